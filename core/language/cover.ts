@@ -1,0 +1,73 @@
+/**
+ * Covers of a question: ways to read all of it as intents one after the other, with harmless words between them and,
+ * at a high cost, words left unresolved. The cheapest few are kept (k-best dynamic programming over the chart).
+ */
+import { Chart } from './grammar/chart';
+import { GRAMMAR, HARMLESS, HARMLESS_COST } from './grammar/grammar';
+import type { Item, Use } from './grammar/rule';
+import type { Intent } from './intent';
+import type { Question } from './question';
+
+/** A part of a cover: one intent over a stretch of tokens. */
+export interface Piece {
+  readonly start: number;
+  readonly item: Item;
+  readonly intent: Intent;
+}
+
+export interface Cover {
+  readonly pieces: readonly Piece[];
+  readonly cost: number;
+  /** The use of each token. */
+  readonly uses: readonly Use[];
+}
+
+const PIECE_COST = 0.3;
+const UNRESOLVED_COST = 10;
+const KEPT = 24;
+
+interface Partial {
+  readonly cost: number;
+  readonly before: Partial | null;
+  readonly piece: Piece | null;
+  readonly skip: 'harmless' | 'unresolved' | null;
+  readonly from: number;
+}
+
+/** The cheapest covers of a question, best first. */
+export function coversOf(question: Question): Cover[] {
+  const { tokens } = question;
+  const chart = new Chart(GRAMMAR, tokens, question);
+  const best: Partial[][] = Array.from({ length: tokens.length + 1 }, () => []);
+  best[0]?.push({ cost: 0, before: null, piece: null, skip: null, from: 0 });
+  for (let at = 0; at < tokens.length; at += 1) {
+    const here = kept(best[at] ?? []);
+    if (here.length === 0) continue;
+    const token = tokens[at];
+    const quiet = token?.kind === 'comma' || (token?.kind === 'sign' && /[–—&-]/.test(token.word)) || (token?.kind === 'word' && HARMLESS.has(token.word));
+    const skipCost = quiet ? (HARMLESS_COST[token?.word ?? ''] ?? 0.05) : UNRESOLVED_COST;
+    for (const before of here) best[at + 1]?.push({ cost: before.cost + skipCost, before, piece: null, skip: quiet ? 'harmless' : 'unresolved', from: at });
+    for (const item of chart.items('Intent', at)) {
+      const piece: Piece = { start: at, item, intent: item.value as Intent };
+      for (const before of here) best[item.end]?.push({ cost: before.cost + PIECE_COST + item.cost, before, piece, skip: null, from: at });
+    }
+  }
+  return kept(best[tokens.length] ?? []).map((last) => coverOf(last, tokens.length));
+}
+
+function kept(partials: Partial[]): Partial[] {
+  return partials.sort((a, b) => a.cost - b.cost).slice(0, KEPT);
+}
+
+function coverOf(last: Partial, length: number): Cover {
+  const uses: Use[] = new Array<Use>(length).fill('grammar');
+  const pieces: Piece[] = [];
+  for (let step: Partial | null = last; step !== null; step = step.before) {
+    if (step.skip !== null) uses[step.from] = step.skip;
+    if (step.piece) {
+      pieces.unshift(step.piece);
+      for (const name of step.piece.item.names) uses[name] = 'name';
+    }
+  }
+  return { pieces, cost: last.cost, uses };
+}

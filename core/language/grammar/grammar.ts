@@ -1,0 +1,34 @@
+/** The whole grammar of questions. */
+import type { Question } from '../question';
+import { BREAKDOWN_RULES } from './breakdowns';
+import { CALCULATION_RULES } from './calculations';
+import { Grammar } from './chart';
+import { COMPARISON_RULES } from './comparisons';
+import { CONDITION_RULES } from './conditions';
+import { MEASURE_RULES } from './measures';
+import { PERIOD_RULES } from './periods';
+import { RANK_RULES } from './ranks';
+import { READERS } from './readers';
+
+export const GRAMMAR = new Grammar<Question>(
+  [...PERIOD_RULES, ...CALCULATION_RULES, ...BREAKDOWN_RULES, ...CONDITION_RULES, ...COMPARISON_RULES, ...RANK_RULES, ...MEASURE_RULES],
+  READERS,
+);
+
+/** The closed list of words that may be said without meaning anything for the reading. */
+export const HARMLESS: ReadonlySet<string> = new Set(
+  (
+    'please show me give us tell let see the a an our my we i you can could would will shall want like need know look at how what which is are was were be been do does did have has had ' +
+    'much many there here now then so ok okay hi hello thanks thank just really actually also and of for in on it its this that these those them overall get got display find ' +
+    'view chart plot graph draw list report data figures numbers values value each said per to made make'
+  ).split(' '),
+);
+
+/** Harmless only between phrases, and a little dearer than using them. */
+export const HARMLESS_COST: Readonly<Record<string, number>> = { the: 0.01, a: 0.01, an: 0.01, and: 0.06, of: 0.08, for: 0.08, in: 0.08, on: 0.08, per: 0.5, to: 0.2, each: 0.5, this: 0.2, that: 0.1, just: 0.2, also: 0.2 };
+
+const CALENDAR_WORDS =
+  'day days week weeks month months quarter quarters year years today yesterday january february march april may june july august september october november december jan feb mar apr jun jul aug sep sept oct nov dec monday tuesday wednesday thursday friday saturday sunday mondays tuesdays wednesdays thursdays fridays saturdays sundays daily weekly monthly quarterly yearly annual one two three four five six seven eight nine ten twelve twenty hundred thousand million dozen';
+
+/** Words that are never taken for misspelt or shortened names. */
+export const FUNCTION_WORDS: ReadonlySet<string> = new Set([...GRAMMAR.words, ...HARMLESS, ...CALENDAR_WORDS.split(' ')]);

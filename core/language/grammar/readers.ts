@@ -1,0 +1,159 @@
+/** Readers of the categories that are not made of rules: names of the model, numbers, days and calendar words. */
+import { dayFromParts } from '../../time/day';
+import type { Grain } from '../../time/grain';
+import { MONTHS, WEEKDAYS } from '../../time/names';
+import { nameItem, type Question } from '../question';
+import type { Token } from '../tokens';
+import type { Item, Reader } from './rule';
+
+const item = (end: number, value: unknown, cost = 0): Item => ({ end, value, cost, assumptions: [], names: [] });
+
+function names(kinds: readonly string[]): Reader<Question> {
+  return (_tokens, start, question) =>
+    question
+      .namesAt(start)
+      .filter((found) => kinds.includes(found.match.named.kind))
+      .map((found) => {
+        const { named } = found.match;
+        return nameItem(found, start, named.kind === 'member' ? { level: named.id, member: named.member } : named.id);
+      });
+}
+
+const SMALL: Readonly<Record<string, number>> = {
+  one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10, eleven: 11, twelve: 12, thirteen: 13, fourteen: 14, fifteen: 15,
+  sixteen: 16, seventeen: 17, eighteen: 18, nineteen: 19, twenty: 20, thirty: 30, forty: 40, fifty: 50, sixty: 60, seventy: 70, eighty: 80, ninety: 90, dozen: 12,
+};
+const LARGE: Readonly<Record<string, number>> = { hundred: 100, thousand: 1000, million: 1_000_000 };
+
+/** Numbers in figures or words. @example "two hundred and fifty" → 250 */
+const number: Reader<Question> = (tokens, start) => {
+  const token = tokens[start];
+  if (token?.kind === 'number' && token.value !== undefined) {
+    const next = tokens[start + 1];
+    const large = next?.kind === 'word' ? LARGE[next.word] : undefined;
+    return large === undefined ? [item(start + 1, token.value)] : [item(start + 2, token.value * large)];
+  }
+  let total = 0;
+  let group = 0;
+  let at = start;
+  for (; at < tokens.length; at += 1) {
+    const word = tokens[at]?.word ?? '';
+    const small = SMALL[word];
+    const large = LARGE[word];
+    if (small !== undefined) group += small;
+    else if (large !== undefined && at > start) {
+      if (large === 100) group *= 100;
+      else {
+        total += group * large;
+        group = 0;
+      }
+    } else if (word === 'and' && at > start && LARGE[tokens[at - 1]?.word ?? ''] !== undefined && SMALL[tokens[at + 1]?.word ?? ''] !== undefined) continue;
+    else break;
+  }
+  return at > start ? [item(at, total + group)] : [];
+};
+
+const year: Reader<Question> = (tokens, start) => {
+  const text = tokens[start]?.text ?? '';
+  return /^(19|20)\d\d$/.test(text) ? [item(start + 1, Number(text))] : [];
+};
+
+const isoDay: Reader<Question> = (tokens, start) => {
+  const text = tokens[start]?.text ?? '';
+  const parts = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text);
+  if (!parts) return [];
+  const day = dayFromParts({ year: Number(parts[1]), month: Number(parts[2]), day: Number(parts[3]) });
+  return [item(start + 1, day === null ? { kind: 'impossible', text } : { kind: 'days', from: day, to: day })];
+};
+
+/** Month and year in figures: 05/2025. */
+const monthAndYear: Reader<Question> = (tokens, start) => {
+  const parts = /^(\d{1,2})[/.](\d{4})$/.exec(tokens[start]?.text ?? '');
+  const month = Number(parts?.[1]);
+  return parts && month >= 1 && month <= 12 ? [item(start + 1, { month, year: Number(parts[2]) })] : [];
+};
+
+const dayOfMonth: Reader<Question> = (tokens, start) => {
+  const token = tokens[start];
+  return token?.kind === 'number' && token.value !== undefined && token.unit === undefined && Number.isInteger(token.value) && token.value >= 1 && token.value <= 31
+    ? [item(start + 1, token.value)]
+    : [];
+};
+
+/** A word of the calendar, whole or by its first three letters ("sept" too). */
+function calendarWord(list: readonly string[]): Reader<Question> {
+  const ordinals = new Map(list.flatMap((name, index) => [[name.toLowerCase(), index + 1], [name.slice(0, 3).toLowerCase(), index + 1]] as const));
+  if (list === MONTHS) ordinals.set('sept', 9);
+  return (tokens, start) => {
+    const token = tokens[start];
+    const word = token?.kind === 'word' ? token.word : '';
+    const ordinal = ordinals.get(word) ?? (list === WEEKDAYS ? ordinals.get(word.replace(/s$/, '')) : undefined);
+    return ordinal === undefined ? [] : [item(start + 1, ordinal)];
+  };
+}
+
+const UNITS: Readonly<Record<string, Grain>> = { day: 'day', week: 'week', month: 'month', quarter: 'quarter', year: 'year' };
+const UNIT_ADVERBS: Readonly<Record<string, Grain>> = { daily: 'day', weekly: 'week', monthly: 'month', quarterly: 'quarter', yearly: 'year', annually: 'year', annual: 'year' };
+
+function wordTable<T>(table: Readonly<Record<string, T>>, plural: 'plural' | 'as is'): Reader<Question> {
+  return (tokens, start) => {
+    const token = tokens[start];
+    if (token?.kind !== 'word') return [];
+    const value = table[token.word] ?? (plural === 'plural' ? table[token.word.replace(/s$/, '')] : undefined);
+    return value === undefined ? [] : [item(start + 1, value)];
+  };
+}
+
+/** "q3", "h1": the ordinal, with the grain. */
+const quarterOrHalf: Reader<Question> = (tokens, start) => {
+  const parts = /^([qh])([1-4])$/.exec(tokens[start]?.word ?? '');
+  if (!parts || (parts[1] === 'h' && Number(parts[2]) > 2)) return [];
+  return [item(start + 1, { grain: parts[1] === 'q' ? 'quarter' : 'half', ordinal: Number(parts[2]) })];
+};
+
+/** "fy25", "fy2025". */
+const fiscalYear: Reader<Question> = (tokens, start) => {
+  const parts = /^fy(\d{2}|\d{4})$/.exec(tokens[start]?.word ?? '');
+  if (!parts) return [];
+  const figure = Number(parts[1]);
+  return [item(start + 1, figure < 100 ? 2000 + figure : figure)];
+};
+
+const percentSign: Reader<Question> = (tokens, start) => {
+  const token = tokens[start];
+  return token?.kind === 'number' && token.unit === 'percent' && token.value !== undefined ? [item(start + 1, token.value)] : [];
+};
+
+const quotedText: Reader<Question> = (tokens: readonly Token[], start) => {
+  const token = tokens[start];
+  return token?.kind === 'quoted' ? [item(start + 1, token.text.slice(1, -1))] : [];
+};
+
+/** A parenthesis, which has a meaning of its own in the notation of forms. */
+function sign(text: string): Reader<Question> {
+  return (tokens, start) => (tokens[start]?.kind === 'sign' && tokens[start]?.text === text ? [item(start + 1, text)] : []);
+}
+
+export const READERS: ReadonlyMap<string, Reader<Question>> = new Map([
+  ['Measure', names(['measure'])],
+  ['Level', names(['level'])],
+  ['Member', names(['member'])],
+  ['Set', names(['set'])],
+  ['Season', names(['season'])],
+  ['DateRole', names(['date'])],
+  ['Number', number],
+  ['Percent', percentSign],
+  ['Year', year],
+  ['IsoDay', isoDay],
+  ['MonthAndYear', monthAndYear],
+  ['DayOfMonth', dayOfMonth],
+  ['MonthName', calendarWord(MONTHS)],
+  ['Weekday', calendarWord(WEEKDAYS)],
+  ['Unit', wordTable(UNITS, 'plural')],
+  ['UnitAdverb', wordTable(UNIT_ADVERBS, 'as is')],
+  ['QuarterOrHalf', quarterOrHalf],
+  ['FiscalYear', fiscalYear],
+  ['Text', quotedText],
+  ['Open', sign('(')],
+  ['Close', sign(')')],
+]);

@@ -1,0 +1,280 @@
+/**
+ * The name index: every name of a model — measures, levels, dates, sets, seasons, facts, their synonyms and the members of
+ * all levels — found from the words of a question by exact words in any order, unique parts, abbreviations, initials,
+ * typing errors and sound. Ambiguity is kept: a look-up returns all that fit, with their costs.
+ */
+import { doubleMetaphone } from 'double-metaphone';
+import type { Model } from '../../model/model';
+import { pluralOf } from '../../model/model';
+import { nameWords, plainLetters } from '../tokens';
+import { bitCount, editDistance, letterMask, toleratedErrors } from './distance';
+
+/** A thing that a name stands for. */
+export type Named =
+  | { readonly kind: 'measure' | 'level' | 'date' | 'set' | 'season' | 'fact'; readonly id: string }
+  | { readonly kind: 'member'; readonly id: string; readonly member: string };
+
+export type MatchedBy = 'name' | 'synonym' | 'part' | 'abbreviation' | 'initials' | 'typing' | 'sound';
+
+export interface NameMatch {
+  readonly named: Named;
+  /** The name as the model writes it. */
+  readonly label: string;
+  readonly by: MatchedBy;
+  /** 0 for the exact name; grows with distance. */
+  readonly cost: number;
+}
+
+interface Entry {
+  readonly named: Named;
+  readonly label: string;
+  readonly words: readonly string[];
+  readonly synonym: boolean;
+  /** Part matches, abbreviations and sounds are for these only. */
+  readonly loose: boolean;
+  readonly sounds: boolean;
+}
+
+const COST: Record<MatchedBy, number> = { name: 0, synonym: 0.02, part: 0.7, abbreviation: 0.8, initials: 0.8, typing: 1, sound: 1.3 };
+const OTHER_ORDER = 0.15;
+const MAX_AMBIGUOUS = 12;
+
+export interface MembersOfLevel {
+  readonly level: string;
+  readonly members: readonly string[];
+}
+
+export class NameIndex {
+  private readonly entries: Entry[] = [];
+  /** Words of a name, sorted and joined → entries. */
+  private readonly exact = new Map<string, number[]>();
+  /** Word → entries of which it is a part. */
+  private readonly postings = new Map<string, number[]>();
+  private readonly initials = new Map<string, number[]>();
+  private readonly sounds = new Map<string, string[]>();
+  private vocabulary: string[] = [];
+  private sortedVocabulary: string[] = [];
+  private masks: Int32Array = new Int32Array(0);
+  private readonly memberSets = new Map<string, Set<string>>();
+  longestName = 1;
+
+  /**
+   * @param members the members of each level that a person may see
+   */
+  constructor(readonly model: Model, members: readonly MembersOfLevel[]) {
+    this.addModel();
+    for (const { level, members: names } of members) this.addMembers(level, names);
+    this.vocabulary = [...this.postings.keys()];
+    this.sortedVocabulary = [...this.vocabulary].sort();
+    this.masks = Int32Array.from(this.vocabulary, letterMask);
+  }
+
+  private addModel(): void {
+    const { file } = this.model;
+    const named = (kind: Exclude<Named['kind'], 'member'>, entry: { id: string; name: string; plural?: string | undefined; synonyms?: readonly string[] }) => {
+      this.add({ kind, id: entry.id }, entry.name, entry.name, false);
+      if (kind !== 'season') this.add({ kind, id: entry.id }, pluralOf(entry), entry.name, false);
+      for (const synonym of entry.synonyms ?? []) this.add({ kind, id: entry.id }, synonym, entry.name, true);
+    };
+    file.measures.forEach((measure) => named('measure', measure));
+    file.dimensions.forEach((dimension) => dimension.levels.forEach((level) => named('level', level)));
+    file.sets.forEach((set) => named('set', set));
+    file.calendar.seasons.forEach((season) => named('season', season));
+    file.dates.forEach((date) => {
+      named('date', date);
+      const stem = date.name.replace(/\s+(date|day|time)$/i, '');
+      if (stem !== date.name) this.add({ kind: 'date', id: date.id }, stem, date.name, true);
+    });
+    file.facts.forEach((fact) => named('fact', fact));
+    for (const term of file.glossary) {
+      const kind = this.model.measures.has(term.means) ? 'measure' : this.model.levels.has(term.means) ? 'level' : 'fact';
+      const name = this.model.measures.get(term.means)?.name ?? this.model.levels.get(term.means)?.level.name ?? this.model.facts.get(term.means)?.name ?? term.means;
+      this.add({ kind, id: term.means }, term.term, name, true);
+    }
+  }
+
+  private addMembers(level: string, names: readonly string[]): void {
+    const found = this.model.levels.get(level);
+    if (!found) return;
+    const known = this.memberSets.get(level) ?? new Set<string>();
+    this.memberSets.set(level, known);
+    const sounds = found.level.kind === 'person' || found.level.kind === 'place';
+    for (const name of names) {
+      known.add(name);
+      const named: Named = { kind: 'member', id: level, member: name };
+      this.add(named, name, name, false, sounds);
+      for (const synonym of found.level.memberSynonyms[name] ?? []) this.add(named, synonym, name, true, sounds);
+    }
+  }
+
+  private add(named: Named, text: string, label: string, synonym: boolean, sounds = false): void {
+    const words = nameWords(text);
+    if (words.length === 0) return;
+    const at = this.entries.push({ named, label, words, synonym, loose: named.kind !== 'date', sounds }) - 1;
+    push(this.exact, keyOf(words), at);
+    for (const word of new Set(words)) push(this.postings, word, at);
+    if (words.length > 1) push(this.initials, words.map((word) => word[0] ?? '').join(''), at);
+    if (sounds)
+      for (const word of words)
+        if (word.length >= 4 && !/\d/.test(word)) {
+          const [sound] = doubleMetaphone(word);
+          const list = this.sounds.get(sound);
+          if (!list) this.sounds.set(sound, [word]);
+          else if (!list.includes(word) && list.length < 20) list.push(word);
+        }
+    this.longestName = Math.max(this.longestName, Math.min(words.length, 8));
+  }
+
+  hasMember(level: string, name: string): boolean {
+    return this.memberSets.get(level)?.has(name) ?? false;
+  }
+
+  membersOf(level: string): readonly string[] {
+    return [...(this.memberSets.get(level) ?? [])];
+  }
+
+  get size(): number {
+    return this.entries.length;
+  }
+
+  knowsWord(word: string): boolean {
+    return this.postings.has(word);
+  }
+
+  /** Names that consist of exactly these words, in any order. */
+  exactly(words: readonly string[]): NameMatch[] {
+    return this.distinct((this.exact.get(keyOf(words)) ?? []).map((at) => {
+      const entry = this.entries[at] as Entry;
+      const inOrder = entry.words.every((word, index) => word === words[index]);
+      return this.match(entry, entry.synonym ? 'synonym' : 'name', inOrder ? 0 : OTHER_ORDER);
+    }));
+  }
+
+  /** Names of which these words are a part; none where too many share them. */
+  partly(words: readonly string[]): NameMatch[] {
+    const [first = '', ...rest] = words;
+    const posted = this.postings.get(first) ?? [];
+    if (posted.length > 5000) return [];
+    const found: NameMatch[] = [];
+    for (const at of posted) {
+      const entry = this.entries[at] as Entry;
+      if (!entry.loose || entry.words.length <= words.length || !rest.every((word) => entry.words.includes(word))) continue;
+      found.push(this.match(entry, 'part', entry.words[0] === first ? 0 : 0.05));
+      if (found.length > 4 * MAX_AMBIGUOUS) return [];
+    }
+    const distinct = this.distinct(found);
+    return distinct.length > MAX_AMBIGUOUS ? [] : distinct;
+  }
+
+  /** Names of which this is an abbreviation (a beginning of three letters or more) or the initials. */
+  abbreviated(word: string): NameMatch[] {
+    const found = (this.initials.get(word) ?? []).map((at) => this.match(this.entries[at] as Entry, 'initials', 0));
+    if (word.length >= 3)
+      for (const longer of this.wordsFrom(word, 40))
+        if (longer !== word)
+          for (const at of (this.postings.get(longer) ?? []).slice(0, 40)) {
+            const entry = this.entries[at] as Entry;
+            if (entry.loose && entry.words[0] === longer) found.push(this.match(entry, 'abbreviation', entry.words.length === 1 ? 0 : 0.2));
+          }
+    const distinct = this.distinct(found);
+    return distinct.length > MAX_AMBIGUOUS ? [] : distinct;
+  }
+
+  /** Known words that begin with these letters, in order. */
+  wordsFrom(beginning: string, most: number): string[] {
+    const words: string[] = [];
+    for (let at = lowerBound(this.sortedVocabulary, beginning); at < this.sortedVocabulary.length && words.length < most; at += 1) {
+      const word = this.sortedVocabulary[at] as string;
+      if (!word.startsWith(beginning)) break;
+      words.push(word);
+    }
+    return words;
+  }
+
+  /** Known words within the tolerated number of typing errors, with that number; the nearest only. */
+  misspelt(word: string, errors = toleratedErrors(word.length)): { word: string; errors: number }[] {
+    if (errors === 0 || /^\d+$/.test(word)) return [];
+    const mask = letterMask(word);
+    let nearest = errors;
+    let found: { word: string; errors: number }[] = [];
+    for (let at = 0; at < this.vocabulary.length; at += 1) {
+      const known = this.vocabulary[at] as string;
+      if (Math.abs(known.length - word.length) > nearest || known.length < 3) continue;
+      if (bitCount((this.masks[at] as number) ^ mask) > 2 * nearest) continue;
+      const distance = editDistance(word, known, nearest);
+      if (distance > nearest) continue;
+      if (distance < nearest) found = [];
+      nearest = distance;
+      if (found.length < MAX_AMBIGUOUS) found.push({ word: known, errors: distance });
+    }
+    return found;
+  }
+
+  /** Known words of people and places that sound the same. */
+  soundingLike(word: string): string[] {
+    if (word.length < 4 || /\d/.test(word)) return [];
+    const [sound] = doubleMetaphone(word);
+    return (this.sounds.get(sound) ?? []).filter((known) => known !== word);
+  }
+
+  /** The names nearest to an unknown word, to be offered. */
+  nearest(word: string, most = 4): NameMatch[] {
+    const plain = plainLetters(word);
+    const near = this.misspelt(plain, Math.max(2, Math.floor(plain.length / 3)));
+    const words = [...near.map((one) => one.word), ...this.wordsFrom(plain.slice(0, 3), 6)];
+    const found = words.flatMap((known) => (this.postings.get(known) ?? []).slice(0, 6).map((at) => this.match(this.entries[at] as Entry, 'typing', 0)));
+    return this.distinct(found).slice(0, most);
+  }
+
+  /** Names of which some word begins with these letters, those that begin with them first. */
+  completing(beginning: string, most: number): NameMatch[] {
+    const plain = plainLetters(beginning);
+    const found: NameMatch[] = [];
+    for (const word of this.wordsFrom(plain, 60))
+      for (const at of (this.postings.get(word) ?? []).slice(0, 60)) {
+        const entry = this.entries[at] as Entry;
+        found.push(this.match(entry, 'part', (entry.words[0] === word ? 0 : 1) + (entry.named.kind === 'member' ? 0.5 : 0) + (entry.synonym ? 0.3 : 0)));
+      }
+    return this.distinct(found).slice(0, most);
+  }
+
+  private match(entry: Entry, by: MatchedBy, extra: number): NameMatch {
+    return { named: entry.named, label: entry.label, by, cost: COST[by] + extra };
+  }
+
+  /** Each thing once, by its best match; best first. */
+  private distinct(matches: NameMatch[]): NameMatch[] {
+    const best = new Map<string, NameMatch>();
+    for (const match of matches) {
+      const key = namedKey(match.named);
+      const there = best.get(key);
+      if (!there || match.cost < there.cost) best.set(key, match);
+    }
+    return [...best.values()].sort((a, b) => a.cost - b.cost);
+  }
+}
+
+export function namedKey(named: Named): string {
+  return named.kind === 'member' ? `member ${named.id} ${named.member}` : `${named.kind} ${named.id}`;
+}
+
+function keyOf(words: readonly string[]): string {
+  return words.length === 1 ? (words[0] as string) : [...words].sort().join(' ');
+}
+
+function push<K>(map: Map<K, number[]>, key: K, value: number): void {
+  const list = map.get(key);
+  if (list) list.push(value);
+  else map.set(key, [value]);
+}
+
+function lowerBound(sorted: readonly string[], value: string): number {
+  let low = 0;
+  let high = sorted.length;
+  while (low < high) {
+    const middle = (low + high) >>> 1;
+    if ((sorted[middle] as string) < value) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}

@@ -1,0 +1,110 @@
+/** Said periods → periods: gives bare months, days and seasons their year, and joins and bounds stretches. */
+import { addDays, dayFromParts, dayParts, type Day } from '../time/day';
+import { countGrains, type Grain } from '../time/grain';
+import { fiscalYearOf, latestBegun, resolvePeriod, type Calendar, type Period } from '../time/period';
+import type { SaidPeriod } from './intent';
+
+/** A period that can't be: the day does not exist, or the stretch is empty. */
+export class ImpossiblePeriod extends Error {}
+
+/**
+ * @param year the year of the reading before, in a follow-up; a fresh question takes the latest begun
+ * @throws ImpossiblePeriod with the reason
+ */
+export function settledPeriod(said: SaidPeriod, calendar: Calendar, year: number | null): Period {
+  switch (said.kind) {
+    case 'bareUnit': {
+      if (year === null) return { kind: 'days', ...latestBegun(said.grain, said.ordinal, calendar.asOf) };
+      const { from, to } = latestBegun(said.grain, said.ordinal, `${year}-12-31`);
+      return { kind: 'days', from, to };
+    }
+    case 'bareDay': {
+      const inYear = (one: number) => dayFromParts({ year: one, month: said.month, day: said.day });
+      const thisYear = dayParts(calendar.asOf).year;
+      const candidates = year === null ? [thisYear, thisYear - 1, thisYear - 2, thisYear - 3, thisYear - 4] : [year];
+      const day = candidates.map(inYear).find((one) => one !== null && (year !== null || one <= calendar.asOf));
+      if (!day) throw new ImpossiblePeriod(`There is no such day in ${String(year ?? thisYear)}.`);
+      return { kind: 'days', from: day, to: day };
+    }
+    case 'bareSeason': {
+      const thisYear = year ?? dayParts(calendar.asOf).year;
+      for (const one of year === null ? [thisYear, thisYear - 1, thisYear - 2] : [thisYear]) {
+        const period: Period = { kind: 'season', season: said.season, year: one };
+        const range = settledRange(period, calendar);
+        if (range !== null && (year !== null || (range.from ?? '') <= calendar.asOf)) return period;
+      }
+      throw new ImpossiblePeriod('The model gives no dates for it.');
+    }
+    case 'thisFiscal': {
+      const current = fiscalYearOf(calendar.asOf, calendar) - said.back;
+      if (said.quarter === undefined) return { kind: 'fiscal', year: current };
+      const period: Period = { kind: 'fiscal', year: current, quarter: said.quarter };
+      return (resolvePeriod(period, calendar).from ?? '') <= calendar.asOf ? period : { ...period, year: current - 1 };
+    }
+    case 'spread':
+      return spread(said.from, said.to, calendar, year);
+    case 'bound': {
+      const inner = settledPeriod(said.period, calendar, year);
+      const range = wholeRange(inner, calendar);
+      if (range.from === undefined || range.to === undefined) throw new ImpossiblePeriod('That period has no such end.');
+      if (said.side === 'since') return { kind: 'since', from: range.from };
+      if (said.side === 'until') return { kind: 'until', to: range.to };
+      return said.side === 'before' ? { kind: 'until', to: addDays(range.from, -1) } : { kind: 'since', from: addDays(range.to, 1) };
+    }
+    case 'impossible':
+      throw new ImpossiblePeriod(`There is no ${said.text}.`);
+    default:
+      if (settledRange(said, calendar) === null) throw new ImpossiblePeriod('The model gives no dates for it.');
+      return said;
+  }
+}
+
+function settledRange(period: Period, calendar: Calendar): { from?: Day; to?: Day } | null {
+  try {
+    return resolvePeriod(period, calendar);
+  } catch (error) {
+    if (error instanceof RangeError) return null;
+    throw error;
+  }
+}
+
+/** The days of a period with its whole end, even where the reference day cuts it. */
+export function wholeRange(period: Period, calendar: Calendar): { from?: Day; to?: Day } {
+  const { from, to, cutFrom } = resolvePeriod(period, calendar);
+  return { ...(from === undefined ? {} : { from }), ...((cutFrom ?? to) === undefined ? {} : { to: cutFrom ?? to }) } as { from?: Day; to?: Day };
+}
+
+const isBare = (said: SaidPeriod) => said.kind === 'bareUnit' || said.kind === 'bareDay' || said.kind === 'bareSeason';
+
+/** "from March to May 2025": a bare end takes its year from the other one. */
+function spread(from: SaidPeriod, to: SaidPeriod, calendar: Calendar, year: number | null): Period {
+  const rangeOf = (said: SaidPeriod, inYear: number | null) => wholeRange(settledPeriod(said, calendar, inYear), calendar);
+  let start = rangeOf(from, year);
+  let end = rangeOf(to, year);
+  if (isBare(from) && !isBare(to)) {
+    const endYear = dayParts(end.to ?? calendar.asOf).year;
+    start = rangeOf(from, endYear);
+    if ((start.from ?? '') > (end.to ?? '')) start = rangeOf(from, endYear - 1);
+  } else if (isBare(to)) {
+    const startYear = dayParts(start.from ?? calendar.asOf).year;
+    end = rangeOf(to, startYear);
+    if ((start.from ?? '') > (end.to ?? '')) end = rangeOf(to, startYear + 1);
+  }
+  if (start.from === undefined || end.to === undefined) throw new ImpossiblePeriod('That period has no such end.');
+  if (start.from > end.to) throw new ImpossiblePeriod('It ends before it begins.');
+  return { kind: 'days', from: start.from, to: end.to };
+}
+
+const READABLE = { least: 8, most: 60 };
+
+/** "Over time": months if they give 8 to 60 points, else the coarsest other grain that does, else the finest. */
+export function readableGrain(from: Day, to: Day, weekStart: number, finest: Grain = 'day'): Grain {
+  const order: readonly Grain[] = ['year', 'half', 'quarter', 'month', 'week', 'day'];
+  const allowed = order.slice(0, order.indexOf(finest) + 1);
+  const fits = (grain: Grain) => {
+    const count = countGrains(grain, from, to, weekStart);
+    return count >= READABLE.least && count <= READABLE.most;
+  };
+  if (allowed.includes('month') && fits('month')) return 'month';
+  return allowed.find(fits) ?? finest;
+}

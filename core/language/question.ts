@@ -1,0 +1,136 @@
+/** A question being read: its tokens, and the model, names and calendar it is read against. */
+import type { Model } from '../model/model';
+import type { Calendar } from '../time/period';
+import type { Assumption, Item } from './grammar/rule';
+import type { NameIndex, NameMatch } from './names/name-index';
+import { nameWords, singular, type Token } from './tokens';
+
+/** A name found at a place of the question. */
+export interface FoundName {
+  readonly end: number;
+  readonly match: NameMatch;
+  readonly cost: number;
+  readonly assumption: Assumption | null;
+}
+
+interface Variant {
+  readonly word: string;
+  readonly cost: number;
+  readonly by: 'name' | 'typing' | 'sound';
+}
+
+/** Longest stretch of words tried as a part of a name. */
+const LONGEST_PART = 4;
+const TYPING_COST = 1;
+const SOUND_COST = 1.3;
+
+export class Question {
+  private readonly found = new Map<number, readonly FoundName[]>();
+  private readonly variants = new Map<number, readonly Variant[]>();
+
+  /**
+   * @param functionWords words of the grammar, which are never taken for parts or misspellings of names
+   */
+  constructor(
+    readonly tokens: readonly Token[],
+    readonly model: Model,
+    readonly names: NameIndex,
+    readonly calendar: Calendar,
+    private readonly functionWords: ReadonlySet<string>,
+  ) {}
+
+  /** All names that begin at a token. */
+  namesAt(start: number): readonly FoundName[] {
+    const there = this.found.get(start);
+    if (there) return there;
+    const found: FoundName[] = [];
+    const longest = Math.min(this.names.longestName, this.tokens.length - start);
+    for (let length = 1; length <= longest; length += 1) {
+      const end = start + length;
+      if (this.tokens[end - 1]?.kind === 'comma') break;
+      if (this.tokens[end - 1]?.kind === 'sign') {
+        if (length === 1) break;
+        continue;
+      }
+      found.push(...this.namesBetween(start, end));
+    }
+    this.found.set(start, found);
+    return found;
+  }
+
+  private namesBetween(start: number, end: number): FoundName[] {
+    const said = this.tokens.slice(start, end).map((token) => token.text).join(' ');
+    if (this.tokens[start]?.kind === 'quoted')
+      return end === start + 1 ? this.names.exactly(nameWords(this.tokens[start]?.word ?? '')).map((match) => ({ end, match, cost: 0, assumption: null })) : [];
+    const spellings = this.spellings(start, end);
+    const found: FoundName[] = [];
+    for (const { words, cost, by } of spellings) {
+      for (const match of this.names.exactly(words))
+        found.push({ end, match, cost: cost + match.cost, assumption: by === 'name' ? synonymAssumption(said, match) : { said, meant: match.label, by } });
+    }
+    if (found.length === 0 && end - start <= LONGEST_PART)
+      for (const { words, cost, by } of spellings) {
+        if (words.every((word) => this.functionWords.has(word) || word.length < 2)) continue;
+        for (const match of this.names.partly(words))
+          found.push({ end, match, cost: cost + match.cost, assumption: { said, meant: match.label, by: by === 'name' ? 'part' : by } });
+      }
+    if (found.length === 0 && end === start + 1) {
+      const word = this.tokens[start]?.word ?? '';
+      if (!this.functionWords.has(word) && this.tokens[start]?.kind === 'word')
+        for (const match of this.names.abbreviated(word)) found.push({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } });
+    }
+    return found;
+  }
+
+  /** The words of a stretch as spelt, and with known words in the place of unknown ones. */
+  private spellings(start: number, end: number): { words: string[]; cost: number; by: Variant['by'] }[] {
+    let all: { words: string[]; cost: number; by: Variant['by'] }[] = [{ words: [], cost: 0, by: 'name' }];
+    for (let at = start; at < end; at += 1) {
+      if (this.tokens[at]?.kind === 'sign') continue;
+      const variants = this.variantsOf(at);
+      all = all
+        .flatMap((before) => variants.map((variant) => ({ words: [...before.words, variant.word], cost: before.cost + variant.cost, by: variant.by === 'name' ? before.by : variant.by })))
+        .slice(0, 24);
+    }
+    return all;
+  }
+
+  private variantsOf(at: number): readonly Variant[] {
+    const there = this.variants.get(at);
+    if (there) return there;
+    const token = this.tokens[at];
+    const word = singular(token?.word ?? '');
+    const itself: Variant = { word, cost: 0, by: 'name' };
+    let variants: readonly Variant[] = [itself];
+    const closed = token?.kind !== 'word' || this.names.knowsWord(word) || this.functionWords.has(token.word);
+    if (!closed) {
+      const typed = this.names.misspelt(word);
+      const sound = this.names.soundingLike(word).filter((known) => typed.every((one) => one.word !== known));
+      variants = [
+        itself,
+        ...typed.map((one): Variant => ({ word: one.word, cost: TYPING_COST * one.errors, by: 'typing' })),
+        ...(typed.length > 0 ? [] : sound.slice(0, 8).map((known): Variant => ({ word: known, cost: SOUND_COST, by: 'sound' }))),
+      ];
+    }
+    this.variants.set(at, variants);
+    return variants;
+  }
+}
+
+/** A synonym that shares a word with the name needs no remark. */
+function synonymAssumption(said: string, match: NameMatch): Assumption | null {
+  if (match.by !== 'synonym') return null;
+  const known = new Set(nameWords(match.label));
+  return nameWords(said).some((word) => known.has(word)) ? null : { said, meant: match.label, by: 'synonym' };
+}
+
+/** A name as an item of the chart. */
+export function nameItem(found: FoundName, start: number, value: unknown): Item {
+  return {
+    end: found.end,
+    value,
+    cost: found.cost,
+    assumptions: found.assumption ? [found.assumption] : [],
+    names: Array.from({ length: found.end - start }, (_, index) => start + index),
+  };
+}

@@ -1,0 +1,254 @@
+/**
+ * Reads a question: text → a reading, or `choose` or `unclear`. Deterministic, without I/O.
+ *
+ * words → names and numbers → a chart of weighted readings of stretches → covers of the whole question →
+ * settling against the reading before, the model and the calendar → the best, with notes and alternatives.
+ */
+import { factHasLevel, factsOf, level as levelOf, measure as measureOf, type Model, dateColumn } from '../model/model';
+import { isMeasure, type Calculation } from '../model/calculation';
+import { calculationWords } from '../reading/words';
+import { canonical, type Reading } from '../reading/schema';
+import { sentenceOf, type Sentence } from '../reading/sentence';
+import type { Edit } from '../reading/edit';
+import type { Calendar } from '../time/period';
+import { coversOf, type Cover } from './cover';
+import type { Assumption, Use } from './grammar/rule';
+import { FUNCTION_WORDS } from './grammar/grammar';
+import type { Move } from './intent';
+import { namingOf } from './naming';
+import type { NameIndex } from './names/name-index';
+import { Question } from './question';
+import { readsAsFollowUp, settle, type Situation } from './settle';
+import { tokenise, type Token } from './tokens';
+
+export interface WordUse {
+  readonly text: string;
+  readonly start: number;
+  readonly end: number;
+  readonly use: Use;
+}
+
+export interface Option {
+  readonly label: string;
+  readonly reading: Reading | null;
+  /** What to type instead, where there is no reading to offer. */
+  readonly text?: string;
+}
+
+export interface Note {
+  readonly kind: 'assumed' | 'caveat' | 'finding' | 'unclear';
+  readonly text: string;
+  readonly options?: readonly Option[];
+}
+
+export interface ReadResult {
+  readonly outcome: 'answered' | 'choose' | 'unclear' | 'move';
+  readonly reading: Reading | null;
+  readonly sentence: Sentence | null;
+  readonly words: readonly WordUse[];
+  readonly notes: readonly Note[];
+  readonly options: readonly Option[];
+  readonly move?: Move;
+  /** The edits that were made of the words, for those who want to see them. */
+  readonly edits: readonly Edit[];
+}
+
+export interface ReadContext {
+  readonly names: NameIndex;
+  readonly calendar: Calendar;
+  readonly before: Reading | null;
+}
+
+/** Candidates this near to the best are equally good: the person chooses. */
+const TIE = 0.06;
+/** Candidates this near are worth offering. */
+const NEAR = 0.9;
+/** What an ambiguous name gains where the reading already speaks of its level. */
+const SETTLED_BY_CONTEXT = 0.3;
+
+interface Candidate {
+  readonly cover: Cover;
+  readonly cost: number;
+  readonly reading: Reading;
+  readonly notes: readonly string[];
+  readonly edits: readonly Edit[];
+  readonly asFollowUp: boolean;
+}
+
+/** @param text a question or a follow-up, as typed */
+export function read(text: string, context: ReadContext): ReadResult {
+  const tokens = tokenise(text);
+  const { names, calendar } = context;
+  const { model } = names;
+  if (tokens.length === 0) return unclear(tokens, [], [], 'There are no words to read. Name a measure, and what to break it down by.');
+  const question = new Question(tokens, model, names, calendar, FUNCTION_WORDS);
+  const covers = coversOf(question);
+  const [best] = covers;
+  if (!best) return unclear(tokens, [], [], 'This could not be read.');
+  if (best.uses.includes('unresolved')) return unresolved(best, tokens, names);
+
+  const situation: Situation = { model, calendar, before: context.before };
+  const candidates: Candidate[] = [];
+  let refusal: string | null = null;
+  for (const cover of covers) {
+    if (cover.uses.includes('unresolved')) continue;
+    const asFollowUp = readsAsFollowUp(cover.pieces.map((piece) => piece.intent), context.before);
+    const settled = settle(cover, situation, asFollowUp);
+    if (settled.kind === 'move') {
+      if (cover === best) return { outcome: 'move', move: settled.move, reading: null, sentence: null, words: wordUses(tokens, cover.uses), notes: [], options: [], edits: [] };
+      continue;
+    }
+    if (settled.kind === 'refused') {
+      refusal ??= settled.reason;
+      if (cover === best && /no such day|There is no|ends before/.test(settled.reason)) return unclear(tokens, best.uses, [], settled.reason);
+      continue;
+    }
+    const reason = impossibility(settled.reading, names);
+    if (reason !== null) {
+      refusal ??= reason;
+      continue;
+    }
+    candidates.push({ cover, ...settled, cost: cover.cost - contextBonus(settled.reading, context.before) });
+  }
+  const ranked = distinct(candidates.sort((a, b) => a.cost - b.cost));
+  const [first, ...others] = ranked;
+  if (!first) return unclear(tokens, best.uses, [], refusal ?? 'This could not be read.');
+
+  const naming = namingOf(names);
+  const sentence = (reading: Reading) => sentenceOf(reading, naming, calendar);
+  const option = (candidate: Candidate): Option => ({ label: sentence(candidate.reading).text, reading: candidate.reading });
+  const ties = others.filter((one) => one.cost - first.cost <= TIE && namesDiffer(one, first));
+  const words = wordUses(tokens, first.cover.uses);
+  if (ties.length > 0)
+    return { outcome: 'choose', reading: null, sentence: null, words, notes: [{ kind: 'unclear', text: 'This can be read in more than one way. Which do you mean?' }], options: [first, ...ties].map(option), edits: [] };
+
+  const near = others.filter((one) => one.cost - first.cost <= NEAR && namesDiffer(one, first)).slice(0, 3).map(option);
+  const assumed = assumptionsOf(first.cover).map((assumption): Note => ({ kind: 'assumed', text: assumptionText(assumption), ...(near.length > 0 ? { options: near } : {}) }));
+  const notes: Note[] = [...assumed, ...first.notes.map((note): Note => ({ kind: 'assumed', text: note }))];
+  const other = context.before ? otherMode(first, situation, names) : null;
+  if (other) notes.push({ kind: 'assumed', text: first.asFollowUp ? 'Read as a follow-up.' : 'Read as a new question.', options: [{ label: `${first.asFollowUp ? 'As a new question' : 'As a follow-up'}: ${sentence(other).text}`, reading: other }] });
+  return { outcome: 'answered', reading: first.reading, sentence: sentence(first.reading), words, notes, options: [], edits: first.edits };
+}
+
+/** The same words read the other way round: as a follow-up instead of a new question, or as a new one, where both make sense. */
+function otherMode(first: Candidate, situation: Situation, names: NameIndex): Reading | null {
+  const intents = first.cover.pieces.map((piece) => piece.intent);
+  if (intents.some((one) => one.followUp || one.fresh)) return null;
+  if (first.asFollowUp && !intents.some((one) => one.edits.some((edit) => edit.do === 'show'))) return null;
+  const settled = settle(first.cover, situation, !first.asFollowUp);
+  if (settled.kind !== 'reading' || impossibility(settled.reading, names) !== null) return null;
+  return canonical(settled.reading) === canonical(first.reading) ? null : settled.reading;
+}
+
+function distinct(candidates: readonly Candidate[]): Candidate[] {
+  const seen = new Set<string>();
+  return candidates.filter((one) => {
+    const key = canonical(one.reading);
+    if (seen.has(key)) return false;
+    seen.add(key);
+    return true;
+  });
+}
+
+/** Two covers that differ in what a name stands for, rather than in how the sentence is cut. */
+function namesDiffer(a: Candidate, b: Candidate): boolean {
+  const shape = (one: Candidate) => one.cover.pieces.map((piece) => `${piece.start}-${piece.item.end}`).join(' ');
+  return shape(a) === shape(b) || Math.abs(a.cost - b.cost) <= TIE;
+}
+
+function levelsOf(reading: Reading): string[] {
+  return [
+    ...reading.by.flatMap((one) => (one.kind === 'level' ? [one.level] : [])),
+    ...reading.where.flatMap((one) => (one.kind === 'members' ? [one.level] : [])),
+  ];
+}
+
+/** How much the levels that are already spoken of make a reading likelier. */
+function contextBonus(reading: Reading, before: Reading | null): number {
+  const known = new Set([...(before ? levelsOf(before) : []), ...reading.by.flatMap((one) => (one.kind === 'level' ? [one.level] : []))]);
+  const settled = reading.where.some((one) => one.kind === 'members' && known.has(one.level));
+  return settled ? SETTLED_BY_CONTEXT : 0;
+}
+
+/** Why the model can't answer a reading: a measure that lacks a dimension, a breakdown finer than its fact. Null where it can. */
+export function impossibility(reading: Reading, names: NameIndex): string | null {
+  const { model } = names;
+  const naming = namingOf(names);
+  const shown: Calculation[] = [...reading.shown.map((one) => one.calculation), ...(reading.rank?.by ? [reading.rank.by] : [])];
+  if (reading.against?.kind === 'plan') {
+    for (const one of reading.shown) {
+      const plan = isMeasure(one.calculation) ? measureOf(model, one.calculation.measure).plan : undefined;
+      if (plan === undefined) return `${capital(calculationWords(naming, one.calculation))} has no plan in this model.`;
+      shown.push({ kind: 'measure', measure: plan });
+    }
+  }
+  const levels = new Map<string, string>();
+  for (const one of reading.by) if (one.kind === 'level') levels.set(one.level, 'broken down by');
+  for (const one of reading.where) {
+    if (one.kind === 'members' || one.kind === 'text' || one.kind === 'measure') levels.set(one.level, 'narrowed by');
+    if (one.kind === 'set') levels.set(model.sets.get(one.set)?.level ?? '', 'narrowed by');
+  }
+  for (const calculation of shown)
+    for (const fact of factsOf(model, calculation)) {
+      const name = capital(calculationWords(naming, calculation));
+      for (const [level, how] of levels)
+        if (!factHasLevel(model, fact, level)) return `${name} cannot be ${how} ${levelOf(model, level).level.name.toLowerCase()}: its records do not know it.`;
+      for (const one of reading.by) {
+        if (one.kind === 'level') continue;
+        const role = one.role ?? model.defaultDate;
+        if (role === null || dateColumn(model, fact, role) === null) return `${name} has no ${role === null ? 'date' : (model.dates.get(role)?.name ?? role)} to be broken down by.`;
+        const grain = model.facts.get(fact)?.grain ?? 'day';
+        const finer = one.kind === 'time' ? isFiner(one.grain, grain) : grain !== 'day' && !(one.cycle === 'monthOfYear' && grain === 'month');
+        if (finer) return `${name} is known by ${grain} only, so it cannot be broken down by ${one.kind === 'time' ? one.grain : 'parts of a week or day'}.`;
+      }
+      const role = reading.when?.role ?? model.defaultDate;
+      if (reading.when && (role === null || dateColumn(model, fact, role) === null)) return `${name} has no ${role === null ? 'date' : (model.dates.get(role)?.name ?? role)}, so no period can be chosen.`;
+    }
+  return null;
+}
+
+const FINE_TO_COARSE = ['day', 'week', 'month', 'quarter', 'half', 'year'];
+
+/** Weeks do not add up to months, so a fact known by month has no weeks. */
+function isFiner(grain: string, factGrain: string): boolean {
+  return FINE_TO_COARSE.indexOf(grain) < FINE_TO_COARSE.indexOf(factGrain);
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+function assumptionsOf(cover: Cover): Assumption[] {
+  const all = cover.pieces.flatMap((piece) => piece.item.assumptions);
+  return all.filter((one, index) => all.findIndex((other) => other.said === one.said && other.meant === one.meant) === index);
+}
+
+const HOW: Readonly<Record<string, string>> = {
+  synonym: 'a word for', part: 'read as', abbreviation: 'short for', initials: 'short for', typing: 'read as', sound: 'sounds like',
+};
+
+function assumptionText({ said, meant, by }: Assumption): string {
+  return by === 'synonym' ? `“${said}” is ${HOW[by] ?? ''} ${meant}.` : `“${said}” ${by === 'sound' ? 'read, by its sound, as' : by === 'abbreviation' || by === 'initials' ? 'taken as short for' : 'read as'} ${meant}.`;
+}
+
+function wordUses(tokens: readonly Token[], uses: readonly Use[]): WordUse[] {
+  return tokens.map((token, index) => ({ text: token.text, start: token.start, end: token.end, use: uses[index] ?? 'grammar' }));
+}
+
+function unclear(tokens: readonly Token[], uses: readonly Use[], options: readonly Option[], text: string): ReadResult {
+  return { outcome: 'unclear', reading: null, sentence: null, words: wordUses(tokens, uses), notes: [{ kind: 'unclear', text }], options, edits: [] };
+}
+
+/** Names the words that could not be used, with the nearest names of the model. */
+function unresolved(cover: Cover, tokens: readonly Token[], names: NameIndex): ReadResult {
+  const unknown = tokens.filter((_token, index) => cover.uses[index] === 'unresolved');
+  const options: Option[] = unknown.flatMap((token) =>
+    names.nearest(token.word).map((match) => ({ label: `${match.label} (${kindWords(match.named, names.model)})`, reading: null, text: match.label })),
+  );
+  const list = unknown.map((token) => `“${token.text}”`).join(', ');
+  const text = `${list} ${unknown.length === 1 ? 'is' : 'are'} not understood here, so nothing was computed.${options.length > 0 ? ' Did you mean one of these?' : ''}`;
+  return unclear(tokens, cover.uses, options.slice(0, 6), text);
+}
+
+function kindWords(named: { kind: string; id: string }, model: Model): string {
+  if (named.kind === 'member') return levelOf(model, named.id).level.name.toLowerCase();
+  return { measure: 'measure', level: 'level', date: 'date', set: 'named set', season: 'season', fact: 'records' }[named.kind] ?? named.kind;
+}

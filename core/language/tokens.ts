@@ -1,0 +1,94 @@
+/** Text → tokens: words, numbers, quoted names and signs, each with its place in the text. */
+
+export interface Token {
+  /** As typed. */
+  readonly text: string;
+  /** Small letters, no accents, contractions and possessives undone. */
+  readonly word: string;
+  readonly start: number;
+  readonly end: number;
+  readonly kind: 'word' | 'number' | 'quoted' | 'sign' | 'comma';
+  /** The value of a number; a percentage keeps its figure (15% is 15) and says so in `unit`. */
+  readonly value?: number;
+  readonly unit?: 'percent' | 'currency';
+}
+
+const PATTERN =
+  /[“"]([^”"]*)[”"]|\d{4}-\d{2}-\d{2}|\d{1,2}[/.]\d{4}\b|[€$£]\s?\d+(?:,\d{3})*(?:\.\d+)?(?:bn|[km])?\b|\d+(?:,\d{3})+(?:\.\d+)?%?|\d+(?:\.\d+)?(?:bn|[km])\b|\d+(?:\.\d+)?\s?%|\d+(?:st|nd|rd|th)\b|\d+\.\d+|\d+(?![\p{L}\d])|[\p{L}\d]+(?:['’][\p{L}]+)?|%|[-+*/×÷()&–—=<>≤≥]|,/gu;
+
+/** Letters without accents and case; the letters that do not decompose are spelt out. */
+export function plainLetters(text: string): string {
+  return text
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .replace(/ø/g, 'o')
+    .replace(/[đð]/g, 'd')
+    .replace(/ł/g, 'l')
+    .replace(/ß/g, 'ss')
+    .replace(/æ/g, 'ae')
+    .replace(/œ/g, 'oe')
+    .replace(/þ/g, 'th');
+}
+
+const CONTRACTIONS: Readonly<Record<string, string>> = {
+  "what's": 'what', "whats": 'what', "how's": 'how', "who's": 'who', "where's": 'where', "that's": 'that', "let's": 'let', "it's": 'it', "don't": 'not', "doesn't": 'not', "didn't": 'not', "isn't": 'not', "i'd": 'i', "i'm": 'i',
+};
+
+/** Cuts a text into tokens. Signs that carry no meaning (full stops, question marks, colons) give none. */
+export function tokenise(text: string): Token[] {
+  const tokens: Token[] = [];
+  for (const match of text.matchAll(PATTERN)) {
+    const raw = match[0];
+    const start = match.index;
+    const place = { text: raw, start, end: start + raw.length };
+    if (raw === '-' && joinsWords(text, start)) continue;
+    if (match[1] !== undefined) {
+      if (match[1].trim() !== '') tokens.push({ ...place, word: plainLetters(match[1].trim()), kind: 'quoted' });
+    } else if (raw === ',') tokens.push({ ...place, word: ',', kind: 'comma' });
+    else if (/^[-+*/×÷()&–—=%<>≤≥]$/.test(raw)) tokens.push({ ...place, word: raw, kind: 'sign' });
+    else if (/^[\d€$£]/.test(raw) && !/^\d+[\p{L}]/u.test(raw.replace(/(bn|[km]|st|nd|rd|th)$/i, ''))) tokens.push({ ...place, word: raw, kind: 'number', ...numberOf(raw) });
+    else tokens.push({ ...place, word: wordOf(raw), kind: 'word' });
+  }
+  return tokens;
+}
+
+/** Is the hyphen at this place part of a compound word ("on-time", "year-over-year")? */
+function joinsWords(text: string, at: number): boolean {
+  const before = text[at - 1] ?? ' ';
+  const after = text[at + 1] ?? ' ';
+  return /[\p{L}\d]/u.test(before) && /[\p{L}\d]/u.test(after) && /\p{L}/u.test(before + after);
+}
+
+function wordOf(raw: string): string {
+  const word = plainLetters(raw).replace(/’/g, "'");
+  return CONTRACTIONS[word] ?? word.replace(/'s$/, '').replace(/'/g, '');
+}
+
+const MAGNITUDE: Readonly<Record<string, number>> = { k: 1e3, m: 1e6, bn: 1e9 };
+
+function numberOf(raw: string): Pick<Token, 'value' | 'unit'> {
+  if (/^\d{4}-\d{2}-\d{2}$/.test(raw) || /^\d{1,2}\/\d{4}$/.test(raw)) return {};
+  const plain = raw.toLowerCase().replace(/[€$£,%\s]/g, '').replace(/(st|nd|rd|th)$/, '');
+  const magnitude = /(bn|[km])$/.exec(plain)?.[1];
+  const value = Number(magnitude === undefined ? plain : plain.slice(0, -magnitude.length)) * (magnitude === undefined ? 1 : (MAGNITUDE[magnitude] ?? 1));
+  const unit = raw.includes('%') ? 'percent' : /^[€$£]/.test(raw) ? 'currency' : undefined;
+  return { value, ...(unit === undefined ? {} : { unit }) };
+}
+
+/**
+ * The singular form under which names are kept: only has to be the same for both numbers of a word.
+ * @example singular('ferries') === singular('ferry')
+ */
+export function singular(word: string): string {
+  if (word.length < 4) return word;
+  if (word.endsWith('ies')) return `${word.slice(0, -3)}y`;
+  if (/(ss|x|z|ch|sh)es$/.test(word)) return word.slice(0, -2);
+  if (word.endsWith('s') && !/(ss|us|is)$/.test(word)) return word.slice(0, -1);
+  return word;
+}
+
+/** The words of a name as they are kept in the index. */
+export function nameWords(name: string): string[] {
+  return (plainLetters(name).replace(/['’]s\b/g, '').replace(/['’]/g, '').match(/[\p{L}\d]+/gu) ?? []).map(singular);
+}

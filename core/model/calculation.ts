@@ -1,0 +1,102 @@
+/**
+ * Calculations: small expression trees over measures. Each leaf is aggregated on its own,
+ * to the grain of the answer, before the arithmetic; so a ratio is a ratio of totals.
+ */
+import { z } from 'zod';
+import { GRAINS } from '../time/grain';
+
+export type Calculation =
+  | { readonly kind: 'measure'; readonly measure: string }
+  | { readonly kind: 'rows'; readonly function: RowFunction; readonly measure: string }
+  | { readonly kind: 'members'; readonly level: string }
+  | { readonly kind: 'perPeriod'; readonly grain: (typeof GRAINS)[number]; readonly measure: string }
+  | { readonly kind: 'number'; readonly value: number }
+  | { readonly kind: 'arithmetic'; readonly operator: Operator; readonly left: Calculation; readonly right: Calculation };
+
+export const OPERATORS = ['add', 'subtract', 'multiply', 'divide'] as const;
+export type Operator = (typeof OPERATORS)[number];
+
+/** Aggregations of the row-level column behind a sum. */
+export const ROW_FUNCTIONS = ['average', 'median', 'minimum', 'maximum'] as const;
+export type RowFunction = (typeof ROW_FUNCTIONS)[number];
+
+export const calculationSchema: z.ZodType<Calculation> = z.lazy(() =>
+  z.discriminatedUnion('kind', [
+    z.object({ kind: z.literal('measure'), measure: z.string() }),
+    z.object({ kind: z.literal('rows'), function: z.enum(ROW_FUNCTIONS), measure: z.string() }),
+    z.object({ kind: z.literal('members'), level: z.string() }),
+    z.object({ kind: z.literal('perPeriod'), grain: z.enum(GRAINS), measure: z.string() }),
+    z.object({ kind: z.literal('number'), value: z.number() }),
+    z.object({ kind: z.literal('arithmetic'), operator: z.enum(OPERATORS), left: calculationSchema, right: calculationSchema }),
+  ]),
+);
+
+export const measureOf = (measure: string): Calculation => ({ kind: 'measure', measure });
+
+export const arithmetic = (operator: Operator, left: Calculation, right: Calculation): Calculation => ({
+  kind: 'arithmetic',
+  operator,
+  left,
+  right,
+});
+
+/** All leaves of a calculation that are aggregated from rows, left to right. */
+export function leavesOf(calculation: Calculation): Exclude<Calculation, { kind: 'arithmetic' | 'number' }>[] {
+  switch (calculation.kind) {
+    case 'arithmetic':
+      return [...leavesOf(calculation.left), ...leavesOf(calculation.right)];
+    case 'number':
+      return [];
+    default:
+      return [calculation];
+  }
+}
+
+/** The ids of all measures that a calculation names. */
+export function measuresIn(calculation: Calculation): string[] {
+  return leavesOf(calculation).flatMap((leaf) => ('measure' in leaf ? [leaf.measure] : []));
+}
+
+export function isMeasure(calculation: Calculation): calculation is { kind: 'measure'; measure: string } {
+  return calculation.kind === 'measure';
+}
+
+export class FormulaError extends Error {}
+
+/**
+ * Reads a formula of the model file: measure ids, numbers, `+ - * /` and parentheses, with the usual precedence.
+ * @throws FormulaError with the place of the fault
+ * @example parseFormula('revenue - fuel_cost')
+ */
+export function parseFormula(formula: string): Calculation {
+  const tokens = formula.match(/[a-z][a-z0-9_]*|\d+(?:\.\d+)?|[-+*/()]|\S/g) ?? [];
+  let at = 0;
+  const next = () => tokens[at++];
+
+  function factor(): Calculation {
+    const token = next();
+    if (token === undefined) throw new FormulaError('The formula ends where a measure is expected.');
+    if (token === '(') {
+      const inner = sum();
+      if (next() !== ')') throw new FormulaError('A parenthesis is not closed.');
+      return inner;
+    }
+    if (/^\d/.test(token)) return { kind: 'number', value: Number(token) };
+    if (/^[a-z]/.test(token)) return measureOf(token);
+    throw new FormulaError(`“${token}” stands where a measure or a number is expected.`);
+  }
+  function product(): Calculation {
+    let left = factor();
+    while (tokens[at] === '*' || tokens[at] === '/') left = arithmetic(next() === '*' ? 'multiply' : 'divide', left, factor());
+    return left;
+  }
+  function sum(): Calculation {
+    let left = product();
+    while (tokens[at] === '+' || tokens[at] === '-') left = arithmetic(next() === '+' ? 'add' : 'subtract', left, product());
+    return left;
+  }
+
+  const whole = sum();
+  if (at < tokens.length) throw new FormulaError(`“${tokens[at]}” is not expected here.`);
+  return whole;
+}

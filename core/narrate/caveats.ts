@@ -1,0 +1,65 @@
+/** Caveats: what a reader must know before quoting a number. Each follows from the answer itself. */
+import { formatCell } from '../format/format';
+import type { Answer } from '../query/answer';
+import type { Reading } from '../reading/schema';
+import { dayWords } from '../reading/words';
+import { addGrains, startsBetween, type Grain } from '../time/grain';
+import { addDays } from '../time/day';
+
+/** Fewer rows than this behind a mark make it a matter of chance. */
+const FEW_ROWS = 30;
+
+export interface Caveat {
+  readonly kind: 'caveat';
+  readonly text: string;
+}
+
+/** @param windowNote what was cut so that like is compared with like */
+export function caveatsOf(answer: Answer, reading: Reading, windowNote: string | null, weekStart = 1): Caveat[] {
+  const texts: string[] = [];
+  const { window } = answer;
+  const time = answer.columns.find((column) => column.role === 'time');
+  if (answer.incomplete !== null && time?.grain !== undefined)
+    texts.push(`${formatCell(answer.incomplete, time)} runs only to ${dayWords(window.to !== undefined && window.to < answer.asOf ? window.to : answer.asOf)}.`);
+  else if (window.cutFrom !== undefined) texts.push(`The period is incomplete: data to ${dayWords(answer.asOf)}.`);
+  if (windowNote !== null) texts.push(windowNote);
+  if (reading.when === null) texts.push('No period was named, so all data count.');
+  if (reading.against?.kind === 'plan' && reading.when !== null && window.cutFrom !== undefined) texts.push('The actual to date stands beside the whole plan.');
+  if (answer.truncated) texts.push(`Only the first ${answer.rows.length} rows are shown; there are more.`);
+  const few = answer.support.filter((rows) => rows !== null && rows > 0 && rows < FEW_ROWS).length;
+  const averaging = answer.columns.some((column) => column.as === 'value' && column.additive === false);
+  if (averaging && few > 0) texts.push(answer.rows.length === 1 ? `Only ${answer.support[0]} rows stand behind this.` : `${few} of ${answer.rows.length} values rest on fewer than ${FEW_ROWS} rows.`);
+  const gaps = missingPeriods(answer, weekStart);
+  if (gaps.length > 0) texts.push(`There are no data for ${gaps.slice(0, 3).join(', ')}${gaps.length > 3 ? ` and ${gaps.length - 3} more` : ''}.`);
+  texts.push(...missingValues(answer));
+  if (reading.shown.length > 0 && reading.by.length > 0 && answer.columns.some((column) => column.as === 'value' && column.additive === false) && answer.rows.length > 1)
+    texts.push(`${answer.columns.find((column) => column.as === 'value' && column.additive === false)?.label ?? 'The values'} does not add up: a total is computed from the rows.`);
+  return texts.map((text) => ({ kind: 'caveat', text }));
+}
+
+/** Periods between the first and the last that the answer has no row for. */
+function missingPeriods(answer: Answer, weekStart: number): string[] {
+  const at = answer.columns.findIndex((column) => column.role === 'time');
+  const column = answer.columns[at];
+  const grain = column?.grain;
+  if (column === undefined || grain === undefined || grain === 'dayOfWeek' || grain === 'monthOfYear' || grain === 'hour') return [];
+  const present = [...new Set(answer.rows.map((row) => String(row[at] ?? '')))].filter((day) => day !== '').sort();
+  const [first] = present;
+  const last = present.at(-1);
+  if (first === undefined || last === undefined || first === last) return [];
+  const all = startsBetween(grain as Grain, first, addDays(addGrains(grain as Grain, last, 1), -1), weekStart);
+  if (all.length > 5000) return [];
+  const there = new Set(present);
+  return all.filter((day) => !there.has(day)).map((day) => formatCell(day, column));
+}
+
+/** Members or periods for which the other side of a comparison, or a measure of another fact, has no value. */
+function missingValues(answer: Answer): string[] {
+  if (answer.rows.length < 2) return [];
+  return answer.columns.flatMap((column, at) => {
+    if (column.role !== 'measure' || column.as === 'difference' || column.as === 'change') return [];
+    const missing = answer.rows.filter((row) => row[at] === null).length;
+    if (missing === 0 || missing === answer.rows.length) return [];
+    return [`${column.label} has no value in ${missing} of ${answer.rows.length} rows.`];
+  });
+}

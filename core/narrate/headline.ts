@@ -1,0 +1,136 @@
+/** The headline: one sentence computed from the numbers shown. */
+import { formatCell, formatSize, formatValue } from '../format/format';
+import type { Answer, Cell } from '../query/answer';
+import type { AnswerColumn } from '../query/plan';
+import type { Reading } from '../reading/schema';
+
+interface Columns {
+  readonly value: { readonly at: number; readonly column: AnswerColumn };
+  readonly other: number;
+  readonly change: number;
+  readonly keys: readonly { readonly at: number; readonly column: AnswerColumn }[];
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+const lower = (text: string) => (/^[A-Z][a-z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text);
+const number = (cell: Cell | undefined): number | null => (typeof cell === 'number' ? cell : null);
+
+/** @param where a short text for the scope ("Outer Isles, in August 2025"), or an empty one */
+export function headlineOf(answer: Answer, reading: Reading, where: string): string {
+  const at = answer.columns.findIndex((column) => column.as === 'value');
+  const column = answer.columns[at];
+  if (!column) return '';
+  const scope = where === '' ? '' : `, ${where}`;
+  if (answer.rows.length === 0) return `There are no ${lower(column.label)}${scope}`;
+  const columns: Columns = {
+    value: { at, column },
+    other: answer.columns.findIndex((one) => one.of === column.of && one.as === 'other'),
+    change: answer.columns.findIndex((one) => one.of === column.of && one.as === 'change'),
+    keys: answer.columns.map((one, index) => ({ at: index, column: one })).filter((one) => one.column.role === 'level' || one.column.role === 'time'),
+  };
+  const text =
+    columns.keys.length === 0 ? single(answer, columns, reading)
+    : columns.keys.length === 1 && columns.keys[0]?.column.role === 'time' ? overTime(answer, columns, reading)
+    : columns.keys.length === 1 ? byMembers(answer, columns, reading)
+    : byTwo(answer, columns);
+  return `${capital(text)}${scope}`;
+}
+
+function beside(reading: Reading): string {
+  return { year: 'on the year before', previous: 'on the period before', period: 'on the other period', plan: 'on plan', members: '' }[reading.against?.kind ?? 'members'];
+}
+
+function single(answer: Answer, { value, other, change }: Columns, reading: Reading): string {
+  const row = answer.rows[0] ?? [];
+  const now = number(row[value.at]);
+  const text = formatValue(now, value.column);
+  const moved = number(row[change]);
+  if (now === null) return `${value.column.label}: no value`;
+  if (reading.shown.length > 1) return answer.columns.filter((column) => column.as === 'value').map((column) => `${column.label} ${formatValue(row[answer.columns.indexOf(column)] ?? null, column)}`).join(', ');
+  if (other < 0 || moved === null) return `${value.column.label}: ${text}`;
+  if (reading.against?.kind === 'plan') return `${value.column.label} ${verb(moved, 'stands', 'above', 'below', 'level with')} plan, at ${text}`;
+  return `${value.column.label} ${moved > 0.0005 ? `rose ${formatSize(moved)}` : moved < -0.0005 ? `fell ${formatSize(moved)}` : 'did not change'} ${beside(reading)}, to ${text}`;
+}
+
+function verb(moved: number, is: string, above: string, below: string, level: string): string {
+  return Math.abs(moved) < 0.0005 ? `${is} ${level}` : `${is} ${formatSize(moved)} ${moved > 0 ? above : below}`;
+}
+
+function overTime(answer: Answer, { value, other, change, keys }: Columns, reading: Reading): string {
+  const [key] = keys;
+  if (!key) return value.column.label;
+  const complete = answer.rows.filter((row) => row[key.at] !== answer.incomplete && number(row[value.at]) !== null);
+  const label = (row: readonly Cell[]) => formatCell(row[key.at] ?? null, key.column);
+  if (other >= 0 && (reading.against?.kind === 'year' || reading.against?.kind === 'previous' || reading.against?.kind === 'plan')) {
+    const moved = complete.filter((row) => number(row[change]) !== null);
+    const latest = moved.at(-1);
+    if (latest) {
+      const size = number(latest[change]) ?? 0;
+      const ups = moved.filter((row) => (number(row[change]) ?? 0) > 0).length;
+      const where = reading.against.kind === 'plan' ? verb(size, 'was', 'above', 'below', 'level with') + ' plan' : `${size >= 0 ? 'rose' : 'fell'} ${formatSize(size)} ${beside(reading)}`;
+      return `${value.column.label} ${where} in ${label(latest)}; up in ${ups} of ${moved.length} ${key.column.label.toLowerCase()}s`;
+    }
+  }
+  if (complete.length === 0) return value.column.label;
+  const highest = complete.reduce((best, row) => ((number(row[value.at]) ?? 0) > (number(best[value.at]) ?? 0) ? row : best));
+  const lowest = complete.reduce((best, row) => ((number(row[value.at]) ?? 0) < (number(best[value.at]) ?? 0) ? row : best));
+  if (complete.length < 3) return complete.map((row) => `${label(row)}: ${formatValue(row[value.at] ?? null, value.column)}`).join('; ');
+  return `${value.column.label} peaked in ${label(highest)} at ${formatValue(highest[value.at] ?? null, value.column)}; the lowest was ${label(lowest)} with ${formatValue(lowest[value.at] ?? null, value.column)}`;
+}
+
+function byMembers(answer: Answer, columns: Columns, reading: Reading): string {
+  const { value, change, keys } = columns;
+  const [key] = keys;
+  if (!key) return value.column.label;
+  const name = (row: readonly Cell[]) => formatCell(row[key.at] ?? null, key.column);
+  if (change >= 0) {
+    const moved = answer.rows.filter((row) => number(row[change]) !== null);
+    if (moved.length >= 2) {
+      const low = moved.reduce((best, row) => ((number(row[change]) ?? 0) < (number(best[change]) ?? 0) ? row : best));
+      const high = moved.reduce((best, row) => ((number(row[change]) ?? 0) > (number(best[change]) ?? 0) ? row : best));
+      const phrase = (row: readonly Cell[]) => {
+        const size = number(row[change]) ?? 0;
+        if (reading.against?.kind === 'plan') return `${name(row)} is ${formatSize(size)} ${size >= 0 ? 'above' : 'below'} plan`;
+        return `${name(row)} ${size >= 0 ? 'rose' : 'fell'} ${formatSize(size)}`;
+      };
+      return `${phrase(high)}, ${phrase(low)} ${reading.against?.kind === 'plan' ? '' : beside(reading)}`.trim();
+    }
+  }
+  const own = answer.rows.filter((row) => !['Others', 'All', 'Rest'].includes(String(row[key.at])) && number(row[value.at]) !== null);
+  if (reading.against?.kind === 'members' && own.length === 2) {
+    const [a, b] = reading.against.members.map((member) => own.find((row) => row[key.at] === member)) as [readonly Cell[] | undefined, readonly Cell[] | undefined];
+    const first = a ?? own[0] ?? [];
+    const second = b ?? own[1] ?? [];
+    const left = number(first[value.at]) ?? 0;
+    const right = number(second[value.at]) ?? 0;
+    const relative = right === 0 ? '' : ` (${formatSize((left - right) / Math.abs(right))})`;
+    return `${name(first)} has ${formatValue(Math.abs(left - right), value.column)}${relative} ${left >= right ? 'more' : 'less'} ${lower(value.column.label)} than ${name(second)}`;
+  }
+  if (own.length === 0) return value.column.label;
+  const highest = own.reduce((best, row) => ((number(row[value.at]) ?? 0) > (number(best[value.at]) ?? 0) ? row : best));
+  const ends = own.reduce((best, row) => ((number(row[value.at]) ?? 0) < (number(best[value.at]) ?? 0) ? row : best));
+  const total = own.reduce((sum, row) => sum + (number(row[value.at]) ?? 0), 0);
+  const whole = value.column.additive === true && reading.rank === null && !answer.truncated && total > 0 && own.length > 1;
+  if (reading.rank?.direction === 'bottom') return `${name(ends)} has the lowest ${lower(value.column.label)}, ${formatValue(ends[value.at] ?? null, value.column)}`;
+  if (own.length === 1) return `${name(highest)}: ${formatValue(highest[value.at] ?? null, value.column)}`;
+  const part = whole ? `, ${formatSize((number(highest[value.at]) ?? 0) / total)} of all` : `; the lowest is ${name(ends)} with ${formatValue(ends[value.at] ?? null, value.column)}`;
+  return `${name(highest)} has the ${value.column.additive === true ? 'most' : 'highest'} ${lower(value.column.label)}, ${formatValue(highest[value.at] ?? null, value.column)}${part}`;
+}
+
+function byTwo(answer: Answer, { value, keys, change }: Columns): string {
+  const own = answer.rows.filter((row) => number(row[value.at]) !== null);
+  const named = (row: readonly Cell[]) => keys.map((key) => formatCell(row[key.at] ?? null, key.column)).reverse().join(', ');
+  if (change >= 0) {
+    const moved = own.filter((row) => number(row[change]) !== null && row[keys[0]?.at ?? 0] !== answer.incomplete);
+    const [first] = moved;
+    if (first) {
+      const extreme = moved.reduce((best, row) => (Math.abs(number(row[change]) ?? 0) > Math.abs(number(best[change]) ?? 0) ? row : best), first);
+      const size = number(extreme[change]) ?? 0;
+      return `${lower(value.column.label)} moved most in ${named(extreme)}: ${size >= 0 ? 'up' : 'down'} ${formatSize(size)}`;
+    }
+  }
+  const [first] = own;
+  if (!first) return value.column.label;
+  const highest = own.reduce((best, row) => ((number(row[value.at]) ?? 0) > (number(best[value.at]) ?? 0) ? row : best), first);
+  return `${lower(value.column.label)} is highest in ${named(highest)}: ${formatValue(highest[value.at] ?? null, value.column)}`;
+}

@@ -1,0 +1,108 @@
+/**
+ * The plan: a small tree of frozen nodes that says what is computed, for any engine. Facts are aggregated to the grain
+ * of the answer before they meet; comparisons meet the same way, as further branches with shifted time.
+ */
+import type { ColumnRef, Join } from '../model/model';
+import type { RowTest } from '../model/schema';
+import type { Cycle, Grain } from '../time/grain';
+import type { Day } from '../time/day';
+import type { Operator } from '../model/calculation';
+
+/** How far a time key is moved forward, so that an earlier period lands on the one it is set beside. */
+export type Shift = { readonly months: number } | { readonly days: number };
+
+export type Key = { readonly name: string } & (
+  | { readonly kind: 'level'; readonly level: string; readonly column: ColumnRef; readonly others?: PlanNode }
+  | { readonly kind: 'time'; readonly grain: Grain; readonly column: ColumnRef; readonly weekStart: number; readonly shift: Shift | null }
+  | { readonly kind: 'cycle'; readonly cycle: Cycle; readonly column: ColumnRef }
+  | { readonly kind: 'constant'; readonly level: string; readonly text: string }
+);
+
+export type RowCondition =
+  | { readonly test: 'members'; readonly level: string; readonly column: ColumnRef; readonly is: boolean; readonly members: readonly string[] }
+  | { readonly test: 'text'; readonly level: string; readonly column: ColumnRef; readonly how: 'contains' | 'startsWith'; readonly text: string }
+  | { readonly test: 'days'; readonly column: ColumnRef; readonly is: boolean; readonly from?: Day; readonly to?: Day }
+  | { readonly test: 'weekdays'; readonly column: ColumnRef; readonly days: readonly number[] }
+  | { readonly test: 'number'; readonly column: ColumnRef; readonly name: string; readonly number: NumberTest }
+  | { readonly test: 'among'; readonly columns: readonly ColumnRef[]; readonly keys: readonly string[]; readonly input: PlanNode; readonly about: string };
+
+export type NumberTest =
+  | { readonly op: 'over' | 'under' | 'atLeast' | 'atMost'; readonly value: number }
+  | { readonly op: 'between'; readonly value: number; readonly upper: number };
+
+export interface Aggregation {
+  readonly name: string;
+  readonly label: string;
+  readonly function: 'sum' | 'count' | 'distinct' | 'average' | 'median' | 'minimum' | 'maximum' | 'percentile' | 'last';
+  readonly column: ColumnRef | null;
+  readonly percentile?: number;
+  /** For `last`: the finest members each of which has a last value, and the date it is last by. */
+  readonly each?: readonly ColumnRef[];
+  readonly date?: ColumnRef;
+  readonly only: readonly (RowTest & { readonly at: ColumnRef })[];
+}
+
+export type Expression =
+  | { readonly kind: 'column'; readonly name: string }
+  | { readonly kind: 'number'; readonly value: number }
+  | { readonly kind: 'arithmetic'; readonly operator: Operator; readonly left: Expression; readonly right: Expression }
+  /** (left − right) ÷ |right|. */
+  | { readonly kind: 'relative'; readonly left: Expression; readonly right: Expression };
+
+export type PlanNode =
+  | { readonly node: 'scan'; readonly fact: string; readonly table: string; readonly source: string; readonly sources: Readonly<Record<string, string>>; readonly rules: readonly RowCondition[] }
+  | { readonly node: 'join'; readonly input: PlanNode; readonly joins: readonly Join[] }
+  | { readonly node: 'keep'; readonly input: PlanNode; readonly conditions: readonly RowCondition[] }
+  | { readonly node: 'aggregate'; readonly input: PlanNode; readonly keys: readonly Key[]; readonly values: readonly Aggregation[] }
+  | { readonly node: 'combine'; readonly inputs: readonly PlanNode[]; readonly keys: readonly string[]; readonly values: readonly string[] }
+  | { readonly node: 'calculate'; readonly input: PlanNode; readonly keys: readonly string[]; readonly columns: readonly { readonly name: string; readonly expression: Expression }[] }
+  | { readonly node: 'test'; readonly input: PlanNode; readonly column: string; readonly number: NumberTest | { readonly op: 'overMean' | 'underMean' } | { readonly op: 'overWhole' | 'underWhole'; readonly whole: PlanNode } }
+  | { readonly node: 'rank'; readonly input: PlanNode; readonly by: string; readonly direction: 'top' | 'bottom'; readonly count: number; readonly percent: boolean; readonly within: readonly string[] }
+  | { readonly node: 'order'; readonly input: PlanNode; readonly by: readonly OrderTerm[] }
+  | { readonly node: 'cut'; readonly input: PlanNode; readonly rows: number };
+
+export type OrderTerm =
+  | { readonly kind: 'column'; readonly name: string; readonly direction: 'up' | 'down' }
+  /** By the greatest value of a column over all rows with the same key. */
+  | { readonly kind: 'greatest'; readonly name: string; readonly over: string; readonly direction: 'up' | 'down' }
+  /** These texts last, in this order. */
+  | { readonly kind: 'last'; readonly name: string; readonly texts: readonly string[] }
+  /** A level's own order, from a column of its table. */
+  | { readonly kind: 'memberOrder'; readonly name: string; readonly source: string; readonly column: string; readonly order: string; readonly direction: 'up' | 'down' };
+
+export interface AnswerColumn {
+  readonly key: string;
+  readonly label: string;
+  readonly role: 'level' | 'time' | 'measure' | 'detail';
+  readonly unit?: string;
+  readonly format?: { readonly style: 'number' | 'percent' | 'currency'; readonly decimals?: number | undefined; readonly currency?: string | undefined };
+  /** For levels and times: which. */
+  readonly level?: string;
+  readonly grain?: Grain | Cycle;
+  /** For measures: which shown it belongs to, and as what. */
+  readonly of?: string;
+  readonly as?: 'value' | 'other' | 'difference' | 'change';
+  readonly direction?: 'more' | 'less';
+  /** Parts add up to the whole. */
+  readonly additive?: boolean;
+}
+
+export interface Plan {
+  readonly root: PlanNode;
+  readonly columns: readonly AnswerColumn[];
+  /** The days that are asked about, and those they are set beside. */
+  readonly window: DayWindow;
+  readonly other: DayWindow | null;
+}
+
+export interface DayWindow {
+  readonly from?: Day;
+  readonly to?: Day;
+  /** The end the words name, where the reference day cuts it short. */
+  readonly cutFrom?: Day;
+}
+
+/** Freezes a node; its inputs are frozen already. */
+export function node<N extends PlanNode>(value: N): N {
+  return Object.freeze(value);
+}

@@ -1,0 +1,342 @@
+/**
+ * The emitter for PostgreSQL: a plan → query text with parameters. Each node becomes one common table expression;
+ * every value is a parameter and every identifier is quoted.
+ */
+import { sql, type SQL } from 'drizzle-orm';
+import { PgDialect } from 'drizzle-orm/pg-core';
+import type { ColumnRef } from '../model/model';
+import type { Grain } from '../time/grain';
+import { OTHERS } from './planner';
+import type { Aggregation, Expression, Key, NumberTest, OrderTerm, Plan, PlanNode, RowCondition } from './plan';
+
+export interface QueryText {
+  readonly text: string;
+  readonly parameters: readonly unknown[];
+}
+
+/** What members without a name are called. */
+export const NO_NAME = '(none)';
+
+/** @param schema the database schema that holds the loaded tables */
+export function postgresqlQuery(plan: Plan, schema: string): QueryText {
+  const { sql: text, params } = new PgDialect().sqlToQuery(new Emitter(schema).query(plan.root));
+  return { text, parameters: params };
+}
+
+const name = (text: string): SQL => sql.identifier(text) as unknown as SQL;
+const list = (parts: readonly SQL[]): SQL => sql.join([...parts], sql`, `);
+const all = (parts: readonly SQL[]): SQL => (parts.length === 0 ? sql`true` : sql.join([...parts], sql` and `));
+const columnSql = (column: ColumnRef): SQL => sql`${name(column.table)}.${name(column.column)}`;
+const memberSql = (column: ColumnRef): SQL => sql`coalesce(${columnSql(column)}::text, ${sql.raw(`'${NO_NAME}'`)})`;
+
+class Emitter {
+  private readonly expressions: SQL[] = [];
+  private readonly names = new Map<PlanNode, string>();
+
+  constructor(private readonly schema: string) {}
+
+  query(root: PlanNode): SQL {
+    let node = root;
+    let rows: number | null = null;
+    let order: readonly OrderTerm[] = [];
+    if (node.node === 'cut') {
+      rows = node.rows;
+      node = node.input;
+    }
+    if (node.node === 'order') {
+      order = node.by;
+      node = node.input;
+    }
+    const from = this.named(node);
+    const columns = outputOf(node).map(name);
+    const ordered = order.length > 0 ? sql` order by ${list(order.map((term) => this.order(term)))}` : sql``;
+    const limit = rows === null ? sql`` : sql` limit ${rows}`;
+    return sql`with ${sql.join(this.expressions, sql`,\n`)}\nselect ${list(columns)}\nfrom ${name(from)} as r${ordered}${limit}`;
+  }
+
+  /** The name of the common table expression of a node, made once. */
+  private named(node: PlanNode): string {
+    const there = this.names.get(node);
+    if (there !== undefined) return there;
+    const body = this.body(node);
+    const made = `n${this.names.size}`;
+    this.names.set(node, made);
+    this.expressions.push(sql`${name(made)} as (\n  ${body}\n)`);
+    return made;
+  }
+
+  private body(node: PlanNode): SQL {
+    switch (node.node) {
+      case 'aggregate':
+        return this.aggregate(node);
+      case 'combine':
+        return this.combine(node);
+      case 'calculate': {
+        const columns = [...node.keys.map(name), ...node.columns.map((column) => sql`${expressionSql(column.expression)} as ${name(column.name)}`)];
+        return sql`select ${list(columns)} from ${name(this.named(node.input))}`;
+      }
+      case 'test':
+        return this.test(node);
+      case 'rank': {
+        const columns = list(outputOf(node.input).map(name));
+        const partition = node.within.length > 0 ? sql`partition by ${list(node.within.map(name))} ` : sql``;
+        const direction = node.direction === 'top' ? sql`desc` : sql`asc`;
+        const bound = node.percent ? sql`ceil(of_all * ${node.count}::double precision / 100)` : sql`${node.count}`;
+        const over = node.within.length > 0 ? sql`(partition by ${list(node.within.map(name))})` : sql`()`;
+        return sql`select ${columns} from (select *, rank() over (${partition}order by ${name(node.by)} ${direction}) as place, count(*) over ${over} as of_all from ${name(this.named(node.input))}) as places where place <= ${bound}`;
+      }
+      default:
+        throw new TypeError(`A ${node.node} cannot stand alone in a query.`);
+    }
+  }
+
+  private source(table: string): SQL {
+    return sql`${name(this.schema)}.${name(table)}`;
+  }
+
+  private aggregate(node: Extract<PlanNode, { node: 'aggregate' }>): SQL {
+    const keep = node.input;
+    if (keep.node !== 'keep' || keep.input.node !== 'join' || keep.input.input.node !== 'scan') throw new TypeError('An aggregate stands on scan, join and keep.');
+    const { joins, input: scan } = keep.input;
+    const from = sql`${this.source(scan.source)} as ${name(scan.table)}${sql.join(
+      joins.map((join) => sql` left join ${this.source(scan.sources[join.to] ?? join.to)} as ${name(join.to)} on ${name(join.to)}.${name(join.key)} = ${name(join.from)}.${name(join.column)}`),
+      sql``,
+    )}`;
+    const where = [...scan.rules, ...keep.conditions].map((condition) => this.condition(condition));
+    const keys = node.keys.map((key) => sql`${this.key(key)} as ${name(key.name)}`);
+    const hasLast = node.values.some((value) => value.function === 'last');
+    if (hasLast) return this.lastValues(node, keys, from, where);
+    const values = node.values.map((value) => sql`${aggregationSql(value)} as ${name(value.name)}`);
+    const group = node.keys.length > 0 ? sql` group by ${list(node.keys.map((_key, index) => sql.raw(String(index + 1))))}` : sql``;
+    return sql`select ${list([...keys, ...values])} from ${from} where ${all(where)}${group}`;
+  }
+
+  /** The last reading of each finest member within each key, added up. */
+  private lastValues(node: Extract<PlanNode, { node: 'aggregate' }>, keys: readonly SQL[], from: SQL, where: readonly SQL[]): SQL {
+    const inner = [...keys];
+    const outer: SQL[] = node.keys.map((key) => name(key.name));
+    for (const value of node.values) {
+      if (value.function !== 'last') {
+        if (value.function !== 'count' || value.column !== null) throw new TypeError('A last value is computed on its own.');
+        outer.push(sql`count(*)::double precision as ${name(value.name)}`);
+        continue;
+      }
+      const raw = `${value.name}_value`;
+      const place = `${value.name}_place`;
+      const partition = [...node.keys.map((key) => this.key(key)), ...(value.each ?? []).map(columnSql)];
+      inner.push(sql`${columnSql(value.column as ColumnRef)}::double precision as ${name(raw)}`);
+      inner.push(sql`row_number() over (partition by ${list(partition)} order by (${columnSql(value.column as ColumnRef)} is null), ${columnSql(value.date as ColumnRef)} desc) as ${name(place)}`);
+      outer.push(sql`sum(${name(raw)}) filter (where ${name(place)} = 1) as ${name(value.name)}`);
+    }
+    const group = node.keys.length > 0 ? sql` group by ${list(node.keys.map((_key, index) => sql.raw(String(index + 1))))}` : sql``;
+    return sql`select ${list(outer)} from (select ${list(inner)} from ${from} where ${all(where)}) as readings${group}`;
+  }
+
+  private combine(node: Extract<PlanNode, { node: 'combine' }>): SQL {
+    const branches = node.inputs.map((input) => {
+      const there = new Set(outputOf(input));
+      const columns = [...node.keys.map(name), ...node.values.map((value) => (there.has(value) ? name(value) : sql`null::double precision as ${name(value)}`))];
+      return sql`select ${list(columns)} from ${name(this.named(input))}`;
+    });
+    const values = node.values.map((value) => sql`max(${name(value)}) as ${name(value)}`);
+    const group = node.keys.length > 0 ? sql` group by ${list(node.keys.map((_key, index) => sql.raw(String(index + 1))))}` : sql``;
+    return sql`select ${list([...node.keys.map(name), ...values])} from (${sql.join(branches, sql` union all `)}) as branches${group}`;
+  }
+
+  private test(node: Extract<PlanNode, { node: 'test' }>): SQL {
+    const from = name(this.named(node.input));
+    const columns = list(outputOf(node.input).map(name));
+    const value = name(node.column);
+    const { number } = node;
+    switch (number.op) {
+      case 'overMean':
+      case 'underMean':
+        return sql`select ${columns} from (select *, avg(${value}) over () as mean from ${from}) as with_mean where ${value} ${number.op === 'overMean' ? sql`>` : sql`<`} mean`;
+      case 'overWhole':
+      case 'underWhole':
+        return sql`select ${columns} from ${from} where ${value} ${number.op === 'overWhole' ? sql`>` : sql`<`} (select value from ${name(this.named(number.whole))})`;
+      default:
+        return sql`select ${columns} from ${from} where ${numberSql(value, number)}`;
+    }
+  }
+
+  private condition(condition: RowCondition): SQL {
+    switch (condition.test) {
+      case 'members':
+        return membersSql(condition);
+      case 'text': {
+        const escaped = condition.text.replace(/[\\%_]/g, (sign) => `\\${sign}`);
+        return sql`${columnSql(condition.column)}::text ilike ${condition.how === 'contains' ? `%${escaped}%` : `${escaped}%`}`;
+      }
+      case 'days': {
+        const column = columnSql(condition.column);
+        const ends = [...(condition.from === undefined ? [] : [sql`${column} >= ${condition.from}::date`]), ...(condition.to === undefined ? [] : [sql`${column} < (${condition.to}::date + 1)`])];
+        return condition.is ? all(ends) : sql`not (${all(ends)})`;
+      }
+      case 'weekdays':
+        return sql`extract(isodow from ${columnSql(condition.column)}) in (${list(condition.days.map((day) => sql`${day}`))})`;
+      case 'number':
+        return numberSql(columnSql(condition.column), condition.number);
+      case 'among': {
+        const members = condition.columns.map(memberSql);
+        const keys = list(condition.keys.map(name));
+        return sql`(${list(members)}) in (select ${keys} from ${name(this.named(condition.input))})`;
+      }
+    }
+  }
+
+  private key(key: Key): SQL {
+    switch (key.kind) {
+      case 'constant':
+        return sql`${key.text}::text`;
+      case 'level':
+        return key.others === undefined
+          ? memberSql(key.column)
+          : sql`case when ${memberSql(key.column)} in (select k0 from ${name(this.named(key.others))}) then ${memberSql(key.column)} else ${OTHERS}::text end`;
+      case 'cycle': {
+        const column = columnSql(key.column);
+        const part = { dayOfWeek: sql`isodow`, monthOfYear: sql`month`, hour: sql`hour` }[key.cycle];
+        return sql`extract(${part} from ${column}::timestamp)::integer`;
+      }
+      case 'time': {
+        const start = grainSql(key.grain, sql`${columnSql(key.column)}::timestamp`, key.weekStart);
+        if (key.shift === null) return sql`(${start})::date`;
+        const moved = 'months' in key.shift ? sql`make_interval(months => ${key.shift.months}::integer)` : sql`make_interval(days => ${key.shift.days}::integer)`;
+        return sql`((${start}) + ${moved})::date`;
+      }
+    }
+  }
+
+  private order(term: OrderTerm): SQL {
+    const direction = term.kind !== 'last' && term.direction === 'up' ? sql`asc nulls last` : sql`desc nulls last`;
+    switch (term.kind) {
+      case 'column':
+        return sql`${name(term.name)} ${direction}`;
+      case 'greatest':
+        return sql`max(${name(term.name)}) over (partition by ${name(term.over)}) ${direction}`;
+      case 'last':
+        return sql`(${name(term.name)} in (${list(term.texts.map((text) => sql`${text}`))})) asc`;
+      case 'memberOrder':
+        return sql`(select min(m.${name(term.order)}) from ${this.source(term.source)} as m where coalesce(m.${name(term.column)}::text, ${sql.raw(`'${NO_NAME}'`)}) = r.${name(term.name)}) ${direction}`;
+    }
+  }
+}
+
+/** The columns a node gives, in order. */
+export function outputOf(node: PlanNode): string[] {
+  switch (node.node) {
+    case 'aggregate':
+      return [...node.keys.map((key) => key.name), ...node.values.map((value) => value.name)];
+    case 'combine':
+      return [...node.keys, ...node.values];
+    case 'calculate':
+      return [...node.keys, ...node.columns.map((column) => column.name)];
+    default:
+      return 'input' in node ? outputOf(node.input) : [];
+  }
+}
+
+function membersSql(condition: Extract<RowCondition, { test: 'members' }>): SQL {
+  const column = columnSql(condition.column);
+  const named = condition.members.filter((member) => member !== NO_NAME);
+  const withNone = named.length < condition.members.length;
+  const among = sql`${column}::text in (${list(named.map((member) => sql`${member}`))})`;
+  if (condition.is) {
+    if (named.length === 0) return withNone ? sql`${column} is null` : sql`false`;
+    return withNone ? sql`(${column} is null or ${among})` : among;
+  }
+  if (named.length === 0) return sql`${column} is not null`;
+  return withNone ? sql`(${column} is not null and not ${among})` : sql`(${column} is null or not ${among})`;
+}
+
+function numberSql(value: SQL, test: NumberTest): SQL {
+  switch (test.op) {
+    case 'over':
+      return sql`${value} > ${test.value}::double precision`;
+    case 'under':
+      return sql`${value} < ${test.value}::double precision`;
+    case 'atLeast':
+      return sql`${value} >= ${test.value}::double precision`;
+    case 'atMost':
+      return sql`${value} <= ${test.value}::double precision`;
+    case 'between':
+      return sql`${value} between ${test.value}::double precision and ${test.upper}::double precision`;
+  }
+}
+
+function aggregationSql(value: Aggregation): SQL {
+  const column = value.column === null ? sql`*` : columnSql(value.column);
+  const only = value.only.map((test) => {
+    const at = columnSql(test.at);
+    const tests: SQL[] = [];
+    if (test.is !== undefined) tests.push(sql`${at} = ${test.is}`);
+    if (test.not !== undefined) tests.push(sql`${at} is distinct from ${test.not}`);
+    if (test.in !== undefined) tests.push(sql`${at} in (${list(test.in.map((one) => sql`${one}`))})`);
+    if (test.over !== undefined) tests.push(sql`${at} > ${test.over}`);
+    if (test.under !== undefined) tests.push(sql`${at} < ${test.under}`);
+    if (test.atLeast !== undefined) tests.push(sql`${at} >= ${test.atLeast}`);
+    if (test.atMost !== undefined) tests.push(sql`${at} <= ${test.atMost}`);
+    if (test.present !== undefined) tests.push(test.present ? sql`${at} is not null` : sql`${at} is null`);
+    return all(tests);
+  });
+  const filter = only.length > 0 ? sql` filter (where ${all(only)})` : sql``;
+  switch (value.function) {
+    case 'sum':
+      return sql`(sum(${column})${filter})::double precision`;
+    case 'count':
+      return sql`(count(*)${filter})::double precision`;
+    case 'distinct':
+      return sql`(count(distinct ${column})${filter})::double precision`;
+    case 'average':
+      return sql`(avg(${column})${filter})::double precision`;
+    case 'minimum':
+      return sql`(min(${column})${filter})::double precision`;
+    case 'maximum':
+      return sql`(max(${column})${filter})::double precision`;
+    case 'median':
+      return sql`(percentile_cont(0.5) within group (order by ${column})${filter})::double precision`;
+    case 'percentile':
+      return sql`(percentile_cont(${(value.percentile ?? 50) / 100}::double precision) within group (order by ${column})${filter})::double precision`;
+    case 'last':
+      throw new TypeError('Last values are computed over readings.');
+  }
+}
+
+function expressionSql(expression: Expression): SQL {
+  switch (expression.kind) {
+    case 'column':
+      return name(expression.name);
+    case 'number':
+      return sql`${expression.value}::double precision`;
+    case 'relative':
+      return sql`((${expressionSql(expression.left)} - ${expressionSql(expression.right)}) / nullif(abs(${expressionSql(expression.right)}), 0))`;
+    case 'arithmetic': {
+      const left = expressionSql(expression.left);
+      const right = expressionSql(expression.right);
+      switch (expression.operator) {
+        case 'add':
+          return sql`(${left} + ${right})`;
+        case 'subtract':
+          return sql`(${left} - ${right})`;
+        case 'multiply':
+          return sql`(${left} * ${right})`;
+        case 'divide':
+          return sql`(${left} / nullif(${right}, 0))`;
+      }
+    }
+  }
+}
+
+/** First moment of the period of a grain that holds a timestamp. */
+function grainSql(grain: Grain, at: SQL, weekStart: number): SQL {
+  switch (grain) {
+    case 'half':
+      return sql`date_trunc('year', ${at}) + case when extract(month from ${at}) > 6 then interval '6 months' else interval '0' end`;
+    case 'week': {
+      const offset = (8 - weekStart) % 7;
+      return offset === 0 ? sql`date_trunc('week', ${at})` : sql`date_trunc('week', ${at} + make_interval(days => ${offset}::integer)) - make_interval(days => ${offset}::integer)`;
+    }
+    default:
+      return sql`date_trunc(${sql.raw(`'${grain}'`)}, ${at})`;
+  }
+}

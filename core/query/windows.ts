@@ -1,0 +1,131 @@
+/** The days a reading is about, and the earlier days it is set beside: like with like. */
+import type { Breakdown, Reading } from '../reading/schema';
+import { addDays, addMonths, dayNumber, earlierOf, type Day } from '../time/day';
+import { addGrains, MONTHS_IN, startOf, type Grain } from '../time/grain';
+import { resolvePeriod, type Calendar, type DayRange } from '../time/period';
+import type { DayWindow, Shift } from './plan';
+
+export interface Windows {
+  readonly window: DayWindow;
+  readonly other: DayWindow | null;
+  /** How far the other window's time keys move to land on the window's. */
+  readonly shift: Shift | null;
+  /** What was cut so that like is compared with like. */
+  readonly note: string | null;
+}
+
+/** Weeks in a year, so that a week stays a week: 52, on the same day of the week. */
+const WEEKS_OF_YEAR = 364;
+
+/**
+ * @param planOnly a comparison with plan looks at complete months only
+ */
+export function windowsOf(reading: Reading, calendar: Calendar): Windows {
+  const window: DayWindow = reading.when ? resolvePeriod(reading.when.period, calendar) : {};
+  const against = reading.against;
+  const grain = timeGrain(reading.by);
+  if (against === null || against.kind === 'plan' || against.kind === 'members') return { window, other: null, shift: null, note: null };
+  const ended = cutAtData(window, calendar);
+  if (against.kind === 'year') {
+    const shift: Shift = grain === 'week' ? { days: WEEKS_OF_YEAR } : { months: 12 };
+    return { window, other: movedBack(ended, shift), shift, note: window.cutFrom ? 'The year before is cut at the same day.' : null };
+  }
+  if (against.kind === 'previous') {
+    if (grain !== null) {
+      const shift = shiftOf(grain);
+      return { window, other: movedBack(ended, shift), shift, note: window.cutFrom ? `The ${grain} before is cut at the same day.` : null };
+    }
+    const shift = shiftBefore(window, calendar);
+    return { window, other: movedBack(ended, shift), shift, note: window.cutFrom ? 'The period before is cut at the same day.' : null };
+  }
+  const beside = resolvePeriod(against.period, calendar);
+  const shift = shiftBetween(beside, window);
+  const cut = window.cutFrom !== undefined && sameKind(window, beside) ? earlierOf(beside.to ?? calendar.asOf, offsetDay(window, beside, calendar)) : beside.to;
+  return {
+    window,
+    other: { ...(beside.from === undefined ? {} : { from: beside.from }), ...(cut === undefined ? {} : { to: cut }) },
+    shift,
+    note: cut === beside.to ? null : 'The earlier period is cut at the same day.',
+  };
+}
+
+/** The grain of the time line, if there is one. */
+export function timeGrain(by: readonly Breakdown[]): Grain | null {
+  const time = by.find((one) => one.kind === 'time');
+  return time?.kind === 'time' ? time.grain : null;
+}
+
+const shiftOf = (grain: Grain): Shift => (MONTHS_IN[grain] === undefined ? { days: grain === 'week' ? 7 : 1 } : { months: MONTHS_IN[grain] });
+
+/** The window as far as the reference day, so that what it is set beside is cut at the same day. */
+function cutAtData(window: DayWindow, calendar: Calendar): DayRange {
+  if (window.to !== undefined && window.to <= calendar.asOf) return window;
+  if (window.from !== undefined && window.from > calendar.asOf) return window;
+  return { ...window, to: calendar.asOf };
+}
+
+function movedBack(window: DayRange, shift: Shift): DayWindow {
+  const back = (day: Day) => ('months' in shift ? addMonths(day, -shift.months) : addDays(day, -shift.days));
+  return {
+    ...(window.from === undefined ? {} : { from: back(window.from) }),
+    ...(window.to === undefined ? {} : { to: endMovedBack(window.to, shift) }),
+  };
+}
+
+/** A last day of a month stays one: the months before 30 June end on 31 May. */
+function endMovedBack(day: Day, shift: Shift): Day {
+  if ('days' in shift) return addDays(day, -shift.days);
+  const next = addDays(day, 1);
+  return next.endsWith('-01') ? addDays(addMonths(next, -shift.months), -1) : addMonths(day, -shift.months);
+}
+
+/** A period's own length: in months where it is whole months, else in days. */
+function shiftBefore(window: DayWindow, calendar: Calendar): Shift {
+  const from = window.from;
+  const to = window.cutFrom ?? window.to ?? calendar.asOf;
+  if (from === undefined) return { months: 12 };
+  const months = wholeMonths(from, to);
+  return months === null ? { days: dayNumber(to) - dayNumber(from) + 1 } : { months };
+}
+
+function wholeMonths(from: Day, to: Day): number | null {
+  const next = addDays(to, 1);
+  if (!from.endsWith('-01') || !next.endsWith('-01')) return null;
+  const [fy = 0, fm = 0] = from.split('-').map(Number);
+  const [ny = 0, nm = 0] = next.split('-').map(Number);
+  return (ny - fy) * 12 + nm - fm;
+}
+
+/** From the start of one window to the start of another: in months where both begin months, else in days. */
+function shiftBetween(earlier: DayWindow, later: DayWindow): Shift {
+  const from = earlier.from ?? later.from;
+  const to = later.from ?? earlier.from;
+  if (from === undefined || to === undefined) return { days: 0 };
+  if (from.slice(8) === to.slice(8)) {
+    const [fy = 0, fm = 0] = from.split('-').map(Number);
+    const [ty = 0, tm = 0] = to.split('-').map(Number);
+    return { months: (ty - fy) * 12 + tm - fm };
+  }
+  return { days: dayNumber(to) - dayNumber(from) };
+}
+
+function sameKind(a: DayWindow, b: DayWindow): boolean {
+  const months = (one: DayWindow) => (one.from && (one.cutFrom ?? one.to) ? wholeMonths(one.from, one.cutFrom ?? one.to ?? one.from) : null);
+  return months(a) !== null && months(a) === months(b);
+}
+
+/** The day in the earlier window that lies as far from its start as the reference day does from the later one's. */
+function offsetDay(window: DayWindow, earlier: DayWindow, calendar: Calendar): Day {
+  const shift = shiftBetween(earlier, window);
+  return endMovedBack(window.to ?? calendar.asOf, shift);
+}
+
+/** First day of the last time key that the data or the reference day leaves incomplete, if any. */
+export function incompleteKey(reading: Reading, window: DayWindow, calendar: Calendar): Day | null {
+  const grain = timeGrain(reading.by);
+  if (grain === null || grain === 'day') return null;
+  const last = window.to === undefined || window.to > calendar.asOf ? calendar.asOf : window.to;
+  if (last !== calendar.asOf && window.cutFrom === undefined) return null;
+  const start = startOf(grain, last, calendar.weekStart);
+  return addDays(addGrains(grain, start, 1), -1) > last ? start : null;
+}

@@ -1,0 +1,337 @@
+/**
+ * Edits: what a follow-up, or a manual change, does to the reading before. Words and hands make the same edits,
+ * so both give the same reading; what an edit does not mention stays.
+ */
+import { z } from 'zod';
+import { sharedHierarchy, neighbourLevel, level as levelOf, type Model } from '../model/model';
+import { calculationSchema } from '../model/calculation';
+import { periodSchema } from '../time/period';
+import {
+  breakdownSchema, comparisonSchema, conditionSchema, EMPTY_READING, orderSchema, plain, rankSchema, same, shownSchema,
+  transformSchema, viewSchema, type Breakdown, type Condition, type Reading,
+} from './schema';
+
+export const editSchema = z.discriminatedUnion('do', [
+  z.object({ do: z.literal('show'), shown: z.array(shownSchema).min(1), how: z.enum(['replace', 'add', 'remove']) }),
+  /** `join` is the bare "by …" of a follow-up: see language.md section 8. */
+  z.object({ do: z.literal('breakdown'), by: z.array(breakdownSchema).min(1), how: z.enum(['join', 'add', 'replace', 'remove']), instead: breakdownSchema.optional() }),
+  z.object({ do: z.literal('condition'), condition: conditionSchema, how: z.enum(['only', 'widen', 'exclude', 'remove']) }),
+  z.object({ do: z.literal('period'), period: periodSchema.nullable(), role: z.string().optional() }),
+  z.object({ do: z.literal('dateRole'), role: z.string() }),
+  z.object({ do: z.literal('compare'), against: comparisonSchema.nullable() }),
+  z.object({ do: z.literal('rank'), rank: rankSchema.nullable() }),
+  /** Changes the count or direction of the rank in force, or ranks the first level shown. */
+  z.object({ do: z.literal('rerank'), direction: z.enum(['top', 'bottom']).optional(), count: z.number().int().min(1).max(10_000).optional(), by: calculationSchema.optional(), within: z.string().optional(), others: z.boolean().optional() }),
+  z.object({ do: z.literal('order'), order: orderSchema.nullable() }),
+  z.object({ do: z.literal('reverse'), direction: z.enum(['up', 'down']).optional() }),
+  z.object({ do: z.literal('transform'), transform: transformSchema.nullable() }),
+  z.object({ do: z.literal('view'), view: viewSchema.nullable() }),
+  z.object({ do: z.literal('drill'), member: z.object({ level: z.string(), name: z.string() }).optional() }),
+  z.object({ do: z.literal('rollUp'), level: z.string().optional() }),
+  z.object({ do: z.literal('clear'), what: z.enum(['conditions', 'level', 'rank', 'period', 'everything']), level: z.string().optional() }),
+]);
+export type Edit = z.infer<typeof editSchema>;
+
+/** What an edit made of a reading; or why it can't be made, with the reading kept. */
+export type Edited =
+  | { readonly ok: true; readonly reading: Reading; readonly notes: readonly string[] }
+  | { readonly ok: false; readonly reason: string };
+
+const done = (reading: Reading, ...notes: string[]): Edited => ({ ok: true, reading, notes });
+const refused = (reason: string): Edited => ({ ok: false, reason });
+
+/** Edits in the order in which they are applied, whatever the order in which they were said. */
+const PRECEDENCE: readonly Edit['do'][] = [
+  'clear', 'show', 'drill', 'rollUp', 'breakdown', 'condition', 'dateRole', 'period', 'compare', 'rank', 'rerank', 'transform', 'order', 'reverse', 'view',
+];
+
+/** Applies edits one after the other, in a fixed order of their kinds, and tidies the result. */
+export function applyEdits(reading: Reading, edits: readonly Edit[], model: Model): Edited {
+  const ordered = [...edits].sort((a, b) => PRECEDENCE.indexOf(a.do) - PRECEDENCE.indexOf(b.do));
+  let current = reading;
+  const notes: string[] = [];
+  for (const edit of ordered) {
+    const result = applyEdit(current, edit, model);
+    if (!result.ok) return result;
+    current = result.reading;
+    notes.push(...result.notes);
+  }
+  return done(tidy(current, model), ...notes);
+}
+
+function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
+  switch (edit.do) {
+    case 'show':
+      return show(reading, edit);
+    case 'breakdown':
+      return breakdown(reading, edit, model);
+    case 'condition':
+      return condition(reading, edit, model);
+    case 'period': {
+      const role = edit.role ?? reading.when?.role;
+      return done({ ...reading, when: edit.period === null ? null : { period: edit.period, ...(role === undefined ? {} : { role }) } });
+    }
+    case 'dateRole':
+      return done(withRole(reading, edit.role, model));
+    case 'compare':
+      return compare(reading, edit.against);
+    case 'rank':
+      return done({ ...reading, rank: edit.rank, order: null });
+    case 'rerank':
+      return rerank(reading, edit);
+    case 'order':
+      return done({ ...reading, order: edit.order });
+    case 'reverse':
+      return reverse(reading, edit.direction);
+    case 'transform':
+      return done({ ...reading, shown: reading.shown.map((one) => ({ ...one, transform: edit.transform })) });
+    case 'view':
+      return done({ ...reading, view: edit.view });
+    case 'drill':
+      return drill(reading, edit.member, model);
+    case 'rollUp':
+      return rollUp(reading, edit.level, model);
+    case 'clear':
+      return clear(reading, edit);
+  }
+}
+
+function show(reading: Reading, edit: Extract<Edit, { do: 'show' }>): Edited {
+  if (edit.how === 'replace') return done({ ...reading, shown: edit.shown });
+  if (edit.how === 'add') {
+    const more = edit.shown.filter((one) => !reading.shown.some((there) => same(there, one)));
+    return done({ ...reading, shown: [...reading.shown, ...more] });
+  }
+  const left = reading.shown.filter((there) => !edit.shown.some((one) => same(one.calculation, there.calculation)));
+  if (left.length === 0) return refused('That would leave nothing to show; name another measure to show instead.');
+  return done({ ...reading, shown: left });
+}
+
+const isTime = (by: Breakdown) => by.kind === 'time';
+
+/** Breakdowns with the time line first, each once. */
+function arranged(by: readonly Breakdown[]): Breakdown[] {
+  const unique = by.filter((one, index) => by.findIndex((other) => same(one, other)) === index);
+  return [...unique.filter(isTime), ...unique.filter((one) => !isTime(one))];
+}
+
+function breakdown(reading: Reading, edit: Extract<Edit, { do: 'breakdown' }>, model: Model): Edited {
+  const { by } = reading;
+  switch (edit.how) {
+    case 'replace': {
+      if (edit.instead === undefined) return done({ ...reading, by: arranged(edit.by) });
+      const at = by.findIndex((one) => same(one, edit.instead));
+      if (at < 0) return refused('What should be swapped is not in the breakdown now.');
+      return done({ ...reading, by: arranged([...by.slice(0, at), ...edit.by, ...by.slice(at + 1)]) });
+    }
+    case 'add':
+      return done({ ...reading, by: arranged([...withoutTimeIfSaid(by, edit.by), ...edit.by]) });
+    case 'remove': {
+      const left = by.filter((one) => !edit.by.some((gone) => same(gone, one)));
+      if (left.length === by.length) return refused('That is not in the breakdown now.');
+      return done({ ...reading, by: left });
+    }
+    case 'join':
+      return done({ ...reading, by: arranged(joined(by, edit.by, model)) });
+  }
+}
+
+/** A new grain takes the place of the grain there is. */
+function withoutTimeIfSaid(by: readonly Breakdown[], said: readonly Breakdown[]): Breakdown[] {
+  return said.some(isTime) ? by.filter((one) => !isTime(one)) : [...by];
+}
+
+function joined(by: readonly Breakdown[], said: readonly Breakdown[], model: Model): Breakdown[] {
+  const saidTime = said.filter(isTime);
+  const saidOther = said.filter((one) => !isTime(one));
+  const time = saidTime.length > 0 ? saidTime : by.filter(isTime);
+  if (saidOther.length === 0) return [...time, ...by.filter((one) => !isTime(one))];
+  const [first] = saidOther;
+  const kept = by.filter((one) => !isTime(one));
+  if (saidOther.length === 1 && first?.kind === 'level') {
+    const at = kept.findIndex((one) => one.kind === 'level' && sharedHierarchy(model, one.level, first.level) !== null);
+    if (at >= 0) return [...time, ...kept.slice(0, at), first, ...kept.slice(at + 1)];
+  }
+  return [...time, ...saidOther];
+}
+
+/** The level, set or number that a condition is about; conditions on the same subject replace each other. */
+function subjectOf(condition: Condition, model: Model): string {
+  switch (condition.kind) {
+    case 'members':
+    case 'text':
+      return `level ${condition.level}`;
+    case 'set':
+      return `level ${model.sets.get(condition.set)?.level ?? condition.set}`;
+    case 'measure':
+      return `measure ${condition.level}`;
+    case 'rows':
+      return `rows ${condition.measure}`;
+    case 'notPeriod':
+      return 'not period';
+    case 'weekdays':
+      return 'weekdays';
+  }
+}
+
+function condition(reading: Reading, edit: Extract<Edit, { do: 'condition' }>, model: Model): Edited {
+  const { condition: said } = edit;
+  const subject = subjectOf(said, model);
+  const others = reading.where.filter((one) => subjectOf(one, model) !== subject);
+  const there = reading.where.filter((one) => subjectOf(one, model) === subject);
+  if (edit.how === 'remove') return done({ ...reading, where: reading.where.filter((one) => !same(one, said)) });
+  if (said.kind !== 'members') {
+    const kept = said.kind === 'notPeriod' ? reading.where.filter((one) => !same(one, said)) : others;
+    return done({ ...reading, where: [...kept, said] });
+  }
+  const named = there.find((one) => one.kind === 'members' && one.is);
+  const excluded = there.find((one) => one.kind === 'members' && !one.is);
+  const members = (one: Condition | undefined) => (one?.kind === 'members' ? one.members : []);
+  const set = (is: boolean, list: readonly string[]): Condition[] =>
+    list.length === 0 ? [] : [{ kind: 'members', level: said.level, is, members: [...new Set(list)] }];
+  switch (edit.how) {
+    case 'only':
+      return done({ ...reading, where: [...others, { ...said, is: true }], ...besides(reading, said.level) });
+    case 'widen': {
+      if (reading.against?.kind === 'members' && reading.against.level === said.level)
+        return done({ ...reading, against: { ...reading.against, members: [...new Set([...reading.against.members, ...said.members])] } });
+      if (excluded) return done({ ...reading, where: [...others, ...set(false, members(excluded).filter((one) => !said.members.includes(one)))] });
+      if (named) return done({ ...reading, where: [...others, ...set(true, [...members(named), ...said.members])] });
+      return done({ ...reading, where: [...reading.where, ...set(true, said.members)] });
+    }
+    case 'exclude': {
+      if (named) {
+        const left = members(named).filter((one) => !said.members.includes(one));
+        if (left.length < members(named).length) {
+          if (left.length === 0) return refused(`That would leave no ${levelOf(model, said.level).level.name.toLowerCase()}.`);
+          return done({ ...reading, where: [...others, ...set(true, left)] });
+        }
+      }
+      return done({ ...reading, where: [...reading.where.filter((one) => one !== excluded), ...set(false, [...members(excluded), ...said.members])] });
+    }
+  }
+}
+
+/** Choosing members of a level ends a comparison of members of that level. */
+function besides(reading: Reading, level: string): Partial<Reading> {
+  return reading.against?.kind === 'members' && reading.against.level === level ? { against: null } : {};
+}
+
+function withRole(reading: Reading, role: string, model: Model): Reading {
+  const said = role === model.defaultDate ? {} : { role };
+  return {
+    ...reading,
+    by: reading.by.map((one) => {
+      if (one.kind === 'time') return { kind: one.kind, grain: one.grain, ...said };
+      if (one.kind === 'cycle') return { kind: one.kind, cycle: one.cycle, ...said };
+      return one;
+    }),
+    when: reading.when === null ? null : { period: reading.when.period, ...said },
+  };
+}
+
+function compare(reading: Reading, against: Reading['against']): Edited {
+  if (against?.kind !== 'members') {
+    const by = reading.against?.kind === 'members' ? withoutLevel(reading.by, reading.against.level) : reading.by;
+    return done({ ...reading, against, by: against === null ? by : reading.by });
+  }
+  const there = reading.by.some((one) => one.kind === 'level' && one.level === against.level);
+  const by = there ? reading.by : [...reading.by.filter(isTime), { kind: 'level' as const, level: against.level }];
+  const where = reading.where.filter((one) => !(one.kind === 'members' && one.level === against.level));
+  return done({ ...reading, against, by, where, rank: null });
+}
+
+const withoutLevel = (by: readonly Breakdown[], level: string) => by.filter((one) => !(one.kind === 'level' && one.level === level));
+
+function rerank(reading: Reading, edit: Extract<Edit, { do: 'rerank' }>): Edited {
+  const level = reading.rank?.level ?? reading.by.findLast((one) => one.kind === 'level')?.level;
+  if (level === undefined) return refused('Nothing is broken down by members, so there is nothing to rank; say by which level.');
+  const before = reading.rank;
+  return done({
+    ...reading,
+    order: null,
+    rank: {
+      direction: edit.direction ?? before?.direction ?? 'top',
+      count: edit.count ?? before?.count ?? 10,
+      percent: edit.count === undefined ? (before?.percent ?? false) : false,
+      level,
+      by: edit.by ?? before?.by ?? null,
+      within: edit.within ?? before?.within ?? null,
+      others: edit.others ?? before?.others ?? false,
+    },
+  });
+}
+
+function reverse(reading: Reading, direction: 'up' | 'down' | undefined): Edited {
+  const [first] = reading.shown;
+  const before = reading.order;
+  const next = direction ?? (before?.direction === 'up' ? 'down' : 'up');
+  if (before) return done({ ...reading, order: { ...before, direction: next } });
+  if (!first) return refused('There is nothing to sort yet.');
+  return done({ ...reading, order: { by: { kind: 'measure', calculation: first.calculation }, direction: next } });
+}
+
+function drill(reading: Reading, member: { level: string; name: string } | undefined, model: Model): Edited {
+  const from = member?.level ?? reading.by.findLast((one) => one.kind === 'level')?.level ?? singleLevel(reading);
+  if (from === undefined) return refused('There is no level to go deeper from; say by which level.');
+  const next = neighbourLevel(model, from, 1);
+  if (next === null) return refused(`${levelOf(model, from).level.name} has no finer level.`);
+  const there = reading.by.some((one) => one.kind === 'level' && one.level === from);
+  const by: Breakdown[] = there
+    ? reading.by.map((one) => (one.kind === 'level' && one.level === from ? { kind: 'level', level: next } : one))
+    : [...reading.by.filter(isTime), { kind: 'level', level: next }];
+  const narrowed = member
+    ? condition(reading, { do: 'condition', how: 'only', condition: { kind: 'members', level: member.level, is: true, members: [member.name] } }, model)
+    : done(reading);
+  return narrowed.ok ? done({ ...narrowed.reading, by: arranged(by) }) : narrowed;
+}
+
+/** The level of the only condition that fixes one member. */
+function singleLevel(reading: Reading): string | undefined {
+  const fixed = reading.where.filter((one) => one.kind === 'members' && one.is && one.members.length === 1);
+  const [only] = fixed;
+  return fixed.length === 1 && only?.kind === 'members' ? only.level : undefined;
+}
+
+function rollUp(reading: Reading, to: string | undefined, model: Model): Edited {
+  const shown = reading.by.findLast((one) => one.kind === 'level' && (to === undefined ? neighbourLevel(model, one.level, -1) !== null : sharedHierarchy(model, one.level, to) !== null));
+  if (shown?.kind !== 'level') return refused('No level above is there to go to; say by which level.');
+  const target = to ?? neighbourLevel(model, shown.level, -1);
+  if (target === null) return refused(`${levelOf(model, shown.level).level.name} has no level above.`);
+  const by = reading.by.map((one): Breakdown => (one === shown ? { kind: 'level', level: target } : one));
+  const where = reading.where.filter((one) => !(one.kind === 'members' && one.is && one.level === target));
+  return done({ ...reading, by: arranged(by), where });
+}
+
+function clear(reading: Reading, edit: Extract<Edit, { do: 'clear' }>): Edited {
+  switch (edit.what) {
+    case 'conditions':
+      return done({ ...reading, where: [] });
+    case 'level':
+      return done({ ...reading, where: reading.where.filter((one) => !(one.kind === 'members' && one.level === edit.level)) });
+    case 'rank':
+      return done({ ...reading, rank: null, order: null });
+    case 'period':
+      return done({ ...reading, when: null });
+    case 'everything':
+      return done(EMPTY_READING);
+  }
+}
+
+/** Drops what no longer has anything to hold on to: a rank of a level that is gone, a comparison of members no longer shown. */
+function tidy(reading: Reading, model: Model): Reading {
+  const shown = reading.shown.length > 0 ? reading.shown : model.defaultMeasure ? [plain(model.defaultMeasure)] : [];
+  const has = (level: string) => reading.by.some((one) => one.kind === 'level' && one.level === level);
+  const first = shown[0]?.calculation;
+  const { against, order } = reading;
+  const carried = reading.rank && reading.rank.by !== null && same(reading.rank.by, first) ? { ...reading.rank, by: null } : reading.rank;
+  const chosenElsewhere = carried?.by !== null;
+  const rank = carried && (has(carried.level) || chosenElsewhere) ? { ...carried, within: carried.within !== null && has(carried.within) ? carried.within : null } : null;
+  return {
+    ...reading,
+    shown,
+    rank,
+    against: against?.kind === 'members' && !has(against.level) ? null : against,
+    order: order?.by.kind === 'measure' && !shown.some((one) => order.by.kind === 'measure' && same(one.calculation, order.by.calculation)) ? null : order,
+  };
+}

@@ -1,0 +1,136 @@
+/**
+ * The reading: what a question was understood to mean. Typed, versioned JSON; the only thing that steps, tiles,
+ * links and exports hold.
+ */
+import { z } from 'zod';
+import { calculationSchema, measureOf, type Calculation } from '../model/calculation';
+import { CYCLES, GRAINS } from '../time/grain';
+import { periodSchema } from '../time/period';
+
+export const READING_VERSION = 1;
+
+export const transformSchema = z.discriminatedUnion('kind', [
+  /** Of the total of all, or of the total of the outer breakdown. */
+  z.object({ kind: z.literal('share'), within: z.enum(['all', 'outer']) }),
+  z.object({ kind: z.literal('change'), basis: z.enum(['previous', 'year']), as: z.enum(['difference', 'percent']) }),
+  z.object({ kind: z.literal('running') }),
+  z.object({ kind: z.literal('moving'), count: z.number().int().min(2).max(366) }),
+  z.object({ kind: z.literal('rank') }),
+  /** The first point is 100. */
+  z.object({ kind: z.literal('index') }),
+  z.object({ kind: z.literal('fromAverage') }),
+]);
+export type Transform = z.infer<typeof transformSchema>;
+
+export const shownSchema = z.object({ calculation: calculationSchema, transform: transformSchema.nullable().default(null) });
+export interface Shown {
+  calculation: Calculation;
+  transform: Transform | null;
+}
+
+export const breakdownSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('level'), level: z.string() }),
+  z.object({ kind: z.literal('time'), grain: z.enum(GRAINS), role: z.string().optional() }),
+  z.object({ kind: z.literal('cycle'), cycle: z.enum(CYCLES), role: z.string().optional() }),
+]);
+export type Breakdown = z.infer<typeof breakdownSchema>;
+
+export const COMPARISONS = ['over', 'under', 'atLeast', 'atMost', 'between', 'aboveAverage', 'belowAverage'] as const;
+const numberTest = { test: z.enum(COMPARISONS), value: z.number().optional(), upper: z.number().optional() };
+
+export const conditionSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('members'), level: z.string(), is: z.boolean(), members: z.array(z.string()).min(1) }),
+  z.object({ kind: z.literal('text'), level: z.string(), test: z.enum(['contains', 'startsWith']), text: z.string().min(1) }),
+  z.object({ kind: z.literal('set'), set: z.string(), is: z.boolean() }),
+  /** Leaves a period out. */
+  z.object({ kind: z.literal('notPeriod'), period: periodSchema }),
+  /** ISO numbers of days of the week. */
+  z.object({ kind: z.literal('weekdays'), days: z.array(z.number().int().min(1).max(7)).min(1) }),
+  /** A measure aggregated at a level, over the scope of the reading. */
+  z.object({ kind: z.literal('measure'), level: z.string(), calculation: calculationSchema, ...numberTest }),
+  /** The row-level column behind a measure. */
+  z.object({ kind: z.literal('rows'), measure: z.string(), ...numberTest }),
+]);
+export type Condition = z.infer<typeof conditionSchema>;
+
+export const comparisonSchema = z.discriminatedUnion('kind', [
+  /** The same days 12 months earlier. */
+  z.object({ kind: z.literal('year') }),
+  /** The period just before, of the grain shown or of the period's own length. */
+  z.object({ kind: z.literal('previous') }),
+  z.object({ kind: z.literal('period'), period: periodSchema }),
+  z.object({ kind: z.literal('plan') }),
+  /** Members of one level side by side, which are then that level's rows; with a row for all or for the rest. */
+  z.object({ kind: z.literal('members'), level: z.string(), members: z.array(z.string()).min(1), beside: z.enum(['none', 'all', 'rest']) }),
+]);
+export type Comparison = z.infer<typeof comparisonSchema>;
+
+export const rankSchema = z.object({
+  direction: z.enum(['top', 'bottom']),
+  count: z.number().int().min(1).max(10_000),
+  percent: z.boolean().default(false),
+  level: z.string(),
+  /** Null: by the first measure shown, and moving along with it. */
+  by: calculationSchema.nullable().default(null),
+  /** Inside each member of this outer level. */
+  within: z.string().nullable().default(null),
+  others: z.boolean().default(false),
+});
+export type Rank = z.infer<typeof rankSchema>;
+
+export const orderSchema = z.object({
+  by: z.discriminatedUnion('kind', [
+    z.object({ kind: z.literal('measure'), calculation: calculationSchema }),
+    /** The level's own order, or its name; of the first breakdown. */
+    z.object({ kind: z.literal('name') }),
+  ]),
+  direction: z.enum(['up', 'down']),
+});
+export type Order = z.infer<typeof orderSchema>;
+
+export const CHART_KINDS = ['number', 'line', 'area', 'bars', 'columns', 'stacked', 'share bars', 'table', 'scatter', 'pie', 'heat'] as const;
+export type ChartKind = (typeof CHART_KINDS)[number];
+export const viewSchema = z.object({ chart: z.enum(CHART_KINDS), labels: z.boolean().optional() });
+export type View = z.infer<typeof viewSchema>;
+
+export const readingSchema = z.object({
+  version: z.literal(READING_VERSION),
+  shown: z.array(shownSchema),
+  by: z.array(breakdownSchema).max(4),
+  where: z.array(conditionSchema),
+  when: z.object({ period: periodSchema, role: z.string().optional() }).nullable(),
+  against: comparisonSchema.nullable(),
+  rank: rankSchema.nullable(),
+  order: orderSchema.nullable(),
+  view: viewSchema.nullable(),
+});
+export type Reading = z.infer<typeof readingSchema>;
+
+export const EMPTY_READING: Reading = Object.freeze({
+  version: READING_VERSION,
+  shown: [],
+  by: [],
+  where: [],
+  when: null,
+  against: null,
+  rank: null,
+  order: null,
+  view: null,
+});
+
+/** A measure shown plainly. */
+export const plain = (measure: string): Shown => ({ calculation: measureOf(measure), transform: null });
+
+/** Two parts of readings are the same when their JSON is, whatever the order of keys. */
+export function same(a: unknown, b: unknown): boolean {
+  return a === b || canonical(a) === canonical(b);
+}
+
+/** JSON with sorted keys and without absent values: equal texts for equal readings. */
+export function canonical(value: unknown): string {
+  return JSON.stringify(value, (_key, part: unknown) =>
+    part !== null && typeof part === 'object' && !Array.isArray(part)
+      ? Object.fromEntries(Object.entries(part).filter(([, v]) => v !== undefined).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : part,
+  );
+}

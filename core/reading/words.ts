@@ -1,0 +1,230 @@
+/**
+ * The words for each part of a reading: the text that the sentence is made of and that the grammar reads back.
+ * Names of a model stand as they are, in quotation marks only where the bare name would be read as something else.
+ */
+import { level as levelOf, measure as measureOf, pluralOf, type Model } from '../model/model';
+import type { Calculation } from '../model/calculation';
+import { exactGrain, type Period } from '../time/period';
+import { dayParts, isLastOfMonth, type Day } from '../time/day';
+import type { Grain, Cycle } from '../time/grain';
+import { MONTHS, WEEKDAYS } from '../time/names';
+import type { Breakdown, Comparison, Condition, Order, Rank, Shown, Transform, View } from './schema';
+
+/** How names are written: whether one is ambiguous, or would be taken for other words, is known to the name index. */
+export interface Naming {
+  readonly model: Model;
+  /** The text for a member; with its level or in quotation marks where it needs them. */
+  member(level: string, name: string): string;
+  /** The text for any other name of the model. */
+  name(text: string): string;
+}
+
+const lowerFirst = (text: string) => (/^[A-Z][a-z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text);
+
+export function levelWords(naming: Naming, id: string): string {
+  return naming.name(lowerFirst(levelOf(naming.model, id).level.name));
+}
+
+export function levelPluralWords(naming: Naming, id: string): string {
+  return naming.name(lowerFirst(pluralOf(levelOf(naming.model, id).level)));
+}
+
+export function measureWords(naming: Naming, id: string): string {
+  return naming.name(lowerFirst(measureOf(naming.model, id).name));
+}
+
+const ROW_WORDS = { average: 'average', median: 'median', minimum: 'minimum', maximum: 'maximum' } as const;
+const OPERATOR_WORDS = { add: 'plus', subtract: 'minus', multiply: 'times', divide: 'divided by' } as const;
+const PER_PERIOD: Partial<Record<Grain, string>> = { day: 'daily', week: 'weekly', month: 'monthly', quarter: 'quarterly', year: 'yearly' };
+
+export function calculationWords(naming: Naming, calculation: Calculation): string {
+  switch (calculation.kind) {
+    case 'measure':
+      return measureWords(naming, calculation.measure);
+    case 'rows':
+      return `${ROW_WORDS[calculation.function]} ${measureWords(naming, calculation.measure)}`;
+    case 'members':
+      return `number of ${levelPluralWords(naming, calculation.level)}`;
+    case 'perPeriod':
+      return `average ${PER_PERIOD[calculation.grain] ?? calculation.grain} ${measureWords(naming, calculation.measure)}`;
+    case 'number':
+      return String(calculation.value);
+    case 'arithmetic': {
+      const part = (one: Calculation) => (one.kind === 'arithmetic' ? `(${calculationWords(naming, one)})` : calculationWords(naming, one));
+      return `${part(calculation.left)} ${OPERATOR_WORDS[calculation.operator]} ${part(calculation.right)}`;
+    }
+  }
+}
+
+export function transformWords(transform: Transform, inner: string): string {
+  switch (transform.kind) {
+    case 'share':
+      return transform.within === 'all' ? `share of ${inner}` : `share within of ${inner}`;
+    case 'change':
+      return `${transform.as === 'percent' ? '% change' : 'change'} in ${inner} on the ${transform.basis === 'year' ? 'year' : 'period'} before`;
+    case 'running':
+      return `running total of ${inner}`;
+    case 'moving':
+      return `moving average over ${transform.count} of ${inner}`;
+    case 'rank':
+      return `rank of ${inner}`;
+    case 'index':
+      return `index of ${inner}`;
+    case 'fromAverage':
+      return `difference from average of ${inner}`;
+  }
+}
+
+export function shownWords(naming: Naming, shown: Shown): string {
+  const inner = calculationWords(naming, shown.calculation);
+  if (shown.transform === null) return inner;
+  return transformWords(shown.transform, shown.calculation.kind === 'arithmetic' ? `(${inner})` : inner);
+}
+
+const CYCLE_WORDS: Record<Cycle, string> = { dayOfWeek: 'day of week', monthOfYear: 'month of year', hour: 'hour of day' };
+
+export function breakdownWords(naming: Naming, by: Breakdown): string {
+  if (by.kind === 'level') return levelWords(naming, by.level);
+  const unit = by.kind === 'time' ? by.grain : CYCLE_WORDS[by.cycle];
+  return by.role === undefined ? unit : `${unit} of ${roleWords(naming, by.role)}`;
+}
+
+export function roleWords(naming: Naming, role: string): string {
+  return naming.name(lowerFirst(naming.model.dates.get(role)?.name ?? role));
+}
+
+export function numberTestWords(one: { test: string; value?: number | undefined; upper?: number | undefined }): string {
+  switch (one.test) {
+    case 'over':
+      return `over ${one.value}`;
+    case 'under':
+      return `under ${one.value}`;
+    case 'atLeast':
+      return `at least ${one.value}`;
+    case 'atMost':
+      return `at most ${one.value}`;
+    case 'between':
+      return `between ${one.value} and ${one.upper}`;
+    case 'aboveAverage':
+      return 'above average';
+    default:
+      return 'below average';
+  }
+}
+
+export function listWords(items: readonly string[], conjunction: 'and' | 'or'): string {
+  if (items.length <= 1) return items[0] ?? '';
+  return `${items.slice(0, -1).join(', ')} ${conjunction} ${items[items.length - 1] ?? ''}`;
+}
+
+export function conditionWords(naming: Naming, condition: Condition): string {
+  const { model } = naming;
+  switch (condition.kind) {
+    case 'members':
+      return `${condition.is ? 'for' : 'without'} ${listWords(condition.members.map((member) => naming.member(condition.level, member)), condition.is ? 'or' : 'and')}`;
+    case 'text':
+      return `where ${levelWords(naming, condition.level)} ${condition.test === 'contains' ? 'contains' : 'starts with'} “${condition.text}”`;
+    case 'set':
+      return `${condition.is ? 'for' : 'without'} ${naming.name(lowerFirst(model.sets.get(condition.set)?.name ?? condition.set))}`;
+    case 'notPeriod':
+      return `without ${periodWords(condition.period, model)}`;
+    case 'weekdays':
+      return `on ${listWords(condition.days.map((day) => `${WEEKDAYS[day - 1] ?? ''}s`), 'and')}`;
+    case 'measure':
+      return `where ${levelWords(naming, condition.level)} has ${calculationWords(naming, condition.calculation)} ${numberTestWords(condition)}`;
+    case 'rows':
+      return `where row ${measureWords(naming, condition.measure)} is ${numberTestWords(condition)}`;
+  }
+}
+
+/** A day in words. @example dayWords('2026-10-17') // '17 October 2026' */
+export function dayWords(day: Day): string {
+  const { year, month, day: date } = dayParts(day);
+  return `${date} ${MONTHS[month - 1] ?? ''} ${year}`;
+}
+
+/** A calendar period in words. @example unitWords('quarter', '2025-07-01') // 'Q3 2025' */
+export function unitWords(grain: Grain, start: Day): string {
+  const { year, month } = dayParts(start);
+  switch (grain) {
+    case 'year':
+      return String(year);
+    case 'half':
+      return `H${month <= 6 ? 1 : 2} ${year}`;
+    case 'quarter':
+      return `Q${Math.ceil(month / 3)} ${year}`;
+    case 'month':
+      return `${MONTHS[month - 1] ?? ''} ${year}`;
+    case 'week':
+      return `week of ${dayWords(start)}`;
+    case 'day':
+      return dayWords(start);
+  }
+}
+
+/** Two days as the shortest plain words: one unit where they are one, months where they begin and end with months. */
+export function rangeWords(from: Day, to: Day): string {
+  const grain = exactGrain(from, to);
+  if (grain !== null) return unitWords(grain, from);
+  if (dayParts(from).day === 1 && isLastOfMonth(to)) return `from ${unitWords('month', from)} to ${unitWords('month', to)}`;
+  return `from ${dayWords(from)} to ${dayWords(to)}`;
+}
+
+export function periodWords(period: Period, model: Model): string {
+  switch (period.kind) {
+    case 'days':
+      return rangeWords(period.from, period.to);
+    case 'since':
+      return `since ${dayWords(period.from)}`;
+    case 'until':
+      return `until ${dayWords(period.to)}`;
+    case 'this':
+      return period.grain === 'day' ? 'today' : `this ${period.grain}`;
+    case 'last':
+      return period.grain === 'day' ? 'yesterday' : `last ${period.grain}`;
+    case 'latest':
+      return `the last ${period.count} ${period.grain === 'half' ? 'halves' : `${period.grain}s`}`;
+    case 'season':
+      return `${lowerFirst(model.seasons.find((season) => season.id === period.season)?.name ?? period.season)} ${period.year}`;
+    case 'fiscal':
+      return period.quarter === undefined ? `fiscal year ${period.year}` : `fiscal Q${period.quarter} ${period.year}`;
+  }
+}
+
+export function comparisonWords(naming: Naming, against: Comparison): string {
+  switch (against.kind) {
+    case 'year':
+      return 'beside the year before';
+    case 'previous':
+      return 'beside the period before';
+    case 'period':
+      return `beside ${periodWords(against.period, naming.model)}`;
+    case 'plan':
+      return 'beside plan';
+    case 'members': {
+      const names = against.members.map((member) => naming.member(against.level, member));
+      const beside = { none: '', all: ', beside all', rest: ', beside the rest' }[against.beside];
+      return names.length === 1 ? `${names[0] ?? ''}${beside}` : `${listWords(names, 'and').replace(' and ', ' versus ')}${beside}`;
+    }
+  }
+}
+
+export function rankWords(naming: Naming, rank: Rank): string {
+  const by = rank.by === null ? '' : ` by ${calculationWords(naming, rank.by)}`;
+  const within = rank.within === null ? '' : ` in each ${levelWords(naming, rank.within)}`;
+  return `${rank.direction} ${rank.count}${rank.percent ? '%' : ''} ${levelPluralWords(naming, rank.level)}${by}${within}${rank.others ? ' with others' : ''}`;
+}
+
+export function orderWords(naming: Naming, order: Order): string {
+  if (order.by.kind === 'name') return `sorted by name ${order.direction === 'up' ? 'ascending' : 'descending'}`;
+  return `sorted by ${calculationWords(naming, order.by.calculation)} ${order.direction === 'up' ? 'ascending' : 'descending'}`;
+}
+
+const CHART_WORDS: Record<View['chart'], string> = {
+  number: 'a number', line: 'lines', area: 'an area', bars: 'lying bars', columns: 'upright bars', stacked: 'stacked bars',
+  'share bars': '100% bars', table: 'a table', scatter: 'a scatter', pie: 'a pie', heat: 'a heat grid',
+};
+
+export function viewWords(view: View): string {
+  return `as ${CHART_WORDS[view.chart]}${view.labels === true ? ' with labels' : ''}`;
+}

@@ -1,0 +1,69 @@
+/** Connections to PostgreSQL: the application's own, and those that questions run on. */
+import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
+import { migrate } from 'drizzle-orm/node-postgres/migrator';
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import pg from 'pg';
+import * as schema from './schema';
+
+/** The database schema of loaded tables, and the role that may only read them. */
+export const DATA_SCHEMA = 'data';
+export const READER = 'zud_reader';
+
+export type Store = NodePgDatabase<typeof schema>;
+
+export interface Database {
+  readonly store: Store;
+  readonly pool: pg.Pool;
+  /** Connections that can only read loaded tables. */
+  readonly readers: pg.Pool;
+  readonly url: string;
+  close(): Promise<void>;
+}
+
+pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
+pg.types.setTypeParser(pg.types.builtins.TIMESTAMP, (text) => text);
+pg.types.setTypeParser(pg.types.builtins.INT8, Number);
+pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number);
+
+/** Opens the database, brings its schema up to date and makes the reader role. */
+export async function openDatabase(url: string, onIdleError: (error: Error) => void): Promise<Database> {
+  const pool = new pg.Pool({ connectionString: url, max: 10, application_name: 'zud' });
+  pool.on('error', onIdleError);
+  const store = drizzle(pool, { schema });
+  await migrate(store, { migrationsFolder: migrationsFolder(), migrationsSchema: 'public' });
+  await prepareReader(pool);
+  const readers = new pg.Pool({ connectionString: url, max: 6, application_name: 'zud questions', options: `-c role=${READER} -c default_transaction_read_only=on -c timezone=UTC -c jit=off -c work_mem=64MB` });
+  readers.on('error', onIdleError);
+  return {
+    store, pool, readers, url,
+    async close() {
+      await Promise.all([pool.end(), readers.end()]);
+    },
+  };
+}
+
+/** Next to the bundle when built, next to this file when run from source. */
+function migrationsFolder(): string {
+  const here = path.dirname(fileURLToPath(import.meta.url));
+  const candidates = [path.join(here, 'migrations'), path.join(here, '..', 'store', 'migrations')];
+  return candidates.find((folder) => existsSync(path.join(folder, 'meta'))) ?? candidates[0] ?? here;
+}
+
+async function prepareReader(pool: pg.Pool): Promise<void> {
+  const client = await pool.connect();
+  try {
+    await client.query(`select pg_advisory_lock(4600)`);
+    const { rowCount } = await client.query('select 1 from pg_roles where rolname = $1', [READER]);
+    if (rowCount === 0) await client.query(`create role ${READER} nologin`);
+    await client.query(`grant ${READER} to current_user`);
+    await client.query(`create schema if not exists ${DATA_SCHEMA}`);
+    await client.query(`grant usage on schema ${DATA_SCHEMA} to ${READER}`);
+    await client.query(`grant select on all tables in schema ${DATA_SCHEMA} to ${READER}`);
+    await client.query(`alter default privileges in schema ${DATA_SCHEMA} grant select on tables to ${READER}`);
+  } finally {
+    await client.query(`select pg_advisory_unlock(4600)`).catch(() => undefined);
+    client.release();
+  }
+}

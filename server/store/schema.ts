@@ -1,0 +1,157 @@
+/** The application's own tables. Loaded data lives in a schema of its own, `data`. */
+import { bigint, boolean, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import type { ModelFile } from '@zud/core/model/schema';
+import type { Reading } from '@zud/core/reading/schema';
+
+const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
+
+export const people = pgTable('people', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  email: text('email').notNull().unique(),
+  name: text('name').notNull(),
+  role: text('role', { enum: ['viewer', 'analyst', 'steward', 'admin'] }).notNull(),
+  passwordHash: text('password_hash').notNull(),
+  groups: text('groups').array().notNull().default([]),
+});
+
+export const sessions = pgTable('sessions', {
+  /** SHA-256 of the cookie's token; the token itself is kept nowhere. */
+  tokenHash: text('token_hash').primaryKey(),
+  personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+  expiresAt: at('expires_at').notNull(),
+});
+
+export const accessTokens = pgTable('access_tokens', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+  name: text('name').notNull(),
+  tokenHash: text('token_hash').notNull().unique(),
+  createdAt: at('created_at').notNull().defaultNow(),
+});
+
+export const loadedTables = pgTable('loaded_tables', {
+  name: text('name').primaryKey(),
+  columns: jsonb('columns').$type<readonly LoadedColumn[]>().notNull(),
+  rows: bigint('rows', { mode: 'number' }).notNull(),
+  version: integer('version').notNull().default(1),
+  loadedAt: at('loaded_at').notNull().defaultNow(),
+});
+
+export interface LoadedColumn {
+  readonly name: string;
+  readonly type: 'text' | 'integer' | 'number' | 'date' | 'timestamp' | 'boolean';
+}
+
+export const models = pgTable('models', {
+  id: text('id').primaryKey(),
+  file: jsonb('file').$type<ModelFile>().notNull(),
+  version: integer('version').notNull().default(1),
+  updatedAt: at('updated_at').notNull().defaultNow(),
+});
+
+/** Members of all levels as a person under a row rule may see them, for one version of model and data. */
+export const memberLists = pgTable(
+  'member_lists',
+  {
+    modelId: text('model_id').notNull().references(() => models.id, { onDelete: 'cascade' }),
+    ruleKey: text('rule_key').notNull(),
+    version: text('version').notNull(),
+    members: jsonb('members').$type<readonly { level: string; members: string[] }[]>().notNull(),
+    firstData: text('first_data'),
+    lastData: text('last_data'),
+  },
+  (table) => [primaryKey({ columns: [table.modelId, table.ruleKey] })],
+);
+
+export const inquiries = pgTable('inquiries', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  modelId: text('model_id').notNull().references(() => models.id, { onDelete: 'cascade' }),
+  title: text('title').notNull(),
+  titled: boolean('titled').notNull().default(false),
+  ownerId: uuid('owner_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+  createdAt: at('created_at').notNull().defaultNow(),
+  updatedAt: at('updated_at').notNull().defaultNow(),
+});
+
+export const steps = pgTable(
+  'steps',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    inquiryId: uuid('inquiry_id').notNull().references(() => inquiries.id, { onDelete: 'cascade' }),
+    place: integer('place').notNull(),
+    after: uuid('after'),
+    asked: text('asked').notNull(),
+    by: uuid('by').notNull().references(() => people.id),
+    at: at('at').notNull().defaultNow(),
+    outcome: text('outcome', { enum: ['answered', 'choose', 'unclear', 'empty'] }).notNull(),
+    /** The reading in force after the step: for `choose` and `unclear` that of the step before. */
+    reading: jsonb('reading').$type<Reading>(),
+    /** Words, notes, options, sentence, change, headline and thumbnail, as they were when asked. */
+    record: jsonb('record').$type<StepRecord>().notNull(),
+    dataVersion: text('data_version'),
+  },
+  (table) => [index('steps_of_inquiry').on(table.inquiryId, table.place)],
+);
+
+/** What is kept of a step besides its reading. Parsed where it is used. */
+export type StepRecord = Readonly<Record<string, unknown>>;
+
+/** The part of a reading that a board or a refinement holds for all its tiles. */
+export type Scope = Pick<Reading, 'where' | 'when' | 'against'>;
+
+export const boards = pgTable('boards', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  title: text('title').notNull(),
+  ownerId: uuid('owner_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+  scope: jsonb('scope').$type<Scope>().notNull(),
+  version: integer('version').notNull().default(1),
+  createdAt: at('created_at').notNull().defaultNow(),
+  updatedAt: at('updated_at').notNull().defaultNow(),
+});
+
+export const tiles = pgTable(
+  'tiles',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
+    modelId: text('model_id').notNull().references(() => models.id, { onDelete: 'cascade' }),
+    reading: jsonb('reading').$type<Reading>().notNull(),
+    title: text('title'),
+    x: integer('x').notNull(),
+    y: integer('y').notNull(),
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    by: uuid('by').notNull().references(() => people.id),
+    version: integer('version').notNull().default(1),
+    createdAt: at('created_at').notNull().defaultNow(),
+  },
+  (table) => [index('tiles_of_board').on(table.boardId)],
+);
+
+export const shares = pgTable(
+  'shares',
+  {
+    boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
+    personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+    right: text('right', { enum: ['see', 'edit'] }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.boardId, table.personId] })],
+);
+
+/** Never changed once written, so that the address of a refinement always shows the same. */
+export const refinements = pgTable('refinements', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
+  personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+  scope: jsonb('scope').$type<Scope>().notNull(),
+  createdAt: at('created_at').notNull().defaultNow(),
+});
+
+export const audit = pgTable('audit', {
+  id: bigint('id', { mode: 'number' }).primaryKey().generatedAlwaysAsIdentity(),
+  at: at('at').notNull().defaultNow(),
+  personId: uuid('person_id'),
+  action: text('action').notNull(),
+  subject: text('subject').notNull(),
+  detail: jsonb('detail').notNull().default({}),
+});
