@@ -143,7 +143,7 @@ function fareOf(random: Random, segment: string | null, day: string): (typeof FA
 }
 
 /** Booking lines a sailing of demand 1 has. */
-const LINES = 12.1;
+const LINES = 9.4;
 
 function* bookings(scale: number): Generator<readonly Value[]> {
   const random = seeded(SEED + 1);

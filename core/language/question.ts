@@ -21,6 +21,8 @@ interface Variant {
 
 /** Longest stretch of words tried as a part of a name. */
 const LONGEST_PART = 4;
+/** Verbs that may stand inside a name said as a clause: "sailings were cancelled". */
+const AUXILIARIES = new Set(['was', 'were', 'is', 'are', 'been', 'got']);
 const TYPING_COST = 1;
 const SOUND_COST = 1.3;
 
@@ -44,7 +46,7 @@ export class Question {
     const there = this.found.get(start);
     if (there) return there;
     const found: FoundName[] = [];
-    const longest = Math.min(this.names.longestName, this.tokens.length - start);
+    const longest = Math.min(this.names.longestName + 1, this.tokens.length - start);
     for (let length = 1; length <= longest; length += 1) {
       const end = start + length;
       if (this.tokens[end - 1]?.kind === 'comma') break;
@@ -87,6 +89,7 @@ export class Question {
     let all: { words: string[]; cost: number; by: Variant['by'] }[] = [{ words: [], cost: 0, by: 'name' }];
     for (let at = start; at < end; at += 1) {
       if (this.tokens[at]?.kind === 'sign') continue;
+      if (at > start && at < end - 1 && AUXILIARIES.has(this.tokens[at]?.word ?? '')) continue;
       const variants = this.variantsOf(at);
       all = all
         .flatMap((before) => variants.map((variant) => ({ words: [...before.words, variant.word], cost: before.cost + variant.cost, by: variant.by === 'name' ? before.by : variant.by })))

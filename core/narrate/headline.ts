@@ -104,7 +104,7 @@ function byMembers(answer: Answer, columns: Columns, reading: Reading): string {
     const left = number(first[value.at]) ?? 0;
     const right = number(second[value.at]) ?? 0;
     const relative = right === 0 ? '' : ` (${formatSize((left - right) / Math.abs(right))})`;
-    return `${name(first)} has ${formatValue(Math.abs(left - right), value.column)}${relative} ${left >= right ? 'more' : 'less'} ${lower(value.column.label)} than ${name(second)}`;
+    return `${value.column.label}: ${name(first)} lies ${formatValue(Math.abs(left - right), value.column)}${relative} ${left >= right ? 'above' : 'below'} ${name(second)}`;
   }
   if (own.length === 0) return value.column.label;
   const highest = own.reduce((best, row) => ((number(row[value.at]) ?? 0) > (number(best[value.at]) ?? 0) ? row : best));

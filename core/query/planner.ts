@@ -7,10 +7,10 @@ import { calculationWords, type Naming } from '../reading/words';
 import type { Breakdown, Condition, Reading } from '../reading/schema';
 import type { Format } from '../model/schema';
 import { addDays } from '../time/day';
-import { startOf } from '../time/grain';
+import { endOf, startOf } from '../time/grain';
 import { resolvePeriod, type Calendar } from '../time/period';
 import { node, type Aggregation, type AnswerColumn, type DayWindow, type Expression, type Key, type NumberTest, type Plan, type PlanNode, type RowCondition, type Shift, type OrderTerm } from './plan';
-import { windowsOf } from './windows';
+import { timeGrain, windowsOf } from './windows';
 
 /** A rule that limits a person to members of a level. */
 export interface RowRule {
@@ -113,12 +113,19 @@ class Planner {
     return { root, columns: this.answerColumns(shown, others !== null), window, other: this.windows.other };
   }
 
-  /** Whole months up to the reference day, where the period was not named; a named incomplete one stays. */
+  /**
+   * Beside plan, complete periods only: with a time breakdown its whole periods up to the reference day, with no period whole
+   * months. A named incomplete period without a time breakdown stands beside its whole plan.
+   */
   private completeForPlan(window: DayWindow): DayWindow {
-    if (this.reading.when !== null && window.cutFrom === undefined) return window;
-    if (window.cutFrom !== undefined) return { ...(window.from === undefined ? {} : { from: window.from }), to: window.cutFrom };
-    const start = startOf('month', this.context.calendar.asOf);
-    return { ...(window.from === undefined ? {} : { from: window.from }), to: addDays(start, -1) };
+    const { asOf, weekStart } = this.context.calendar;
+    const grain = timeGrain(this.reading.by);
+    const from = window.from === undefined ? {} : { from: window.from };
+    if (grain === null && window.cutFrom !== undefined) return { ...from, to: window.cutFrom };
+    if (window.to !== undefined && window.to < asOf) return window;
+    const unit = grain === null || grain === 'day' || grain === 'week' ? 'month' : grain;
+    const end = endOf(unit, asOf, weekStart) === asOf ? asOf : addDays(startOf(unit, asOf, weekStart), -1);
+    return { ...from, to: end };
   }
 
   private planMeasure(calculation: Calculation): string {

@@ -52,8 +52,8 @@ const CHARTS: readonly (readonly [string, ChartKind])[] = [
 ];
 
 export const RANK_RULES: readonly Rule<Question>[] = [
-  { gives: 'Sense', form: '(top|highest|largest|biggest|most)', means: () => 'top' },
-  { gives: 'Sense', form: '(bottom|lowest|smallest|fewest|least)', means: () => 'bottom' },
+  { gives: 'Sense', form: '(top|highest|largest|biggest|busiest|most)', means: () => 'top' },
+  { gives: 'Sense', form: '(bottom|lowest|smallest|quietest|fewest|least)', means: () => 'bottom' },
   { gives: 'Sense', form: '(best|strongest)', means: () => 'best' },
   { gives: 'Sense', form: '(worst|weakest|poorest)', means: () => 'worst' },
   { gives: 'RankBy', form: '(by|in|for|with most|with highest|in terms of|with) {Calculation}', means: (p) => ({ by: p['Calculation'] }) },

@@ -109,7 +109,7 @@ export class NameIndex {
 
   private add(named: Named, text: string, label: string, synonym: boolean, sounds = false): void {
     const words = nameWords(text);
-    if (words.length === 0) return;
+    if (words.length === 0 || text === '(none)') return;
     const at = this.entries.push({ named, label, words, synonym, loose: named.kind !== 'date', sounds }) - 1;
     push(this.exact, keyOf(words), at);
     for (const word of new Set(words)) push(this.postings, word, at);
@@ -117,7 +117,7 @@ export class NameIndex {
     if (sounds)
       for (const word of words)
         if (word.length >= 4 && !/\d/.test(word)) {
-          const [sound] = doubleMetaphone(word);
+          const sound = soundOf(word);
           const list = this.sounds.get(sound);
           if (!list) this.sounds.set(sound, [word]);
           else if (!list.includes(word) && list.length < 20) list.push(word);
@@ -213,7 +213,7 @@ export class NameIndex {
   /** Known words of people and places that sound the same. */
   soundingLike(word: string): string[] {
     if (word.length < 4 || /\d/.test(word)) return [];
-    const [sound] = doubleMetaphone(word);
+    const sound = soundOf(word);
     return (this.sounds.get(sound) ?? []).filter((known) => known !== word);
   }
 
@@ -221,7 +221,7 @@ export class NameIndex {
   nearest(word: string, most = 4): NameMatch[] {
     const plain = plainLetters(word);
     const near = this.misspelt(plain, Math.max(2, Math.floor(plain.length / 3)));
-    const words = [...near.map((one) => one.word), ...this.wordsFrom(plain.slice(0, 3), 6)];
+    const words = [...this.soundingLike(plain), ...near.map((one) => one.word), ...this.wordsFrom(plain.slice(0, 3), 6)];
     const found = words.flatMap((known) => (this.postings.get(known) ?? []).slice(0, 6).map((at) => this.match(this.entries[at] as Entry, 'typing', 0)));
     return this.distinct(found).slice(0, most);
   }
@@ -252,6 +252,11 @@ export class NameIndex {
     }
     return [...best.values()].sort((a, b) => a.cost - b.cost);
   }
+}
+
+/** The sound of a word: double metaphone (Philips 2000) of a spelling in which letters that names swap freely are one. */
+function soundOf(word: string): string {
+  return doubleMetaphone(word.replace(/w/g, 'v').replace(/ck|c(?=[^eiyh]|$)|q/g, 'k').replace(/y/g, 'i').replace(/z/g, 's'))[0];
 }
 
 export function namedKey(named: Named): string {

@@ -1,0 +1,113 @@
+/** Completions while typing: names and phrases at the caret, in the context of the reading before; and follow-ups for an empty line. */
+import { factHasLevel, factsOf, neighbourLevel } from '../model/model';
+import type { Reading } from '../reading/schema';
+import { levelWords, measureWords } from '../reading/words';
+import { namingOf } from './naming';
+import type { NameMatch } from './names/name-index';
+import { read, type ReadContext, type WordUse } from './read';
+import { plainLetters } from './tokens';
+import { GRAMMAR, FUNCTION_WORDS } from './grammar/grammar';
+
+export interface Completion {
+  /** The whole line with the completion in it. */
+  readonly text: string;
+  /** What is put in. */
+  readonly label: string;
+  readonly kind: 'measure' | 'level' | 'member' | 'time' | 'phrase' | 'set';
+  /** Which level a member is of, or what the name is. */
+  readonly detail: string;
+}
+
+export interface Suggestion {
+  readonly completions: readonly Completion[];
+  readonly words: readonly WordUse[];
+  /** What the sentence would become, where the words can be read already. */
+  readonly sentence: string | null;
+}
+
+const MOST = 8;
+const TRIED = 24;
+
+/** Whole phrases worth offering by their beginnings; each is read before it is offered. */
+const PHRASES: readonly (readonly [string, Completion['kind']])[] = [
+  ['by month', 'time'], ['by week', 'time'], ['by quarter', 'time'], ['by year', 'time'], ['by day of week', 'time'], ['over time', 'time'], ['monthly', 'time'], ['this year', 'time'], ['last year', 'time'],
+  ['last month', 'time'], ['last quarter', 'time'], ['the last 12 months', 'time'], ['year to date', 'time'], ['vs last year', 'phrase'], ['versus plan', 'phrase'], ['beside the year before', 'phrase'],
+  ['top 5', 'phrase'], ['bottom 5', 'phrase'], ['without', 'phrase'], ['only', 'phrase'], ['as a share', 'phrase'], ['as a table', 'phrase'], ['as bars', 'phrase'], ['sort by name', 'phrase'], ['all time', 'time'],
+  ['stop comparing', 'phrase'], ['clear the filters', 'phrase'], ['go deeper', 'phrase'], ['one level up', 'phrase'], ['undo', 'phrase'], ['start over', 'phrase'],
+];
+
+const DETAIL: Readonly<Record<string, string>> = { measure: 'measure', level: 'level', set: 'named set', season: 'season', date: 'date', fact: 'records' };
+
+/** Completions for a line of which the caret is at the end. */
+export function suggest(text: string, context: ReadContext): Suggestion {
+  const { names } = context;
+  const now = text.trim() === '' ? null : read(text, context);
+  const beginning = /[\p{L}\p{N}'’-]*$/u.exec(text)?.[0] ?? '';
+  const head = text.slice(0, text.length - beginning.length);
+  const found: Completion[] = [];
+  const offer = (completion: Completion) => {
+    if (found.length < MOST && !found.some((one) => plainLetters(one.text) === plainLetters(completion.text)) && plainLetters(completion.text) !== plainLetters(text)) found.push(completion);
+  };
+  if (text.trim() === '') followUps(context).forEach((label) => offer({ text: label, label, kind: 'phrase', detail: '' }));
+  else {
+    const plain = plainLetters(text.trimStart());
+    const candidates: Completion[] = [
+      ...PHRASES.filter(([phrase]) => phrase.startsWith(plain) || (beginning !== '' && phrase.startsWith(plainLetters(beginning)))).map(([phrase, kind]): Completion => ({ text: phrase.startsWith(plain) ? phrase : `${head}${phrase}`, label: phrase, kind, detail: '' })),
+      ...(beginning === '' ? [] : names.completing(beginning, TRIED).map((match) => completionOf(match, head, context))),
+    ];
+    for (const candidate of candidates.slice(0, TRIED)) {
+      if (found.length >= MOST) break;
+      const open = candidate.kind === 'phrase' && ['without', 'only'].includes(candidate.label);
+      if (open || read(candidate.text, context).outcome !== 'unclear' || isBeginning(head)) offer(candidate);
+    }
+  }
+  return { completions: found, words: now?.words ?? [], sentence: now?.sentence?.text ?? null };
+}
+
+/** Words before the caret that only begin a phrase ("by", "only") can't be read alone, so what completes them is not tried whole. */
+function isBeginning(head: string): boolean {
+  const last = plainLetters(head.trim().split(/\s+/).at(-1) ?? '');
+  return last !== '' && GRAMMAR.words.has(last) && FUNCTION_WORDS.has(last);
+}
+
+function completionOf(match: NameMatch, head: string, { names }: ReadContext): Completion {
+  const { named } = match;
+  if (named.kind === 'member') {
+    const naming = namingOf(names);
+    return { text: `${head}${naming.member(named.id, named.member)}`, label: named.member, kind: 'member', detail: names.model.levels.get(named.id)?.level.name.toLowerCase() ?? '' };
+  }
+  const label = named.kind === 'measure' || named.kind === 'level' ? match.label.toLowerCase() : match.label;
+  const kind = named.kind === 'measure' || named.kind === 'level' || named.kind === 'set' ? named.kind : 'time';
+  return { text: `${head}${label}`, label, kind, detail: DETAIL[named.kind] ?? '' };
+}
+
+/** Likely next questions after a reading; each can be read and changes it. */
+export function followUps(context: ReadContext): string[] {
+  const { before, names } = context;
+  if (before === null) return [];
+  const naming = namingOf(names);
+  const { model } = names;
+  const facts = before.shown.flatMap((one) => factsOf(model, one.calculation));
+  const reachable = [...model.levels.keys()].filter((id) => facts.every((fact) => factHasLevel(model, fact, id)));
+  const shownLevels = before.by.flatMap((one) => (one.kind === 'level' ? [one.level] : []));
+  const deeper = shownLevels.map((id) => neighbourLevel(model, id, 1)).filter((id): id is string => id !== null && reachable.includes(id));
+  const fresh = reachable.filter((id) => !shownLevels.includes(id) && !deeper.includes(id));
+  const tries = [
+    ...deeper.map((id) => `by ${levelWords(naming, id)}`),
+    ...(before.by.some((one) => one.kind === 'time') ? [] : ['by month']),
+    ...fresh.slice(0, 3).map((id) => `${before.by.length > 0 ? 'also ' : ''}by ${levelWords(naming, id)}`),
+    ...(before.against === null ? ['vs last year'] : ['stop comparing']),
+    ...(shownLevels.length > 0 && before.rank === null ? ['top 5'] : []),
+    ...(before.when === null ? ['this year'] : ['all time']),
+    ...otherMeasures(before, names).map((id) => `and ${measureWords(naming, id)}?`),
+  ];
+  return [...new Set(tries)].filter((text) => read(text, context).outcome === 'answered').slice(0, MOST);
+}
+
+/** Measures of the same facts that are not shown. */
+function otherMeasures(before: Reading, names: ReadContext['names']): string[] {
+  const { model } = names;
+  const shown = new Set(before.shown.flatMap((one) => (one.calculation.kind === 'measure' ? [one.calculation.measure] : [])));
+  const facts = new Set(before.shown.flatMap((one) => factsOf(model, one.calculation)));
+  return [...model.measures.keys()].filter((id) => !shown.has(id) && factsOf(model, { kind: 'measure', measure: id }).every((fact) => facts.has(fact))).slice(0, 2);
+}

@@ -1,0 +1,203 @@
+/**
+ * Transforms of the measures shown — shares, changes, running and moving figures, ranks, indices — computed over the rows of an
+ * answer. What they need beyond those rows (a whole, an earlier period, days before the window) is asked for as further readings,
+ * so that a share is of the whole and not of what happens to be shown.
+ */
+import { expand, measure as measureOf, type Model } from '../model/model';
+import type { Calculation } from '../model/calculation';
+import type { Reading, Shown, Transform } from '../reading/schema';
+import { addGrains, startOf } from '../time/grain';
+import { resolvePeriod, type Calendar } from '../time/period';
+import type { Cell } from './answer';
+import type { AnswerColumn } from './plan';
+import { timeGrain } from './windows';
+
+/** Rows with their columns, as a plan gives them. */
+export interface Table {
+  readonly columns: readonly AnswerColumn[];
+  readonly rows: readonly (readonly Cell[])[];
+}
+
+/** The readings a transformed reading is computed from. None of them has a transform. */
+export interface Sources {
+  readonly main: Reading;
+  /** The whole that shares and differences from the average refer to; for shares within, one a member of the outer breakdown. */
+  readonly whole: Reading | null;
+  /** First day of the window, where the main reading looks at days before it. */
+  readonly keepFrom: string | null;
+}
+
+/** Why a transform has no meaning for a calculation; null where it has. */
+export function transformFault(shown: Shown, reading: Reading, model: Model): string | null {
+  const { transform } = shown;
+  if (transform === null) return null;
+  const additive = addsUp(shown.calculation, model);
+  const time = reading.by.some((one) => one.kind === 'time');
+  switch (transform.kind) {
+    case 'share':
+      if (!additive) return 'A share needs a measure whose parts add up to the whole.';
+      return transform.within === 'outer' && reading.by.length < 2 ? 'A share within needs two breakdowns.' : reading.by.length === 0 ? 'A share needs a breakdown: say by what.' : null;
+    case 'running':
+      return !additive ? 'A running total needs a measure whose parts add up.' : time ? null : 'A running total needs a breakdown by time.';
+    case 'moving':
+    case 'index':
+      return time ? null : 'This needs a breakdown by time.';
+    case 'change':
+      if (reading.against !== null) return 'Show either the change or the comparison beside it.';
+      return transform.basis === 'previous' && !time && reading.when === null ? 'A change on the period before needs a period or a breakdown by time.' : null;
+    case 'rank':
+    case 'fromAverage':
+      return reading.by.length === 0 ? 'This needs a breakdown: say by what.' : null;
+  }
+}
+
+export function addsUp(calculation: Calculation, model: Model): boolean {
+  const expanded = expand(model, calculation);
+  if (expanded.kind === 'arithmetic') return (expanded.operator === 'add' || expanded.operator === 'subtract') && addsUp(expanded.left, model) && addsUp(expanded.right, model);
+  return expanded.kind === 'measure' && ['sum', 'count'].includes(measureOf(model, expanded.measure).kind);
+}
+
+const plainly = (shown: readonly Shown[]): Shown[] => shown.map((one) => ({ ...one, transform: null }));
+
+/** What has to be computed for a reading with transforms; null where it has none. */
+export function sourcesOf(reading: Reading, calendar: Calendar): Sources | null {
+  const transforms = reading.shown.flatMap((one) => (one.transform === null ? [] : [one.transform]));
+  if (transforms.length === 0) return null;
+  const change = transforms.find((one) => one.kind === 'change');
+  const moving = Math.max(1, ...transforms.map((one) => (one.kind === 'moving' ? one.count : 1)));
+  const share = transforms.find((one) => one.kind === 'share');
+  const average = transforms.some((one) => one.kind === 'fromAverage');
+  const main: Reading = { ...reading, shown: plainly(reading.shown), against: change?.kind === 'change' ? { kind: change.basis } : reading.against };
+  const earlier = moving > 1 ? withDaysBefore(main, moving - 1, calendar) : null;
+  const wholeBy = share?.kind === 'share' && share.within === 'outer' ? reading.by.slice(0, 1) : [];
+  const whole: Reading | null = share || average ? { ...main, by: wholeBy, rank: null, order: null, against: null, where: main.where } : null;
+  return { main: earlier?.reading ?? main, whole, keepFrom: earlier?.keepFrom ?? null };
+}
+
+function withDaysBefore(reading: Reading, periods: number, calendar: Calendar): { reading: Reading; keepFrom: string } | null {
+  const grain = timeGrain(reading.by);
+  if (grain === null || reading.when === null) return null;
+  const { from, to } = resolvePeriod(reading.when.period, calendar);
+  if (from === undefined || to === undefined) return null;
+  const start = startOf(grain, from, calendar.weekStart);
+  return { keepFrom: start, reading: { ...reading, when: { ...reading.when, period: { kind: 'days', from: addGrains(grain, start, -periods), to } } } };
+}
+
+const LABELS: Record<Exclude<Transform['kind'], 'change'>, (label: string, transform: Transform) => string> = {
+  share: (label, transform) => (transform.kind === 'share' && transform.within === 'outer' ? `${label}, share within` : `${label}, share of total`),
+  running: (label) => `${label}, running total`,
+  moving: (label, transform) => `${label}, moving average over ${transform.kind === 'moving' ? transform.count : ''}`,
+  rank: (label) => `${label}, rank`,
+  index: (label) => `${label}, first = 100`,
+  fromAverage: (label) => `${label}, difference from average`,
+};
+
+/** The table with each transform in the place of its measure. */
+export function derived(reading: Reading, main: Table, whole: Table | null, keepFrom: string | null): Table {
+  let table = main;
+  reading.shown.forEach((shown, index) => {
+    const value = main.columns.filter((column) => column.as === 'value')[index];
+    if (shown.transform !== null && value) table = transformed(table, value, shown.transform, whole);
+  });
+  if (keepFrom === null) return table;
+  const at = table.columns.findIndex((column) => column.role === 'time');
+  return { columns: table.columns, rows: table.rows.filter((row) => String(row[at] ?? '') >= keepFrom) };
+}
+
+function transformed(table: Table, value: AnswerColumn, transform: Transform, whole: Table | null): Table {
+  const at = table.columns.findIndex((column) => column.key === value.key);
+  if (transform.kind === 'change') return changeOnly(table, value, transform.as);
+  const column: AnswerColumn = {
+    ...withoutUnit(value, transform), label: LABELS[transform.kind](value.label, transform), additive: transform.kind === 'share',
+    ...(transform.kind === 'share' ? { format: { style: 'percent' as const, decimals: 1 } } : transform.kind === 'rank' ? { format: { style: 'number' as const, decimals: 0 } } : transform.kind === 'index' ? { format: { style: 'number' as const, decimals: 1 } } : {}),
+  };
+  const results = computed(table, at, transform, whole);
+  return {
+    columns: table.columns.map((one, index) => (index === at ? column : one)),
+    rows: table.rows.map((row, index) => row.map((cell, place) => (place === at ? (results[index] ?? null) : cell))),
+  };
+}
+
+function withoutUnit(column: AnswerColumn, transform: Transform): AnswerColumn {
+  if (transform.kind !== 'share' && transform.kind !== 'rank' && transform.kind !== 'index') return column;
+  const { unit: _unit, format: _format, ...rest } = column;
+  return rest;
+}
+
+/** Only the difference, or only the % of it, of a comparison. */
+function changeOnly(table: Table, value: AnswerColumn, as: 'difference' | 'percent'): Table {
+  const wanted = as === 'percent' ? 'change' : 'difference';
+  const kept = table.columns.map((column, index) => ({ column, index })).filter(({ column }) => column.of !== value.key || column.as === wanted);
+  return {
+    columns: kept.map(({ column }) => (column.of === value.key ? { ...column, as: 'value', label: `${value.label}, ${as === 'percent' ? '% change' : 'change'}` } : column)),
+    rows: table.rows.map((row) => kept.map(({ index }) => row[index] ?? null)),
+  };
+}
+
+const figure = (cell: Cell | undefined): number | null => (typeof cell === 'number' ? cell : null);
+
+function computed(table: Table, at: number, transform: Exclude<Transform, { kind: 'change' }>, whole: Table | null): (number | null)[] {
+  const values = table.rows.map((row) => figure(row[at]));
+  const keys = table.columns.map((column, index) => ({ column, index })).filter(({ column }) => column.role === 'time' || column.role === 'level');
+  const time = keys.find(({ column }) => column.role === 'time')?.index ?? null;
+  const seriesOf = (row: readonly Cell[]) => keys.filter(({ index }) => index !== time).map(({ index }) => String(row[index])).join('\u0000');
+  const inTime = () => {
+    const groups = new Map<string, number[]>();
+    table.rows.forEach((row, index) => groups.set(seriesOf(row), [...(groups.get(seriesOf(row)) ?? []), index]));
+    for (const group of groups.values()) group.sort((a, b) => (String(table.rows[a]?.[time ?? 0]) < String(table.rows[b]?.[time ?? 0]) ? -1 : 1));
+    return [...groups.values()];
+  };
+  const results: (number | null)[] = values.map(() => null);
+  const wholeAt = whole?.columns.findIndex((column) => column.key === table.columns[at]?.key) ?? -1;
+  const wholeFor = (row: readonly Cell[]): number | null => {
+    if (!whole) return null;
+    const outer = whole.columns.findIndex((column) => column.role === 'time' || column.role === 'level');
+    const found = outer < 0 ? whole.rows[0] : whole.rows.find((one) => one[outer] === row[0]);
+    return figure(found?.[wholeAt]);
+  };
+  switch (transform.kind) {
+    case 'share':
+      table.rows.forEach((row, index) => {
+        const total = wholeFor(row);
+        const value = values[index] ?? null;
+        results[index] = value === null || total === null || total === 0 ? null : value / total;
+      });
+      return results;
+    case 'running':
+      for (const group of inTime()) {
+        let sum = 0;
+        for (const index of group) {
+          sum += values[index] ?? 0;
+          results[index] = sum;
+        }
+      }
+      return results;
+    case 'moving':
+      for (const group of inTime())
+        group.forEach((index, place) => {
+          const window = group.slice(Math.max(0, place - transform.count + 1), place + 1).map((one) => values[one] ?? null);
+          results[index] = window.length < transform.count || window.some((one) => one === null) ? null : window.reduce<number>((sum, one) => sum + (one ?? 0), 0) / transform.count;
+        });
+      return results;
+    case 'index':
+      for (const group of inTime()) {
+        const first = group.map((index) => values[index] ?? null).find((value) => value !== null && value !== 0) ?? null;
+        for (const index of group) results[index] = first === null || values[index] === null ? null : ((values[index] ?? 0) / first) * 100;
+      }
+      return results;
+    case 'rank':
+      table.rows.forEach((row, index) => {
+        const value = values[index];
+        if (value === null || value === undefined) return;
+        const rivals = values.filter((_other, place) => time === null || table.rows[place]?.[time] === row[time]);
+        results[index] = 1 + rivals.filter((other) => other !== null && other > value).length;
+      });
+      return results;
+    case 'fromAverage': {
+      const given = values.filter((value) => value !== null);
+      const additive = table.columns[at]?.additive === true;
+      const mean = additive ? given.reduce<number>((sum, value) => sum + (value ?? 0), 0) / Math.max(1, given.length) : wholeFor([]);
+      return values.map((value) => (value === null || mean === null ? null : value - mean));
+    }
+  }
+}

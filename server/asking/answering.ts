@@ -1,0 +1,185 @@
+/** The one way from a reading to an answer: checks → plan → engine → answer, headline, caveats and chart. Answers are cached. */
+import { impossibility, type Note } from '@zud/core/language/read';
+import { describeChart, type ChartDescription } from '@zud/core/chart/describe';
+import { expand, measure as measureOf, type Model } from '@zud/core/model/model';
+import { measuresIn } from '@zud/core/model/calculation';
+import { caveatsOf } from '@zud/core/narrate/caveats';
+import { headlineOf } from '@zud/core/narrate/headline';
+import type { Answer, Cell, Working } from '@zud/core/query/answer';
+import { explain } from '@zud/core/query/explain';
+import { CannotPlan, planOf, ROWS } from '@zud/core/query/planner';
+import { outputOf } from '@zud/core/query/postgresql';
+import { derived, sourcesOf, transformFault } from '@zud/core/query/derive';
+import type { AnswerColumn } from '@zud/core/query/plan';
+import { incompleteKey, windowsOf } from '@zud/core/query/windows';
+import { canonical, type Condition, type Reading } from '@zud/core/reading/schema';
+import { sentenceOf, type Sentence } from '@zud/core/reading/sentence';
+import { calculationWords, conditionWords, listWords, periodWords } from '@zud/core/reading/words';
+import type { Engine, RunLimits } from '../engines/engine';
+import type { ReadyModel } from './model-library';
+import { ruleKey } from './model-library';
+import { AnswerCache } from './answer-cache';
+
+export interface Answered {
+  readonly outcome: 'answered' | 'empty';
+  readonly reading: Reading;
+  readonly sentence: Sentence;
+  readonly answer: Answer;
+  readonly chart: ChartDescription;
+  readonly headline: string;
+  readonly notes: readonly Note[];
+  readonly working: Working;
+}
+
+/** A reading that cannot be computed, with the reason in words. */
+export class Unanswerable extends Error {}
+
+export interface AskOptions {
+  readonly signal: AbortSignal | null;
+  readonly limits: RunLimits;
+}
+
+export const MOST_ROWS = 50_000;
+
+/** The column of row counts, while rows are transformed. */
+const SUPPORT: AnswerColumn = { key: ROWS, label: 'Rows', role: 'detail' };
+
+export class Answering {
+  private readonly cache = new AnswerCache<Omit<Answered, 'sentence'>>(400);
+
+  constructor(private readonly engine: Engine) {}
+
+  /**
+   * @throws Unanswerable, TimeLimitReached, Stopped
+   */
+  async answer(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<Answered> {
+    const sentence = sentenceOf(reading, ready.naming, ready.calendar);
+    const key = `${ready.model.id} ${ready.version} ${ready.calendar.asOf} ${ruleKey(ready.rules)} ${canonical(reading)}`;
+    const computed = await this.cache.get(key, options.signal, () => this.compute(reading, ready, options));
+    return { ...computed, sentence };
+  }
+
+  private async compute(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<Omit<Answered, 'sentence'>> {
+    const reason = impossibility(reading, ready.names);
+    if (reason !== null) throw new Unanswerable(reason);
+    const { model, calendar } = ready;
+    for (const shown of reading.shown) {
+      const fault = transformFault(shown, reading, model);
+      if (fault !== null) throw new Unanswerable(fault);
+    }
+    try {
+      const sources = sourcesOf(reading, calendar);
+      const run = await this.run(sources?.main ?? reading, ready, options);
+      const { plan, result } = run;
+      const whole = sources?.whole ? await this.run(sources.whole, ready, options) : null;
+      const supported = run.rows.map((row, index) => [...row, run.support[index] ?? null]);
+      const table = sources ? derived(reading, { columns: [...plan.columns, SUPPORT], rows: supported }, whole, sources.keepFrom) : { columns: [...plan.columns, SUPPORT], rows: supported };
+      const shown = table.rows.slice(0, MOST_ROWS);
+      const width = table.columns.length - 1;
+      const answer: Answer = {
+        columns: table.columns.slice(0, width),
+        rows: shown.map((row) => row.slice(0, width)),
+        rowCount: shown.length,
+        truncated: table.rows.length > MOST_ROWS,
+        dataVersion: ready.dataVersion,
+        asOf: calendar.asOf,
+        engine: this.engine.name,
+        ms: Math.round((result.ms + (whole?.result.ms ?? 0)) * 10) / 10,
+        support: shown.map((row) => (typeof row[width] === 'number' ? row[width] : null)),
+        window: windowsOf(reading, calendar).window,
+        other: plan.other,
+        incomplete: incompleteKey(reading, plan.window, calendar),
+      };
+      const note = windowsOf(reading, calendar).note;
+      const empty = answer.rows.length === 0;
+      const caveats: Note[] = empty ? [{ kind: 'caveat', text: await this.emptiedBy(reading, ready, options) }] : caveatsOf(answer, reading, note, model.weekStart);
+      return {
+        outcome: empty ? 'empty' : 'answered',
+        reading,
+        answer,
+        chart: describeChart(answer, reading, model.weekStart),
+        headline: headlineOf(answer, reading, scopeWords(reading, ready)),
+        notes: caveats,
+        working: {
+          ...explain(plan, model),
+          definitions: definitionsOf(reading, model, ready),
+          query: result.query,
+          parameters: result.parameters,
+          rowsRead: answer.support.reduce<number>((sum, rows) => sum + (rows ?? 0), 0),
+          ms: answer.ms,
+          engine: this.engine.name,
+          dataVersion: ready.dataVersion,
+          asOf: calendar.asOf,
+        },
+      };
+    } catch (error) {
+      if (error instanceof CannotPlan) throw new Unanswerable(error.message);
+      throw error;
+    }
+  }
+
+  /** Runs one plan, and takes out the rows that hold nothing. */
+  private async run(reading: Reading, ready: ReadyModel, options: AskOptions) {
+    const { model, calendar, naming, rules } = ready;
+    const plan = planOf(reading, { model, calendar, naming, rules, rowLimit: MOST_ROWS });
+    const result = await this.engine.run(plan, options);
+    const at = outputOf(plan.root).indexOf(ROWS);
+    const width = plan.columns.length;
+    const kept = result.rows.filter((row) => plan.columns.some((column, index) => column.role === 'measure' && row[index] !== null) && !isEmptyTotal(row, at, width, reading));
+    return { plan, result, columns: plan.columns, rows: kept.map((row) => row.slice(0, width)), support: kept.map((row) => (typeof row[at] === 'number' ? row[at] : null)) };
+  }
+
+  /** Which condition left no data: the first one without which there are some. */
+  private async emptiedBy(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<string> {
+    const hasRows = async (one: Reading) => {
+      const plan = planOf({ ...one, by: [], rank: null, order: null, against: null }, { model: ready.model, calendar: ready.calendar, naming: ready.naming, rules: ready.rules, rowLimit: 1 });
+      const result = await this.engine.run(plan, options);
+      const at = outputOf(plan.root).indexOf(ROWS);
+      return Number(result.rows[0]?.[at] ?? 0) > 0;
+    };
+    for (const [index, condition] of reading.where.entries())
+      if (await hasRows({ ...reading, where: reading.where.filter((_one, at) => at !== index) })) return `No data are left by “${conditionWords(ready.naming, condition as Condition)}”.`;
+    if (reading.when && (await hasRows({ ...reading, when: null }))) return `There are no data for ${periodWords(reading.when.period, ready.model)}.`;
+    return reading.where.length > 0 ? 'No data fit these conditions together.' : 'There are no data.';
+  }
+}
+
+/** A total over no rows at all: a count of 0 there means that there is nothing to count. */
+function isEmptyTotal(row: readonly Cell[], rowsAt: number, width: number, reading: Reading): boolean {
+  const none = row[rowsAt] === 0 || row[rowsAt] === null;
+  return reading.by.length === 0 && none && row.slice(0, width).every((cell) => cell === null || cell === 0);
+}
+
+/** The scope of a headline: conditions and period, in a few words. */
+function scopeWords(reading: Reading, ready: ReadyModel): string {
+  const members = reading.where.filter((one) => one.kind === 'members' && one.is && one.members.length <= 3).map((one) => conditionWords(ready.naming, one).replace(/^for /, ''));
+  const period = reading.when && !reading.by.some((one) => one.kind === 'time') ? [periodWords(reading.when.period, ready.model)] : [];
+  return [...members, ...period].join(', ');
+}
+
+function definitionsOf(reading: Reading, model: Model, ready: ReadyModel): { name: string; text: string }[] {
+  const ids = new Set(reading.shown.flatMap((one) => [...measuresIn(one.calculation), ...measuresIn(expand(model, one.calculation))]));
+  return [...ids].map((id) => {
+    const found = measureOf(model, id);
+    return { name: found.name, text: definitionText(found, ready) };
+  });
+}
+
+function definitionText(found: ReturnType<typeof measureOf>, ready: ReadyModel): string {
+  const words = (id: string) => calculationWords(ready.naming, { kind: 'measure', measure: id });
+  const described = found.description === undefined ? '' : `${found.description} `;
+  switch (found.kind) {
+    case 'ratio':
+      return `${described}${words(found.of)} divided by ${words(found.per)}, each added up first.`;
+    case 'formula':
+      return `${described}${found.formula.replace(/[a-z][a-z0-9_]*/g, words)}.`;
+    case 'count':
+      return `${described}Number of rows of ${found.fact}${onlyText(found.only)}.`;
+    default:
+      return `${described}${{ sum: 'Sum', distinct: 'Number of different values', average: 'Average', median: 'Median', minimum: 'Lowest', maximum: 'Highest', percentile: 'Percentile', last: 'Last value in the period' }[found.kind]} of ${found.fact}.${found.column}${onlyText(found.only)}.`;
+  }
+}
+
+function onlyText(only: readonly { column: string }[]): string {
+  return only.length === 0 ? '' : ` (only some rows, by ${listWords(only.map((one) => one.column), 'and')})`;
+}

@@ -1,0 +1,74 @@
+/** How a board's sentence and a refinement apply to a tile, and how words change them. */
+import { impossibility, read, type Note } from '@zud/core/language/read';
+import { applyEdits, type Edit } from '@zud/core/reading/edit';
+import { EMPTY_READING, plain, same, type Reading } from '@zud/core/reading/schema';
+import { leadOf, sentenceOf, type Phrase } from '@zud/core/reading/sentence';
+import type { Scope } from '../store/schema';
+import type { ReadyModel } from './model-library';
+
+/** A tile's reading under scopes, with what could not be applied and why. */
+export interface Scoped {
+  readonly reading: Reading;
+  readonly refused: readonly string[];
+}
+
+/** Narrows a reading: conditions are added to its own, a period takes the place of its own, a comparison joins where it has none. */
+export function scoped(reading: Reading, scopes: readonly Scope[], ready: ReadyModel): Scoped {
+  let current = reading;
+  const refused: string[] = [];
+  const attempt = (next: Reading) => {
+    const reason = impossibility(next, ready.names);
+    if (reason === null) current = next;
+    else refused.push(reason);
+  };
+  for (const scope of scopes) {
+    for (const condition of scope.where) if (!current.where.some((one) => same(one, condition))) attempt({ ...current, where: [...current.where, condition] });
+    if (scope.when) attempt({ ...current, when: scope.when });
+    if (scope.against && current.against === null) attempt({ ...current, against: scope.against });
+  }
+  return { reading: current, refused };
+}
+
+/** A scope as a reading, so that the grammar and the edits of readings work on it. */
+function readingOf(scope: Scope, ready: ReadyModel): Reading {
+  return { ...EMPTY_READING, shown: [plain(ready.model.defaultMeasure)], ...scope };
+}
+
+const scopeOf = ({ where, when, against }: Reading): Scope => ({ where, when, against });
+
+export type ScopeChange = { readonly ok: true; readonly scope: Scope; readonly notes: readonly Note[] } | { readonly ok: false; readonly outcome: 'choose' | 'unclear'; readonly notes: readonly Note[]; readonly options: readonly { label: string; scope: Scope | null; text?: string }[] };
+
+/** "only Outer Isles, last quarter, vs last year": words that narrow a board. */
+export function refinedByWords(text: string, scope: Scope, ready: ReadyModel): ScopeChange {
+  const before = readingOf(scope, ready);
+  const result = read(text, { names: ready.names, calendar: ready.calendar, before });
+  if (result.outcome === 'move') return { ok: true, scope: { where: [], when: null, against: null }, notes: [] };
+  if (result.reading === null)
+    return {
+      ok: false, outcome: result.outcome === 'choose' ? 'choose' : 'unclear', notes: result.notes,
+      options: result.options.map((option) => ({ label: option.reading ? scopeLabel(scopeOf(option.reading), ready) : option.label, scope: option.reading ? scopeOf(option.reading) : null, ...(option.text === undefined ? {} : { text: option.text }) })),
+    };
+  const { reading } = result;
+  const beyond = !same(reading.shown, before.shown) || reading.by.length > 0 || reading.rank !== null || reading.order !== null || reading.view !== null;
+  if (beyond)
+    return { ok: false, outcome: 'unclear', options: [], notes: [{ kind: 'unclear', text: 'A board is narrowed by members, periods and comparisons. To change what a tile shows, choose “Ask from here” on the tile.' }] };
+  return { ok: true, scope: scopeOf(reading), notes: result.notes };
+}
+
+export function refinedByEdits(edits: readonly Edit[], scope: Scope, ready: ReadyModel): ScopeChange {
+  const edited = applyEdits(readingOf(scope, ready), edits, ready.model);
+  if (!edited.ok) return { ok: false, outcome: 'unclear', options: [], notes: [{ kind: 'unclear', text: edited.reason }] };
+  return { ok: true, scope: scopeOf(edited.reading), notes: [] };
+}
+
+const PARTS = new Set(['where', 'when', 'against']);
+
+/** The phrases of a scope, without the measure that only stands in for one. */
+export function scopePhrases(scope: Scope, ready: ReadyModel): Phrase[] {
+  return sentenceOf(readingOf(scope, ready), ready.naming, ready.calendar).phrases.filter((phrase) => PARTS.has(phrase.part));
+}
+
+export function scopeLabel(scope: Scope, ready: ReadyModel): string {
+  const phrases = scopePhrases(scope, ready);
+  return phrases.length === 0 ? 'everything' : phrases.map((phrase, index) => (index === 0 ? phrase.text : `${leadOf(phrase.part)}${phrase.text}`)).join('');
+}

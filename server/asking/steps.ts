@@ -1,0 +1,203 @@
+/** Asking: words, an edit or a reading → a step of an inquiry, with its answer. */
+import { read, type Note, type Option, type WordUse } from '@zud/core/language/read';
+import { applyEdits, type Edit } from '@zud/core/reading/edit';
+import { changeBetween } from '@zud/core/reading/difference';
+import { EMPTY_READING, type Reading } from '@zud/core/reading/schema';
+import { sentenceOf, type Phrase, type Sentence } from '@zud/core/reading/sentence';
+import type { ChartDescription } from '@zud/core/chart/describe';
+import type { Answer, Working } from '@zud/core/query/answer';
+import { addStep, stepsOf, type Inquiry, type Step } from '../store/inquiries';
+import type { Store } from '../store/database';
+import type { Person } from '../store/people';
+import { Problem } from '../http/problem';
+import { Answering, Unanswerable, type Answered, type AskOptions } from './answering';
+import type { ModelLibrary, ReadyModel } from './model-library';
+
+export type Asked =
+  | { readonly kind: 'text'; readonly text: string }
+  | { readonly kind: 'edit'; readonly edits: readonly Edit[] }
+  | { readonly kind: 'reading'; readonly reading: Reading; readonly label: string | null };
+
+/** A step as the contract gives it. */
+export interface StepView {
+  readonly id: string;
+  readonly after: string | null;
+  readonly asked: string;
+  readonly by: string;
+  readonly at: string;
+  readonly outcome: Step['outcome'];
+  readonly sentence: Sentence | null;
+  readonly reading: Reading | null;
+  readonly change: { readonly added: readonly Phrase[]; readonly removed: readonly Phrase[] };
+  readonly words: readonly WordUse[];
+  readonly notes: readonly Note[];
+  readonly options?: readonly Option[];
+  readonly headline?: string;
+  readonly thumbnail?: Thumbnail;
+  readonly answer?: Answer;
+  readonly chart?: ChartDescription;
+  readonly working?: Working;
+}
+
+export interface Thumbnail {
+  readonly kind: string;
+  readonly series: readonly (readonly (number | null)[])[];
+}
+
+interface Record_ {
+  readonly sentence: Sentence | null;
+  readonly change: StepView['change'];
+  readonly words: readonly WordUse[];
+  readonly notes: readonly Note[];
+  readonly options?: readonly Option[];
+  readonly headline?: string;
+  readonly thumbnail?: Thumbnail;
+}
+
+export class Asking {
+  constructor(
+    private readonly store: Store,
+    private readonly library: ModelLibrary,
+    readonly answering: Answering,
+  ) {}
+
+  /**
+   * Asks in an inquiry, after a step of it (the latest where none is named).
+   * @returns the new step; for "undo" and "back" the earlier step itself
+   */
+  async ask(inquiry: Inquiry, person: Person, asked: Asked, after: string | null | undefined, options: AskOptions): Promise<{ step: StepView; made: boolean }> {
+    const ready = await this.library.get(inquiry.modelId, person);
+    const all = await stepsOf(this.store, inquiry.id);
+    const before = after === undefined ? all.at(-1) : after === null ? undefined : all.find((step) => step.id === after);
+    if (after && !before) throw new Problem(404, 'Not found', 'The step to follow is not in this inquiry; it may have been deleted.');
+    const readingBefore = before?.reading ?? null;
+
+    const understood = understand(asked, readingBefore, ready, pendingOptions(before));
+    if (understood.move !== undefined) {
+      const target = understood.move === 'first' ? all[0] : all.find((step) => step.id === before?.after);
+      if (target) return { step: await this.view(target, ready, options), made: false };
+      return this.keep(inquiry, person, before, asked, { outcome: 'unclear', reading: readingBefore, words: understood.words, notes: [{ kind: 'unclear', text: 'This is the first step; there is nothing before it.' }] }, ready);
+    }
+    if (understood.reading === null) return this.keep(inquiry, person, before, asked, { ...understood, outcome: understood.outcome, reading: readingBefore }, ready);
+    try {
+      const answered = await this.answering.answer(understood.reading, ready, options);
+      return await this.keep(inquiry, person, before, asked, { ...understood, outcome: answered.outcome, notes: [...understood.notes, ...answered.notes] }, ready, answered);
+    } catch (error) {
+      if (!(error instanceof Unanswerable)) throw error;
+      return this.keep(inquiry, person, before, asked, { outcome: 'unclear', reading: readingBefore, words: understood.words, notes: [{ kind: 'unclear', text: error.message }] }, ready);
+    }
+  }
+
+  private async keep(
+    inquiry: Inquiry, person: Person, before: Step | undefined, asked: Asked,
+    made: { outcome: Step['outcome']; reading: Reading | null; words: readonly WordUse[]; notes: readonly Note[]; options?: readonly Option[] },
+    ready: ReadyModel, answered?: Answered,
+  ): Promise<{ step: StepView; made: boolean }> {
+    const sentenceBefore = before?.reading ? sentenceOf(before.reading, ready.naming, ready.calendar) : null;
+    const sentence = answered?.sentence ?? null;
+    const record: Record_ = {
+      sentence,
+      change: sentence ? changeBetween(sentenceBefore, sentence) : { added: [], removed: [] },
+      words: made.words,
+      notes: made.notes,
+      ...(made.options && made.options.length > 0 ? { options: made.options } : {}),
+      ...(answered ? { headline: answered.headline, thumbnail: thumbnailOf(answered.chart) } : {}),
+    };
+    const text = labelOf(asked, record);
+    const row = await addStep(
+      this.store, inquiry, person.id,
+      { after: before?.id ?? null, asked: text, outcome: made.outcome, reading: made.reading, record: record as unknown as Record<string, unknown>, dataVersion: answered ? ready.dataVersion : null },
+      answered ? titleOf(asked, answered) : null,
+    );
+    return { step: { ...stored(row), ...(answered ? { answer: answered.answer, chart: answered.chart, working: answered.working } : {}) }, made: true };
+  }
+
+  /** A step with its answer on today's data. */
+  async view(row: Step, ready: ReadyModel, options: AskOptions): Promise<StepView> {
+    const step = stored(row);
+    if (row.reading === null || (row.outcome !== 'answered' && row.outcome !== 'empty')) return step;
+    const answered = await this.answering.answer(row.reading, ready, options);
+    const kept = step.notes.filter((note) => note.kind !== 'caveat');
+    return {
+      ...step, outcome: answered.outcome, sentence: answered.sentence, headline: answered.headline, notes: [...kept, ...answered.notes],
+      answer: answered.answer, chart: answered.chart, working: answered.working,
+    };
+  }
+}
+
+interface Understood {
+  readonly outcome: 'answered' | 'choose' | 'unclear';
+  readonly reading: Reading | null;
+  readonly words: readonly WordUse[];
+  readonly notes: readonly Note[];
+  readonly options?: readonly Option[];
+  readonly move?: 'back' | 'first';
+}
+
+function understand(asked: Asked, before: Reading | null, ready: ReadyModel, pending: readonly Option[]): Understood {
+  const { names, calendar } = ready;
+  if (asked.kind === 'reading') return { outcome: 'answered', reading: asked.reading, words: [], notes: [] };
+  if (asked.kind === 'edit') {
+    const edited = applyEdits(before ?? EMPTY_READING, asked.edits, ready.model);
+    if (!edited.ok) return { outcome: 'unclear', reading: null, words: [], notes: [{ kind: 'unclear', text: edited.reason }] };
+    return { outcome: 'answered', reading: edited.reading, words: [], notes: edited.notes.map((text) => ({ kind: 'assumed', text })) };
+  }
+  const result = read(asked.text, { names, calendar, before });
+  const chosen = chosenOption(asked.text, pending);
+  if (chosen) return { outcome: 'answered', reading: chosen, words: result.words, notes: [] };
+  if (result.outcome === 'move') return { outcome: 'answered', reading: null, words: result.words, notes: [], ...(result.move === undefined ? {} : { move: result.move }) };
+  return { outcome: result.outcome, reading: result.reading, words: result.words, notes: result.notes, options: result.options };
+}
+
+/** The options a `choose` still waits to be settled from. */
+function pendingOptions(before: Step | undefined): readonly Option[] {
+  return before?.outcome === 'choose' ? ((before.record as unknown as Record_).options ?? []) : [];
+}
+
+/** A bare reply ("the port") settles a choice where it fits one option only. */
+function chosenOption(text: string, options: readonly Option[]): Reading | null {
+  const words = text.toLowerCase().replace(/[^\p{L}\p{N}\s]/gu, ' ').split(/\s+/).filter((word) => word !== '' && !['the', 'a', 'i', 'mean', 'one', 'please'].includes(word));
+  if (words.length === 0 || words.length > 4) return null;
+  const fitting = options.filter((option) => {
+    const label = option.label.toLowerCase();
+    return words.every((word) => new RegExp(`(^|[^\\p{L}])${word}($|[^\\p{L}])`, 'u').test(label));
+  });
+  return fitting.length === 1 ? (fitting[0]?.reading ?? null) : null;
+}
+
+function stored(row: Step): StepView {
+  const record = row.record as unknown as Record_;
+  return { id: row.id, after: row.after, asked: row.asked, by: row.by, at: row.at.toISOString(), outcome: row.outcome, reading: row.reading, ...record };
+}
+
+export { stored as storedStep };
+
+/** What a step is called in the trail: the words asked, or what a manual change put in and took out. */
+function labelOf(asked: Asked, record: Record_): string {
+  if (asked.kind === 'text') return asked.text;
+  if (asked.kind === 'reading' && asked.label !== null) return asked.label;
+  const { added, removed } = record.change;
+  if (added.length > 0) return added.map((phrase) => phrase.text).join(', ');
+  if (removed.length > 0) return `without ${removed.map((phrase) => phrase.text).join(', ')}`;
+  return record.sentence?.text ?? 'a change';
+}
+
+function titleOf(asked: Asked, answered: Answered): string {
+  const text = asked.kind === 'text' ? asked.text : answered.sentence.text;
+  const title = text.trim().replace(/[?.!]+$/, '');
+  return title.charAt(0).toUpperCase() + title.slice(1, 90);
+}
+
+const THUMBNAIL_POINTS = 24;
+
+/** A few numbers of each series, enough for a picture the size of a thumbnail. */
+export function thumbnailOf(chart: ChartDescription): Thumbnail {
+  const values = chart.series.filter((series) => series.style === 'value' || series.style === 'rest').slice(0, 5);
+  return {
+    kind: chart.kind,
+    series: values.map((series) => {
+      const step = Math.max(1, Math.ceil(series.points.length / THUMBNAIL_POINTS));
+      return series.points.filter((_point, index) => index % step === 0).map((point) => point.y);
+    }),
+  };
+}

@@ -1,0 +1,16 @@
+/** Bundles the server's programs; packages stay outside. */
+import { cp, rm } from 'node:fs/promises';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { build } from 'esbuild';
+
+const here = path.dirname(fileURLToPath(import.meta.url));
+const core = { name: 'core', setup: (made) => made.onResolve({ filter: /^@zud\/core\// }, (asked) => ({ path: path.join(here, '..', 'core', `${asked.path.slice('@zud/core/'.length)}.ts`) })) };
+
+await build({
+  entryPoints: { start: path.join(here, 'launch/start.ts'), bench: path.join(here, '../tests/bench/bench.ts') },
+  outdir: path.join(here, 'dist'),
+  bundle: true, platform: 'node', format: 'esm', target: 'node20', sourcemap: true, packages: 'external', logLevel: 'warning', plugins: [core],
+});
+await rm(path.join(here, 'dist/migrations'), { recursive: true, force: true });
+await cp(path.join(here, 'store/migrations'), path.join(here, 'dist/migrations'), { recursive: true });

@@ -1,0 +1,40 @@
+/** The engine that is the truth: PostgreSQL, through a role that can only read. */
+import type pg from 'pg';
+import { postgresqlQuery } from '@zud/core/query/postgresql';
+import type { Plan } from '@zud/core/query/plan';
+import type { Cell } from '@zud/core/query/answer';
+import { DATA_SCHEMA, type Database } from '../store/database';
+import { Stopped, TimeLimitReached, type Engine, type EngineResult, type RunLimits } from './engine';
+
+const QUERY_CANCELED = '57014';
+
+export class PostgresqlEngine implements Engine {
+  readonly name = 'PostgreSQL';
+
+  constructor(private readonly database: Database) {}
+
+  async run(plan: Plan, { signal, limits }: { signal: AbortSignal | null; limits: RunLimits }): Promise<EngineResult> {
+    const { text, parameters } = postgresqlQuery(plan, DATA_SCHEMA);
+    if (signal?.aborted) throw new Stopped();
+    const client = await this.database.readers.connect();
+    const stop = () => void this.cancel(client);
+    signal?.addEventListener('abort', stop, { once: true });
+    const started = performance.now();
+    try {
+      await client.query(`set statement_timeout = ${Math.max(1, Math.round(limits.time))}`);
+      const result = await client.query<Cell[]>({ text, values: [...parameters], rowMode: 'array' });
+      return { rows: result.rows, query: text, parameters, ms: performance.now() - started };
+    } catch (error) {
+      if ((error as { code?: string }).code === QUERY_CANCELED) throw signal?.aborted ? new Stopped() : new TimeLimitReached();
+      throw error;
+    } finally {
+      signal?.removeEventListener('abort', stop);
+      client.release();
+    }
+  }
+
+  private async cancel(client: pg.PoolClient): Promise<void> {
+    const pid = (client as unknown as { processID?: number }).processID;
+    if (pid !== undefined) await this.database.pool.query('select pg_cancel_backend($1)', [pid]).catch(() => undefined);
+  }
+}

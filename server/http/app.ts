@@ -1,0 +1,80 @@
+/** The web application: the API under /api, and the built interface beside it. */
+import compression from 'compression';
+import express, { type Express, type NextFunction, type Request, type Response } from 'express';
+import helmet from 'helmet';
+import { randomUUID } from 'node:crypto';
+import path from 'node:path';
+import { pinoHttp } from 'pino-http';
+import { Stopped, TimeLimitReached } from '../engines/engine';
+import { boardRoutes } from './boards';
+import type { Context } from './context';
+import { inquiryRoutes } from './inquiries';
+import { modelRoutes } from './models';
+import { Problem } from './problem';
+import { identify, sameOrigin, sessionRoutes } from './session';
+
+export const VERSION = '0.1.0';
+
+/** @param webFolder the built interface, or null to serve the API only */
+export function createApp(context: Context, webFolder: string | null): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    helmet({
+      contentSecurityPolicy: { directives: { defaultSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:', 'blob:'], scriptSrc: ["'self'"], upgradeInsecureRequests: null } },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(pinoHttp({ logger: context.log, serializers: { req: (request: { method: string; url: string }) => ({ method: request.method, path: request.url.split('?')[0] }), res: (response: { statusCode: number }) => ({ status: response.statusCode }) }, customLogLevel: (_request, response, error) => (error || response.statusCode >= 500 ? 'error' : 'debug') }));
+  app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
+
+  app.get('/api/health', (_request, response) => {
+    context.database.pool.query('select 1').then(
+      () => response.json({ ok: true, version: VERSION, database: 'up', engines: ['PostgreSQL'] }),
+      () => response.status(503).json({ ok: false, version: VERSION, database: 'down', engines: [] }),
+    );
+  });
+  app.use('/api', identify(context), sameOrigin);
+  app.use('/api', modelRoutes(context));
+  app.use('/api', express.json({ limit: '2mb' }));
+  app.use('/api', sessionRoutes(context), inquiryRoutes(context), boardRoutes(context));
+  app.use('/api', () => {
+    throw new Problem(404, 'Not found', 'There is nothing at this address.');
+  });
+
+  if (webFolder !== null) {
+    app.use(express.static(webFolder, { index: false, maxAge: '1y', immutable: true }));
+    app.get(/.*/, (_request, response) => response.sendFile(path.join(webFolder, 'index.html'), { headers: { 'cache-control': 'no-cache' } }));
+  }
+  app.use(answerProblem(context));
+  return app;
+}
+
+function answerProblem({ log }: Context) {
+  return (error: unknown, _request: Request, response: Response, _next: NextFunction): void => {
+    if (response.headersSent) {
+      response.end();
+      return;
+    }
+    const problem = problemOf(error);
+    if (problem.status >= 500) {
+      const reference = randomUUID().slice(0, 8);
+      log.error({ reference, err: error }, problem.title);
+      response.status(problem.status).type('application/problem+json').json({ type: 'about:blank', title: problem.title, status: problem.status, detail: `${problem.detail} Reference: ${reference}.`, reference });
+      return;
+    }
+    response.status(problem.status).type('application/problem+json').json({ type: 'about:blank', title: problem.title, status: problem.status, detail: problem.detail, ...problem.more });
+  };
+}
+
+function problemOf(error: unknown): Problem {
+  if (error instanceof Problem) return error;
+  if (error instanceof TimeLimitReached) return new Problem(504, 'It took too long', 'The question was stopped because it ran too long. Your question is kept; narrow the period or the members and ask again.');
+  if (error instanceof Stopped) return new Problem(499, 'Stopped', 'The question was stopped.');
+  const status = (error as { status?: number }).status;
+  if (status === 413) return new Problem(413, 'Too large', 'What was sent is too large.');
+  if (status === 400) return new Problem(400, 'Not understood', 'What was sent is not JSON.');
+  const code = (error as { code?: string }).code ?? '';
+  if (['ECONNREFUSED', '57P01', '57P03', 'ECONNRESET'].includes(code)) return new Problem(503, 'The database is away', 'The database cannot be reached just now. Nothing is lost; try again in a moment.');
+  return new Problem(500, 'Something went wrong', 'This is a fault of ours. What you had is kept; try again.');
+}

@@ -1,0 +1,188 @@
+/** Boards: tiles, the sentence for all, refinements, shares and live events. */
+import { Router } from 'express';
+import { z } from 'zod';
+import { editSchema, type Edit } from '@zud/core/reading/edit';
+import { conditionSchema, comparisonSchema, readingSchema, type Reading } from '@zud/core/reading/schema';
+import { periodSchema } from '@zud/core/time/period';
+import { sentenceOf } from '@zud/core/reading/sentence';
+import { Unanswerable } from '../asking/answering';
+import { refinedByEdits, refinedByWords, scopeLabel, scoped, scopePhrases } from '../asking/scope';
+import {
+  boardFor, boardsOf, changeTile, createBoard, deleteBoard, EMPTY_SCOPE, GRID_COLUMNS, keepRefinement, pinTile, refinementOf, removeTile, renameBoard, setScope, setShare, sharesOf, tilesOf,
+  type Board,
+} from '../store/boards';
+import { createInquiry } from '../store/inquiries';
+import { allPeople, type Person } from '../store/people';
+import type { Scope } from '../store/schema';
+import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
+import { notFound, Problem } from './problem';
+
+const title = z.string().trim().min(1).max(200);
+const place = { x: z.number().int().min(0).max(GRID_COLUMNS - 1), y: z.number().int().min(0).max(2000), width: z.number().int().min(2).max(GRID_COLUMNS), height: z.number().int().min(2).max(20) };
+const inGrid = (one: { x?: number | undefined; width?: number | undefined }) => (one.x ?? 0) + (one.width ?? 0) <= GRID_COLUMNS;
+const scopeSchema = z.object({ where: z.array(conditionSchema), when: z.object({ period: periodSchema, role: z.string().optional() }).nullable(), against: comparisonSchema.nullable() });
+const refineBody = z
+  .object({ text: z.string().min(1).max(2000).optional(), edit: z.array(editSchema).min(1).optional(), scope: scopeSchema.optional(), from: z.uuid().nullish(), for: z.enum(['me', 'everyone']).default('me') })
+  .refine((body) => [body.text, body.edit, body.scope].filter((part) => part !== undefined).length === 1, { message: 'send exactly one of text, edit and scope' });
+
+export function boardRoutes(context: Context): Router {
+  const { database, library, answering, asking, feed, timeLimit } = context;
+  const { store } = database;
+  const router = Router();
+
+  /** The model whose words the board's sentence is in: that of its first tile. */
+  const modelOf = async (board: Board, person: Person) => {
+    const [first] = await tilesOf(store, board.id);
+    return first ? library.get(first.tile.modelId, person) : null;
+  };
+  const scopeOfRefinement = async (board: Board, id: string | null | undefined): Promise<Scope> => (id ? (await refinementOf(store, board.id, id)).scope : EMPTY_SCOPE);
+
+  router.get('/boards', handle(async (request) => boardsOf(store, personOf(request).id)));
+  router.post('/boards', handle(async (request, response) => {
+    const person = personWith(request, 'analyst');
+    const body = parsed(z.object({ title }), request.body);
+    response.status(201);
+    return createBoard(store, person.id, body.title);
+  }));
+  router.get('/boards/:id', handle(async (request) => {
+    const person = personOf(request);
+    const { board, right } = await boardFor(store, idOf(request), person.id, 'see');
+    const refinement = z.uuid().optional().safeParse(request.query['refinement']).data ?? null;
+    const [rows, sharing, ready, refined] = await Promise.all([tilesOf(store, board.id), sharesOf(store, board.id), modelOf(board, person), scopeOfRefinement(board, refinement)]);
+    return {
+      id: board.id, title: board.title, version: board.version, right, updatedAt: board.updatedAt, owner: (await allPeople(store)).find((one) => one.id === board.ownerId)?.name ?? '',
+      modelId: ready?.model.id ?? null, asOf: ready?.calendar.asOf ?? null,
+      scope: board.scope, phrases: ready ? scopePhrases(board.scope, ready) : [],
+      refinement: refinement === null ? null : { id: refinement, scope: refined, phrases: ready ? scopePhrases(refined, ready) : [] },
+      shares: right === 'owner' ? sharing : sharing.map(({ name, right: given }) => ({ name, right: given })),
+      sharedWith: sharing.length,
+      present: feed.present(board.id),
+      tiles: rows.map(({ tile, byName }) => ({ id: tile.id, modelId: tile.modelId, title: tile.title, reading: tile.reading, x: tile.x, y: tile.y, width: tile.width, height: tile.height, version: tile.version, by: byName })),
+    };
+  }));
+  router.patch('/boards/:id', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'edit');
+    const body = parsed(z.object({ title: title.optional(), scope: scopeSchema.optional() }), request.body);
+    if (body.title !== undefined) await renameBoard(store, board.id, person.id, body.title);
+    if (body.scope !== undefined) await setScope(store, board.id, person.id, body.scope as Scope);
+    return { id: board.id };
+  }));
+  router.delete('/boards/:id', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'owner');
+    await deleteBoard(store, board.id, person.id);
+    return undefined;
+  }));
+
+  router.post('/boards/:id/tiles', handle(async (request, response) => {
+    const person = personWith(request, 'analyst');
+    const { board } = await boardFor(store, idOf(request), person.id, 'edit');
+    const body = parsed(z.object({ modelId: z.string(), reading: readingSchema, title: title.nullish(), place: z.object(place).refine(inGrid, { message: 'a tile ends within the 12 columns' }).optional() }), request.body);
+    const ready = await library.get(body.modelId, person);
+    const reading = body.reading as Reading;
+    await answering.answer(reading, ready, { signal: goneSignal(response), limits: { time: timeLimit } }).catch(unanswerable);
+    const tile = await pinTile(store, board.id, person.id, { modelId: body.modelId, reading, title: body.title ?? null, number: reading.by.length === 0, ...(body.place ? { place: body.place } : {}) });
+    response.status(201);
+    return tile;
+  }));
+  router.get('/boards/:id/tiles', handle(async (request) => {
+    const { board } = await boardFor(store, idOf(request), personOf(request).id, 'see');
+    return (await tilesOf(store, board.id)).map(({ tile, byName }) => ({ ...tile, by: byName }));
+  }));
+  router.patch('/boards/:id/tiles/:tile', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'edit');
+    const body = parsed(z.object({ x: place.x.optional(), y: place.y.optional(), width: place.width.optional(), height: place.height.optional(), title: title.nullish(), version: z.number().int().optional() }).refine(inGrid, { message: 'a tile ends within the 12 columns' }), request.body);
+    const { version, ...change } = body;
+    return changeTile(store, board.id, idOf(request, 'tile'), person.id, withoutUndefined(change), version);
+  }));
+  router.delete('/boards/:id/tiles/:tile', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'edit');
+    await removeTile(store, board.id, idOf(request, 'tile'), person.id);
+    return undefined;
+  }));
+
+  const tileOf = async (board: Board, id: string) => {
+    const found = (await tilesOf(store, board.id)).find(({ tile }) => tile.id === id);
+    if (!found) throw notFound('tile');
+    return found.tile;
+  };
+  const scopedTile = async (request: Parameters<typeof idOf>[0], person: Person) => {
+    const { board } = await boardFor(store, idOf(request), person.id, 'see');
+    const tile = await tileOf(board, idOf(request, 'tile'));
+    const ready = await library.get(tile.modelId, person);
+    const refinement = z.uuid().optional().safeParse(request.query['refinement']).data;
+    const refined = await scopeOfRefinement(board, refinement);
+    return { tile, ready, ...scoped(tile.reading, [board.scope, refined], ready) };
+  };
+
+  router.get('/boards/:id/tiles/:tile/answer', handle(async (request, response) => {
+    const { ready, reading, refused } = await scopedTile(request, personOf(request));
+    const answered = await answering.answer(reading, ready, { signal: goneSignal(response), limits: { time: timeLimit } }).catch(unanswerable);
+    return { ...answered, refused };
+  }));
+  /** "Ask from here": an inquiry that starts with the tile's reading, the board's sentence and the refinement. */
+  router.post('/boards/:id/tiles/:tile/inquiry', handle(async (request, response) => {
+    const person = personWith(request, 'analyst');
+    const { tile, ready, reading } = await scopedTile(request, person);
+    const name = tile.title ?? sentenceOf(reading, ready.naming, ready.calendar).text;
+    const inquiry = await createInquiry(store, person.id, tile.modelId, `From a board: ${name}`.slice(0, 200));
+    const { step } = await asking.ask(inquiry, person, { kind: 'reading', reading, label: name }, undefined, { signal: goneSignal(response), limits: { time: timeLimit } });
+    response.status(201);
+    return { inquiry: inquiry.id, step: step.id };
+  }));
+
+  router.put('/boards/:id/refinement', handle(async (request) => {
+    const person = personOf(request);
+    const body = parsed(refineBody, request.body);
+    const { board } = await boardFor(store, idOf(request), person.id, body.for === 'everyone' ? 'edit' : 'see');
+    const ready = await modelOf(board, person);
+    if (!ready) throw new Problem(422, 'Nothing to refine', 'This board has no tiles yet; pin an answer to it first.');
+    const before = body.for === 'everyone' ? board.scope : await scopeOfRefinement(board, body.from);
+    const change = body.scope !== undefined ? ({ ok: true, scope: body.scope as Scope, notes: [] } as const) : body.text !== undefined ? refinedByWords(body.text, before, ready) : refinedByEdits(body.edit as readonly Edit[], before, ready);
+    if (!change.ok) return { outcome: change.outcome, notes: change.notes, options: change.options };
+    const result = { outcome: 'answered', notes: change.notes, scope: change.scope, phrases: scopePhrases(change.scope, ready), label: scopeLabel(change.scope, ready) };
+    if (body.for === 'everyone') {
+      await setScope(store, board.id, person.id, change.scope);
+      return { ...result, id: null };
+    }
+    return { ...result, id: await keepRefinement(store, board.id, person.id, change.scope) };
+  }));
+
+  router.get('/boards/:id/shares', handle(async (request) => {
+    const { board } = await boardFor(store, idOf(request), personOf(request).id, 'owner');
+    return sharesOf(store, board.id);
+  }));
+  router.put('/boards/:id/shares/:person', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'owner');
+    const { right } = parsed(z.object({ right: z.enum(['see', 'edit']).nullable() }), request.body);
+    const other = idOf(request, 'person');
+    if (other === person.id) throw new Problem(422, 'Not needed', 'The board is yours already.');
+    if (!(await allPeople(store)).some((one) => one.id === other)) throw notFound('person');
+    await setShare(store, board.id, person.id, other, right);
+    return sharesOf(store, board.id);
+  }));
+
+  router.get('/boards/:id/events', (request, response, next) => {
+    const open = async () => {
+      const person = personOf(request);
+      const { board } = await boardFor(store, idOf(request), person.id, 'see');
+      const stillAllowed = async () => boardFor(store, board.id, person.id, 'see').then(() => true, () => false);
+      feed.open({ board: board.id, person: { id: person.id, name: person.name }, response, stillAllowed });
+    };
+    open().catch(next);
+  });
+  return router;
+}
+
+function unanswerable(error: unknown): never {
+  if (error instanceof Unanswerable) throw new Problem(422, 'It cannot be computed', error.message);
+  throw error;
+}
+
+function withoutUndefined<T extends object>(value: T): { [K in keyof T]: Exclude<T[K], undefined> } {
+  return Object.fromEntries(Object.entries(value).filter(([, part]) => part !== undefined)) as { [K in keyof T]: Exclude<T[K], undefined> };
+}

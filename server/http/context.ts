@@ -1,0 +1,82 @@
+/** What routes work with, and the person who asks. */
+import type { NextFunction, Request, RequestHandler, Response } from 'express';
+import type { Logger } from 'pino';
+import { z } from 'zod';
+import type { Asking } from '../asking/steps';
+import type { ModelLibrary } from '../asking/model-library';
+import type { Answering } from '../asking/answering';
+import type { Feed } from '../live/feed';
+import type { Database } from '../store/database';
+import { roleCovers, type Person, type Role } from '../store/people';
+import { forbidden, Problem } from './problem';
+
+export interface Context {
+  readonly database: Database;
+  readonly library: ModelLibrary;
+  readonly answering: Answering;
+  readonly asking: Asking;
+  readonly feed: Feed;
+  readonly log: Logger;
+  readonly now: () => Date;
+  /** Milliseconds a question may take. */
+  readonly timeLimit: number;
+}
+
+declare module 'express-serve-static-core' {
+  interface Request {
+    person?: Person;
+  }
+}
+
+/** The person signed in. @throws Problem 401 */
+export function personOf(request: Request): Person {
+  if (!request.person) throw new Problem(401, 'Not signed in', 'Sign in to go on; nothing you wrote is lost.');
+  return request.person;
+}
+
+/** The person, if their role covers the needed one. @throws Problem 401, 403 */
+export function personWith(request: Request, role: Role): Person {
+  const person = personOf(request);
+  if (!roleCovers(person.role, role)) throw forbidden(`This needs the role of ${role}; yours is ${person.role}.`);
+  return person;
+}
+
+/** Parses a body or query by its schema. @throws Problem 400 that names the first fault */
+export function parsed<T>(schema: z.ZodType<T>, value: unknown): T {
+  const result = schema.safeParse(value);
+  if (result.success) return result.data;
+  const [issue] = result.error.issues;
+  throw new Problem(400, 'Not understood', `${issue && issue.path.length > 0 ? `${issue.path.join('.')}: ` : ''}${issue?.message ?? 'the request is not as expected'}`, {
+    faults: result.error.issues.slice(0, 20).map((one) => ({ place: one.path.join('.'), reason: one.message })),
+  });
+}
+
+const uuid = z.uuid();
+
+/** An id from the address. @throws Problem 404 where it is no id at all */
+export function idOf(request: Request, name = 'id'): string {
+  const value = request.params[name];
+  const result = uuid.safeParse(value);
+  if (!result.success) throw new Problem(404, 'Not found', 'There is nothing at this address.');
+  return result.data;
+}
+
+/** A signal that is aborted when the browser goes away before the answer. */
+export function goneSignal(response: Response): AbortSignal {
+  const controller = new AbortController();
+  response.on('close', () => {
+    if (!response.writableFinished) controller.abort();
+  });
+  return controller.signal;
+}
+
+/** A handler whose promise is the response's body; undefined gives 204. */
+export function handle(work: (request: Request, response: Response) => Promise<unknown>): RequestHandler {
+  return (request: Request, response: Response, next: NextFunction) => {
+    work(request, response).then((body) => {
+      if (response.headersSent) return;
+      if (body === undefined) response.status(204).end();
+      else response.json(body);
+    }, next);
+  };
+}

@@ -1,0 +1,128 @@
+/** Tables and models in; readings and completions out. */
+import { eq } from 'drizzle-orm';
+import { Router, raw } from 'express';
+import { z } from 'zod';
+import { checkModel, readModelFile } from '@zud/core/model/check';
+import { read } from '@zud/core/language/read';
+import { suggest } from '@zud/core/language/suggest';
+import { starters } from '@zud/core/language/starters';
+import { readingSchema, type Reading } from '@zud/core/reading/schema';
+import { loadCsv, TableFault, catalogueOf, type ColumnType } from '../store/tables';
+import { audit, loadedTables, models } from '../store/schema';
+import { handle, parsed, personOf, personWith, type Context } from './context';
+import { notFound, Problem } from './problem';
+
+const TYPES = ['text', 'integer', 'number', 'date', 'timestamp', 'boolean'] as const;
+
+function typesOf(value: unknown): Map<string, ColumnType> {
+  const types = new Map<string, ColumnType>();
+  if (typeof value !== 'string' || value === '') return types;
+  for (const part of value.split(',')) {
+    const [column = '', type = ''] = part.split(':').map((one) => one.trim());
+    if (column === '' || !TYPES.includes(type as ColumnType)) throw new Problem(400, 'Not understood', `?types: “${part}” is not column:type; types are ${TYPES.join(', ')}.`);
+    types.set(column, type as ColumnType);
+  }
+  return types;
+}
+
+/** A reading sent in a query string. */
+function readingFrom(value: unknown): Reading | null {
+  if (typeof value !== 'string' || value === '') return null;
+  try {
+    return parsed(readingSchema, JSON.parse(value)) as Reading;
+  } catch (error) {
+    if (error instanceof Problem) throw error;
+    throw new Problem(400, 'Not understood', 'reading is not JSON.');
+  }
+}
+
+const modelBody = raw({ type: ['application/json', 'application/yaml', 'text/yaml', 'application/x-yaml'], limit: '5mb' });
+
+export function modelRoutes(context: Context): Router {
+  const { database, library } = context;
+  const { store } = database;
+  const router = Router();
+
+  router.post('/tables', handle(async (request) => {
+    const person = personWith(request, 'steward');
+    const name = String(request.query['name'] ?? '');
+    try {
+      const loaded = await loadCsv(database, name, request, typesOf(request.query['types']));
+      await store.insert(audit).values({ personId: person.id, action: 'table loaded', subject: name, detail: { rows: loaded.rows } });
+      return loaded;
+    } catch (error) {
+      if (error instanceof TableFault) throw new Problem(422, 'The table was not loaded', `${error.message} The table as it was before is kept.`);
+      throw error;
+    }
+  }));
+  router.get('/tables', handle(async (request) => {
+    personWith(request, 'steward');
+    return store.select().from(loadedTables).orderBy(loadedTables.name);
+  }));
+
+  router.get('/models', handle(async (request) => {
+    personOf(request);
+    const rows = await store.select().from(models).orderBy(models.id);
+    return rows.map((row) => ({ id: row.id, name: row.file.name, description: row.file.description ?? null, measures: row.file.measures.length, levels: row.file.dimensions.flatMap((dimension) => dimension.levels).length, updatedAt: row.updatedAt }));
+  }));
+
+  const checked = async (body: unknown) => {
+    const catalogue = await catalogueOf(database);
+    const source = Buffer.isBuffer(body) ? body.toString('utf8') : '';
+    const result = source === '' ? checkModel(body, catalogue) : readModelFile(source, catalogue);
+    if (!result.ok) throw new Problem(422, 'The model has faults', `${result.faults.length} ${result.faults.length === 1 ? 'fault' : 'faults'}; nothing was saved. First: ${result.faults[0]?.place}: ${result.faults[0]?.reason}`, { faults: result.faults });
+    return result.file;
+  };
+
+  router.post('/models', modelBody, handle(async (request, response) => {
+    const person = personWith(request, 'steward');
+    const file = await checked(request.body);
+    const made = await store.insert(models).values({ id: file.id, file }).onConflictDoNothing().returning();
+    if (made.length === 0) throw new Problem(409, 'There already', `There is a model “${file.id}” already; PUT /api/models/${file.id} changes it.`);
+    await store.insert(audit).values({ personId: person.id, action: 'model made', subject: file.id });
+    response.status(201);
+    return { id: file.id, name: file.name, version: 1 };
+  }));
+  router.put('/models/:model', modelBody, handle(async (request) => {
+    const person = personWith(request, 'steward');
+    const file = await checked(request.body);
+    const id = String(request.params['model']);
+    if (file.id !== id) throw new Problem(422, 'The model has faults', `The file’s id is “${file.id}”, the address says “${id}”.`);
+    const [there] = await store.select().from(models).where(eq(models.id, id));
+    if (!there) throw notFound('model');
+    await store.update(models).set({ file, version: there.version + 1, updatedAt: new Date() }).where(eq(models.id, id));
+    await store.insert(audit).values({ personId: person.id, action: 'model changed', subject: id });
+    return { id, name: file.name, version: there.version + 1 };
+  }));
+  router.delete('/models/:model', handle(async (request) => {
+    const person = personWith(request, 'steward');
+    const id = String(request.params['model']);
+    const gone = await store.delete(models).where(eq(models.id, id)).returning({ id: models.id });
+    if (gone.length === 0) throw notFound('model');
+    await store.insert(audit).values({ personId: person.id, action: 'model deleted', subject: id });
+    return undefined;
+  }));
+  router.get('/models/:model', handle(async (request) => {
+    const person = personOf(request);
+    const ready = await library.get(String(request.params['model']), person);
+    const { rowRules, sensitive, ...file } = ready.model.file;
+    const steward = person.role === 'steward' || person.role === 'admin';
+    const levels = [...ready.model.levels.keys()].map((id) => ({ id, members: ready.names.membersOf(id).length, sample: ready.names.membersOf(id).slice(0, 6) }));
+    return { ...file, ...(steward ? { rowRules, sensitive } : {}), asOfDay: ready.calendar.asOf, levels, starters: starters(ready.names, ready.calendar) };
+  }));
+
+  router.post('/models/:model/read', handle(async (request) => {
+    const person = personOf(request);
+    const body = parsed(z.object({ text: z.string().max(2000), reading: readingSchema.nullish() }), request.body);
+    const ready = await library.get(String(request.params['model']), person);
+    return read(body.text, { names: ready.names, calendar: ready.calendar, before: (body.reading ?? null) as Reading | null });
+  }));
+  router.get('/models/:model/suggest', handle(async (request) => {
+    const person = personOf(request);
+    const ready = await library.get(String(request.params['model']), person);
+    const said = String(request.query['text'] ?? '').slice(0, 2000);
+    return suggest(said, { names: ready.names, calendar: ready.calendar, before: readingFrom(request.query['reading']) });
+  }));
+  return router;
+}
+

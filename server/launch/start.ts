@@ -1,0 +1,54 @@
+/** bin/start once everything is installed: database, migrations, demo world, server. */
+import { rmSync } from 'node:fs';
+import { homedir } from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { parseArgs } from 'node:util';
+import { loadDemo, DEMO_PEOPLE } from '../../demo/load';
+import { LaunchError, startCluster, type Cluster } from './cluster';
+import { startServer } from './server';
+
+const here = path.dirname(fileURLToPath(import.meta.url));
+
+/** Where the private database lives: outside the checkout, where the database's user may go. */
+export function dataFolder(): string {
+  if (process.env['ZUD_DATA']) return path.resolve(process.env['ZUD_DATA']);
+  if (process.getuid?.() === 0) return '/var/lib/zud';
+  return path.join(process.env['XDG_DATA_HOME'] ?? path.join(homedir(), '.local', 'share'), 'zud');
+}
+
+async function main(): Promise<void> {
+  const { values } = parseArgs({ options: { scale: { type: 'string', default: '1' }, reset: { type: 'boolean', default: false } } });
+  const scale = Number(values.scale);
+  if (!Number.isInteger(scale) || scale < 1 || scale > 100) throw new LaunchError('--scale takes a whole number from 1 to 100.');
+  const port = Number(process.env['PORT'] ?? 4600);
+  if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new LaunchError(`PORT is “${process.env['PORT'] ?? ''}”; it must be a number from 0 to 65535.`);
+  const folder = dataFolder();
+  const external = process.env['DATABASE_URL'];
+  if (values.reset && external === undefined) {
+    await (await startCluster(folder).catch(() => null))?.stop();
+    rmSync(path.join(folder, 'pgdata'), { recursive: true, force: true });
+  }
+  const cluster: Cluster | null = external === undefined ? await startCluster(folder) : null;
+  const url = external ?? cluster?.url ?? '';
+  let stopping = false;
+  const running = await startServer({ databaseUrl: url, port, webFolder: path.join(here, '..', '..', 'web', 'dist'), logLevel: process.env['LOG_LEVEL'] ?? 'warn' }).catch(async (error: unknown) => {
+    await cluster?.stop();
+    throw error;
+  });
+  const stop = () => {
+    if (stopping) return;
+    stopping = true;
+    process.stdout.write('\nStopping …\n');
+    void running.close().then(() => cluster?.stop()).then(() => process.exit(0));
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+  await loadDemo(running.context, scale, { reset: values.reset && external !== undefined, tell: (line) => process.stdout.write(line) });
+  process.stdout.write(`\nZud is ready at ${running.address}\n\nDemo sign-ins:\n${DEMO_PEOPLE.map((person) => `  ${person.email.padEnd(22)} ${person.password.padEnd(16)} ${person.name}, ${person.role}${person.groups.length > 0 ? `, sees only ${person.groups.join(', ')}` : ''}`).join('\n')}\n\nCtrl-C stops it.\n`);
+}
+
+main().catch((error: unknown) => {
+  process.stderr.write(`${error instanceof LaunchError ? error.message : error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
+  process.exit(1);
+});
