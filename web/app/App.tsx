@@ -1,0 +1,43 @@
+/** Routes and the session: without a person there is only the sign-in. */
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Navigate, Route, Routes } from 'react-router';
+import { BoardPage } from '../board/BoardPage';
+import { BoardsPage } from '../board/BoardsPage';
+import { InquiriesPage } from '../inquiry/InquiriesPage';
+import { InquiryPage } from '../inquiry/InquiryPage';
+import { ModelPage } from '../model/ModelPage';
+import { ModelsPage } from '../model/ModelsPage';
+import { Message, Failure, Loading } from '../parts/states';
+import { TodayPage } from '../today/TodayPage';
+import { api, ProblemError } from './api';
+import { Page } from './Page';
+import { SessionContext } from './session';
+import { SignInPage } from './SignInPage';
+import { useMode } from './use-mode';
+
+export function App() {
+  useMode();
+  const client = useQueryClient();
+  const session = useQuery({ queryKey: ['session'], queryFn: api.session, staleTime: Infinity });
+  if (session.isPending) return <Page><Loading what="Opening Zud" /></Page>;
+  if (session.isError) {
+    if (session.error instanceof ProblemError && session.error.status === 401) return <SignInPage onSignedIn={(signed) => client.setQueryData(['session'], signed)} />;
+    return <Page><Failure error={session.error} onRetry={() => void session.refetch()} /></Page>;
+  }
+  return (
+    <SessionContext value={session.data.person}>
+      <Routes>
+        <Route path="/" element={<TodayPage />} />
+        <Route path="/inquiries" element={<InquiriesPage />} />
+        <Route path="/inquiries/:inquiryId" element={<InquiryPage />} />
+        <Route path="/inquiries/:inquiryId/steps/:stepId" element={<InquiryPage />} />
+        <Route path="/boards" element={<BoardsPage />} />
+        <Route path="/boards/:boardId" element={<BoardPage />} />
+        <Route path="/models" element={<ModelsPage />} />
+        <Route path="/models/:modelId" element={<ModelPage />} />
+        <Route path="/today" element={<Navigate to="/" replace />} />
+        <Route path="*" element={<Page><Message title="Nothing is at this address">The link may be old, or a letter of it is missing. Today shows what you worked on last.</Message></Page>} />
+      </Routes>
+    </SessionContext>
+  );
+}

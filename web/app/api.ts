@@ -1,0 +1,202 @@
+/** The HTTP API as typed calls. A failure is a `ProblemError` with words for people. */
+import type { ReadResult, Note, Option, WordUse } from '@zud/core/language/read';
+import type { Suggestion } from '@zud/core/language/suggest';
+import type { ChartDescription } from '@zud/core/chart/describe';
+import type { Answer, Working } from '@zud/core/query/answer';
+import type { Edit } from '@zud/core/reading/edit';
+import type { Reading } from '@zud/core/reading/schema';
+import type { Phrase, Sentence } from '@zud/core/reading/sentence';
+
+export interface Person {
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+  readonly role: 'viewer' | 'analyst' | 'steward' | 'admin';
+}
+
+export interface ModelSummary {
+  readonly id: string;
+  readonly name: string;
+  readonly description: string | null;
+  readonly measures: number;
+  readonly levels: number;
+}
+
+export interface ModelView {
+  readonly id: string;
+  readonly name: string;
+  readonly description?: string;
+  readonly asOfDay: string;
+  readonly measures: readonly { readonly id: string; readonly name: string; readonly description?: string; readonly kind: string; readonly synonyms: readonly string[] }[];
+  readonly dimensions: readonly { readonly id: string; readonly name: string; readonly levels: readonly { readonly id: string; readonly name: string; readonly kind: string; readonly description?: string }[] }[];
+  readonly levels: readonly { readonly id: string; readonly members: number; readonly sample: readonly string[] }[];
+  readonly starters: readonly string[];
+}
+
+export interface Step {
+  readonly id: string;
+  readonly after: string | null;
+  readonly asked: string;
+  readonly at: string;
+  readonly outcome: 'answered' | 'choose' | 'unclear' | 'empty';
+  readonly sentence: Sentence | null;
+  readonly reading: Reading | null;
+  readonly change: { readonly added: readonly Phrase[]; readonly removed: readonly Phrase[] };
+  readonly words: readonly WordUse[];
+  readonly notes: readonly Note[];
+  readonly options?: readonly Option[];
+  readonly headline?: string;
+  readonly thumbnail?: { readonly kind: string; readonly series: readonly (readonly (number | null)[])[] };
+  readonly answer?: Answer;
+  readonly chart?: ChartDescription;
+  readonly working?: Working;
+}
+
+export interface InquirySummary {
+  readonly id: string;
+  readonly title: string;
+  readonly modelId: string;
+  readonly updatedAt: string;
+  readonly steps: number;
+}
+
+export interface Inquiry extends Omit<InquirySummary, 'steps'> {
+  readonly steps: readonly Step[];
+}
+
+export type Right = 'owner' | 'edit' | 'see';
+
+export interface BoardSummary {
+  readonly id: string;
+  readonly title: string;
+  readonly updatedAt: string;
+  readonly owner: string;
+  readonly tiles: number;
+  readonly right: Right;
+}
+
+export interface BoardTile {
+  readonly id: string;
+  readonly modelId: string;
+  readonly title: string | null;
+  readonly reading: Reading;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly version: number;
+  readonly by: string;
+}
+
+export type Scope = Pick<Reading, 'where' | 'when' | 'against'>;
+
+export interface Board {
+  readonly id: string;
+  readonly title: string;
+  readonly version: number;
+  readonly right: Right;
+  readonly owner: string;
+  readonly modelId: string | null;
+  readonly asOf: string | null;
+  readonly scope: Scope;
+  readonly phrases: readonly Phrase[];
+  readonly refinement: { readonly id: string; readonly scope: Scope; readonly phrases: readonly Phrase[] } | null;
+  readonly sharedWith: number;
+  readonly present: readonly { readonly id: string; readonly name: string }[];
+  readonly tiles: readonly BoardTile[];
+}
+
+export interface TileAnswer {
+  readonly outcome: 'answered' | 'empty';
+  readonly reading: Reading;
+  readonly sentence: Sentence;
+  readonly answer: Answer;
+  readonly chart: ChartDescription;
+  readonly headline: string;
+  readonly notes: readonly Note[];
+  readonly refused: readonly string[];
+}
+
+export interface Refined {
+  readonly outcome: 'answered' | 'choose' | 'unclear';
+  readonly id?: string | null;
+  readonly label?: string;
+  readonly scope?: Scope;
+  readonly notes: readonly Note[];
+  readonly options?: readonly { readonly label: string; readonly scope: Scope | null; readonly text?: string }[];
+}
+
+export interface Share {
+  readonly personId: string;
+  readonly name: string;
+  readonly email: string;
+  readonly right: 'see' | 'edit';
+}
+
+export class ProblemError extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    detail: string,
+  ) {
+    super(detail);
+  }
+}
+
+async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      credentials: 'same-origin',
+      ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      ...(signal === undefined ? {} : { signal }),
+    });
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') throw error;
+    throw new ProblemError(0, 'No connection', 'The server cannot be reached just now. What you wrote is kept; try again in a moment.');
+  }
+  if (response.status === 204) return undefined as T;
+  const content: unknown = await response.json().catch(() => null);
+  if (!response.ok) {
+    const problem = (content ?? {}) as { title?: string; detail?: string };
+    throw new ProblemError(response.status, problem.title ?? 'Something went wrong', problem.detail ?? 'The server gave no reason. Try again.');
+  }
+  return content as T;
+}
+
+export type Ask = { readonly text: string } | { readonly edit: Edit | readonly Edit[] } | { readonly reading: Reading; readonly label?: string };
+
+export const api = {
+  session: () => call<{ person: Person }>('GET', '/session'),
+  signIn: (email: string, password: string) => call<{ person: Person }>('POST', '/session', { email, password }),
+  signOut: () => call<undefined>('DELETE', '/session'),
+  people: () => call<readonly Person[]>('GET', '/people'),
+  models: () => call<readonly ModelSummary[]>('GET', '/models'),
+  model: (id: string) => call<ModelView>('GET', `/models/${id}`),
+  read: (id: string, text: string, reading: Reading | null) => call<ReadResult>('POST', `/models/${id}/read`, { text, reading }),
+  suggest: (id: string, text: string, reading: Reading | null, signal?: AbortSignal) =>
+    call<Suggestion>('GET', `/models/${id}/suggest?text=${encodeURIComponent(text)}${reading ? `&reading=${encodeURIComponent(JSON.stringify(reading))}` : ''}`, undefined, signal),
+  inquiries: () => call<readonly InquirySummary[]>('GET', '/inquiries'),
+  inquiry: (id: string) => call<Inquiry>('GET', `/inquiries/${id}`),
+  createInquiry: (modelId: string, title?: string) => call<Inquiry>('POST', '/inquiries', { modelId, ...(title === undefined ? {} : { title }) }),
+  renameInquiry: (id: string, title: string) => call<Inquiry>('PATCH', `/inquiries/${id}`, { title }),
+  deleteInquiry: (id: string) => call<undefined>('DELETE', `/inquiries/${id}`),
+  step: (inquiry: string, id: string, signal?: AbortSignal) => call<Step>('GET', `/inquiries/${inquiry}/steps/${id}`, undefined, signal),
+  ask: (inquiry: string, ask: Ask, after: string | null | undefined, signal?: AbortSignal) => call<Step>('POST', `/inquiries/${inquiry}/steps`, { ...ask, ...(after === undefined ? {} : { after }) }, signal),
+  boards: () => call<readonly BoardSummary[]>('GET', '/boards'),
+  board: (id: string, refinement: string | null) => call<Board>('GET', `/boards/${id}${refinement ? `?refinement=${refinement}` : ''}`),
+  createBoard: (title: string) => call<{ id: string }>('POST', '/boards', { title }),
+  renameBoard: (id: string, title: string) => call<unknown>('PATCH', `/boards/${id}`, { title }),
+  deleteBoard: (id: string) => call<undefined>('DELETE', `/boards/${id}`),
+  pin: (board: string, modelId: string, reading: Reading, title: string | null) => call<{ id: string }>('POST', `/boards/${board}/tiles`, { modelId, reading, title }),
+  pinAt: (board: string, tile: BoardTile) =>
+    call<{ id: string }>('POST', `/boards/${board}/tiles`, { modelId: tile.modelId, reading: tile.reading, title: tile.title, place: { x: tile.x, y: tile.y, width: tile.width, height: tile.height } }),
+  changeTile: (board: string, tile: string, change: Partial<Pick<BoardTile, 'x' | 'y' | 'width' | 'height' | 'title' | 'version'>>) => call<unknown>('PATCH', `/boards/${board}/tiles/${tile}`, change),
+  removeTile: (board: string, tile: string) => call<undefined>('DELETE', `/boards/${board}/tiles/${tile}`),
+  tileAnswer: (board: string, tile: string, refinement: string | null, signal?: AbortSignal) => call<TileAnswer>('GET', `/boards/${board}/tiles/${tile}/answer${refinement ? `?refinement=${refinement}` : ''}`, undefined, signal),
+  askFromTile: (board: string, tile: string, refinement: string | null) => call<{ inquiry: string; step: string }>('POST', `/boards/${board}/tiles/${tile}/inquiry${refinement ? `?refinement=${refinement}` : ''}`),
+  refine: (board: string, body: { text?: string; scope?: Scope; edit?: readonly Edit[]; from?: string | null; for: 'me' | 'everyone' }) => call<Refined>('PUT', `/boards/${board}/refinement`, body),
+  shares: (board: string) => call<readonly Share[]>('GET', `/boards/${board}/shares`),
+  share: (board: string, person: string, right: 'see' | 'edit' | null) => call<readonly Share[]>('PUT', `/boards/${board}/shares/${person}`, { right }),
+};

@@ -1,0 +1,56 @@
+/** The one place of colours, type and measures. Styles use the CSS variables; charts, which draw on a canvas, the values. */
+import { createGlobalStyle } from 'styled-components';
+
+export type Mode = 'light' | 'dark';
+
+export interface Tokens {
+  readonly paper: string;
+  readonly raised: string;
+  readonly ink: string;
+  readonly quiet: string;
+  readonly line: string;
+  readonly wash: string;
+  readonly signal: string;
+  readonly onInk: string;
+  readonly series: readonly string[];
+}
+
+export const TOKENS: Readonly<Record<Mode, Tokens>> = {
+  light: {
+    paper: '#FBF8F2', raised: '#FFFFFF', ink: '#1F2328', quiet: '#5B6168', line: '#DDD6C9', wash: '#F2EEE3', signal: '#C2410C', onInk: '#FBF8F2',
+    series: ['#0F5E63', '#B98315', '#7A3E6D', '#5E7F35', '#4C6A92', '#A3492F', '#1B2A4A', '#8F8B3A', '#B5718F', '#3E9C93'],
+  },
+  dark: {
+    paper: '#17191C', raised: '#1F2226', ink: '#ECE7DC', quiet: '#A9A69E', line: '#34373B', wash: '#24272B', signal: '#F08A54', onInk: '#17191C',
+    series: ['#5DB7B5', '#E0B04A', '#C58AB8', '#9DBE6E', '#8FAED6', '#E08A6B', '#B9C2E8', '#D6D27A', '#E8B3CB', '#7FD6C2'],
+  },
+};
+
+export const SERIF = "'Source Serif 4 Variable', 'Source Serif 4', Georgia, serif";
+export const SANS = "'Public Sans Variable', 'Public Sans', system-ui, sans-serif";
+
+/** The width under which the page is one column. */
+export const NARROW = '820px';
+
+const variables = (tokens: Tokens) => `
+  --paper: ${tokens.paper}; --raised: ${tokens.raised}; --ink: ${tokens.ink}; --quiet: ${tokens.quiet}; --line: ${tokens.line};
+  --wash: ${tokens.wash}; --signal: ${tokens.signal}; --on-ink: ${tokens.onInk};`;
+
+export const GlobalStyle = createGlobalStyle`
+  :root { ${variables(TOKENS.light)} color-scheme: light; }
+  :root[data-theme='dark'] { ${variables(TOKENS.dark)} color-scheme: dark; }
+  *, *::before, *::after { box-sizing: border-box; }
+  html, body, #root { height: 100%; }
+  body {
+    margin: 0; background: var(--paper); color: var(--ink);
+    font: 400 14px/1.45 ${SANS}; font-variant-numeric: tabular-nums; -webkit-font-smoothing: antialiased;
+  }
+  h1, h2, h3, p, ul, ol, dl, dd, figure { margin: 0; padding: 0; }
+  ul, ol { list-style: none; }
+  button, input, select, textarea { font: inherit; color: inherit; }
+  a { color: inherit; }
+  :focus-visible { outline: 2px solid var(--signal); outline-offset: 2px; border-radius: 2px; }
+  ::selection { background: color-mix(in srgb, var(--signal) 22%, transparent); }
+  .visually-hidden { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap; }
+  @media (prefers-reduced-motion: reduce) { *, *::before, *::after { animation: none !important; transition: none !important; } }
+`;

@@ -1,0 +1,197 @@
+/** A board: its sentence, its tiles on a grid, who is here, and the line that refines it for me or for everyone. */
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import styled from 'styled-components';
+import type { Phrase } from '@zud/core/reading/sentence';
+import { leadOf } from '@zud/core/reading/sentence';
+import { api, ProblemError, type Board, type BoardTile, type Refined, type Scope } from '../app/api';
+import { useInterface } from '../app/interface-state';
+import { Page } from '../app/Page';
+import { usePerson } from '../app/session';
+import { NARROW, SERIF } from '../app/theme';
+import { AskLine } from '../parts/AskLine';
+import { Button, TextButton } from '../parts/controls';
+import { Failure, Loading, Message } from '../parts/states';
+import { arranged } from './layout';
+import { ShareDialog } from './ShareDialog';
+import { TileCard } from './TileCard';
+import { useBoardEvents } from './use-board-events';
+
+const Sheet = styled.main`
+  overflow: auto; padding: 18px 24px 24px; min-height: 0;
+  @media (max-width: ${NARROW}) { padding: 14px; }
+`;
+const Head = styled.div`
+  display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: baseline;
+  h1 { font: 600 25px/1.3 ${SERIF}; }
+  > span { color: var(--quiet); font-size: 13px; }
+  > div { margin-left: auto; display: flex; gap: 12px; align-items: center; }
+`;
+const Faces = styled.ul`
+  display: flex;
+  li { width: 22px; height: 22px; border-radius: 50%; display: grid; place-items: center; font-size: 9.5px; font-weight: 700; background: var(--ink); color: var(--on-ink); border: 2px solid var(--paper); margin-left: -6px; box-sizing: content-box; }
+`;
+const Saying = styled.p`
+  font: 400 17px/1.6 ${SERIF}; padding: 4px 0 12px;
+  .when { font-variant-caps: all-small-caps; letter-spacing: 0.04em; text-transform: lowercase; }
+  .where { text-decoration: underline dotted; text-underline-offset: 4px; }
+  ins { text-decoration: none; box-shadow: inset 0 -2px 0 var(--signal); }
+  button { margin-left: 10px; }
+`;
+const ROW = 72;
+const Grid = styled.div`
+  display: grid; grid-template-columns: repeat(12, minmax(0, 1fr)); grid-auto-rows: ${ROW}px; gap: 12px;
+  > div { grid-column: calc(var(--x) + 1) / span var(--w); grid-row: calc(var(--y) + 1) / span var(--h); min-width: 0; }
+  @media (max-width: ${NARROW}) { grid-template-columns: minmax(0, 1fr); grid-auto-rows: auto; > div { grid-column: 1; grid-row: auto; height: calc(var(--h) * ${ROW}px); } }
+`;
+const For = styled.fieldset`
+  border: 1px solid var(--line); padding: 0; margin: 0; display: flex; border-radius: 3px; overflow: hidden; flex: none;
+  label { padding: 5px 11px; font-size: 13px; cursor: pointer; color: var(--quiet); }
+  label:has(input:checked) { background: var(--ink); color: var(--on-ink); }
+  label:has(input:focus-visible) { outline: 2px solid var(--signal); outline-offset: -2px; }
+  input { position: absolute; opacity: 0; }
+`;
+const Say = styled.div`
+  border-left: 3px solid var(--signal); padding: 6px 12px; margin: 0 0 12px; display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: baseline; font: 400 15px/1.4 ${SERIF};
+`;
+
+export function BoardPage() {
+  const { boardId = '' } = useParams();
+  const [search, setSearch] = useSearchParams();
+  const refinement = search.get('refinement');
+  const person = usePerson();
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const setDraft = useInterface((state) => state.setDraft);
+  const [whom, setWhom] = useState<'me' | 'everyone'>('me');
+  const [sharing, setSharing] = useState(false);
+  const [undoable, setUndoable] = useState<{ label: string; run: () => Promise<unknown> } | null>(null);
+  const live = useBoardEvents(boardId);
+  const board = useQuery({ queryKey: ['board', boardId, refinement], queryFn: () => api.board(boardId, refinement), placeholderData: (last) => last });
+  const refresh = () => {
+    void client.invalidateQueries({ queryKey: ['board', boardId] });
+    void client.invalidateQueries({ queryKey: ['tile', boardId] });
+  };
+  const refine = useMutation({
+    mutationFn: (body: { text?: string; scope?: Scope }) => api.refine(boardId, { ...body, for: whom, ...(refinement && whom === 'me' ? { from: refinement } : {}) }),
+    onSuccess: (result: Refined, body) => {
+      if (result.outcome !== 'answered') return;
+      if (body.text !== undefined) setDraft(`board ${boardId}`, '');
+      if (whom === 'everyone') {
+        const before = board.data?.scope;
+        if (before) setUndoable({ label: 'Changed for everyone', run: () => api.refine(boardId, { scope: before, for: 'everyone' }) });
+        refresh();
+      } else setSearch(result.scope && isNothing(result.scope) ? {} : { refinement: result.id ?? '' });
+    },
+  });
+  const move = useMutation({
+    mutationFn: async ({ tile, change }: { tile: BoardTile; change: Partial<BoardTile> }) => {
+      const before = board.data?.tiles ?? [];
+      const after = arranged(before.map((one) => (one.id === tile.id ? { ...one, ...change } : one)), tile.id);
+      const moved = after.filter((one) => before.some((there) => there.id === one.id && (there.x !== one.x || there.y !== one.y || there.width !== one.width || there.height !== one.height)));
+      for (const one of moved) await api.changeTile(boardId, one.id, { x: one.x, y: one.y, width: one.width, height: one.height, ...(one.id === tile.id ? { version: one.version } : {}) });
+      setUndoable({ label: 'Moved', run: async () => { for (const one of moved) { const old = before.find((there) => there.id === one.id); if (old) await api.changeTile(boardId, one.id, { x: old.x, y: old.y, width: old.width, height: old.height }); } } });
+    },
+    onSettled: refresh,
+  });
+  const remove = useMutation({
+    mutationFn: async (tile: BoardTile) => {
+      await api.removeTile(boardId, tile.id);
+      setUndoable({ label: 'Taken off', run: () => api.pinAt(boardId, tile) });
+    },
+    onSettled: refresh,
+  });
+  const undo = useMutation({ mutationFn: (run: () => Promise<unknown>) => run(), onSettled: () => { setUndoable(null); refresh(); } });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key.toLowerCase() !== 'z' || !(event.ctrlKey || event.metaKey) || (event.target as HTMLElement).tagName === 'INPUT' || !undoable) return;
+      event.preventDefault();
+      undo.mutate(undoable.run);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [undoable, undo]);
+
+  const back = <Button onPress={() => void navigate('/boards')}>Boards</Button>;
+  if (live.closed !== null) return <Page><Message title="This board has closed" action={back}>{live.closed}</Message></Page>;
+  if (board.isPending) return <Page><Loading what="Opening the board" /></Page>;
+  if (!board.data || (board.isError && board.error instanceof ProblemError && [403, 404].includes(board.error.status))) return <Page><Failure error={board.error} action={back} /></Page>;
+  const { data } = board;
+  const canEdit = data.right !== 'see';
+  const said = refine.data && refine.data.outcome !== 'answered' ? refine.data : null;
+  const failed = [refine.error, move.error, remove.error].find((error) => error !== null && error !== undefined);
+  const foot = (
+    <AskLine place={`board ${boardId}`} about={[data.title, data.tiles.length === 0 ? 'no tiles yet' : 'all tiles']} placeholder="Refine this board in words" modelId={data.modelId} before={readingForLine(data, whom)} busy={refine.isPending} onAsk={(text) => refine.mutate({ text })} tries={[]}>
+      <For>
+        <legend className="visually-hidden">Refine for</legend>
+        <label><input type="radio" name="whom" checked={whom === 'me'} onChange={() => setWhom('me')} />For me</label>
+        {canEdit ? <label><input type="radio" name="whom" checked={whom === 'everyone'} onChange={() => setWhom('everyone')} />For everyone</label> : null}
+      </For>
+    </AskLine>
+  );
+  return (
+    <Page bare foot={foot}>
+      <Sheet>
+        <Head>
+          <h1>{data.title}</h1>
+          <span>{sharedWords(data)}{data.asOf ? ` · data to ${new Date(`${data.asOf}T00:00:00Z`).toLocaleDateString(undefined, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })}` : ''}{live.connected ? '' : ' · connecting …'}</span>
+          <div>
+            {undoable ? <TextButton onPress={() => undo.mutate(undoable.run)}>{undoable.label}: undo</TextButton> : null}
+            <Faces aria-label="Here now">{live.present.map((one) => <li key={one.id} title={`${one.name} is here`}><span aria-hidden="true">{initials(one.name)}</span><span className="visually-hidden">{one.name}</span></li>)}</Faces>
+            {data.right === 'owner' ? <Button onPress={() => setSharing(true)}>Share</Button> : null}
+          </div>
+        </Head>
+        <Saying data-testid="board-sentence">
+          Showing <ScopePhrases phrases={data.phrases} nothing="everything" />
+          {data.refinement && data.refinement.phrases.length > 0 ? (
+            <>
+              {' '}— refined for me: <ins><ScopePhrases phrases={data.refinement.phrases} nothing="" /></ins>
+              <TextButton onPress={() => setSearch({})}>Clear</TextButton>
+            </>
+          ) : null}
+        </Saying>
+        {live.last && live.last.by !== person.id ? <p className="visually-hidden" role="status">{live.present.find((one) => one.id === live.last?.by)?.name ?? 'A colleague'} changed this board.</p> : null}
+        {said ? (
+          <Say role="alert">
+            {said.notes.map((note) => <span key={note.text}>{note.text}</span>)}
+            {(said.options ?? []).map((option) => option.scope ? <TextButton key={option.label} onPress={() => refine.mutate({ scope: option.scope as Scope })}>{option.label}</TextButton> : <span key={option.label}>{option.label}</span>)}
+            <TextButton onPress={() => refine.reset()}>Close</TextButton>
+          </Say>
+        ) : null}
+        {failed ? <Say role="alert">{failed.message} <TextButton onPress={() => { refine.reset(); move.reset(); remove.reset(); }}>Close</TextButton></Say> : null}
+        {data.tiles.length === 0 ? <Message title="An empty board" action={<Button onPress={() => void navigate('/')}>Ask something</Button>}>Ask a question and choose “Pin to a board” under its answer; the chart appears here and stays live.</Message> : null}
+        <Grid>
+          {data.tiles.map((tile) => (
+            <div key={tile.id} style={{ ['--x' as string]: tile.x, ['--y' as string]: tile.y, ['--w' as string]: tile.width, ['--h' as string]: tile.height }}>
+              <TileCard boardId={boardId} tile={tile} refinement={refinement} canAsk={person.role !== 'viewer'} canEdit={canEdit} editing={false} onMove={(change) => move.mutate({ tile, change })} onRemove={() => remove.mutate(tile)} />
+            </div>
+          ))}
+        </Grid>
+      </Sheet>
+      {data.right === 'owner' ? <ShareDialog boardId={boardId} isOpen={sharing} onClose={() => setSharing(false)} /> : null}
+    </Page>
+  );
+}
+
+function ScopePhrases({ phrases, nothing }: { phrases: readonly Phrase[]; nothing: string }) {
+  if (phrases.length === 0) return <>{nothing}</>;
+  return <>{phrases.map((phrase, index) => <span key={`${phrase.path}${phrase.text}`}>{index === 0 ? '' : leadOf(phrase.part)}<span className={phrase.part}>{phrase.text}</span></span>)}</>;
+}
+
+const isNothing = (scope: Scope) => scope.where.length === 0 && scope.when === null && scope.against === null;
+
+const initials = (name: string) => name.split(/\s+/).map((part) => part[0] ?? '').join('').slice(0, 2).toUpperCase();
+
+function sharedWords(board: Board): string {
+  const whose = board.right === 'owner' ? 'yours' : `by ${board.owner}`;
+  return board.sharedWith === 0 ? `${whose}, private` : `${whose}, shared with ${board.sharedWith} ${board.sharedWith === 1 ? 'person' : 'people'}`;
+}
+
+/** What the words in the line refine: the board's sentence or my refinement, as a reading that has the first tile's measure. */
+function readingForLine(board: Board, whom: 'me' | 'everyone') {
+  const [first] = board.tiles;
+  if (!first) return null;
+  const scope = whom === 'everyone' ? board.scope : (board.refinement?.scope ?? { where: [], when: null, against: null });
+  return { ...first.reading, by: [], rank: null, order: null, view: null, ...scope };
+}

@@ -1,0 +1,49 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api } from '../app/api';
+import { Page } from '../app/Page';
+import { usePerson } from '../app/session';
+import { Button, Dialog, Field, PrimaryButton, TextButton } from '../parts/controls';
+import { ago, Head, List, Title } from '../parts/List';
+import { Failure, Loading, Message } from '../parts/states';
+
+const RIGHTS = { owner: 'yours', edit: 'you may edit', see: 'you may see' } as const;
+
+export function BoardsPage() {
+  const navigate = useNavigate();
+  const person = usePerson();
+  const client = useQueryClient();
+  const boards = useQuery({ queryKey: ['boards'], queryFn: api.boards });
+  const [making, setMaking] = useState(false);
+  const [going, setGoing] = useState<{ id: string; title: string } | null>(null);
+  const [title, setTitle] = useState('');
+  const make = useMutation({ mutationFn: () => api.createBoard(title.trim()), onSuccess: (board) => { void client.invalidateQueries({ queryKey: ['boards'] }); void navigate(`/boards/${board.id}`); } });
+  const remove = useMutation({ mutationFn: (id: string) => api.deleteBoard(id), onSuccess: () => { setGoing(null); void client.invalidateQueries({ queryKey: ['boards'] }); } });
+  return (
+    <Page>
+      <Head>
+        <Title>Boards</Title>
+        {person.role === 'viewer' ? null : <Button onPress={() => setMaking(true)}>New board</Button>}
+      </Head>
+      {boards.isPending ? <Loading what="Looking for boards" />
+      : boards.isError ? <Failure error={boards.error} onRetry={() => void boards.refetch()} />
+      : boards.data.length === 0 ? <Message title="No boards yet">A board is a shared page of pinned charts. {person.role === 'viewer' ? 'Those shared with you appear here.' : 'Ask a question, and pin its answer.'}</Message>
+      : <List label="Boards" entries={boards.data.map((board) => ({ id: board.id, to: `/boards/${board.id}`, title: board.title, about: `${board.tiles} ${board.tiles === 1 ? 'tile' : 'tiles'} · ${board.right === 'owner' ? RIGHTS.owner : `${board.owner}, ${RIGHTS[board.right]}`} · ${ago(board.updatedAt)}`, ...(board.right === 'owner' ? { acts: <TextButton aria-label={`Delete ${board.title}`} onPress={() => setGoing(board)}>Delete</TextButton> } : {}) }))} />}
+      <Dialog title="New board" isOpen={making} onClose={() => setMaking(false)}>
+        <form onSubmit={(event) => { event.preventDefault(); if (title.trim() !== '') make.mutate(); }} style={{ display: 'grid', gap: 14, justifyItems: 'start' }}>
+          <Field label="Title" value={title} onChange={setTitle} autoFocus />
+          {make.isError ? <Failure error={make.error} /> : null}
+          <PrimaryButton type="submit" isDisabled={title.trim() === '' || make.isPending}>Make it</PrimaryButton>
+        </form>
+      </Dialog>
+      <Dialog title="Delete this board?" isOpen={going !== null} onClose={() => setGoing(null)}>
+        <p style={{ marginBottom: 16 }}>“{going?.title}” will be gone for everyone it is shared with.</p>
+        <div style={{ display: 'flex', gap: 10 }}>
+          <PrimaryButton onPress={() => going && remove.mutate(going.id)}>Delete</PrimaryButton>
+          <Button onPress={() => setGoing(null)}>Keep it</Button>
+        </div>
+      </Dialog>
+    </Page>
+  );
+}

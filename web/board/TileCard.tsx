@@ -1,0 +1,83 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useNavigate } from 'react-router';
+import styled from 'styled-components';
+import { api, type BoardTile } from '../app/api';
+import { SERIF } from '../app/theme';
+import { Chart } from '../charts/Chart';
+import { AnswerTable } from '../inquiry/AnswerTable';
+import { Menu } from '../parts/controls';
+import { Loading } from '../parts/states';
+
+const Card = styled.section`
+  background: var(--raised); border: 1px solid var(--line); border-radius: 3px; padding: 11px 14px 10px; display: grid; grid-template-rows: auto minmax(0, 1fr) auto; min-width: 0; min-height: 0; position: relative; height: 100%; overflow: hidden;
+  header { display: flex; gap: 8px; align-items: flex-start; }
+  header > div { flex: 1; min-width: 0; }
+  h2 { font: 600 16px/1.25 ${SERIF}; display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; }
+  header p { font: italic 400 13px/1.35 ${SERIF}; color: var(--quiet); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+  header button { border: 0; padding: 0 2px; line-height: 1; color: var(--quiet); }
+  footer { font-size: 11.5px; color: var(--quiet); display: flex; gap: 8px; justify-content: space-between; min-height: 0; }
+  footer b { font-weight: 600; color: var(--signal); }
+`;
+const Body = styled.div`
+  min-height: 0; min-width: 0; padding-top: 6px; overflow: hidden;
+`;
+
+export function TileCard(props: { boardId: string; tile: BoardTile; refinement: string | null; canAsk: boolean; canEdit: boolean; onMove: (change: Partial<BoardTile>) => void; onRemove: () => void; editing: boolean }) {
+  const { tile } = props;
+  const navigate = useNavigate();
+  const query = useQuery({
+    queryKey: ['tile', props.boardId, tile.id, props.refinement], queryFn: ({ signal }) => api.tileAnswer(props.boardId, tile.id, props.refinement, signal),
+    placeholderData: (last) => last, retry: 2, retryDelay: 1500,
+  });
+  const ask = useMutation({ mutationFn: () => api.askFromTile(props.boardId, tile.id, props.refinement), onSuccess: ({ inquiry, step }) => void navigate(`/inquiries/${inquiry}/steps/${step}`) });
+  const { data } = query;
+  const number = data?.chart.kind === 'number';
+  const entries = [
+    ...(props.canAsk ? [{ id: 'ask', label: 'Ask from here' }] : []),
+    ...(props.canEdit
+      ? [
+          { id: 'left', label: 'Move left', disabled: tile.x === 0 }, { id: 'right', label: 'Move right', disabled: tile.x + tile.width >= 12 }, { id: 'up', label: 'Move up', disabled: tile.y === 0 }, { id: 'down', label: 'Move down' },
+          { id: 'wider', label: 'Wider', disabled: tile.x + tile.width >= 12 }, { id: 'narrower', label: 'Narrower', disabled: tile.width <= 2 }, { id: 'taller', label: 'Taller' }, { id: 'shorter', label: 'Shorter', disabled: tile.height <= 2 }, { id: 'remove', label: 'Take off the board' },
+        ]
+      : []),
+  ];
+  const act = (id: string) => {
+    if (id === 'ask') ask.mutate();
+    else if (id === 'remove') props.onRemove();
+    else props.onMove(MOVES[id]?.(tile) ?? {});
+  };
+  const title = tile.title ?? data?.headline ?? '';
+  return (
+    <Card aria-label={title || 'Tile'} data-testid="tile">
+      <header>
+        <div>
+          {number ? null : <h2>{title}</h2>}
+          {number ? null : <p title={data?.sentence.text}>{data?.sentence.text}</p>}
+        </div>
+        {entries.length > 0 ? <Menu plain label="⋯" ariaLabel={`Acts on ${title || 'this tile'}`} entries={entries} onChoose={act} /> : null}
+      </header>
+      <Body>
+        {query.isPending ? <Loading what="Computing" />
+        : !data ? <p role="alert">{query.error?.message}</p>
+        : data.outcome === 'empty' ? <p>No data: {data.notes[0]?.text}</p>
+        : data.chart.kind === 'table' ? <AnswerTable answer={data.answer} />
+        : <Chart small chart={data.chart} answer={data.answer} label={data.headline} />}
+      </Body>
+      <footer>
+        {data && query.isError ? <b>Not refreshed; shows the last answer</b> : data && data.refused.length > 0 ? <b title={data.refused.join(' ')}>Not narrowed: {data.refused[0]}</b> : number ? null : <span>{data ? `by ${tile.by}` : ''}</span>}
+        {ask.isError ? <b>{ask.error.message}</b> : null}
+      </footer>
+    </Card>
+  );
+}
+
+const MOVES: Readonly<Record<string, (tile: BoardTile) => Partial<BoardTile>>> = {
+  left: (tile) => ({ x: tile.x - 1 }),
+  right: (tile) => ({ x: tile.x + 1 }),
+  up: (tile) => ({ y: tile.y - 1 }),
+  down: (tile) => ({ y: tile.y + 1 }),
+  wider: (tile) => ({ width: tile.width + 1 }),
+  narrower: (tile) => ({ width: tile.width - 1 }),
+  taller: (tile) => ({ height: tile.height + 1 }),
+  shorter: (tile) => ({ height: tile.height - 1 }),
+};

@@ -1,0 +1,262 @@
+/** Chart description → Chart.js configuration. Pure: what is drawn is decided here and tested without a canvas. */
+import type { ChartConfiguration, ChartDataset, Plugin } from 'chart.js';
+import type { ChartDescription, ChartSeries } from '@zud/core/chart/describe';
+import { formatCell, formatShort } from '@zud/core/format/format';
+import { SANS, type Tokens } from '../app/theme';
+
+type Kind = 'line' | 'bar' | 'scatter' | 'doughnut';
+
+/** A colour with an alpha of two hexadecimal digits. */
+const pale = (colour: string, alpha: string) => `${colour}${alpha}`;
+
+export interface DrawOptions {
+  readonly tokens: Tokens;
+  readonly onChoose?: (row: number) => void;
+  readonly animated: boolean;
+  /** The drawing area is small: fewer ticks, no axis titles. */
+  readonly small: boolean;
+}
+
+export function configurationOf(chart: ChartDescription, options: DrawOptions): ChartConfiguration<Kind> {
+  if (chart.kind === 'pie') return pie(chart, options);
+  if (chart.kind === 'scatter') return scatter(chart, options);
+  return cartesian(chart, options);
+}
+
+export function seriesColour(series: ChartSeries, tokens: Tokens): string {
+  if (series.style === 'rest') return tokens.quiet;
+  return tokens.series[series.colour % tokens.series.length] ?? tokens.ink;
+}
+
+function cartesian(chart: ChartDescription, options: DrawOptions): ChartConfiguration<Kind> {
+  const { tokens, small } = options;
+  const lines = chart.kind === 'line' || chart.kind === 'area';
+  const lying = chart.kind === 'bars';
+  const stacked = chart.kind === 'stacked' || chart.kind === 'share bars';
+  const value = chart.series[0]?.column ?? {};
+  const right = chart.series.find((series) => series.axis === 'right');
+  const data = chart.kind === 'share bars' ? sharesOf(chart) : chart.series.map((series) => series.points.map((point) => point.y));
+  const endLabels = lines && chart.series.filter((series) => series.style !== 'other' && series.style !== 'plan').length > 1;
+  const tickText = (column: object) => (tick: string | number) => (chart.kind === 'share bars' ? `${Math.round(Number(tick) * 100)} %` : formatShort(Number(tick), column));
+  const grid = { color: tokens.line, lineWidth: 1, drawTicks: false };
+  const categoryAxis = {
+    type: 'category' as const, stacked, border: { color: tokens.line }, grid: { display: false },
+    ticks: { color: tokens.quiet, autoSkip: !lying, maxRotation: 0, font: { family: SANS, size: 11.5 }, padding: 6, callback: (_tick: string | number, index: number) => categoryText(chart, index, lying) },
+  };
+  const valueAxis = (column: object, side: 'left' | 'right') => ({
+    type: 'linear' as const, stacked, position: lying ? ('bottom' as const) : side, beginAtZero: !lines || startsNearZero(chart), border: { display: false },
+    grid: side === 'right' ? { display: false } : grid,
+    ticks: { color: side === 'right' && right ? seriesColour(right, tokens) : tokens.quiet, maxTicksLimit: small ? 4 : 6, font: { family: SANS, size: 11.5 }, padding: 8, callback: tickText(column) },
+    ...(chart.kind === 'share bars' ? { max: 1 } : {}),
+    title: { display: right !== undefined && !small, text: (side === 'right' ? right?.label : chart.series[0]?.label) ?? '', color: tokens.quiet, font: { family: SANS, size: 11 } },
+  });
+  return {
+    type: lines ? 'line' : 'bar',
+    data: { labels: [...chart.categories], datasets: chart.series.map((series, index) => datasetOf(series, data[index] ?? [], chart, options, lines)) as ChartDataset<Kind>[] },
+    options: {
+      indexAxis: lying ? 'y' : 'x',
+      ...common(chart, options),
+      layout: { padding: { right: endLabels ? endLabelRoom(chart, small) : lying ? 54 : 12, top: 14 } },
+      scales: lying
+        ? { y: categoryAxis, x: { ...valueAxis(value, 'left'), display: false } }
+        : { x: categoryAxis, left: valueAxis(value, 'left'), ...(right ? { right: valueAxis(right.column, 'right') } : {}) },
+    },
+    plugins: [incompleteGround(chart, tokens), ...(endLabels ? [labelsAtEnds(chart, tokens, small)] : []), ...(lying || chart.labels ? [valueLabels(chart, tokens, lying)] : [])],
+  } as ChartConfiguration<Kind>;
+}
+
+/** A line's axis may leave out zero only where the values lie far from it; then its ticks say so. */
+function startsNearZero(chart: ChartDescription): boolean {
+  const values = chart.series.flatMap((series) => series.points.flatMap((point) => (point.y === null ? [] : [point.y])));
+  const low = Math.min(...values);
+  const high = Math.max(...values);
+  return low < 0 || high === low || low < 0.72 * high;
+}
+
+function categoryText(chart: ChartDescription, index: number, lying: boolean): string {
+  const text = chart.categories[index] ?? '';
+  if (!lying) return text;
+  return text.length > 24 ? `${text.slice(0, 23)}…` : text;
+}
+
+function sharesOf(chart: ChartDescription): (number | null)[][] {
+  const totals = chart.categories.map((_category, index) => chart.series.reduce((sum, series) => sum + (series.points[index]?.y ?? 0), 0));
+  return chart.series.map((series) => series.points.map((point, index) => (point.y === null || totals[index] === 0 ? null : point.y / (totals[index] ?? 1))));
+}
+
+function datasetOf(series: ChartSeries, data: readonly (number | null)[], chart: ChartDescription, { tokens }: DrawOptions, lines: boolean): ChartDataset<'line' | 'bar'> {
+  const colour = seriesColour(series, tokens);
+  const earlier = series.style === 'other';
+  const plan = series.style === 'plan';
+  if (lines)
+    return {
+      type: 'line', label: series.label, data: [...data], yAxisID: series.axis, borderColor: earlier ? pale(colour, '59') : plan ? tokens.quiet : colour,
+      backgroundColor: chart.kind === 'area' ? pale(colour, '2B') : colour, fill: chart.kind === 'area' && !earlier && !plan, borderWidth: earlier ? 1.6 : plan ? 1.2 : 2.4, tension: 0, spanGaps: false,
+      pointRadius: data.length > 1 && isolatedOnly(data) ? 3 : data.map((_value, index) => (isIsolated(data, index) ? 3 : 0)), pointHoverRadius: 5, pointHitRadius: 12,
+      segment: { borderDash: (context: { p1DataIndex: number }) => (plan ? [4, 3] : chart.incompleteAt !== null && context.p1DataIndex >= chart.incompleteAt ? [3, 4] : undefined) },
+    } as ChartDataset<'line'>;
+  return {
+    type: 'bar', label: series.label, data: [...data], ...(chart.kind === 'bars' ? {} : { yAxisID: series.axis }),
+    backgroundColor: plan ? 'transparent' : data.map((_value, index) => (earlier ? pale(colour, '59') : index === chart.incompleteAt ? pale(colour, '80') : colour)),
+    borderColor: plan ? tokens.ink : colour, borderWidth: plan ? 1.3 : 0, borderSkipped: false, maxBarThickness: chart.kind === 'bars' ? 26 : 72, categoryPercentage: 0.76, barPercentage: 0.92,
+  } as ChartDataset<'bar'>;
+}
+
+function isIsolated(data: readonly (number | null)[], index: number): boolean {
+  return data[index] !== null && (data[index - 1] ?? null) === null && (data[index + 1] ?? null) === null;
+}
+
+const isolatedOnly = (data: readonly (number | null)[]) => data.every((value, index) => value === null || isIsolated(data, index));
+
+function common(chart: ChartDescription, { tokens, onChoose, animated }: DrawOptions) {
+  return {
+    responsive: true, maintainAspectRatio: false, animation: animated ? { duration: 240 } : false,
+    interaction: chart.kind === 'scatter' || chart.kind === 'pie' ? { mode: 'nearest' as const, intersect: true } : { mode: 'index' as const, axis: chart.kind === 'bars' ? ('y' as const) : ('x' as const), intersect: false },
+    plugins: {
+      legend: { display: legendNeeded(chart), position: 'top' as const, align: 'start' as const, labels: { color: tokens.ink, boxWidth: 12, boxHeight: 12, font: { family: SANS, size: 11.5 } } },
+      tooltip: {
+        backgroundColor: tokens.raised, titleColor: tokens.ink, bodyColor: tokens.ink, borderColor: tokens.line, borderWidth: 1, cornerRadius: 3, padding: 10, boxWidth: 10, boxHeight: 10,
+        titleFont: { family: SANS, size: 12 }, bodyFont: { family: SANS, size: 12 },
+        callbacks: {
+          label: (item: { datasetIndex: number; dataIndex: number }) => tooltipLine(chart, item.datasetIndex, item.dataIndex),
+          title: (items: { dataIndex: number; datasetIndex: number }[]) => tooltipTitle(chart, items[0]),
+        },
+      },
+    },
+    onClick: (_event: unknown, elements: { datasetIndex: number; index: number }[]) => {
+      const [element] = elements;
+      const row = element === undefined ? undefined : chart.series[element.datasetIndex]?.points[element.index]?.row;
+      if (row !== undefined) onChoose?.(row);
+    },
+  };
+}
+
+function legendNeeded(chart: ChartDescription): boolean {
+  if (chart.kind === 'line' || chart.kind === 'area') return chart.series.length === 2 && chart.series[1]?.style !== 'value';
+  return chart.series.length > 1;
+}
+
+export function tooltipLine(chart: ChartDescription, dataset: number, index: number): string {
+  const series = chart.series[dataset];
+  const point = series?.points[index];
+  if (!series || !point) return '';
+  const value = formatCell(point.y, series.column);
+  if (chart.kind === 'scatter') return `${point.label ?? ''}: ${value}`;
+  return `${chart.kind === 'pie' ? (chart.categories[index] ?? '') : series.label}: ${value}`;
+}
+
+function tooltipTitle(chart: ChartDescription, item: { dataIndex: number } | undefined): string {
+  if (!item || chart.kind === 'scatter' || chart.kind === 'pie') return '';
+  const incomplete = item.dataIndex === chart.incompleteAt ? ', incomplete' : '';
+  return `${chart.categories[item.dataIndex] ?? ''}${incomplete}`;
+}
+
+/** A tinted ground below the incomplete period. */
+function incompleteGround(chart: ChartDescription, tokens: Tokens): Plugin<Kind> {
+  return {
+    id: 'incompleteGround',
+    beforeDatasetsDraw(drawn) {
+      const at = chart.incompleteAt;
+      const axis = drawn.scales['x'];
+      if (at === null || !axis || chart.kind === 'bars') return;
+      const { ctx, chartArea } = drawn;
+      const centre = axis.getPixelForValue(at);
+      const step = chart.categories.length > 1 ? Math.abs(axis.getPixelForValue(1) - axis.getPixelForValue(0)) : chartArea.width;
+      ctx.save();
+      ctx.fillStyle = tokens.wash;
+      const left = Math.max(chartArea.left, centre - step / 2);
+      ctx.fillRect(left, chartArea.top, Math.min(chartArea.right, centre + step / 2) - left, chartArea.height);
+      ctx.restore();
+    },
+  };
+}
+
+const endLabelRoom = (chart: ChartDescription, small: boolean) => Math.min(small ? 96 : 160, 14 + 6.6 * Math.max(...chart.series.filter((series) => series.style !== 'other').map((series) => series.label.length)));
+
+/** Series are labelled where they end; labels that would overlap are moved apart. */
+function labelsAtEnds(chart: ChartDescription, tokens: Tokens, small: boolean): Plugin<Kind> {
+  return {
+    id: 'labelsAtEnds',
+    afterDatasetsDraw(drawn) {
+      const { ctx, chartArea } = drawn;
+      const labels = chart.series.flatMap((series, index) => {
+        if (series.style === 'other' || series.style === 'plan') return [];
+        const last = series.points.findLastIndex((point) => point.y !== null);
+        const element = drawn.getDatasetMeta(index).data[last];
+        return element ? [{ text: series.label, colour: seriesColour(series, tokens), y: element.y, x: element.x }] : [];
+      });
+      labels.sort((a, b) => a.y - b.y);
+      const gap = 15;
+      labels.forEach((label, index) => {
+        const above = labels[index - 1];
+        if (above && label.y - above.y < gap) label.y = above.y + gap;
+      });
+      const overflow = (labels.at(-1)?.y ?? 0) - (chartArea.bottom + 4);
+      if (overflow > 0)
+        for (let index = labels.length - 1, limit = chartArea.bottom + 4; index >= 0; index -= 1, limit -= gap) {
+          const label = labels[index];
+          if (label && label.y > limit) label.y = limit;
+        }
+      ctx.save();
+      ctx.font = `600 ${small ? 11 : 12}px ${SANS}`;
+      ctx.textBaseline = 'middle';
+      for (const label of labels) {
+        ctx.fillStyle = label.colour;
+        const room = small ? 14 : 24;
+        ctx.fillText(label.text.length > room ? `${label.text.slice(0, room - 1)}…` : label.text, label.x + 9, label.y);
+      }
+      ctx.restore();
+    },
+  };
+}
+
+/** Values at the ends of bars. */
+function valueLabels(chart: ChartDescription, tokens: Tokens, lying: boolean): Plugin<Kind> {
+  return {
+    id: 'valueLabels',
+    afterDatasetsDraw(drawn) {
+      const { ctx } = drawn;
+      ctx.save();
+      ctx.font = `600 11.5px ${SANS}`;
+      ctx.fillStyle = tokens.ink;
+      chart.series.forEach((series, index) => {
+        if (series.style === 'other' || series.style === 'plan') return;
+        drawn.getDatasetMeta(index).data.forEach((element, at) => {
+          const value = series.points[at]?.y;
+          if (value === null || value === undefined) return;
+          const text = formatShort(value, series.column);
+          if (lying) {
+            ctx.textBaseline = 'middle';
+            ctx.fillText(text, Math.max(element.x, drawn.chartArea.left) + 6, element.y);
+          } else {
+            ctx.textAlign = 'center';
+            ctx.textBaseline = 'bottom';
+            ctx.fillText(text, element.x, element.y - 4);
+          }
+        });
+      });
+      ctx.restore();
+    },
+  };
+}
+
+function pie(chart: ChartDescription, options: DrawOptions): ChartConfiguration<Kind> {
+  const { tokens } = options;
+  const [series] = chart.series;
+  return {
+    type: 'doughnut',
+    data: { labels: [...chart.categories], datasets: [{ data: (series?.points ?? []).map((point) => point.y ?? 0), backgroundColor: chart.categories.map((_category, index) => tokens.series[index % tokens.series.length] ?? tokens.ink), borderColor: tokens.paper, borderWidth: 2 }] },
+    options: { ...common(chart, options), cutout: '52%', plugins: { ...common(chart, options).plugins, legend: { display: true, position: 'right', labels: { color: tokens.ink, boxWidth: 12, font: { family: SANS, size: 12 } } } } },
+  } as ChartConfiguration<Kind>;
+}
+
+function scatter(chart: ChartDescription, options: DrawOptions): ChartConfiguration<Kind> {
+  const { tokens } = options;
+  const [series] = chart.series;
+  const axis = (text: string, column: object) => ({ title: { display: true, text, color: tokens.quiet, font: { family: SANS, size: 12 } }, grid: { color: tokens.line }, border: { display: false }, ticks: { color: tokens.quiet, maxTicksLimit: 6, font: { family: SANS, size: 11.5 }, callback: (tick: string | number) => formatShort(Number(tick), column) } });
+  return {
+    type: 'scatter',
+    data: { datasets: [{ label: series?.label ?? '', data: (series?.points ?? []).flatMap((point) => (point.y === null ? [] : [{ x: point.x, y: point.y }])), backgroundColor: pale(tokens.series[0] ?? tokens.ink, 'B0'), pointRadius: 5, pointHoverRadius: 7 }] },
+    options: { ...common(chart, options), scales: { x: axis(chart.categoryLabel, {}), y: axis(series?.label ?? '', series?.column ?? {}) } },
+  } as ChartConfiguration<Kind>;
+}

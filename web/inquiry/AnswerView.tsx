@@ -1,0 +1,96 @@
+/** One step: headline, sentence, chart, table, working. */
+import { useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { CHART_KINDS, type ChartKind } from '@zud/core/reading/schema';
+import type { Edit } from '@zud/core/reading/edit';
+import type { Phrase } from '@zud/core/reading/sentence';
+import type { ModelView, Step } from '../app/api';
+import { useInterface, type Side } from '../app/interface-state';
+import { NARROW, SERIF } from '../app/theme';
+import { Chart } from '../charts/Chart';
+import { Button, Menu, PrimaryButton, TextButton } from '../parts/controls';
+import { Message } from '../parts/states';
+import { SentenceLine } from '../parts/SentenceLine';
+import { AnswerTable } from './AnswerTable';
+import { actsForPhrase, actsForRow } from './phrase-acts';
+import { WorkingView } from './WorkingView';
+
+const Article = styled.article`
+  display: grid; grid-template-rows: auto auto minmax(0, 1fr) auto; gap: 4px; padding: 20px 30px 12px; min-height: 0; min-width: 0; height: 100%;
+  h1 { font: 600 25px/1.28 ${SERIF}; letter-spacing: -0.005em; text-wrap: balance; }
+  @media (max-width: ${NARROW}) { padding: 14px; height: auto; grid-template-rows: auto auto 380px auto; h1 { font-size: 21px; } }
+`;
+const Figure = styled.figure`
+  min-height: 0; min-width: 0; padding: 8px 0; display: grid; grid-template-rows: minmax(0, 1fr) auto auto;
+  figcaption { color: var(--quiet); font-size: 12px; padding-top: 4px; }
+`;
+const Acts = styled.div`
+  display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: baseline; border-top: 1px solid var(--line); padding: 8px 0; font-size: 13px;
+  b { font-weight: 600; }
+`;
+const Bar = styled.div`
+  display: flex; flex-wrap: wrap; gap: 10px 24px; align-items: center; border-top: 1px solid var(--line); padding-top: 10px;
+  [role='tablist'] { display: flex; gap: 24px; }
+  [role='tab'] { border: 0; background: none; padding: 2px 0; cursor: pointer; color: var(--quiet); font-size: 13.5px; }
+  [role='tab'][aria-selected='true'] { color: var(--ink); font-weight: 600; }
+  > div:last-child { margin-left: auto; display: flex; gap: 18px; align-items: center; }
+`;
+
+const SIDES: readonly (readonly [Side, string])[] = [['chart', 'Chart'], ['table', 'Table'], ['working', 'Working']];
+
+export const KIND_NAMES: Record<ChartKind, string> = {
+  number: 'Number', line: 'Lines', area: 'Area', bars: 'Lying bars', columns: 'Upright bars', stacked: 'Stacked bars', 'share bars': '100 % bars', table: 'Table', scatter: 'Scatter', pie: 'Ring', heat: 'Heat grid',
+};
+
+export function AnswerView(props: { step: Step; model: ModelView | undefined; onEdit: (edits: readonly Edit[]) => void; onPin: () => void; canAsk: boolean }) {
+  const { step, model } = props;
+  const { side, setSide } = useInterface();
+  const [row, setRow] = useState<number | null>(null);
+  const { answer, chart, working, reading, sentence } = step;
+  const chosen = useMemo(() => (row !== null && answer ? actsForRow(answer, row, model) : null), [row, answer, model]);
+  if (!answer || !chart || !reading || !sentence) return null;
+  const actsFor = props.canAsk ? (phrase: Phrase) => actsForPhrase(phrase, reading, model).map((act) => ({ label: act.label, run: () => props.onEdit(act.edits) })) : undefined;
+  const shownSide = chart.kind === 'table' && side === 'chart' ? 'table' : side;
+  return (
+    <Article>
+      <h1>{step.headline}</h1>
+      <SentenceLine sentence={sentence} added={step.change.added} removed={step.change.removed} {...(actsFor ? { actsFor } : {})} />
+      <Figure>
+        {step.outcome === 'empty' ? (
+          <Message title="No data">{step.notes.find((note) => note.kind === 'caveat')?.text ?? 'Nothing fits.'} Take a condition out of the sentence, or go back a step in the trail.</Message>
+        ) : shownSide === 'chart' ? (
+          <Chart chart={chart} answer={answer} label={step.headline ?? ''} {...(props.canAsk ? { onChoose: setRow } : {})} />
+        ) : shownSide === 'table' ? (
+          <AnswerTable answer={answer} {...(props.canAsk ? { onChoose: setRow } : {})} />
+        ) : working ? (
+          <WorkingView working={working} />
+        ) : null}
+        {chosen ? (
+          <Acts role="group" aria-label={`What to do with ${chosen.title}`}>
+            <b>{chosen.title}</b>
+            {chosen.acts.map((act) => <TextButton key={act.label} onPress={() => { setRow(null); props.onEdit(act.edits); }}>{act.label}</TextButton>)}
+            <TextButton onPress={() => setRow(null)}>Close</TextButton>
+          </Acts>
+        ) : null}
+        {chart.omitted !== null && shownSide === 'chart' ? <figcaption>{chart.omitted}</figcaption> : null}
+      </Figure>
+      <Bar>
+        <div role="tablist" aria-label="The answer as">
+          {SIDES.map(([id, label]) => (
+            <button key={id} role="tab" type="button" aria-selected={shownSide === id} onClick={() => { setSide(id); if (id === 'chart' && reading.view?.chart === 'table') props.onEdit([{ do: 'view', view: null }]); }}>{label}</button>
+          ))}
+        </div>
+        <div>
+          {props.canAsk ? (
+            <Menu
+              plain label={<>{KIND_NAMES[chart.kind]} ▾</>} ariaLabel="Chart kind"
+              entries={CHART_KINDS.filter((kind) => kind !== chart.kind).map((kind) => ({ id: kind, label: KIND_NAMES[kind], ...(chart.unfit[kind] === undefined ? {} : { note: chart.unfit[kind], disabled: true }) }))}
+              onChoose={(kind) => { setSide('chart'); props.onEdit([{ do: 'view', view: { chart: kind as ChartKind } }]); }}
+            />
+          ) : null}
+          {props.canAsk ? <PrimaryButton onPress={props.onPin}>Pin to a board</PrimaryButton> : <Button isDisabled>Pin to a board</Button>}
+        </div>
+      </Bar>
+    </Article>
+  );
+}

@@ -1,0 +1,99 @@
+/** An inquiry: trail, answer, notes, and the ask line that goes on from the chosen step. */
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import styled from 'styled-components';
+import type { Option } from '@zud/core/language/read';
+import { api, ProblemError, type Ask, type Inquiry } from '../app/api';
+import { useInterface } from '../app/interface-state';
+import { Page } from '../app/Page';
+import { usePerson } from '../app/session';
+import { NARROW } from '../app/theme';
+import { AskLine } from '../parts/AskLine';
+import { Button } from '../parts/controls';
+import { Failure, Loading, Message } from '../parts/states';
+import { AnswerView } from './AnswerView';
+import { NotesMargin } from './NotesMargin';
+import { PinDialog } from './PinDialog';
+import { Trail } from './Trail';
+import { UnansweredView } from './UnansweredView';
+
+const Columns = styled.main`
+  display: grid; grid-template-columns: 214px minmax(0, 1fr) 262px; min-height: 0;
+  > section { min-height: 0; min-width: 0; overflow: auto; }
+  @media (max-width: ${NARROW}) { display: block; overflow: auto; > nav { display: none; } }
+`;
+const Middle = styled.div`
+  padding: 24px 30px;
+`;
+
+export function InquiryPage() {
+  const { inquiryId = '', stepId } = useParams();
+  const person = usePerson();
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const setDraft = useInterface((state) => state.setDraft);
+  const [pinning, setPinning] = useState(false);
+  const running = useRef<AbortController | null>(null);
+  const inquiry = useQuery({ queryKey: ['inquiry', inquiryId], queryFn: () => api.inquiry(inquiryId) });
+  const current = stepId ?? inquiry.data?.steps.at(-1)?.id ?? null;
+  const step = useQuery({ queryKey: ['step', inquiryId, current], queryFn: ({ signal }) => api.step(inquiryId, current ?? '', signal), enabled: current !== null, staleTime: 60_000 });
+  const model = useQuery({ queryKey: ['model', inquiry.data?.modelId], queryFn: () => api.model(inquiry.data?.modelId ?? ''), enabled: inquiry.data !== undefined, staleTime: 300_000 });
+  const place = `inquiry ${inquiryId}`;
+
+  const ask = useMutation({
+    mutationFn: (said: Ask) => {
+      running.current = new AbortController();
+      return api.ask(inquiryId, said, current, running.current.signal);
+    },
+    onSuccess: (made, said) => {
+      if ('text' in said) setDraft(place, '');
+      client.setQueryData(['step', inquiryId, made.id], made);
+      client.setQueryData<Inquiry>(['inquiry', inquiryId], (there) => (there && !there.steps.some((one) => one.id === made.id) ? { ...there, steps: [...there.steps, made] } : there));
+      void client.invalidateQueries({ queryKey: ['inquiry', inquiryId] });
+      void navigate(`/inquiries/${inquiryId}/steps/${made.id}`);
+    },
+  });
+  const choose = (option: Option) => {
+    if (option.reading) ask.mutate({ reading: option.reading, label: option.label });
+    else if (option.text !== undefined) {
+      setDraft(place, replacedWord(step.data, option.text));
+      document.querySelector<HTMLInputElement>('input[role=combobox]')?.focus();
+    }
+  };
+  const shown = step.data;
+  const before = shown?.reading ?? null;
+  const canAsk = person.role !== 'viewer';
+  const stopped = ask.error instanceof DOMException;
+  const foot = canAsk ? (
+    <AskLine
+      place={place} about={[model.data?.name ?? '', shown ? `following “${shown.asked}”` : 'a first question']} placeholder={shown ? 'Ask a follow-up' : 'Ask a question'} modelId={inquiry.data?.modelId ?? null} before={before}
+      busy={ask.isPending} onAsk={(text) => ask.mutate({ text })} onStop={() => running.current?.abort()} {...(current === null && model.data ? { tries: model.data.starters } : {})}
+    />
+  ) : undefined;
+  if (inquiry.isError) return <Page><Failure error={inquiry.error} {...(inquiry.error instanceof ProblemError && inquiry.error.status === 404 ? {} : { onRetry: () => void inquiry.refetch() })} action={<Button onPress={() => void navigate('/inquiries')}>Your inquiries</Button>} /></Page>;
+  return (
+    <Page bare {...(foot ? { foot } : {})}>
+      <Columns>
+        <Trail inquiryId={inquiryId} steps={inquiry.data?.steps ?? []} current={current} />
+        <section>
+          {ask.isError && !stopped ? <Middle><Failure error={ask.error} onRetry={() => ask.variables && ask.mutate(ask.variables)} action={<Button onPress={() => ask.reset()}>Go back</Button>} /></Middle>
+          : ask.isPending ? <Middle><Loading what="Computing" onStop={() => running.current?.abort()} /></Middle>
+          : inquiry.isPending || (current !== null && step.isPending) ? <Middle><Loading what="Opening the inquiry" /></Middle>
+          : step.isError ? <Middle><Failure error={step.error} onRetry={() => void step.refetch()} /></Middle>
+          : !shown ? <Middle><Message title="A blank page">Ask a first question in the line below. Each answer becomes a step of the trail, and nothing is overwritten.</Message></Middle>
+          : shown.answer ? <AnswerView key={shown.id} step={shown} model={model.data} canAsk={canAsk} onEdit={(edits) => ask.mutate({ edit: edits })} onPin={() => setPinning(true)} />
+          : <UnansweredView step={shown} onChoose={choose} />}
+        </section>
+        <NotesMargin notes={(shown?.notes ?? []).filter((note) => shown?.answer !== undefined || note.kind !== 'unclear')} onChoose={choose} />
+      </Columns>
+      {shown?.reading && inquiry.data ? <PinDialog isOpen={pinning} onClose={() => setPinning(false)} modelId={inquiry.data.modelId} reading={shown.reading} /> : null}
+    </Page>
+  );
+}
+
+/** The question as asked, with the first word that was not understood replaced. */
+function replacedWord(step: { asked: string; words: readonly { start: number; end: number; use: string }[] } | undefined, text: string): string {
+  const unknown = step?.words.find((word) => word.use === 'unresolved');
+  return step && unknown ? `${step.asked.slice(0, unknown.start)}${text}${step.asked.slice(unknown.end)}` : text;
+}

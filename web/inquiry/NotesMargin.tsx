@@ -1,0 +1,44 @@
+import styled from 'styled-components';
+import type { Note, Option } from '@zud/core/language/read';
+import { NARROW, SERIF } from '../app/theme';
+import { TextButton } from '../parts/controls';
+
+const Column = styled.aside`
+  padding: 16px 20px; overflow: auto; border-left: 1px solid var(--line); min-height: 0;
+  header { display: flex; justify-content: space-between; font-size: 12px; color: var(--quiet); padding-bottom: 6px; }
+  header span:first-child { font-weight: 600; }
+  @media (max-width: ${NARROW}) { border-left: 0; border-top: 1px solid var(--line); }
+`;
+const Entry = styled.div`
+  padding: 8px 0 12px; border-bottom: 1px solid var(--line); 
+  &:last-child { border-bottom: 0; }
+  h3 { font-size: 12px; font-weight: 600; color: var(--quiet); margin-bottom: 2px; }
+  &[data-kind='unclear'] h3 { color: var(--signal); }
+  p { font: 400 15px/1.35 ${SERIF}; overflow-wrap: anywhere; }
+  div { display: grid; gap: 6px; margin-top: 6px; justify-items: start; }
+`;
+
+const TITLES: Record<Note['kind'], string> = { assumed: 'Assumed', caveat: 'Caveat', finding: 'Finding', unclear: 'Not understood' };
+
+export function NotesMargin(props: { notes: readonly Note[]; onChoose: (option: Option) => void }) {
+  return (
+    <Column aria-label="Notes">
+      <header>
+        <span>Notes</span>
+        <span>{props.notes.length}</span>
+      </header>
+      {props.notes.length === 0 ? <Entry><p>Nothing was assumed.</p></Entry> : null}
+      {props.notes.map((note, index) => (
+        <Entry key={`${note.kind}${index}`} data-kind={note.kind}>
+          <h3>{TITLES[note.kind]}</h3>
+          <p>{note.text}</p>
+          {note.options && note.options.length > 0 ? (
+            <div>
+              {note.options.map((option) => <TextButton key={option.label} onPress={() => props.onChoose(option)}>{option.label}</TextButton>)}
+            </div>
+          ) : null}
+        </Entry>
+      ))}
+    </Column>
+  );
+}

@@ -1,0 +1,65 @@
+/** What a model's data is, for people: its measures and its hierarchies with sample members. */
+import { useQuery } from '@tanstack/react-query';
+import { useParams } from 'react-router';
+import styled from 'styled-components';
+import { api } from '../app/api';
+import { Page } from '../app/Page';
+import { NARROW, SERIF } from '../app/theme';
+import { Title } from '../parts/List';
+import { Failure, Loading } from '../parts/states';
+
+const Two = styled.div`
+  display: grid; grid-template-columns: 1fr 1fr; gap: 48px; margin-top: 22px;
+  h2 { font: 600 18px/1.3 ${SERIF}; margin-bottom: 8px; }
+  h3 { font-size: 12px; font-weight: 600; color: var(--quiet); margin: 14px 0 4px; }
+  dt { font-weight: 600; margin-top: 9px; }
+  dd { color: var(--quiet); font-size: 13px; }
+  @media (max-width: ${NARROW}) { grid-template-columns: minmax(0, 1fr); }
+`;
+const About = styled.p`
+  font: 400 16px/1.5 ${SERIF}; color: var(--quiet);
+`;
+
+export function ModelPage() {
+  const { modelId = '' } = useParams();
+  const model = useQuery({ queryKey: ['model', modelId], queryFn: () => api.model(modelId) });
+  if (model.isPending) return <Page><Loading what="Opening the model" /></Page>;
+  if (model.isError) return <Page><Failure error={model.error} onRetry={() => void model.refetch()} /></Page>;
+  const { data } = model;
+  const members = new Map(data.levels.map((level) => [level.id, level]));
+  return (
+    <Page>
+      <Title>{data.name}</Title>
+      <About>{data.description} The reference day is {new Date(`${data.asOfDay}T00:00:00Z`).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' })}.</About>
+      <Two>
+        <section>
+          <h2>Measures</h2>
+          <dl>
+            {data.measures.map((measure) => (
+              <div key={measure.id}>
+                <dt>{measure.name}</dt>
+                <dd>{[measure.description, measure.synonyms.length > 0 ? `Also: ${measure.synonyms.join(', ')}.` : null].filter(Boolean).join(' ') || measure.kind}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+        <section>
+          <h2>Hierarchies</h2>
+          {data.dimensions.map((dimension) => (
+            <div key={dimension.id}>
+              <h3>{dimension.name}</h3>
+              <dl>
+                {dimension.levels.map((level) => (
+                  <div key={level.id}>
+                    <dt>{level.name}</dt>
+                    <dd>{members.get(level.id)?.members ?? 0} members: {(members.get(level.id)?.sample ?? []).join(', ')}{(members.get(level.id)?.members ?? 0) > 6 ? ' …' : ''}</dd>
+                  </div>
+                ))}
+              </dl>
+            </div>
+          ))}
+        </section>
+      </Two>
+    </Page>
+  );
+}

@@ -1,0 +1,71 @@
+/** The sentence: phrases told apart by type, with the marks of what a step put in and took out. A phrase opens what can be done with it. */
+import { Fragment } from 'react';
+import { Button as AriaButton, Menu as AriaMenu, MenuItem, MenuTrigger, Popover } from 'react-aria-components';
+import styled from 'styled-components';
+import { leadOf, type Phrase, type Sentence } from '@zud/core/reading/sentence';
+import { SERIF } from '../app/theme';
+
+const Text = styled.p<{ $small: boolean }>`
+  font: 400 ${(props) => (props.$small ? 14 : 18)}px/1.6 ${SERIF};
+  .shown { font-weight: 650; }
+  .by { font-style: italic; }
+  .where { text-decoration: underline dotted; text-underline-offset: 4px; text-decoration-thickness: 1.5px; text-decoration-color: var(--quiet); }
+  .when { text-transform: lowercase; font-variant-caps: all-small-caps; letter-spacing: 0.04em; }
+  .rank { font-style: italic; }
+  .order, .view { color: var(--quiet); }
+  ins { text-decoration: none; box-shadow: inset 0 -2px 0 var(--signal); position: relative; }
+  ins::after { content: ''; position: absolute; left: -5px; bottom: -9px; width: 7px; height: 7px; border-left: 1.5px solid var(--signal); border-top: 1.5px solid var(--signal); transform: rotate(45deg) scale(0.8); }
+  del { color: var(--quiet); text-decoration: line-through; text-decoration-color: var(--signal); text-decoration-thickness: 2px; }
+  small { font: 400 13px/1.4 ${SERIF}; color: var(--quiet); }
+`;
+const Trigger = styled(AriaButton)`
+  border: 0; background: none; padding: 0; margin: 0; font: inherit; color: inherit; cursor: pointer; text-align: left; letter-spacing: inherit; text-transform: inherit; font-variant-caps: inherit; text-decoration: inherit; border-radius: 2px; display: inline;
+  &[data-hovered] { background: var(--wash); }
+  &[data-focus-visible] { outline: 2px solid var(--signal); outline-offset: 2px; }
+`;
+const Sheet = styled(Popover)`
+  background: var(--raised); border: 1px solid var(--line); border-radius: 3px; box-shadow: 0 6px 24px rgb(0 0 0 / 0.12); min-width: 180px; max-height: 340px; overflow: auto; padding: 4px 0;
+`;
+const Line = styled(MenuItem)`
+  padding: 6px 14px; font-size: 13px; cursor: pointer; outline: none;
+  &[data-focused] { background: var(--wash); }
+`;
+
+export interface PhraseAct {
+  readonly label: string;
+  readonly run: () => void;
+}
+
+export function SentenceLine(props: { sentence: Sentence; added?: readonly Phrase[]; removed?: readonly Phrase[]; actsFor?: (phrase: Phrase) => readonly PhraseAct[]; small?: boolean }) {
+  const isNew = (phrase: Phrase) => props.added?.some((one) => one.part === phrase.part && one.text === phrase.text) === true;
+  return (
+    <Text $small={props.small === true} data-testid="sentence">
+      {props.sentence.phrases.map((phrase, index) => {
+        const acts = props.actsFor?.(phrase) ?? [];
+        const inner = <PhraseText phrase={phrase} acts={acts} />;
+        return (
+          <Fragment key={`${phrase.path}${index}`}>
+            {index === 0 ? '' : leadOf(phrase.part)}
+            {isNew(phrase) ? <ins>{inner}</ins> : inner}
+            {phrase.detail === undefined ? null : <small> ({phrase.detail})</small>}
+          </Fragment>
+        );
+      })}
+      {(props.removed ?? []).map((phrase) => <Fragment key={`gone ${phrase.text}`}>{' '}<del>{phrase.text}</del></Fragment>)}
+    </Text>
+  );
+}
+
+function PhraseText({ phrase, acts }: { phrase: Phrase; acts: readonly PhraseAct[] }) {
+  if (acts.length === 0) return <span className={phrase.part}>{phrase.text}</span>;
+  return (
+    <MenuTrigger>
+      <Trigger className={phrase.part} aria-label={`Change “${phrase.text}”`}>{phrase.text}</Trigger>
+      <Sheet placement="bottom start">
+        <AriaMenu aria-label={`Change “${phrase.text}”`} onAction={(key) => acts[Number(key)]?.run()}>
+          {acts.map((act, index) => <Line key={act.label} id={String(index)} textValue={act.label}>{act.label}</Line>)}
+        </AriaMenu>
+      </Sheet>
+    </MenuTrigger>
+  );
+}

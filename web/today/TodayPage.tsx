@@ -1,0 +1,88 @@
+/** Today: the ask line large, suggestions from the model, boards and inquiries of late. */
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import styled from 'styled-components';
+import { api } from '../app/api';
+import { useInterface } from '../app/interface-state';
+import { Page } from '../app/Page';
+import { usePerson } from '../app/session';
+import { NARROW, SERIF } from '../app/theme';
+import { AskLine } from '../parts/AskLine';
+import { Menu, TextButton } from '../parts/controls';
+import { ago, List } from '../parts/List';
+import { Failure, Loading } from '../parts/states';
+
+const Top = styled.section`
+  padding: 34px 0 30px; display: grid; gap: 14px;
+  h1 { font: 600 32px/1.2 ${SERIF}; letter-spacing: -0.01em; }
+`;
+const Starters = styled.div`
+  display: flex; flex-wrap: wrap; gap: 8px 22px; align-items: baseline; font-size: 13px; color: var(--quiet);
+  button { font: 400 16px/1.4 ${SERIF}; }
+`;
+const Two = styled.div`
+  display: grid; grid-template-columns: 1fr 1fr; gap: 40px;
+  h2 { font-size: 12px; font-weight: 600; color: var(--quiet); margin-bottom: 8px; }
+  p { font: 400 16px/1.5 ${SERIF}; color: var(--quiet); }
+  @media (max-width: ${NARROW}) { grid-template-columns: minmax(0, 1fr); gap: 24px; }
+`;
+
+export function TodayPage() {
+  const person = usePerson();
+  const navigate = useNavigate();
+  const setDraft = useInterface((state) => state.setDraft);
+  const models = useQuery({ queryKey: ['models'], queryFn: api.models });
+  const [picked, setPicked] = useState<string | null>(null);
+  const modelId = picked ?? models.data?.[0]?.id ?? null;
+  const model = useQuery({ queryKey: ['model', modelId], queryFn: () => api.model(modelId ?? ''), enabled: modelId !== null, staleTime: 300_000 });
+  const boards = useQuery({ queryKey: ['boards'], queryFn: api.boards });
+  const inquiries = useQuery({ queryKey: ['inquiries'], queryFn: api.inquiries });
+  const ask = useMutation({
+    mutationFn: async (text: string) => {
+      const inquiry = await api.createInquiry(modelId ?? '');
+      const step = await api.ask(inquiry.id, { text }, undefined);
+      return { inquiry, step };
+    },
+    onSuccess: ({ inquiry, step }) => {
+      setDraft('today', '');
+      void navigate(`/inquiries/${inquiry.id}/steps/${step.id}`);
+    },
+  });
+  const hour = new Date().getHours();
+  const greeting = hour < 12 ? 'Good morning' : hour < 18 ? 'Good afternoon' : 'Good evening';
+  const asks = person.role !== 'viewer';
+  return (
+    <Page>
+      <Top>
+        <h1>{greeting}, {person.name.split(' ')[0]}</h1>
+        {models.isError ? <Failure error={models.error} onRetry={() => void models.refetch()} /> : null}
+        {models.data?.length === 0 ? <p>No model has been loaded yet. A steward can load tables and a model; then you can ask here.</p> : null}
+        {asks && modelId !== null ? (
+          <>
+            <AskLine large place="today" about={[model.data?.name ?? '', 'a new inquiry']} placeholder="Ask a question" modelId={modelId} before={null} busy={ask.isPending} onAsk={(text) => ask.mutate(text)}>
+              {(models.data?.length ?? 0) > 1 ? <Menu plain label="Model ▾" ariaLabel="Choose a model" entries={(models.data ?? []).map((one) => ({ id: one.id, label: one.name, disabled: one.id === modelId }))} onChoose={setPicked} /> : null}
+            </AskLine>
+            {ask.isPending ? <Loading what="Computing" /> : null}
+            {ask.isError ? <Failure error={ask.error} onRetry={() => ask.variables !== undefined && ask.mutate(ask.variables)} /> : null}
+            <Starters aria-label="Suggestions">
+              {(model.data?.starters ?? []).map((starter) => <TextButton key={starter} isDisabled={ask.isPending} onPress={() => ask.mutate(starter)}>{starter}</TextButton>)}
+            </Starters>
+          </>
+        ) : null}
+      </Top>
+      <Two>
+        <section>
+          <h2>Boards</h2>
+          {boards.isPending ? <Loading what="Looking for boards" /> : boards.isError ? <Failure error={boards.error} /> : boards.data.length === 0 ? <p>No boards yet. Pin an answer to make one.</p>
+          : <List label="Boards" entries={boards.data.slice(0, 6).map((board) => ({ id: board.id, to: `/boards/${board.id}`, title: board.title, about: `${board.owner} · ${ago(board.updatedAt)}` }))} />}
+        </section>
+        <section>
+          <h2>Inquiries</h2>
+          {inquiries.isPending ? <Loading what="Looking for inquiries" /> : inquiries.isError ? <Failure error={inquiries.error} /> : inquiries.data.length === 0 ? <p>{asks ? 'None yet. Ask a question above.' : 'Your role reads boards; asking needs the role of analyst.'}</p>
+          : <List label="Inquiries" entries={inquiries.data.slice(0, 6).map((one) => ({ id: one.id, to: `/inquiries/${one.id}`, title: one.title, about: ago(one.updatedAt) }))} />}
+        </section>
+      </Two>
+    </Page>
+  );
+}
