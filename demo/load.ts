@@ -33,26 +33,26 @@ interface DemoTile {
 const place = (x: number, y: number, width: number, height: number): TilePlace => ({ x, y, width, height });
 
 const SEASON_BOARD: readonly DemoTile[] = [
-  { ask: 'passengers vs last year', title: 'Passengers', place: place(0, 0, 3, 2) },
-  { ask: 'ticket revenue vs last year', title: 'Ticket revenue', place: place(3, 0, 3, 2) },
-  { ask: 'load factor vs last year', title: 'Load factor', place: place(6, 0, 3, 2) },
-  { ask: 'cancellation rate vs last year', title: 'Cancellations', place: place(9, 0, 3, 2) },
-  { ask: 'passengers by month and coast', place: place(0, 2, 8, 4) },
-  { ask: 'ticket revenue by fare family vs last year', place: place(8, 2, 4, 4) },
-  { ask: 'top 8 routes by passengers', place: place(0, 6, 4, 4) },
-  { ask: 'revenue per passenger by month vs last year', place: place(4, 6, 4, 4) },
-  { ask: 'satisfaction by purpose', place: place(8, 6, 4, 4) },
+  { ask: 'passengers vs last year', title: 'Passengers', place: place(0, 0, 3, 1) },
+  { ask: 'ticket revenue vs last year', title: 'Ticket revenue', place: place(3, 0, 3, 1) },
+  { ask: 'load factor vs last year', title: 'Load factor', place: place(6, 0, 3, 1) },
+  { ask: 'cancellation rate vs last year', title: 'Cancellations', place: place(9, 0, 3, 1) },
+  { ask: 'passengers by month and coast', place: place(0, 1, 8, 4) },
+  { ask: 'ticket revenue by fare family vs last year', place: place(8, 1, 4, 4) },
+  { ask: 'top 8 routes by passengers', place: place(0, 5, 4, 4) },
+  { ask: 'revenue per passenger by month vs last year', place: place(4, 5, 4, 4) },
+  { ask: 'satisfaction by purpose', place: place(8, 5, 4, 4) },
 ];
 
 const OPERATIONS_BOARD: readonly DemoTile[] = [
-  { ask: 'on-time share this year vs last year', title: 'On time', place: place(0, 0, 3, 2) },
-  { ask: 'average delay this year vs last year', title: 'Delay', place: place(3, 0, 3, 2) },
-  { ask: 'working berths', title: 'Berths', place: place(6, 0, 3, 2) },
-  { ask: 'fuel per sailing this year vs last year', title: 'Fuel', place: place(9, 0, 3, 2) },
-  { ask: 'worst 6 vessels by average delay this year', place: place(0, 2, 4, 4) },
-  { ask: 'average delay by month for Sula Maid', place: place(4, 2, 8, 4) },
-  { ask: 'cancelled sailings by month and cause', place: place(0, 6, 6, 4) },
-  { ask: 'load factor by weekday', place: place(6, 6, 6, 4) },
+  { ask: 'on-time share this year vs last year', title: 'On time', place: place(0, 0, 3, 1) },
+  { ask: 'average delay this year vs last year', title: 'Delay', place: place(3, 0, 3, 1) },
+  { ask: 'working berths', title: 'Berths', place: place(6, 0, 3, 1) },
+  { ask: 'fuel per sailing this year vs last year', title: 'Fuel', place: place(9, 0, 3, 1) },
+  { ask: 'worst 6 vessels by average delay this year', place: place(0, 1, 4, 4) },
+  { ask: 'average delay by month for Sula Maid', place: place(4, 1, 8, 4) },
+  { ask: 'cancelled sailings by month and cause', place: place(0, 5, 6, 4) },
+  { ask: 'load factor by weekday', place: place(6, 5, 6, 4) },
 ];
 
 const WORKED_INQUIRY: readonly { readonly text: string; readonly after?: number }[] = [

@@ -110,7 +110,7 @@ function* sailings(scale: number): Generator<{ sailing: Sailing; row: Value[] }>
         const price = 0.82 + 0.05 * (year - 2023) + (month > 6 ? 0.02 : 0);
         const trend = 1 + 0.035 * (year - 2023 + month / 12);
         const demand = route.demand * (MONTH_FACTOR[month - 1] ?? 1) * (WEEKDAY_FACTOR[weekday(day) - 1] ?? 1) * trend * (hour >= 15 && hour < 20 ? 1.18 : 1) * (1 + 0.05 * (random.next() - 0.5));
-        const capacity = vessel.capacity * scale;
+        const capacity = Math.max(1, Math.round(vessel.capacity * scale));
         const sailing: Sailing = { id, route, day, hour, cancelled, capacity, demand };
         yield {
           sailing,
@@ -171,7 +171,7 @@ function* bookings(scale: number): Generator<readonly Value[]> {
       const revenue = Math.round((passengers * price + vehicles * route.price * 1.8) * 100) / 100;
       const onboard = route.minutes < 60 ? (random.next() < 0.3 ? Math.round(passengers * random.between(0.5, 3) * 100) / 100 : 0) : Math.round(passengers * random.between(1, route.minutes > 400 ? 19 : 6) * 100) / 100;
       const ahead = Math.floor(random.next() ** 3 * 90);
-      const customer = 1 + Math.floor(random.next() ** 1.6 * 60_000 * scale);
+      const customer = 1 + Math.floor(random.next() ** 1.6 * Math.max(1, 60_000 * scale));
       yield [id, sailing.id, fare.id, customer, channel, segment, kind, passengers, vehicles, revenue, onboard, addDays(day, -ahead), day];
     }
   }

@@ -13,7 +13,7 @@ export function namingOf(names: NameIndex): Naming {
     const others = new Set(names.exactly(nameWords(name)).map((match) => namedKey(match.named)));
     others.delete(namedKey({ kind: 'member', id: level, member: name }));
     const text = readsBare(name) ? name : `“${name}”`;
-    return others.size === 0 ? text : `${lowerFirst(levelOf(names.model, level).level.name)} “${name}”`;
+    return others.size === 0 ? text : `${lowerFirst(levelOf(names.model, level).level.name)} ${text}`;
   };
   return {
     model: names.model,

@@ -13,7 +13,7 @@ import type { Edit } from '../reading/edit';
 import type { Calendar } from '../time/period';
 import { coversOf, type Cover } from './cover';
 import type { Assumption, Use } from './grammar/rule';
-import { FUNCTION_WORDS } from './grammar/grammar';
+import { FUNCTION_WORDS, NEVER_PARTS } from './grammar/grammar';
 import type { Move } from './intent';
 import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
@@ -81,7 +81,7 @@ export function read(text: string, context: ReadContext): ReadResult {
   const { names, calendar } = context;
   const { model } = names;
   if (tokens.length === 0) return unclear(tokens, [], [], 'There are no words to read. Name a measure, and what to break it down by.');
-  const question = new Question(tokens, model, names, calendar, FUNCTION_WORDS);
+  const question = new Question(tokens, model, names, calendar, NEVER_PARTS);
   const covers = coversOf(question);
   const [best] = covers;
   if (!best) return unclear(tokens, [], [], 'This could not be read.');
@@ -239,13 +239,16 @@ function unclear(tokens: readonly Token[], uses: readonly Use[], options: readon
 
 /** Names the words that could not be used, with the nearest names of the model. */
 function unresolved(cover: Cover, tokens: readonly Token[], names: NameIndex): ReadResult {
-  const unknown = tokens.filter((_token, index) => cover.uses[index] === 'unresolved');
+  const left = tokens.filter((_token, index) => cover.uses[index] === 'unresolved');
+  const content = left.filter((token) => !FUNCTION_WORDS.has(token.word));
+  const unknown = content.length > 0 ? content : left;
   const options: Option[] = unknown.flatMap((token) =>
     names.nearest(token.word).map((match) => ({ label: `${match.label} (${kindWords(match.named, names.model)})`, reading: null, text: match.label })),
   );
   const list = unknown.map((token) => `“${token.text}”`).join(', ');
   const text = `${list} ${unknown.length === 1 ? 'is' : 'are'} not understood here, so nothing was computed.${options.length > 0 ? ' Did you mean one of these?' : ''}`;
-  return unclear(tokens, cover.uses, options.slice(0, 6), text);
+  const uses = cover.uses.map((use, index): Use => (use === 'unresolved' && !unknown.includes(tokens[index] as Token) ? 'grammar' : use));
+  return unclear(tokens, uses, options.slice(0, 6), text);
 }
 
 function kindWords(named: { kind: string; id: string }, model: Model): string {

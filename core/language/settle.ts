@@ -22,7 +22,7 @@ export interface Situation {
 
 /** Does a question stand on its own: with a measure and something that measure is broken down or narrowed by? */
 function isComplete(said: readonly SaidEdit[]): boolean {
-  const shows = said.some((edit) => edit.do === 'show') || said.some((edit) => edit.do === 'saidRank' && edit.rank.by !== null);
+  const shows = said.some((edit) => edit.do === 'show' || (edit.do === 'saidRank' && edit.rank.by !== null) || (edit.do === 'condition' && edit.condition.kind === 'measure'));
   const about = said.some((edit) => ['breakdown', 'condition', 'saidRank', 'overTime', 'kindOfLevel'].includes(edit.do) || (edit.do === 'compare' && edit.against?.kind === 'members'));
   return shows && about;
 }
@@ -95,6 +95,8 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
     if (edit.do === 'kindOfLevel') edits.push({ do: 'breakdown', how: 'join', by: [levelOfKind(edit.kind, base, edits, model)] });
     if (edit.do === 'saidRank') edits.push(...rankEdits(edit, edits, base, model, asFollowUp));
   }
+  const tested = said.flatMap((edit) => (edit.do === 'condition' && edit.condition.kind === 'measure' ? [edit.condition.calculation] : []))[0];
+  if (!asFollowUp && tested !== undefined && !edits.some((edit) => edit.do === 'show')) edits.push({ do: 'show', how: 'replace', shown: [{ calculation: tested, transform: null }] });
   return separated(edits);
 }
 
@@ -147,9 +149,12 @@ function comparisonOfPeriods(edit: Extract<SaidEdit, { do: 'saidComparison' }>, 
     return [{ do: 'period', period: now }, { do: 'compare', against: { kind: 'period', period: first } }];
   }
   const second = settledPeriod(edit.with, calendar, year);
+  if (isThisYear(first) && second.kind === 'last' && second.grain === 'year') return [{ do: 'period', period: first }, { do: 'compare', against: { kind: 'year' } }];
   const [later, earlier] = startOf(first, calendar) >= startOf(second, calendar) ? [first, second] : [second, first];
   return [{ do: 'period', period: later }, { do: 'compare', against: { kind: 'period', period: earlier } }];
 }
+
+const isThisYear = (period: Period) => period.kind === 'this' && period.grain === 'year';
 
 const startOf = (period: Period, calendar: Calendar) => resolvePeriod(period, calendar).from ?? '';
 

@@ -91,12 +91,13 @@ export function followUps(context: ReadContext): string[] {
   const reachable = [...model.levels.keys()].filter((id) => facts.every((fact) => factHasLevel(model, fact, id)));
   const shownLevels = before.by.flatMap((one) => (one.kind === 'level' ? [one.level] : []));
   const deeper = shownLevels.map((id) => neighbourLevel(model, id, 1)).filter((id): id is string => id !== null && reachable.includes(id));
-  const fresh = reachable.filter((id) => !shownLevels.includes(id) && !deeper.includes(id));
+  const shownDimensions = new Set(shownLevels.map((id) => model.levels.get(id)?.dimension.id));
+  const fresh = model.file.dimensions.filter((dimension) => !shownDimensions.has(dimension.id)).flatMap((dimension) => dimension.levels.map((level) => level.id).find((id) => reachable.includes(id)) ?? []);
   const tries = [
-    ...deeper.map((id) => `by ${levelWords(naming, id)}`),
+    ...deeper.slice(0, 1).map((id) => `by ${levelWords(naming, id)}`),
+    ...(before.against === null ? ['vs last year'] : ['stop comparing']),
     ...(before.by.some((one) => one.kind === 'time') ? [] : ['by month']),
     ...fresh.slice(0, 3).map((id) => `${before.by.length > 0 ? 'also ' : ''}by ${levelWords(naming, id)}`),
-    ...(before.against === null ? ['vs last year'] : ['stop comparing']),
     ...(shownLevels.length > 0 && before.rank === null ? ['top 5'] : []),
     ...(before.when === null ? ['this year'] : ['all time']),
     ...otherMeasures(before, names).map((id) => `and ${measureWords(naming, id)}?`),

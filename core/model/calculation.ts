@@ -40,8 +40,11 @@ export const arithmetic = (operator: Operator, left: Calculation, right: Calcula
   right,
 });
 
+/** A part of a calculation that is aggregated from rows. */
+export type Leaf = Exclude<Calculation, { kind: 'arithmetic' | 'number' }>;
+
 /** All leaves of a calculation that are aggregated from rows, left to right. */
-export function leavesOf(calculation: Calculation): Exclude<Calculation, { kind: 'arithmetic' | 'number' }>[] {
+export function leavesOf(calculation: Calculation): Leaf[] {
   switch (calculation.kind) {
     case 'arithmetic':
       return [...leavesOf(calculation.left), ...leavesOf(calculation.right)];

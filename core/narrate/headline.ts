@@ -93,6 +93,9 @@ function byMembers(answer: Answer, columns: Columns, reading: Reading): string {
         if (reading.against?.kind === 'plan') return `${name(row)} is ${formatSize(size)} ${size >= 0 ? 'above' : 'below'} plan`;
         return `${name(row)} ${size >= 0 ? 'rose' : 'fell'} ${formatSize(size)}`;
       };
+      const [top, bottom] = [number(high[change]) ?? 0, number(low[change]) ?? 0];
+      if (reading.against?.kind !== 'plan' && bottom > 0) return `${name(high)} rose most ${beside(reading)}, ${formatSize(top)}; ${name(low)} least, ${formatSize(bottom)}`;
+      if (reading.against?.kind !== 'plan' && top < 0) return `${name(low)} fell most ${beside(reading)}, ${formatSize(bottom)}; ${name(high)} least, ${formatSize(top)}`;
       return `${phrase(high)}, ${phrase(low)} ${reading.against?.kind === 'plan' ? '' : beside(reading)}`.trim();
     }
   }

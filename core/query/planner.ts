@@ -1,5 +1,5 @@
 /** Reading → plan. */
-import { isMeasure, leavesOf, type Calculation } from '../model/calculation';
+import { isMeasure, type Calculation, type Leaf } from '../model/calculation';
 import {
   columnOf, dateColumn, expand, factForMembers, factHasLevel, level as levelOf, measure as measureOf, type ColumnRef, type Join, type Model,
 } from '../model/model';
@@ -29,8 +29,6 @@ export interface PlanContext {
 
 /** A reading that has a meaning but cannot be computed; the message says why. */
 export class CannotPlan extends Error {}
-
-type Leaf = ReturnType<typeof leavesOf>[number];
 
 /** One aggregated leaf of the calculations shown: in which fact, under which column name. */
 interface LeafColumn {

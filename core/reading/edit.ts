@@ -21,7 +21,7 @@ export const editSchema = z.discriminatedUnion('do', [
   z.object({ do: z.literal('compare'), against: comparisonSchema.nullable() }),
   z.object({ do: z.literal('rank'), rank: rankSchema.nullable() }),
   /** Changes the count or direction of the rank in force, or ranks the first level shown. */
-  z.object({ do: z.literal('rerank'), direction: z.enum(['top', 'bottom']).optional(), count: z.number().int().min(1).max(10_000).optional(), by: calculationSchema.optional(), within: z.string().optional(), others: z.boolean().optional() }),
+  z.object({ do: z.literal('rerank'), direction: z.enum(['top', 'bottom']).optional(), count: z.number().int().min(1).max(10_000).optional(), percent: z.boolean().optional(), by: calculationSchema.optional(), within: z.string().optional(), others: z.boolean().optional() }),
   z.object({ do: z.literal('order'), order: orderSchema.nullable() }),
   z.object({ do: z.literal('reverse'), direction: z.enum(['up', 'down']).optional() }),
   z.object({ do: z.literal('transform'), transform: transformSchema.nullable() }),
@@ -244,7 +244,8 @@ function compare(reading: Reading, against: Reading['against']): Edited {
 const withoutLevel = (by: readonly Breakdown[], level: string) => by.filter((one) => !(one.kind === 'level' && one.level === level));
 
 function rerank(reading: Reading, edit: Extract<Edit, { do: 'rerank' }>): Edited {
-  const level = reading.rank?.level ?? reading.by.findLast((one) => one.kind === 'level')?.level;
+  const shownLevels = reading.by.flatMap((one) => (one.kind === 'level' ? [one.level] : []));
+  const level = reading.rank && shownLevels.includes(reading.rank.level) ? reading.rank.level : shownLevels.at(-1);
   if (level === undefined) return refused('Nothing is broken down by members, so there is nothing to rank; say by which level.');
   const before = reading.rank;
   return done({
@@ -253,7 +254,7 @@ function rerank(reading: Reading, edit: Extract<Edit, { do: 'rerank' }>): Edited
     rank: {
       direction: edit.direction ?? before?.direction ?? 'top',
       count: edit.count ?? before?.count ?? 10,
-      percent: edit.count === undefined ? (before?.percent ?? false) : false,
+      percent: edit.percent ?? (edit.count === undefined ? (before?.percent ?? false) : false),
       level,
       by: edit.by ?? before?.by ?? null,
       within: edit.within ?? before?.within ?? null,

@@ -57,7 +57,7 @@ function capitalised(text: string): string {
 function periodDetail(period: NonNullable<Reading['when']>['period'], calendar: Calendar): string | undefined {
   const { from, to } = resolvePeriod(period, calendar);
   if (period.kind === 'days' && to === period.to) return undefined;
-  if (from !== undefined && to !== undefined) return from === to ? dayWords(from) : `${dayWords(from)} – ${dayWords(to)}`;
+  if (from !== undefined && to !== undefined) return from === to ? dayWords(from) : `${from.slice(0, 4) === to.slice(0, 4) ? dayWords(from).replace(/ \d{4}$/, '') : dayWords(from)} – ${dayWords(to)}`;
   if (from !== undefined) return `from ${dayWords(from)}`;
   return to === undefined ? undefined : `to ${dayWords(to)}`;
 }

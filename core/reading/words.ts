@@ -166,8 +166,10 @@ export function unitWords(grain: Grain, start: Day): string {
 export function rangeWords(from: Day, to: Day): string {
   const grain = exactGrain(from, to);
   if (grain !== null) return unitWords(grain, from);
-  if (dayParts(from).day === 1 && isLastOfMonth(to)) return `from ${unitWords('month', from)} to ${unitWords('month', to)}`;
-  return `from ${dayWords(from)} to ${dayWords(to)}`;
+  const sameYear = dayParts(from).year === dayParts(to).year;
+  const start = (words: string) => (sameYear ? words.replace(/ \d{4}$/, '') : words);
+  if (dayParts(from).day === 1 && isLastOfMonth(to)) return `from ${start(unitWords('month', from))} to ${unitWords('month', to)}`;
+  return `from ${start(dayWords(from))} to ${dayWords(to)}`;
 }
 
 export function periodWords(period: Period, model: Model): string {

@@ -27,6 +27,8 @@ export interface Answered {
   readonly answer: Answer;
   readonly chart: ChartDescription;
   readonly headline: string;
+  /** The headline without its scope, for places that say the scope themselves. */
+  readonly plainHeadline: string;
   readonly notes: readonly Note[];
   readonly working: Working;
 }
@@ -99,6 +101,7 @@ export class Answering {
         answer,
         chart: describeChart(answer, reading, model.weekStart),
         headline: headlineOf(answer, reading, scopeWords(reading, ready)),
+        plainHeadline: headlineOf(answer, reading, ''),
         notes: caveats,
         working: {
           ...explain(plan, model),

@@ -10,7 +10,7 @@ import { addStep, stepsOf, type Inquiry, type Step } from '../store/inquiries';
 import type { Store } from '../store/database';
 import type { Person } from '../store/people';
 import { Problem } from '../http/problem';
-import { Answering, Unanswerable, type Answered, type AskOptions } from './answering';
+import { Unanswerable, type Answered, type Answering, type AskOptions } from './answering';
 import type { ModelLibrary, ReadyModel } from './model-library';
 
 export type Asked =

@@ -18,7 +18,7 @@ import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } 
 import { notFound, Problem } from './problem';
 
 const title = z.string().trim().min(1).max(200);
-const place = { x: z.number().int().min(0).max(GRID_COLUMNS - 1), y: z.number().int().min(0).max(2000), width: z.number().int().min(2).max(GRID_COLUMNS), height: z.number().int().min(2).max(20) };
+const place = { x: z.number().int().min(0).max(GRID_COLUMNS - 1), y: z.number().int().min(0).max(2000), width: z.number().int().min(2).max(GRID_COLUMNS), height: z.number().int().min(1).max(20) };
 const inGrid = (one: { x?: number | undefined; width?: number | undefined }) => (one.x ?? 0) + (one.width ?? 0) <= GRID_COLUMNS;
 const scopeSchema = z.object({ where: z.array(conditionSchema), when: z.object({ period: periodSchema, role: z.string().optional() }).nullable(), against: comparisonSchema.nullable() });
 const refineBody = z

@@ -74,7 +74,7 @@ export async function tilesOf(store: Store, boardId: string) {
 /** Columns of the grid, and the size a new tile has. */
 export const GRID_COLUMNS = 12;
 const TILE = { width: 6, height: 4 };
-const NUMBER_TILE = { width: 3, height: 2 };
+const NUMBER_TILE = { width: 3, height: 1 };
 
 export interface TilePlace {
   readonly x: number;

@@ -7,7 +7,7 @@ import { InquiriesPage } from '../inquiry/InquiriesPage';
 import { InquiryPage } from '../inquiry/InquiryPage';
 import { ModelPage } from '../model/ModelPage';
 import { ModelsPage } from '../model/ModelsPage';
-import { Message, Failure, Loading } from '../parts/states';
+import { FaultBoundary, Message, Failure, Loading } from '../parts/states';
 import { TodayPage } from '../today/TodayPage';
 import { api, ProblemError } from './api';
 import { Page } from './Page';
@@ -26,6 +26,7 @@ export function App() {
   }
   return (
     <SessionContext value={session.data.person}>
+      <FaultBoundary>
       <Routes>
         <Route path="/" element={<TodayPage />} />
         <Route path="/inquiries" element={<InquiriesPage />} />
@@ -38,6 +39,7 @@ export function App() {
         <Route path="/today" element={<Navigate to="/" replace />} />
         <Route path="*" element={<Page><Message title="Nothing is at this address">The link may be old, or a letter of it is missing. Today shows what you worked on last.</Message></Page>} />
       </Routes>
+      </FaultBoundary>
     </SessionContext>
   );
 }

@@ -113,6 +113,7 @@ export interface TileAnswer {
   readonly answer: Answer;
   readonly chart: ChartDescription;
   readonly headline: string;
+  readonly plainHeadline: string;
   readonly notes: readonly Note[];
   readonly refused: readonly string[];
 }

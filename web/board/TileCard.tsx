@@ -9,13 +9,15 @@ import { Menu } from '../parts/controls';
 import { Loading } from '../parts/states';
 
 const Card = styled.section`
-  background: var(--raised); border: 1px solid var(--line); border-radius: 3px; padding: 11px 14px 10px; display: grid; grid-template-rows: auto minmax(0, 1fr) auto; min-width: 0; min-height: 0; position: relative; height: 100%; overflow: hidden;
+  background: var(--raised); border: 1px solid var(--line); border-radius: 3px; padding: 11px 14px 10px; display: grid; grid-template: auto minmax(0, 1fr) auto / minmax(0, 1fr); min-width: 0; min-height: 0; position: relative; height: 100%; overflow: hidden;
   header { display: flex; gap: 8px; align-items: flex-start; }
   header > div { flex: 1; min-width: 0; }
   h2 { font: 600 16px/1.25 ${SERIF}; display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; }
   header p { font: italic 400 13px/1.35 ${SERIF}; color: var(--quiet); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
   header button { border: 0; padding: 0 2px; line-height: 1; color: var(--quiet); }
   footer { font-size: 11.5px; color: var(--quiet); display: flex; gap: 8px; justify-content: space-between; min-height: 0; }
+  &[data-number] { grid-template-rows: minmax(0, 1fr); align-items: center; padding: 8px 14px; }
+  &[data-number] header { position: absolute; right: 12px; top: 8px; z-index: 1; }
   footer b { font-weight: 600; color: var(--signal); }
 `;
 const Body = styled.div`
@@ -37,7 +39,7 @@ export function TileCard(props: { boardId: string; tile: BoardTile; refinement: 
     ...(props.canEdit
       ? [
           { id: 'left', label: 'Move left', disabled: tile.x === 0 }, { id: 'right', label: 'Move right', disabled: tile.x + tile.width >= 12 }, { id: 'up', label: 'Move up', disabled: tile.y === 0 }, { id: 'down', label: 'Move down' },
-          { id: 'wider', label: 'Wider', disabled: tile.x + tile.width >= 12 }, { id: 'narrower', label: 'Narrower', disabled: tile.width <= 2 }, { id: 'taller', label: 'Taller' }, { id: 'shorter', label: 'Shorter', disabled: tile.height <= 2 }, { id: 'remove', label: 'Take off the board' },
+          { id: 'wider', label: 'Wider', disabled: tile.x + tile.width >= 12 }, { id: 'narrower', label: 'Narrower', disabled: tile.width <= 2 }, { id: 'taller', label: 'Taller' }, { id: 'shorter', label: 'Shorter', disabled: tile.height <= (number ? 1 : 2) }, { id: 'remove', label: 'Take off the board' },
         ]
       : []),
   ];
@@ -46,14 +48,16 @@ export function TileCard(props: { boardId: string; tile: BoardTile; refinement: 
     else if (id === 'remove') props.onRemove();
     else props.onMove(MOVES[id]?.(tile) ?? {});
   };
-  const title = tile.title ?? data?.headline ?? '';
+  const title = tile.title ?? data?.plainHeadline ?? '';
   return (
-    <Card aria-label={title || 'Tile'} data-testid="tile">
+    <Card aria-label={title || 'Tile'} data-testid="tile" {...(number ? { 'data-number': true } : {})}>
       <header>
-        <div>
-          {number ? null : <h2>{title}</h2>}
-          {number ? null : <p title={data?.sentence.text}>{data?.sentence.text}</p>}
-        </div>
+        {number ? null : (
+          <div>
+            <h2>{title}</h2>
+            <p title={data?.sentence.text}>{data?.sentence.text}</p>
+          </div>
+        )}
         {entries.length > 0 ? <Menu plain label="⋯" ariaLabel={`Acts on ${title || 'this tile'}`} entries={entries} onChoose={act} /> : null}
       </header>
       <Body>
@@ -63,10 +67,10 @@ export function TileCard(props: { boardId: string; tile: BoardTile; refinement: 
         : data.chart.kind === 'table' ? <AnswerTable answer={data.answer} />
         : <Chart small chart={data.chart} answer={data.answer} label={data.headline} />}
       </Body>
-      <footer>
+      {number && !query.isError && data.refused.length === 0 && !ask.isError ? null : <footer>
         {data && query.isError ? <b>Not refreshed; shows the last answer</b> : data && data.refused.length > 0 ? <b title={data.refused.join(' ')}>Not narrowed: {data.refused[0]}</b> : number ? null : <span>{data ? `by ${tile.by}` : ''}</span>}
         {ask.isError ? <b>{ask.error.message}</b> : null}
-      </footer>
+      </footer>}
     </Card>
   );
 }

@@ -73,8 +73,14 @@ function startsNearZero(chart: ChartDescription): boolean {
   return low < 0 || high === low || low < 0.72 * high;
 }
 
-function categoryText(chart: ChartDescription, index: number, lying: boolean): string {
+/** The label of a category; along a line of months or quarters the year stands once, below its first label. */
+function categoryText(chart: ChartDescription, index: number, lying: boolean): string | string[] {
   const text = chart.categories[index] ?? '';
+  const dated = /^(\w{3}|Q\d|H\d) (\d{4})$/.exec(text);
+  if (!lying && dated) {
+    const yearBefore = /\d{4}$/.exec(chart.categories[index - 1] ?? '')?.[0];
+    return yearBefore === dated[2] ? (dated[1] ?? '') : [dated[1] ?? '', dated[2] ?? ''];
+  }
   if (!lying) return text;
   return text.length > 24 ? `${text.slice(0, 23)}…` : text;
 }
@@ -91,7 +97,7 @@ function datasetOf(series: ChartSeries, data: readonly (number | null)[], chart:
   if (lines)
     return {
       type: 'line', label: series.label, data: [...data], yAxisID: series.axis, borderColor: earlier ? pale(colour, '59') : plan ? tokens.quiet : colour,
-      backgroundColor: chart.kind === 'area' ? pale(colour, '2B') : colour, fill: chart.kind === 'area' && !earlier && !plan, borderWidth: earlier ? 1.6 : plan ? 1.2 : 2.4, tension: 0, spanGaps: false,
+      backgroundColor: chart.kind === 'area' ? pale(colour, '2B') : earlier ? pale(colour, '59') : colour, fill: chart.kind === 'area' && !earlier && !plan, borderWidth: earlier ? 1.6 : plan ? 1.2 : 2.4, tension: 0, spanGaps: false,
       pointRadius: data.length > 1 && isolatedOnly(data) ? 3 : data.map((_value, index) => (isIsolated(data, index) ? 3 : 0)), pointHoverRadius: 5, pointHitRadius: 12,
       segment: { borderDash: (context: { p1DataIndex: number }) => (plan ? [4, 3] : chart.incompleteAt !== null && context.p1DataIndex >= chart.incompleteAt ? [3, 4] : undefined) },
     } as ChartDataset<'line'>;

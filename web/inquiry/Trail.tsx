@@ -29,19 +29,21 @@ const Row = styled(Link)<{ $depth: number }>`
 
 const OUTCOME: Partial<Record<Step['outcome'], string>> = { choose: 'a choice is open', unclear: 'not understood', empty: 'no data' };
 
-export function Trail(props: { inquiryId: string; steps: readonly Step[]; current: string | null }) {
+export function Trail({ inquiryId, steps, current }: { inquiryId: string; steps: readonly Step[]; current: string | null }) {
   const here = useRef<HTMLAnchorElement>(null);
-  useEffect(() => here.current?.scrollIntoView({ block: 'nearest' }), [props.current]);
+  useEffect(() => {
+    void here.current?.scrollIntoView({ block: 'nearest' });
+  }, [current]);
   return (
     <Column aria-label="Trail">
       <header>
         <span>Trail</span>
-        <span>{props.steps.length} {props.steps.length === 1 ? 'step' : 'steps'}</span>
+        <span>{steps.length} {steps.length === 1 ? 'step' : 'steps'}</span>
       </header>
       <ol>
-        {trailRows(props.steps).map(({ step, depth }) => (
+        {trailRows(steps).map(({ step, depth }) => (
           <li key={step.id} style={{ ['--depth' as string]: depth }}>
-            <Row to={`/inquiries/${props.inquiryId}/steps/${step.id}`} $depth={depth} data-outcome={step.outcome} {...(step.id === props.current ? { 'aria-current': 'step' as const, ref: here } : {})}>
+            <Row to={`/inquiries/${inquiryId}/steps/${step.id}`} $depth={depth} data-outcome={step.outcome} {...(step.id === current ? { 'aria-current': 'step' as const, ref: here } : {})}>
               <i />
               <span>
                 <b>{step.asked}</b>

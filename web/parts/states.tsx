@@ -1,5 +1,5 @@
 /** The designed states of a place: loading, nothing there, an error, no right to see. Each with a next thing to do. */
-import type { ReactNode } from 'react';
+import { Component, type ReactNode } from 'react';
 import styled, { keyframes } from 'styled-components';
 import { ProblemError } from '../app/api';
 import { SERIF } from '../app/theme';
@@ -53,4 +53,22 @@ export function Failure(props: { error: unknown; onRetry?: () => void; action?: 
       {detail}
     </Message>
   );
+}
+
+/** Keeps a fault in drawing one place from taking the rest with it. */
+export class FaultBoundary extends Component<{ children: ReactNode }, { error: unknown }> {
+  override state: { error: unknown } = { error: null };
+
+  static getDerivedStateFromError(error: unknown) {
+    return { error };
+  }
+
+  override render() {
+    if (this.state.error === null) return this.props.children;
+    return (
+      <Message title="This could not be drawn" action={<Button onPress={() => window.location.reload()}>Load again</Button>}>
+        It is a fault of ours. Your steps and boards are kept on the server; loading the page again usually helps.
+      </Message>
+    );
+  }
 }

@@ -23,7 +23,7 @@ const list = (parts: Parts, name = 'Members') => parts[name] as Members;
 
 /** Members of one level; of two levels there is no one list. */
 function together(parts: Parts): Members | null {
-  const first = one(parts);
+  const first = list(parts, 'NamedMember');
   const rest = list(parts, 'MemberList');
   return first.level === rest.level ? { level: first.level, members: [...new Set([...first.members, ...rest.members])] } : null;
 }
@@ -55,8 +55,10 @@ function measureTestShown(parts: Parts): Intent {
 const WITHOUT = '(without|except|except for|excluding|exclude|but not|not|other than|leave out|leaving out|apart from|no)';
 
 export const CONDITION_RULES: readonly Rule<Question>[] = [
-  { gives: 'MemberList', form: '{Member}', means: one },
-  { gives: 'MemberList', form: '{Member} (,|and|or|&|, and|, or|plus) {MemberList}', means: together, cost: -0.1 },
+  { gives: 'NamedMember', form: '{Member}', means: one },
+  { gives: 'NamedMember', form: '{Level} {Member}', means: (p) => (one(p).level === p['Level'] ? one(p) : null), cost: -0.05 },
+  { gives: 'MemberList', form: '{NamedMember}', means: (p) => p['NamedMember'] },
+  { gives: 'MemberList', form: '{NamedMember} (,|and|or|&|, and|, or|plus) {MemberList}', means: together, cost: -0.1 },
   { gives: 'Members', form: '{MemberList}', means: (p) => p['MemberList'] },
   { gives: 'Members', form: '{Level} [(is|are|in|=)] {MemberList}', means: atLevel, cost: -0.1 },
   { gives: 'Members', form: '{MemberList} {Level}', means: atLevel, cost: -0.1 },

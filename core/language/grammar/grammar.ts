@@ -30,5 +30,8 @@ export const HARMLESS_COST: Readonly<Record<string, number>> = { the: 0.01, a: 0
 const CALENDAR_WORDS =
   'day days week weeks month months quarter quarters year years today yesterday january february march april may june july august september october november december jan feb mar apr jun jul aug sep sept oct nov dec monday tuesday wednesday thursday friday saturday sunday mondays tuesdays wednesdays thursdays fridays saturdays sundays daily weekly monthly quarterly yearly annual one two three four five six seven eight nine ten twelve twenty hundred thousand million dozen';
 
-/** Words that are never taken for misspelt or shortened names. */
+/** Words of the grammar, the calendar and the harmless list: never misspelt names. */
 export const FUNCTION_WORDS: ReadonlySet<string> = new Set([...GRAMMAR.words, ...HARMLESS, ...CALENDAR_WORDS.split(' ')]);
+
+/** Words that are never taken for a part of a name: those, and words that would qualify a period. */
+export const NEVER_PARTS: ReadonlySet<string> = new Set([...FUNCTION_WORDS, 'mid', 'early', 'late']);

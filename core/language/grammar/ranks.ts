@@ -80,6 +80,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[which] {Level} (with|has|had|have) [the] worst {Calculation}', means: mostOf('worst') },
   { gives: 'Intent', form: '{Sense} {Number} [instead]', means: (p) => rerank(p), cost: 0.3 },
   { gives: 'Intent', form: '{Sense} {Number} [{RankTail}]', means: (p) => rerank(p), cost: 0.35 },
+  { gives: 'Intent', form: '{Sense} {Percent} [instead]', means: (p) => rerank({ ...p, Number: p['Percent'] }, true), cost: 0.3, examples: ['top 10 %'] },
   { gives: 'Intent', form: '(no ranking|all of them|without ranking|remove the ranking|show all of them)', means: () => followUp({ do: 'clear', what: 'rank' }), examples: ['all of them'] },
 
   { gives: 'Intent', form: `${SORT} name [(ascending|up|a to z)]`, means: byName('up'), examples: ['sort by name'] },
@@ -98,7 +99,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(automatic chart|choose the chart|best chart)', means: () => followUp({ do: 'view', view: null }) },
 ];
 
-function rerank(parts: Parts): Intent | null {
+function rerank(parts: Parts, percent = false): Intent | null {
   const count = parts['Number'] as number;
   const sense = parts['Sense'] as Sense;
   if (!Number.isInteger(count) || count < 1 || count > 10_000) return null;
@@ -107,6 +108,7 @@ function rerank(parts: Parts): Intent | null {
     do: 'rerank',
     direction: sense === 'top' || sense === 'best' ? 'top' : 'bottom',
     count,
+    ...(percent ? { percent: true } : {}),
     ...(tail.by === undefined ? {} : { by: tail.by }),
     ...(tail.within === undefined ? {} : { within: tail.within }),
     ...(tail.others === undefined ? {} : { others: true }),

@@ -28,7 +28,7 @@ const LARGE: Readonly<Record<string, number>> = { hundred: 100, thousand: 1000, 
 /** Numbers in figures or words. @example "two hundred and fifty" → 250 */
 const number: Reader<Question> = (tokens, start) => {
   const token = tokens[start];
-  if (token?.kind === 'number' && token.value !== undefined) {
+  if (token?.kind === 'number' && token.value !== undefined && token.unit !== 'percent') {
     const next = tokens[start + 1];
     const large = next?.kind === 'word' ? LARGE[next.word] : undefined;
     return large === undefined ? [item(start + 1, token.value)] : [item(start + 2, token.value * large)];
