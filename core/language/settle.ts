@@ -95,6 +95,9 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
     if (edit.do === 'kindOfLevel') edits.push({ do: 'breakdown', how: 'join', by: [levelOfKind(edit.kind, base, edits, model)] });
     if (edit.do === 'saidRank') edits.push(...rankEdits(edit, edits, base, model, asFollowUp));
   }
+  const roles = new Set(edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by.flatMap((by) => (by.kind !== 'level' && by.role !== undefined ? [by.role] : [])) : [])));
+  const [role] = roles;
+  if (roles.size === 1 && role !== undefined) edits.forEach((edit, at) => { if (edit.do === 'period' && edit.role === undefined) edits[at] = { ...edit, role }; });
   const tested = said.flatMap((edit) => (edit.do === 'condition' && edit.condition.kind === 'measure' ? [edit.condition.calculation] : []))[0];
   if (!asFollowUp && tested !== undefined && !edits.some((edit) => edit.do === 'show')) edits.push({ do: 'show', how: 'replace', shown: [{ calculation: tested, transform: null }] });
   return separated(edits);
