@@ -29,10 +29,15 @@ export function scoped(reading: Reading, scopes: readonly Scope[], ready: ReadyM
   return { reading: current, refused };
 }
 
-/** A scope as a reading, so that the grammar and the edits of readings work on it. */
+/**
+ * A scope as a reading, so that the grammar and the edits of readings work on it. It stands for tiles that have periods of their
+ * own, so it has a time breakdown: a comparison said without a period is then not given one.
+ */
 function readingOf(scope: Scope, ready: ReadyModel): Reading {
-  return { ...EMPTY_READING, shown: [plain(ready.model.defaultMeasure)], ...scope };
+  return { ...EMPTY_READING, shown: [plain(ready.model.defaultMeasure)], by: TILES_OWN_TIME, ...scope };
 }
+
+const TILES_OWN_TIME: Reading['by'] = [{ kind: 'time', grain: 'month' }];
 
 const scopeOf = ({ where, when, against }: Reading): Scope => ({ where, when, against });
 
@@ -49,7 +54,7 @@ export function refinedByWords(text: string, scope: Scope, ready: ReadyModel): S
       options: result.options.map((option) => ({ label: option.reading ? scopeLabel(scopeOf(option.reading), ready) : option.label, scope: option.reading ? scopeOf(option.reading) : null, ...(option.text === undefined ? {} : { text: option.text }) })),
     };
   const { reading } = result;
-  const beyond = !same(reading.shown, before.shown) || reading.by.length > 0 || reading.rank !== null || reading.order !== null || reading.view !== null;
+  const beyond = !same(reading.shown, before.shown) || !same(reading.by, before.by) || reading.rank !== null || reading.order !== null || reading.view !== null;
   if (beyond)
     return { ok: false, outcome: 'unclear', options: [], notes: [{ kind: 'unclear', text: 'A board is narrowed by members, periods and comparisons. To change what a tile shows, choose “Ask from here” on the tile.' }] };
   return { ok: true, scope: scopeOf(reading), notes: result.notes };

@@ -40,7 +40,7 @@ function Drawn(props: { chart: ChartDescription; label: string; small?: boolean;
   }, [chart, mode, small]);
   const lying = chart.kind === 'bars' ? Math.max(120, chart.categories.length * (chart.series.length > 1 ? 38 : 27) + 40) : undefined;
   return (
-    <div style={{ height: '100%', overflowY: lying === undefined ? 'hidden' : 'auto' }}>
+    <div style={{ height: '100%', overflowY: lying === undefined ? 'hidden' : 'auto' }} {...(lying === undefined ? {} : { tabIndex: 0, role: 'group', 'aria-label': 'Chart, scrolls' })}>
       <Canvas style={lying === undefined ? undefined : { height: small ? `max(100%, ${Math.min(lying, chart.categories.length * 17 + 20)}px)` : lying }}>
         <canvas ref={canvas} role="img" aria-label={`${props.label}. The table beside the chart has all values.`} />
       </Canvas>

@@ -12,8 +12,8 @@ const Column = styled.aside`
 const Entry = styled.div`
   padding: 8px 0 12px; border-bottom: 1px solid var(--line); 
   &:last-child { border-bottom: 0; }
-  h3 { font-size: 12px; font-weight: 600; color: var(--quiet); margin-bottom: 2px; }
-  &[data-kind='unclear'] h3 { color: var(--signal); }
+  h2 { font-size: 12px; font-weight: 600; color: var(--quiet); margin-bottom: 2px; }
+  &[data-kind='unclear'] h2 { color: var(--signal); }
   p { font: 400 15px/1.35 ${SERIF}; overflow-wrap: anywhere; }
   div { display: grid; gap: 6px; margin-top: 6px; justify-items: start; }
 `;
@@ -30,7 +30,7 @@ export function NotesMargin(props: { notes: readonly Note[]; onChoose: (option: 
       {props.notes.length === 0 ? <Entry><p>Nothing was assumed.</p></Entry> : null}
       {props.notes.map((note, index) => (
         <Entry key={`${note.kind}${index}`} data-kind={note.kind}>
-          <h3>{TITLES[note.kind]}</h3>
+          <h2>{TITLES[note.kind]}</h2>
           <p>{note.text}</p>
           {note.options && note.options.length > 0 ? (
             <div>

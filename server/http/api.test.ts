@@ -1,0 +1,298 @@
+/** The API with real PostgreSQL: rights, boards, live events, tables and models over HTTP, and faults. */
+import { startDemoServer, callerOf, type Caller, type DemoServer } from '../../tests/demo-server';
+
+let demo: DemoServer;
+let mira: Caller;
+let tomas: Caller;
+let ines: Caller;
+let stellan: Caller;
+let nobody: Caller;
+
+beforeAll(async () => {
+  demo = await startDemoServer({ scale: 0.02 });
+  [mira, tomas, ines, stellan] = (await Promise.all(['Mira', 'Tomas', 'Ines', 'Stellan'].map((name) => demo.as(name)))) as [Caller, Caller, Caller, Caller];
+  nobody = callerOf(demo.running.address, '');
+});
+afterAll(() => demo.close());
+
+interface Step {
+  id: string;
+  after: string | null;
+  outcome: string;
+  sentence: { text: string } | null;
+  reading: object;
+  words: { text: string; use: string }[];
+  options?: { label: string; reading: object }[];
+  answer?: { columns: { key: string; role: string }[]; rows: (string | number | null)[][]; rowCount: number; truncated: boolean; dataVersion: string; asOf: string; engine: string };
+  change: { added: { text: string }[]; removed: { text: string }[] };
+  notes: { kind: string; text: string }[];
+}
+
+const inquiry = async (who: Caller, modelId = 'ferries') => (await who<{ id: string }>('POST', '/inquiries', { modelId })).body.id;
+const ask = async (who: Caller, id: string, body: object) => (await who<Step>('POST', `/inquiries/${id}/steps`, body)).body;
+const person = async (name: string) => (await mira<{ id: string; name: string }[]>('GET', '/people')).body.find((one) => one.name.startsWith(name))?.id ?? '';
+
+describe('signing in', () => {
+  test('health needs no sign-in, everything else does', async () => {
+    expect((await nobody('GET', '/health')).body).toMatchObject({ ok: true, database: 'up', engines: ['PostgreSQL'] });
+    for (const path of ['/session', '/people', '/models', '/inquiries', '/boards', '/models/ferries', '/tables']) expect((await nobody('GET', path)).status).toBe(401);
+  });
+  test('a wrong password is refused without saying which part is wrong; a person with many attempts has to wait', async () => {
+    const wrong = await nobody<{ detail: string }>('POST', '/session', { email: 'ada@velloe.example', password: 'x' });
+    const unknown = await nobody<{ detail: string }>('POST', '/session', { email: 'none@velloe.example', password: 'x' });
+    expect([wrong.status, unknown.status]).toEqual([401, 401]);
+    expect(wrong.body.detail).toBe(unknown.body.detail);
+    for (let attempt = 0; attempt < 10; attempt += 1) await nobody('POST', '/session', { email: 'ada@velloe.example', password: 'x' });
+    expect((await nobody('POST', '/session', { email: 'ada@velloe.example', password: 'x' })).status).toBe(429);
+  });
+  test('a personal access token signs its requests', async () => {
+    const { body } = await mira<{ token: string }>('POST', '/tokens', { name: 'a script' });
+    const reply = await nobody<{ person: { name: string } }>('GET', '/session', undefined, { authorization: `Bearer ${body.token}` });
+    expect(reply.body.person.name).toBe('Mira Holt');
+    expect((await nobody('GET', '/session', undefined, { authorization: 'Bearer zud_nonsense' })).status).toBe(401);
+  });
+  test('a change that another site sends is refused', async () => {
+    expect((await mira('POST', '/boards', { title: 'x' }, { origin: 'https://elsewhere.example' })).status).toBe(403);
+  });
+});
+
+describe('steps', () => {
+  test('a follow-up keeps what it does not mention, shows its change, and going on from an earlier step branches', async () => {
+    const id = await inquiry(mira);
+    const first = await ask(mira, id, { text: 'passengers by month in 2025' });
+    const second = await ask(mira, id, { text: 'only Outer Isles' });
+    expect(second).toMatchObject({ after: first.id, outcome: 'answered', sentence: { text: 'Passengers by month for Outer Isles, 2025' } });
+    expect(second.change.added.map((phrase) => phrase.text)).toEqual(['for Outer Isles']);
+    const branch = await ask(mira, id, { text: 'by coast instead', after: first.id });
+    expect(branch).toMatchObject({ after: first.id, sentence: { text: 'Passengers by coast, 2025' } });
+    expect(branch.change.removed.map((phrase) => phrase.text)).toEqual(['by month']);
+    expect(branch.answer).toMatchObject({ engine: 'PostgreSQL', asOf: '2026-10-17', truncated: false, rowCount: 4 });
+    expect(branch.answer?.columns.map((column) => column.role)).toEqual(['level', 'measure']);
+  });
+  test('undo goes back to the step before and makes no new one', async () => {
+    const id = await inquiry(mira);
+    const first = await ask(mira, id, { text: 'passengers by month' });
+    await ask(mira, id, { text: 'this year' });
+    const back = await mira<Step>('POST', `/inquiries/${id}/steps`, { text: 'undo' });
+    expect([back.status, back.body.id]).toEqual([200, first.id]);
+  });
+  test('an unknown word is named, computes nothing, and keeps the reading before', async () => {
+    const id = await inquiry(mira);
+    const first = await ask(mira, id, { text: 'passengers by month in 2025' });
+    const step = await ask(mira, id, { text: 'only blorptown' });
+    expect(step.outcome).toBe('unclear');
+    expect(step.words.filter((word) => word.use === 'unresolved').map((word) => word.text)).toEqual(['blorptown']);
+    expect(step.answer).toBeUndefined();
+    expect((await ask(mira, id, { text: 'by quarter' })).sentence?.text).toBe('Passengers by quarter, 2025');
+    expect(first.outcome).toBe('answered');
+  });
+  test('an ambiguous name is chosen by an option or by a bare reply', async () => {
+    const id = await inquiry(mira);
+    const step = await ask(mira, id, { text: 'passengers for Eskvik in 2025' });
+    expect(step.outcome).toBe('choose');
+    expect(step.options?.map((option) => option.label)).toEqual(['Passengers for island Eskvik, 2025', 'Passengers for port Eskvik, 2025']);
+    expect((await ask(mira, id, { text: 'the port' })).sentence?.text).toBe('Passengers for port Eskvik, 2025');
+    expect((await ask(mira, id, { reading: step.options?.[0]?.reading ?? {} })).sentence?.text).toBe('Passengers for island Eskvik, 2025');
+  });
+  test('an empty answer says which condition emptied it', async () => {
+    const id = await inquiry(mira);
+    const step = await ask(mira, id, { text: 'passengers for Kiosk from 12 May 2025 to 20 May 2025' });
+    expect(step.outcome).toBe('empty');
+    expect(step.notes.map((note) => note.text).join(' ')).toContain('for Kiosk');
+  });
+  test('words and an edit by hand give the same reading and the same rows', async () => {
+    const id = await inquiry(mira);
+    const first = await ask(mira, id, { text: 'passengers by coast in 2025' });
+    const byWords = await ask(mira, id, { text: 'without Outer Isles', after: first.id });
+    const byHand = await ask(mira, id, { edit: { do: 'condition', how: 'exclude', condition: { kind: 'members', level: 'coast', is: false, members: ['Outer Isles'] } }, after: first.id });
+    expect(byHand.reading).toEqual(byWords.reading);
+    expect(byHand.answer?.rows).toEqual(byWords.answer?.rows);
+  });
+  test('an inquiry is its owner’s alone, and asking needs the role of analyst', async () => {
+    const id = await inquiry(mira);
+    expect((await ines('GET', `/inquiries/${id}`)).status).toBe(404);
+    expect((await ines('POST', `/inquiries/${id}/steps`, { text: 'passengers' })).status).toBe(404);
+    expect((await tomas('POST', '/inquiries', { modelId: 'ferries' })).status).toBe(403);
+  });
+  test('what is sent wrongly is refused with the place of the fault', async () => {
+    const id = await inquiry(mira);
+    expect((await mira('POST', `/inquiries/${id}/steps`, {})).status).toBe(400);
+    expect((await mira('POST', `/inquiries/${id}/steps`, { reading: { version: 1 } })).status).toBe(400);
+    expect((await mira('GET', '/inquiries/not-an-id')).status).toBe(404);
+    expect((await mira('POST', '/answers', { modelId: 'nothing', reading: {} })).status).toBe(400);
+    const broken = await mira<{ detail: string }>('POST', '/boards', '{"title":', { 'content-type': 'application/json' });
+    expect([broken.status, broken.body.detail]).toEqual([400, 'What was sent is not JSON.']);
+  });
+});
+
+describe('boards', () => {
+  const board = async () => (await mira<{ id: string }>('POST', '/boards', { title: 'A board' })).body.id;
+  const pin = async (id: string, text: string) => {
+    const step = await ask(mira, await inquiry(mira), { text });
+    return mira<{ id: string; version: number; x: number; y: number }>('POST', `/boards/${id}/tiles`, { modelId: 'ferries', reading: step.reading });
+  };
+
+  test('rights: private, shared to see, shared to edit, taken back', async () => {
+    const id = await board();
+    const tile = (await pin(id, 'passengers by coast')).body;
+    const tomasId = await person('Tomas');
+    expect((await tomas('GET', `/boards/${id}`)).status).toBe(404);
+    await mira('PUT', `/boards/${id}/shares/${tomasId}`, { right: 'see' });
+    expect((await tomas<{ right: string }>('GET', `/boards/${id}`)).body.right).toBe('see');
+    for (const [method, path, body] of [
+      ['PATCH', `/boards/${id}`, { title: 'Mine now' }], ['DELETE', `/boards/${id}`, undefined], ['PATCH', `/boards/${id}/tiles/${tile.id}`, { x: 3 }], ['DELETE', `/boards/${id}/tiles/${tile.id}`, undefined],
+      ['PUT', `/boards/${id}/refinement`, { text: 'only Web', for: 'everyone' }], ['PUT', `/boards/${id}/shares/${tomasId}`, { right: 'edit' }], ['POST', `/boards/${id}/tiles/${tile.id}/inquiry`, undefined],
+    ] as const) expect([method, path, (await tomas(method, path, body)).status]).toEqual([method, path, 403]);
+    expect((await tomas('PUT', `/boards/${id}/refinement`, { text: 'only Web' })).status).toBe(200);
+    await mira('PUT', `/boards/${id}/shares/${tomasId}`, { right: 'edit' });
+    expect((await tomas('PATCH', `/boards/${id}/tiles/${tile.id}`, { x: 3 })).status).toBe(200);
+    await mira('PUT', `/boards/${id}/shares/${tomasId}`, { right: null });
+    expect((await tomas('GET', `/boards/${id}`)).status).toBe(404);
+    expect((await tomas('GET', `/boards/${id}/tiles/${tile.id}/answer`)).status).toBe(404);
+    expect((await tomas('GET', `/boards/${id}/events`)).status).toBe(404);
+  });
+
+  test('a refinement narrows only for the one who made it, and its address shows the same to all who may see the board', async () => {
+    const id = await board();
+    const tile = (await pin(id, 'passengers by coast in 2025')).body;
+    const refined = (await mira<{ id: string; label: string }>('PUT', `/boards/${id}/refinement`, { text: 'only Outer Isles, vs last year' })).body;
+    expect(refined.label).toBe('for Outer Isles — beside the year before');
+    const answer = async (suffix: string) => (await mira<{ sentence: { text: string }; answer: { rows: unknown[] } }>('GET', `/boards/${id}/tiles/${tile.id}/answer${suffix}`)).body;
+    expect((await answer('')).sentence.text).toBe('Passengers by coast, 2025');
+    expect((await answer(`?refinement=${refined.id}`)).sentence.text).toBe('Passengers by coast for Outer Isles, 2025 — beside the year before');
+    const more = (await mira<{ label: string }>('PUT', `/boards/${id}/refinement`, { text: 'last quarter', from: refined.id })).body;
+    expect(more.label).toBe('for Outer Isles, last quarter — beside the year before');
+  });
+
+  test('for everyone changes the board’s sentence; a tile that cannot take it says so and keeps its numbers', async () => {
+    const id = await board();
+    const takes = (await pin(id, 'passengers by coast in 2025')).body;
+    const cannot = (await pin(id, 'average delay by coast in 2025')).body;
+    await mira('PUT', `/boards/${id}/refinement`, { text: 'only Web', for: 'everyone' });
+    const answer = async (tile: string) => (await mira<{ sentence: { text: string }; refused: string[] }>('GET', `/boards/${id}/tiles/${tile}/answer`)).body;
+    expect(await answer(takes.id)).toMatchObject({ sentence: { text: 'Passengers by coast for Web, 2025' }, refused: [] });
+    expect((await answer(cannot.id)).refused[0]).toContain('cannot be narrowed by channel');
+    const started = (await mira<{ inquiry: string; step: string }>('POST', `/boards/${id}/tiles/${takes.id}/inquiry`)).body;
+    expect((await mira<Step>('GET', `/inquiries/${started.inquiry}/steps/${started.step}`)).body.sentence?.text).toBe('Passengers by coast for Web, 2025');
+  });
+
+  test('words that would change what tiles show are refused with what to do instead', async () => {
+    const id = await board();
+    await pin(id, 'passengers by coast in 2025');
+    expect((await mira<{ outcome: string; notes: { text: string }[] }>('PUT', `/boards/${id}/refinement`, { text: 'by channel' })).body).toMatchObject({ outcome: 'unclear' });
+    expect((await mira<{ outcome: string }>('PUT', `/boards/${id}/refinement`, { text: 'only blorptown' })).body.outcome).toBe('unclear');
+  });
+
+  test('two changes of one tile from the same version: the later one is told, nothing is overwritten', async () => {
+    const id = await board();
+    const tile = (await pin(id, 'passengers by coast in 2025')).body;
+    expect((await mira('PATCH', `/boards/${id}/tiles/${tile.id}`, { x: 2, version: tile.version })).status).toBe(200);
+    expect((await mira('PATCH', `/boards/${id}/tiles/${tile.id}`, { x: 5, version: tile.version })).status).toBe(409);
+    expect((await mira<{ tiles: { x: number }[] }>('GET', `/boards/${id}`)).body.tiles[0]?.x).toBe(2);
+  });
+
+  test('tiles find a free place, and may not leave the grid', async () => {
+    const id = await board();
+    await pin(id, 'passengers by coast');
+    const second = (await pin(id, 'passengers by month')).body;
+    expect([second.x, second.y]).toEqual([6, 0]);
+    expect((await mira('PATCH', `/boards/${id}/tiles/${second.id}`, { x: 8, width: 6 })).status).toBe(400);
+  });
+
+  test('changes reach listeners within a second; who loses the right is told and closed', async () => {
+    const id = await board();
+    const inesId = await person('Ines');
+    await mira('PUT', `/boards/${id}/shares/${inesId}`, { right: 'see' });
+    const cookie = await signIn('ines@velloe.example', 'kelp-lantern-63');
+    const response = await fetch(`${demo.running.address}/api/boards/${id}/events`, { headers: { cookie } });
+    const reader = response.body?.getReader();
+    let heard = '';
+    const listening = (async () => {
+      for (;;) {
+        const chunk = await reader?.read();
+        if (!chunk || chunk.done) return;
+        heard += Buffer.from(chunk.value).toString();
+      }
+    })();
+    const until = async (text: string) => {
+      const began = Date.now();
+      while (!heard.includes(text)) {
+        if (Date.now() - began > 1000) throw new Error(`“${text}” was not heard within a second: ${heard}`);
+        await new Promise((resolve) => setTimeout(resolve, 5));
+      }
+    };
+    await until('Ines Rowan');
+    await pin(id, 'passengers by coast');
+    await until('"kind":"tile"');
+    await mira('PUT', `/boards/${id}/refinement`, { text: 'only Web', for: 'everyone' });
+    await until('"kind":"scope"');
+    await mira('PUT', `/boards/${id}/shares/${inesId}`, { right: null });
+    await until('event: closed');
+    await listening;
+  });
+});
+
+async function signIn(email: string, password: string): Promise<string> {
+  const response = await fetch(`${demo.running.address}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ email, password }) });
+  return (response.headers.get('set-cookie') ?? '').split(';')[0] ?? '';
+}
+
+describe('one’s own data', () => {
+  const CSV = 'id,sold on,Shop,amount,open\n1,2026-01-05,Birch Lane,10.5,true\n2,2026-01-09,Old Mill,20,false\n3,2026-02-02,Birch Lane,7.25,true\n4,not a day,Birch Lane,1,true\n5,2026-02-03,Old Mill,x,true\n';
+  const MODEL = `
+zud: 1
+id: shops
+name: Shops
+tables: [{ id: sales, key: id }]
+facts: [{ id: sales, name: sale, table: sales }]
+dates: [{ id: day, name: sale date, default: true, columns: { sales: sold_on } }]
+dimensions: [{ id: shop, name: Shop, levels: [{ id: shop, name: Shop, column: sales.shop, kind: place }] }]
+measures:
+  - { id: amount, name: Amount, kind: sum, fact: sales, column: amount }
+  - { id: sales, name: Sales, kind: count, fact: sales }
+`;
+  test('a steward loads a table and a model, and it can be asked at once', async () => {
+    const load = await stellan<{ rows: number; columns: { name: string; type: string }[]; rejected: { line: number; reason: string }[] }>('POST', '/tables?name=sales&types=sold_on:date,amount:number', CSV, { 'content-type': 'text/csv' });
+    expect(load.body).toMatchObject({ rows: 3, columns: [{ name: 'id', type: 'integer' }, { name: 'sold_on', type: 'date' }, { name: 'shop', type: 'text' }, { name: 'amount', type: 'number' }, { name: 'open', type: 'boolean' }] });
+    expect(load.body.rejected.map((one) => one.line)).toEqual([5, 6]);
+    expect((await stellan('POST', '/models', MODEL, { 'content-type': 'application/yaml' })).status).toBe(201);
+    const id = await inquiry(mira, 'shops');
+    const step = await ask(mira, id, { text: 'amount by shop' });
+    expect(step.answer?.rows).toEqual([['Old Mill', 20], ['Birch Lane', 17.75]]);
+    expect((await ask(mira, id, { text: 'only Birch Lane by month' })).answer?.rows).toEqual([['2026-01-01', 'Birch Lane', 10.5], ['2026-02-01', 'Birch Lane', 7.25]]);
+    expect((await mira<{ starters: string[] }>('GET', '/models/shops')).body.starters.length).toBeGreaterThan(2);
+  });
+  test('types are inferred; a name of the table that can’t be is refused, and nothing is loaded', async () => {
+    const load = await stellan<{ columns: { type: string }[] }>('POST', '/tables?name=inferred', 'a,b,c,d,e\n1,1.5,2026-01-01,2026-01-01 10:00,yes\n2,3,2026-01-02,2026-01-02 11:30,no\n', { 'content-type': 'text/csv' });
+    expect(load.body.columns.map((column) => column.type)).toEqual(['integer', 'number', 'date', 'timestamp', 'boolean']);
+    expect((await stellan('POST', '/tables?name=Bad-Name', 'a\n1\n', { 'content-type': 'text/csv' })).status).toBe(422);
+    expect((await stellan('POST', '/tables?name=ok', '', { 'content-type': 'text/csv' })).status).toBe(422);
+    expect((await mira('POST', '/tables?name=mine', 'a\n1\n', { 'content-type': 'text/csv' })).status).toBe(403);
+  });
+  test('a faulty model gets each fault’s place and reason, and is not saved', async () => {
+    const faulty = MODEL.replace('id: shops', 'id: faulty').replace('column: sales.shop', 'column: sales.shoop').replace('column: amount', 'column: amouunt');
+    const reply = await stellan<{ faults: { place: string; reason: string }[] }>('POST', '/models', faulty, { 'content-type': 'application/yaml' });
+    expect(reply.status).toBe(422);
+    expect(reply.body.faults.map((fault) => fault.place)).toEqual(['dimensions[0].levels[0].column'.replace('.column', ''), 'measures[0].column'].map((place) => expect.stringContaining(place)));
+    expect((await mira('GET', '/models/faulty')).status).toBe(404);
+    expect((await stellan('POST', '/models', MODEL, { 'content-type': 'application/yaml' })).status).toBe(409);
+  });
+  test('new data are in the next answer', async () => {
+    await stellan('POST', '/tables?name=sales&types=sold_on:date,amount:number', `${CSV}6,2026-03-01,Kiln Row,100,true\n`, { 'content-type': 'text/csv' });
+    const id = await inquiry(mira, 'shops');
+    expect((await ask(mira, id, { text: 'amount by shop' })).answer?.rows[0]).toEqual(['Kiln Row', 100]);
+    expect((await ask(mira, id, { text: 'only Kiln Row' })).outcome).toBe('answered');
+  });
+});
+
+test('a question that runs too long is stopped, says so, and the line is free for the next', async () => {
+  const slow = await startDemoServer({ timeLimit: 1, databaseUrl: demo.databaseUrl });
+  try {
+    const who = await slow.as('Mira');
+    const id = await inquiry(who);
+    const reply = await who<{ status: number; detail: string }>('POST', `/inquiries/${id}/steps`, { text: 'median onboard spend by route and channel' });
+    expect([reply.status, reply.body.detail]).toEqual([504, expect.stringContaining('ran too long')]);
+  } finally {
+    await slow.close();
+  }
+});

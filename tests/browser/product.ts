@@ -1,0 +1,95 @@
+/** The running product: the real start program with a database of its own, and people signed in in browsers of their own. */
+import { test as base, expect, type Browser, type Page } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import path from 'node:path';
+
+const PASSWORDS = { mira: 'anchor-quiet-41', tomas: 'gannet-stone-27', ines: 'kelp-lantern-63', stellan: 'harbour-vane-88' } as const;
+export type Name = keyof typeof PASSWORDS;
+
+export class Product {
+  private process: ChildProcess | null = null;
+
+  constructor(
+    readonly folder: string,
+    readonly port: number,
+    private readonly environment: Readonly<Record<string, string>> = {},
+  ) {}
+
+  get address(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  async start(): Promise<void> {
+    const started = spawn('node', ['server/dist/start.js'], { env: { ...process.env, PORT: String(this.port), ZUD_DATA: this.folder, ...this.environment }, stdio: ['ignore', 'pipe', 'pipe'] });
+    this.process = started;
+    let said = '';
+    await new Promise<void>((resolve, reject) => {
+      const hear = (chunk: Buffer) => {
+        said += chunk.toString();
+        if (said.includes('Zud is ready')) resolve();
+      };
+      started.stdout?.on('data', hear);
+      started.stderr?.on('data', hear);
+      started.on('exit', (code) => reject(new Error(`bin/start ended with ${code}: ${said}`)));
+    });
+  }
+
+  async stop(): Promise<void> {
+    const running = this.process;
+    if (!running) return;
+    this.process = null;
+    await new Promise<void>((resolve) => {
+      running.once('exit', () => resolve());
+      running.kill('SIGTERM');
+    });
+  }
+}
+
+export function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const server = createServer();
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as { port: number };
+      server.close(() => resolve(port));
+    });
+  });
+}
+
+export async function signedIn(browser: Browser, product: Product, name: Name, address = product.address): Promise<Page> {
+  const context = await browser.newContext({ reducedMotion: 'reduce' });
+  const page = await context.newPage();
+  await page.goto(address);
+  await page.getByLabel('E-mail').fill(`${name}@velloe.example`);
+  await page.getByLabel('Password').fill(PASSWORDS[name]);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('link', { name: 'Today', exact: true })).toBeVisible();
+  return page;
+}
+
+/** Types in the ask line of the page and presses Enter. */
+export async function ask(page: Page, text: string): Promise<void> {
+  const line = page.getByRole('combobox').last();
+  await line.fill(text);
+  await line.press('Enter');
+}
+
+export const sentence = (page: Page) => page.getByTestId('sentence').first();
+
+export const test = base.extend<object, { product: Product }>({
+  product: [
+    // eslint-disable-next-line no-empty-pattern -- Playwright asks for a destructured first argument
+    async ({}, use) => {
+      const folder = mkdtempSync(path.join('/tmp', 'zud-browser-'));
+      const product = new Product(folder, await freePort());
+      await product.start();
+      await use(product);
+      await product.stop();
+      rmSync(folder, { recursive: true, force: true });
+    },
+    { scope: 'worker', timeout: 180_000 },
+  ],
+});
+
+export { expect };

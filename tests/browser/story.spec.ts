@@ -1,0 +1,175 @@
+/** The whole path with two people in two browsers: ask, follow up, verify, pin, share, refine, ask from the tile. */
+import AxeBuilder from '@axe-core/playwright';
+import { ask, expect, sentence, signedIn, test } from './product';
+
+test('an analyst asks, follows up, checks, pins and shares; a colleague sees it arrive, narrows it and asks on', async ({ browser, product }) => {
+  const mira = await signedIn(browser, product, 'mira');
+  await ask(mira, 'passengers by month this year');
+  await expect(sentence(mira)).toContainText('Passengers by month, this year');
+  await expect(mira.getByRole('heading', { level: 1 })).toContainText('peaked in');
+  await expect(mira.getByLabel('Notes')).toContainText('runs only to 17 October 2026');
+  const first = mira.url();
+
+  await ask(mira, 'also by coast');
+  await expect(sentence(mira)).toContainText('by month and coast');
+  await expect(mira.locator('ins')).toContainText('by month and coast');
+  await expect(mira.locator('del')).toContainText('by month');
+  await ask(mira, 'vs last year');
+  await expect(sentence(mira)).toContainText('beside the year before');
+  await expect(mira.getByLabel('Trail').getByRole('link')).toHaveCount(3);
+
+  await mira.getByRole('tab', { name: 'Table' }).click();
+  await expect(mira.getByRole('columnheader')).toHaveText(['Month', 'Coast', 'Passengers', 'Passengers, year before', 'Difference', '% difference']);
+  await expect(mira.getByRole('row')).toHaveCount(41);
+  await mira.getByRole('tab', { name: 'Working' }).click();
+  const working = mira.getByLabel('Working', { exact: true });
+  await expect(working).toContainText('From bookings: passengers');
+  await expect(working).toContainText('sailings.route_id → routes.route_id');
+  await expect(working).toContainText('date_trunc');
+  await expect(working).not.toContainText('Outer Isles');
+
+  await mira.goto(first);
+  await expect(sentence(mira)).toContainText('Passengers by month, this year');
+  await ask(mira, 'by vessel class instead');
+  await expect(mira.getByLabel('Trail').getByRole('link')).toHaveCount(4);
+  await mira.reload();
+  await expect(sentence(mira)).toContainText('by vessel class');
+
+  await mira.getByRole('button', { name: 'Pin to a board' }).click();
+  await mira.getByLabel('A new board').fill('Fleet watch');
+  await mira.getByRole('button', { name: 'Make and pin' }).click();
+  await mira.getByRole('link', { name: 'Fleet watch' }).click();
+  await expect(mira.getByTestId('tile')).toHaveCount(1);
+  const board = mira.url();
+
+  const ines = await signedIn(browser, product, 'ines');
+  await ines.goto(board);
+  await expect(ines.getByRole('heading', { name: 'Not found' })).toBeVisible();
+  await mira.getByRole('button', { name: 'Share' }).click();
+  await mira.getByLabel('Right of Ines Rowan').selectOption('see');
+  await mira.getByRole('button', { name: 'Done' }).click();
+  await ines.goto(board);
+  await expect(ines.getByTestId('tile')).toHaveCount(1);
+  await expect(mira.getByLabel('Here now')).toContainText('Ines Rowan');
+  await expect(ines.getByRole('radio')).toHaveCount(1);
+
+  const second = await mira.context().newPage();
+  await second.goto(first);
+  await ask(second, 'new question: average delay by vessel class in 2026');
+  await expect(sentence(second)).toContainText('Average delay by vessel class');
+  await second.getByRole('button', { name: 'Pin to a board' }).click();
+  await second.getByRole('button', { name: 'Fleet watch' }).click();
+  await expect(second.getByText('Pinned to')).toBeVisible();
+  await expect(ines.getByTestId('tile')).toHaveCount(2, { timeout: 1000 });
+
+  await ask(ines, 'only overnight ships, in summer 2026');
+  await expect(ines.getByTestId('board-sentence')).toContainText('refined for me: for Overnight ship, summer 2026');
+  await expect(ines.getByTestId('tile').first()).toContainText('for Overnight ship');
+  const refined = ines.url();
+  expect(refined).toContain('refinement=');
+  await ines.reload();
+  await expect(ines.getByTestId('board-sentence')).toContainText('for Overnight ship');
+  await expect(mira.getByTestId('board-sentence')).not.toContainText('Overnight ship');
+
+  await mira.getByText('For everyone').click();
+  await ask(mira, 'this year');
+  await expect(mira.getByTestId('board-sentence')).toContainText('Showing this year');
+  await expect(ines.getByTestId('board-sentence')).toContainText('Showing this year', { timeout: 1000 });
+
+  await ines.getByRole('button', { name: /^Acts on/ }).first().click();
+  await ines.getByRole('menuitem', { name: 'Ask from here' }).click();
+  await expect(sentence(ines)).toContainText('for Overnight ship');
+  await expect(sentence(ines)).toContainText('summer 2026');
+  await ask(ines, 'by month');
+  await expect(sentence(ines)).toContainText('by month');
+  await expect(ines.getByRole('tab', { name: 'Chart' })).toHaveAttribute('aria-selected', 'true');
+});
+
+test('everything by keyboard: the ask line, completions, the chart kind, a phrase, a tile', async ({ browser, product }) => {
+  const page = await signedIn(browser, product, 'mira');
+  await page.keyboard.press('/');
+  await page.keyboard.type('passengers by coa');
+  await expect(page.getByRole('option', { name: /coast/ }).first()).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('combobox')).toHaveValue('passengers by coast ');
+  await page.keyboard.press('Enter');
+  await expect(sentence(page)).toContainText('Passengers by coast');
+  await page.getByRole('button', { name: 'Chart kind' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('menuitem', { name: 'Lines' })).toHaveAttribute('aria-disabled', 'true');
+  await expect(page.getByRole('menuitem', { name: 'Lines' })).toContainText('A line needs time');
+  await page.keyboard.type('Ring');
+  await page.keyboard.press('Enter');
+  await expect(sentence(page)).toContainText('as a pie');
+  await page.getByRole('button', { name: 'Change “by coast”' }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('menuitem', { name: 'By quarter' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(sentence(page)).toContainText('by quarter and coast');
+  await page.getByRole('tab', { name: 'Table' }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Outer Isles' }).first().focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Leave out Outer Isles' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(sentence(page)).toContainText('without Outer Isles');
+  await page.keyboard.press('/');
+  await page.keyboard.type('undo');
+  await page.keyboard.press('Enter');
+  await expect(sentence(page)).not.toContainText('without Outer Isles');
+});
+
+test('a tile is moved and made wider by its menu, others make room, and undo brings all back', async ({ browser, product }) => {
+  const page = await signedIn(browser, product, 'mira');
+  await page.getByRole('link', { name: 'Operations' }).click();
+  await expect(page.getByTestId('tile')).toHaveCount(8);
+  const delay = page.getByTestId('tile').filter({ hasText: 'On-time share' });
+  await expect(delay).toBeVisible();
+  const before = await delay.boundingBox();
+  await delay.getByRole('button', { name: /^Acts on/ }).click();
+  await page.getByRole('menuitem', { name: 'Wider' }).click();
+  await expect.poll(async () => (await delay.boundingBox())?.width ?? 0).toBeGreaterThan((before?.width ?? 0) + 50);
+  await page.getByRole('button', { name: 'Moved: undo' }).click();
+  await expect.poll(async () => Math.round((await delay.boundingBox())?.width ?? 0)).toBe(Math.round(before?.width ?? 0));
+});
+
+test('typing errors, ambiguous names and unknown words, as people meet them', async ({ browser, product }) => {
+  const page = await signedIn(browser, product, 'mira');
+  await ask(page, 'pasengers at Eskvik by quarter');
+  await expect(page.getByRole('heading', { name: 'Which do you mean?' })).toBeVisible();
+  await page.getByRole('button', { name: 'Passengers by quarter for port Eskvik' }).click();
+  await expect(sentence(page)).toContainText('for port Eskvik');
+  await ask(page, 'only blorptown');
+  await expect(page.getByRole('heading', { name: 'Not understood' })).toBeVisible();
+  await expect(page.locator('mark')).toHaveText('blorptown');
+  await ask(page, 'only Tolmar');
+  await expect(sentence(page)).toContainText('by quarter for Tolmar');
+});
+
+for (const scheme of ['light', 'dark'] as const)
+  test(`axe finds nothing on any place, ${scheme}`, async ({ browser, product }) => {
+    const page = await signedIn(browser, product, 'mira');
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    const check = async (name: string) => {
+      await page.waitForTimeout(400);
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(violations.map((violation) => `${name}: ${violation.id}: ${violation.nodes.map((node) => node.html.slice(0, 120)).join(' | ')}`)).toEqual([]);
+    };
+    await check('today');
+    await page.goto(`${product.address}/boards`);
+    await check('boards');
+    await page.getByRole('link', { name: 'Summer season 2026' }).click();
+    await expect(page.getByTestId('tile')).toHaveCount(9);
+    await check('board');
+    await page.goto(`${product.address}/inquiries`);
+    await page.getByRole('link', { name: 'Why did the Outer Isles fall?' }).click();
+    await expect(sentence(page)).toBeVisible();
+    await check('inquiry');
+    await page.getByRole('tab', { name: 'Table' }).click();
+    await check('table');
+    await page.getByRole('tab', { name: 'Working' }).click();
+    await check('working');
+    await page.goto(`${product.address}/models/ferries`);
+    await check('model');
+  });
