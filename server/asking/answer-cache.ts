@@ -23,6 +23,10 @@ export class AnswerCache<Value> {
     return started;
   }
 
+  clear(): void {
+    this.kept.clear();
+  }
+
   private keep(key: string, value: Value): Value {
     this.kept.set(key, value);
     for (const oldest of this.kept.keys()) {

@@ -61,6 +61,11 @@ export class Answering {
     return { ...computed, sentence };
   }
 
+  /** Forgets all kept answers, so that the next are computed anew. */
+  forget(): void {
+    this.cache.clear();
+  }
+
   private async compute(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<Omit<Answered, 'sentence'>> {
     const reason = impossibility(reading, ready.names);
     if (reason !== null) throw new Unanswerable(reason);

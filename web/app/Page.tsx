@@ -79,7 +79,7 @@ export function Page(props: { children: ReactNode; foot?: ReactNode; bare?: bool
           </>
         ) : null}
       </Masthead>
-      {props.bare ? props.children : <Content><Padded>{props.children}</Padded></Content>}
+      {props.bare ? props.children : <Content tabIndex={0}><Padded>{props.children}</Padded></Content>}
       {props.foot ?? <span />}
     </Frame>
   );

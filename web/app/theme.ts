@@ -18,11 +18,11 @@ export interface Tokens {
 export const TOKENS: Readonly<Record<Mode, Tokens>> = {
   light: {
     paper: '#FBF8F2', raised: '#FFFFFF', ink: '#1F2328', quiet: '#5B6168', line: '#DDD6C9', wash: '#F2EEE3', signal: '#C2410C', onInk: '#FBF8F2',
-    series: ['#0F5E63', '#B98315', '#7A3E6D', '#5E7F35', '#4C6A92', '#A3492F', '#1B2A4A', '#8F8B3A', '#B5718F', '#3E9C93'],
+    series: ['#0D5741', '#B3881E', '#753786', '#557017', '#5D76AA', '#7F3413', '#2F3653', '#878B66', '#A9849A', '#347B78'],
   },
   dark: {
     paper: '#17191C', raised: '#1F2226', ink: '#ECE7DC', quiet: '#A9A69E', line: '#34373B', wash: '#24272B', signal: '#F08A54', onInk: '#17191C',
-    series: ['#5DB7B5', '#E0B04A', '#C58AB8', '#9DBE6E', '#8FAED6', '#E08A6B', '#B9C2E8', '#D6D27A', '#E8B3CB', '#7FD6C2'],
+    series: ['#5EAB90', '#F19C13', '#DC94C4', '#AAC486', '#8CB1FA', '#CA7247', '#D9C1F9', '#F6E351', '#F9A7C4', '#AEEAC6'],
   },
 };
 
