@@ -10,10 +10,10 @@ import { boardRoutes } from './boards';
 import type { Context } from './context';
 import { inquiryRoutes } from './inquiries';
 import { modelRoutes } from './models';
+import { openApi } from './openapi';
+import { VERSION } from './version';
 import { Problem } from './problem';
 import { identify, sameOrigin, sessionRoutes } from './session';
-
-export const VERSION = '0.1.0';
 
 /** @param webFolder the built interface, or null to serve the API only */
 export function createApp(context: Context, webFolder: string | null): Express {
@@ -34,6 +34,8 @@ export function createApp(context: Context, webFolder: string | null): Express {
       () => response.status(503).json({ ok: false, version: VERSION, database: 'down', engines: [] }),
     );
   });
+  const description = openApi();
+  app.get('/api/openapi.json', (_request, response) => response.json(description));
   app.use('/api', identify(context), sameOrigin);
   app.use('/api', modelRoutes(context));
   app.use('/api', express.json({ limit: '2mb' }));

@@ -9,7 +9,7 @@ import { createInquiry, deleteInquiry, deleteStep, inquiriesOf, inquiryOf, renam
 import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
 import { notFound, Problem } from './problem';
 
-const askBody = z
+export const askBody = z
   .object({
     text: z.string().min(1).max(2000).optional(),
     edit: z.union([editSchema, z.array(editSchema).min(1)]).optional(),

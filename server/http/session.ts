@@ -11,7 +11,7 @@ const COOKIE = 'zud_session';
 /** Failed attempts at one account within the window before it has to wait. */
 const ATTEMPTS = { most: 10, window: 60_000 };
 
-const credentials = z.object({ email: z.string().min(3).max(200), password: z.string().min(1).max(500) });
+export const credentials = z.object({ email: z.string().min(3).max(200), password: z.string().min(1).max(500) });
 
 function cookieOf(request: Request): string | undefined {
   return parseCookie(request.headers.cookie ?? '')[COOKIE];

@@ -1,0 +1,19 @@
+/** The description and the routes are the same set. */
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { openApi } from './openapi';
+
+const NAMES: Readonly<Record<string, string>> = { ':model': '{id}', ':id': '{id}', ':step': '{step}', ':tile': '{tile}', ':person': '{person}' };
+
+test('each route is described, and nothing else is', () => {
+  const described = Object.entries((openApi() as { paths: Record<string, Record<string, object>> }).paths).flatMap(([route, methods]) => Object.keys(methods).map((method) => `${method} ${route}`));
+  const written = ['session', 'models', 'inquiries', 'boards'].flatMap((file) =>
+    [...readFileSync(path.join(__dirname, `${file}.ts`), 'utf8').matchAll(/router\.(get|post|put|patch|delete)\('([^']+)'/g)].map(([, method, route]) => `${method} ${(route ?? '').replace(/:\w+/g, (name) => NAMES[name] ?? name)}`),
+  );
+  expect(described.filter((one) => one !== 'get /health').sort()).toEqual(written.sort());
+});
+
+test('the body of a question says that it is words, an edit or a reading', () => {
+  const { components } = openApi() as { components: { schemas: Record<string, { properties?: object }> } };
+  expect(Object.keys(components.schemas['Ask']?.properties ?? {})).toEqual(expect.arrayContaining(['text', 'edit', 'reading', 'after']));
+});

@@ -1,0 +1,104 @@
+/** The API described as OpenAPI 3.1, with bodies from the same Zod schemas that check them. */
+import { z } from 'zod';
+import { editSchema } from '@zud/core/reading/edit';
+import { readingSchema } from '@zud/core/reading/schema';
+import { modelFileSchema } from '@zud/core/model/schema';
+import { refineBody } from './boards';
+import { askBody } from './inquiries';
+import { credentials } from './session';
+import { VERSION } from './version';
+
+type Method = 'get' | 'post' | 'put' | 'patch' | 'delete';
+
+interface Operation {
+  readonly method: Method;
+  readonly path: string;
+  readonly does: string;
+  readonly body?: string | { readonly type: string };
+  readonly query?: readonly string[];
+  readonly open?: true;
+}
+
+const OPERATIONS: readonly Operation[] = [
+  { method: 'get', path: '/health', does: 'Says whether the server and its database are up', open: true },
+  { method: 'post', path: '/session', does: 'Signs in and sets the session cookie', body: 'Credentials', open: true },
+  { method: 'get', path: '/session', does: 'The person signed in' },
+  { method: 'delete', path: '/session', does: 'Signs out' },
+  { method: 'post', path: '/tokens', does: 'Makes a personal access token, shown this once' },
+  { method: 'get', path: '/people', does: 'People to share with' },
+  { method: 'post', path: '/tables', does: 'Loads a table from CSV (steward)', body: { type: 'text/csv' }, query: ['name', 'types'] },
+  { method: 'get', path: '/tables', does: 'Loaded tables (steward)' },
+  { method: 'get', path: '/models', does: 'Models' },
+  { method: 'post', path: '/models', does: 'Makes a model from a model file (steward)', body: 'ModelFile' },
+  { method: 'get', path: '/models/{id}', does: 'A model with its levels’ members and first questions' },
+  { method: 'put', path: '/models/{id}', does: 'Changes a model (steward)', body: 'ModelFile' },
+  { method: 'delete', path: '/models/{id}', does: 'Deletes a model (steward)' },
+  { method: 'post', path: '/models/{id}/read', does: 'Reads words only; runs nothing' },
+  { method: 'get', path: '/models/{id}/suggest', does: 'Completions', query: ['text', 'reading'] },
+  { method: 'post', path: '/answers', does: 'The answer of a reading, without a step' },
+  { method: 'get', path: '/inquiries', does: 'One’s inquiries' },
+  { method: 'post', path: '/inquiries', does: 'Begins an inquiry (analyst)' },
+  { method: 'get', path: '/inquiries/{id}', does: 'An inquiry with its steps' },
+  { method: 'patch', path: '/inquiries/{id}', does: 'Renames an inquiry' },
+  { method: 'delete', path: '/inquiries/{id}', does: 'Deletes an inquiry' },
+  { method: 'post', path: '/inquiries/{id}/steps', does: 'Asks: words, an edit or a reading → a step', body: 'Ask' },
+  { method: 'get', path: '/inquiries/{id}/steps/{step}', does: 'A step with its answer on today’s data' },
+  { method: 'delete', path: '/inquiries/{id}/steps/{step}', does: 'Deletes a step and those after it' },
+  { method: 'get', path: '/boards', does: 'Boards one may see' },
+  { method: 'post', path: '/boards', does: 'Makes a board (analyst)' },
+  { method: 'get', path: '/boards/{id}', does: 'A board with its tiles', query: ['refinement'] },
+  { method: 'patch', path: '/boards/{id}', does: 'Changes a board’s title or what applies to all its tiles' },
+  { method: 'delete', path: '/boards/{id}', does: 'Deletes a board (owner)' },
+  { method: 'get', path: '/boards/{id}/tiles', does: 'The tiles of a board' },
+  { method: 'post', path: '/boards/{id}/tiles', does: 'Pins a reading' },
+  { method: 'patch', path: '/boards/{id}/tiles/{tile}', does: 'Moves, resizes or renames a tile' },
+  { method: 'delete', path: '/boards/{id}/tiles/{tile}', does: 'Takes a tile off' },
+  { method: 'get', path: '/boards/{id}/tiles/{tile}/answer', does: 'A tile’s answer under the board’s sentence and a refinement', query: ['refinement'] },
+  { method: 'post', path: '/boards/{id}/tiles/{tile}/inquiry', does: 'Asks from here: an inquiry that starts with the tile', query: ['refinement'] },
+  { method: 'put', path: '/boards/{id}/refinement', does: 'Refines in words, by edits or by a scope, for me or for everyone', body: 'Refine' },
+  { method: 'get', path: '/boards/{id}/shares', does: 'Whom a board is shared with (owner)' },
+  { method: 'put', path: '/boards/{id}/shares/{person}', does: 'Shares a board, or takes the share back (owner)' },
+  { method: 'get', path: '/boards/{id}/events', does: 'Server-sent events: changes and presence' },
+];
+
+const reference = (name: string) => ({ $ref: `#/components/schemas/${name}` });
+
+function bodyOf(body: Operation['body']): object {
+  if (body === undefined) return {};
+  if (typeof body !== 'string') return { requestBody: { required: true, content: { [body.type]: { schema: { type: 'string' } } } } };
+  const types = body === 'ModelFile' ? ['application/json', 'application/yaml'] : ['application/json'];
+  return { requestBody: { required: true, content: Object.fromEntries(types.map((type) => [type, { schema: reference(body) }])) } };
+}
+
+export function openApi(): object {
+  const paths: Record<string, Record<string, object>> = {};
+  for (const operation of OPERATIONS) {
+    const inPath = [...operation.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string' } }));
+    const inQuery = (operation.query ?? []).map((name) => ({ name, in: 'query', schema: { type: 'string' } }));
+    paths[operation.path] = {
+      ...paths[operation.path],
+      [operation.method]: {
+        summary: operation.does,
+        ...(inPath.length + inQuery.length > 0 ? { parameters: [...inPath, ...inQuery] } : {}),
+        ...bodyOf(operation.body),
+        ...(operation.open ? { security: [] } : {}),
+        responses: { '2XX': { description: 'Done' }, default: { description: 'A problem', content: { 'application/problem+json': { schema: reference('Problem') } } } },
+      },
+    };
+  }
+  const schema = (type: z.ZodType) => z.toJSONSchema(type, { unrepresentable: 'any', io: 'input' });
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Zud', version: VERSION },
+    servers: [{ url: '/api' }],
+    security: [{ session: [] }, { token: [] }],
+    paths,
+    components: {
+      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'zud_session' }, token: { type: 'http', scheme: 'bearer' } },
+      schemas: {
+        Credentials: schema(credentials), ModelFile: schema(modelFileSchema), Ask: schema(askBody), Refine: schema(refineBody), Reading: schema(readingSchema), Edit: schema(editSchema),
+        Problem: { type: 'object', properties: { title: { type: 'string' }, status: { type: 'integer' }, detail: { type: 'string' } }, required: ['title', 'status', 'detail'] },
+      },
+    },
+  };
+}
