@@ -75,7 +75,8 @@ function overTime(answer: Answer, { value, other, change, keys }: Columns, readi
   const highest = complete.reduce((best, row) => ((number(row[value.at]) ?? 0) > (number(best[value.at]) ?? 0) ? row : best));
   const lowest = complete.reduce((best, row) => ((number(row[value.at]) ?? 0) < (number(best[value.at]) ?? 0) ? row : best));
   if (complete.length < 3) return complete.map((row) => `${label(row)}: ${formatValue(row[value.at] ?? null, value.column)}`).join('; ');
-  return `${value.column.label} peaked in ${label(highest)} at ${formatValue(highest[value.at] ?? null, value.column)}; the lowest was ${label(lowest)} with ${formatValue(lowest[value.at] ?? null, value.column)}`;
+  const on = key.column.grain === 'dayOfWeek' || key.column.grain === 'day' ? 'on' : key.column.grain === 'hour' ? 'at' : 'in';
+  return `${value.column.label} peaked ${on} ${label(highest)} at ${formatValue(highest[value.at] ?? null, value.column)}; the lowest was ${label(lowest)} with ${formatValue(lowest[value.at] ?? null, value.column)}`;
 }
 
 function byMembers(answer: Answer, columns: Columns, reading: Reading): string {
@@ -129,11 +130,11 @@ function byTwo(answer: Answer, { value, keys, change }: Columns): string {
     if (first) {
       const extreme = moved.reduce((best, row) => (Math.abs(number(row[change]) ?? 0) > Math.abs(number(best[change]) ?? 0) ? row : best), first);
       const size = number(extreme[change]) ?? 0;
-      return `${lower(value.column.label)} moved most in ${named(extreme)}: ${size >= 0 ? 'up' : 'down'} ${formatSize(size)}`;
+      return `${value.column.label} moved most in ${named(extreme)}: ${size >= 0 ? 'up' : 'down'} ${formatSize(size)}`;
     }
   }
   const [first] = own;
   if (!first) return value.column.label;
   const highest = own.reduce((best, row) => ((number(row[value.at]) ?? 0) > (number(best[value.at]) ?? 0) ? row : best), first);
-  return `${lower(value.column.label)} is highest in ${named(highest)}: ${formatValue(highest[value.at] ?? null, value.column)}`;
+  return `${value.column.label}: highest in ${named(highest)}, ${formatValue(highest[value.at] ?? null, value.column)}`;
 }

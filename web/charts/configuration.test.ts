@@ -10,7 +10,7 @@ const describe_ = (rows: Cell[][], chart?: ChartDescription['kind'], incomplete:
 const options = { tokens: TOKENS.light, animated: false, small: false };
 const ROWS: Cell[][] = [['2026-08-01', 900], ['2026-09-01', 950], ['2026-10-01', 980]];
 
-type Axis = Readonly<Record<string, { beginAtZero?: boolean; ticks: { callback: (tick: number, index: number) => unknown } }>>;
+type Axis = Readonly<Record<string, { beginAtZero?: boolean; ticks: { callback: (this: object, tick: number, index: number) => unknown } }>>;
 const axes = (chart: ChartDescription) => (configurationOf(chart, options).options as unknown as { scales: Axis }).scales;
 
 test('bars begin at zero, lines may leave it out only where the values are far from it', () => {
@@ -28,7 +28,7 @@ test('the line to an incomplete period is dashed, the others are not', () => {
 test('the year stands once below the months, and a mark says its value', () => {
   const chart = describe_(ROWS);
   const label = axes(chart)['x']?.ticks.callback;
-  expect([label?.(0, 0), label?.(1, 1)]).toEqual([['Aug', '2026'], 'Sep']);
+  expect([label?.call({}, 0, 0), label?.call({}, 1, 1)]).toEqual([['Aug', '2026'], 'Sep']);
   expect(tooltipLine(chart, 0, 1)).toBe('Sales: 950');
 });
 

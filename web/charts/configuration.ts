@@ -39,9 +39,10 @@ function cartesian(chart: ChartDescription, options: DrawOptions): ChartConfigur
   const endLabels = lines && chart.series.filter((series) => series.style !== 'other' && series.style !== 'plan').length > 1;
   const tickText = (column: object) => (tick: string | number) => (chart.kind === 'share bars' ? `${Math.round(Number(tick) * 100)} %` : formatShort(Number(tick), column));
   const grid = { color: tokens.line, lineWidth: 1, drawTicks: false };
+  const dated = chart.categories.length > 12 || chart.categories.some((text) => DATED.test(text));
   const categoryAxis = {
     type: 'category' as const, stacked, border: { color: tokens.line }, grid: { display: false },
-    ticks: { color: tokens.quiet, autoSkip: !lying, maxRotation: 0, font: { family: SANS, size: 11.5 }, padding: 6, callback: (_tick: string | number, index: number) => categoryText(chart, index, lying) },
+    ticks: { color: tokens.quiet, autoSkip: dated, maxRotation: 0, font: { family: SANS, size: 11.5 }, padding: 6, callback(this: { chart?: { width: number } }, _tick: string | number, index: number) { return categoryText(chart, index, lying, this.chart?.width ?? 800); } },
   };
   const valueAxis = (column: object, side: 'left' | 'right') => ({
     type: 'linear' as const, stacked, position: lying ? ('bottom' as const) : side, beginAtZero: !lines || startsNearZero(chart), border: { display: false },
@@ -73,16 +74,20 @@ function startsNearZero(chart: ChartDescription): boolean {
   return low < 0 || high === low || low < 0.72 * high;
 }
 
-/** The label of a category; along a line of months or quarters the year stands once, below its first label. */
-function categoryText(chart: ChartDescription, index: number, lying: boolean): string | string[] {
+const DATED = /^(\w{3}|Q\d|H\d) (\d{4})$/;
+/** Pixels that a letter of a label takes, on average. */
+const LETTER = 6.4;
+
+/** The label of a category, shortened where there is no room for it; along a line of months or quarters the year stands once, below its first label. */
+function categoryText(chart: ChartDescription, index: number, lying: boolean, width: number): string | string[] {
   const text = chart.categories[index] ?? '';
-  const dated = /^(\w{3}|Q\d|H\d) (\d{4})$/.exec(text);
+  const dated = DATED.exec(text);
   if (!lying && dated) {
     const yearBefore = /\d{4}$/.exec(chart.categories[index - 1] ?? '')?.[0];
     return yearBefore === dated[2] ? (dated[1] ?? '') : [dated[1] ?? '', dated[2] ?? ''];
   }
-  if (!lying) return text;
-  return text.length > 24 ? `${text.slice(0, 23)}…` : text;
+  const room = Math.max(4, Math.floor(lying ? Math.min(26, (0.4 * width) / LETTER) : (width - 60) / chart.categories.length / LETTER));
+  return text.length > room ? `${text.slice(0, room - 1)}…` : text;
 }
 
 function sharesOf(chart: ChartDescription): (number | null)[][] {

@@ -11,7 +11,7 @@ import { useInterface } from '../app/interface-state';
 import { NARROW, SERIF } from '../app/theme';
 
 const Foot = styled.form`
-  position: relative; display: flex; align-items: center; gap: 16px; min-height: 64px; padding: 8px 24px; border-top: 1px solid var(--ink); background: var(--raised);
+  position: relative; display: flex; align-items: center; gap: 16px; min-height: 64px; padding: 6px 24px 10px; border-top: 1px solid var(--ink); background: var(--raised);
   @media (max-width: ${NARROW}) { padding: 8px 14px; gap: 10px; flex-wrap: wrap; }
 `;
 const About = styled.div`
@@ -23,7 +23,8 @@ const Line = styled.div`
   position: relative; flex: 1; min-width: 160px; font: 400 18px/1.3 ${SERIF};
   input { width: 100%; border: 0; background: transparent; font: inherit; padding: 8px 0; outline: none; position: relative; }
   input::placeholder { font-style: italic; color: var(--quiet); opacity: 1; }
-  &:focus-within { box-shadow: 0 2px 0 var(--signal); }
+  &:focus-within::after { content: ''; position: absolute; left: -8px; top: 8px; bottom: 8px; width: 2px; background: var(--signal); }
+  @media (max-width: ${NARROW}) { flex-basis: 100%; }
 `;
 const Marks = styled.div`
   position: absolute; inset: 0; padding: 8px 0; white-space: pre; overflow: hidden; color: transparent; pointer-events: none;
@@ -32,14 +33,13 @@ const Marks = styled.div`
   u.unresolved { text-decoration-style: wavy; text-decoration-color: var(--signal); }
 `;
 const Preview = styled.div`
-  position: absolute; left: 0; bottom: -14px; font-size: 11.5px; line-height: 1.2; color: var(--quiet); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; max-width: 100%;
+  position: absolute; left: 0; top: calc(100% - 3px); font: 400 12px/1.3 'Public Sans Variable', sans-serif; color: var(--quiet); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; max-width: 100%;
 `;
 const Choices = styled.ul`
   position: absolute; left: 0; bottom: calc(100% + 12px); width: min(520px, 100%); max-height: 320px; overflow: auto; background: var(--raised); border: 1px solid var(--line); box-shadow: 0 -6px 24px rgb(0 0 0 / 0.1); border-radius: 3px; padding: 4px 0; z-index: 20;
-  font: 400 14px/1.4 inherit;
-  li { display: flex; justify-content: space-between; gap: 16px; padding: 6px 14px; cursor: pointer; }
+  li { display: flex; justify-content: space-between; align-items: baseline; gap: 16px; padding: 5px 14px; cursor: pointer; font: 400 15px/1.4 ${SERIF}; }
   li[aria-selected='true'] { background: var(--wash); }
-  small { color: var(--quiet); font-size: 12px; font-family: inherit; }
+  small { color: var(--quiet); font: 400 12px/1.4 'Public Sans Variable', sans-serif; }
 `;
 const Tries = styled.div`
   display: flex; gap: 14px; align-items: baseline; font-size: 13px; color: var(--quiet); max-width: 46%; overflow: hidden; white-space: nowrap;
