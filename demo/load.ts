@@ -1,9 +1,8 @@
 /** Loads the demo world into an empty database: tables, model, people, boards and a worked inquiry, through the same doors as everyone. */
 import { count } from 'drizzle-orm';
-import { readFileSync } from 'node:fs';
+import { createReadStream, existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { existsSync } from 'node:fs';
 import { readModelFile } from '../core/model/check';
 import { read } from '../core/language/read';
 import type { Context } from '../server/http/context';
@@ -11,7 +10,7 @@ import { createBoard, pinTile, setScope, setShare, type TilePlace } from '../ser
 import { createInquiry } from '../server/store/inquiries';
 import { addPerson, type Person, type Role } from '../server/store/people';
 import { models, people } from '../server/store/schema';
-import { catalogueOf, loadRows } from '../server/store/tables';
+import { catalogueOf, loadCsv, loadRows } from '../server/store/tables';
 import { demoTables } from './world';
 
 export const DEMO_PEOPLE: readonly { name: string; email: string; password: string; role: Role; groups: string[] }[] = [
@@ -82,14 +81,26 @@ export async function loadDemo(context: Context, scale: number, options: { reset
     });
     options.tell(`\r  ${table.name.padEnd(10)} ${rows.toLocaleString('en-GB')} rows\n`);
   }
-  const source = readFileSync(modelPath(), 'utf8');
-  const checked = readModelFile(source, await catalogueOf(context.database));
-  if (!checked.ok) throw new Error(`The demo’s model has faults: ${checked.faults.map((fault) => `${fault.place}: ${fault.reason}`).join('; ')}`);
-  await store.insert(models).values({ id: checked.file.id, file: checked.file }).onConflictDoNothing();
+  for (const name of LIBRARY_TABLES) {
+    const { rows } = await loadCsv(context.database, `library_${name}`, createReadStream(demoFile(`libraries/${name}.csv`)), new Map());
+    options.tell(`  library_${name.padEnd(10)} ${rows.toLocaleString('en-GB')} rows\n`);
+  }
+  const ferries = await makeModel(context, 'model.yaml');
+  await makeModel(context, 'libraries/model.yaml');
   const made = new Map<string, Person>();
   for (const person of DEMO_PEOPLE) made.set(person.name, await addPerson(store, person));
-  await makeBoards(context, checked.file.id, made);
+  await makeBoards(context, ferries, made);
   options.tell(`  loaded in ${Math.round((Date.now() - began) / 1000)} s\n`);
+}
+
+/** The tables of the second, unrelated model. */
+const LIBRARY_TABLES = ['branches', 'titles', 'loans', 'visits', 'targets'];
+
+async function makeModel(context: Context, file: string): Promise<string> {
+  const checked = readModelFile(readFileSync(demoFile(file), 'utf8'), await catalogueOf(context.database));
+  if (!checked.ok) throw new Error(`${file} has faults: ${checked.faults.map((fault) => `${fault.place}: ${fault.reason}`).join('; ')}`);
+  await context.database.store.insert(models).values({ id: checked.file.id, file: checked.file }).onConflictDoNothing();
+  return checked.file.id;
 }
 
 async function makeBoards(context: Context, modelId: string, made: ReadonlyMap<string, Person>): Promise<void> {
@@ -122,7 +133,7 @@ async function makeBoards(context: Context, modelId: string, made: ReadonlyMap<s
 }
 
 /** Beside the source, or beside the bundle. */
-function modelPath(): string {
+function demoFile(name: string): string {
   const here = path.dirname(fileURLToPath(import.meta.url));
-  return [path.join(here, 'model.yaml'), path.join(here, '..', '..', 'demo', 'model.yaml')].find((file) => existsSync(file)) ?? 'demo/model.yaml';
+  return [path.join(here, name), path.join(here, '..', '..', 'demo', name)].find((file) => existsSync(file)) ?? path.join('demo', name);
 }

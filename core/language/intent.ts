@@ -21,6 +21,10 @@ export type SaidEdit =
   | { readonly do: 'saidPeriod'; readonly period: SaidPeriod; readonly how: 'set' | 'leaveOut'; readonly role?: string }
   | { readonly do: 'saidComparison'; readonly period: SaidPeriod; readonly with?: SaidPeriod }
   | { readonly do: 'saidRank'; readonly rank: Omit<Rank, 'direction'>; readonly sense: 'top' | 'bottom' | 'best' | 'worst' }
+  /** "growth", "change": beside the period before of the grain shown, else beside the year before. */
+  | { readonly do: 'change' }
+  /** "those routes": the members that the rank in force chose. */
+  | { readonly do: 'reference'; readonly level: string }
   | { readonly do: 'overTime' }
   | { readonly do: 'kindOfLevel'; readonly kind: 'person' | 'place' | 'time' };
 
@@ -34,6 +38,8 @@ export interface Intent {
   /** Begins anew, whatever came before. */
   readonly fresh?: true;
   readonly move?: Move;
+  /** Why what is asked for cannot be done here, and what can. */
+  readonly refuse?: string;
 }
 
 export const intent = (...edits: readonly SaidEdit[]): Intent => ({ edits });

@@ -21,6 +21,8 @@ interface Variant {
 
 /** Longest stretch of words tried as a part of a name. */
 const LONGEST_PART = 4;
+/** A shorter word that is only part of a name is as likely another word altogether as a misspelt one ("lost" is not "cost"). */
+const SHORTEST_MISSPELT_PART = 6;
 /** Verbs that may stand inside a name said as a clause: "sailings were cancelled". */
 const AUXILIARIES = new Set(['was', 'were', 'is', 'are', 'been', 'got']);
 const TYPING_COST = 1;
@@ -73,6 +75,7 @@ export class Question {
     if (found.length === 0 && end - start <= LONGEST_PART)
       for (const { words, cost, by } of spellings) {
         if (words.every((word) => this.functionWords.has(word) || word.length < 2)) continue;
+        if (by !== 'name' && words.some((word) => word.length < SHORTEST_MISSPELT_PART)) continue;
         for (const match of this.names.partly(words))
           found.push({ end, match, cost: cost + match.cost, assumption: { said, meant: match.label, by: by === 'name' ? 'part' : by } });
       }

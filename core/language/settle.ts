@@ -23,7 +23,7 @@ export interface Situation {
 /** Does a question stand on its own: with a measure and something that measure is broken down or narrowed by? */
 function isComplete(said: readonly SaidEdit[]): boolean {
   const shows = said.some((edit) => edit.do === 'show' || (edit.do === 'saidRank' && edit.rank.by !== null) || (edit.do === 'condition' && edit.condition.kind === 'measure'));
-  const about = said.some((edit) => ['breakdown', 'condition', 'saidRank', 'overTime', 'kindOfLevel'].includes(edit.do) || (edit.do === 'compare' && edit.against?.kind === 'members'));
+  const about = said.some((edit) => ['breakdown', 'condition', 'saidRank', 'overTime', 'kindOfLevel', 'change'].includes(edit.do) || (edit.do === 'compare' && edit.against?.kind === 'members'));
   return shows && about;
 }
 
@@ -37,13 +37,15 @@ export function readsAsFollowUp(intents: readonly Intent[], before: Reading | nu
 /** @param asFollowUp whether the reading before stays in force where nothing is said of it */
 export function settle(cover: Cover, situation: Situation, asFollowUp: boolean): Settled {
   const intents = cover.pieces.map((piece) => piece.intent);
+  const refuse = intents.find((one) => one.refuse)?.refuse;
+  if (refuse !== undefined) return { kind: 'refused', reason: refuse };
   const move = intents.find((one) => one.move)?.move;
   if (move) return situation.before === null ? { kind: 'refused', reason: 'There is no step to go back to.' } : { kind: 'move', move };
   const base = asFollowUp && situation.before ? situation.before : EMPTY_READING;
   const notes: string[] = [];
   try {
     const edits = settledEdits(intents.flatMap((one) => one.edits), situation, base, asFollowUp);
-    if (edits.length === 0 && !intents.some((one) => one.fresh)) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.' };
+    if (edits.length === 0 && !intents.some((one) => one.fresh || one.edits.some((edit) => edit.do === 'reference'))) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.' };
     const edited = applyEdits(base, edits, situation.model);
     if (!edited.ok) return { kind: 'refused', reason: edited.reason };
     const reading = withComparisonPeriod(edited.reading, notes);
@@ -81,6 +83,8 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         edits.push(...comparisonOfPeriods(edit, base, calendar, year));
         break;
       case 'overTime':
+      case 'change':
+      case 'reference':
       case 'kindOfLevel':
       case 'saidRank':
         break;
@@ -91,6 +95,8 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
   const period = edits.find((edit) => edit.do === 'period');
   const when = period?.do === 'period' ? period.period : (base.when?.period ?? null);
   for (const edit of said) {
+    if (edit.do === 'change') edits.push(...changeEdits(edits, base, asFollowUp));
+    if (edit.do === 'reference') edits.push(...referenceEdits(edit.level, base));
     if (edit.do === 'overTime') edits.push(overTime(said, when, calendar, model, base));
     if (edit.do === 'kindOfLevel') edits.push({ do: 'breakdown', how: 'join', by: [levelOfKind(edit.kind, base, edits, model)] });
     if (edit.do === 'saidRank') edits.push(...rankEdits(edit, edits, base, model, asFollowUp));
@@ -170,6 +176,22 @@ function overTime(said: readonly SaidEdit[], when: Period | null, calendar: Cale
   return { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain }] };
 }
 
+/** A change needs something to change from: the period before where there is a time line, else the year before. */
+function changeEdits(edits: readonly Edit[], base: Reading, asFollowUp: boolean): Edit[] {
+  if (edits.some((edit) => edit.do === 'compare')) return [];
+  const by = [...edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : [])), ...(asFollowUp ? base.by : [])];
+  return [{ do: 'compare', against: { kind: by.some((one) => one.kind === 'time') ? 'previous' : 'year' } }];
+}
+
+/** The members a rank chose stay chosen, by the measure that chose them, whatever is shown of them next. */
+function referenceEdits(level: string, base: Reading): Edit[] {
+  const { rank } = base;
+  const first = base.shown[0]?.calculation;
+  const speaksOf = base.by.some((one) => one.kind === 'level' && one.level === level) || base.where.some((one) => one.kind === 'members' && one.level === level);
+  if (!speaksOf && rank?.level !== level) throw new CannotSettle('The answer before does not show such members, so there are none to point at.');
+  return rank?.level === level && rank.by === null && first ? [{ do: 'rank', rank: { ...rank, by: first } }] : [];
+}
+
 /** The finest grain that all the facts of these calculations have. */
 function finestGrain(calculations: readonly Calculation[], model: Model): 'day' | 'week' | 'month' | 'quarter' | 'year' {
   const order = ['day', 'week', 'month', 'quarter', 'year'] as const;
@@ -204,7 +226,8 @@ function rankEdits(said: Extract<SaidEdit, { do: 'saidRank' }>, edits: readonly 
   if (needed.length > 0) more.push({ do: 'breakdown', how: saidBy.length > 0 ? 'add' : 'join', by: needed.map(byLevel) });
   const by = rank.by ?? shownNow;
   const direction = directionOf(said.sense, by, model);
-  more.push({ do: 'rank', rank: { ...rank, direction } });
+  const moves = rank.by !== null && !shows && (!asFollowUp || same(rank.by, shownNow));
+  more.push({ do: 'rank', rank: { ...rank, by: moves ? null : rank.by, direction } });
   return more;
 }
 

@@ -46,6 +46,8 @@ export type Expression =
   | { readonly kind: 'column'; readonly name: string }
   | { readonly kind: 'number'; readonly value: number }
   | { readonly kind: 'arithmetic'; readonly operator: Operator; readonly left: Expression; readonly right: Expression }
+  /** The days of a time key's period that lie in the scope. */
+  | { readonly kind: 'daysOf'; readonly key: string; readonly grain: Grain; readonly from: Day; readonly to: Day }
   /** (left − right) ÷ |right|. */
   | { readonly kind: 'relative'; readonly left: Expression; readonly right: Expression };
 

@@ -6,8 +6,8 @@ import {
 import { calculationWords, type Naming } from '../reading/words';
 import type { Breakdown, Condition, Reading } from '../reading/schema';
 import type { Format } from '../model/schema';
-import { addDays } from '../time/day';
-import { endOf, startOf } from '../time/grain';
+import { addDays, dayNumber, earlierOf, laterOf } from '../time/day';
+import { endOf, startOf, startsBetween } from '../time/grain';
 import { resolvePeriod, type Calendar } from '../time/period';
 import { node, type Aggregation, type AnswerColumn, type DayWindow, type Expression, type Key, type NumberTest, type Plan, type PlanNode, type RowCondition, type Shift, type OrderTerm } from './plan';
 import { timeGrain, windowsOf } from './windows';
@@ -146,7 +146,31 @@ class Planner {
     if (expanded.kind === 'number') return expanded;
     if (expanded.kind === 'arithmetic')
       return { kind: 'arithmetic', operator: expanded.operator, left: this.expression(expanded.left, prefix), right: this.expression(expanded.right, prefix) };
+    if (expanded.kind === 'perPeriod') return { kind: 'arithmetic', operator: 'divide', left: this.expression({ kind: 'measure', measure: expanded.measure }, prefix), right: this.periodCount(expanded, prefix) };
     return { kind: 'column', name: `${prefix}${this.leafColumn(expanded).name}` };
+  }
+
+  /** How many days or months an average daily or monthly figure is divided by: those in scope between the first and last data. */
+  private periodCount(leaf: Extract<Calculation, { kind: 'perPeriod' }>, prefix: string): Expression {
+    const { calendar } = this.context;
+    const name = calculationWords(this.context.naming, { kind: 'measure', measure: leaf.measure });
+    if (!this.isAdditive({ kind: 'measure', measure: leaf.measure })) throw new CannotPlan(`An average ${leaf.grain === 'day' ? 'daily' : leaf.grain} figure needs a measure that adds up, and ${name} does not.`);
+    const window = prefix === '' ? this.windows.window : (this.windows.other ?? this.windows.window);
+    const from = laterOf(window.from ?? calendar.firstData ?? calendar.asOf, calendar.firstData ?? window.from ?? calendar.asOf);
+    const last = calendar.lastData === undefined ? calendar.asOf : calendar.lastData;
+    const to = earlierOf(window.to ?? last, last);
+    const time = this.reading.by.findIndex((one) => one.kind === 'time');
+    const grain = timeGrain(this.reading.by);
+    if (this.reading.by.some((one) => one.kind === 'cycle')) throw new CannotPlan('An average per day or month cannot be broken down by parts of the week, the year or the day.');
+    if (grain !== null) {
+      if (leaf.grain !== 'day' || prefix !== '') throw new CannotPlan(`Ask for the average without the breakdown by ${grain}, or for ${name} by ${leaf.grain}.`);
+      return { kind: 'daysOf', key: `k${time}`, grain, from, to };
+    }
+    if (leaf.grain === 'day') return { kind: 'number', value: dayNumber(to) - dayNumber(from) + 1 };
+    const complete = startsBetween(leaf.grain, from, to, calendar.weekStart).filter((start) => start >= from && endOf(leaf.grain, start, calendar.weekStart) <= to);
+    if (complete.length === 0) throw new CannotPlan(`There is no complete ${leaf.grain} in the period.`);
+    if (complete[0] !== from || endOf(leaf.grain, complete.at(-1) ?? from, calendar.weekStart) !== to) throw new CannotPlan(`The period does not consist of whole ${leaf.grain}s; name one that does, such as “the last 12 months”.`);
+    return { kind: 'number', value: complete.length };
   }
 
   private leafColumn(leaf: Leaf): LeafColumn {
@@ -174,7 +198,7 @@ class Planner {
     const only = found.only.map((test) => ({ ...test, at: columnOf(this.model, fact, test.column) }));
     const from = 'column' in found ? columnOf(this.model, fact, found.column) : null;
     if (leaf.kind === 'rows') return { name, label, function: leaf.function, column: from, only };
-    if (leaf.kind === 'perPeriod') throw new CannotPlan('Averages per day or month cannot be computed yet; ask for the measure by day or month.');
+    if (leaf.kind === 'perPeriod') throw new CannotPlan('An average per period is computed from its measure.');
     if (found.kind === 'last') {
       const role = this.reading.when?.role ?? this.model.defaultDate ?? '';
       const date = dateColumn(this.model, fact, role);

@@ -308,6 +308,11 @@ function expressionSql(expression: Expression): SQL {
       return name(expression.name);
     case 'number':
       return sql`${expression.value}::double precision`;
+    case 'daysOf': {
+      const key = name(expression.key);
+      const step = { day: '1 day', week: '7 days', month: '1 month', quarter: '3 months', half: '6 months', year: '1 year' }[expression.grain];
+      return sql`(least((${key} + ${step}::interval)::date - 1, ${expression.to}::date) - greatest(${key}, ${expression.from}::date) + 1)::double precision`;
+    }
     case 'relative':
       return sql`((${expressionSql(expression.left)} - ${expressionSql(expression.right)}) / nullif(abs(${expressionSql(expression.right)}), 0))`;
     case 'arithmetic': {

@@ -323,11 +323,9 @@ function clear(reading: Reading, edit: Extract<Edit, { do: 'clear' }>): Edited {
 function tidy(reading: Reading, model: Model): Reading {
   const shown = reading.shown.length > 0 ? reading.shown : model.defaultMeasure ? [plain(model.defaultMeasure)] : [];
   const has = (level: string) => reading.by.some((one) => one.kind === 'level' && one.level === level);
-  const first = shown[0]?.calculation;
   const { against, order } = reading;
-  const carried = reading.rank && reading.rank.by !== null && same(reading.rank.by, first) ? { ...reading.rank, by: null } : reading.rank;
-  const chosenElsewhere = carried?.by !== null;
-  const rank = carried && (has(carried.level) || chosenElsewhere) ? { ...carried, within: carried.within !== null && has(carried.within) ? carried.within : null } : null;
+  const ranked = reading.rank;
+  const rank = ranked && (has(ranked.level) || ranked.by !== null) ? { ...ranked, within: ranked.within !== null && has(ranked.within) ? ranked.within : null } : null;
   return {
     ...reading,
     shown,

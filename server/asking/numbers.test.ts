@@ -77,6 +77,13 @@ const CASES: readonly (readonly [string, string])[] = [
   ['cancellation rate by coast', 'select coast, count(*) filter (where cancelled)::float8 / count(*) from sailings join routes using (route_id) join ports on port_id = from_port_id group by 1'],
   ['on-time share by vessel class in 2025', `select vessel_class, count(*) filter (where delay_minutes <= 5)::float8 / count(*) filter (where not cancelled) from sailings join vessels using (vessel_id) where departed_on ${Y2025} group by 1`],
   ['fuel per sailing by line kind', 'select line_kind, sum(fuel_litres) / count(*) filter (where not cancelled) from sailings join routes using (route_id) group by 1'],
+  // averages of daily and monthly sums
+  ['average daily passengers in 2025', `select sum(passengers)::float8 / 365 from bookings where sailed_on ${Y2025}`],
+  ['average daily passengers by month this year', `select ${month('sailed_on')}, sum(passengers)::float8 / (case when date_trunc('month', sailed_on) = '2026-10-01' then 17 else extract(day from date_trunc('month', sailed_on) + interval '1 month - 1 day') end) from bookings where sailed_on ${Y2026} group by 1, date_trunc('month', sailed_on)`],
+  ['average monthly revenue by coast in 2025', `select coast, sum(ticket_revenue) / 12 from bookings b ${PORT} where sailed_on ${Y2025} group by 1`],
+  ['sailings with delay over 30 minutes by coast', 'select coast, count(*) from sailings join routes using (route_id) join ports on port_id = from_port_id where delay_minutes > 30 group by 1'],
+  ['how many routes carried over 20000 passengers', 'select count(*) from (select route_id from bookings join sailings using (sailing_id) group by 1 having sum(passengers) > 20000) x'],
+  ['passengers growth by quarter in 2025', `with q as (select date_trunc('quarter', sailed_on)::date q, sum(passengers)::float8 n from bookings group by 1) select to_char(a.q, 'YYYY-MM-DD'), a.n, b.n, a.n - b.n, (a.n - b.n) / b.n from q a left join q b on b.q = a.q - interval '3 months' where a.q ${Y2025}`],
   // facts that meet
   ['load factor by route in 2025', `with b as (select route_id, sum(passengers) n from bookings join sailings using (sailing_id) where sailed_on ${Y2025} group by 1), s as (select route_id, sum(capacity) filter (where not cancelled) c from sailings where departed_on ${Y2025} group by 1) select route, n::float8 / c from b join s using (route_id) join routes using (route_id)`],
   ['load factor this year', `select (select sum(passengers) from bookings where sailed_on ${Y2026})::float8 / (select sum(capacity) filter (where not cancelled) from sailings where departed_on ${Y2026})`],

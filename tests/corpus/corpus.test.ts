@@ -4,6 +4,7 @@ import path from 'node:path';
 import { read, type ReadResult } from '@zud/core/language/read';
 import type { Reading } from '@zud/core/reading/schema';
 import { demoNames, type Known } from '../demo-names';
+import { libraryNames } from '../library-names';
 
 interface Turn {
   readonly line: number;
@@ -55,3 +56,4 @@ function run(file: string, known: Known): void {
 }
 
 run('ferries.txt', demoNames());
+run('libraries.txt', libraryNames());

@@ -126,7 +126,7 @@ export function readingOf(made: World): fc.Arbitrary<Reading> {
       const first = parts.shown[0]?.calculation ?? measureOf('m0');
       const comparesInTime = parts.against !== null && (parts.when !== null || arranged.some((one) => one.kind === 'time'));
       const rank = parts.rankCount !== null && level?.kind === 'level'
-        ? { count: parts.rankCount[0], direction: parts.rankCount[1], percent: false, level: level.level, by: parts.rankCount[2] === null || JSON.stringify(measureOf(parts.rankCount[2])) === JSON.stringify(first) ? null : measureOf(parts.rankCount[2]), within: null, others: false }
+        ? { count: parts.rankCount[0], direction: parts.rankCount[1], percent: false, level: level.level, by: parts.rankCount[2] === null ? null : measureOf(parts.rankCount[2]), within: null, others: false }
         : null;
       return {
         ...EMPTY_READING, shown: parts.shown, by: arranged, where: parts.where,

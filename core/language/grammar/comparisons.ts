@@ -42,6 +42,8 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[and] [compare] ${VERSUS} {YearBefore}`, means: () => compare({ kind: 'year' }), examples: ['vs last year', 'beside the year before'] },
   { gives: 'Intent', form: '(yoy|year over year|year on year|same period last year|same period a year ago|year on year change)', means: () => compare({ kind: 'year' }), cost: -0.2, examples: ['YoY', 'year over year'] },
   { gives: 'Intent', form: `[and] [compare] ${VERSUS} {PeriodBefore}`, means: () => compare({ kind: 'previous' }), examples: ['vs the period before'] },
+  { gives: 'Intent', form: '(growth|change|changes|changed|grow|grew|development)', means: () => intent({ do: 'change' }), cost: 0.1, examples: ['growth'] },
+  { gives: 'Intent', form: '(growth|change|changes) (in|of)', means: () => intent({ do: 'change' }) },
   { gives: 'Intent', form: '(change|growth|changes) [(on|from|over|since)] {YearBefore}', means: () => compare({ kind: 'year' }), examples: ['change on last year'] },
   ...Object.entries(MONTHLY).map(([word, grain]): Rule<Question> => ({
     gives: 'Intent',

@@ -52,6 +52,23 @@ function measureTestShown(parts: Parts): Intent {
   return { edits: [{ do: 'breakdown', by: [{ kind: 'level', level: parts['Level'] as string }], how: 'join' }, ...measureTest(parts).edits] };
 }
 
+/** "sailings with delay over 30 minutes": the row-level column behind a measure, in its own unit. */
+function rowTest(parts: Parts, question: Question): Intent | null {
+  const found = question.model.measures.get(parts['Measure'] as string);
+  if (!found || !('column' in found)) return null;
+  const said = parts['Magnitude'] as string | undefined;
+  const unit = found.format?.currency ?? found.unit;
+  const factor = said === undefined || said === unit ? 1 : said === 'hours' && unit === 'min' ? 60 : null;
+  if (factor === null) return null;
+  const { value, upper, ...rest } = test(parts);
+  return intent({ do: 'condition', how: 'only', condition: { kind: 'rows', measure: found.id, ...rest, ...(value === undefined ? {} : { value: value * factor }), ...(upper === undefined ? {} : { upper: upper * factor }) } });
+}
+
+/** "how many routes carried over 50,000 passengers": a condition at a level, then a count of its members. */
+function countTested(parts: Parts): Intent {
+  return { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: { kind: 'members', level: parts['Level'] as string }, transform: null }] }, ...measureTest(parts).edits] };
+}
+
 const WITHOUT = '(without|except|except for|excluding|exclude|but not|not|other than|leave out|leaving out|apart from|no)';
 
 export const CONDITION_RULES: readonly Rule<Question>[] = [
@@ -63,7 +80,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Members', form: '{Level} [(is|are|in|=)] {MemberList}', means: atLevel, cost: -0.1 },
   { gives: 'Members', form: '{MemberList} {Level}', means: atLevel, cost: -0.1 },
 
-  { gives: 'Intent', form: '(for|in|at|on|from|of|with|where|to|within|aboard|using|via|through|is) {Members}', means: only },
+  { gives: 'Intent', form: '(for|in|at|on|from|of|with|where|within|aboard|using|via|through|is) {Members}', means: only },
   { gives: 'Intent', form: '{Members}', means: only, cost: 0.1 },
   { gives: 'Intent', form: '(only|just|only for|just for|keep only|keep|only in|only on|filter to|narrow to|limit to|restrict to|focus on) {Members}', means: only },
   { gives: 'Intent', form: '(only|just|keep only|filter to) {Members} instead', means: asFollowUp(only) },
@@ -90,7 +107,17 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'NumberTest', form: '(at least|≥) {Number}', means: (p) => ({ test: 'atLeast', value: p['Number'] }) },
   { gives: 'NumberTest', form: '(at most|up to|≤) {Number}', means: (p) => ({ test: 'atMost', value: p['Number'] }) },
   { gives: 'NumberTest', form: 'between {Number:low} and {Number:high}', means: (p) => ({ test: 'between', value: p['low'], upper: p['high'] }) },
+  { gives: 'Magnitude', form: '(minutes|minute|mins|min)', means: () => 'min' },
+  { gives: 'Magnitude', form: '(hours|hour)', means: () => 'hours' },
+  { gives: 'Magnitude', form: '(days|day)', means: () => 'days' },
+  { gives: 'Magnitude', form: '(euros|euro|eur)', means: () => 'EUR' },
+  { gives: 'Magnitude', form: '(litres|liters|l)', means: () => 'l' },
   { gives: 'AverageTest', form: '(above|over|better than) average', means: () => ({ test: 'aboveAverage' }) },
+  { gives: 'Magnitude', form: '(minutes|minute|mins|min)', means: () => 'min' },
+  { gives: 'Magnitude', form: '(hours|hour)', means: () => 'hours' },
+  { gives: 'Magnitude', form: '(days|day)', means: () => 'days' },
+  { gives: 'Magnitude', form: '(euros|euro|eur)', means: () => 'EUR' },
+  { gives: 'Magnitude', form: '(litres|liters|l)', means: () => 'l' },
   { gives: 'AverageTest', form: '(below|under) average', means: () => ({ test: 'belowAverage' }) },
   { gives: 'Intent', form: 'where {Level} has {Calculation} {NumberTest}', means: measureTest },
   { gives: 'Intent', form: 'where {Level} has {Calculation} {AverageTest:NumberTest}', means: measureTest },
@@ -98,6 +125,10 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[which] {Level} (with|having|where|whose|that have|that had) {Calculation} [(is|was|of)] {NumberTest}', means: measureTestShown },
   { gives: 'Intent', form: '[which] {Level} (with|having|where|whose) {Calculation} [(is|was)] {AverageTest:NumberTest}', means: measureTestShown },
   { gives: 'Intent', form: '[which] {Level} (with|having) {AverageTest:NumberTest} {Calculation}', means: measureTestShown },
+  { gives: 'Intent', form: '(with|whose|having|where|that had|that have) {Measure} [(is|was|of)] {NumberTest} [{Magnitude}]', means: rowTest, cost: 0.35 },
+  { gives: 'Intent', form: '(how many|number of) {Level} [(with|have|had|carried|carry|that carried|sold|made|that had)] {NumberTest} {Calculation}', means: countTested, cost: -0.2 },
+  { gives: 'Intent', form: '(how many|number of) {Level} [(with|have|had)] {Calculation} {NumberTest}', means: countTested, cost: -0.2 },
+  { gives: 'Intent', form: '(how many|number of) {Level} [(with|have|had|sold|carried|are|were)] {AverageTest:NumberTest} {Calculation}', means: countTested, cost: -0.2 },
   { gives: 'Intent', form: 'where row {Measure} is {NumberTest}', means: (p) => intent({ do: 'condition', condition: { kind: 'rows', measure: p['Measure'] as string, ...test(p) }, how: 'only' }) },
   { gives: 'Intent', form: 'where {Level} contains {Text}', means: (p) => intent({ do: 'condition', condition: { kind: 'text', level: p['Level'] as string, test: 'contains', text: p['Text'] as string }, how: 'only' }) },
   { gives: 'Intent', form: 'where {Level} (starts|begins) with {Text}', means: (p) => intent({ do: 'condition', condition: { kind: 'text', level: p['Level'] as string, test: 'startsWith', text: p['Text'] as string }, how: 'only' }) },

@@ -38,6 +38,7 @@ interface Entry {
 const COST: Record<MatchedBy, number> = { name: 0, synonym: 0.02, part: 0.7, abbreviation: 0.8, initials: 0.8, typing: 1, sound: 1.3 };
 const OTHER_ORDER = 0.15;
 const MAX_AMBIGUOUS = 12;
+const KEPT_CORRECTIONS = 2000;
 
 export interface MembersOfLevel {
   readonly level: string;
@@ -55,6 +56,8 @@ export class NameIndex {
   private vocabulary: string[] = [];
   private sortedVocabulary: string[] = [];
   private masks: Int32Array = new Int32Array(0);
+  /** Looked-up misspellings: the same words come again with each key press. */
+  private readonly corrections = new Map<string, readonly { word: string; errors: number }[]>();
   private readonly memberSets = new Map<string, Set<string>>();
   longestName = 1;
 
@@ -192,8 +195,18 @@ export class NameIndex {
   }
 
   /** Known words within the tolerated number of typing errors, with that number; the nearest only. */
-  misspelt(word: string, errors = toleratedErrors(word.length)): { word: string; errors: number }[] {
+  misspelt(word: string, errors = toleratedErrors(word.length)): readonly { word: string; errors: number }[] {
     if (errors === 0 || /^\d+$/.test(word)) return [];
+    const key = `${errors} ${word}`;
+    const there = this.corrections.get(key);
+    if (there) return there;
+    const found = this.near(word, errors);
+    if (this.corrections.size >= KEPT_CORRECTIONS) this.corrections.clear();
+    this.corrections.set(key, found);
+    return found;
+  }
+
+  private near(word: string, errors: number): { word: string; errors: number }[] {
     const mask = letterMask(word);
     let nearest = errors;
     let found: { word: string; errors: number }[] = [];
