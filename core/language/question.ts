@@ -25,7 +25,8 @@ const LONGEST_PART = 4;
 const SHORTEST_MISSPELT_PART = 6;
 /** Verbs that may stand inside a name said as a clause: "sailings were cancelled". */
 const AUXILIARIES = new Set(['was', 'were', 'is', 'are', 'been', 'got']);
-const TYPING_COST = 1;
+/** One error costs about as much as giving only a part of a name, so that where both fit the person chooses. */
+const TYPING_COST = 0.75;
 const SOUND_COST = 1.3;
 
 export class Question {
@@ -79,12 +80,22 @@ export class Question {
         for (const match of this.names.partly(words))
           found.push({ end, match, cost: cost + match.cost, assumption: { said, meant: match.label, by: by === 'name' ? 'part' : by } });
       }
+    if (end === start + 1 && found.length > 0 && found.every((one) => one.match.by === 'part')) found.push(...this.misspeltWhole(start, said));
     if (found.length === 0 && end === start + 1) {
       const word = this.tokens[start]?.word ?? '';
       if (!this.functionWords.has(word) && this.tokens[start]?.kind === 'word')
         for (const match of this.names.abbreviated(word)) found.push({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } });
     }
     return found;
+  }
+
+  /** A word that is known as a part of names may be another name misspelt as well. */
+  private misspeltWhole(start: number, said: string): FoundName[] {
+    const word = singular(this.tokens[start]?.word ?? '');
+    if (!this.names.knowsWord(word) || this.functionWords.has(word)) return [];
+    return this.names
+      .misspeltOthers(word)
+      .flatMap((one) => this.names.exactly([one]).map((match): FoundName => ({ end: start + 1, match, cost: TYPING_COST + match.cost, assumption: { said, meant: match.label, by: 'typing' } })));
   }
 
   /** The words of a stretch as spelt, and with known words in the place of unknown ones. */

@@ -48,7 +48,7 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
     if (edits.length === 0 && !intents.some((one) => one.fresh || one.edits.some((edit) => edit.do === 'reference'))) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.' };
     const edited = applyEdits(base, edits, situation.model);
     if (!edited.ok) return { kind: 'refused', reason: edited.reason };
-    const reading = withComparisonPeriod(edited.reading, notes);
+    const { reading } = edited;
     if (!asFollowUp && !edits.some((edit) => edit.do === 'show')) notes.push(`Shows ${measureOf(situation.model, situation.model.defaultMeasure).name.toLowerCase()}, the model’s usual measure, as none was named.`);
     return { kind: 'reading', reading, notes: [...notes, ...edited.notes], edits, asFollowUp };
   } catch (error) {
@@ -58,14 +58,6 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
 }
 
 class CannotSettle extends Error {}
-
-/** A comparison in time with no period and no time breakdown: this year to date beside the same days of last year. */
-function withComparisonPeriod(reading: Reading, notes: string[]): Reading {
-  const inTime = reading.against?.kind === 'year' || reading.against?.kind === 'previous';
-  if (!inTime || reading.when !== null || reading.by.some((one) => one.kind === 'time')) return reading;
-  notes.push('No period was named, so this year to date is compared.');
-  return { ...reading, when: { period: { kind: 'this', grain: 'year' } } };
-}
 
 function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Reading, asFollowUp: boolean): Edit[] {
   const { model, calendar } = situation;

@@ -25,8 +25,8 @@ export interface Suggestion {
   readonly sentence: string | null;
 }
 
-const MOST = 8;
-const TRIED = 24;
+const MOST = 6;
+const TRIED = 8;
 
 /** Whole phrases worth offering by their beginnings; each is read before it is offered. */
 const PHRASES: readonly (readonly [string, Completion['kind']])[] = [

@@ -56,7 +56,15 @@ export function applyEdits(reading: Reading, edits: readonly Edit[], model: Mode
     current = result.reading;
     notes.push(...result.notes);
   }
-  return done(tidy(current, model), ...notes);
+  const tidied = tidy(current, model);
+  return comparesWithoutPeriod(tidied)
+    ? done({ ...tidied, when: { period: { kind: 'this', grain: 'year' } } }, ...notes, 'No period was named, so this year to date is compared.')
+    : done(tidied, ...notes);
+}
+
+/** A comparison in time with no period and no time breakdown: it is taken as this year to date beside the same days of last year. */
+function comparesWithoutPeriod({ against, when, by }: Reading): boolean {
+  return (against?.kind === 'year' || against?.kind === 'previous') && when === null && !by.some(isTime);
 }
 
 function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {

@@ -9,6 +9,7 @@ import { createApp } from '../http/app';
 import type { Context } from '../http/context';
 import { Feed } from '../live/feed';
 import { openDatabase } from '../store/database';
+import { allPeople } from '../store/people';
 import { models } from '../store/schema';
 import { LaunchError } from './cluster';
 
@@ -40,7 +41,6 @@ export async function startServer(options: ServerOptions): Promise<Running> {
   const context: Context = { database, library, answering, asking: new Asking(database.store, library, answering), feed, log, now, timeLimit: options.timeLimit ?? TIME_LIMIT };
   const server = createServer(createApp(context, options.webFolder));
   await listen(server, options.port);
-  await warmUp(context);
   return {
     address: `http://127.0.0.1:${(server.address() as { port: number }).port}`,
     context,
@@ -62,7 +62,14 @@ function listen(server: Server, port: number): Promise<void> {
   });
 }
 
+/** Lists what people under row rules may see, in the background: it takes a look through the facts the first time after a load. */
+export async function warmUpLimited({ database, library, log }: Context): Promise<void> {
+  const ids = await database.store.select({ id: models.id }).from(models);
+  const groups = new Map((await allPeople(database.store)).filter((person) => person.groups.length > 0).map((person) => [person.groups.join('\u0000'), person.groups]));
+  for (const { id } of ids) for (const of of groups.values()) await library.get(id, { groups: of }).catch((error: unknown) => log.warn({ model: id, err: error }, 'a model could not be prepared'));
+}
+
 /** Builds the name indexes that all people share, so that the first question is as quick as the next. */
-async function warmUp({ database, library, log }: Context): Promise<void> {
+export async function warmUp({ database, library, log }: Context): Promise<void> {
   for (const { id } of await database.store.select({ id: models.id }).from(models)) await library.get(id, { groups: [] }).catch((error: unknown) => log.warn({ model: id, err: error }, 'a model could not be prepared'));
 }

@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { loadDemo, DEMO_PEOPLE } from '../../demo/load';
 import { LaunchError, startCluster, type Cluster } from './cluster';
-import { startServer } from './server';
+import { startServer, warmUp, warmUpLimited } from './server';
 
 const here = path.dirname(fileURLToPath(import.meta.url));
 
@@ -45,6 +45,8 @@ async function main(): Promise<void> {
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
   await loadDemo(running.context, scale, { reset: values.reset && external !== undefined, tell: (line) => process.stdout.write(line) });
+  await warmUp(running.context);
+  void warmUpLimited(running.context);
   process.stdout.write(`\nZud is ready at ${running.address}\n\nDemo sign-ins:\n${DEMO_PEOPLE.map((person) => `  ${person.email.padEnd(22)} ${person.password.padEnd(16)} ${person.name}, ${person.role}${person.groups.length > 0 ? `, sees only ${person.groups.join(', ')}` : ''}`).join('\n')}\n\nCtrl-C stops it.\n`);
 }
 

@@ -2,7 +2,7 @@
  * Benchmarks: question → answer over HTTP beside the same questions as hand-written SQL through the same driver in the same run;
  * and the language alone over a large model. Figures go to docs/benchmarks.md by hand.
  *
- *     npm run bench [-- --scale 1]
+ *     npm run bench [-- --scale 1] [-- --language]
  */
 import { mkdtempSync, rmSync } from 'node:fs';
 import path from 'node:path';
@@ -110,6 +110,6 @@ function languageAlone(): void {
   say(`  completions         p50 ${shown(percentile(completing, 0.5))} ms  p95 ${shown(percentile(completing, 0.95))} ms`);
 }
 
-const { values } = parseArgs({ options: { scale: { type: 'string', default: '1' } } });
+const { values } = parseArgs({ options: { scale: { type: 'string', default: '1' }, language: { type: 'boolean', default: false } } });
 languageAlone();
-await overHttp(Number(values.scale));
+if (!values.language) await overHttp(Number(values.scale));

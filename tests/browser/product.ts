@@ -79,7 +79,6 @@ export const sentence = (page: Page) => page.getByTestId('sentence').first();
 
 export const test = base.extend<object, { product: Product }>({
   product: [
-    // eslint-disable-next-line no-empty-pattern -- Playwright asks for a destructured first argument
     async ({}, use) => {
       const folder = mkdtempSync(path.join('/tmp', 'zud-browser-'));
       const product = new Product(folder, await freePort());

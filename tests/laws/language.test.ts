@@ -70,11 +70,12 @@ describe('laws of the language', () => {
         const name = made.members.get(level)?.[0] ?? '';
         const at = 1 + (place % (name.length - 2));
         const wrong = how === 'swap' ? name.slice(0, at) + (name[at + 1] ?? '') + (name[at] ?? '') + name.slice(at + 2) : how === 'drop' ? name.slice(0, at) + name.slice(at + 1) : how === 'change' ? name.slice(0, at) + letter + name.slice(at + 1) : name.slice(0, at) + letter + name.slice(at);
+        fc.pre(made.names.exactly([wrong.toLowerCase()]).length === 0);
         const context = { names: made.names, calendar: made.calendar, before: null };
         const measure = made.model.measures.get('m0')?.name ?? '';
         const right = read(`${measure} for ${name}`, context);
         const result = read(`${measure} for ${wrong}`, context);
-        if (result.outcome === 'answered') expect(canonical(result.reading)).toBe(canonical(right.reading));
+        if (result.outcome === 'answered' && canonical(result.reading) !== canonical(right.reading)) throw new Error(`“${wrong}” for “${name}” is read as “${result.sentence?.text}”`);
       }),
       { numRuns: RUNS / 2 },
     );

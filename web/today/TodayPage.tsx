@@ -1,6 +1,6 @@
 /** Today: the ask line large, suggestions from the model, boards and inquiries of late. */
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { api } from '../app/api';
@@ -38,10 +38,16 @@ export function TodayPage() {
   const model = useQuery({ queryKey: ['model', modelId], queryFn: () => api.model(modelId ?? ''), enabled: modelId !== null, staleTime: 300_000 });
   const boards = useQuery({ queryKey: ['boards'], queryFn: api.boards });
   const inquiries = useQuery({ queryKey: ['inquiries'], queryFn: api.inquiries });
+  const running = useRef<AbortController | null>(null);
   const ask = useMutation({
     mutationFn: async (text: string) => {
+      running.current = new AbortController();
+      const { signal } = running.current;
       const inquiry = await api.createInquiry(modelId ?? '');
-      const step = await api.ask(inquiry.id, { text }, undefined);
+      const step = await api.ask(inquiry.id, { text }, undefined, signal).catch(async (error: unknown) => {
+        if (signal.aborted) await api.deleteInquiry(inquiry.id);
+        throw error;
+      });
       return { inquiry, step };
     },
     onSuccess: ({ inquiry, step }) => {
@@ -63,8 +69,8 @@ export function TodayPage() {
             <AskLine large place="today" about={[model.data?.name ?? '', 'a new inquiry']} placeholder="Ask a question" modelId={modelId} before={null} busy={ask.isPending} onAsk={(text) => ask.mutate(text)}>
               {(models.data?.length ?? 0) > 1 ? <Menu plain label="Model ▾" ariaLabel="Choose a model" entries={(models.data ?? []).map((one) => ({ id: one.id, label: one.name, disabled: one.id === modelId }))} onChoose={setPicked} /> : null}
             </AskLine>
-            {ask.isPending ? <Loading what="Computing" /> : null}
-            {ask.isError ? <Failure error={ask.error} onRetry={() => ask.variables !== undefined && ask.mutate(ask.variables)} /> : null}
+            {ask.isPending ? <Loading what="Computing" onStop={() => running.current?.abort()} /> : null}
+            {ask.isError && !(ask.error instanceof DOMException) ? <Failure error={ask.error} onRetry={() => ask.variables !== undefined && ask.mutate(ask.variables)} /> : null}
             <Starters aria-label="Suggestions">
               {(model.data?.starters ?? []).map((starter) => <TextButton key={starter} isDisabled={ask.isPending} onPress={() => ask.mutate(starter)}>{starter}</TextButton>)}
             </Starters>

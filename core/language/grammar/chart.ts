@@ -14,7 +14,9 @@ const KEPT = 8;
 const ARTICLES = new Set(['the', 'a', 'an', 'our', 'my', 'all-the']);
 
 export class Grammar<Context> {
-  private readonly byCategory = new Map<string, FlatRule<Context>[]>();
+  /** Category → rules that begin with a word, by that word; and rules that begin with a part, by its category. */
+  private readonly byFirstWord = new Map<string, Map<string, FlatRule<Context>[]>>();
+  private readonly byFirstPart = new Map<string, Map<string, FlatRule<Context>[]>>();
   /** All words that stand in forms. */
   readonly words = new Set<string>();
 
@@ -24,16 +26,30 @@ export class Grammar<Context> {
   ) {
     for (const rule of rules)
       for (const elements of flatten(rule.form)) {
-        const list = this.byCategory.get(rule.gives);
-        if (list) list.push({ rule, elements });
-        else this.byCategory.set(rule.gives, [{ rule, elements }]);
+        const [first] = elements;
+        if (first?.kind === 'words') for (const word of first.words) add(this.byFirstWord, rule.gives, word, { rule, elements });
+        else if (first) add(this.byFirstPart, rule.gives, first.category, { rule, elements });
         for (const element of elements) if (element.kind === 'words') for (const word of element.words) this.words.add(word);
       }
   }
 
-  rulesFor(category: string): readonly FlatRule<Context>[] {
-    return this.byCategory.get(category) ?? [];
+  /** The rules of a category that begin with the word. */
+  beginningWith(category: string, word: string): readonly FlatRule<Context>[] {
+    return this.byFirstWord.get(category)?.get(word) ?? [];
   }
+
+  /** The rules of a category that begin with a part, by the part's category. */
+  beginningWithPart(category: string): ReadonlyMap<string, readonly FlatRule<Context>[]> {
+    return this.byFirstPart.get(category) ?? new Map();
+  }
+}
+
+function add<Value>(index: Map<string, Map<string, Value[]>>, category: string, key: string, value: Value): void {
+  const within = index.get(category) ?? new Map<string, Value[]>();
+  index.set(category, within);
+  const list = within.get(key);
+  if (list) list.push(value);
+  else within.set(key, [value]);
 }
 
 export class Chart<Context> {
@@ -52,7 +68,12 @@ export class Chart<Context> {
     if (there) return there;
     const reader = this.grammar.readers.get(category);
     const found = reader ? [...reader(this.tokens, start, this.context)] : [];
-    for (const flat of this.grammar.rulesFor(category)) this.match(flat, start, found);
+    for (const at of this.placesAfterArticles(start)) {
+      const token = this.tokens[at];
+      if (token !== undefined && token.kind !== 'quoted') for (const flat of this.grammar.beginningWith(category, token.word)) this.match(flat, at, found);
+    }
+    for (const [part, rules] of this.grammar.beginningWithPart(category))
+      if (this.placesAfterArticles(start).some((at) => this.items(part, at).length > 0)) for (const flat of rules) this.match(flat, start, found);
     const kept = cheapest(found);
     this.memo.set(key, kept);
     return kept;
@@ -80,6 +101,11 @@ export class Chart<Context> {
     walk(0, start, 0, {}, [], []);
   }
 
+  private placesAfterArticles(at: number): readonly number[] {
+    const token = this.tokens[at];
+    return token !== undefined && ARTICLES.has(token.word) ? [at, at + 1] : [at];
+  }
+
   /** The place itself and, where an article stands there, the place after it. */
   private startsAfterArticles(at: number, element: Element): number[] {
     const token = this.tokens[at];
@@ -94,9 +120,11 @@ const merged = <T>(a: readonly T[], b: readonly T[]): readonly T[] => (b.length 
 /** The cheapest items, each value of a stretch once. */
 function cheapest(items: readonly Item[]): Item[] {
   if (items.length <= 1) return [...items];
+  const ends = new Map<number, number>();
+  for (const item of items) ends.set(item.end, (ends.get(item.end) ?? 0) + 1);
   const best = new Map<string, Item>();
   for (const item of items) {
-    const key = `${item.end} ${canonical(item.value)}`;
+    const key = ends.get(item.end) === 1 ? String(item.end) : `${item.end} ${canonical(item.value)}`;
     const there = best.get(key);
     if (!there || item.cost < there.cost) best.set(key, item);
   }

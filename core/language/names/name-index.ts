@@ -206,12 +206,23 @@ export class NameIndex {
     return found;
   }
 
-  private near(word: string, errors: number): { word: string; errors: number }[] {
+  /** Known words other than this one that are one typing error away. */
+  misspeltOthers(word: string): readonly string[] {
+    if (word.length < 5) return [];
+    const key = `others ${word}`;
+    const there = this.corrections.get(key);
+    const found = there ?? this.near(word, 1, word);
+    if (!there) this.corrections.set(key, found);
+    return found.map((one) => one.word);
+  }
+
+  private near(word: string, errors: number, except: string | null = null): { word: string; errors: number }[] {
     const mask = letterMask(word);
     let nearest = errors;
     let found: { word: string; errors: number }[] = [];
     for (let at = 0; at < this.vocabulary.length; at += 1) {
       const known = this.vocabulary[at] as string;
+      if (known === except) continue;
       if (Math.abs(known.length - word.length) > nearest || known.length < 3) continue;
       if (bitCount((this.masks[at] as number) ^ mask) > 2 * nearest) continue;
       const distance = editDistance(word, known, nearest);
