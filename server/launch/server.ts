@@ -40,7 +40,11 @@ export async function startServer(options: ServerOptions): Promise<Running> {
   await feed.start();
   const context: Context = { database, library, answering, asking: new Asking(database.store, library, answering), feed, log, now, timeLimit: options.timeLimit ?? TIME_LIMIT };
   const server = createServer(createApp(context, options.webFolder));
-  await listen(server, options.port);
+  await listen(server, options.port).catch(async (error: unknown) => {
+    await feed.close();
+    await database.close();
+    throw error;
+  });
   return {
     address: `http://127.0.0.1:${(server.address() as { port: number }).port}`,
     context,
