@@ -199,8 +199,9 @@ export function pluralOf(entry: { name: string; plural?: string | undefined }): 
   return entry.plural ?? pluralWord(entry.name);
 }
 
-/** English plural of the last word of a name. @example pluralWord('Fare family') // 'Fare families' */
+/** English plural of the last word of a name; a name that is one already stays. @example pluralWord('Fare family') // 'Fare families' */
 export function pluralWord(name: string): string {
+  if (/[^siu]s$/i.test(name)) return name;
   if (/[^aeiou]y$/i.test(name)) return `${name.slice(0, -1)}ies`;
   if (/(s|x|z|ch|sh)$/i.test(name)) return `${name}es`;
   return `${name}s`;

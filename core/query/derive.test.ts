@@ -1,0 +1,57 @@
+import { demoNames } from '../../tests/demo-names';
+import { measureOf } from '../model/calculation';
+import { EMPTY_READING, type Reading, type Transform } from '../reading/schema';
+import type { Cell } from './answer';
+import { derived, sourcesOf, transformFault, type Table } from './derive';
+import type { AnswerColumn } from './plan';
+
+const { names, calendar } = demoNames();
+const MONTH: AnswerColumn = { key: 'month', label: 'Month', role: 'time', grain: 'month' };
+const COAST: AnswerColumn = { key: 'coast', label: 'Coast', role: 'level', level: 'coast' };
+const VALUE: AnswerColumn = { key: 'passengers', label: 'Passengers', role: 'measure', of: 'passengers', as: 'value', additive: true };
+
+const reading = (transform: Transform, more: Partial<Reading> = {}): Reading => ({ ...EMPTY_READING, shown: [{ calculation: measureOf('passengers'), transform }], by: [{ kind: 'time', grain: 'month' }], ...more });
+const table = (columns: AnswerColumn[], rows: Cell[][]): Table => ({ columns, rows });
+const MONTHS = table([MONTH, VALUE], [['2026-01-01', 10], ['2026-02-01', 30], ['2026-03-01', null], ['2026-04-01', 20]]);
+const values = (transform: Transform, main = MONTHS, whole: Table | null = null) => derived(reading(transform), main, whole, null).rows.map((row) => row.at(-1));
+
+test('running totals go on over a gap, index begins with 100, ranks start at the greatest', () => {
+  expect(values({ kind: 'running' })).toEqual([10, 40, 40, 60]);
+  expect(values({ kind: 'index' })).toEqual([100, 300, null, 200]);
+  const coasts = table([COAST, VALUE], [['A', 5], ['B', 9], ['C', 9], ['D', null]]);
+  expect(derived(reading({ kind: 'rank' }, { by: [{ kind: 'level', level: 'coast' }] }), coasts, null, null).rows.map((row) => row[1])).toEqual([3, 1, 1, null]);
+});
+
+test('a moving average has no value where a point is missing', () => expect(values({ kind: 'moving', count: 2 })).toEqual([null, 20, null, null]));
+
+test('a share is of the whole, not of what is shown', () => {
+  const whole = table([VALUE], [[200]]);
+  expect(values({ kind: 'share', within: 'all' }, MONTHS, whole)).toEqual([0.05, 0.15, null, 0.1]);
+});
+
+test('series are transformed each on its own', () => {
+  const two = table([MONTH, COAST, VALUE], [['2026-02-01', 'A', 2], ['2026-01-01', 'A', 1], ['2026-01-01', 'B', 10], ['2026-02-01', 'B', 5]]);
+  const rows = derived(reading({ kind: 'running' }, { by: [{ kind: 'time', grain: 'month' }, { kind: 'level', level: 'coast' }] }), two, null, null).rows;
+  expect(rows).toEqual([['2026-02-01', 'A', 3], ['2026-01-01', 'A', 1], ['2026-01-01', 'B', 10], ['2026-02-01', 'B', 15]]);
+});
+
+test('the first points of a moving figure look at the days before the window, and those are not shown', () => {
+  const sources = sourcesOf(reading({ kind: 'moving', count: 3 }, { when: { period: { kind: 'days', from: '2026-03-01', to: '2026-04-30' } } }), calendar);
+  expect(sources?.main.when?.period).toEqual({ kind: 'days', from: '2026-01-01', to: '2026-04-30' });
+  expect(derived(reading({ kind: 'moving', count: 3 }), MONTHS, null, sources?.keepFrom ?? null).rows.map((row) => row[0])).toEqual(['2026-03-01', '2026-04-01']);
+});
+
+test('a reading without transforms needs no further sources', () => expect(sourcesOf({ ...EMPTY_READING, shown: [{ calculation: measureOf('passengers'), transform: null }] }, calendar)).toBeNull());
+
+test.each<[string, string, Transform, Partial<Reading>, boolean]>([
+  ['a share of a ratio', 'load_factor', { kind: 'share', within: 'all' }, {}, false],
+  ['a share of a sum', 'passengers', { kind: 'share', within: 'all' }, {}, true],
+  ['a share of a formula of sums', 'margin', { kind: 'share', within: 'all' }, {}, true],
+  ['a share with no breakdown', 'passengers', { kind: 'share', within: 'all' }, { by: [] }, false],
+  ['a running total without time', 'passengers', { kind: 'running' }, { by: [{ kind: 'level', level: 'coast' }] }, false],
+  ['a running total of an average', 'average_delay', { kind: 'running' }, {}, false],
+  ['a change beside a comparison', 'passengers', { kind: 'change', basis: 'year', as: 'percent' }, { against: { kind: 'year' } }, false],
+])('%s', (_name, measure, transform, more, possible) => {
+  const shown = { calculation: measureOf(measure), transform };
+  expect(transformFault(shown, reading(transform, { ...more, shown: [shown] }), names.model) === null).toBe(possible);
+});

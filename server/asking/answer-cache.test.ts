@@ -1,0 +1,25 @@
+import { AnswerCache } from './answer-cache';
+
+test('the same question in flight is computed once, and kept', async () => {
+  const cache = new AnswerCache<number>(10);
+  let runs = 0;
+  const compute = async () => {
+    await new Promise((resolve) => setTimeout(resolve, 5));
+    return (runs += 1);
+  };
+  expect(await Promise.all([cache.get('a', null, compute), cache.get('a', null, compute)])).toEqual([1, 1]);
+  expect(await cache.get('a', null, compute)).toBe(1);
+  cache.clear();
+  expect(await cache.get('a', null, compute)).toBe(2);
+});
+
+test('a failure is not kept, and the oldest unused go first', async () => {
+  const cache = new AnswerCache<string>(2);
+  await expect(cache.get('a', null, () => Promise.reject(new Error('no')))).rejects.toThrow('no');
+  expect(await cache.get('a', null, async () => 'yes')).toBe('yes');
+  await cache.get('b', null, async () => 'b');
+  await cache.get('a', null, async () => 'again');
+  await cache.get('c', null, async () => 'c');
+  expect(await cache.get('a', null, async () => 'anew')).toBe('yes');
+  expect(await cache.get('b', null, async () => 'anew')).toBe('anew');
+});

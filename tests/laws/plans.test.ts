@@ -1,0 +1,74 @@
+/** Laws of plans over generated readings: the rules on what a person may see are in every scan, and no value is in the query text. */
+import fc from 'fast-check';
+import { namingOf } from '@zud/core/language/naming';
+import { explain } from '@zud/core/query/explain';
+import { CannotPlan, planOf } from '@zud/core/query/planner';
+import type { PlanNode } from '@zud/core/query/plan';
+import { postgresqlQuery } from '@zud/core/query/postgresql';
+import { readingOf, world } from './generated-models';
+
+const RUNS = Number(process.env['LAW_RUNS'] ?? 1000) / 2;
+const cases = world.chain((made) => readingOf(made).map((reading) => ({ made, reading })));
+
+/** All nodes of a plan, those inside conditions and keys too. */
+function nodesOf(node: PlanNode): PlanNode[] {
+  const inner: PlanNode[] = [];
+  if ('input' in node) inner.push(node.input);
+  if ('inputs' in node) inner.push(...node.inputs);
+  if (node.node === 'keep') for (const condition of node.conditions) if (condition.test === 'among') inner.push(condition.input);
+  if (node.node === 'aggregate') for (const key of node.keys) if (key.kind === 'level' && key.others) inner.push(key.others);
+  if (node.node === 'test' && 'whole' in node.number) inner.push(node.number.whole);
+  return [node, ...inner.flatMap(nodesOf)];
+}
+
+test('a person’s row rule is in every scan of every plan, with its members as parameters', () => {
+  fc.assert(
+    fc.property(cases, ({ made, reading }) => {
+      const rules = [{ level: 'd0l0', members: ['Only this one'] }];
+      const plan = planOf(reading, { model: made.model, calendar: made.calendar, naming: namingOf(made.names), rules, rowLimit: 100 });
+      const scans = nodesOf(plan.root).filter((node) => node.node === 'scan');
+      expect(scans.length).toBeGreaterThan(0);
+      for (const scan of scans) expect(scan.node === 'scan' && scan.rules.map((rule) => rule.test === 'members' && rule.members)).toEqual([['Only this one']]);
+      const { text, parameters } = postgresqlQuery(plan, 'data');
+      expect(parameters.filter((value) => value === 'Only this one').length).toBe((text.match(/from "data"."(fact|other)"/g) ?? []).length);
+    }),
+    { numRuns: RUNS },
+  );
+});
+
+test('no member, number or day of a reading is in the query text: each is a parameter', () => {
+  fc.assert(
+    fc.property(cases, ({ made, reading }) => {
+      const plan = planOf(reading, { model: made.model, calendar: made.calendar, naming: namingOf(made.names), rules: [], rowLimit: 100 });
+      const { text, parameters } = postgresqlQuery(plan, 'data');
+      for (const condition of reading.where) if (condition.kind === 'members') for (const member of condition.members) expect(text).not.toContain(member);
+      expect(text).not.toMatch(/\d{4}-\d{2}-\d{2}/);
+      const places = [...text.matchAll(/\$(\d+)/g)].map(([, place]) => Number(place));
+      expect(Math.max(0, ...places)).toBe(parameters.length);
+    }),
+    { numRuns: RUNS },
+  );
+});
+
+test('a rule on a level that the records do not know refuses, rather than showing all', () => {
+  fc.assert(
+    fc.property(cases, ({ made, reading }) => {
+      const rules = [{ level: 'd0l0', members: ['x'] }];
+      const target = { ...reading, shown: [{ calculation: { kind: 'measure' as const, measure: 'm4' }, transform: null }], by: [], where: [], rank: null, against: null, order: null };
+      expect(() => planOf(target, { model: made.model, calendar: made.calendar, naming: namingOf(made.names), rules, rowLimit: 100 })).toThrow(CannotPlan);
+    }),
+    { numRuns: 50 },
+  );
+});
+
+test('every plan is told in words: what is added up, from which table', () => {
+  fc.assert(
+    fc.property(cases, ({ made, reading }) => {
+      const plan = planOf(reading, { model: made.model, calendar: made.calendar, naming: namingOf(made.names), rules: [], rowLimit: 100 });
+      const told = explain(plan, made.model);
+      expect(told.plan.some((line) => line.startsWith('From fact'))).toBe(true);
+      expect(told.conditions.length).toBeGreaterThanOrEqual(reading.where.length > 0 || reading.when !== null ? 1 : 0);
+    }),
+    { numRuns: RUNS / 2 },
+  );
+});
