@@ -57,6 +57,8 @@ export interface ReadContext {
   readonly names: NameIndex;
   readonly calendar: Calendar;
   readonly before: Reading | null;
+  /** Whether an unknown word is answered with the nearest names, which takes a look at all of them; `none` while completing. */
+  readonly offers?: 'nearest' | 'none';
 }
 
 /** Candidates this near to the best are equally good: the person chooses. */
@@ -85,7 +87,7 @@ export function read(text: string, context: ReadContext): ReadResult {
   const covers = coversOf(question);
   const [best] = covers;
   if (!best) return unclear(tokens, [], [], 'This could not be read.');
-  if (best.uses.includes('unresolved')) return unresolved(best, tokens, names);
+  if (best.uses.includes('unresolved')) return unresolved(best, tokens, names, context.offers ?? 'nearest');
 
   const situation: Situation = { model, calendar, before: context.before };
   const candidates: Candidate[] = [];
@@ -238,11 +240,11 @@ function unclear(tokens: readonly Token[], uses: readonly Use[], options: readon
 }
 
 /** Names the words that could not be used, with the nearest names of the model. */
-function unresolved(cover: Cover, tokens: readonly Token[], names: NameIndex): ReadResult {
+function unresolved(cover: Cover, tokens: readonly Token[], names: NameIndex, offers: 'nearest' | 'none'): ReadResult {
   const left = tokens.filter((_token, index) => cover.uses[index] === 'unresolved');
   const content = left.filter((token) => !FUNCTION_WORDS.has(token.word));
   const unknown = content.length > 0 ? content : left;
-  const options: Option[] = unknown.flatMap((token) =>
+  const options: Option[] = (offers === 'none' ? [] : unknown).flatMap((token) =>
     names.nearest(token.word).map((match) => ({ label: `${match.label} (${kindWords(match.named, names.model)})`, reading: null, text: match.label })),
   );
   const list = unknown.map((token) => `“${token.text}”`).join(', ');

@@ -6,7 +6,6 @@ import { namingOf } from './naming';
 import type { NameMatch } from './names/name-index';
 import { read, type ReadContext, type WordUse } from './read';
 import { plainLetters } from './tokens';
-import { GRAMMAR, FUNCTION_WORDS } from './grammar/grammar';
 
 export interface Completion {
   /** The whole line with the completion in it. */
@@ -36,10 +35,14 @@ const PHRASES: readonly (readonly [string, Completion['kind']])[] = [
   ['stop comparing', 'phrase'], ['clear the filters', 'phrase'], ['go deeper', 'phrase'], ['one level up', 'phrase'], ['undo', 'phrase'], ['start over', 'phrase'],
 ];
 
+/** What begins a phrase that takes more than one name, so that it can't be tried whole yet. */
+const UNFINISHED = /\b(between|from|swap|replace|compare)\s+$/i;
+
 const DETAIL: Readonly<Record<string, string>> = { measure: 'measure', level: 'level', set: 'named set', season: 'season', date: 'date', fact: 'records' };
 
 /** Completions for a line of which the caret is at the end. */
-export function suggest(text: string, context: ReadContext): Suggestion {
+export function suggest(text: string, asked: ReadContext): Suggestion {
+  const context: ReadContext = { ...asked, offers: 'none' };
   const { names } = context;
   const now = text.trim() === '' ? null : read(text, context);
   const beginning = /[\p{L}\p{N}'’-]*$/u.exec(text)?.[0] ?? '';
@@ -58,16 +61,10 @@ export function suggest(text: string, context: ReadContext): Suggestion {
     for (const candidate of candidates.slice(0, TRIED)) {
       if (found.length >= MOST) break;
       const open = candidate.kind === 'phrase' && ['without', 'only'].includes(candidate.label);
-      if (open || read(candidate.text, context).outcome !== 'unclear' || isBeginning(head)) offer(candidate);
+      if (open || UNFINISHED.test(head) || read(candidate.text, context).outcome !== 'unclear') offer(candidate);
     }
   }
   return { completions: found, words: now?.words ?? [], sentence: now?.sentence?.text ?? null };
-}
-
-/** Words before the caret that only begin a phrase ("by", "only") can't be read alone, so what completes them is not tried whole. */
-function isBeginning(head: string): boolean {
-  const last = plainLetters(head.trim().split(/\s+/).at(-1) ?? '');
-  return last !== '' && GRAMMAR.words.has(last) && FUNCTION_WORDS.has(last);
 }
 
 function completionOf(match: NameMatch, head: string, { names }: ReadContext): Completion {

@@ -87,7 +87,9 @@ test('an analyst asks, follows up, checks, pins and shares; a colleague sees it 
 
 test('everything by keyboard: the ask line, completions, the chart kind, a phrase, a tile', async ({ browser, product }) => {
   const page = await signedIn(browser, product, 'mira');
+  await expect(page.getByRole('combobox')).toBeVisible();
   await page.keyboard.press('/');
+  await expect(page.getByRole('combobox')).toBeFocused();
   await page.keyboard.type('passengers by coa');
   await expect(page.getByRole('option', { name: /coast/ }).first()).toBeVisible();
   await page.keyboard.press('ArrowDown');

@@ -53,9 +53,10 @@ export class NameIndex {
   private readonly postings = new Map<string, number[]>();
   private readonly initials = new Map<string, number[]>();
   private readonly sounds = new Map<string, string[]>();
-  private vocabulary: string[] = [];
+  /** Words of names, and those that are whole names by themselves; with their letters as bits. */
+  private readonly vocabulary: WordList;
+  private readonly wholeNames: WordList;
   private sortedVocabulary: string[] = [];
-  private masks: Int32Array = new Int32Array(0);
   /** Looked-up misspellings: the same words come again with each key press. */
   private readonly corrections = new Map<string, readonly { word: string; errors: number }[]>();
   private readonly memberSets = new Map<string, Set<string>>();
@@ -67,9 +68,9 @@ export class NameIndex {
   constructor(readonly model: Model, members: readonly MembersOfLevel[]) {
     this.addModel();
     for (const { level, members: names } of members) this.addMembers(level, names);
-    this.vocabulary = [...this.postings.keys()];
-    this.sortedVocabulary = [...this.vocabulary].sort();
-    this.masks = Int32Array.from(this.vocabulary, letterMask);
+    this.vocabulary = wordList([...this.postings.keys()]);
+    this.wholeNames = wordList(this.vocabulary.words.filter((word) => this.exact.has(word)));
+    this.sortedVocabulary = [...this.vocabulary.words].sort();
   }
 
   private addModel(): void {
@@ -200,38 +201,20 @@ export class NameIndex {
     const key = `${errors} ${word}`;
     const there = this.corrections.get(key);
     if (there) return there;
-    const found = this.near(word, errors);
+    const found = near(this.vocabulary, word, errors);
     if (this.corrections.size >= KEPT_CORRECTIONS) this.corrections.clear();
     this.corrections.set(key, found);
     return found;
   }
 
-  /** Known words other than this one that are one typing error away. */
+  /** Whole names of one word, other than this word, that are one typing error away. */
   misspeltOthers(word: string): readonly string[] {
     if (word.length < 5) return [];
     const key = `others ${word}`;
     const there = this.corrections.get(key);
-    const found = there ?? this.near(word, 1, word);
+    const found = there ?? near(this.wholeNames, word, 1);
     if (!there) this.corrections.set(key, found);
     return found.map((one) => one.word);
-  }
-
-  private near(word: string, errors: number, except: string | null = null): { word: string; errors: number }[] {
-    const mask = letterMask(word);
-    let nearest = errors;
-    let found: { word: string; errors: number }[] = [];
-    for (let at = 0; at < this.vocabulary.length; at += 1) {
-      const known = this.vocabulary[at] as string;
-      if (known === except) continue;
-      if (Math.abs(known.length - word.length) > nearest || known.length < 3) continue;
-      if (bitCount((this.masks[at] as number) ^ mask) > 2 * nearest) continue;
-      const distance = editDistance(word, known, nearest);
-      if (distance > nearest) continue;
-      if (distance < nearest) found = [];
-      nearest = distance;
-      if (found.length < MAX_AMBIGUOUS) found.push({ word: known, errors: distance });
-    }
-    return found;
   }
 
   /** Known words of people and places that sound the same. */
@@ -281,6 +264,31 @@ export class NameIndex {
 /** The sound of a word: double metaphone (Philips 2000) of a spelling in which letters that names swap freely are one. */
 function soundOf(word: string): string {
   return doubleMetaphone(word.replace(/w/g, 'v').replace(/ck|c(?=[^eiyh]|$)|q/g, 'k').replace(/y/g, 'i').replace(/z/g, 's'))[0];
+}
+
+interface WordList {
+  readonly words: readonly string[];
+  readonly masks: Int32Array;
+}
+
+const wordList = (words: readonly string[]): WordList => ({ words, masks: Int32Array.from(words, letterMask) });
+
+/** The words of a list nearest to a word, within a number of errors. */
+function near({ words, masks }: WordList, word: string, errors: number): { word: string; errors: number }[] {
+  const mask = letterMask(word);
+  let nearest = errors;
+  let found: { word: string; errors: number }[] = [];
+  for (let at = 0; at < words.length; at += 1) {
+    const known = words[at] as string;
+    if (Math.abs(known.length - word.length) > nearest || known.length < 3) continue;
+    if (bitCount((masks[at] as number) ^ mask) > 2 * nearest) continue;
+    const distance = editDistance(word, known, nearest);
+    if (distance > nearest || known === word) continue;
+    if (distance < nearest) found = [];
+    nearest = distance;
+    if (found.length < MAX_AMBIGUOUS) found.push({ word: known, errors: distance });
+  }
+  return found;
 }
 
 export function namedKey(named: Named): string {
