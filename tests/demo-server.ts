@@ -1,4 +1,5 @@
 /** A server of its own over a database of its own, with the demo world at a tenth of its size. */
+import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { loadDemo, DEMO_PEOPLE } from '../demo/load';
 import { startServer, type Running } from '../server/launch/server';
@@ -18,12 +19,11 @@ export interface Reply<T = Record<string, unknown>> {
 
 export type Caller = <T = Record<string, unknown>>(method: string, path: string, body?: unknown, headers?: Readonly<Record<string, string>>) => Promise<Reply<T>>;
 
-let made = 0;
 
 /** A new, empty database on the cluster of this test run. */
 export async function newDatabase(): Promise<string> {
   const cluster = process.env['ZUD_TEST_DATABASE'] ?? '';
-  const name = `t${process.pid}_${(made += 1)}`;
+  const name = `t${randomUUID().replaceAll('-', '')}`;
   const client = new pg.Client({ connectionString: cluster });
   await client.connect();
   await client.query(`create database ${name}`);
