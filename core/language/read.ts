@@ -93,7 +93,7 @@ export function read(text: string, context: ReadContext): ReadResult {
   const candidates: Candidate[] = [];
   let refusal: string | null = null;
   for (const cover of covers) {
-    if (cover.uses.includes('unresolved')) continue;
+    if (cover.uses.includes('unresolved') || cover.cost > best.cost + NEAR) continue;
     const asFollowUp = readsAsFollowUp(cover.pieces.map((piece) => piece.intent), context.before);
     const settled = settle(cover, situation, asFollowUp);
     if (settled.kind === 'move') {
@@ -102,7 +102,7 @@ export function read(text: string, context: ReadContext): ReadResult {
     }
     if (settled.kind === 'refused') {
       refusal ??= settled.reason;
-      if (cover === best && /no such day|There is no|ends before/.test(settled.reason)) return unclear(tokens, best.uses, [], settled.reason);
+      if (cover === best && settled.final) return unclear(tokens, best.uses, [], settled.reason);
       continue;
     }
     const reason = impossibility(settled.reading, names);

@@ -12,7 +12,8 @@ import { ImpossiblePeriod, readableGrain, settledPeriod, wholeRange } from './pe
 export type Settled =
   | { readonly kind: 'reading'; readonly reading: Reading; readonly notes: readonly string[]; readonly edits: readonly Edit[]; readonly asFollowUp: boolean }
   | { readonly kind: 'move'; readonly move: Move }
-  | { readonly kind: 'refused'; readonly reason: string };
+  /** `final`: the words are understood and ask for what can't be, so no other reading of them may stand in. */
+  | { readonly kind: 'refused'; readonly reason: string; readonly final: boolean };
 
 export interface Situation {
   readonly model: Model;
@@ -38,21 +39,21 @@ export function readsAsFollowUp(intents: readonly Intent[], before: Reading | nu
 export function settle(cover: Cover, situation: Situation, asFollowUp: boolean): Settled {
   const intents = cover.pieces.map((piece) => piece.intent);
   const refuse = intents.find((one) => one.refuse)?.refuse;
-  if (refuse !== undefined) return { kind: 'refused', reason: refuse };
+  if (refuse !== undefined) return { kind: 'refused', reason: refuse, final: true };
   const move = intents.find((one) => one.move)?.move;
-  if (move) return situation.before === null ? { kind: 'refused', reason: 'There is no step to go back to.' } : { kind: 'move', move };
+  if (move) return situation.before === null ? { kind: 'refused', reason: 'There is no step to go back to.', final: true } : { kind: 'move', move };
   const base = asFollowUp && situation.before ? situation.before : EMPTY_READING;
   const notes: string[] = [];
   try {
     const edits = settledEdits(intents.flatMap((one) => one.edits), situation, base, asFollowUp);
-    if (edits.length === 0 && !intents.some((one) => one.fresh || one.edits.some((edit) => edit.do === 'reference'))) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.' };
+    if (edits.length === 0 && !intents.some((one) => one.fresh || one.edits.some((edit) => edit.do === 'reference'))) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.', final: false };
     const edited = applyEdits(base, edits, situation.model);
-    if (!edited.ok) return { kind: 'refused', reason: edited.reason };
+    if (!edited.ok) return { kind: 'refused', reason: edited.reason, final: false };
     const { reading } = edited;
     if (!asFollowUp && !edits.some((edit) => edit.do === 'show')) notes.push(`Shows ${measureOf(situation.model, situation.model.defaultMeasure).name.toLowerCase()}, the model’s usual measure, as none was named.`);
     return { kind: 'reading', reading, notes: [...notes, ...edited.notes], edits, asFollowUp };
   } catch (error) {
-    if (error instanceof ImpossiblePeriod || error instanceof CannotSettle) return { kind: 'refused', reason: error.message };
+    if (error instanceof ImpossiblePeriod || error instanceof CannotSettle) return { kind: 'refused', reason: error.message, final: error instanceof ImpossiblePeriod };
     throw error;
   }
 }

@@ -18,6 +18,7 @@ describe('a model file is checked', () => {
   test.each<[string, object, string]>([
     ['a join to a table that is not there', { tables: [{ id: 'f', key: 'id', joins: [{ to: 'x', column: 'c' }] }, { id: 'd', key: 'd_id' }] }, 'tables[0].joins[0].to'],
     ['a table reached in two ways', { tables: [{ id: 'f', key: 'id', joins: [{ to: 'd', column: 'a' }, { to: 'd', column: 'b' }] }, { id: 'd', key: 'd_id' }] }, 'facts[0]'],
+    ['a level that no fact reaches', { tables: [{ id: 'f', key: 'id' }, { id: 'd', key: 'd_id' }] }, 'dimensions[0].levels[0].column'],
     ['a ratio of a measure that is not there', { measures: [...base.measures, { id: 'r', name: 'R', kind: 'ratio', of: 'a', per: 'zz' }] }, 'measures[1].per'],
     ['a formula that does not end', { measures: [...base.measures, { id: 'r', name: 'R', kind: 'formula', formula: 'a +' }] }, 'measures[1].formula'],
     ['a measure defined by itself', { measures: [...base.measures, { id: 'r', name: 'R', kind: 'formula', formula: 'a + r' }] }, 'measures'],

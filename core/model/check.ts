@@ -92,6 +92,7 @@ function referenceFaults(file: ModelFile): ModelFault[] {
     dimension.levels.forEach((level, at) => {
       const table = level.column.split('.')[0] ?? '';
       if (!tables.has(table)) fault(`dimensions[${index}].levels[${at}].column`, `There is no table “${table}” in the model.`);
+      else if (!file.facts.some((fact) => joinPaths(tables, fact.table).paths.has(table))) fault(`dimensions[${index}].levels[${at}].column`, `No fact reaches the table “${table}” by joins, so nothing could be broken down by this level.`);
     });
     dimension.hierarchies?.forEach((hierarchy, at) => {
       for (const id of hierarchy)

@@ -114,11 +114,11 @@ function byMembers(answer: Answer, columns: Columns, reading: Reading): string {
   const highest = own.reduce((best, row) => ((number(row[value.at]) ?? 0) > (number(best[value.at]) ?? 0) ? row : best));
   const ends = own.reduce((best, row) => ((number(row[value.at]) ?? 0) < (number(best[value.at]) ?? 0) ? row : best));
   const total = own.reduce((sum, row) => sum + (number(row[value.at]) ?? 0), 0);
-  const whole = value.column.additive === true && reading.rank === null && !answer.truncated && total > 0 && own.length > 1;
+  const whole = value.column.additive === true && value.column.format?.style !== 'percent' && reading.rank === null && !answer.truncated && total > 0 && own.length > 1;
   if (reading.rank?.direction === 'bottom') return `${name(ends)} has the lowest ${lower(value.column.label)}, ${formatValue(ends[value.at] ?? null, value.column)}`;
   if (own.length === 1) return `${name(highest)}: ${formatValue(highest[value.at] ?? null, value.column)}`;
   const part = whole ? `, ${formatSize((number(highest[value.at]) ?? 0) / total)} of all` : `; the lowest is ${name(ends)} with ${formatValue(ends[value.at] ?? null, value.column)}`;
-  return `${name(highest)} has the ${value.column.additive === true ? 'most' : 'highest'} ${lower(value.column.label)}, ${formatValue(highest[value.at] ?? null, value.column)}${part}`;
+  return `${name(highest)} has the ${value.column.additive === true && value.column.format?.style !== 'percent' ? 'most' : 'highest'} ${lower(value.column.label)}, ${formatValue(highest[value.at] ?? null, value.column)}${part}`;
 }
 
 function byTwo(answer: Answer, { value, keys, change }: Columns): string {

@@ -29,6 +29,12 @@ test('a share is of the whole, not of what is shown', () => {
   expect(values({ kind: 'share', within: 'all' }, MONTHS, whole)).toEqual([0.05, 0.15, null, 0.1]);
 });
 
+test('a share is named as one, and only it still adds up', () => {
+  const share = derived(reading({ kind: 'share', within: 'all' }), MONTHS, table([VALUE], [[60]]), null).columns[1];
+  expect([share?.label, share?.additive, share?.format?.style]).toEqual(['Share of passengers', true, 'percent']);
+  expect(derived(reading({ kind: 'running' }), MONTHS, null, null).columns[1]?.additive).toBeUndefined();
+});
+
 test('series are transformed each on its own', () => {
   const two = table([MONTH, COAST, VALUE], [['2026-02-01', 'A', 2], ['2026-01-01', 'A', 1], ['2026-01-01', 'B', 10], ['2026-02-01', 'B', 5]]);
   const rows = derived(reading({ kind: 'running' }, { by: [{ kind: 'time', grain: 'month' }, { kind: 'level', level: 'coast' }] }), two, null, null).rows;

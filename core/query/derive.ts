@@ -3,8 +3,8 @@
  * answer. What they need beyond those rows (a whole, an earlier period, days before the window) is asked for as further readings,
  * so that a share is of the whole and not of what happens to be shown.
  */
-import { expand, measure as measureOf, type Model } from '../model/model';
-import type { Calculation } from '../model/calculation';
+import { addsUp } from '../model/additivity';
+import type { Model } from '../model/model';
 import type { Reading, Shown, Transform } from '../reading/schema';
 import { addGrains, startOf } from '../time/grain';
 import { resolvePeriod, type Calendar } from '../time/period';
@@ -51,12 +51,6 @@ export function transformFault(shown: Shown, reading: Reading, model: Model): st
   }
 }
 
-export function addsUp(calculation: Calculation, model: Model): boolean {
-  const expanded = expand(model, calculation);
-  if (expanded.kind === 'arithmetic') return (expanded.operator === 'add' || expanded.operator === 'subtract') && addsUp(expanded.left, model) && addsUp(expanded.right, model);
-  return expanded.kind === 'measure' && ['sum', 'count'].includes(measureOf(model, expanded.measure).kind);
-}
-
 const plainly = (shown: readonly Shown[]): Shown[] => shown.map((one) => ({ ...one, transform: null }));
 
 /** What has to be computed for a reading with transforms; null where it has none. */
@@ -84,7 +78,7 @@ function withDaysBefore(reading: Reading, periods: number, calendar: Calendar): 
 }
 
 const LABELS: Record<Exclude<Transform['kind'], 'change'>, (label: string, transform: Transform) => string> = {
-  share: (label, transform) => (transform.kind === 'share' && transform.within === 'outer' ? `${label}, share within` : `${label}, share of total`),
+  share: (label, transform) => `Share${transform.kind === 'share' && transform.within === 'outer' ? ' within' : ''} of ${/^[A-Z][a-z]/.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label}`,
   running: (label) => `${label}, running total`,
   moving: (label, transform) => `${label}, moving average over ${transform.kind === 'moving' ? transform.count : ''}`,
   rank: (label) => `${label}, rank`,
@@ -108,7 +102,7 @@ function transformed(table: Table, value: AnswerColumn, transform: Transform, wh
   const at = table.columns.findIndex((column) => column.key === value.key);
   if (transform.kind === 'change') return changeOnly(table, value, transform.as);
   const column: AnswerColumn = {
-    ...withoutUnit(value, transform), label: LABELS[transform.kind](value.label, transform), additive: transform.kind === 'share',
+    ...withoutUnit(value, transform), label: LABELS[transform.kind](value.label, transform), ...(transform.kind === 'share' ? { additive: true } : {}),
     ...(transform.kind === 'share' ? { format: { style: 'percent' as const, decimals: 1 } } : transform.kind === 'rank' ? { format: { style: 'number' as const, decimals: 0 } } : transform.kind === 'index' ? { format: { style: 'number' as const, decimals: 1 } } : {}),
   };
   const results = computed(table, at, transform, whole);
@@ -118,7 +112,9 @@ function transformed(table: Table, value: AnswerColumn, transform: Transform, wh
   };
 }
 
-function withoutUnit(column: AnswerColumn, transform: Transform): AnswerColumn {
+/** The column without what is no longer true of it: whether it adds up, and for figures of another kind its unit and format. */
+function withoutUnit(given: AnswerColumn, transform: Transform): AnswerColumn {
+  const column = withoutAdditive(given);
   if (transform.kind !== 'share' && transform.kind !== 'rank' && transform.kind !== 'index') return column;
   const { unit: _unit, format: _format, ...rest } = column;
   return rest;
@@ -129,9 +125,13 @@ function changeOnly(table: Table, value: AnswerColumn, as: 'difference' | 'perce
   const wanted = as === 'percent' ? 'change' : 'difference';
   const kept = table.columns.map((column, index) => ({ column, index })).filter(({ column }) => column.of !== value.key || column.as === wanted);
   return {
-    columns: kept.map(({ column }) => (column.of === value.key ? { ...column, as: 'value', label: `${value.label}, ${as === 'percent' ? '% change' : 'change'}` } : column)),
+    columns: kept.map(({ column }) => (column.of === value.key ? { ...withoutAdditive(column), as: 'value', label: `${value.label}, ${as === 'percent' ? '% change' : 'change'}` } : column)),
     rows: table.rows.map((row) => kept.map(({ index }) => row[index] ?? null)),
   };
+}
+
+function withoutAdditive({ additive: _additive, ...column }: AnswerColumn): AnswerColumn {
+  return column;
 }
 
 const figure = (cell: Cell | undefined): number | null => (typeof cell === 'number' ? cell : null);

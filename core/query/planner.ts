@@ -5,11 +5,14 @@ import {
 } from '../model/model';
 import { calculationWords, type Naming } from '../reading/words';
 import type { Breakdown, Condition, Reading } from '../reading/schema';
-import type { Format } from '../model/schema';
-import { addDays, dayNumber, earlierOf, laterOf } from '../time/day';
-import { endOf, startOf, startsBetween } from '../time/grain';
+import { addDays } from '../time/day';
+import { endOf, startOf } from '../time/grain';
 import { resolvePeriod, type Calendar } from '../time/period';
-import { node, type Aggregation, type AnswerColumn, type DayWindow, type Expression, type Key, type NumberTest, type Plan, type PlanNode, type RowCondition, type Shift, type OrderTerm } from './plan';
+import { node, type Aggregation, type DayWindow, type Expression, type Key, type NumberTest, type Plan, type PlanNode, type RowCondition, type Shift, type OrderTerm } from './plan';
+import { addsUp } from '../model/additivity';
+import { answerColumns } from './answer-columns';
+import { CannotPlan } from './cannot-plan';
+import { periodCount } from './period-count';
 import { timeGrain, windowsOf } from './windows';
 
 /** A rule that limits a person to members of a level. */
@@ -23,12 +26,11 @@ export interface PlanContext {
   readonly calendar: Calendar;
   readonly rules: readonly RowRule[];
   readonly naming: Naming;
+  /** Does a column hold the time of day, so that hours mean something? */
+  hasHours(column: ColumnRef): boolean;
   /** Most rows of an answer; one more is asked for, to know that there are more. */
   readonly rowLimit: number;
 }
-
-/** A reading that has a meaning but cannot be computed; the message says why. */
-export class CannotPlan extends Error {}
 
 /** One aggregated leaf of the calculations shown: in which fact, under which column name. */
 interface LeafColumn {
@@ -108,7 +110,7 @@ class Planner {
     root = this.ranked(root, keys, shown[0]?.key ?? '', memberSelection !== null);
     root = node({ node: 'order', input: root, by: this.order(keys, shown) });
     root = node({ node: 'cut', input: root, rows: this.context.rowLimit + 1 });
-    return { root, columns: this.answerColumns(shown, others !== null), window, other: this.windows.other };
+    return { root, columns: answerColumns(reading, shown, others !== null, this.context), window, other: this.windows.other };
   }
 
   /**
@@ -146,31 +148,8 @@ class Planner {
     if (expanded.kind === 'number') return expanded;
     if (expanded.kind === 'arithmetic')
       return { kind: 'arithmetic', operator: expanded.operator, left: this.expression(expanded.left, prefix), right: this.expression(expanded.right, prefix) };
-    if (expanded.kind === 'perPeriod') return { kind: 'arithmetic', operator: 'divide', left: this.expression({ kind: 'measure', measure: expanded.measure }, prefix), right: this.periodCount(expanded, prefix) };
+    if (expanded.kind === 'perPeriod') return { kind: 'arithmetic', operator: 'divide', left: this.expression({ kind: 'measure', measure: expanded.measure }, prefix), right: periodCount(expanded, this.reading, prefix === '' ? this.windows.window : this.windows.other, this.context) };
     return { kind: 'column', name: `${prefix}${this.leafColumn(expanded).name}` };
-  }
-
-  /** How many days or months an average daily or monthly figure is divided by: those in scope between the first and last data. */
-  private periodCount(leaf: Extract<Calculation, { kind: 'perPeriod' }>, prefix: string): Expression {
-    const { calendar } = this.context;
-    const name = calculationWords(this.context.naming, { kind: 'measure', measure: leaf.measure });
-    if (!this.isAdditive({ kind: 'measure', measure: leaf.measure })) throw new CannotPlan(`An average ${leaf.grain === 'day' ? 'daily' : leaf.grain} figure needs a measure that adds up, and ${name} does not.`);
-    const window = prefix === '' ? this.windows.window : (this.windows.other ?? this.windows.window);
-    const from = laterOf(window.from ?? calendar.firstData ?? calendar.asOf, calendar.firstData ?? window.from ?? calendar.asOf);
-    const last = calendar.lastData === undefined ? calendar.asOf : calendar.lastData;
-    const to = earlierOf(window.to ?? last, last);
-    const time = this.reading.by.findIndex((one) => one.kind === 'time');
-    const grain = timeGrain(this.reading.by);
-    if (this.reading.by.some((one) => one.kind === 'cycle')) throw new CannotPlan('An average per day or month cannot be broken down by parts of the week, the year or the day.');
-    if (grain !== null) {
-      if (leaf.grain !== 'day' || prefix !== '') throw new CannotPlan(`Ask for the average without the breakdown by ${grain}, or for ${name} by ${leaf.grain}.`);
-      return { kind: 'daysOf', key: `k${time}`, grain, from, to };
-    }
-    if (leaf.grain === 'day') return { kind: 'number', value: dayNumber(to) - dayNumber(from) + 1 };
-    const complete = startsBetween(leaf.grain, from, to, calendar.weekStart).filter((start) => start >= from && endOf(leaf.grain, start, calendar.weekStart) <= to);
-    if (complete.length === 0) throw new CannotPlan(`There is no complete ${leaf.grain} in the period.`);
-    if (complete[0] !== from || endOf(leaf.grain, complete.at(-1) ?? from, calendar.weekStart) !== to) throw new CannotPlan(`The period does not consist of whole ${leaf.grain}s; name one that does, such as “the last 12 months”.`);
-    return { kind: 'number', value: complete.length };
   }
 
   private leafColumn(leaf: Leaf): LeafColumn {
@@ -263,6 +242,7 @@ class Planner {
     const role = by.role ?? this.model.defaultDate ?? '';
     const column = dateColumn(this.model, fact, role);
     if (!column) throw new CannotPlan(`${this.factName(fact)} have no ${this.model.dates.get(role)?.name ?? 'date'}.`);
+    if (by.kind === 'cycle' && by.cycle === 'hour' && !this.context.hasHours(column)) throw new CannotPlan(`${this.factName(fact)} are known by day only, so they cannot be broken down by hour.`);
     return by.kind === 'time'
       ? { name, kind: 'time', grain: by.grain, column, weekStart: this.model.weekStart, shift: branch.shift }
       : { name, kind: 'cycle', cycle: by.cycle, column };
@@ -335,7 +315,7 @@ class Planner {
     const up = condition.test === 'aboveAverage';
     const tested = !average
       ? node({ node: 'test', input: values, column: 'value', number: numberTest(condition) })
-      : this.isAdditive(condition.calculation)
+      : addsUp(condition.calculation, this.model)
         ? node({ node: 'test', input: values, column: 'value', number: { op: up ? 'overMean' : 'underMean' } })
         : node({ node: 'test', input: values, column: 'value', number: { op: up ? 'overWhole' : 'underWhole', whole: this.subPlan([], condition.calculation, scope, window) } });
     return { test: 'among', columns: [column], keys: ['k0'], input: tested, about: `${levelOf(this.model, condition.level).level.name.toLowerCase()} by ${calculationWords(this.context.naming, condition.calculation)}` };
@@ -440,67 +420,6 @@ class Planner {
     const table = this.model.tables.get(source.table);
     return [{ kind: 'memberOrder', name, source: table?.source ?? source.table, column: source.column, order: level.order, direction: 'up' }];
   }
-
-  private isAdditive(calculation: Calculation): boolean {
-    const expanded = expand(this.model, calculation);
-    if (expanded.kind !== 'measure') return false;
-    const { kind } = measureOf(this.model, expanded.measure);
-    return kind === 'sum' || kind === 'count';
-  }
-
-  private answerColumns(shown: readonly { key: string; calculation: Calculation }[], compared: boolean): AnswerColumn[] {
-    const { model, reading, context } = this;
-    const by = reading.by.map((one): AnswerColumn => {
-      if (one.kind === 'level') {
-        const { level } = levelOf(model, one.level);
-        return { key: level.id, label: level.name, role: 'level', level: level.id };
-      }
-      const grain = one.kind === 'time' ? one.grain : one.cycle;
-      return { key: grain, label: GRAIN_LABELS[grain], role: 'time', grain };
-    });
-    const measures = shown.map((one) => {
-      const found = isMeasure(one.calculation) ? measureOf(model, one.calculation.measure) : undefined;
-      const label = found?.name ?? capital(calculationWords(context.naming, one.calculation));
-      const format = formatOf(model, one.calculation);
-      const common = {
-        role: 'measure' as const,
-        of: one.key,
-        additive: this.isAdditive(one.calculation),
-        ...(found?.unit === undefined ? {} : { unit: found.unit }),
-        ...(format === undefined ? {} : { format }),
-        ...(found?.direction === undefined ? {} : { direction: found.direction }),
-      };
-      const value: AnswerColumn = { ...common, key: one.key, label, as: 'value' };
-      if (!compared) return [value];
-      return [
-        value,
-        { ...common, key: `${one.key}_other`, label: `${label}, ${this.otherLabel()}`, as: 'other' as const },
-        { ...common, key: `${one.key}_difference`, label: 'Difference', as: 'difference' as const },
-        { ...common, key: `${one.key}_change`, label: '% difference', as: 'change' as const, additive: false, format: { style: 'percent' as const, decimals: 1 } },
-      ];
-    });
-    return [...by, ...measures.flat()];
-  }
-
-  private otherLabel(): string {
-    return { year: 'year before', previous: 'period before', period: 'other period', plan: 'plan', members: '' }[this.reading.against?.kind ?? 'members'];
-  }
-}
-
-const GRAIN_LABELS = { day: 'Day', week: 'Week', month: 'Month', quarter: 'Quarter', half: 'Half year', year: 'Year', dayOfWeek: 'Day of week', monthOfYear: 'Month of year', hour: 'Hour' } as const;
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
-
-/** The format of a calculation: its measure's own; for a difference or sum that of its left part; none for a quotient. */
-function formatOf(model: Model, calculation: Calculation): Format | undefined {
-  if (calculation.kind === 'measure') return measureOf(model, calculation.measure).format;
-  if (calculation.kind === 'rows') return measureOf(model, calculation.measure).format;
-  if (calculation.kind === 'arithmetic' && (calculation.operator === 'add' || calculation.operator === 'subtract')) return formatOf(model, calculation.left);
-  if (calculation.kind === 'arithmetic' && calculation.operator === 'divide') {
-    const left = formatOf(model, calculation.left);
-    return left?.style === 'currency' && formatOf(model, calculation.right)?.style !== 'currency' ? { ...left, decimals: 2 } : { style: 'number', decimals: 2 };
-  }
-  return undefined;
 }
 
 function numberTest(condition: { test: string; value?: number | undefined; upper?: number | undefined }): NumberTest {
@@ -511,6 +430,6 @@ function numberTest(condition: { test: string; value?: number | undefined; upper
 }
 
 /** The columns that a row condition looks at. */
-export function columnsOf(condition: RowCondition): readonly ColumnRef[] {
+function columnsOf(condition: RowCondition): readonly ColumnRef[] {
   return condition.test === 'among' ? condition.columns : [condition.column];
 }

@@ -100,7 +100,7 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
     case 'rollUp':
       return rollUp(reading, edit.level, model);
     case 'clear':
-      return clear(reading, edit);
+      return clear(reading, edit, model);
   }
 }
 
@@ -312,12 +312,12 @@ function rollUp(reading: Reading, to: string | undefined, model: Model): Edited 
   return done({ ...reading, by: arranged(by), where });
 }
 
-function clear(reading: Reading, edit: Extract<Edit, { do: 'clear' }>): Edited {
+function clear(reading: Reading, edit: Extract<Edit, { do: 'clear' }>, model: Model): Edited {
   switch (edit.what) {
     case 'conditions':
       return done({ ...reading, where: [] });
     case 'level':
-      return done({ ...reading, where: reading.where.filter((one) => !(one.kind === 'members' && one.level === edit.level)) });
+      return done({ ...reading, where: reading.where.filter((one) => subjectOf(one, model) !== `level ${edit.level}`) });
     case 'rank':
       return done({ ...reading, rank: null, order: null });
     case 'period':

@@ -3,7 +3,7 @@
  * so that a pinned chart moves with its data; `resolvePeriod` turns each into days.
  */
 import { z } from 'zod';
-import { addDays, addMonths, dayParts, daysInMonth, earlierOf, isLastOfMonth, type Day } from './day';
+import { addDays, addMonths, dayParts, daysInMonth, isLastOfMonth, type Day } from './day';
 import { addGrains, endOf, GRAINS, startOf, type Grain } from './grain';
 
 export const daySchema = z.iso.date();
@@ -145,17 +145,4 @@ export function latestBegun(grain: 'month' | 'quarter' | 'half', ordinal: number
   const start = (year: number) => `${year}-${String((ordinal - 1) * months + 1).padStart(2, '0')}-01`;
   const from = start(thisYear) <= asOf ? start(thisYear) : start(thisYear - 1);
   return { from, to: addDays(addMonths(from, months), -1) };
-}
-
-/** The part of a range in which there can be data, given what is known of the first and last day with data. */
-export function withinData(range: DayRange, calendar: Calendar): { from?: Day; to?: Day } {
-  const to = range.to ?? calendar.lastData;
-  return {
-    from: range.from ?? calendar.firstData,
-    to: to === undefined ? undefined : calendar.lastData === undefined ? to : earlierOf(to, laterData(calendar)),
-  };
-}
-
-function laterData(calendar: Calendar): Day {
-  return calendar.lastData === undefined || calendar.lastData < calendar.asOf ? calendar.asOf : calendar.lastData;
 }

@@ -23,3 +23,26 @@ test('a failure is not kept, and the oldest unused go first', async () => {
   expect(await cache.get('a', null, async () => 'anew')).toBe('yes');
   expect(await cache.get('b', null, async () => 'anew')).toBe('anew');
 });
+
+test('who leaves stops waiting for others only when nobody is left', async () => {
+  const cache = new AnswerCache<number>(10);
+  const stopped: string[] = [];
+  const compute = (name: string) => (signal: AbortSignal) =>
+    new Promise<number>((resolve, reject) => {
+      const timer = setTimeout(() => resolve(7), 20);
+      signal.addEventListener('abort', () => {
+        clearTimeout(timer);
+        stopped.push(name);
+        reject(new Error('stopped'));
+      });
+    });
+  const [one, two, alone] = [new AbortController(), new AbortController(), new AbortController()];
+  const both = [cache.get('both', one.signal, compute('both')), cache.get('both', two.signal, compute('never'))];
+  const only = cache.get('alone', alone.signal, compute('alone'));
+  one.abort();
+  alone.abort();
+  await expect(only).rejects.toThrow('stopped');
+  expect(await Promise.all(both)).toEqual([7, 7]);
+  expect(stopped).toEqual(['alone']);
+  expect(await cache.get('alone', null, async () => 8)).toBe(8);
+});

@@ -7,7 +7,8 @@ import { caveatsOf } from '@zud/core/narrate/caveats';
 import { headlineOf } from '@zud/core/narrate/headline';
 import type { Answer, Cell, Working } from '@zud/core/query/answer';
 import { explain } from '@zud/core/query/explain';
-import { CannotPlan, planOf, ROWS } from '@zud/core/query/planner';
+import { CannotPlan } from '@zud/core/query/cannot-plan';
+import { planOf, ROWS } from '@zud/core/query/planner';
 import { outputOf } from '@zud/core/query/postgresql';
 import { derived, sourcesOf, transformFault } from '@zud/core/query/derive';
 import type { AnswerColumn } from '@zud/core/query/plan';
@@ -57,7 +58,7 @@ export class Answering {
   async answer(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<Answered> {
     const sentence = sentenceOf(reading, ready.naming, ready.calendar);
     const key = `${ready.model.id} ${ready.version} ${ready.calendar.asOf} ${ruleKey(ready.rules)} ${canonical(reading)}`;
-    const computed = await this.cache.get(key, options.signal, () => this.compute(reading, ready, options));
+    const computed = await this.cache.get(key, options.signal, (signal) => this.compute(reading, ready, { ...options, signal }));
     return { ...computed, sentence };
   }
 
@@ -128,8 +129,8 @@ export class Answering {
 
   /** Runs one plan, and takes out the rows that hold nothing. */
   private async run(reading: Reading, ready: ReadyModel, options: AskOptions) {
-    const { model, calendar, naming, rules } = ready;
-    const plan = planOf(reading, { model, calendar, naming, rules, rowLimit: MOST_ROWS });
+    const { model, calendar, naming, rules, hasHours } = ready;
+    const plan = planOf(reading, { model, calendar, naming, rules, hasHours, rowLimit: MOST_ROWS });
     const result = await this.engine.run(plan, options);
     const at = outputOf(plan.root).indexOf(ROWS);
     const width = plan.columns.length;
@@ -140,7 +141,7 @@ export class Answering {
   /** Which condition left no data: the first one without which there are some. */
   private async emptiedBy(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<string> {
     const hasRows = async (one: Reading) => {
-      const plan = planOf({ ...one, by: [], rank: null, order: null, against: null }, { model: ready.model, calendar: ready.calendar, naming: ready.naming, rules: ready.rules, rowLimit: 1 });
+      const plan = planOf({ ...one, by: [], rank: null, order: null, against: null }, { model: ready.model, calendar: ready.calendar, naming: ready.naming, rules: ready.rules, hasHours: ready.hasHours, rowLimit: 1 });
       const result = await this.engine.run(plan, options);
       const at = outputOf(plan.root).indexOf(ROWS);
       return Number(result.rows[0]?.[at] ?? 0) > 0;

@@ -2,7 +2,7 @@
 import { and, eq } from 'drizzle-orm';
 import { NameIndex, type MembersOfLevel } from '@zud/core/language/names/name-index';
 import { namingOf } from '@zud/core/language/naming';
-import { compileModel, dateColumn, factsOf, type Model } from '@zud/core/model/model';
+import { compileModel, dateColumn, factsOf, type ColumnRef, type Model } from '@zud/core/model/model';
 import { measureOf } from '@zud/core/model/calculation';
 import { NO_NAME } from '@zud/core/query/postgresql';
 import type { RowRule } from '@zud/core/query/planner';
@@ -10,7 +10,7 @@ import type { Naming } from '@zud/core/reading/words';
 import type { Calendar } from '@zud/core/time/period';
 import { DATA_SCHEMA, type Database } from '../store/database';
 import { memberLists, models } from '../store/schema';
-import { dataVersionOf } from '../store/tables';
+import { catalogueOf, dataVersionOf } from '../store/tables';
 import { notFound } from '../http/problem';
 import type { Person } from '../store/people';
 
@@ -20,6 +20,8 @@ export interface ReadyModel {
   readonly naming: Naming;
   readonly calendar: Calendar;
   readonly rules: readonly RowRule[];
+  /** Does a column of a model table hold the time of day? */
+  hasHours(column: ColumnRef): boolean;
   readonly dataVersion: string;
   /** Changes with the model file and with its data. */
   readonly version: string;
@@ -78,7 +80,9 @@ export class ModelLibrary {
   private async prepare(model: Model, rules: readonly RowRule[], version: string, dataVersion: string) {
     const lists = await this.lists(model, rules, version);
     const names = new NameIndex(model, lists.members);
-    return { model, names, naming: namingOf(names), rules, dataVersion, version, lists };
+    const catalogue = await catalogueOf(this.database);
+    const hasHours = (column: ColumnRef) => catalogue.get(model.tables.get(column.table)?.source ?? column.table)?.get(column.column) === 'timestamp';
+    return { model, names, naming: namingOf(names), rules, hasHours, dataVersion, version, lists };
   }
 
   private calendarOf(model: Model, lists: Lists): Calendar {

@@ -100,6 +100,7 @@ const CASES: readonly (readonly [string, string])[] = [
   ['passengers in FY26', "select sum(passengers) from bookings where sailed_on between '2025-04-01' and '2026-03-31'"],
   ['passengers by coast in high season 2025', `select coast, sum(passengers) from bookings b ${PORT} where sailed_on between '2025-06-15' and '2025-08-31' group by 1`],
   ['passengers by day of week in 2025', `select extract(isodow from sailed_on)::int, sum(passengers) from bookings where sailed_on ${Y2025} group by 1`],
+  ['sailings by hour in 2025', `select extract(hour from departs_at)::int, count(*) from sailings where departed_on ${Y2025} group by 1`],
   ['passengers by coast on weekends in 2025', `select coast, sum(passengers) from bookings b ${PORT} where sailed_on ${Y2025} and extract(isodow from sailed_on) in (6, 7) group by 1`],
   ['bookings by booking month in 2025', `select ${month('booked_on')}, count(*) from bookings where booked_on ${Y2025} group by 1`],
   // conditions
@@ -135,6 +136,10 @@ test.each(CASES)('%s', async (question, text) => {
   same(await answered(question), await byHand(text));
 });
 
+test('records known by day only are not broken down by hour', async () => {
+  await expect(answered('passengers by hour in 2025')).rejects.toThrow('known by day only');
+});
+
 test('the working shows the very query that was run, with its parameters, and it gives the same rows', async () => {
   const inquiry = await mira<{ id: string }>('POST', '/inquiries', { modelId: 'ferries' });
   const step = await mira<{ answer: { rows: Row[] }; working: { query: string; parameters: unknown[] } }>('POST', `/inquiries/${inquiry.body.id}/steps`, { text: 'passengers by coast in 2025' });
@@ -151,6 +156,9 @@ test('a person limited by a row rule gets the numbers of their rows only, wherev
   same((await ask('new question: load factor in 2025 by coast')).answer?.rows ?? [], await byHand(`select 'Outer Isles', (select sum(passengers) from bookings b ${PORT} where coast = 'Outer Isles' and sailed_on ${Y2025})::float8 / (select sum(capacity) filter (where not cancelled) from sailings join routes using (route_id) join ports on port_id = from_port_id where coast = 'Outer Isles' and departed_on ${Y2025})`));
   same((await ask('new question: share of passengers by island in 2025')).answer?.rows ?? [], await byHand(`with t as (select island, sum(passengers)::float8 n from bookings b ${PORT} where coast = 'Outer Isles' and sailed_on ${Y2025} group by 1) select island, n / (select sum(n) from t) from t`));
   expect((await ask('new question: passengers for Tolmar')).outcome).toBe('unclear');
+  const model = JSON.stringify((await ines('GET', '/models/ferries')).body);
+  expect(model).toContain('Quarsay');
+  expect(model).not.toContain('Tolmar');
   const completions = await ines<{ completions: { label: string }[] }>('GET', '/models/ferries/suggest?text=passengers%20for%20Tol');
   expect(completions.body.completions.map((one) => one.label).join()).not.toContain('Tolmar');
 });

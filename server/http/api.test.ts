@@ -52,6 +52,7 @@ describe('signing in', () => {
     expect((await nobody('GET', '/session', undefined, { authorization: 'Bearer zud_nonsense' })).status).toBe(401);
   });
   test('a change that another site sends is refused', async () => {
+    expect((await mira('POST', '/boards', { title: 'x' }, { origin: 'null' })).status).toBe(403);
     expect((await mira('POST', '/boards', { title: 'x' }, { origin: 'https://elsewhere.example' })).status).toBe(403);
   });
 });

@@ -6,7 +6,9 @@ import { checkModel, readModelFile } from '@zud/core/model/check';
 import { read } from '@zud/core/language/read';
 import { suggest } from '@zud/core/language/suggest';
 import { starters } from '@zud/core/language/starters';
+import type { ModelFile } from '@zud/core/model/schema';
 import { readingSchema, type Reading } from '@zud/core/reading/schema';
+import type { ReadyModel } from '../asking/model-library';
 import { loadCsv, TableFault, catalogueOf, type ColumnType } from '../store/tables';
 import { audit, loadedTables, models } from '../store/schema';
 import { handle, parsed, personOf, personWith, type Context } from './context';
@@ -34,6 +36,19 @@ function readingFrom(value: unknown): Reading | null {
     if (error instanceof Problem) throw error;
     throw new Problem(400, 'Not understood', 'reading is not JSON.');
   }
+}
+
+/** A model file without the names of members that the person may not see. */
+function visibleFile({ model, names }: ReadyModel): ModelFile {
+  const seen = (level: string, member: string) => names.hasMember(level, member);
+  return {
+    ...model.file,
+    sets: model.file.sets.map((set) => ({ ...set, members: set.members.filter((member) => seen(set.level, member)) })),
+    dimensions: model.file.dimensions.map((dimension) => ({
+      ...dimension,
+      levels: dimension.levels.map((level) => ({ ...level, memberSynonyms: Object.fromEntries(Object.entries(level.memberSynonyms).filter(([member]) => seen(level.id, member))) })),
+    })),
+  };
 }
 
 const modelBody = raw({ type: ['application/json', 'application/yaml', 'text/yaml', 'application/x-yaml'], limit: '5mb' });
@@ -105,7 +120,7 @@ export function modelRoutes(context: Context): Router {
   router.get('/models/:model', handle(async (request) => {
     const person = personOf(request);
     const ready = await library.get(String(request.params['model']), person);
-    const { rowRules, sensitive, ...file } = ready.model.file;
+    const { rowRules, sensitive, ...file } = visibleFile(ready);
     const steward = person.role === 'steward' || person.role === 'admin';
     const levels = [...ready.model.levels.keys()].map((id) => ({ id, members: ready.names.membersOf(id).length, sample: ready.names.membersOf(id).slice(0, 6) }));
     return { ...file, ...(steward ? { rowRules, sensitive } : {}), asOfDay: ready.calendar.asOf, levels, starters: starters(ready.names, ready.calendar) };

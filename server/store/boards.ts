@@ -130,7 +130,7 @@ export async function renameBoard(store: Store, boardId: string, personId: strin
   });
 }
 
-/** Sets what applies to all tiles, for everyone. @param version the version it was changed from */
+/** Sets what applies to all tiles, for everyone. */
 export async function setScope(store: Store, boardId: string, personId: string, scope: Scope): Promise<void> {
   await store.transaction(async (transaction) => {
     await transaction.update(boards).set({ scope }).where(eq(boards.id, boardId));

@@ -1,7 +1,6 @@
 /** The frame of every place: the masthead along the top, the place, and the ask line at the foot. */
-import { useQueryClient } from '@tanstack/react-query';
 import { useContext, type ReactNode } from 'react';
-import { NavLink, Link, useNavigate } from 'react-router';
+import { NavLink, Link } from 'react-router';
 import styled from 'styled-components';
 import { Menu } from '../parts/controls';
 import { api } from './api';
@@ -42,17 +41,10 @@ const Padded = styled.main`
 /** @param props.bare the place lays itself out over the whole width and height */
 export function Page(props: { children: ReactNode; foot?: ReactNode; bare?: boolean }) {
   const person = useContext(SessionContext);
-  const client = useQueryClient();
-  const navigate = useNavigate();
   const { theme, setTheme } = useInterface();
   const act = (id: string) => {
     if (id === 'out')
-      void api.signOut().then(() => {
-        client.clear();
-        void navigate('/');
-        void client.invalidateQueries();
-        window.location.assign('/');
-      });
+      void api.signOut().then(() => window.location.assign('/'));
     else setTheme(id as 'light' | 'dark' | 'system');
   };
   return (

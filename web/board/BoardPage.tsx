@@ -164,7 +164,7 @@ export function BoardPage() {
         <Grid>
           {data.tiles.map((tile) => (
             <div key={tile.id} style={{ ['--x' as string]: tile.x, ['--y' as string]: tile.y, ['--w' as string]: tile.width, ['--h' as string]: tile.height }}>
-              <TileCard boardId={boardId} tile={tile} refinement={refinement} canAsk={person.role !== 'viewer'} canEdit={canEdit} editing={false} onMove={(change) => move.mutate({ tile, change })} onRemove={() => remove.mutate(tile)} />
+              <TileCard boardId={boardId} tile={tile} refinement={refinement} canAsk={person.role !== 'viewer'} canEdit={canEdit} onMove={(change) => move.mutate({ tile, change })} onRemove={() => remove.mutate(tile)} />
             </div>
           ))}
         </Grid>

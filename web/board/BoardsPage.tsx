@@ -5,6 +5,7 @@ import { api } from '../app/api';
 import { Page } from '../app/Page';
 import { usePerson } from '../app/session';
 import { Button, Dialog, Field, PrimaryButton, TextButton } from '../parts/controls';
+import { ConfirmDialog } from '../parts/ConfirmDialog';
 import { ago, Head, List, Title } from '../parts/List';
 import { Failure, Loading, Message } from '../parts/states';
 
@@ -37,13 +38,7 @@ export function BoardsPage() {
           <PrimaryButton type="submit" isDisabled={title.trim() === '' || make.isPending}>Make it</PrimaryButton>
         </form>
       </Dialog>
-      <Dialog title="Delete this board?" isOpen={going !== null} onClose={() => setGoing(null)}>
-        <p style={{ marginBottom: 16 }}>“{going?.title}” will be gone for everyone it is shared with.</p>
-        <div style={{ display: 'flex', gap: 10 }}>
-          <PrimaryButton onPress={() => going && remove.mutate(going.id)}>Delete</PrimaryButton>
-          <Button onPress={() => setGoing(null)}>Keep it</Button>
-        </div>
-      </Dialog>
+      <ConfirmDialog title="Delete this board?" text={`“${going?.title ?? ''}” will be gone for everyone it is shared with.`} isOpen={going !== null} error={remove.error} onConfirm={() => going && remove.mutate(going.id)} onClose={() => setGoing(null)} />
     </Page>
   );
 }

@@ -24,7 +24,7 @@ const Body = styled.div`
   min-height: 0; min-width: 0; padding-top: 6px; overflow: hidden;
 `;
 
-export function TileCard(props: { boardId: string; tile: BoardTile; refinement: string | null; canAsk: boolean; canEdit: boolean; onMove: (change: Partial<BoardTile>) => void; onRemove: () => void; editing: boolean }) {
+export function TileCard(props: { boardId: string; tile: BoardTile; refinement: string | null; canAsk: boolean; canEdit: boolean; onMove: (change: Partial<BoardTile>) => void; onRemove: () => void }) {
   const { tile } = props;
   const navigate = useNavigate();
   const query = useQuery({

@@ -4,7 +4,8 @@ import { useNavigate } from 'react-router';
 import { api } from '../app/api';
 import { Page } from '../app/Page';
 import { usePerson } from '../app/session';
-import { Button, Dialog, PrimaryButton, TextButton } from '../parts/controls';
+import { Button, TextButton } from '../parts/controls';
+import { ConfirmDialog } from '../parts/ConfirmDialog';
 import { ago, Head, List, Title } from '../parts/List';
 import { Failure, Loading, Message } from '../parts/states';
 
@@ -29,13 +30,7 @@ export function InquiriesPage() {
       : inquiries.isError ? <Failure error={inquiries.error} onRetry={() => void inquiries.refetch()} />
       : inquiries.data.length === 0 ? <Message title="No inquiries yet">{person.role === 'viewer' ? 'Your role lets you read boards; asking needs the role of analyst.' : 'An inquiry keeps a question and all that followed from it. Start one with the button above, or from a tile of a board.'}</Message>
       : <List label="Inquiries" entries={inquiries.data.map((one) => ({ id: one.id, to: `/inquiries/${one.id}`, title: one.title, about: `${names.get(one.modelId) ?? one.modelId} · ${one.steps} ${one.steps === 1 ? 'step' : 'steps'} · ${ago(one.updatedAt)}`, acts: <TextButton aria-label={`Delete ${one.title}`} onPress={() => setGoing(one)}>Delete</TextButton> }))} />}
-      <Dialog title="Delete this inquiry?" isOpen={going !== null} onClose={() => setGoing(null)}>
-        <p style={{ marginBottom: 16 }}>“{going?.title}” and its steps will be gone. Tiles pinned from it stay on their boards.</p>
-        <div style={{ display: 'flex', gap: 10 }}>
-          <PrimaryButton onPress={() => going && remove.mutate(going.id)}>Delete</PrimaryButton>
-          <Button onPress={() => setGoing(null)}>Keep it</Button>
-        </div>
-      </Dialog>
+      <ConfirmDialog title="Delete this inquiry?" text={`“${going?.title ?? ''}” and its steps will be gone. Tiles pinned from it stay on their boards.`} isOpen={going !== null} error={remove.error} onConfirm={() => going && remove.mutate(going.id)} onClose={() => setGoing(null)} />
     </Page>
   );
 }

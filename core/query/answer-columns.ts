@@ -1,0 +1,61 @@
+/** The columns of an answer, as people and programs get them: keys, labels, units, formats. */
+import { addsUp } from '../model/additivity';
+import { isMeasure, type Calculation } from '../model/calculation';
+import { level as levelOf, measure as measureOf, type Model } from '../model/model';
+import type { Format } from '../model/schema';
+import type { Reading } from '../reading/schema';
+import { calculationWords } from '../reading/words';
+import type { AnswerColumn } from './plan';
+import type { PlanContext } from './planner';
+
+const GRAIN_LABELS = { day: 'Day', week: 'Week', month: 'Month', quarter: 'Quarter', half: 'Half year', year: 'Year', dayOfWeek: 'Day of week', monthOfYear: 'Month of year', hour: 'Hour' } as const;
+const OTHER_LABELS = { year: 'year before', previous: 'period before', period: 'other period', plan: 'plan', members: '' } as const;
+
+/**
+ * @param shown what is shown, each with the key of its column
+ * @param compared whether each value has another beside it, with difference and % difference
+ */
+export function answerColumns(reading: Reading, shown: readonly { key: string; calculation: Calculation }[], compared: boolean, { model, naming }: Pick<PlanContext, 'model' | 'naming'>): AnswerColumn[] {
+  const by = reading.by.map((one): AnswerColumn => {
+    if (one.kind === 'level') {
+      const { level } = levelOf(model, one.level);
+      return { key: level.id, label: level.name, role: 'level', level: level.id };
+    }
+    const grain = one.kind === 'time' ? one.grain : one.cycle;
+    return { key: grain, label: GRAIN_LABELS[grain], role: 'time', grain };
+  });
+  const measures = shown.flatMap((one): AnswerColumn[] => {
+    const found = isMeasure(one.calculation) ? measureOf(model, one.calculation.measure) : undefined;
+    const label = found?.name ?? capital(calculationWords(naming, one.calculation));
+    const format = formatOf(model, one.calculation);
+    const common = {
+      role: 'measure' as const,
+      of: one.key,
+      additive: addsUp(one.calculation, model),
+      ...(found?.unit === undefined ? {} : { unit: found.unit }),
+      ...(format === undefined ? {} : { format }),
+      ...(found?.direction === undefined ? {} : { direction: found.direction }),
+    };
+    const value: AnswerColumn = { ...common, key: one.key, label, as: 'value' };
+    if (!compared) return [value];
+    return [
+      value,
+      { ...common, key: `${one.key}_other`, label: `${label}, ${OTHER_LABELS[reading.against?.kind ?? 'members']}`, as: 'other' },
+      { ...common, key: `${one.key}_difference`, label: 'Difference', as: 'difference' },
+      { ...common, key: `${one.key}_change`, label: '% difference', as: 'change', additive: false, format: { style: 'percent', decimals: 1 } },
+    ];
+  });
+  return [...by, ...measures];
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** The format of a calculation: its measure's own; for a sum or difference that of its left part; money a head for money divided. */
+function formatOf(model: Model, calculation: Calculation): Format | undefined {
+  if (calculation.kind === 'measure' || calculation.kind === 'rows' || calculation.kind === 'perPeriod') return measureOf(model, calculation.measure).format;
+  if (calculation.kind !== 'arithmetic') return undefined;
+  const left = formatOf(model, calculation.left);
+  if (calculation.operator === 'add' || calculation.operator === 'subtract') return left;
+  if (calculation.operator === 'multiply') return undefined;
+  return left?.style === 'currency' && formatOf(model, calculation.right)?.style !== 'currency' ? { ...left, decimals: 2 } : { style: 'number', decimals: 2 };
+}
