@@ -76,7 +76,7 @@ function overTime(answer: Answer, { value, other, change, keys }: Columns, readi
   const lowest = complete.reduce((best, row) => ((number(row[value.at]) ?? 0) < (number(best[value.at]) ?? 0) ? row : best));
   if (complete.length < 3) return complete.map((row) => `${label(row)}: ${formatValue(row[value.at] ?? null, value.column)}`).join('; ');
   const on = key.column.grain === 'dayOfWeek' || key.column.grain === 'day' ? 'on' : key.column.grain === 'hour' ? 'at' : 'in';
-  return `${value.column.label} peaked ${on} ${label(highest)} at ${formatValue(highest[value.at] ?? null, value.column)}; the lowest was ${label(lowest)} with ${formatValue(lowest[value.at] ?? null, value.column)}`;
+  return `${value.column.label} peaked ${on} ${label(highest)} with ${formatValue(highest[value.at] ?? null, value.column)}; the lowest was ${label(lowest)} with ${formatValue(lowest[value.at] ?? null, value.column)}`;
 }
 
 function byMembers(answer: Answer, columns: Columns, reading: Reading): string {
@@ -114,7 +114,7 @@ function byMembers(answer: Answer, columns: Columns, reading: Reading): string {
   const highest = own.reduce((best, row) => ((number(row[value.at]) ?? 0) > (number(best[value.at]) ?? 0) ? row : best));
   const ends = own.reduce((best, row) => ((number(row[value.at]) ?? 0) < (number(best[value.at]) ?? 0) ? row : best));
   const total = own.reduce((sum, row) => sum + (number(row[value.at]) ?? 0), 0);
-  const whole = value.column.additive === true && value.column.format?.style !== 'percent' && reading.rank === null && !answer.truncated && total > 0 && own.length > 1;
+  const whole = value.column.additive === true && value.column.format?.style !== 'percent' && reading.rank === null && !answer.truncated && total > 0 && own.length > 1 && own.every((row) => (number(row[value.at]) ?? 0) >= 0);
   if (reading.rank?.direction === 'bottom') return `${name(ends)} has the lowest ${lower(value.column.label)}, ${formatValue(ends[value.at] ?? null, value.column)}`;
   if (own.length === 1) return `${name(highest)}: ${formatValue(highest[value.at] ?? null, value.column)}`;
   const part = whole ? `, ${formatSize((number(highest[value.at]) ?? 0) / total)} of all` : `; the lowest is ${name(ends)} with ${formatValue(ends[value.at] ?? null, value.column)}`;

@@ -250,7 +250,8 @@ class Planner {
 
   private factName(fact: string): string {
     const found = this.model.facts.get(fact);
-    return found?.plural ?? `${found?.name ?? fact} records`;
+    const name = found?.plural ?? `${found?.name ?? fact} records`;
+    return name.charAt(0).toUpperCase() + name.slice(1);
   }
 
   private conditions(fact: string, branch: Branch): RowCondition[] {
