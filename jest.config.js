@@ -7,6 +7,7 @@ export default {
   moduleNameMapper: { '^@zud/core/(.*)$': '<rootDir>/core/$1' },
   transform: { '^.+\\.[jt]sx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } }, module: { type: 'commonjs' } }] },
   transformIgnorePatterns: ['/node_modules/(?!(double-metaphone)/)'],
+  setupFiles: ['<rootDir>/tests/law-seed.ts'],
   globalSetup: '<rootDir>/tests/database-setup.ts',
   globalTeardown: '<rootDir>/tests/database-teardown.ts',
   testTimeout: 60_000,

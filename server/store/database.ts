@@ -56,7 +56,7 @@ async function prepareReader(pool: pg.Pool): Promise<void> {
   try {
     await client.query(`select pg_advisory_lock(4600)`);
     const { rowCount } = await client.query('select 1 from pg_roles where rolname = $1', [READER]);
-    if (rowCount === 0) await client.query(`create role ${READER} nologin`);
+    if (rowCount === 0) await client.query(`create role ${READER} nologin`).catch(unlessMadeMeanwhile);
     await client.query(`grant ${READER} to current_user`);
     await client.query(`create schema if not exists ${DATA_SCHEMA}`);
     await client.query(`grant usage on schema ${DATA_SCHEMA} to ${READER}`);
@@ -66,4 +66,10 @@ async function prepareReader(pool: pg.Pool): Promise<void> {
     await client.query(`select pg_advisory_unlock(4600)`).catch(() => undefined);
     client.release();
   }
+}
+
+/** Roles belong to the whole server, advisory locks to one database: a start on another database may have made the role since. */
+function unlessMadeMeanwhile(error: unknown): void {
+  const code = error instanceof Error && 'code' in error ? error.code : undefined;
+  if (code !== '42710' && code !== '23505') throw error;
 }
