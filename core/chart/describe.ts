@@ -71,7 +71,7 @@ export function describeChart(answer: Answer, reading: Reading, weekStart = 1): 
   const shape = shapeOf(answer);
   const unfit = unfitKinds(answer, shape);
   const usual = usualKind(answer, shape);
-  const asked = reading.view?.chart;
+  const asked = reading.view?.chart ?? undefined;
   const [kind, reason] = asked === undefined ? usual : unfit[asked] === undefined ? [asked, 'as asked'] : [usual[0], `${unfit[asked] ?? ''} ${usual[1]}`.trim()];
   return { kind, reason, unfit, labels: reading.view?.labels === true, ...contentOf(kind as ChartKind, answer, reading, shape, weekStart) };
 }
@@ -81,6 +81,7 @@ type Chosen = readonly [ChartKind, string];
 function usualKind(answer: Answer, shape: Shape): Chosen {
   const { rows } = answer;
   const [first] = shape.values;
+  if (shape.values.length === 0) return ['table', 'records read best as a table'];
   const distinct = (at: number) => new Set(rows.map((row) => row[at])).size;
   if (shape.keys.length === 0) return shape.values.length > 3 ? ['table', 'several numbers read best as a table'] : ['number', 'one number'];
   if (rows.length === 0) return ['table', 'there is nothing to draw'];
@@ -191,7 +192,7 @@ function contentOf(kind: ChartKind, answer: Answer, reading: Reading, shape: Sha
     });
   }
   const categories = kept.map((value) => formatCell(alongColumn.role === 'time' && alongColumn.grain && ['dayOfWeek', 'monthOfYear', 'hour'].includes(alongColumn.grain) ? Number(value) : value, alongColumn));
-  return { categories, categoryLabel: alongColumn.label, series, incompleteAt, omitted: omitted.length > 0 ? omitted.join(' ') : null, emphasis: null };
+  return { categories, categoryLabel: alongColumn.label, series, incompleteAt, omitted: omitted.length > 0 ? omitted.join(' ') : null, emphasis: reading.rank?.marked === true && split === null ? 0 : null };
 }
 
 const numeric = (cell: Cell | undefined): number | null => (typeof cell === 'number' ? cell : null);

@@ -1,6 +1,8 @@
 /** Intents: what a stretch of a question asks for, before the calendar, the model and the reading before settle it. */
+import type { Calculation } from '../model/calculation';
 import type { Edit } from '../reading/edit';
-import type { Breakdown, Rank } from '../reading/schema';
+import type { Condition, Key, Listed, Rank, Shown, Transform } from '../reading/schema';
+import type { Grain } from '../time/grain';
 import type { Period } from '../time/period';
 import type { Day } from '../time/day';
 
@@ -9,24 +11,77 @@ export type SaidPeriod =
   | Period
   | { readonly kind: 'bareUnit'; readonly grain: 'month' | 'quarter' | 'half'; readonly ordinal: number }
   | { readonly kind: 'bareDay'; readonly month: number; readonly day: number }
-  | { readonly kind: 'bareSeason'; readonly season: string }
+  | { readonly kind: 'bareSeason'; readonly season: string; readonly back: number }
   | { readonly kind: 'thisFiscal'; readonly quarter?: number; readonly back: number }
+  | { readonly kind: 'fiscalQuarter'; readonly back: number }
+  /** The n-th unit before the one that holds the reference day: "two months ago". */
+  | { readonly kind: 'ago'; readonly grain: Grain; readonly count: number }
   | { readonly kind: 'spread'; readonly from: SaidPeriod; readonly to: SaidPeriod }
   | { readonly kind: 'bound'; readonly side: 'since' | 'until' | 'before' | 'after'; readonly period: SaidPeriod }
   | { readonly kind: 'impossible'; readonly text: string };
 
+/** A number as said, with the unit it was said in. */
+export interface Amount {
+  readonly value: number;
+  /** `percent`, a unit of time, a currency or a unit of the model. */
+  readonly unit?: string;
+}
+
+export interface SaidTest {
+  readonly test: Extract<Condition, { kind: 'rows' }>['test'];
+  readonly value?: Amount;
+  readonly upper?: Amount;
+}
+
+/** A change of which the basis was not said: the period before where there is a time line, else the year before. */
+export type SaidTransform = Transform | { readonly kind: 'change'; readonly basis: 'implied'; readonly as: 'difference' | 'percent' };
+export interface SaidShown {
+  readonly calculation: Calculation;
+  readonly transform: SaidTransform | null;
+}
+
+export type Sense = 'top' | 'bottom' | 'best' | 'worst';
+
+/** The marked points of the answer before that words can point at. */
+export type PointAt = { readonly point: 'high' | 'low' | 'that'; readonly grain?: Grain } | { readonly point: 'row'; readonly place: number } | { readonly point: 'last row' };
+
 /** Edits as said: those of the core, and those that the situation has to settle first. */
 export type SaidEdit =
-  | Edit
+  | Exclude<Edit, { do: 'show' }>
+  | { readonly do: 'show'; readonly shown: readonly SaidShown[]; readonly how: 'replace' | 'add' | 'remove' }
+  | { readonly do: 'saidTransform'; readonly transform: SaidTransform }
   | { readonly do: 'saidPeriod'; readonly period: SaidPeriod; readonly how: 'set' | 'leaveOut'; readonly role?: string }
   | { readonly do: 'saidComparison'; readonly period: SaidPeriod; readonly with?: SaidPeriod }
-  | { readonly do: 'saidRank'; readonly rank: Omit<Rank, 'direction'>; readonly sense: 'top' | 'bottom' | 'best' | 'worst' }
+  /** "vs the month before": beside the period before where that is the grain shown or the period's own, else that period itself. */
+  | { readonly do: 'unitBefore'; readonly unit: Grain }
+  /** Null as the level: the one shown. */
+  | { readonly do: 'saidRank'; readonly rank: Omit<Rank, 'direction' | 'of'> & { readonly of: Key | null }; readonly sense: Sense }
+  /** Members of a key by a measure; without one, by what is shown. `count`: how many they are. */
+  | { readonly do: 'saidMeasureTest'; readonly at: Key; readonly calculation: Calculation | null; readonly test: SaidTest; readonly count: boolean }
+  | { readonly do: 'saidRowTest'; readonly measure: string; readonly test: SaidTest }
+  /** "longer than 3 hours": the only row-level number that is measured in such a unit. */
+  | { readonly do: 'saidLengthTest'; readonly word: string; readonly test: SaidTest }
   /** "growth", "change": beside the period before of the grain shown, else beside the year before. */
   | { readonly do: 'change' }
   /** "those routes": the members that the rank in force chose. */
   | { readonly do: 'reference'; readonly level: string }
+  | { readonly do: 'point'; readonly at: PointAt; readonly how: 'only' | 'drill' | 'exclude' }
+  /** "vs Tolmar", after an answer about another member of its level: both side by side. */
+  | { readonly do: 'aside'; readonly level: string; readonly members: readonly string[] }
+  /** "vs all", "vs the rest": the members the answer before is about, beside those. */
+  | { readonly do: 'beside'; readonly with: 'all' | 'rest' }
+  /** "it", "there": the one member that the answer before is about. */
+  | { readonly do: 'same'; readonly kind: 'any' | 'place' }
+  /** "within each coast": the coast is broken down by first, and shares are of it. */
+  | { readonly do: 'within'; readonly key: Key }
   | { readonly do: 'overTime' }
-  | { readonly do: 'kindOfLevel'; readonly kind: 'person' | 'place' | 'time' };
+  | { readonly do: 'distribution'; readonly measure: string; readonly width: number | null }
+  | { readonly do: 'kindOfLevel'; readonly kind: 'person' | 'place' | 'time' }
+  | { readonly do: 'kindRank'; readonly kind: 'person' | 'place' | 'time'; readonly sense: Sense; readonly by: Calculation | null }
+  /** "which are these?": the members after a count of members, the records after anything else. */
+  | { readonly do: 'whichAreThese' }
+  /** "add captain and weather", after a listing. */
+  | { readonly do: 'columns'; readonly columns: readonly Listed[] };
 
 /** Moves along the trail, which are no edits of a reading. */
 export type Move = 'back' | 'first';
@@ -44,8 +99,15 @@ export interface Intent {
 
 export const intent = (...edits: readonly SaidEdit[]): Intent => ({ edits });
 export const followUp = (...edits: readonly SaidEdit[]): Intent => ({ edits, followUp: true });
+export const refused = (refuse: string): Intent => ({ edits: [], refuse });
 
-export const byLevel = (level: string): Breakdown => ({ kind: 'level', level });
+/** An intent that names a measure as well ("… by revenue"), where its parts do. */
+export function withShown(made: Intent, parts: Readonly<Record<string, unknown>>): Intent {
+  const calculation = parts['Calculation'] as Calculation | undefined;
+  return calculation === undefined ? made : { ...made, edits: [...made.edits, { do: 'show', how: 'replace', shown: [{ calculation, transform: null }] }] };
+}
+
+export const shownPlainly = (calculation: Calculation): Shown => ({ calculation, transform: null });
 
 export function dayPeriod(day: Day): Period {
   return { kind: 'days', from: day, to: day };

@@ -4,12 +4,13 @@
  * words → names and numbers → a chart of weighted readings of stretches → covers of the whole question →
  * settling against the reading before, the model and the calendar → the best, with notes and alternatives.
  */
-import { factHasLevel, factsOf, level as levelOf, measure as measureOf, type Model, dateColumn } from '../model/model';
+import { factHasLevel, factsOf, level as levelOf, measure as measureOf, rowColumnOf, type Model, dateColumn } from '../model/model';
 import { isMeasure, type Calculation } from '../model/calculation';
 import { calculationWords } from '../reading/words';
 import { canonical, type Reading } from '../reading/schema';
 import { sentenceOf, type Sentence } from '../reading/sentence';
 import type { Edit } from '../reading/edit';
+import type { Points } from '../analysis/points';
 import type { Calendar } from '../time/period';
 import { coversOf, type Cover } from './cover';
 import type { Assumption, Use } from './grammar/rule';
@@ -18,7 +19,8 @@ import type { Move } from './intent';
 import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
 import { Question } from './question';
-import { readsAsFollowUp, settle, type Situation } from './settle';
+import { readsAsFollowUp, settle } from './settling/settle';
+import type { Situation } from './settling/situation';
 import { tokenise, type Token } from './tokens';
 
 export interface WordUse {
@@ -57,6 +59,8 @@ export interface ReadContext {
   readonly names: NameIndex;
   readonly calendar: Calendar;
   readonly before: Reading | null;
+  /** The marked points of the answer before, that words can point at. */
+  readonly points?: Points | null;
   /** Whether an unknown word is answered with the nearest names, which takes a look at all of them; `none` while completing. */
   readonly offers?: 'nearest' | 'none';
 }
@@ -89,7 +93,7 @@ export function read(text: string, context: ReadContext): ReadResult {
   if (!best) return unclear(tokens, [], [], 'This could not be read.');
   if (best.uses.includes('unresolved')) return unresolved(best, tokens, names, context.offers ?? 'nearest');
 
-  const situation: Situation = { model, calendar, before: context.before };
+  const situation: Situation = { model, calendar, before: context.before, points: context.points ?? null };
   const candidates: Candidate[] = [];
   let refusal: string | null = null;
   for (const cover of covers) {
@@ -185,9 +189,13 @@ export function impossibility(reading: Reading, names: NameIndex): string | null
     }
   }
   const levels = new Map<string, string>();
-  for (const one of reading.by) if (one.kind === 'level') levels.set(one.level, 'broken down by');
+  for (const one of reading.by) {
+    if (one.kind === 'level') levels.set(one.level, 'broken down by');
+    if (one.kind === 'sets') for (const set of one.sets) levels.set(model.sets.get(set)?.level ?? '', 'broken down by');
+  }
   for (const one of reading.where) {
-    if (one.kind === 'members' || one.kind === 'text' || one.kind === 'measure') levels.set(one.level, 'narrowed by');
+    if (one.kind === 'members' || one.kind === 'text') levels.set(one.level, 'narrowed by');
+    if (one.kind === 'measure' && one.at.kind === 'level') levels.set(one.at.level, 'narrowed by');
     if (one.kind === 'set') levels.set(model.sets.get(one.set)?.level ?? '', 'narrowed by');
   }
   for (const calculation of shown)
@@ -196,7 +204,8 @@ export function impossibility(reading: Reading, names: NameIndex): string | null
       for (const [level, how] of levels)
         if (!factHasLevel(model, fact, level)) return `${name} cannot be ${how} ${levelOf(model, level).level.name.toLowerCase()}: its records do not know it.`;
       for (const one of reading.by) {
-        if (one.kind === 'level') continue;
+        if (one.kind === 'bins' && rowColumnOf(model, one.measure)?.fact !== fact) return `${name} cannot be broken down by ranges of ${measureOf(model, one.measure).name.toLowerCase()}: that is a number of other records.`;
+        if (one.kind !== 'time' && one.kind !== 'cycle') continue;
         const role = one.role ?? model.defaultDate;
         if (role === null || dateColumn(model, fact, role) === null) return `${name} has no ${role === null ? 'date' : (model.dates.get(role)?.name ?? role)} to be broken down by.`;
         const grain = model.facts.get(fact)?.grain ?? 'day';

@@ -8,7 +8,11 @@ import { GRAINS } from '../time/grain';
 export type Calculation =
   | { readonly kind: 'measure'; readonly measure: string }
   | { readonly kind: 'rows'; readonly function: RowFunction; readonly measure: string }
+  /** The value below which this percentage of the rows lie, of the column behind a sum. */
+  | { readonly kind: 'percentile'; readonly percentile: number; readonly measure: string }
   | { readonly kind: 'members'; readonly level: string }
+  /** How many periods of a grain have records. */
+  | { readonly kind: 'periods'; readonly grain: (typeof GRAINS)[number] }
   | { readonly kind: 'perPeriod'; readonly grain: (typeof GRAINS)[number]; readonly measure: string }
   | { readonly kind: 'number'; readonly value: number }
   | { readonly kind: 'arithmetic'; readonly operator: Operator; readonly left: Calculation; readonly right: Calculation };
@@ -24,7 +28,9 @@ export const calculationSchema: z.ZodType<Calculation> = z.lazy(() =>
   z.discriminatedUnion('kind', [
     z.object({ kind: z.literal('measure'), measure: z.string() }),
     z.object({ kind: z.literal('rows'), function: z.enum(ROW_FUNCTIONS), measure: z.string() }),
+    z.object({ kind: z.literal('percentile'), percentile: z.number().min(0).max(100), measure: z.string() }),
     z.object({ kind: z.literal('members'), level: z.string() }),
+    z.object({ kind: z.literal('periods'), grain: z.enum(GRAINS) }),
     z.object({ kind: z.literal('perPeriod'), grain: z.enum(GRAINS), measure: z.string() }),
     z.object({ kind: z.literal('number'), value: z.number() }),
     z.object({ kind: z.literal('arithmetic'), operator: z.enum(OPERATORS), left: calculationSchema, right: calculationSchema }),

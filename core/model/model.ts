@@ -44,6 +44,9 @@ export interface Model {
   joinsTo(from: string, to: string): readonly Join[] | null;
 }
 
+/** What members without a name are called. */
+export const NO_NAME = '(none)';
+
 export class UnknownName extends Error {}
 
 /** Compiles a checked model file. Run `checkModel` first: a file with faults may throw here. */
@@ -164,6 +167,7 @@ export function expand(model: Model, calculation: Calculation): Calculation {
 export function factsOf(model: Model, calculation: Calculation): string[] {
   const facts = leavesOf(expand(model, calculation)).map((leaf) => {
     if (leaf.kind === 'members') return factForMembers(model, leaf.level);
+    if (leaf.kind === 'periods') return factForPeriods(model);
     const found = measure(model, leaf.measure);
     return 'fact' in found ? found.fact : '';
   });
@@ -176,6 +180,13 @@ export function factForMembers(model: Model, levelId: string): string {
   const any = [...model.facts.keys()].find((fact) => factHasLevel(model, fact, levelId));
   const fact = preferred[0] ?? any;
   if (fact === undefined) throw new UnknownName(`No fact reaches the level “${levelId}”.`);
+  return fact;
+}
+
+/** The fact whose days, months … are counted: that of the default measure. */
+export function factForPeriods(model: Model): string {
+  const [fact] = factsOf(model, measureOf(model.defaultMeasure));
+  if (fact === undefined) throw new UnknownName('The model has no fact to count periods of.');
   return fact;
 }
 
@@ -205,4 +216,10 @@ export function pluralWord(name: string): string {
   if (/[^aeiou]y$/i.test(name)) return `${name.slice(0, -1)}ies`;
   if (/(s|x|z|ch|sh)$/i.test(name)) return `${name}es`;
   return `${name}s`;
+}
+
+/** The row-level column behind a measure with its fact; null where the measure has none (a count, a ratio). */
+export function rowColumnOf(model: Model, id: string): { fact: string; source: ColumnRef } | null {
+  const found = model.measures.get(id);
+  return found && 'column' in found && found.kind !== 'distinct' ? { fact: found.fact, source: columnOf(model, found.fact, found.column) } : null;
 }

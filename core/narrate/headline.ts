@@ -17,6 +17,7 @@ const number = (cell: Cell | undefined): number | null => (typeof cell === 'numb
 
 /** @param where a short text for the scope ("Outer Isles, in August 2025"), or an empty one */
 export function headlineOf(answer: Answer, reading: Reading, where: string): string {
+  if (reading.rows !== null) return `${answer.truncated ? 'The first ' : ''}${answer.rowCount} ${answer.rowCount === 1 ? 'record' : 'records'}${where === '' ? '' : `, ${where}`}`;
   const at = answer.columns.findIndex((column) => column.as === 'value');
   const column = answer.columns[at];
   if (!column) return '';

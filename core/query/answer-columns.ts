@@ -1,11 +1,11 @@
 /** The columns of an answer, as people and programs get them: keys, labels, units, formats. */
-import { addsUp } from '../model/additivity';
 import { isMeasure, type Calculation } from '../model/calculation';
 import { level as levelOf, measure as measureOf, type Model } from '../model/model';
 import type { Format } from '../model/schema';
 import type { Reading } from '../reading/schema';
 import { calculationWords } from '../reading/words';
 import type { AnswerColumn } from './plan';
+import { partsAddUp } from './parts';
 import type { PlanContext } from './planner';
 
 const GRAIN_LABELS = { day: 'Day', week: 'Week', month: 'Month', quarter: 'Quarter', half: 'Half year', year: 'Year', dayOfWeek: 'Day of week', monthOfYear: 'Month of year', hour: 'Hour' } as const;
@@ -15,23 +15,39 @@ const OTHER_LABELS = { year: 'year before', previous: 'period before', period: '
  * @param shown what is shown, each with the key of its column
  * @param compared whether each value has another beside it, with difference and % difference
  */
-export function answerColumns(reading: Reading, shown: readonly { key: string; calculation: Calculation }[], compared: boolean, { model, naming }: Pick<PlanContext, 'model' | 'naming'>): AnswerColumn[] {
-  const by = reading.by.map((one): AnswerColumn => {
-    if (one.kind === 'level') {
-      const { level } = levelOf(model, one.level);
-      return { key: level.id, label: level.name, role: 'level', level: level.id };
+/** The columns of the breakdowns. */
+export function answerKeys(reading: Reading, { model }: Pick<PlanContext, 'model'>): AnswerColumn[] {
+  return reading.by.map((one): AnswerColumn => {
+    switch (one.kind) {
+      case 'level': {
+        const { level } = levelOf(model, one.level);
+        return { key: level.id, label: level.name, role: 'level', level: level.id };
+      }
+      case 'sets': {
+        const level = model.sets.get(one.sets[0] ?? '')?.level ?? '';
+        return { key: 'set', label: levelOf(model, level).level.name, role: 'level' };
+      }
+      case 'bins': {
+        const found = measureOf(model, one.measure);
+        return { key: one.measure, label: found.name, role: 'level', ...(one.width === null ? {} : { width: one.width }), ...(found.unit === undefined ? {} : { unit: found.unit }), ...(found.format === undefined ? {} : { format: found.format }) };
+      }
+      case 'time':
+        return { key: one.grain, label: GRAIN_LABELS[one.grain], role: 'time', grain: one.grain };
+      case 'cycle':
+        return { key: one.cycle, label: GRAIN_LABELS[one.cycle], role: 'time', grain: one.cycle };
     }
-    const grain = one.kind === 'time' ? one.grain : one.cycle;
-    return { key: grain, label: GRAIN_LABELS[grain], role: 'time', grain };
   });
-  const measures = shown.flatMap((one): AnswerColumn[] => {
+}
+
+export function answerColumns(reading: Reading, shown: readonly { key: string; calculation: Calculation }[], compared: boolean, { model, naming }: Pick<PlanContext, 'model' | 'naming'>): AnswerColumn[] {
+  return shown.flatMap((one): AnswerColumn[] => {
     const found = isMeasure(one.calculation) ? measureOf(model, one.calculation.measure) : undefined;
     const label = found?.name ?? capital(calculationWords(naming, one.calculation));
     const format = formatOf(model, one.calculation);
     const common = {
       role: 'measure' as const,
       of: one.key,
-      additive: addsUp(one.calculation, model),
+      additive: partsAddUp(reading.by, one.calculation, model),
       ...(found?.unit === undefined ? {} : { unit: found.unit }),
       ...(format === undefined ? {} : { format }),
       ...(found?.direction === undefined ? {} : { direction: found.direction }),
@@ -45,14 +61,13 @@ export function answerColumns(reading: Reading, shown: readonly { key: string; c
       { ...common, key: `${one.key}_change`, label: '% difference', as: 'change', additive: false, format: { style: 'percent', decimals: 1 } },
     ];
   });
-  return [...by, ...measures];
 }
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The format of a calculation: its measure's own; for a sum or difference that of its left part; money a head for money divided. */
 function formatOf(model: Model, calculation: Calculation): Format | undefined {
-  if (calculation.kind === 'measure' || calculation.kind === 'rows' || calculation.kind === 'perPeriod') return measureOf(model, calculation.measure).format;
+  if (calculation.kind === 'measure' || calculation.kind === 'rows' || calculation.kind === 'percentile' || calculation.kind === 'perPeriod') return measureOf(model, calculation.measure).format;
   if (calculation.kind !== 'arithmetic') return undefined;
   const left = formatOf(model, calculation.left);
   if (calculation.operator === 'add' || calculation.operator === 'subtract') return left;

@@ -38,6 +38,10 @@ export function explain(plan: Plan, model: Model): Explanation {
         if (values.length > 0) lines.push(`From ${scan}: ${listWords(values, 'and')}${by.length > 0 ? ` for each ${listWords(by, 'and')}` : ' over all'}${periodText(node)}.`);
         return;
       }
+      case 'list':
+        visit(node.input);
+        lines.push(`From ${scanOf(node)}: the records themselves, with ${node.columns.length} columns.`);
+        return;
       case 'combine':
         node.inputs.forEach(visit);
         if (node.inputs.length > 1) lines.push('Put these side by side where their breakdowns are the same; each was added up on its own first, so no row counts twice.');
@@ -50,7 +54,7 @@ export function explain(plan: Plan, model: Model): Explanation {
       }
       case 'test':
         visit(node.input);
-        if (!(node.number.op === 'atLeast' && node.number.value === -Number.MAX_VALUE)) lines.push(`Keep the members that are ${testText(node.number)}.`);
+        if (node.number.op !== 'present') lines.push(`Keep the members that are ${testText(node.number)}.`);
         return;
       case 'rank':
         visit(node.input);
@@ -110,6 +114,8 @@ const columnText = (column: ColumnRef) => `${column.table}.${column.column}`;
 
 function keyText(key: Key, model: Model): string {
   switch (key.kind) {
+    case 'bins':
+      return `range of ${key.width} of ${columnText(key.column)}`;
     case 'level':
       return model.levels.get(key.level)?.level.name.toLowerCase() ?? key.level;
     case 'constant':
@@ -136,8 +142,10 @@ function conditionText(condition: RowCondition, model: Model): string {
       return `${columnText(condition.column)} is on day ${condition.days.join(', ')} of the week (1 is Monday)`;
     case 'number':
       return `${condition.name} of the row is ${testText(condition.number)}`;
+    case 'present':
+      return `${condition.name} of the row is ${condition.is ? 'given' : 'missing'}`;
     case 'among':
-      return `only the ${condition.about}`;
+      return `${condition.is ? 'only' : 'without'} the ${condition.about}`;
   }
 }
 

@@ -15,6 +15,8 @@ export type Key = { readonly name: string } & (
   | { readonly kind: 'level'; readonly level: string; readonly column: ColumnRef; readonly others?: PlanNode }
   | { readonly kind: 'time'; readonly grain: Grain; readonly column: ColumnRef; readonly weekStart: number; readonly shift: Shift | null }
   | { readonly kind: 'cycle'; readonly cycle: Cycle; readonly column: ColumnRef }
+  /** The lower end of the range of this width that holds the value. */
+  | { readonly kind: 'bins'; readonly column: ColumnRef; readonly width: number }
   | { readonly kind: 'constant'; readonly level: string; readonly text: string }
 );
 
@@ -24,7 +26,9 @@ export type RowCondition =
   | { readonly test: 'days'; readonly column: ColumnRef; readonly is: boolean; readonly from?: Day; readonly to?: Day }
   | { readonly test: 'weekdays'; readonly column: ColumnRef; readonly days: readonly number[] }
   | { readonly test: 'number'; readonly column: ColumnRef; readonly name: string; readonly number: NumberTest }
-  | { readonly test: 'among'; readonly columns: readonly ColumnRef[]; readonly keys: readonly string[]; readonly input: PlanNode; readonly about: string };
+  | { readonly test: 'present'; readonly column: ColumnRef; readonly name: string; readonly is: boolean }
+  /** The row's keys are (not) among those of a node, column by column. */
+  | { readonly test: 'among'; readonly is: boolean; readonly keys: readonly { readonly key: Key; readonly name: string }[]; readonly input: PlanNode; readonly about: string };
 
 export type NumberTest =
   | { readonly op: 'over' | 'under' | 'atLeast' | 'atMost'; readonly value: number }
@@ -35,19 +39,23 @@ export interface Aggregation {
   readonly label: string;
   readonly function: 'sum' | 'count' | 'distinct' | 'average' | 'median' | 'minimum' | 'maximum' | 'percentile' | 'last';
   readonly column: ColumnRef | null;
+  /** For `distinct`: what is counted, where that is no column. */
+  readonly of?: Key;
   readonly percentile?: number;
   /** For `last`: the finest members each of which has a last value, and the date it is last by. */
   readonly each?: readonly ColumnRef[];
   readonly date?: ColumnRef;
   readonly only: readonly (RowTest & { readonly at: ColumnRef })[];
+  /** Only rows of these days: the complete months of an average per month. */
+  readonly within?: { readonly column: ColumnRef; readonly from: Day; readonly to: Day };
 }
 
 export type Expression =
   | { readonly kind: 'column'; readonly name: string }
   | { readonly kind: 'number'; readonly value: number }
   | { readonly kind: 'arithmetic'; readonly operator: Operator; readonly left: Expression; readonly right: Expression }
-  /** The days of a time key's period that lie in the scope. */
-  | { readonly kind: 'daysOf'; readonly key: string; readonly grain: Grain; readonly from: Day; readonly to: Day }
+  /** How many units (days, or months in whole) of a time key's period lie between two days; the key may have been moved. */
+  | { readonly kind: 'unitsOf'; readonly key: string; readonly grain: Grain; readonly unit: 'day' | 'month'; readonly per: number; readonly shift: Shift | null; readonly from: Day; readonly to: Day }
   /** (left − right) ÷ |right|. */
   | { readonly kind: 'relative'; readonly left: Expression; readonly right: Expression };
 
@@ -56,9 +64,11 @@ export type PlanNode =
   | { readonly node: 'join'; readonly input: PlanNode; readonly joins: readonly Join[] }
   | { readonly node: 'keep'; readonly input: PlanNode; readonly conditions: readonly RowCondition[] }
   | { readonly node: 'aggregate'; readonly input: PlanNode; readonly keys: readonly Key[]; readonly values: readonly Aggregation[] }
+  /** Records themselves, with these columns. */
+  | { readonly node: 'list'; readonly input: PlanNode; readonly columns: readonly { readonly name: string; readonly column: ColumnRef; readonly as: 'member' | 'moment' | 'number' | 'text' }[] }
   | { readonly node: 'combine'; readonly inputs: readonly PlanNode[]; readonly keys: readonly string[]; readonly values: readonly string[] }
   | { readonly node: 'calculate'; readonly input: PlanNode; readonly keys: readonly string[]; readonly columns: readonly { readonly name: string; readonly expression: Expression }[] }
-  | { readonly node: 'test'; readonly input: PlanNode; readonly column: string; readonly number: NumberTest | { readonly op: 'overMean' | 'underMean' } | { readonly op: 'overWhole' | 'underWhole'; readonly whole: PlanNode } }
+  | { readonly node: 'test'; readonly input: PlanNode; readonly column: string; readonly number: NumberTest | { readonly op: 'present' } | { readonly op: 'overMean' | 'underMean' } | { readonly op: 'overWhole' | 'underWhole'; readonly whole: PlanNode } }
   | { readonly node: 'rank'; readonly input: PlanNode; readonly by: string; readonly direction: 'top' | 'bottom'; readonly count: number; readonly percent: boolean; readonly within: readonly string[] }
   | { readonly node: 'order'; readonly input: PlanNode; readonly by: readonly OrderTerm[] }
   | { readonly node: 'cut'; readonly input: PlanNode; readonly rows: number };
@@ -78,6 +88,8 @@ export interface AnswerColumn {
   readonly role: 'level' | 'time' | 'measure' | 'detail';
   readonly unit?: string;
   readonly format?: { readonly style: 'number' | 'percent' | 'currency'; readonly decimals?: number | undefined; readonly currency?: string | undefined };
+  /** Width of the ranges of a level that is bins. */
+  readonly width?: number;
   /** For levels and times: which. */
   readonly level?: string;
   readonly grain?: Grain | Cycle;

@@ -1,18 +1,19 @@
 /** Reading → plan. */
 import { isMeasure, type Calculation, type Leaf } from '../model/calculation';
-import {
-  columnOf, dateColumn, expand, factForMembers, factHasLevel, level as levelOf, measure as measureOf, type ColumnRef, type Join, type Model,
-} from '../model/model';
-import { calculationWords, type Naming } from '../reading/words';
-import type { Breakdown, Condition, Reading } from '../reading/schema';
+import { columnOf, expand, factForMembers, factForPeriods, level as levelOf, measure as measureOf, type ColumnRef, type Model } from '../model/model';
+import { breakdownWords, calculationWords, setWords, type Naming } from '../reading/words';
+import { byLevel, same, type Condition, type Key as ReadingKey, type Reading } from '../reading/schema';
 import { addDays } from '../time/day';
 import { endOf, startOf } from '../time/grain';
-import { resolvePeriod, type Calendar } from '../time/period';
-import { node, type Aggregation, type DayWindow, type Expression, type Key, type NumberTest, type Plan, type PlanNode, type RowCondition, type Shift, type OrderTerm } from './plan';
-import { addsUp } from '../model/additivity';
-import { answerColumns } from './answer-columns';
+import type { Calendar } from '../time/period';
+import { node, type Aggregation, type DayWindow, type Expression, type Key, type Plan, type PlanNode, type RowCondition, type Shift } from './plan';
+import { answerColumns, answerKeys } from './answer-columns';
 import { CannotPlan } from './cannot-plan';
-import { periodCount } from './period-count';
+import { FactScope } from './fact-scope';
+import { listingPlan } from './listing';
+import { orderTerms } from './order';
+import { ALL, REST } from './parts';
+import { periodCount, unitScope } from './period-count';
 import { timeGrain, windowsOf } from './windows';
 
 /** A rule that limits a person to members of a level. */
@@ -32,24 +33,40 @@ export interface PlanContext {
   readonly rowLimit: number;
 }
 
-/** One aggregated leaf of the calculations shown: in which fact, under which column name. */
+type PerPeriod = Extract<Calculation, { kind: 'perPeriod' }>;
+
+/** One aggregated leaf of the calculations shown: in which fact, under which column name; of which units only, for averages per month. */
 interface LeafColumn {
   readonly leaf: Leaf;
   readonly fact: string;
   readonly name: string;
+  readonly per: PerPeriod | null;
 }
 
-/** Which of the branches: the window itself, the one it is set beside, or rows for all or for the rest. */
+/** Rows that stand for more or less than a member: a named set, all, or the rest. */
+interface Slice {
+  /** Which breakdown it takes the place of. */
+  readonly at: number;
+  readonly level: string;
+  readonly text: string;
+  readonly members: { readonly is: boolean; readonly names: readonly string[] } | null;
+}
+
+/** One aggregation of each fact: the window or the one it is set beside; the members themselves or a slice. */
 interface Branch {
   readonly window: DayWindow;
   readonly shift: Shift | null;
   readonly prefix: string;
-  readonly constant: { readonly level: string; readonly text: string; readonly without: readonly string[] } | null;
+  readonly slice: Slice | null;
 }
 
-const ALL = 'All';
-const REST = 'Rest';
-export const OTHERS = 'Others';
+/** Members chosen by a rank before anything is shown of them. */
+interface Selection {
+  readonly keys: readonly ReadingKey[];
+  readonly input: PlanNode;
+  readonly about: string;
+}
+
 /** The column that counts the rows behind each row of an answer (of the fact with most). */
 export const ROWS = 'rows_read';
 
@@ -58,7 +75,8 @@ export const ROWS = 'rows_read';
  * @throws CannotPlan where a measure lacks what the reading asks of it
  */
 export function planOf(reading: Reading, context: PlanContext): Plan {
-  return new Planner(reading, context).plan();
+  const planner = new Planner(reading, context);
+  return reading.rows === null ? planner.plan() : listingPlan(reading, reading.rows, context, planner.scope(reading.rows.fact));
 }
 
 class Planner {
@@ -83,12 +101,8 @@ class Planner {
     const others = plans ? plans.map((measure) => this.expression({ kind: 'measure', measure }, '')) : this.windows.other ? shown.map((one) => this.expression(one.calculation, 'o_')) : null;
 
     const keys = reading.by.map((_by, index) => `k${index}`);
-    const branches: Branch[] = [{ window, shift: null, prefix: '', constant: null }];
-    if (this.windows.other) branches.push({ window: this.windows.other, shift: this.windows.shift, prefix: 'o_', constant: null });
-    branches.push(...this.besideBranches(window));
-
-    const memberSelection = this.rankSelection(window);
-    const aggregated = branches.flatMap((branch) => this.facts().map((fact) => this.aggregate(fact, branch, memberSelection)));
+    const selection = this.rankSelection(window);
+    const aggregated = this.branches(window).flatMap((branch) => this.facts().map((fact) => this.aggregate(fact, branch, selection)));
     const columns = [
       ...shown.map((one, index) => ({ name: one.key, expression: values[index] as Expression })),
       ...(others === null
@@ -107,10 +121,15 @@ class Planner {
     const names = [...this.leaves.flatMap((leaf) => (this.windows.other ? [leaf.name, `o_${leaf.name}`] : [leaf.name])), ROWS];
     const combined = node({ node: 'combine', inputs: aggregated, keys, values: names });
     let root: PlanNode = node({ node: 'calculate', input: combined, keys, columns });
-    root = this.ranked(root, keys, shown[0]?.key ?? '', memberSelection !== null);
-    root = node({ node: 'order', input: root, by: this.order(keys, shown) });
+    root = this.ranked(root, keys, shown[0]?.key ?? '', selection !== null);
+    root = node({ node: 'order', input: root, by: orderTerms(reading, keys, shown, this.model) });
     root = node({ node: 'cut', input: root, rows: this.context.rowLimit + 1 });
-    return { root, columns: answerColumns(reading, shown, others !== null, this.context), window, other: this.windows.other };
+    return { root, columns: [...answerKeys(reading, this.context), ...answerColumns(reading, shown, others !== null, this.context)], window, other: this.windows.other };
+  }
+
+  /** The rows of a fact that this reading is about. */
+  scope(fact: string): FactScope {
+    return new FactScope(fact, this.reading, this.context, (keys, calculation, where, window) => this.subPlan(keys, calculation, where, window));
   }
 
   /**
@@ -143,196 +162,118 @@ class Planner {
   }
 
   /** The expression of a calculation over aggregated columns; registers its leaves. */
-  private expression(calculation: Calculation, prefix: string): Expression {
+  private expression(calculation: Calculation, prefix: string, per: PerPeriod | null = null): Expression {
     const expanded = expand(this.model, calculation);
     if (expanded.kind === 'number') return expanded;
     if (expanded.kind === 'arithmetic')
-      return { kind: 'arithmetic', operator: expanded.operator, left: this.expression(expanded.left, prefix), right: this.expression(expanded.right, prefix) };
-    if (expanded.kind === 'perPeriod') return { kind: 'arithmetic', operator: 'divide', left: this.expression({ kind: 'measure', measure: expanded.measure }, prefix), right: periodCount(expanded, this.reading, prefix === '' ? this.windows.window : this.windows.other, this.context) };
-    return { kind: 'column', name: `${prefix}${this.leafColumn(expanded).name}` };
+      return { kind: 'arithmetic', operator: expanded.operator, left: this.expression(expanded.left, prefix, per), right: this.expression(expanded.right, prefix, per) };
+    if (expanded.kind === 'perPeriod') {
+      const other = prefix !== '';
+      const scope = unitScope(expanded, other ? this.windows.other : this.windows.window, this.context);
+      const left = this.expression({ kind: 'measure', measure: expanded.measure }, prefix, expanded.grain === 'day' ? null : expanded);
+      return { kind: 'arithmetic', operator: 'divide', left, right: periodCount(expanded, this.reading, scope, other ? this.windows.shift : null, this.context) };
+    }
+    return { kind: 'column', name: `${prefix}${this.leafColumn(expanded, per).name}` };
   }
 
-  private leafColumn(leaf: Leaf): LeafColumn {
-    const same = this.leaves.find((one) => JSON.stringify(one.leaf) === JSON.stringify(leaf));
-    if (same) return same;
-    const added = { leaf, fact: this.factOf(leaf), name: `a${this.leaves.length}` };
+  private leafColumn(leaf: Leaf, per: PerPeriod | null): LeafColumn {
+    const there = this.leaves.find((one) => same(one.leaf, leaf) && one.per?.grain === per?.grain);
+    if (there) return there;
+    const added = { leaf, fact: this.factOf(leaf), name: `a${this.leaves.length}`, per };
     this.leaves.push(added);
     return added;
   }
 
   private factOf(leaf: Leaf): string {
     if (leaf.kind === 'members') return factForMembers(this.model, leaf.level);
+    if (leaf.kind === 'periods') return factForPeriods(this.model);
     const found = measureOf(this.model, leaf.measure);
     if (!('fact' in found)) throw new CannotPlan(`${found.name} is itself a calculation.`);
     return found.fact;
   }
 
-  private aggregation(column: LeafColumn, prefix: string): Aggregation {
-    const { leaf, fact } = column;
-    const name = `${prefix}${column.name}`;
+  private aggregation(column: LeafColumn, branch: Branch, scope: FactScope): Aggregation {
+    const { leaf, fact, per } = column;
+    const name = `${branch.prefix}${column.name}`;
     const label = calculationWords(this.context.naming, leaf);
     if (leaf.kind === 'members') return { name, label, function: 'distinct', column: levelOf(this.model, leaf.level).source, only: [] };
+    if (leaf.kind === 'periods') {
+      const of = scope.key({ kind: 'time', grain: leaf.grain }, name, null);
+      return { name, label, function: 'distinct', column: null, of, only: [] };
+    }
     const found = measureOf(this.model, leaf.measure);
     if (found.kind === 'ratio' || found.kind === 'formula') throw new CannotPlan(`${found.name} is itself a calculation.`);
     const only = found.only.map((test) => ({ ...test, at: columnOf(this.model, fact, test.column) }));
     const from = 'column' in found ? columnOf(this.model, fact, found.column) : null;
-    if (leaf.kind === 'rows') return { name, label, function: leaf.function, column: from, only };
-    if (leaf.kind === 'perPeriod') throw new CannotPlan('An average per period is computed from its measure.');
-    if (found.kind === 'last') {
-      const role = this.reading.when?.role ?? this.model.defaultDate ?? '';
-      const date = dateColumn(this.model, fact, role);
-      if (!date) throw new CannotPlan(`${found.name} needs a date to take the last value by.`);
-      return { name, label, function: 'last', column: from, each: found.each.map((one) => columnOf(this.model, fact, one)), date, only };
+    switch (leaf.kind) {
+      case 'rows':
+        return { name, label, function: leaf.function, column: from, only };
+      case 'percentile':
+        return { name, label, function: 'percentile', percentile: leaf.percentile, column: from, only };
+      case 'perPeriod':
+        throw new CannotPlan('An average for each period is computed from its measure.');
+      case 'measure': {
+        if (found.kind === 'last') return { name, label, function: 'last', column: from, each: found.each.map((one) => columnOf(this.model, fact, one)), date: scope.dateColumn(this.reading.when?.role), only };
+        const units = per === null ? null : unitScope(per, branch.window, this.context);
+        const within = units === null ? {} : { within: { column: scope.dateColumn(this.reading.when?.role), from: units.from, to: units.to } };
+        return { name, label, function: found.kind, column: from, only, ...(found.kind === 'percentile' ? { percentile: found.percentile } : {}), ...within };
+      }
     }
-    return { name, label, function: found.kind, column: from, only, ...(found.kind === 'percentile' ? { percentile: found.percentile } : {}) };
   }
 
-  /** Scan → joins → keep → aggregate of one fact for one branch. */
-  private aggregate(fact: string, branch: Branch, selection: RowCondition | null): PlanNode {
-    const values = this.leaves.filter((leaf) => leaf.fact === fact).map((leaf) => this.aggregation(leaf, branch.prefix));
+  /** One fact aggregated for one branch. */
+  private aggregate(fact: string, branch: Branch, selection: Selection | null): PlanNode {
+    const scope = this.scope(fact);
+    const values = this.leaves.filter((leaf) => leaf.fact === fact).map((leaf) => this.aggregation(leaf, branch, scope));
     if (branch.prefix === '') values.push({ name: ROWS, label: 'rows', function: 'count', column: null, only: [] });
-    const keys = this.reading.by.map((by, index) => this.key(by, `k${index}`, fact, branch, selection));
-    const limited = branch.constant === null && selection !== null && !this.reading.rank?.others;
-    const conditions = [...this.conditions(fact, branch), ...(limited ? [selection] : [])];
-    return this.aggregateNode(fact, keys, values, conditions);
-  }
-
-  private aggregateNode(fact: string, keys: readonly Key[], values: readonly Aggregation[], conditions: readonly RowCondition[]): PlanNode {
-    const scan = this.scan(fact);
-    const rules = scan.node === 'scan' ? scan.rules : [];
-    const tables = new Set<string>();
-    for (const condition of [...conditions, ...rules]) for (const column of columnsOf(condition)) tables.add(column.table);
-    for (const key of keys) if (key.kind !== 'constant') tables.add(key.column.table);
-    for (const value of values) for (const column of [value.column, value.date, ...(value.each ?? []), ...value.only.map((test) => test.at)]) if (column) tables.add(column.table);
-    const joined = node({ node: 'join', input: scan, joins: this.joins(fact, tables) });
-    return node({ node: 'aggregate', input: node({ node: 'keep', input: joined, conditions }), keys, values });
-  }
-
-  /** The one place where rows enter a plan: with the rules that limit the person. */
-  private scan(fact: string): PlanNode {
-    const table = this.model.facts.get(fact)?.table ?? '';
-    const sources = Object.fromEntries([...this.model.tables.values()].map((one) => [one.id, one.source ?? one.id]));
-    const rules = this.context.rules.map((rule): RowCondition => {
-      if (!factHasLevel(this.model, fact, rule.level))
-        throw new CannotPlan(`Your access is limited by ${levelOf(this.model, rule.level).level.name.toLowerCase()}, which these records do not know, so they are not shown to you.`);
-      return { test: 'members', level: rule.level, column: levelOf(this.model, rule.level).source, is: true, members: rule.members };
+    const { rank } = this.reading;
+    const chosen = selection === null ? null : this.among(selection, scope, branch.shift);
+    const keys = this.reading.by.map((by, index): Key => {
+      const name = `k${index}`;
+      if (branch.slice?.at === index) return { name, kind: 'constant', level: branch.slice.level, text: branch.slice.text };
+      if (by.kind === 'sets') throw new CannotPlan('Named sets stand side by side each as a row of its own.');
+      const key = scope.key(by, name, branch.shift);
+      const folds = rank?.others === true && selection !== null && same(by, rank.of);
+      if (folds && key.kind !== 'level') throw new CannotPlan('Only members of a level can be put together as others.');
+      return folds && key.kind === 'level' ? { ...key, others: selection.input } : key;
     });
-    return node({ node: 'scan', fact, table, source: sources[table] ?? table, sources, rules });
-  }
-
-  private joins(fact: string, tables: ReadonlySet<string>): Join[] {
-    const from = this.model.facts.get(fact)?.table ?? '';
-    const joins = new Map<string, Join>();
-    for (const table of tables) {
-      const path = this.model.joinsTo(from, table);
-      if (path === null) throw new CannotPlan(`No join leads from ${from} to ${table}.`);
-      for (const join of path) joins.set(join.to, join);
-    }
-    const depth = (join: Join) => this.model.joinsTo(from, join.to)?.length ?? 0;
-    return [...joins.values()].sort((a, b) => depth(a) - depth(b));
-  }
-
-  private key(by: Breakdown, name: string, fact: string, branch: Branch, selection: RowCondition | null): Key {
-    if (by.kind === 'level') {
-      if (branch.constant?.level === by.level) return { name, kind: 'constant', level: by.level, text: branch.constant.text };
-      if (!factHasLevel(this.model, fact, by.level)) throw new CannotPlan(`${this.factName(fact)} have no ${levelOf(this.model, by.level).level.name.toLowerCase()}.`);
-      const folds = this.reading.rank?.others === true && this.reading.rank.level === by.level && selection?.test === 'among';
-      return { name, kind: 'level', level: by.level, column: levelOf(this.model, by.level).source, ...(folds && selection.test === 'among' ? { others: selection.input } : {}) };
-    }
-    const role = by.role ?? this.model.defaultDate ?? '';
-    const column = dateColumn(this.model, fact, role);
-    if (!column) throw new CannotPlan(`${this.factName(fact)} have no ${this.model.dates.get(role)?.name ?? 'date'}.`);
-    if (by.kind === 'cycle' && by.cycle === 'hour' && !this.context.hasHours(column)) throw new CannotPlan(`${this.factName(fact)} are known by day only, so they cannot be broken down by hour.`);
-    return by.kind === 'time'
-      ? { name, kind: 'time', grain: by.grain, column, weekStart: this.model.weekStart, shift: branch.shift }
-      : { name, kind: 'cycle', cycle: by.cycle, column };
-  }
-
-  private factName(fact: string): string {
-    const found = this.model.facts.get(fact);
-    const name = found?.plural ?? `${found?.name ?? fact} records`;
-    return name.charAt(0).toUpperCase() + name.slice(1);
-  }
-
-  private conditions(fact: string, branch: Branch): RowCondition[] {
-    const conditions: RowCondition[] = [];
-    const role = this.reading.when?.role ?? this.model.defaultDate ?? '';
-    const { from, to } = branch.window;
-    if (from !== undefined || to !== undefined) {
-      const column = dateColumn(this.model, fact, role);
-      if (!column) throw new CannotPlan(`${this.factName(fact)} have no ${this.model.dates.get(role)?.name ?? 'date'}, so no period can be chosen.`);
-      conditions.push({ test: 'days', column, is: true, ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) });
-    }
-    for (const condition of this.reading.where) conditions.push(...this.condition(condition, fact, branch));
+    const conditions = scope.conditions(branch.window);
+    if (chosen !== null && branch.slice === null && rank?.others !== true) conditions.push(chosen);
     const { against } = this.reading;
-    if (against?.kind === 'members') {
-      const column = levelOf(this.model, against.level).source;
-      if (branch.constant === null) conditions.push({ test: 'members', level: against.level, column, is: true, members: against.members });
-      else if (branch.constant.without.length > 0) conditions.push({ test: 'members', level: against.level, column, is: false, members: branch.constant.without });
+    if (branch.slice?.members) conditions.push(scope.members(branch.slice.level, branch.slice.members.is, branch.slice.members.names));
+    else if (branch.slice === null && against?.kind === 'members') conditions.push(scope.members(against.level, true, against.members));
+    return scope.aggregated(keys, values, conditions);
+  }
+
+  private among(selection: Selection, scope: FactScope, shift: Shift | null): RowCondition {
+    return { test: 'among', is: true, keys: selection.keys.map((key, index) => ({ key: scope.key(key, `k${index}`, shift), name: `k${index}` })), input: selection.input, about: selection.about };
+  }
+
+  private branches(window: DayWindow): Branch[] {
+    const times: Omit<Branch, 'slice'>[] = [{ window, shift: null, prefix: '' }];
+    if (this.windows.other) times.push({ window: this.windows.other, shift: this.windows.shift, prefix: 'o_' });
+    return times.flatMap((time) => this.slices().map((slice): Branch => ({ ...time, slice })));
+  }
+
+  private slices(): (Slice | null)[] {
+    const { against, by } = this.reading;
+    const at = by.findIndex((one) => one.kind === 'sets');
+    const sets = by[at];
+    if (sets?.kind === 'sets') {
+      const found = sets.sets.map((id) => this.model.sets.get(id));
+      const level = found[0]?.level ?? '';
+      if (found.some((set) => set?.level !== level)) throw new CannotPlan('Named sets stand side by side where they are of one level.');
+      const slices = sets.sets.map((id, index): Slice => ({ at, level, text: upper(setWords(this.context.naming, id)), members: { is: true, names: found[index]?.members ?? [] } }));
+      const inAny = found.flatMap((set) => set?.members ?? []);
+      return [...slices, ...besideSlices(sets.beside, at, level, inAny)];
     }
-    return conditions;
+    if (against?.kind !== 'members') return [null];
+    return [null, ...besideSlices(against.beside, by.findIndex((one) => same(one, byLevel(against.level))), against.level, against.members)];
   }
 
-  private condition(condition: Condition, fact: string, branch: Branch): RowCondition[] {
-    const reach = (id: string) => {
-      if (!factHasLevel(this.model, fact, id)) throw new CannotPlan(`${this.factName(fact)} have no ${levelOf(this.model, id).level.name.toLowerCase()}.`);
-      return levelOf(this.model, id).source;
-    };
-    switch (condition.kind) {
-      case 'members':
-        return [{ test: 'members', level: condition.level, column: reach(condition.level), is: condition.is, members: condition.members }];
-      case 'set': {
-        const set = this.model.sets.get(condition.set);
-        if (!set) throw new CannotPlan('The model no longer has that named set.');
-        return [{ test: 'members', level: set.level, column: reach(set.level), is: condition.is, members: set.members }];
-      }
-      case 'text':
-        return [{ test: 'text', level: condition.level, column: reach(condition.level), how: condition.test, text: condition.text }];
-      case 'notPeriod':
-      case 'weekdays': {
-        const role = this.reading.when?.role ?? this.model.defaultDate ?? '';
-        const column = dateColumn(this.model, fact, role);
-        if (!column) throw new CannotPlan(`${this.factName(fact)} have no date.`);
-        if (condition.kind === 'weekdays') return [{ test: 'weekdays', column, days: condition.days }];
-        const { from, to } = resolvePeriod(condition.period, this.context.calendar);
-        return [{ test: 'days', column, is: false, ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) }];
-      }
-      case 'rows': {
-        const found = measureOf(this.model, condition.measure);
-        if (!('column' in found) || found.fact !== fact) throw new CannotPlan(`${found.name} cannot be tested row by row here.`);
-        return [{ test: 'number', column: columnOf(this.model, fact, found.column), name: found.name, number: numberTest(condition) }];
-      }
-      case 'measure':
-        return [this.measureCondition(condition, reach(condition.level), branch)];
-    }
-  }
-
-  /** Members of a level on which a measure, aggregated over the rest of the reading's scope, passes a test. */
-  private measureCondition(condition: Extract<Condition, { kind: 'measure' }>, column: ColumnRef, branch: Branch): RowCondition {
-    const scope = this.reading.where.filter((one) => one.kind !== 'measure');
-    const window = branch.window;
-    const values = this.subPlan([condition.level], condition.calculation, scope, window);
-    const average = condition.test === 'aboveAverage' || condition.test === 'belowAverage';
-    const up = condition.test === 'aboveAverage';
-    const tested = !average
-      ? node({ node: 'test', input: values, column: 'value', number: numberTest(condition) })
-      : addsUp(condition.calculation, this.model)
-        ? node({ node: 'test', input: values, column: 'value', number: { op: up ? 'overMean' : 'underMean' } })
-        : node({ node: 'test', input: values, column: 'value', number: { op: up ? 'overWhole' : 'underWhole', whole: this.subPlan([], condition.calculation, scope, window) } });
-    return { test: 'among', columns: [column], keys: ['k0'], input: tested, about: `${levelOf(this.model, condition.level).level.name.toLowerCase()} by ${calculationWords(this.context.naming, condition.calculation)}` };
-  }
-
-  /** One value a member of the levels, under conditions, in a window: columns k0 … and `value`. */
-  private subPlan(levels: readonly string[], calculation: Calculation, where: readonly Condition[], window: DayWindow): PlanNode {
-    const reading: Reading = {
-      ...this.reading,
-      shown: [{ calculation, transform: null }],
-      by: levels.map((id) => ({ kind: 'level', level: id })),
-      where: [...where],
-      against: null,
-      rank: null,
-      order: null,
-    };
+  /** One value a member of the keys, under conditions, in a window: columns k0 … and `value`. */
+  private subPlan(keys: readonly ReadingKey[], calculation: Calculation, where: readonly Condition[], window: DayWindow): PlanNode {
+    const reading: Reading = { ...this.reading, shown: [{ calculation, transform: null }], by: [...keys], where: [...where], against: null, rank: null, order: null, rows: null };
     return new Planner(reading, this.context).valueNode(window);
   }
 
@@ -340,8 +281,7 @@ class Planner {
   private valueNode(window: DayWindow): PlanNode {
     const expression = this.expression(this.reading.shown[0]?.calculation ?? { kind: 'number', value: 0 }, '');
     const keys = this.reading.by.map((_by, index) => `k${index}`);
-    const branch: Branch = { window, shift: null, prefix: '', constant: null };
-    const inputs = this.facts().map((fact) => this.aggregate(fact, branch, null));
+    const inputs = this.facts().map((fact) => this.aggregate(fact, { window, shift: null, prefix: '', slice: null }, null));
     const combined = node({ node: 'combine', inputs, keys, values: [...this.leaves.map((leaf) => leaf.name), ROWS] });
     return node({ node: 'calculate', input: combined, keys, columns: [{ name: 'value', expression }] });
   }
@@ -350,87 +290,35 @@ class Planner {
   private ranksOwnRows(): boolean {
     const { rank, by, shown, against } = this.reading;
     if (!rank || rank.others) return false;
-    const levels = by.map((one) => (one.kind === 'level' ? one.level : one.kind));
-    const wanted = rank.within === null ? [rank.level] : [rank.within, rank.level];
-    const own = rank.by === null || JSON.stringify(rank.by) === JSON.stringify(shown[0]?.calculation);
-    return own && levels.length === wanted.length && wanted.every((one) => levels.includes(one)) && against?.kind !== 'members';
+    const wanted = rank.within === null ? [rank.of] : [rank.within, rank.of];
+    const own = rank.by === null || same(rank.by, shown[0]?.calculation);
+    return own && by.length === wanted.length && wanted.every((one) => by.some((there) => same(there, one))) && against?.kind !== 'members';
   }
 
-  private rankSelection(window: DayWindow): RowCondition | null {
+  private rankSelection(window: DayWindow): Selection | null {
     const { rank, shown, where } = this.reading;
     if (!rank || this.ranksOwnRows()) return null;
     const calculation = rank.by ?? shown[0]?.calculation;
     if (!calculation) return null;
-    const levels = rank.within === null ? [rank.level] : [rank.within, rank.level];
-    const values = this.subPlan(levels, calculation, where, window);
-    const known = node({ node: 'test', input: values, column: 'value', number: { op: 'atLeast', value: -Number.MAX_VALUE } });
-    const chosen = node({ node: 'rank', input: known, by: 'value', direction: rank.direction, count: rank.count, percent: rank.percent, within: rank.within === null ? [] : ['k0'] });
-    return {
-      test: 'among',
-      columns: levels.map((id) => levelOf(this.model, id).source),
-      keys: levels.map((_id, index) => `k${index}`),
-      input: chosen,
-      about: `${rank.direction} ${rank.count}${rank.percent ? ' %' : ''} of ${levelOf(this.model, rank.level).level.name.toLowerCase()} by ${calculationWords(this.context.naming, calculation)}`,
-    };
-  }
-
-  private besideBranches(window: DayWindow): Branch[] {
-    const { against } = this.reading;
-    if (against?.kind !== 'members' || against.beside === 'none') return [];
-    const without = against.beside === 'rest' ? against.members : [];
-    return [{ window, shift: null, prefix: '', constant: { level: against.level, text: against.beside === 'all' ? ALL : REST, without } }];
+    const keys = rank.within === null ? [rank.of] : [rank.within, rank.of];
+    const known = node({ node: 'test', input: this.subPlan(keys, calculation, where, window), column: 'value', number: { op: 'present' } });
+    const input = node({ node: 'rank', input: known, by: 'value', direction: rank.direction, count: rank.count, percent: rank.percent, within: rank.within === null ? [] : ['k0'] });
+    const { naming } = this.context;
+    return { keys, input, about: `${rank.direction} ${rank.count}${rank.percent ? ' %' : ''} of ${breakdownWords(naming, rank.of)} by ${calculationWords(naming, calculation)}` };
   }
 
   private ranked(root: PlanNode, keys: readonly string[], value: string, selected: boolean): PlanNode {
     const { rank, by } = this.reading;
     if (!rank || selected) return root;
-    const within = rank.within === null ? [] : by.flatMap((one, index) => (one.kind === 'level' && one.level === rank.within ? [keys[index] as string] : []));
-    const known = node({ node: 'test', input: root, column: value, number: { op: 'atLeast', value: -Number.MAX_VALUE } });
+    const within = by.flatMap((one, index) => (rank.within !== null && same(one, rank.within) ? [keys[index] as string] : []));
+    const known = node({ node: 'test', input: root, column: value, number: { op: 'present' } });
     return node({ node: 'rank', input: known, by: value, direction: rank.direction, count: rank.count, percent: rank.percent, within });
   }
-
-  private order(keys: readonly string[], shown: readonly { key: string; calculation: Calculation }[]): OrderTerm[] {
-    const { reading } = this;
-    const first = shown[0]?.key ?? '';
-    const said = reading.order;
-    const measure = said?.by.kind === 'measure' ? (shown.find((one) => JSON.stringify(one.calculation) === JSON.stringify(said.by.kind === 'measure' ? said.by.calculation : null))?.key ?? first) : first;
-    const direction = said ? said.direction : reading.rank?.direction === 'bottom' ? 'up' : 'down';
-    const terms: OrderTerm[] = [];
-    const lastTexts: OrderTerm[] = reading.by.flatMap((by, index): OrderTerm[] => (by.kind === 'level' ? [{ kind: 'last', name: keys[index] as string, texts: [OTHERS, ALL, REST] }] : []));
-    reading.by.forEach((by, index) => {
-      const name = keys[index] as string;
-      if (by.kind !== 'level') {
-        const flipped = said?.by.kind === 'name' && index === 0 ? said.direction : 'up';
-        if (said?.by.kind !== 'measure' || reading.by.length > 1) terms.push({ kind: 'column', name, direction: flipped });
-        return;
-      }
-      terms.push(...lastTexts.filter((term) => term.name === name));
-      if (said?.by.kind === 'name') terms.push({ kind: 'column', name, direction: said.direction });
-      else if (index === reading.by.length - 1 && !reading.by.some((one) => one.kind === 'time')) terms.push(...this.memberOrder(by.level, name, said === null), { kind: 'column', name: measure, direction });
-      else terms.push(...this.memberOrder(by.level, name, said === null), { kind: 'greatest', name: measure, over: name, direction });
-      terms.push({ kind: 'column', name, direction: 'up' });
-    });
-    if (said?.by.kind === 'measure' && reading.by.length === 1 && reading.by[0]?.kind !== 'level') terms.unshift({ kind: 'column', name: measure, direction });
-    return terms;
-  }
-
-  /** The level's own order, where it has one and nothing else was asked for. */
-  private memberOrder(id: string, name: string, usual: boolean): OrderTerm[] {
-    const { level, source } = levelOf(this.model, id);
-    if (!usual || this.reading.rank !== null || level.order === undefined) return [];
-    const table = this.model.tables.get(source.table);
-    return [{ kind: 'memberOrder', name, source: table?.source ?? source.table, column: source.column, order: level.order, direction: 'up' }];
-  }
 }
 
-function numberTest(condition: { test: string; value?: number | undefined; upper?: number | undefined }): NumberTest {
-  const value = condition.value ?? 0;
-  if (condition.test === 'between') return { op: 'between', value: Math.min(value, condition.upper ?? value), upper: Math.max(value, condition.upper ?? value) };
-  if (condition.test === 'over' || condition.test === 'under' || condition.test === 'atLeast' || condition.test === 'atMost') return { op: condition.test, value };
-  throw new CannotPlan('Above and below average are for members of a level; say of which level.');
+function besideSlices(beside: 'none' | 'all' | 'rest', at: number, level: string, members: readonly string[]): Slice[] {
+  if (beside === 'none') return [];
+  return [{ at, level, text: beside === 'all' ? ALL : REST, members: beside === 'all' ? null : { is: false, names: members } }];
 }
 
-/** The columns that a row condition looks at. */
-function columnsOf(condition: RowCondition): readonly ColumnRef[] {
-  return condition.test === 'among' ? condition.columns : [condition.column];
-}
+const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -4,18 +4,15 @@
  */
 import { sql, type SQL } from 'drizzle-orm';
 import { PgDialect } from 'drizzle-orm/pg-core';
-import type { ColumnRef } from '../model/model';
+import { NO_NAME, type ColumnRef } from '../model/model';
 import type { Grain } from '../time/grain';
-import { OTHERS } from './planner';
+import { OTHERS } from './parts';
 import type { Aggregation, Expression, Key, NumberTest, OrderTerm, Plan, PlanNode, RowCondition } from './plan';
 
 export interface QueryText {
   readonly text: string;
   readonly parameters: readonly unknown[];
 }
-
-/** What members without a name are called. */
-export const NO_NAME = '(none)';
 
 /** @param schema the database schema that holds the loaded tables */
 export function postgresqlQuery(plan: Plan, schema: string): QueryText {
@@ -69,6 +66,10 @@ class Emitter {
     switch (node.node) {
       case 'aggregate':
         return this.aggregate(node);
+      case 'list': {
+        const { from, where } = this.rows(node.input);
+        return sql`select ${list(node.columns.map((column) => sql`${listedSql(column)} as ${name(column.name)}`))} from ${from} where ${where}`;
+      }
       case 'combine':
         return this.combine(node);
       case 'calculate': {
@@ -94,25 +95,28 @@ class Emitter {
     return sql`${name(this.schema)}.${name(table)}`;
   }
 
-  private aggregate(node: Extract<PlanNode, { node: 'aggregate' }>): SQL {
-    const keep = node.input;
-    if (keep.node !== 'keep' || keep.input.node !== 'join' || keep.input.input.node !== 'scan') throw new TypeError('An aggregate stands on scan, join and keep.');
+  /** The joined and kept rows of a fact, as what stands behind `from` and `where`. */
+  private rows(keep: PlanNode): { from: SQL; where: SQL } {
+    if (keep.node !== 'keep' || keep.input.node !== 'join' || keep.input.input.node !== 'scan') throw new TypeError('Rows stand on scan, join and keep.');
     const { joins, input: scan } = keep.input;
     const from = sql`${this.source(scan.source)} as ${name(scan.table)}${sql.join(
       joins.map((join) => sql` left join ${this.source(scan.sources[join.to] ?? join.to)} as ${name(join.to)} on ${name(join.to)}.${name(join.key)} = ${name(join.from)}.${name(join.column)}`),
       sql``,
     )}`;
-    const where = [...scan.rules, ...keep.conditions].map((condition) => this.condition(condition));
+    return { from, where: all([...scan.rules, ...keep.conditions].map((condition) => this.condition(condition))) };
+  }
+
+  private aggregate(node: Extract<PlanNode, { node: 'aggregate' }>): SQL {
+    const { from, where } = this.rows(node.input);
     const keys = node.keys.map((key) => sql`${this.key(key)} as ${name(key.name)}`);
-    const hasLast = node.values.some((value) => value.function === 'last');
-    if (hasLast) return this.lastValues(node, keys, from, where);
-    const values = node.values.map((value) => sql`${aggregationSql(value)} as ${name(value.name)}`);
+    if (node.values.some((value) => value.function === 'last')) return this.lastValues(node, keys, from, where);
+    const values = node.values.map((value) => sql`${value.of ? sql`count(distinct ${this.key(value.of)})::double precision` : aggregationSql(value)} as ${name(value.name)}`);
     const group = node.keys.length > 0 ? sql` group by ${list(node.keys.map((_key, index) => sql.raw(String(index + 1))))}` : sql``;
-    return sql`select ${list([...keys, ...values])} from ${from} where ${all(where)}${group}`;
+    return sql`select ${list([...keys, ...values])} from ${from} where ${where}${group}`;
   }
 
   /** The last reading of each finest member within each key, added up. */
-  private lastValues(node: Extract<PlanNode, { node: 'aggregate' }>, keys: readonly SQL[], from: SQL, where: readonly SQL[]): SQL {
+  private lastValues(node: Extract<PlanNode, { node: 'aggregate' }>, keys: readonly SQL[], from: SQL, where: SQL): SQL {
     const inner = [...keys];
     const outer: SQL[] = node.keys.map((key) => name(key.name));
     for (const value of node.values) {
@@ -129,7 +133,7 @@ class Emitter {
       outer.push(sql`sum(${name(raw)}) filter (where ${name(place)} = 1) as ${name(value.name)}`);
     }
     const group = node.keys.length > 0 ? sql` group by ${list(node.keys.map((_key, index) => sql.raw(String(index + 1))))}` : sql``;
-    return sql`select ${list(outer)} from (select ${list(inner)} from ${from} where ${all(where)}) as readings${group}`;
+    return sql`select ${list(outer)} from (select ${list(inner)} from ${from} where ${where}) as readings${group}`;
   }
 
   private combine(node: Extract<PlanNode, { node: 'combine' }>): SQL {
@@ -152,6 +156,8 @@ class Emitter {
       case 'overMean':
       case 'underMean':
         return sql`select ${columns} from (select *, avg(${value}) over () as mean from ${from}) as with_mean where ${value} ${number.op === 'overMean' ? sql`>` : sql`<`} mean`;
+      case 'present':
+        return sql`select ${columns} from ${from} where ${value} is not null`;
       case 'overWhole':
       case 'underWhole':
         return sql`select ${columns} from ${from} where ${value} ${number.op === 'overWhole' ? sql`>` : sql`<`} (select value from ${name(this.named(number.whole))})`;
@@ -177,10 +183,12 @@ class Emitter {
         return sql`extract(isodow from ${columnSql(condition.column)}) in (${list(condition.days.map((day) => sql`${day}`))})`;
       case 'number':
         return numberSql(columnSql(condition.column), condition.number);
+      case 'present':
+        return condition.is ? sql`${columnSql(condition.column)} is not null` : sql`${columnSql(condition.column)} is null`;
       case 'among': {
-        const members = condition.columns.map(memberSql);
-        const keys = list(condition.keys.map(name));
-        return sql`(${list(members)}) in (select ${keys} from ${name(this.named(condition.input))})`;
+        const keys = list(condition.keys.map(({ key }) => this.key(key)));
+        const chosen = sql`select ${list(condition.keys.map((one) => name(one.name)))} from ${name(this.named(condition.input))}`;
+        return condition.is ? sql`(${keys}) in (${chosen})` : sql`(${keys}) not in (${chosen})`;
       }
     }
   }
@@ -193,6 +201,8 @@ class Emitter {
         return key.others === undefined
           ? memberSql(key.column)
           : sql`case when ${memberSql(key.column)} in (select k0 from ${name(this.named(key.others))}) then ${memberSql(key.column)} else ${OTHERS}::text end`;
+      case 'bins':
+        return sql`(floor(${columnSql(key.column)}::numeric / ${key.width}::numeric) * ${key.width}::numeric)::double precision`;
       case 'cycle': {
         const column = columnSql(key.column);
         const part = { dayOfWeek: sql`isodow`, monthOfYear: sql`month`, hour: sql`hour` }[key.cycle];
@@ -227,6 +237,8 @@ export function outputOf(node: PlanNode): string[] {
   switch (node.node) {
     case 'aggregate':
       return [...node.keys.map((key) => key.name), ...node.values.map((value) => value.name)];
+    case 'list':
+      return node.columns.map((column) => column.name);
     case 'combine':
       return [...node.keys, ...node.values];
     case 'calculate':
@@ -264,6 +276,17 @@ function numberSql(value: SQL, test: NumberTest): SQL {
   }
 }
 
+function listedSql({ column, as }: Extract<PlanNode, { node: 'list' }>['columns'][number]): SQL {
+  switch (as) {
+    case 'member':
+      return memberSql(column);
+    case 'number':
+      return sql`${columnSql(column)}::double precision`;
+    default:
+      return columnSql(column);
+  }
+}
+
 function aggregationSql(value: Aggregation): SQL {
   const column = value.column === null ? sql`*` : columnSql(value.column);
   const only = value.only.map((test) => {
@@ -279,6 +302,7 @@ function aggregationSql(value: Aggregation): SQL {
     if (test.present !== undefined) tests.push(test.present ? sql`${at} is not null` : sql`${at} is null`);
     return all(tests);
   });
+  if (value.within) only.push(sql`${columnSql(value.within.column)} >= ${value.within.from}::date and ${columnSql(value.within.column)} < (${value.within.to}::date + 1)`);
   const filter = only.length > 0 ? sql` filter (where ${all(only)})` : sql``;
   switch (value.function) {
     case 'sum':
@@ -308,11 +332,8 @@ function expressionSql(expression: Expression): SQL {
       return name(expression.name);
     case 'number':
       return sql`${expression.value}::double precision`;
-    case 'daysOf': {
-      const key = name(expression.key);
-      const step = { day: '1 day', week: '7 days', month: '1 month', quarter: '3 months', half: '6 months', year: '1 year' }[expression.grain];
-      return sql`(least((${key} + ${step}::interval)::date - 1, ${expression.to}::date) - greatest(${key}, ${expression.from}::date) + 1)::double precision`;
-    }
+    case 'unitsOf':
+      return unitsSql(expression);
     case 'relative':
       return sql`((${expressionSql(expression.left)} - ${expressionSql(expression.right)}) / nullif(abs(${expressionSql(expression.right)}), 0))`;
     case 'arithmetic': {
@@ -344,4 +365,17 @@ function grainSql(grain: Grain, at: SQL, weekStart: number): SQL {
     default:
       return sql`date_trunc(${sql.raw(`'${grain}'`)}, ${at})`;
   }
+}
+
+const STEP: Readonly<Record<Grain, string>> = { day: '1 day', week: '7 days', month: '1 month', quarter: '3 months', half: '6 months', year: '1 year' };
+
+/** The units of a key's period between two days; none where there is none, so that nothing is divided by it. */
+function unitsSql({ key, grain, unit, per, shift, from, to }: Extract<Expression, { kind: 'unitsOf' }>): SQL {
+  const moved = shift === null ? sql`interval '0'` : 'months' in shift ? sql`make_interval(months => ${shift.months}::integer)` : sql`make_interval(days => ${shift.days}::integer)`;
+  const start = sql`(${name(key)} - ${moved})::date`;
+  const begin = sql`greatest(${start}, ${from}::date)`;
+  const end = sql`(least((${start} + ${STEP[grain]}::interval)::date, ${to}::date + 1))`;
+  if (unit === 'day') return sql`nullif(greatest(${end} - ${begin}, 0), 0)::double precision`;
+  const months = sql`(extract(year from age(${end}, ${begin})) * 12 + extract(month from age(${end}, ${begin})))`;
+  return sql`nullif(greatest(${months}, 0) / ${per}::double precision, 0)::double precision`;
 }

@@ -3,12 +3,12 @@
  * so both give the same reading; what an edit does not mention stays.
  */
 import { z } from 'zod';
-import { sharedHierarchy, neighbourLevel, level as levelOf, type Model } from '../model/model';
-import { calculationSchema } from '../model/calculation';
+import { factHasLevel, factsOf, rowColumnOf, sharedHierarchy, neighbourLevel, level as levelOf, type Model } from '../model/model';
+import { calculationSchema, type Calculation } from '../model/calculation';
 import { periodSchema } from '../time/period';
 import {
-  breakdownSchema, comparisonSchema, conditionSchema, EMPTY_READING, orderSchema, plain, rankSchema, same, shownSchema,
-  transformSchema, viewSchema, type Breakdown, type Condition, type Reading,
+  breakdownSchema, byLevel, canonical, comparisonSchema, conditionSchema, EMPTY_READING, keySchema, listedSchema, orderSchema, plain, rankSchema, same, shownSchema,
+  transformSchema, viewSchema, type Breakdown, type Condition, type Key, type Listed, type Reading,
 } from './schema';
 
 export const editSchema = z.discriminatedUnion('do', [
@@ -21,14 +21,17 @@ export const editSchema = z.discriminatedUnion('do', [
   z.object({ do: z.literal('compare'), against: comparisonSchema.nullable() }),
   z.object({ do: z.literal('rank'), rank: rankSchema.nullable() }),
   /** Changes the count or direction of the rank in force, or ranks the first level shown. */
-  z.object({ do: z.literal('rerank'), direction: z.enum(['top', 'bottom']).optional(), count: z.number().int().min(1).max(10_000).optional(), percent: z.boolean().optional(), by: calculationSchema.optional(), within: z.string().optional(), others: z.boolean().optional() }),
+  z.object({ do: z.literal('rerank'), direction: z.enum(['top', 'bottom']).optional(), count: z.number().int().min(1).max(10_000).optional(), percent: z.boolean().optional(), by: calculationSchema.optional(), within: keySchema.optional(), others: z.boolean().optional() }),
   z.object({ do: z.literal('order'), order: orderSchema.nullable() }),
   z.object({ do: z.literal('reverse'), direction: z.enum(['up', 'down']).optional() }),
   z.object({ do: z.literal('transform'), transform: transformSchema.nullable() }),
+  /** Lists the records behind the answer; `add` and `remove` change the columns of the listing. */
+  z.object({ do: z.literal('rows'), fact: z.string().optional(), columns: z.array(listedSchema).default([]), how: z.enum(['list', 'add', 'remove', 'stop']) }),
   z.object({ do: z.literal('view'), view: viewSchema.nullable() }),
+  z.object({ do: z.literal('labels'), labels: z.boolean() }),
   z.object({ do: z.literal('drill'), member: z.object({ level: z.string(), name: z.string() }).optional() }),
   z.object({ do: z.literal('rollUp'), level: z.string().optional() }),
-  z.object({ do: z.literal('clear'), what: z.enum(['conditions', 'level', 'rank', 'period', 'everything']), level: z.string().optional() }),
+  z.object({ do: z.literal('clear'), what: z.enum(['conditions', 'level', 'breakdown', 'rank', 'period', 'everything']), level: z.string().optional() }),
 ]);
 export type Edit = z.infer<typeof editSchema>;
 
@@ -42,7 +45,7 @@ const refused = (reason: string): Edited => ({ ok: false, reason });
 
 /** Edits in the order in which they are applied, whatever the order in which they were said. */
 const PRECEDENCE: readonly Edit['do'][] = [
-  'clear', 'show', 'drill', 'rollUp', 'breakdown', 'condition', 'dateRole', 'period', 'compare', 'rank', 'rerank', 'transform', 'order', 'reverse', 'view',
+  'clear', 'show', 'drill', 'rollUp', 'breakdown', 'condition', 'dateRole', 'period', 'compare', 'rank', 'rerank', 'transform', 'order', 'reverse', 'rows', 'view', 'labels',
 ];
 
 /** Applies edits one after the other, in a fixed order of their kinds, and tidies the result. */
@@ -70,9 +73,9 @@ function comparesWithoutPeriod({ against, when, by }: Reading): boolean {
 function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
   switch (edit.do) {
     case 'show':
-      return show(reading, edit);
+      return reading.rows !== null && edit.how !== 'replace' ? columnsShown(reading, edit, model) : show(asFigures(reading), edit);
     case 'breakdown':
-      return breakdown(reading, edit, model);
+      return reading.rows !== null && (edit.how === 'add' || edit.how === 'remove') ? columnsBrokenDown(reading, edit, model) : breakdown(asFigures(reading), edit, model);
     case 'condition':
       return condition(reading, edit, model);
     case 'period': {
@@ -82,19 +85,25 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
     case 'dateRole':
       return done(withRole(reading, edit.role, model));
     case 'compare':
-      return compare(reading, edit.against);
+      return compare(asFigures(reading), edit.against, model);
     case 'rank':
-      return done({ ...reading, rank: edit.rank, order: null });
+      return done({ ...asFigures(reading), rank: edit.rank, order: null });
     case 'rerank':
-      return rerank(reading, edit);
+      return rerank(asFigures(reading), edit);
     case 'order':
       return done({ ...reading, order: edit.order });
     case 'reverse':
       return reverse(reading, edit.direction);
     case 'transform':
-      return done({ ...reading, shown: reading.shown.map((one) => ({ ...one, transform: edit.transform })) });
+      return done({ ...asFigures(reading), shown: reading.shown.map((one) => ({ ...one, transform: edit.transform })) });
+    case 'rows':
+      return listing(reading, edit, model);
     case 'view':
-      return done({ ...reading, view: edit.view });
+      return done({ ...asFigures(reading), view: edit.view });
+    case 'labels': {
+      const chart = reading.view?.chart ?? null;
+      return done({ ...reading, view: edit.labels ? { chart, labels: true } : chart === null ? null : { chart } });
+    }
     case 'drill':
       return drill(reading, edit.member, model);
     case 'rollUp':
@@ -102,6 +111,40 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
     case 'clear':
       return clear(reading, edit, model);
   }
+}
+
+/** A reading that shows figures again, after a listing of records. */
+function asFigures(reading: Reading): Reading {
+  return reading.rows === null ? reading : { ...reading, rows: null };
+}
+
+function listing(reading: Reading, edit: Extract<Edit, { do: 'rows' }>, model: Model): Edited {
+  if (edit.how === 'stop') return done(asFigures(reading));
+  const fact = edit.fact ?? reading.rows?.fact ?? listedFact(reading, model);
+  if (fact === null) return refused('There are no single records behind this.');
+  const before = reading.rows?.columns ?? [];
+  const columns = edit.how === 'list' ? edit.columns : edit.how === 'add' ? [...before, ...edit.columns.filter((one) => !before.some((there) => same(there, one)))] : before.filter((there) => !edit.columns.some((one) => same(one, there)));
+  if (edit.how === 'remove' && columns.length === before.length) return refused('That is no column of the listing now.');
+  const missing = columns.find((one) => (one.kind === 'level' && !factHasLevel(model, fact, one.level)) || (one.kind === 'measure' && rowColumnOf(model, one.measure)?.fact !== fact));
+  if (missing) return refused(`The records of ${model.facts.get(fact)?.name ?? fact} do not hold ${missing.kind === 'level' ? levelOf(model, missing.level).level.name.toLowerCase() : missing.kind === 'measure' ? (model.measures.get(missing.measure)?.name.toLowerCase() ?? 'that') : 'that date'}.`);
+  return done({ ...reading, rows: { fact, columns }, view: null });
+}
+
+/** The fact whose records stand behind what is shown. */
+function listedFact(reading: Reading, model: Model): string | null {
+  const [first] = reading.shown;
+  const calculation: Calculation | null = first?.calculation ?? (model.defaultMeasure ? { kind: 'measure', measure: model.defaultMeasure } : null);
+  return calculation === null ? null : (factsOf(model, calculation)[0] ?? null);
+}
+
+function columnsShown(reading: Reading, edit: Extract<Edit, { do: 'show' }>, model: Model): Edited {
+  const columns = edit.shown.flatMap((one): Listed[] => (one.calculation.kind === 'measure' ? [{ kind: 'measure', measure: one.calculation.measure }] : []));
+  return listing(reading, { do: 'rows', how: edit.how === 'remove' ? 'remove' : 'add', columns }, model);
+}
+
+function columnsBrokenDown(reading: Reading, edit: Extract<Edit, { do: 'breakdown' }>, model: Model): Edited {
+  const columns = edit.by.flatMap((one): Listed[] => (one.kind === 'level' ? [one] : []));
+  return columns.length === edit.by.length ? listing(reading, { do: 'rows', how: edit.how === 'remove' ? 'remove' : 'add', columns }, model) : breakdown(asFigures(reading), edit, model);
 }
 
 function show(reading: Reading, edit: Extract<Edit, { do: 'show' }>): Edited {
@@ -157,10 +200,19 @@ function joined(by: readonly Breakdown[], said: readonly Breakdown[], model: Mod
   const [first] = saidOther;
   const kept = by.filter((one) => !isTime(one));
   if (saidOther.length === 1 && first?.kind === 'level') {
-    const at = kept.findIndex((one) => one.kind === 'level' && sharedHierarchy(model, one.level, first.level) !== null);
+    const at = kept.findIndex((one) => {
+      const level = levelIn(one, model);
+      return level !== null && sharedHierarchy(model, level, first.level) !== null;
+    });
     if (at >= 0) return [...time, ...kept.slice(0, at), first, ...kept.slice(at + 1)];
   }
   return [...time, ...saidOther];
+}
+
+/** The level a breakdown is by: its own, or that of its named sets. */
+function levelIn(by: Breakdown, model: Model): string | null {
+  if (by.kind === 'level') return by.level;
+  return by.kind === 'sets' ? (model.sets.get(by.sets[0] ?? '')?.level ?? null) : null;
 }
 
 /** The level, set or number that a condition is about; conditions on the same subject replace each other. */
@@ -172,7 +224,7 @@ function subjectOf(condition: Condition, model: Model): string {
     case 'set':
       return `level ${model.sets.get(condition.set)?.level ?? condition.set}`;
     case 'measure':
-      return `measure ${condition.level}`;
+      return `measure ${canonical(condition.at)} ${canonical(condition.calculation)}`;
     case 'rows':
       return `rows ${condition.measure}`;
     case 'notPeriod':
@@ -238,13 +290,15 @@ function withRole(reading: Reading, role: string, model: Model): Reading {
   };
 }
 
-function compare(reading: Reading, against: Reading['against']): Edited {
+function compare(reading: Reading, against: Reading['against'], model: Model): Edited {
   if (against?.kind !== 'members') {
-    const by = reading.against?.kind === 'members' ? withoutLevel(reading.by, reading.against.level) : reading.by;
-    return done({ ...reading, against, by: against === null ? by : reading.by });
+    const before = reading.against;
+    if (against !== null || before?.kind !== 'members') return done({ ...reading, against });
+    const kept: Condition = { kind: 'members', level: before.level, is: true, members: before.members };
+    return done({ ...reading, against, by: withoutLevel(reading.by, before.level), where: [...reading.where, kept] });
   }
   const there = reading.by.some((one) => one.kind === 'level' && one.level === against.level);
-  const by = there ? reading.by : [...reading.by.filter(isTime), { kind: 'level' as const, level: against.level }];
+  const by = there ? reading.by : joined(reading.by, [byLevel(against.level)], model);
   const where = reading.where.filter((one) => !(one.kind === 'members' && one.level === against.level));
   return done({ ...reading, against, by, where, rank: null });
 }
@@ -252,10 +306,10 @@ function compare(reading: Reading, against: Reading['against']): Edited {
 const withoutLevel = (by: readonly Breakdown[], level: string) => by.filter((one) => !(one.kind === 'level' && one.level === level));
 
 function rerank(reading: Reading, edit: Extract<Edit, { do: 'rerank' }>): Edited {
-  const shownLevels = reading.by.flatMap((one) => (one.kind === 'level' ? [one.level] : []));
-  const level = reading.rank && shownLevels.includes(reading.rank.level) ? reading.rank.level : shownLevels.at(-1);
-  if (level === undefined) return refused('Nothing is broken down by members, so there is nothing to rank; say by which level.');
+  const keys = reading.by.flatMap((one): Key[] => (one.kind === 'bins' || one.kind === 'sets' ? [] : [one]));
   const before = reading.rank;
+  const of = before && keys.some((one) => same(one, before.of)) ? before.of : (keys.findLast((one) => one.kind === 'level') ?? keys.at(-1));
+  if (of === undefined) return refused('Nothing is broken down by members, so there is nothing to rank; say by which level.');
   return done({
     ...reading,
     order: null,
@@ -263,10 +317,11 @@ function rerank(reading: Reading, edit: Extract<Edit, { do: 'rerank' }>): Edited
       direction: edit.direction ?? before?.direction ?? 'top',
       count: edit.count ?? before?.count ?? 10,
       percent: edit.percent ?? (edit.count === undefined ? (before?.percent ?? false) : false),
-      level,
+      of,
       by: edit.by ?? before?.by ?? null,
       within: edit.within ?? before?.within ?? null,
       others: edit.others ?? before?.others ?? false,
+      marked: edit.count === undefined ? (before?.marked ?? false) : false,
     },
   });
 }
@@ -318,6 +373,8 @@ function clear(reading: Reading, edit: Extract<Edit, { do: 'clear' }>, model: Mo
       return done({ ...reading, where: [] });
     case 'level':
       return done({ ...reading, where: reading.where.filter((one) => subjectOf(one, model) !== `level ${edit.level}`) });
+    case 'breakdown':
+      return done({ ...reading, by: [], rank: null, order: null, view: null });
     case 'rank':
       return done({ ...reading, rank: null, order: null });
     case 'period':
@@ -330,15 +387,15 @@ function clear(reading: Reading, edit: Extract<Edit, { do: 'clear' }>, model: Mo
 /** Drops what no longer has anything to hold on to: a rank of a level that is gone, a comparison of members no longer shown. */
 function tidy(reading: Reading, model: Model): Reading {
   const shown = reading.shown.length > 0 ? reading.shown : model.defaultMeasure ? [plain(model.defaultMeasure)] : [];
-  const has = (level: string) => reading.by.some((one) => one.kind === 'level' && one.level === level);
+  const has = (key: Key) => reading.by.some((one) => same(one, key));
   const { against, order } = reading;
   const ranked = reading.rank;
-  const rank = ranked && (has(ranked.level) || ranked.by !== null) ? { ...ranked, within: ranked.within !== null && has(ranked.within) ? ranked.within : null } : null;
+  const rank = ranked && (has(ranked.of) || ranked.by !== null) ? { ...ranked, within: ranked.within !== null && has(ranked.within) ? ranked.within : null } : null;
   return {
     ...reading,
     shown,
     rank,
-    against: against?.kind === 'members' && !has(against.level) ? null : against,
+    against: against?.kind === 'members' && !has(byLevel(against.level)) ? null : against,
     order: order?.by.kind === 'measure' && !shown.some((one) => order.by.kind === 'measure' && same(one.calculation, order.by.calculation)) ? null : order,
   };
 }

@@ -7,7 +7,7 @@ import { calculationSchema, measureOf, type Calculation } from '../model/calcula
 import { CYCLES, GRAINS } from '../time/grain';
 import { periodSchema } from '../time/period';
 
-export const READING_VERSION = 1;
+export const READING_VERSION = 2;
 
 export const transformSchema = z.discriminatedUnion('kind', [
   /** Of the total of all, or of the total of the outer breakdown. */
@@ -28,14 +28,27 @@ export interface Shown {
   transform: Transform | null;
 }
 
+const BESIDE = ['none', 'all', 'rest'] as const;
+const levelKey = z.object({ kind: z.literal('level'), level: z.string() });
+const timeKey = z.object({ kind: z.literal('time'), grain: z.enum(GRAINS), role: z.string().optional() });
+const cycleKey = z.object({ kind: z.literal('cycle'), cycle: z.enum(CYCLES), role: z.string().optional() });
+
+/** What has members that a measure can be aggregated at, tested at and ranked by: a level, a grain, a part of the week, year or day. */
+export const keySchema = z.discriminatedUnion('kind', [levelKey, timeKey, cycleKey]);
+export type Key = z.infer<typeof keySchema>;
+
 export const breakdownSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('level'), level: z.string() }),
-  z.object({ kind: z.literal('time'), grain: z.enum(GRAINS), role: z.string().optional() }),
-  z.object({ kind: z.literal('cycle'), cycle: z.enum(CYCLES), role: z.string().optional() }),
+  levelKey,
+  timeKey,
+  cycleKey,
+  /** The row-level column behind a measure, in ranges of this width; null: a round width that gives some twelve ranges. */
+  z.object({ kind: z.literal('bins'), measure: z.string(), width: z.number().positive().nullable() }),
+  /** Named sets of one level side by side, each computed from its rows (a member may be in several), with a row for all or for the rest. */
+  z.object({ kind: z.literal('sets'), sets: z.array(z.string()).min(1), beside: z.enum(BESIDE) }),
 ]);
 export type Breakdown = z.infer<typeof breakdownSchema>;
 
-export const COMPARISONS = ['over', 'under', 'atLeast', 'atMost', 'between', 'aboveAverage', 'belowAverage'] as const;
+export const COMPARISONS = ['over', 'under', 'atLeast', 'atMost', 'between', 'aboveAverage', 'belowAverage', 'missing', 'present'] as const;
 const numberTest = { test: z.enum(COMPARISONS), value: z.number().optional(), upper: z.number().optional() };
 
 export const conditionSchema = z.discriminatedUnion('kind', [
@@ -46,8 +59,8 @@ export const conditionSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('notPeriod'), period: periodSchema }),
   /** ISO numbers of days of the week. */
   z.object({ kind: z.literal('weekdays'), days: z.array(z.number().int().min(1).max(7)).min(1) }),
-  /** A measure aggregated at a level, over the scope of the reading. */
-  z.object({ kind: z.literal('measure'), level: z.string(), calculation: calculationSchema, ...numberTest }),
+  /** A measure aggregated at a level or a grain, over the scope of the reading. */
+  z.object({ kind: z.literal('measure'), at: keySchema, calculation: calculationSchema, ...numberTest }),
   /** The row-level column behind a measure. */
   z.object({ kind: z.literal('rows'), measure: z.string(), ...numberTest }),
 ]);
@@ -61,7 +74,7 @@ export const comparisonSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('period'), period: periodSchema }),
   z.object({ kind: z.literal('plan') }),
   /** Members of one level side by side, which are then that level's rows; with a row for all or for the rest. */
-  z.object({ kind: z.literal('members'), level: z.string(), members: z.array(z.string()).min(1), beside: z.enum(['none', 'all', 'rest']) }),
+  z.object({ kind: z.literal('members'), level: z.string(), members: z.array(z.string()).min(1), beside: z.enum(BESIDE) }),
 ]);
 export type Comparison = z.infer<typeof comparisonSchema>;
 
@@ -69,12 +82,14 @@ export const rankSchema = z.object({
   direction: z.enum(['top', 'bottom']),
   count: z.number().int().min(1).max(10_000),
   percent: z.boolean().default(false),
-  level: z.string(),
+  of: keySchema,
   /** Null: by the first measure shown, and moving along with it. */
   by: calculationSchema.nullable().default(null),
-  /** Inside each member of this outer level. */
-  within: z.string().nullable().default(null),
+  /** Inside each member of this outer level or grain. */
+  within: keySchema.nullable().default(null),
   others: z.boolean().default(false),
+  /** One was asked for: it is shown beside the next ones and marked. */
+  marked: z.boolean().default(false),
 });
 export type Rank = z.infer<typeof rankSchema>;
 
@@ -88,10 +103,23 @@ export const orderSchema = z.object({
 });
 export type Order = z.infer<typeof orderSchema>;
 
+export const byLevel = (level: string): Extract<Key, { kind: 'level' }> => ({ kind: 'level', level });
+
 export const CHART_KINDS = ['number', 'line', 'area', 'bars', 'columns', 'stacked', 'share bars', 'table', 'scatter', 'pie', 'heat'] as const;
 export type ChartKind = (typeof CHART_KINDS)[number];
-export const viewSchema = z.object({ chart: z.enum(CHART_KINDS), labels: z.boolean().optional() });
+/** Null as the chart: chosen from the shape of the answer. */
+export const viewSchema = z.object({ chart: z.enum(CHART_KINDS).nullable(), labels: z.boolean().optional() });
 export type View = z.infer<typeof viewSchema>;
+
+export const listedSchema = z.discriminatedUnion('kind', [
+  levelKey,
+  /** A date role, to the day. */
+  z.object({ kind: z.literal('date'), role: z.string() }),
+  /** The row-level column behind a measure. */
+  z.object({ kind: z.literal('measure'), measure: z.string() }),
+]);
+/** A column of a listing of detail records. */
+export type Listed = z.infer<typeof listedSchema>;
 
 export const readingSchema = z.object({
   version: z.literal(READING_VERSION),
@@ -102,6 +130,8 @@ export const readingSchema = z.object({
   against: comparisonSchema.nullable(),
   rank: rankSchema.nullable(),
   order: orderSchema.nullable(),
+  /** A listing of the records of a fact under the same conditions, with these columns besides the usual ones. */
+  rows: z.object({ fact: z.string(), columns: z.array(listedSchema) }).nullable(),
   view: viewSchema.nullable(),
 });
 export type Reading = z.infer<typeof readingSchema>;
@@ -115,6 +145,7 @@ export const EMPTY_READING: Reading = Object.freeze({
   against: null,
   rank: null,
   order: null,
+  rows: null,
   view: null,
 });
 

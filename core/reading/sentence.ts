@@ -1,9 +1,9 @@
 /** The sentence: a reading as plain English, made of phrases that are each tied to the part they came from. */
 import { resolvePeriod, type Calendar } from '../time/period';
-import { breakdownWords, comparisonWords, conditionWords, dayWords, listWords, orderWords, periodWords, rankWords, roleWords, shownWords, viewWords, type Naming } from './words';
+import { breakdownWords, comparisonWords, conditionWords, dayWords, listWords, orderWords, periodWords, rankWords, roleWords, rowsWords, shownWords, viewWords, type Naming } from './words';
 import type { Reading } from './schema';
 
-export type PhrasePart = 'shown' | 'by' | 'where' | 'when' | 'against' | 'rank' | 'order' | 'view';
+export type PhrasePart = 'shown' | 'by' | 'where' | 'when' | 'against' | 'rank' | 'order' | 'rows' | 'view';
 
 export interface Phrase {
   readonly text: string;
@@ -34,12 +34,13 @@ export function sentenceOf(reading: Reading, naming: Naming, calendar?: Calendar
   }
   if (reading.against) phrases.push({ part: 'against', path: '/against', text: comparisonWords(naming, reading.against) });
   if (reading.order) phrases.push({ part: 'order', path: '/order', text: orderWords(naming, reading.order) });
+  if (reading.rows) phrases.push({ part: 'rows', path: '/rows', text: rowsWords(naming, reading.rows) });
   if (reading.view) phrases.push({ part: 'view', path: '/view', text: viewWords(reading.view) });
   return { phrases, text: joined(phrases) };
 }
 
 /** What stands before a phrase in the running sentence. */
-const LEAD: Record<PhrasePart, string> = { shown: '', by: ' ', rank: ', ', where: ' ', when: ', ', against: ' — ', order: ', ', view: ', ' };
+const LEAD: Record<PhrasePart, string> = { shown: '', by: ' ', rank: ', ', where: ' ', when: ', ', against: ' — ', order: ', ', rows: ', ', view: ', ' };
 
 /** The text between a phrase and the one before it. */
 export function leadOf(part: PhrasePart): string {

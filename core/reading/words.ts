@@ -2,13 +2,13 @@
  * The words for each part of a reading: the text that the sentence is made of and that the grammar reads back.
  * Names of a model stand as they are, in quotation marks only where the bare name would be read as something else.
  */
-import { level as levelOf, measure as measureOf, pluralOf, type Model } from '../model/model';
+import { level as levelOf, measure as measureOf, NO_NAME, pluralOf, pluralWord, type Model } from '../model/model';
 import type { Calculation } from '../model/calculation';
 import { exactGrain, type Period } from '../time/period';
 import { dayParts, isLastOfMonth, type Day } from '../time/day';
 import type { Grain, Cycle } from '../time/grain';
 import { MONTHS, WEEKDAYS } from '../time/names';
-import type { Breakdown, Comparison, Condition, Order, Rank, Shown, Transform, View } from './schema';
+import type { Breakdown, Comparison, Condition, Key, Listed, Order, Rank, Reading, Shown, Transform, View } from './schema';
 
 /** How names are written: whether one is ambiguous, or would be taken for other words, is known to the name index. */
 export interface Naming {
@@ -43,8 +43,12 @@ export function calculationWords(naming: Naming, calculation: Calculation): stri
       return measureWords(naming, calculation.measure);
     case 'rows':
       return `${ROW_WORDS[calculation.function]} ${measureWords(naming, calculation.measure)}`;
+    case 'percentile':
+      return `${ordinalWords(calculation.percentile)} percentile of ${measureWords(naming, calculation.measure)}`;
     case 'members':
       return `number of ${levelPluralWords(naming, calculation.level)}`;
+    case 'periods':
+      return `number of ${GRAIN_PLURALS[calculation.grain]}`;
     case 'perPeriod':
       return `average ${PER_PERIOD[calculation.grain] ?? calculation.grain} ${measureWords(naming, calculation.measure)}`;
     case 'number':
@@ -54,6 +58,13 @@ export function calculationWords(naming: Naming, calculation: Calculation): stri
       return `${part(calculation.left)} ${OPERATOR_WORDS[calculation.operator]} ${part(calculation.right)}`;
     }
   }
+}
+
+/** @example ordinalWords(92) // '92nd' */
+function ordinalWords(value: number): string {
+  if (!Number.isInteger(value)) return String(value);
+  const teen = value % 100 >= 11 && value % 100 <= 13;
+  return `${value}${teen ? 'th' : (['th', 'st', 'nd', 'rd'][value % 10] ?? 'th')}`;
 }
 
 export function transformWords(transform: Transform, inner: string): string {
@@ -82,11 +93,32 @@ export function shownWords(naming: Naming, shown: Shown): string {
 }
 
 const CYCLE_WORDS: Record<Cycle, string> = { dayOfWeek: 'day of week', monthOfYear: 'month of year', hour: 'hour of day' };
+const CYCLE_PLURALS: Record<Cycle, string> = { dayOfWeek: 'days of week', monthOfYear: 'months of year', hour: 'hours of day' };
+const GRAIN_PLURALS: Record<Grain, string> = { day: 'days', week: 'weeks', month: 'months', quarter: 'quarters', half: 'half years', year: 'years' };
+
+export const setWords = (naming: Naming, id: string): string => naming.name(lowerFirst(naming.model.sets.get(id)?.name ?? id));
+
+const BESIDE_WORDS = { none: '', all: ' beside all', rest: ' beside the rest' } as const;
 
 export function breakdownWords(naming: Naming, by: Breakdown): string {
-  if (by.kind === 'level') return levelWords(naming, by.level);
-  const unit = by.kind === 'time' ? by.grain : CYCLE_WORDS[by.cycle];
-  return by.role === undefined ? unit : `${unit} of ${roleWords(naming, by.role)}`;
+  switch (by.kind) {
+    case 'level':
+      return levelWords(naming, by.level);
+    case 'bins':
+      return `${measureWords(naming, by.measure)} in ${by.width === null ? 'ranges' : `steps of ${by.width}`}`;
+    case 'sets':
+      return `${by.sets.map((set) => setWords(naming, set)).join(' versus ')}${BESIDE_WORDS[by.beside]}`;
+    default:
+      return withRole(naming, by.kind === 'cycle' ? CYCLE_WORDS[by.cycle] : by.grain === 'half' ? 'half year' : by.grain, by.role);
+  }
+}
+
+const withRole = (naming: Naming, unit: string, role: string | undefined): string => (role === undefined ? unit : `${unit} of ${roleWords(naming, role)}`);
+
+/** Several members of a key. @example keyPluralWords(naming, { kind: 'time', grain: 'day' }) // 'days' */
+export function keyPluralWords(naming: Naming, key: Key): string {
+  if (key.kind === 'level') return levelPluralWords(naming, key.level);
+  return withRole(naming, key.kind === 'time' ? GRAIN_PLURALS[key.grain] : CYCLE_PLURALS[key.cycle], key.role);
 }
 
 export function roleWords(naming: Naming, role: string): string {
@@ -107,8 +139,10 @@ export function numberTestWords(one: { test: string; value?: number | undefined;
       return `between ${one.value} and ${one.upper}`;
     case 'aboveAverage':
       return 'above average';
-    default:
+    case 'belowAverage':
       return 'below average';
+    default:
+      return one.test;
   }
 }
 
@@ -121,17 +155,19 @@ export function conditionWords(naming: Naming, condition: Condition): string {
   const { model } = naming;
   switch (condition.kind) {
     case 'members':
+      if (condition.members.length === 1 && condition.members[0] === NO_NAME) return `with ${condition.is ? 'no' : 'any'} ${levelWords(naming, condition.level)}`;
       return `${condition.is ? 'for' : 'without'} ${listWords(condition.members.map((member) => naming.member(condition.level, member)), condition.is ? 'or' : 'and')}`;
     case 'text':
       return `where ${levelWords(naming, condition.level)} ${condition.test === 'contains' ? 'contains' : 'starts with'} “${condition.text}”`;
     case 'set':
-      return `${condition.is ? 'for' : 'without'} ${naming.name(lowerFirst(model.sets.get(condition.set)?.name ?? condition.set))}`;
+      return `${condition.is ? 'for' : 'without'} ${setWords(naming, condition.set)}`;
     case 'notPeriod':
       return `without ${periodWords(condition.period, model)}`;
     case 'weekdays':
       return `on ${listWords(condition.days.map((day) => `${WEEKDAYS[day - 1] ?? ''}s`), 'and')}`;
     case 'measure':
-      return `where ${levelWords(naming, condition.level)} has ${calculationWords(naming, condition.calculation)} ${numberTestWords(condition)}`;
+      if (condition.test === 'missing' || condition.test === 'present') return `where ${breakdownWords(naming, condition.at)} has ${condition.test === 'missing' ? 'no' : 'any'} ${calculationWords(naming, condition.calculation)}`;
+      return `where ${breakdownWords(naming, condition.at)} has ${calculationWords(naming, condition.calculation)} ${numberTestWords(condition)}`;
     case 'rows':
       return `where row ${measureWords(naming, condition.measure)} is ${numberTestWords(condition)}`;
   }
@@ -213,8 +249,24 @@ export function comparisonWords(naming: Naming, against: Comparison): string {
 
 export function rankWords(naming: Naming, rank: Rank): string {
   const by = rank.by === null ? '' : ` by ${calculationWords(naming, rank.by)}`;
-  const within = rank.within === null ? '' : ` in each ${levelWords(naming, rank.within)}`;
-  return `${rank.direction} ${rank.count}${rank.percent ? '%' : ''} ${levelPluralWords(naming, rank.level)}${by}${within}${rank.others ? ' with others' : ''}`;
+  const within = rank.within === null ? '' : ` in each ${breakdownWords(naming, rank.within)}`;
+  return `${rank.direction} ${rank.count}${rank.percent ? '%' : ''} ${keyPluralWords(naming, rank.of)}${by}${within}${rank.others ? ' with others' : ''}${rank.marked ? ' marking the first' : ''}`;
+}
+
+/** A listing of records. @example 'as records of bookings with captain and weather' */
+export function rowsWords(naming: Naming, rows: NonNullable<Reading['rows']>): string {
+  const columns = rows.columns.map((column) => listedWords(naming, column));
+  return `as records of ${factWords(naming, rows.fact)}${columns.length > 0 ? ` with ${listWords(columns, 'and')}` : ''}`;
+}
+
+export function factWords(naming: Naming, id: string): string {
+  const fact = naming.model.facts.get(id);
+  return naming.name(lowerFirst(fact?.plural ?? pluralWord(fact?.name ?? id)));
+}
+
+export function listedWords(naming: Naming, column: Listed): string {
+  if (column.kind === 'level') return levelWords(naming, column.level);
+  return column.kind === 'date' ? roleWords(naming, column.role) : measureWords(naming, column.measure);
 }
 
 export function orderWords(naming: Naming, order: Order): string {
@@ -222,11 +274,12 @@ export function orderWords(naming: Naming, order: Order): string {
   return `sorted by ${calculationWords(naming, order.by.calculation)} ${order.direction === 'up' ? 'ascending' : 'descending'}`;
 }
 
-const CHART_WORDS: Record<View['chart'], string> = {
+const CHART_WORDS: Record<NonNullable<View['chart']>, string> = {
   number: 'a number', line: 'lines', area: 'an area', bars: 'lying bars', columns: 'upright bars', stacked: 'stacked bars',
   'share bars': '100% bars', table: 'a table', scatter: 'a scatter', pie: 'a pie', heat: 'a heat grid',
 };
 
 export function viewWords(view: View): string {
+  if (view.chart === null) return 'with labels';
   return `as ${CHART_WORDS[view.chart]}${view.labels === true ? ' with labels' : ''}`;
 }

@@ -6,6 +6,7 @@ import { measuresIn } from '@zud/core/model/calculation';
 import { caveatsOf } from '@zud/core/narrate/caveats';
 import { headlineOf } from '@zud/core/narrate/headline';
 import type { Answer, Cell, Working } from '@zud/core/query/answer';
+import { niceWidth, withBinLabels } from '@zud/core/query/bins';
 import { explain } from '@zud/core/query/explain';
 import { CannotPlan } from '@zud/core/query/cannot-plan';
 import { planOf, ROWS } from '@zud/core/query/planner';
@@ -13,7 +14,7 @@ import { outputOf } from '@zud/core/query/postgresql';
 import { derived, sourcesOf, transformFault } from '@zud/core/query/derive';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import { incompleteKey, windowsOf } from '@zud/core/query/windows';
-import { canonical, type Condition, type Reading } from '@zud/core/reading/schema';
+import { canonical, type Condition, type Reading, type Shown } from '@zud/core/reading/schema';
 import { sentenceOf, type Sentence } from '@zud/core/reading/sentence';
 import { calculationWords, conditionWords, listWords, periodWords } from '@zud/core/reading/words';
 import type { Engine, RunLimits } from '../engines/engine';
@@ -43,6 +44,7 @@ export interface AskOptions {
 }
 
 export const MOST_ROWS = 50_000;
+export const MOST_RECORDS = 1000;
 
 /** The column of row counts, while rows are transformed. */
 const SUPPORT: AnswerColumn = { key: ROWS, label: 'Rows', role: 'detail' };
@@ -71,24 +73,27 @@ export class Answering {
     const reason = impossibility(reading, ready.names);
     if (reason !== null) throw new Unanswerable(reason);
     const { model, calendar } = ready;
-    for (const shown of reading.shown) {
+    for (const shown of reading.rows === null ? reading.shown : []) {
       const fault = transformFault(shown, reading, model);
       if (fault !== null) throw new Unanswerable(fault);
     }
     try {
-      const sources = sourcesOf(reading, calendar);
-      const run = await this.run(sources?.main ?? reading, ready, options);
+      const settled = await this.withWidths(reading, ready, options);
+      const sources = settled.rows === null ? sourcesOf(settled, calendar) : null;
+      const run = await this.run(sources?.main ?? settled, ready, options);
       const { plan, result } = run;
       const whole = sources?.whole ? await this.run(sources.whole, ready, options) : null;
       const supported = run.rows.map((row, index) => [...row, run.support[index] ?? null]);
       const table = sources ? derived(reading, { columns: [...plan.columns, SUPPORT], rows: supported }, whole, sources.keepFrom) : { columns: [...plan.columns, SUPPORT], rows: supported };
-      const shown = table.rows.slice(0, MOST_ROWS);
+      const most = rowLimit(reading);
+      const shown = table.rows.slice(0, most);
       const width = table.columns.length - 1;
+      const labelled = withBinLabels(table.columns.slice(0, width), shown.map((row) => row.slice(0, width)));
       const answer: Answer = {
-        columns: table.columns.slice(0, width),
-        rows: shown.map((row) => row.slice(0, width)),
+        columns: labelled.columns,
+        rows: labelled.rows,
         rowCount: shown.length,
-        truncated: table.rows.length > MOST_ROWS,
+        truncated: table.rows.length > most,
         dataVersion: ready.dataVersion,
         asOf: calendar.asOf,
         engine: this.engine.name,
@@ -130,18 +135,30 @@ export class Answering {
   /** Runs one plan, and takes out the rows that hold nothing. */
   private async run(reading: Reading, ready: ReadyModel, options: AskOptions) {
     const { model, calendar, naming, rules, hasHours } = ready;
-    const plan = planOf(reading, { model, calendar, naming, rules, hasHours, rowLimit: MOST_ROWS });
+    const plan = planOf(reading, { model, calendar, naming, rules, hasHours, rowLimit: rowLimit(reading) });
     const result = await this.engine.run(plan, options);
     const at = outputOf(plan.root).indexOf(ROWS);
     const width = plan.columns.length;
+    if (reading.rows !== null) return { plan, result, columns: plan.columns, rows: result.rows, support: result.rows.map(() => 1) };
     const kept = result.rows.filter((row) => plan.columns.some((column, index) => column.role === 'measure' && row[index] !== null) && !isEmptyTotal(row, at, width, reading));
     return { plan, result, columns: plan.columns, rows: kept.map((row) => row.slice(0, width)), support: kept.map((row) => (typeof row[at] === 'number' ? row[at] : null)) };
+  }
+
+  /** The reading with a width for each breakdown by ranges that names none: a round one, from the least and most of the data in scope. */
+  private async withWidths(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<Reading> {
+    const open = reading.by.find((one) => one.kind === 'bins' && one.width === null);
+    if (open?.kind !== 'bins') return reading;
+    const ends = (['minimum', 'maximum'] as const).map((name): Shown => ({ calculation: { kind: 'rows', function: name, measure: open.measure }, transform: null }));
+    const { rows } = await this.run({ ...reading, shown: ends, by: [], against: null, rank: null, order: null }, ready, options);
+    const [least, most] = rows[0] ?? [];
+    const width = niceWidth(Number(least ?? 0), Number(most ?? 0));
+    return { ...reading, by: reading.by.map((one) => (one === open ? { ...open, width } : one)) };
   }
 
   /** Which condition left no data: the first one without which there are some. */
   private async emptiedBy(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<string> {
     const hasRows = async (one: Reading) => {
-      const plan = planOf({ ...one, by: [], rank: null, order: null, against: null }, { model: ready.model, calendar: ready.calendar, naming: ready.naming, rules: ready.rules, hasHours: ready.hasHours, rowLimit: 1 });
+      const plan = planOf({ ...one, by: [], rank: null, order: null, against: null, rows: null }, { model: ready.model, calendar: ready.calendar, naming: ready.naming, rules: ready.rules, hasHours: ready.hasHours, rowLimit: 1 });
       const result = await this.engine.run(plan, options);
       const at = outputOf(plan.root).indexOf(ROWS);
       return Number(result.rows[0]?.[at] ?? 0) > 0;
@@ -151,6 +168,11 @@ export class Answering {
     if (reading.when && (await hasRows({ ...reading, when: null }))) return `There are no data for ${periodWords(reading.when.period, ready.model)}.`;
     return reading.where.length > 0 ? 'No data fit these conditions together.' : 'There are no data.';
   }
+}
+
+/** A listing is read page by page; figures come whole. */
+function rowLimit(reading: Reading): number {
+  return reading.rows === null ? MOST_ROWS : MOST_RECORDS;
 }
 
 /** A total over no rows at all: a count of 0 there means that there is nothing to count. */

@@ -2,9 +2,8 @@
 import { and, eq } from 'drizzle-orm';
 import { NameIndex, type MembersOfLevel } from '@zud/core/language/names/name-index';
 import { namingOf } from '@zud/core/language/naming';
-import { compileModel, dateColumn, factsOf, type ColumnRef, type Model } from '@zud/core/model/model';
+import { compileModel, dateColumn, factsOf, NO_NAME, type ColumnRef, type Model } from '@zud/core/model/model';
 import { measureOf } from '@zud/core/model/calculation';
-import { NO_NAME } from '@zud/core/query/postgresql';
 import type { RowRule } from '@zud/core/query/planner';
 import type { Naming } from '@zud/core/reading/words';
 import type { Calendar } from '@zud/core/time/period';

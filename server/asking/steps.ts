@@ -1,7 +1,10 @@
 /** Asking: words, an edit or a reading → a step of an inquiry, with its answer. */
 import { read, type Note, type Option, type WordUse } from '@zud/core/language/read';
 import { applyEdits, type Edit } from '@zud/core/reading/edit';
+import { pointsOf, type Points } from '@zud/core/analysis/points';
+import { pointsAtAnswer } from '@zud/core/language/grammar/references';
 import { changeBetween } from '@zud/core/reading/difference';
+import { currentReading } from '@zud/core/reading/migrate';
 import { EMPTY_READING, type Reading } from '@zud/core/reading/schema';
 import { sentenceOf, type Phrase, type Sentence } from '@zud/core/reading/sentence';
 import type { ChartDescription } from '@zud/core/chart/describe';
@@ -72,7 +75,8 @@ export class Asking {
     if (after && !before) throw new Problem(404, 'Not found', 'The step to follow is not in this inquiry; it may have been deleted.');
     const readingBefore = before?.reading ?? null;
 
-    const understood = understand(asked, readingBefore, ready, pendingOptions(before));
+    const points = asked.kind === 'text' && readingBefore !== null && pointsAtAnswer(asked.text) ? await this.pointsOf(readingBefore, ready, options) : null;
+    const understood = understand(asked, readingBefore, ready, pendingOptions(before), points);
     if (understood.move !== undefined) {
       const target = understood.move === 'first' ? all[0] : all.find((step) => step.id === before?.after);
       if (target) return { step: await this.view(target, ready, options), made: false };
@@ -85,6 +89,17 @@ export class Asking {
     } catch (error) {
       if (!(error instanceof Unanswerable)) throw error;
       return this.keep(inquiry, person, before, asked, { outcome: 'unclear', reading: readingBefore, words: understood.words, notes: [{ kind: 'unclear', text: error.message }] }, ready);
+    }
+  }
+
+  /** The marked points of the answer before; none where it cannot be computed now. */
+  private async pointsOf(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<Points | null> {
+    try {
+      const { answer } = await this.answering.answer(reading, ready, options);
+      return pointsOf(answer, reading, ready.calendar);
+    } catch (error) {
+      if (error instanceof Unanswerable) return null;
+      throw error;
     }
   }
 
@@ -134,7 +149,7 @@ interface Understood {
   readonly move?: 'back' | 'first';
 }
 
-function understand(asked: Asked, before: Reading | null, ready: ReadyModel, pending: readonly Option[]): Understood {
+function understand(asked: Asked, before: Reading | null, ready: ReadyModel, pending: readonly Option[], points: Points | null): Understood {
   const { names, calendar } = ready;
   if (asked.kind === 'reading') return { outcome: 'answered', reading: asked.reading, words: [], notes: [] };
   if (asked.kind === 'edit') {
@@ -142,7 +157,7 @@ function understand(asked: Asked, before: Reading | null, ready: ReadyModel, pen
     if (!edited.ok) return { outcome: 'unclear', reading: null, words: [], notes: [{ kind: 'unclear', text: edited.reason }] };
     return { outcome: 'answered', reading: edited.reading, words: [], notes: edited.notes.map((text) => ({ kind: 'assumed', text })) };
   }
-  const result = read(asked.text, { names, calendar, before });
+  const result = read(asked.text, { names, calendar, before, points });
   const chosen = chosenOption(asked.text, pending);
   if (chosen) return { outcome: 'answered', reading: chosen, words: result.words, notes: [] };
   if (result.outcome === 'move') return { outcome: 'answered', reading: null, words: result.words, notes: [], ...(result.move === undefined ? {} : { move: result.move }) };
@@ -151,7 +166,8 @@ function understand(asked: Asked, before: Reading | null, ready: ReadyModel, pen
 
 /** The options a `choose` still waits to be settled from. */
 function pendingOptions(before: Step | undefined): readonly Option[] {
-  return before?.outcome === 'choose' ? ((before.record as unknown as Record_).options ?? []) : [];
+  const options = before?.outcome === 'choose' ? ((before.record as unknown as Record_).options ?? []) : [];
+  return options.map((option) => (option.reading === null ? option : { ...option, reading: currentReading(option.reading) }));
 }
 
 /** A bare reply ("the port") settles a choice where it fits one option only. */

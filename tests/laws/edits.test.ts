@@ -106,4 +106,4 @@ test('drill and then roll up gives the level shown before', () => {
   );
 });
 
-const EMPTY: Reading = { version: 1, shown: [], by: [], where: [], when: null, against: null, rank: null, order: null, view: null };
+const EMPTY: Reading = { version: 2, shown: [], by: [], where: [], when: null, against: null, rank: null, order: null, rows: null, view: null };

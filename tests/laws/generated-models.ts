@@ -105,7 +105,7 @@ export function readingOf(made: World): fc.Arbitrary<Reading> {
     fc.boolean().map((is): Condition => ({ kind: 'set', set: 's0', is })),
     fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { minLength: 1, maxLength: 3 }).map((days): Condition => ({ kind: 'weekdays', days: days.sort((a, b) => a - b) })),
     fc.tuple(levelId, fc.constantFrom('m0', 'm2'), fc.constantFrom('over', 'under', 'atLeast', 'atMost', 'aboveAverage', 'belowAverage'), fc.integer({ min: 1, max: 90_000 })).map(([level, id, test, value]): Condition => ({
-      kind: 'measure', level, calculation: measureOf(id), test: test as 'over', ...(test.endsWith('Average') ? {} : { value }),
+      kind: 'measure', at: { kind: 'level', level }, calculation: measureOf(id), test: test as 'over', ...(test.endsWith('Average') ? {} : { value }),
     })),
     fc.tuple(fc.constantFrom('m0', 'm1'), fc.integer({ min: 1, max: 900 })).map(([measure, value]): Condition => ({ kind: 'rows', measure, test: 'over', value })),
   );
@@ -126,7 +126,7 @@ export function readingOf(made: World): fc.Arbitrary<Reading> {
       const first = parts.shown[0]?.calculation ?? measureOf('m0');
       const comparesInTime = parts.against !== null && (parts.when !== null || arranged.some((one) => one.kind === 'time'));
       const rank = parts.rankCount !== null && level?.kind === 'level'
-        ? { count: parts.rankCount[0], direction: parts.rankCount[1], percent: false, level: level.level, by: parts.rankCount[2] === null ? null : measureOf(parts.rankCount[2]), within: null, others: false }
+        ? { count: parts.rankCount[0], direction: parts.rankCount[1], percent: false, of: level, marked: false, by: parts.rankCount[2] === null ? null : measureOf(parts.rankCount[2]), within: null, others: false }
         : null;
       return {
         ...EMPTY_READING, shown: parts.shown, by: arranged, where: parts.where,

@@ -21,7 +21,7 @@ export function actsForPhrase(phrase: Phrase, reading: Reading, model: ModelView
     }
     case 'by':
       return [
-        ...reading.by.map((by): EditAct => ({ label: `Without ${by.kind === 'level' ? levelName(by.level, model) : by.kind === 'time' ? by.grain : 'the calendar part'}`, edits: [{ do: 'breakdown', how: 'remove', by: [by] }] })),
+        ...reading.by.map((by): EditAct => ({ label: `Without ${by.kind === 'level' ? levelName(by.level, model) : by.kind === 'time' ? by.grain : by.kind === 'cycle' ? 'the calendar part' : by.kind === 'bins' ? 'the ranges' : 'the named sets'}`, edits: [{ do: 'breakdown', how: 'remove', by: [by] }] })),
         ...GRAINS.filter((grain) => !reading.by.some((by) => by.kind === 'time' && by.grain === grain)).map((grain): EditAct => ({ label: `By ${grain}`, edits: [{ do: 'breakdown', how: 'join', by: [{ kind: 'time', grain }] }] })),
         ...(model?.dimensions ?? []).flatMap((dimension) => dimension.levels).filter((level) => !reading.by.some((by) => by.kind === 'level' && by.level === level.id)).map((level): EditAct => ({ label: `By ${level.name.toLowerCase()}`, edits: [{ do: 'breakdown', how: 'join', by: [{ kind: 'level', level: level.id }] }] })),
       ];
@@ -51,6 +51,8 @@ export function actsForPhrase(phrase: Phrase, reading: Reading, model: ModelView
       ];
     case 'order':
       return [{ label: 'The other way round', edits: [{ do: 'reverse' }] }, { label: 'Usual order', edits: [{ do: 'order', order: null }] }];
+    case 'rows':
+      return [{ label: 'Back to the chart', edits: [{ do: 'rows', how: 'stop', columns: [] }] }];
     case 'view':
       return [{ label: 'Choose the chart automatically', edits: [{ do: 'view', view: null }] }];
   }

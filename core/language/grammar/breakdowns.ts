@@ -1,51 +1,131 @@
-/** Grammar of breakdowns: by which levels and grains. Gives `Breakdown`, `BreakdownList` and edits. */
-import type { Breakdown } from '../../reading/schema';
-import { byLevel, followUp, intent } from '../intent';
+/** Grammar of breakdowns: by which levels, grains, ranges and named sets. Gives `Calendar`, `Key`, `Breakdown`, `BreakdownList` and edits. */
+import { byLevel, type Breakdown, type Key } from '../../reading/schema';
+import { followUp, intent, withShown, type Intent, type Sense } from '../intent';
+import type { Calculation } from '../../model/calculation';
+import { rowColumnOf } from '../../model/model';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
 const list = (parts: Parts, name = 'BreakdownList') => parts[name] as Breakdown[];
+const join = (by: readonly Breakdown[]): Intent => intent({ do: 'breakdown', by: [...by], how: 'join' });
 
-function ofRole(by: Breakdown, role: unknown, question: Question): Breakdown {
+function ofRole(by: Key, role: unknown, question: Question): Key {
   if (by.kind === 'level') return by;
   return role === question.model.defaultDate ? by : { ...by, role: role as string };
 }
 
-const grain = (parts: Parts): Breakdown => ({ kind: 'time', grain: parts['Unit'] as never });
-const BY = '(by|per|across|for each|for every|in each|grouped by|each|every)';
+const grain = (parts: Parts): Key => ({ kind: 'time', grain: parts['Unit'] as never });
+
+/** Ranges of the row-level column behind a measure; null where it has none. */
+function ranges(width: (parts: Parts) => number | null) {
+  return (parts: Parts, question: Question): Breakdown | null => {
+    const measure = parts['Measure'] as string;
+    return rowColumnOf(question.model, measure) === null ? null : { kind: 'bins', measure, width: width(parts) };
+  };
+}
+const said = (parts: Parts) => {
+  const width = parts['Number'] as number;
+  return width > 0 ? width : null;
+};
+
+/** Named sets of one level, in the order said. */
+function sets(parts: Parts, question: Question, beside: 'none' | 'all' | 'rest'): Breakdown | null {
+  const named = parts['SetList'] as string[];
+  const level = question.model.sets.get(named[0] ?? '')?.level;
+  return named.every((id) => question.model.sets.get(id)?.level === level) ? { kind: 'sets', sets: [...new Set(named)], beside } : null;
+}
+const asSets = (beside: 'none' | 'all' | 'rest') => (parts: Parts, question: Question) => sets(parts, question, beside);
+const compared = (beside: 'none' | 'all' | 'rest') => (parts: Parts, question: Question): Intent | null => {
+  const by = sets(parts, question, beside);
+  return by === null || (beside === 'none' && (parts['SetList'] as string[]).length < 2) ? null : withShown(join([by]), parts);
+};
+
+const BY = '(by|per|across|grouped by|each|every)';
+const FOR_EACH = '(for each|for every|in each|in every|on each|at each|and for each)';
+const VERSUS = '(vs|versus|against|compared to|compared with|compare to|compare with|beside|with|to|and)';
+const BY_MEASURE = '(by|in|on|for|in terms of) {Calculation}';
+const RANGES = '(in|into|by) (bins|buckets|bands|ranges|brackets)';
 
 export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Calendar', form: '{Unit}', means: grain },
-  { gives: 'Calendar', form: 'half [year]', means: () => ({ kind: 'time', grain: 'half' }) },
-  { gives: 'Calendar', form: '(day of week|weekday|day of the week)', means: () => ({ kind: 'cycle', cycle: 'dayOfWeek' }) },
-  { gives: 'Calendar', form: '(month of year|calendar month|month of the year)', means: () => ({ kind: 'cycle', cycle: 'monthOfYear' }) },
-  { gives: 'Calendar', form: 'hour [of day]', means: () => ({ kind: 'cycle', cycle: 'hour' }) },
-  { gives: 'Breakdown', form: '{Level}', means: (p) => byLevel(p['Level'] as string) },
-  { gives: 'Breakdown', form: '{Calendar}', means: (p) => p['Calendar'] },
-  { gives: 'Breakdown', form: '{Calendar} of {DateRole}', means: (p, q) => ofRole(p['Calendar'] as Breakdown, p['DateRole'], q) },
-  { gives: 'Breakdown', form: '{DateRole} {Calendar}', means: (p, q) => ofRole(p['Calendar'] as Breakdown, p['DateRole'], q) },
+  { gives: 'Calendar', form: '(half [year]|half years|halves)', means: () => ({ kind: 'time', grain: 'half' }) },
+  { gives: 'Calendar', form: '(calendar|each) {Unit}', means: grain, cost: 0.02 },
+  { gives: 'Calendar', form: '((day|days) of [the] week|weekday|(day|days) of week)', means: () => ({ kind: 'cycle', cycle: 'dayOfWeek' }) },
+  { gives: 'Calendar', form: '((month|months) of [the] year|calendar month|calendar months)', means: () => ({ kind: 'cycle', cycle: 'monthOfYear' }) },
+  { gives: 'Calendar', form: '(hour|hours|time of day) [of [the] day]', means: () => ({ kind: 'cycle', cycle: 'hour' }) },
+  { gives: 'Key', form: '{Level}', means: (p) => byLevel(p['Level'] as string) },
+  { gives: 'Key', form: '{Calendar}', means: (p) => p['Calendar'] },
+  { gives: 'Key', form: '{Calendar} of {DateRole}', means: (p, q) => ofRole(p['Calendar'] as Key, p['DateRole'], q) },
+  { gives: 'Key', form: '{DateRole} {Calendar}', means: (p, q) => ofRole(p['Calendar'] as Key, p['DateRole'], q) },
+  { gives: 'One', form: '{OneLevel}', means: (p) => byLevel(p['OneLevel'] as string) },
+  { gives: 'One', form: '{OneUnit}', means: (p) => ({ kind: 'time', grain: p['OneUnit'] as never }) },
+  { gives: 'SetList', form: '{Set}', means: (p) => [p['Set']] },
+  { gives: 'SetList', form: `{Set} ${VERSUS} {SetList}`, means: (p) => [p['Set'], ...(p['SetList'] as string[])] },
+  { gives: 'Breakdown', form: '{Key}', means: (p) => p['Key'] },
+  { gives: 'Breakdown', form: '{Measure} (in|by) [(steps|bins|buckets|bands|ranges)] of {Number}', means: ranges(said) },
+  { gives: 'Breakdown', form: '{Measure} (in|by) steps of {Number}', means: ranges(said), cost: -0.05 },
+  { gives: 'Breakdown', form: `{Measure} ${RANGES}`, means: ranges(() => null) },
+  { gives: 'Breakdown', form: '{Measure} (range|ranges|bin|bins|band|bands|bucket|buckets)', means: ranges(() => null) },
+  { gives: 'Breakdown', form: '{Measure} (range|ranges|bin|bins|band|bands|bucket|buckets) of {Number}', means: ranges(said) },
+  { gives: 'Breakdown', form: '{SetList}', means: (p, q) => sets(p, q, (p['SetList'] as string[]).length > 1 ? 'none' : 'rest'), cost: 0.1 },
+  { gives: 'Breakdown', form: '{SetList} beside rest', means: asSets('rest') },
+  { gives: 'Breakdown', form: '{SetList} beside all', means: asSets('all') },
   { gives: 'BreakdownList', form: '{Breakdown}', means: (p) => [p['Breakdown']] },
-  { gives: 'BreakdownList', form: '{Breakdown} (,|and|and by|then|then by|, by|&|×|x|within) {BreakdownList}', means: (p) => [p['Breakdown'], ...list(p)] },
+  { gives: 'BreakdownList', form: '{Breakdown} (,|and|and by|then|then by|, by|&|×|x|within|and then by|, then by|, and|, and by|and for each) {BreakdownList}', means: (p) => [p['Breakdown'], ...list(p)] },
 
-  { gives: 'Intent', form: `${BY} {BreakdownList}`, means: (p) => intent({ do: 'breakdown', by: list(p), how: 'join' }), examples: ['by month', 'for each week'] },
-  { gives: 'Intent', form: '{Breakdown}', means: (p) => intent({ do: 'breakdown', by: [p['Breakdown'] as Breakdown], how: 'join' }), cost: 0.5, examples: ['month'] },
-  { gives: 'Intent', form: '(which|what|list) {Level}', means: (p) => intent({ do: 'breakdown', by: [byLevel(p['Level'] as string)], how: 'join' }), cost: 0.2 },
+  { gives: 'Intent', form: `${BY} {BreakdownList}`, means: (p) => join(list(p)), examples: ['by month', 'per week'] },
+  { gives: 'Intent', form: '(within each|within every|as a share of each|inside each|per cent within each) {Key}', means: (p) => intent({ do: 'within', key: p['Key'] as Key }), cost: -0.05 },
+  { gives: 'Intent', form: '{Breakdown}', means: (p) => join([p['Breakdown'] as Breakdown]), cost: 0.5, examples: ['month'] },
+  { gives: 'Intent', form: '{Key:first} and {Key:second}', means: (p) => join([p['first'] as Key, p['second'] as Key]), cost: 0.5, examples: ['month and week'] },
+  { gives: 'Intent', form: '(which|what|list|all|different) {Level}', means: (p) => join([byLevel(p['Level'] as string)]), cost: 0.2 },
   { gives: 'Intent', form: 'who', means: () => intent({ do: 'kindOfLevel', kind: 'person' }) },
   { gives: 'Intent', form: 'where', means: () => intent({ do: 'kindOfLevel', kind: 'place' }) },
   { gives: 'Intent', form: 'when', means: () => intent({ do: 'overTime' }) },
-  { gives: 'Intent', form: '{UnitAdverb}', means: (p) => intent({ do: 'breakdown', by: [{ kind: 'time', grain: p['UnitAdverb'] as never }], how: 'join' }), examples: ['monthly'] },
-  { gives: 'Intent', form: '(over time|[as] trend|trends|evolution)', means: () => intent({ do: 'overTime' }), examples: ['over time'] },
-  { gives: 'Intent', form: `(also [by]|split [(that|it|this)] by|split [(that|it|this)] (also|further) by|break [(that|it|this)] down by|broken down by|and also by|and by|split) {BreakdownList}`, means: (p) => ({ ...intent({ do: 'breakdown', by: list(p), how: 'add' }) }), examples: ['also by month', 'break that down by week'] },
-  { gives: 'Intent', form: 'add {BreakdownList} [(too|also|as well|as breakdown)]', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'add' }), cost: 0.1 },
+  { gives: 'Intent', form: `where ${is()} [the] {Calculation} [the] {Sense}`, means: (p) => kindRank('place', p), cost: -0.2 },
+  { gives: 'Intent', form: `where ${is()} [the] {Sense} {Calculation}`, means: (p) => kindRank('place', p), cost: -0.2 },
+  { gives: 'Intent', form: `when ${is()} [the] {Calculation} [the] {Sense}`, means: (p) => kindRank('time', p), cost: -0.2 },
+  { gives: 'Intent', form: `when ${is()} [the] {Sense} {Calculation}`, means: (p) => kindRank('time', p), cost: -0.2 },
+  { gives: 'Intent', form: `who ${is()} [the] {Sense} {Calculation}`, means: (p) => kindRank('person', p), cost: -0.2 },
+  { gives: 'Intent', form: '{UnitAdverb}', means: (p) => join([{ kind: 'time', grain: p['UnitAdverb'] as never }]), examples: ['monthly'] },
+  { gives: 'Intent', form: '{UnitAdverb} instead', means: (p) => ({ ...join([{ kind: 'time', grain: p['UnitAdverb'] as never }]), followUp: true }), examples: ['weekly instead'] },
+  { gives: 'Intent', form: '(over time|[as] trend|trends|evolution|development over time|time series|through time|across time)', means: () => intent({ do: 'overTime' }), examples: ['over time'] },
+  { gives: 'Intent', form: `(also [by]|split [(that|it|this)] [(also|further|up|out)] by|break [(that|it|this)] [(down|up|out)] by|broken down [further] by|broken out by|and also by|and by|split|further by|as well as by|separately by|separated by|subdivided by) {BreakdownList}`, means: (p) => intent({ do: 'breakdown', by: list(p), how: 'add' }), examples: ['also by month', 'break that down by week'] },
+  { gives: 'Intent', form: `${FOR_EACH} {BreakdownList}`, means: (p) => intent({ do: 'breakdown', by: list(p), how: 'add' }), examples: ['for each week'] },
+  { gives: 'Intent', form: 'by {BreakdownList} (too|as well|also)', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'add' }), examples: ['by month as well'] },
+  { gives: 'Intent', form: 'add [(a breakdown by|the breakdown by|by|breakdown by)] {BreakdownList} [(too|also|as well|as breakdown|as a breakdown)]', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'add' }), cost: 0.1 },
   { gives: 'Intent', form: '[by] {BreakdownList} instead', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'replace' }), examples: ['by month instead'] },
-  { gives: 'Intent', form: '(swap|replace) {Breakdown:old} (for|with|by) {Breakdown:new}', means: (p) => followUp({ do: 'breakdown', by: [p['new'] as Breakdown], how: 'replace', instead: p['old'] as Breakdown }), examples: ['swap month for week'] },
-  { gives: 'Intent', form: '{Breakdown:new} instead of {Breakdown:old}', means: (p) => followUp({ do: 'breakdown', by: [p['new'] as Breakdown], how: 'replace', instead: p['old'] as Breakdown }), examples: ['week instead of month'] },
-  { gives: 'Intent', form: '(drop|remove|without|not by|no longer by|undo the breakdown by|get rid of) [breakdown by] {BreakdownList}', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'remove' }), cost: 0.3 },
-  { gives: 'Intent', form: '(go deeper|drill down|deeper|one level down|drill deeper)', means: () => followUp({ do: 'drill' }), examples: ['go deeper'] },
-  { gives: 'Intent', form: '(drill|go|zoom|drill down) into {Member}', means: (p) => followUp({ do: 'drill', member: memberOf(p) }) },
-  { gives: 'Intent', form: '(one level up|roll up|go up|up one level|drill up)', means: () => followUp({ do: 'rollUp' }), examples: ['one level up'] },
-  { gives: 'Intent', form: '(up|back up|roll up) to {Level}', means: (p) => followUp({ do: 'rollUp', level: p['Level'] as string }) },
+  { gives: 'Intent', form: 'instead by {BreakdownList}', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'replace' }), examples: ['instead by month'] },
+  { gives: 'Intent', form: 'only by {BreakdownList}', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'replace' }), examples: ['only by month'] },
+  { gives: 'Intent', form: '(swap|replace|change|switch|exchange) {Breakdown:old} (for|with|by|to) {Breakdown:new}', means: (p) => followUp({ do: 'breakdown', by: [p['new'] as Breakdown], how: 'replace', instead: p['old'] as Breakdown }), examples: ['swap month for week'] },
+  { gives: 'Intent', form: '[by] {Breakdown:new} (instead of|rather than) [by] {Breakdown:old}', means: (p) => followUp({ do: 'breakdown', by: [p['new'] as Breakdown], how: 'replace', instead: p['old'] as Breakdown }), examples: ['week instead of month'] },
+  { gives: 'Intent', form: '(drop|remove|without|not by|no longer by|undo the breakdown by|get rid of|not split by|stop splitting by|without splitting by|take out) [the] [(breakdown by|split by)] {BreakdownList} [breakdown]', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'remove' }) },
+  { gives: 'Intent', form: '(no breakdown|without breakdown|without any breakdown|just the total|only the total|the total only|overall total|all together|as one number|not broken down)', means: () => intent({ do: 'clear', what: 'breakdown' }), examples: ['just the total'] },
+  { gives: 'Intent', form: '(go deeper|drill down|deeper|one level down|drill deeper|go down|down one level|one level deeper|go one level down|go one level deeper|next level|more detail|in more detail)', means: () => followUp({ do: 'drill' }), examples: ['go deeper'] },
+  { gives: 'Intent', form: '(drill|go|zoom|drill down|go deeper|look|dig|zoom in|break down|open up) (into|on) {Member}', means: (p) => followUp({ do: 'drill', member: memberOf(p) }) },
+  { gives: 'Intent', form: '(drill|go|zoom|drill down|look) (into|to|down to) {Level}', means: (p) => followUp({ do: 'breakdown', by: [byLevel(p['Level'] as string)], how: 'join' }), cost: 0.1 },
+  { gives: 'Intent', form: '(one level up|roll up|go up|up one level|drill up|one level higher|go one level up|a level up|zoom out|less detail|go up one level|go up a level)', means: () => followUp({ do: 'rollUp' }), examples: ['one level up'] },
+  { gives: 'Intent', form: '(up|back up|roll up|go up|go back up|rolled up|roll it up|aggregate|roll that up) to [the] {Level} [level]', means: (p) => followUp({ do: 'rollUp', level: p['Level'] as string }) },
+  { gives: 'Intent', form: '(distribution|histogram|spread) of {Measure}', means: (p, q) => distribution(p, q, null) },
+  { gives: 'Intent', form: '{Measure} (distribution|histogram)', means: (p, q) => distribution(p, q, null) },
+  { gives: 'Intent', form: '(distribution|histogram) of {Measure} in steps of {Number}', means: (p, q) => distribution(p, q, said(p)) },
+  { gives: 'Intent', form: `[compare] {SetList} [${BY_MEASURE}]`, means: compared('none'), cost: -0.25 },
+  { gives: 'Intent', form: `[(compare|for)] {SetList} (vs|versus|against|with|beside|compared to|compared with) rest [${BY_MEASURE}]`, means: compared('rest'), cost: -0.2 },
+  { gives: 'Intent', form: `[(compare|for)] {SetList} (vs|versus|against|with|beside|compared to|compared with) (all|total|everything|everyone) [{Level}] [${BY_MEASURE}]`, means: compared('all'), cost: -0.2 },
 ];
+
+/** Words between a question word and what it asks about. */
+function is(): string {
+  return '(is|are|was|were|has|had|have|did|do|does|makes|made|brings|sees|saw|gets|got)';
+}
+
+function kindRank(kind: 'person' | 'place' | 'time', parts: Parts): Intent {
+  return intent({ do: 'kindRank', kind, sense: parts['Sense'] as Sense, by: parts['Calculation'] as Calculation });
+}
+
+function distribution(parts: Parts, question: Question, width: number | null): Intent | null {
+  const measure = parts['Measure'] as string;
+  return rowColumnOf(question.model, measure) === null ? null : intent({ do: 'distribution', measure, width });
+}
 
 function memberOf(parts: Parts): { level: string; name: string } {
   const { level, member } = parts['Member'] as { level: string; member: string };

@@ -1,22 +1,36 @@
 /** Grammar of what is shown: measures, row functions, arithmetic, transforms. Gives `Term`, `Calculation`, `Shown` and `ShownList`. */
 import { arithmetic, measureOf, type Calculation, type Operator, type RowFunction } from '../../model/calculation';
-import type { Shown, Transform } from '../../reading/schema';
+import type { Transform } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
+import type { SaidShown, SaidTransform } from '../intent';
 import { singular } from '../tokens';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
 const calculation = (parts: Parts, name = 'Calculation') => parts[name] as Calculation;
 
-/** A row function of a measure; where the measure is already that aggregate, the measure itself. */
+/**
+ * A row function of a measure: of the column behind a sum. A measure that is that aggregate already, or for an average a ratio or
+ * another average, is meant itself: there is no average of averages.
+ */
 function rowFunction(name: RowFunction) {
   return (parts: Parts, question: Question): Calculation | null => {
     const found = question.model.measures.get(parts['Measure'] as string);
     if (!found) return null;
-    if (found.kind === name) return measureOf(found.id);
-    return found.kind === 'sum' ? { kind: 'rows', function: name, measure: found.id } : null;
+    if (found.kind === name || (name === 'average' && found.kind === 'ratio')) return measureOf(found.id);
+    return found.kind === 'sum' || (found.kind === 'average' && name !== 'average') ? { kind: 'rows', function: name, measure: found.id } : null;
   };
 }
+
+/** The value below which a percentage of the rows lie. */
+function percentile(parts: Parts, question: Question): Calculation | null {
+  const found = question.model.measures.get(parts['Measure'] as string);
+  const at = parts['Number'] as number;
+  if (!found || at < 0 || at > 100) return null;
+  return found.kind === 'sum' || found.kind === 'average' ? { kind: 'percentile', percentile: at, measure: found.id } : null;
+}
+
+const perPeriod = (parts: Parts, unit: string): Calculation => ({ kind: 'perPeriod', grain: parts[unit] as Grain, measure: parts['Measure'] as string });
 
 /** "number of Ys": the count of Y where the model has such a measure, else the distinct members of the level. */
 function countOfLevel(parts: Parts, question: Question): Calculation {
@@ -25,6 +39,12 @@ function countOfLevel(parts: Parts, question: Question): Calculation {
   for (const found of question.model.measures.values())
     if ((found.kind === 'count' || found.kind === 'distinct') && singular(found.name.toLowerCase()) === name) return measureOf(found.id);
   return { kind: 'members', level };
+}
+
+/** "passengers per port": divided by how many members there are. */
+function perLevel(parts: Parts, question: Question): Calculation | null {
+  const left = parts['left'] as string;
+  return ['sum', 'count'].includes(question.model.measures.get(left)?.kind ?? '') ? arithmetic('divide', measureOf(left), countOfLevel(parts, question)) : null;
 }
 
 /** Folds the tail of a sum or product to the left: a − b − c is (a − b) − c. */
@@ -36,22 +56,42 @@ const tail = (operator: Operator, name: string) => (parts: Parts): Tail => [
   ...((parts['Tail'] as Tail | undefined) ?? []),
 ];
 
-const withTransform = (transform: (parts: Parts) => Transform) => (parts: Parts): Shown => ({ calculation: calculation(parts), transform: transform(parts) });
+const withTransform = (transform: (parts: Parts) => SaidTransform) => (parts: Parts): SaidShown => ({ calculation: calculation(parts), transform: transform(parts) });
 const share: Transform = { kind: 'share', within: 'all' };
+
+const AVERAGE = '(average|mean|avg|typical)';
+const COUNTED = '[(number|amount|count|volume|total) of]';
+const CHANGE = '(% change|percentage change|percent change|relative change|% growth|percentage growth|growth rate|percentage increase|% increase)';
 
 export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '{Measure}', means: (p) => measureOf(p['Measure'] as string) },
-  { gives: 'Term', form: 'total [of] {Measure}', means: (p, q) => (['sum', 'count'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
-  { gives: 'Term', form: '(average|mean|avg) [of] {Measure}', means: rowFunction('average') },
+  { gives: 'Term', form: '(total|overall|sum of|total of|total amount of|sum total of|combined) {Measure}', means: (p, q) => (['sum', 'count'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
+  { gives: 'Term', form: `${AVERAGE} [of] {Measure}`, means: rowFunction('average') },
+  { gives: 'Term', form: '{Measure} average', means: rowFunction('average'), cost: 0.1 },
   { gives: 'Term', form: 'median [of] {Measure}', means: rowFunction('median') },
-  { gives: 'Term', form: '(minimum|min|smallest single) [of] {Measure}', means: rowFunction('minimum') },
-  { gives: 'Term', form: '(maximum|max|largest single) [of] {Measure}', means: rowFunction('maximum') },
-  { gives: 'Term', form: '(average|mean|avg) {UnitAdverb} {Measure}', means: (p) => ({ kind: 'perPeriod', grain: p['UnitAdverb'] as Grain, measure: p['Measure'] }) },
-  { gives: 'Term', form: '(number|count) of {Measure}', means: (p, q) => (['count', 'distinct', 'sum'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
-  { gives: 'Term', form: '((number|count) of|how many) [different|distinct] {Level}', means: countOfLevel, cost: 0.1 },
-  { gives: 'Term', form: '(how many|how much) {Measure}', means: (p) => measureOf(p['Measure'] as string) },
-  { gives: 'Term', form: '{Measure:left} per {Measure:right}', means: (p) => arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)), cost: 0.1 },
-  { gives: 'Term', form: '{Measure:left} per {Level}', means: (p, q) => (['sum', 'count'].includes(q.model.measures.get(p['left'] as string)?.kind ?? '') ? arithmetic('divide', measureOf(p['left'] as string), countOfLevel(p, q)) : null), cost: 0.15 },
+  { gives: 'Term', form: '{Measure} median', means: rowFunction('median'), cost: 0.1 },
+  { gives: 'Term', form: '(minimum|min|smallest single|lowest single) [of] {Measure}', means: rowFunction('minimum') },
+  { gives: 'Term', form: '(maximum|max|largest single|highest single|biggest single) [of] {Measure}', means: rowFunction('maximum') },
+  { gives: 'Term', form: '(highest|largest) {Measure}', means: rowFunction('maximum'), cost: 0.3 },
+  { gives: 'Term', form: '(lowest|smallest) {Measure}', means: rowFunction('minimum'), cost: 0.3 },
+  { gives: 'Term', form: '{Number} (percentile|th percentile|percent quantile) [of] {Measure}', means: percentile },
+  { gives: 'Term', form: '{Measure} {Number} percentile', means: percentile, cost: 0.1 },
+  { gives: 'Term', form: `${AVERAGE} {UnitAdverb} ${COUNTED} {Measure}`, means: (p) => perPeriod(p, 'UnitAdverb') },
+  { gives: 'Term', form: `{UnitAdverb} ${AVERAGE} ${COUNTED} [of] {Measure}`, means: (p) => perPeriod(p, 'UnitAdverb') },
+  { gives: 'Term', form: `${AVERAGE} ${COUNTED} {Measure} (per|a|each|every|for each) {Unit}`, means: (p) => perPeriod(p, 'Unit'), cost: -0.1 },
+  { gives: 'Term', form: `{Measure} (per|a|each) {Unit} on average`, means: (p) => perPeriod(p, 'Unit'), cost: -0.1 },
+  { gives: 'Term', form: `(average|mean) (per|a|for each) {Unit} of {Measure}`, means: (p) => perPeriod(p, 'Unit'), cost: -0.1 },
+  { gives: 'Term', form: `${AVERAGE} ${COUNTED} {Measure:left} (per|for each|for every) {Measure:right}`, means: (p) => arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)), cost: 0.05 },
+  { gives: 'Term', form: `${AVERAGE} ${COUNTED} {Measure:left} (per|for each|for every) {Level}`, means: perLevel, cost: 0.1 },
+  { gives: 'Term', form: '(number|count|amount|volume|quantity) of {Measure}', means: (p, q) => (['count', 'distinct', 'sum'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
+  { gives: 'Term', form: '((number|count) of|how many) [(different|distinct|unique|separate)] {Level}', means: countOfLevel, cost: 0.1 },
+  { gives: 'Term', form: '(distinct|unique) {Level}', means: countOfLevel, cost: 0.3 },
+  { gives: 'Term', form: '{Level} count', means: countOfLevel, cost: 0.1 },
+  { gives: 'Term', form: '((number|count) of|how many) {Unit}', means: (p) => ({ kind: 'periods', grain: p['Unit'] }), cost: 0.2 },
+  { gives: 'Term', form: '((number|count) of|how many) half years', means: () => ({ kind: 'periods', grain: 'half' }), cost: 0.2 },
+  { gives: 'Term', form: '(how many|how much|how high is|how high was|how large is|how big is) {Measure}', means: (p) => measureOf(p['Measure'] as string) },
+  { gives: 'Term', form: `${COUNTED} {Measure:left} (per|for each|for every) {Measure:right}`, means: (p) => arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)), cost: 0.1 },
+  { gives: 'Term', form: '{Measure:left} per {Level}', means: perLevel, cost: 0.15 },
 
   { gives: 'Factor', form: '{Term}', means: (p) => p['Term'] },
   { gives: 'Factor', form: '{Number}', means: (p) => ({ kind: 'number', value: p['Number'] }), cost: 0.4 },
@@ -65,29 +105,43 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Calculation', form: '{Product}', means: (p) => (calculation(p, 'Product').kind === 'number' ? null : p['Product']) },
   { gives: 'Calculation', form: '{Product} {SumTail:Tail}', means: (p) => folded(p, 'Product') },
 
+  { gives: 'Calculation', form: '(difference|gap) between {Calculation:left} and {Calculation:right}', means: (p) => arithmetic('subtract', calculation(p, 'left'), calculation(p, 'right')) },
+  { gives: 'Calculation', form: '(ratio|quotient) (of|between) {Calculation:left} (to|and|over) {Calculation:right}', means: (p) => arithmetic('divide', calculation(p, 'left'), calculation(p, 'right')) },
+  { gives: 'Calculation', form: 'sum of {Calculation:left} and {Calculation:right}', means: (p) => arithmetic('add', calculation(p, 'left'), calculation(p, 'right')) },
+  { gives: 'Calculation', form: '(product) of {Calculation:left} and {Calculation:right}', means: (p) => arithmetic('multiply', calculation(p, 'left'), calculation(p, 'right')) },
+  { gives: 'Calculation', form: '{Measure:left} as (percentage|share|proportion|fraction|%|percent) of {Measure:right}', means: (p) => (p['left'] === p['right'] ? null : arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string))), cost: -0.1 },
+
   { gives: 'Shown', form: '{Calculation}', means: (p) => ({ calculation: p['Calculation'], transform: null }) },
-  { gives: 'Shown', form: '(share|percentage|proportion|percent|%) of [total] {Calculation}', means: withTransform(() => share) },
-  { gives: 'Shown', form: 'share within of {Calculation}', means: withTransform(() => ({ kind: 'share', within: 'outer' })) },
-  { gives: 'Shown', form: '{Calculation} share', means: withTransform(() => share), cost: 0.05 },
-  { gives: 'Shown', form: '{Calculation} as (share|percentage|proportion|%) [of [(total|all)]]', means: withTransform(() => share) },
-  { gives: 'Shown', form: '(running total|cumulative [total]|cumulated) [of] {Calculation}', means: withTransform(() => ({ kind: 'running' })) },
-  { gives: 'Shown', form: 'cumulative {Calculation}', means: withTransform(() => ({ kind: 'running' })) },
-  { gives: 'Shown', form: '(% change|percentage change|percent change) in {Calculation} on year before', means: withTransform(() => ({ kind: 'change', basis: 'year', as: 'percent' })) },
-  { gives: 'Shown', form: '(% change|percentage change|percent change) in {Calculation} on period before', means: withTransform(() => ({ kind: 'change', basis: 'previous', as: 'percent' })) },
-  { gives: 'Shown', form: 'change in {Calculation} on year before', means: withTransform(() => ({ kind: 'change', basis: 'year', as: 'difference' })) },
-  { gives: 'Shown', form: 'change in {Calculation} on period before', means: withTransform(() => ({ kind: 'change', basis: 'previous', as: 'difference' })) },
-  { gives: 'Shown', form: 'moving average over {Number} of {Calculation}', means: withTransform((p) => ({ kind: 'moving', count: p['Number'] as number })) },
-  { gives: 'Shown', form: '{Number} {Unit} moving average of {Calculation}', means: withTransform((p) => ({ kind: 'moving', count: p['Number'] as number })) },
-  { gives: 'Shown', form: 'rank of {Calculation}', means: withTransform(() => ({ kind: 'rank' })) },
+  { gives: 'Shown', form: '(share|shares|percentage|percentages|proportion|percent|%|fraction|percentage share|part) of [(total|all|overall)] {Calculation}', means: withTransform(() => share) },
+  { gives: 'Shown', form: '{Calculation} (share|shares|percentage|percentages|proportion|mix|split in percent)', means: withTransform(() => share), cost: 0.05 },
+  { gives: 'Shown', form: '{Calculation} (as|in|as a) (share|percentage|proportion|%|percent|shares|percentages|fraction) [of [(total|all|whole)]]', means: withTransform(() => share) },
+  { gives: 'Shown', form: '(share|percentage|proportion) within of {Calculation}', means: withTransform(() => ({ kind: 'share', within: 'outer' })) },
+  { gives: 'Shown', form: '(running total|running sum|cumulative [total]|cumulated|cumulative sum|accumulated|running) [of] {Calculation}', means: withTransform(() => ({ kind: 'running' })) },
+  { gives: 'Shown', form: '{Calculation} (cumulative|cumulated|cumulatively|running total|accumulated|as a running total|as running total)', means: withTransform(() => ({ kind: 'running' })), cost: 0.02 },
+  { gives: 'Shown', form: `${CHANGE} (in|of) {Calculation}`, means: withTransform(() => ({ kind: 'change', basis: 'implied', as: 'percent' })) },
+  { gives: 'Shown', form: `{Calculation} ${CHANGE}`, means: withTransform(() => ({ kind: 'change', basis: 'implied', as: 'percent' })), cost: 0.05 },
+  { gives: 'Shown', form: `${CHANGE} (in|of) {Calculation} (on|from|over|vs|versus) [the] {YearBefore}`, means: withTransform(() => ({ kind: 'change', basis: 'year', as: 'percent' })), cost: -0.1 },
+  { gives: 'Shown', form: `(yoy|year over year|year on year|annual) ${CHANGE} (in|of) {Calculation}`, means: withTransform(() => ({ kind: 'change', basis: 'year', as: 'percent' })), cost: -0.1 },
+  { gives: 'Shown', form: `${CHANGE} (in|of) {Calculation} (on|from|over|vs|versus) [the] {PeriodBefore}`, means: withTransform(() => ({ kind: 'change', basis: 'previous', as: 'percent' })), cost: -0.1 },
+  { gives: 'Shown', form: 'change in {Calculation} on year before', means: withTransform(() => ({ kind: 'change', basis: 'year', as: 'difference' })), cost: -0.1 },
+  { gives: 'Shown', form: 'change in {Calculation} on period before', means: withTransform(() => ({ kind: 'change', basis: 'previous', as: 'difference' })), cost: -0.1 },
+  { gives: 'Shown', form: '(moving|rolling) average over {Number} of {Calculation}', means: withTransform((p) => ({ kind: 'moving', count: p['Number'] as number })) },
+  { gives: 'Shown', form: '(rank|ranking|ranks) of {Calculation}', means: withTransform(() => ({ kind: 'rank' })) },
+  { gives: 'Shown', form: '{Calculation} (rank|ranking)', means: withTransform(() => ({ kind: 'rank' })), cost: 0.05 },
   { gives: 'Shown', form: 'index of {Calculation}', means: withTransform(() => ({ kind: 'index' })) },
-  { gives: 'Shown', form: 'difference from average of {Calculation}', means: withTransform(() => ({ kind: 'fromAverage' })) },
+  { gives: 'Shown', form: '(indexed|index) {Calculation}', means: withTransform(() => ({ kind: 'index' })), cost: 0.05 },
+  { gives: 'Shown', form: '{Calculation} (index|indexed [(to 100|to first|to first = 100)]|as an index|as index)', means: withTransform(() => ({ kind: 'index' })), cost: 0.05 },
+  { gives: 'Shown', form: '(difference|deviation|distance) from [the] (average|mean) (of|in|for) {Calculation}', means: withTransform(() => ({ kind: 'fromAverage' })) },
+  { gives: 'Shown', form: '{Calculation} (compared to|compared with|vs|versus|against|minus|difference from|deviation from|relative to) [the] (average|mean)', means: withTransform(() => ({ kind: 'fromAverage' })), cost: -0.05 },
 
   { gives: 'ShownList', form: '{Shown}', means: (p) => [p['Shown']] },
-  { gives: 'ShownList', form: '{Shown} (,|and|&|plus also|, and) {ShownList}', means: (p) => [p['Shown'], ...(p['ShownList'] as Shown[])] },
-  { gives: 'ShownList', form: '(min and max|minimum and maximum|highest and lowest) [of] {Measure}', means: (p, q) => bothEnds(p, q) },
+  { gives: 'ShownList', form: '{Shown} (,|and|&|plus also|, and|as well as|along with|together with|and also) {ShownList}', means: (p) => [p['Shown'], ...(p['ShownList'] as SaidShown[])] },
+  { gives: 'ShownList', form: 'both {ShownList}', means: (p) => p['ShownList'] },
+  { gives: 'ShownList', form: '(min and max|minimum and maximum|lowest and highest single|smallest and largest single|min and maximum|minimum and max|range) [of] {Measure}', means: (p, q) => bothEnds(p, q) },
+  { gives: 'ShownList', form: '(highest and lowest|lowest and highest|largest and smallest|smallest and largest|max and min|maximum and minimum) [of] {Measure}', means: (p, q) => bothEnds(p, q), cost: 0.05 },
 ];
 
-function bothEnds(parts: Parts, question: Question): Shown[] | null {
+function bothEnds(parts: Parts, question: Question): SaidShown[] | null {
   const low = rowFunction('minimum')(parts, question);
   const high = rowFunction('maximum')(parts, question);
   return low && high ? [{ calculation: low, transform: null }, { calculation: high, transform: null }] : null;

@@ -1,6 +1,7 @@
 /** Grammar of periods as edits, and of comparisons: with earlier periods, with plan, of members. */
 import type { Comparison } from '../../reading/schema';
-import { followUp, intent, type Intent, type SaidPeriod } from '../intent';
+import type { Grain } from '../../time/grain';
+import { followUp, intent, withShown, type Intent, type SaidPeriod } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
@@ -19,51 +20,81 @@ function sideBySide(beside: 'none' | 'all' | 'rest') {
     const second = parts['second'] as Members | undefined;
     if (second !== undefined && second.level !== first.level) return null;
     const members = [...new Set([...first.members, ...(second?.members ?? [])])];
-    return intent({ do: 'compare', against: { kind: 'members', level: first.level, members, beside } });
+    return withShown(intent({ do: 'compare', against: { kind: 'members', level: first.level, members, beside } }), parts);
   };
 }
 
-const VERSUS = '(vs|versus|against|compared to|compared with|compare to|compare with|beside|relative to|v)';
-const ON = '(on|from|over|than)';
+const VERSUS = '(vs|versus|against|compared to|compared with|compare to|compare with|beside|relative to|v|in comparison with|in comparison to|next to|set against|as against|measured against)';
+const AND = `(and|with|to|or|${VERSUS.slice(1, -1)})`;
+const ON = '(on|from|over|than|by)';
+const ALL = '(all|total|overall|average of all|everyone|everything|whole|all of them|all together|overall total|company|grand total)';
+const REST = '(rest|others|everyone else|all others|everything else|other ones|all other|remaining|all the others|all the rest)';
+const BY_MEASURE = '[(by|in|on|in terms of) {Calculation}]';
 const MONTHLY: Readonly<Record<string, 'month' | 'week' | 'quarter' | 'day'>> = { month: 'month', week: 'week', quarter: 'quarter', day: 'day' };
 
 export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Period}', means: set, cost: 0.1, examples: ['2024', 'last year'] },
-  { gives: 'Intent', form: '(for|in|during|over|on|of|within|only|just|just for|only for|only in) {Period}', means: set, examples: ['in March', 'for 2024', 'only the last 2 years'] },
-  { gives: 'Intent', form: '[(for|in|show|use)] {Period} instead', means: (p) => ({ ...set(p), followUp: true }), examples: ['last year instead'] },
-  { gives: 'Intent', form: '(what about|how about|and|and for|and in|same for) {Period}', means: (p) => ({ ...set(p), followUp: true }), cost: 0.15, examples: ['what about last year'] },
+  { gives: 'Intent', form: '(for|in|during|over|on|of|within|only|just|just for|only for|only in|throughout|across|in all of|for all of|back in|as for|at) {Period} [only]', means: set, examples: ['in March', 'for 2024', 'only the last 2 years'] },
+  { gives: 'Intent', form: '[(for|in|show|use|look at|make it|take)] {Period} instead', means: (p) => ({ ...set(p), followUp: true }), examples: ['last year instead'] },
+  { gives: 'Intent', form: '(what about|how about|and|and for|and in|same for|and what about|and how about|now|now for|change to|switch to|make it|same in|change the period to|move to|go to|and during|look at|narrow to|limit to|restrict to|focus on|show|keep only) {Period}', means: (p) => ({ ...set(p), followUp: true }), cost: 0.15, examples: ['what about last year'] },
   { gives: 'Intent', form: '{Period} (on|by) {DateRole}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'set', role: p['DateRole'] as string }) },
-  { gives: 'Intent', form: '(on|by) {DateRole}', means: (p) => intent({ do: 'dateRole', role: p['DateRole'] as string }), cost: 0.1 },
-  { gives: 'Intent', form: '(without|drop|exclude|excluding|except|get rid of|leave out|remove) {Period}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'leaveOut' }), examples: ['without 2024'] },
-  { gives: 'Intent', form: '(whole period|all time|all data|any time|all periods|whole time)', means: () => intent({ do: 'period', period: null }), examples: ['all time'] },
+  { gives: 'Intent', form: '(on|by|using|based on) {DateRole}', means: (p) => intent({ do: 'dateRole', role: p['DateRole'] as string }), cost: 0.1 },
+  { gives: 'Intent', form: '{DateRole} [(in|on|during)] {Period}', means: (p, q) => (p['DateRole'] === q.model.defaultDate ? null : intent({ do: 'saidPeriod', period: said(p), how: 'set', role: p['DateRole'] as string })), cost: 0.6 },
+  { gives: 'Intent', form: 'from {Stretch:Period}', means: (p) => (said(p).kind === 'spread' ? null : set(p)), cost: 0.1 },
+  { gives: 'Intent', form: '(without|drop|exclude|excluding|except|except for|get rid of|leave out|remove|not|not in|other than|apart from|but not|ignore|ignoring|leaving out|take out|omit|skip) {Period}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'leaveOut' }), examples: ['without 2024'] },
+  { gives: 'Intent', form: '[(for|over|across|in|show|use)] (whole period|all time|all data|any time|all periods|whole time|entire period|full period|all dates|all years|every year|any period|all of time|since the beginning)', means: () => intent({ do: 'period', period: null }), examples: ['all time', 'over the whole period'] },
+  { gives: 'Intent', form: '(clear|remove|drop|reset|without|no|forget|lift) [the] (period|dates|date|date range|time range|time period|time filter|date filter)', means: () => followUp({ do: 'period', period: null }), examples: ['clear the period'] },
 
-  { gives: 'YearBefore', form: '(year before|previous year|prior year|year earlier|year ago|same period last year|same period a year (ago|earlier)|same days last year|same time last year|last year)', means: () => 'year' },
-  { gives: 'PeriodBefore', form: '(period before|previous period|prior period|previous one|one before)', means: () => 'previous' },
-  { gives: 'Intent', form: `[and] [compare] ${VERSUS} {YearBefore}`, means: () => compare({ kind: 'year' }), examples: ['vs last year', 'beside the year before'] },
-  { gives: 'Intent', form: '(yoy|year over year|year on year|same period last year|same period a year ago|year on year change)', means: () => compare({ kind: 'year' }), cost: -0.2, examples: ['YoY', 'year over year'] },
-  { gives: 'Intent', form: `[and] [compare] ${VERSUS} {PeriodBefore}`, means: () => compare({ kind: 'previous' }), examples: ['vs the period before'] },
-  { gives: 'Intent', form: '(growth|change|changes|changed|grow|grew|development)', means: () => intent({ do: 'change' }), cost: 0.1, examples: ['growth'] },
-  { gives: 'Intent', form: '(growth|change|changes) (in|of)', means: () => intent({ do: 'change' }) },
-  { gives: 'Intent', form: '(change|growth|changes) [(on|from|over|since)] {YearBefore}', means: () => compare({ kind: 'year' }), examples: ['change on last year'] },
+  { gives: 'YearBefore', form: '(year before|previous year|prior year|year earlier|year ago|same period last year|same period a year (ago|earlier|before)|same days last year|same time last year|last year|same months last year|preceding year|same period [of] [the] (previous|prior|last) year|same period in [the] (previous|prior|last) year|same day last year|one year earlier|12 months earlier|twelve months earlier|same month last year|same quarter last year|same week last year|same (month|quarter|week) [of] [the] (previous|prior) year|year on year)', means: () => 'year' },
+  { gives: 'PeriodBefore', form: '(period before|previous period|prior period|previous one|one before|preceding period|preceding one|last period|period just before)', means: () => 'previous' },
+  { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compare this|compared)] ${VERSUS} {YearBefore}`, means: () => compare({ kind: 'year' }), examples: ['vs last year', 'beside the year before'] },
+  { gives: 'Intent', form: '(compare|compare it|compare that|compare this) (to|with) {YearBefore}', means: () => compare({ kind: 'year' }), cost: -0.05, examples: ['compare it with last year'] },
+  { gives: 'Intent', form: '(with|and|show|plus|add) {YearBefore} (for comparison|as comparison|as a comparison|beside it|next to it|alongside)', means: () => compare({ kind: 'year' }), examples: ['with last year for comparison'] },
+  { gives: 'Intent', form: '(and|with|plus|add) (year before|previous year|prior year|year earlier)', means: () => compare({ kind: 'year' }), examples: ['and the year before'] },
+  { gives: 'Intent', form: '[(growth|change|as|show)] (yoy|year over year|year on year|same period last year|same period a year ago|year on year change|y o y|annual change|yoy growth|yoy change|year over year growth|year on year growth|year over year change|growth on last year|growth over last year) [(growth|change|comparison)]', means: () => compare({ kind: 'year' }), cost: -0.2, examples: ['YoY', 'year over year'] },
+  { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} {PeriodBefore}`, means: () => compare({ kind: 'previous' }), examples: ['vs the period before'] },
+  { gives: 'Intent', form: '(compare|compare it|compare that) (to|with) {PeriodBefore}', means: () => compare({ kind: 'previous' }), cost: -0.05, examples: ['compare with the previous period'] },
+  { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Unit} (before|earlier|just before)`, means: (p) => intent({ do: 'unitBefore', unit: p['Unit'] as Grain }), examples: ['vs the month before'] },
+  { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} (previous|prior|preceding) {Unit}`, means: (p) => intent({ do: 'unitBefore', unit: p['Unit'] as Grain }), examples: ['vs the previous month'] },
+  { gives: 'Intent', form: '[by] each {Unit} and [the] (difference|differences|change)', means: (p) => intent({ do: 'breakdown', by: [{ kind: 'time', grain: p['Unit'] as Grain }], how: 'join' }, { do: 'compare', against: { kind: 'previous' } }), cost: -0.1, examples: ['each month and the difference'] },
+  { gives: 'Intent', form: '(with the difference|and the difference|with differences|and the change)', means: () => intent({ do: 'change' }), cost: 0.05, examples: ['and the difference'] },
+  { gives: 'Intent', form: '(growth|change|changes|changed|grow|grew|grown|development|fell|fall|fallen|falling|rose|rise|risen|rising|growing|shrank|shrink|dropped|declined|decline|increased|increase|decreased|decrease|changing|develop|developed|going)', means: () => intent({ do: 'change' }), cost: 0.1, examples: ['growth'] },
+  { gives: 'Intent', form: '(growth|change|changes|increase|decrease|fall|rise|decline|movement) (in|of)', means: () => intent({ do: 'change' }) },
+  { gives: 'Intent', form: '(change|growth|changes|increase|decrease|rise|fall|fell|rose|grew|changed|decline) [(on|from|over|since|vs|versus|against|compared to|compared with)] {YearBefore}', means: () => compare({ kind: 'year' }), examples: ['change on last year'] },
   ...Object.entries(MONTHLY).map(([word, grain]): Rule<Question> => ({
     gives: 'Intent',
-    form: `(${word} ${ON} ${word}|${{ month: 'mom', week: 'wow', quarter: 'qoq', day: 'dod' }[grain]})`,
+    form: `(${word} ${ON} ${word}|${{ month: 'mom|m o m', week: 'wow', quarter: 'qoq', day: 'dod' }[grain]}) [(growth|change|comparison|changes)]`,
     means: () => intent({ do: 'breakdown', by: [{ kind: 'time', grain }], how: 'join' }, { do: 'compare', against: { kind: 'previous' } }),
     cost: -0.2,
     examples: [`${word} over ${word}`],
   })),
-  { gives: 'Intent', form: `[and] [compare] ${VERSUS} [its] plan`, means: () => compare({ kind: 'plan' }), cost: -0.1, examples: ['vs plan'] },
-  { gives: 'Intent', form: `[and] [compare] ${VERSUS} {Period}`, means: (p) => intent({ do: 'saidComparison', period: said(p) }), cost: 0.2, examples: ['vs 2024'] },
+  { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] (to|${VERSUS.slice(1, -1)}) [its] (plan|planned|what was planned)`, means: () => compare({ kind: 'plan' }), cost: -0.1, examples: ['vs plan'] },
+  { gives: 'Intent', form: '(compare|compare it) with [the] plan', means: () => compare({ kind: 'plan' }), cost: -0.15, examples: ['compare with the plan'] },
+  { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} {Period}`, means: (p) => intent({ do: 'saidComparison', period: said(p) }), cost: 0.2, examples: ['vs 2024'] },
+  { gives: 'Intent', form: '(compare|compare it|compare that) (to|with) {Period}', means: (p) => intent({ do: 'saidComparison', period: said(p) }), cost: 0.15, examples: ['compare with 2024'] },
   { gives: 'Intent', form: `[(compare|for|in)] {Period:first} ${VERSUS} {Period:second}`, means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), examples: ['2025 vs 2024', 'this quarter vs last quarter'] },
   { gives: 'Intent', form: 'compare {Period:first} (and|with|to) {Period:second}', means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), examples: ['compare 2025 and 2024'] },
-  { gives: 'Intent', form: '(stop comparing|no comparison|without comparison|remove the comparison|remove comparison|drop comparison|do not compare)', means: () => ({ ...compare(null), followUp: true }), examples: ['stop comparing'] },
+  { gives: 'Intent', form: '(difference|change|growth|differences|changes) (between|from) {Period:first} (and|to) {Period:second}', means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), cost: -0.2, examples: ['change from 2024 to 2025', 'difference between March and April'] },
+  { gives: 'Intent', form: '(change|changed|grow|grew|grown|fall|fell|rise|rose|develop|growth|rising|increase|increased|decrease|decreased) from {Period:first} to {Period:second}', means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), cost: -0.2, examples: ['fell from March to April'] },
+  { gives: 'Intent', form: '(stop comparing|no comparison|without comparison|without the comparison|remove the comparison|remove comparison|drop comparison|drop the comparison|do not compare|not compare|end the comparison|cancel the comparison|without comparing|no more comparison|just this year|without last year|drop last year|hide the comparison)', means: () => ({ ...compare(null), followUp: true }), examples: ['stop comparing'] },
 
-  { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second}`, means: sideBySide('none'), cost: -0.1 },
-  { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} beside all`, means: sideBySide('all'), cost: -0.1 },
-  { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} beside rest`, means: sideBySide('rest'), cost: -0.1 },
-  { gives: 'Intent', form: 'compare {Members:first} with all [{Level}]', means: sideBySide('all'), cost: -0.1 },
-  { gives: 'Intent', form: `[compare] {Members:first} (with|${VERSUS.slice(1, -1)}) (all|total) [{Level}]`, means: sideBySide('all') },
-  { gives: 'Intent', form: `[compare] {Members:first} (with|${VERSUS.slice(1, -1)}) (rest|others) [of {Level}]`, means: sideBySide('rest') },
-  { gives: 'Intent', form: 'compare {Members:first}', means: (p) => ((p['first'] as Members).members.length > 1 ? sideBySide('none')(p) : null), cost: -0.1 },
-  { gives: 'Intent', form: '(what about|and) vs {Members:first}', means: (p) => followUp(...(sideBySide('none')(p)?.edits ?? [])), cost: 1 },
+  { gives: 'Intent', form: `[(compare|for|in|at)] {Members:first} ${VERSUS} {Members:second} ${BY_MEASURE}`, means: sideBySide('none'), cost: -0.1 },
+  { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} beside all`, means: sideBySide('all'), cost: -0.15 },
+  { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} beside rest`, means: sideBySide('rest'), cost: -0.15 },
+  { gives: 'Intent', form: `[(compare|for|in)] {Members:first} ${AND} ${ALL} [{Level}] ${BY_MEASURE}`, means: sideBySide('all'), cost: -0.15 },
+  { gives: 'Intent', form: `[(compare|for|in)] {Members:first} ${AND} ${REST} [[of] {Level}] ${BY_MEASURE}`, means: sideBySide('rest'), cost: -0.15 },
+  { gives: 'Intent', form: `compare {Members:first} ${BY_MEASURE}`, means: (p) => ((p['first'] as Members).members.length > 1 ? sideBySide('none')(p) : null), cost: -0.1 },
+  { gives: 'Intent', form: `compare {Members:first} (and|with|to) {Members:second} ${BY_MEASURE}`, means: sideBySide('none'), cost: -0.05 },
+  { gives: 'Intent', form: '(difference|differences|gap) between {Members:first} and {Members:second}', means: sideBySide('none'), cost: -0.2 },
+  { gives: 'Intent', form: '(difference|differences|gap) between {Members:first}', means: (p) => ((p['first'] as Members).members.length === 2 ? sideBySide('none')(p) : null), cost: -0.2 },
+  { gives: 'Intent', form: '{Members:first} side by side', means: (p) => ((p['first'] as Members).members.length > 1 ? sideBySide('none')(p) : null), cost: -0.1 },
+  { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Members:second}`, means: (p) => asidePresent(p), cost: 0.1 },
+  { gives: 'Intent', form: `${VERSUS} ${ALL} [{Level}]`, means: () => followUp({ do: 'beside', with: 'all' }), cost: 0.2, examples: ['vs all'] },
+  { gives: 'Intent', form: `${VERSUS} ${REST}`, means: () => followUp({ do: 'beside', with: 'rest' }), cost: 0.2, examples: ['vs the rest'] },
 ];
+
+/** "vs Tolmar", after an answer about another member: both side by side. */
+function asidePresent(parts: Parts): Intent {
+  const { level, members } = parts['second'] as Members;
+  return followUp({ do: 'aside', level, members });
+}

@@ -1,18 +1,14 @@
-/** Grammar of conditions: members, sets, weekdays, numbers. Gives `MemberList`, `NumberTest` and edits. */
+/** Grammar of conditions: members, sets, weekdays, numbers. Gives `Members`, `NumberTest`, `AverageTest` and edits. */
+import { NO_NAME } from '../../model/model';
 import type { Calculation } from '../../model/calculation';
-import type { Condition } from '../../reading/schema';
-import { followUp, intent, type Intent } from '../intent';
+import { byLevel, type Condition, type Key } from '../../reading/schema';
+import { followUp, intent, type Amount, type Intent, type SaidTest } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
 interface Members {
   readonly level: string;
   readonly members: readonly string[];
-}
-interface NumberTest {
-  readonly test: Extract<Condition, { kind: 'rows' }>['test'];
-  readonly value?: number;
-  readonly upper?: number;
 }
 
 const one = (parts: Parts): Members => {
@@ -37,103 +33,178 @@ const members = (parts: Parts, is: boolean): Extract<Condition, { kind: 'members
   const { level, members: names } = list(parts);
   return { kind: 'members', level, is, members: [...names] };
 };
-const only = (parts: Parts): Intent => intent({ do: 'condition', condition: members(parts, true), how: 'only' });
-const exclude = (parts: Parts): Intent => intent({ do: 'condition', condition: members(parts, false), how: 'exclude' });
-const set = (is: boolean) => (parts: Parts): Intent => intent({ do: 'condition', condition: { kind: 'set', set: parts['Set'] as string, is }, how: 'only' });
-const test = (parts: Parts) => parts['NumberTest'] as NumberTest;
+const condition = (of: Condition, how: 'only' | 'exclude' = 'only'): Intent => intent({ do: 'condition', condition: of, how });
+const only = (parts: Parts): Intent => condition(members(parts, true));
+const exclude = (parts: Parts): Intent => condition(members(parts, false), 'exclude');
+const set = (is: boolean) => (parts: Parts): Intent => condition({ kind: 'set', set: parts['Set'] as string, is });
 const asFollowUp = (make: (parts: Parts) => Intent) => (parts: Parts): Intent => ({ ...make(parts), followUp: true });
+const unnamed = (is: boolean) => (parts: Parts): Intent => condition({ kind: 'members', level: parts['Level'] as string, is, members: [NO_NAME] }, is ? 'only' : 'exclude');
+const text = (test: 'contains' | 'startsWith', is: 'shown' | 'condition') => (parts: Parts): Intent => {
+  const level = parts['Level'] as string;
+  const tested = condition({ kind: 'text', level, test, text: parts['Text'] as string });
+  return is === 'condition' ? tested : { edits: [{ do: 'breakdown', by: [byLevel(level)], how: 'join' }, ...tested.edits] };
+};
 
-/** "routes with over 10,000 passengers": a measure aggregated at a level. */
-function measureTest(parts: Parts): Intent {
-  const condition: Condition = { kind: 'measure', level: parts['Level'] as string, calculation: parts['Calculation'] as Calculation, ...test(parts) };
-  return intent({ do: 'condition', condition, how: 'only' });
-}
-function measureTestShown(parts: Parts): Intent {
-  return { edits: [{ do: 'breakdown', by: [{ kind: 'level', level: parts['Level'] as string }], how: 'join' }, ...measureTest(parts).edits] };
-}
+/** "routes with over 10,000 passengers": a measure aggregated at a level, which is shown. */
+const measureTest = (is: 'shown' | 'condition' | 'count') => (parts: Parts): Intent => {
+  const at = parts['Key'] as Key;
+  const tested: Intent = intent({ do: 'saidMeasureTest', at, calculation: (parts['Calculation'] as Calculation | undefined) ?? null, test: parts['NumberTest'] as SaidTest, count: is === 'count' });
+  return is === 'shown' ? { edits: [{ do: 'breakdown', by: [at], how: 'join' }, ...tested.edits] } : tested;
+};
+const missing = (test: 'missing' | 'present', is: 'shown' | 'condition') => (parts: Parts): Intent => measureTest(is)({ ...parts, NumberTest: { test } });
+const rowTest = (parts: Parts): Intent => intent({ do: 'saidRowTest', measure: parts['Measure'] as string, test: parts['NumberTest'] as SaidTest });
 
-/** "sailings with delay over 30 minutes": the row-level column behind a measure, in its own unit. */
-function rowTest(parts: Parts, question: Question): Intent | null {
-  const found = question.model.measures.get(parts['Measure'] as string);
-  if (!found || !('column' in found)) return null;
-  const said = parts['Magnitude'] as string | undefined;
-  const unit = found.format?.currency ?? found.unit;
-  const factor = said === undefined || said === unit ? 1 : said === 'hours' && unit === 'min' ? 60 : null;
-  if (factor === null) return null;
-  const { value, upper, ...rest } = test(parts);
-  return intent({ do: 'condition', how: 'only', condition: { kind: 'rows', measure: found.id, ...rest, ...(value === undefined ? {} : { value: value * factor }), ...(upper === undefined ? {} : { upper: upper * factor }) } });
-}
+const number = (test: SaidTest['test']) => (parts: Parts): SaidTest => ({ test, value: parts['Amount'] as Amount });
+const both = (parts: Parts): SaidTest => ({ test: 'between', value: parts['low'] as Amount, upper: parts['high'] as Amount });
+const reversed = (test: SaidTest): SaidTest => ({ ...test, test: test.test === 'aboveAverage' ? 'belowAverage' : 'aboveAverage' });
 
-/** "how many routes carried over 50,000 passengers": a condition at a level, then a count of its members. */
-function countTested(parts: Parts): Intent {
-  return { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: { kind: 'members', level: parts['Level'] as string }, transform: null }] }, ...measureTest(parts).edits] };
-}
+const WITHOUT = '(without|except|except for|excluding|exclude|but not|not|other than|leave out|leaving out|apart from|no|minus|not in|not for|not from|not including|everything but|all but|excepting|ignoring|ignore|omit|omitting|besides)';
+const FOR = '(for|in|at|on|from|of|with|where|within|aboard|using|via|through|is|inside|among)';
+const WITH = '(with|having|where|whose|that have|that had|which have|which had|that has|which has|that carried|which carried|carrying|that made|that sold|that got|that saw|who have|who had|when|on which|when there were|in which)';
+const IS = '[(is|are|was|were|of|being)]';
+const VERB = '[(is|are|was|were|sold|had|have|did|do|performed|ran|carried|got|does|lie|lies|lay)]';
+const OVER = '(over|above|more than|greater than|exceeding|>|higher than|larger than|bigger than|in excess of|upwards of|longer than)';
+const UNDER = '(under|below|less than|fewer than|<|lower than|smaller than|shorter than)';
+const COUNT = '(how many|number of|count of|count)';
+const DID = '[(with|have|has|had|carried|carry|that carried|sold|made|that had|that have|saw|got|where|are|were|is|was|when|did|do|with a|had a)]';
 
-const WITHOUT = '(without|except|except for|excluding|exclude|but not|not|other than|leave out|leaving out|apart from|no)';
+/** Comparatives of what a record has, with the direction they test in. */
+const COMPARATIVES: Readonly<Record<string, 'over' | 'under'>> = { longer: 'over', shorter: 'under', later: 'over', older: 'over', younger: 'under', slower: 'over', faster: 'under', quicker: 'under', heavier: 'over', lighter: 'under', dearer: 'over', cheaper: 'under' };
 
 export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'NamedMember', form: '{Member}', means: one },
+  { gives: 'NamedMember', form: '{Level} (of|called|named) {Member}', means: (p) => (one(p).level === p['Level'] ? one(p) : null), cost: -0.15 },
   { gives: 'NamedMember', form: '{Level} {Member}', means: (p) => (one(p).level === p['Level'] ? one(p) : null), cost: -0.05 },
   { gives: 'MemberList', form: '{NamedMember}', means: (p) => p['NamedMember'] },
-  { gives: 'MemberList', form: '{NamedMember} (,|and|or|&|, and|, or|plus) {MemberList}', means: together, cost: -0.1 },
-  { gives: 'Members', form: '{MemberList}', means: (p) => p['MemberList'] },
-  { gives: 'Members', form: '{Level} [(is|are|in|=)] {MemberList}', means: atLevel, cost: -0.1 },
+  { gives: 'MemberList', form: '{NamedMember} (,|and|or|&|, and|, or|plus|+|/|nor) {MemberList}', means: together, cost: -0.1 },
+  { gives: 'Members', form: '[(both|either)] {MemberList}', means: (p) => p['MemberList'] },
+  { gives: 'Members', form: '{Level} [(is|are|in|=|one of|is one of)] {MemberList}', means: atLevel, cost: -0.1 },
   { gives: 'Members', form: '{MemberList} {Level}', means: atLevel, cost: -0.1 },
 
-  { gives: 'Intent', form: '(for|in|at|on|from|of|with|where|within|aboard|using|via|through|is) {Members}', means: only },
+  { gives: 'Intent', form: `${FOR} {Members}`, means: only },
   { gives: 'Intent', form: '{Members}', means: only, cost: 0.1 },
-  { gives: 'Intent', form: '(only|just|only for|just for|keep only|keep|only in|only on|filter to|narrow to|limit to|restrict to|focus on) {Members}', means: only },
-  { gives: 'Intent', form: '(only|just|keep only|filter to) {Members} instead', means: asFollowUp(only) },
-  { gives: 'Intent', form: '{Members} instead', means: asFollowUp(only) },
-  { gives: 'Intent', form: '{Members} only', means: only },
+  { gives: 'Intent', form: '(only|just|only for|just for|keep only|keep|only in|only on|filter to|filter on|filter for|narrow to|narrow down to|narrow it to|narrow it down to|limit to|limit it to|limited to|restrict to|restrict it to|restricted to|focus on|focusing on|only from|only at|solely|just the|only the|concentrate on|filtered to|look at|show only|show just|just show|only show) {Members}', means: only },
+  { gives: 'Intent', form: '(only|just|keep only|filter to|for|in|use) {Members} instead', means: asFollowUp(only) },
+  { gives: 'Intent', form: '{Members} instead [of {Members:old}]', means: asFollowUp(only) },
+  { gives: 'Intent', form: '{Members} (only|alone|by itself|on its own)', means: only },
   { gives: 'Intent', form: `${WITHOUT} {Members}`, means: exclude },
-  { gives: 'Intent', form: '(drop|remove|get rid of|take out|throw out) {Members}', means: asFollowUp(exclude) },
-  { gives: 'Intent', form: '(add|include|also include|and also|also) {Members} [(too|also|as well|again)]', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }) },
-  { gives: 'Intent', form: '(what about|how about|and|same for|and for|same in) {Members}', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'only' }), cost: 0.15 },
-  { gives: 'Intent', form: '(all|any|every) {Level} [again]', means: (p) => intent({ do: 'clear', what: 'level', level: p['Level'] as string }), cost: 0.2 },
-  { gives: 'Intent', form: '(clear|remove|drop|reset|no|without|without any|clear all|remove all) (filter|filters|condition|conditions)', means: () => followUp({ do: 'clear', what: 'conditions' }), examples: ['clear the filters'] },
+  { gives: 'Intent', form: '(neither|none of) {Members}', means: exclude },
+  { gives: 'Intent', form: '[where] {Level} (is not|are not|not|not in|is none of|is neither|!=|<>|isnt|not equal to) {MemberList}', means: (p) => (atLevel(p) === null ? null : exclude({ Members: atLevel(p) })), cost: -0.15 },
+  { gives: 'Intent', form: '(drop|remove|get rid of|take out|throw out|leave out|lose|hide|take away|cut) {Members}', means: asFollowUp(exclude) },
+  { gives: 'Intent', form: '(add|include|also include|and also|also|bring in|put back|bring back|add back|and add|with) {Members} (too|also|as well|again|back|back in)', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }), cost: -0.05 },
+  { gives: 'Intent', form: '(add|include|also include|and also|also|bring in|put back|bring back|add back|and add) {Members}', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }) },
+  { gives: 'Intent', form: '(what about|how about|and|same for|and for|same in|and what about|and how about|now for|now|the same for|and in|and at|same thing for|do the same for|repeat for|and the same for|same but for) {Members}', means: asFollowUp(only), cost: 0.15 },
+  { gives: 'Intent', form: '(all|any|every|each|across all|for all|in all|show all|of all|from all|over all) {Level} [(again|together|combined|now)]', means: (p) => intent({ do: 'clear', what: 'level', level: p['Level'] as string }), cost: 0.2 },
+  { gives: 'Intent', form: '(all|any) {Level} again', means: (p) => followUp({ do: 'clear', what: 'level', level: p['Level'] as string }), cost: -0.05 },
+  { gives: 'Intent', form: '(no matter [which|the]|regardless of|whatever|irrespective of) {Level}', means: (p) => intent({ do: 'clear', what: 'level', level: p['Level'] as string }), cost: 0.1 },
+  { gives: 'Intent', form: '(clear|remove|drop|reset|no|without|without any|clear all|remove all|get rid of|lift|take off|delete|no more|cancel) (filter|filters|condition|conditions|restriction|restrictions)', means: () => followUp({ do: 'clear', what: 'conditions' }), examples: ['clear the filters'] },
+  { gives: 'Intent', form: '(unfiltered|everything again|show everything|clear everything but the measure)', means: () => followUp({ do: 'clear', what: 'conditions' }), examples: ['unfiltered'] },
+  { gives: 'Intent', form: '(clear|remove|drop|reset) [the] (filter|filters|condition|conditions) (on|for) {Level}', means: (p) => followUp({ do: 'clear', what: 'level', level: p['Level'] as string }) },
 
-  { gives: 'Intent', form: '[(for|in|at|on|only|just|from|of)] {Set}', means: set(true), cost: 0.05 },
+  { gives: 'Intent', form: '[(for|in|at|on|only|just|from|of|only for|only in|keep only|among|within|across|filter to|focus on|limit to|restrict to|what about|how about)] {Set} [only]', means: set(true), cost: 0.05 },
   { gives: 'Intent', form: `${WITHOUT} {Set}`, means: set(false) },
+  { gives: 'Intent', form: '(drop|remove|get rid of|take out) {Set}', means: asFollowUp(set(false)) },
+
+  { gives: 'Intent', form: '(with|having|where there is|that have) (no|missing|unknown|empty|blank|an unknown|a missing) {Level}', means: unnamed(true), cost: -0.05 },
+  { gives: 'Intent', form: '(missing|without [a]|lacking|unknown|no|without any|with no known) {Level}', means: unnamed(true), cost: 0.25 },
+  { gives: 'Intent', form: '[where] {Level} is (missing|unknown|empty|blank|not known|not given)', means: unnamed(true) },
+  { gives: 'Intent', form: '(with any|with known|having any|with a known|that have a) {Level}', means: unnamed(false) },
+  { gives: 'Intent', form: '[where] {Level} is (known|given|not missing|present|not empty)', means: unnamed(false), cost: -0.05 },
 
   { gives: 'WeekdayList', form: '{Weekday}', means: (p) => [p['Weekday']] },
-  { gives: 'WeekdayList', form: '{Weekday} (,|and|or|, and) {WeekdayList}', means: (p) => [p['Weekday'], ...(p['WeekdayList'] as number[])] },
-  { gives: 'Intent', form: '[(on|for|only|only on|at)] {WeekdayList}', means: (p) => weekdays(p['WeekdayList'] as number[]), cost: 0.1, examples: ['on Mondays', 'on Mondays and Fridays'] },
-  { gives: 'Intent', form: '[(on|for|only|only on|at|during)] (weekends|weekend)', means: () => weekdays([6, 7]), examples: ['on weekends'] },
-  { gives: 'Intent', form: '[(on|for|only|only on|at|during)] (weekdays|working days)', means: () => weekdays([1, 2, 3, 4, 5]), examples: ['on weekdays'] },
+  { gives: 'WeekdayList', form: '{Weekday} (,|and|or|, and|&) {WeekdayList}', means: (p) => [p['Weekday'], ...(p['WeekdayList'] as number[])] },
+  { gives: 'Intent', form: '[(on|for|only|only on|at|just|just on|keep only)] {WeekdayList} [only]', means: (p) => weekdays(p['WeekdayList'] as number[]), cost: 0.1, examples: ['on Mondays', 'on Mondays and Fridays'] },
+  { gives: 'Intent', form: `${WITHOUT} {WeekdayList}`, means: (p) => weekdays(others(p['WeekdayList'] as number[])), examples: ['without Sundays'] },
+  { gives: 'Intent', form: '[(on|for|only|only on|at|during|just|just on|over|at the)] (weekends|weekend) [only]', means: () => weekdays([6, 7]), examples: ['on weekends'] },
+  { gives: 'Intent', form: '[(on|for|only|only on|at|during|just)] (weekdays|working days|work days|business days) [only]', means: () => weekdays([1, 2, 3, 4, 5]), examples: ['on weekdays'] },
+  { gives: 'Intent', form: `${WITHOUT} (weekends|weekend)`, means: () => weekdays([1, 2, 3, 4, 5]), examples: ['without weekends'] },
 
-  { gives: 'NumberTest', form: '(over|above|more than|greater than|exceeding|>) {Number}', means: (p) => ({ test: 'over', value: p['Number'] }) },
-  { gives: 'NumberTest', form: '(under|below|less than|fewer than|<) {Number}', means: (p) => ({ test: 'under', value: p['Number'] }) },
-  { gives: 'NumberTest', form: '(at least|≥) {Number}', means: (p) => ({ test: 'atLeast', value: p['Number'] }) },
-  { gives: 'NumberTest', form: '(at most|up to|≤) {Number}', means: (p) => ({ test: 'atMost', value: p['Number'] }) },
-  { gives: 'NumberTest', form: 'between {Number:low} and {Number:high}', means: (p) => ({ test: 'between', value: p['low'], upper: p['high'] }) },
-  { gives: 'Magnitude', form: '(minutes|minute|mins|min)', means: () => 'min' },
-  { gives: 'Magnitude', form: '(hours|hour)', means: () => 'hours' },
-  { gives: 'Magnitude', form: '(days|day)', means: () => 'days' },
-  { gives: 'Magnitude', form: '(euros|euro|eur)', means: () => 'EUR' },
-  { gives: 'Magnitude', form: '(litres|liters|l)', means: () => 'l' },
-  { gives: 'AverageTest', form: '(above|over|better than) average', means: () => ({ test: 'aboveAverage' }) },
-  { gives: 'Magnitude', form: '(minutes|minute|mins|min)', means: () => 'min' },
-  { gives: 'Magnitude', form: '(hours|hour)', means: () => 'hours' },
-  { gives: 'Magnitude', form: '(days|day)', means: () => 'days' },
-  { gives: 'Magnitude', form: '(euros|euro|eur)', means: () => 'EUR' },
-  { gives: 'Magnitude', form: '(litres|liters|l)', means: () => 'l' },
-  { gives: 'AverageTest', form: '(below|under) average', means: () => ({ test: 'belowAverage' }) },
-  { gives: 'Intent', form: 'where {Level} has {Calculation} {NumberTest}', means: measureTest },
-  { gives: 'Intent', form: 'where {Level} has {Calculation} {AverageTest:NumberTest}', means: measureTest },
-  { gives: 'Intent', form: '[which] {Level} (with|having|where|that have|that had) [the] {NumberTest} {Calculation}', means: measureTestShown },
-  { gives: 'Intent', form: '[which] {Level} (with|having|where|whose|that have|that had) {Calculation} [(is|was|of)] {NumberTest}', means: measureTestShown },
-  { gives: 'Intent', form: '[which] {Level} (with|having|where|whose) {Calculation} [(is|was)] {AverageTest:NumberTest}', means: measureTestShown },
-  { gives: 'Intent', form: '[which] {Level} (with|having) {AverageTest:NumberTest} {Calculation}', means: measureTestShown },
-  { gives: 'Intent', form: '(with|whose|having|where|that had|that have) {Measure} [(is|was|of)] {NumberTest} [{Magnitude}]', means: rowTest, cost: 0.35 },
-  { gives: 'Intent', form: '(how many|number of) {Level} [(with|have|had|carried|carry|that carried|sold|made|that had)] {NumberTest} {Calculation}', means: countTested, cost: -0.2 },
-  { gives: 'Intent', form: '(how many|number of) {Level} [(with|have|had)] {Calculation} {NumberTest}', means: countTested, cost: -0.2 },
-  { gives: 'Intent', form: '(how many|number of) {Level} [(with|have|had|sold|carried|are|were)] {AverageTest:NumberTest} {Calculation}', means: countTested, cost: -0.2 },
-  { gives: 'Intent', form: 'where row {Measure} is {NumberTest}', means: (p) => intent({ do: 'condition', condition: { kind: 'rows', measure: p['Measure'] as string, ...test(p) }, how: 'only' }) },
-  { gives: 'Intent', form: 'where {Level} contains {Text}', means: (p) => intent({ do: 'condition', condition: { kind: 'text', level: p['Level'] as string, test: 'contains', text: p['Text'] as string }, how: 'only' }) },
-  { gives: 'Intent', form: 'where {Level} (starts|begins) with {Text}', means: (p) => intent({ do: 'condition', condition: { kind: 'text', level: p['Level'] as string, test: 'startsWith', text: p['Text'] as string }, how: 'only' }) },
+  { gives: 'Amount', form: '{Number}', means: (p) => ({ value: p['Number'] }) },
+  { gives: 'Amount', form: '{Money}', means: (p) => p['Money'] },
+  { gives: 'Amount', form: '{Percent}', means: (p) => ({ value: p['Percent'], unit: 'percent' }) },
+  { gives: 'Amount', form: '{Number} (percent|per cent|%)', means: (p) => ({ value: p['Number'], unit: 'percent' }) },
+  { gives: 'Amount', form: 'half [an] {Magnitude}', means: (p) => ({ value: 0.5, unit: p['Magnitude'] }) },
+  { gives: 'Amount', form: '(an|a) {Magnitude}', means: (p) => ({ value: 1, unit: p['Magnitude'] }) },
+  { gives: 'Amount', form: '{Number} and [a] half {Magnitude}', means: (p) => ({ value: (p['Number'] as number) + 0.5, unit: p['Magnitude'] }) },
+  { gives: 'Amount', form: '{Number} {Magnitude}', means: (p) => ({ value: p['Number'], unit: p['Magnitude'] }) },
+  { gives: 'NumberTest', form: `${OVER} {Amount}`, means: number('over') },
+  { gives: 'NumberTest', form: `${UNDER} {Amount}`, means: number('under') },
+  { gives: 'NumberTest', form: '(at least|≥|> =|not less than|no less than|no fewer than|not under|not below|a minimum of) {Amount}', means: number('atLeast') },
+  { gives: 'NumberTest', form: '{Amount} (or more|and more|or over|and over|or higher|and above|or above|upwards|or longer)', means: number('atLeast') },
+  { gives: 'NumberTest', form: '(at most|up to|≤|< =|not more than|no more than|not over|not above|a maximum of) {Amount}', means: number('atMost') },
+  { gives: 'NumberTest', form: '{Amount} (or less|or fewer|and less|and under|or lower|or under|or below|and below)', means: number('atMost') },
+  { gives: 'NumberTest', form: 'between {Amount:low} (and|to|–|-) {Amount:high}', means: both },
+  { gives: 'NumberTest', form: '(from|of) {Amount:low} (to|–|-) {Amount:high}', means: both, cost: 0.1 },
+  { gives: 'NumberTest', form: '(of exactly|exactly|equal to|equals|=) {Amount}', means: (p) => ({ test: 'between', value: p['Amount'] as Amount, upper: p['Amount'] as Amount }) },
+  { gives: 'AverageTest', form: '(above|over|higher than|more than|greater than|beyond|exceeding|larger than|longer than) [the] (average|mean)', means: () => ({ test: 'aboveAverage' }) },
+  { gives: 'AverageTest', form: '(below|under|lower than|less than|fewer than|smaller than|shorter than) [the] (average|mean)', means: () => ({ test: 'belowAverage' }) },
+  ...(['better', 'worse'] as const).map((word): Rule<Question> => ({ gives: 'DirectedTest', form: `${word} than [the] (average|mean)`, means: () => ({ test: word === 'better' ? 'aboveAverage' : 'belowAverage' }) })),
+
+  { gives: 'Intent', form: 'where {Key} has {Calculation} {NumberTest}', means: measureTest('condition'), cost: -0.05 },
+  { gives: 'Intent', form: 'where {Key} has {Calculation} {AverageTest:NumberTest}', means: measureTest('condition'), cost: -0.05 },
+  { gives: 'Intent', form: 'where {Key} has no {Calculation}', means: missing('missing', 'condition'), cost: -0.05 },
+  { gives: 'Intent', form: 'where {Key} has any {Calculation}', means: missing('present', 'condition'), cost: -0.05 },
+  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} ${WITH} [a] {NumberTest} {Calculation}`, means: measureTest('shown') },
+  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} {NumberTest} {Calculation}`, means: measureTest('shown'), cost: 0.05 },
+  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} ${WITH} [a] {Calculation} ${IS} {NumberTest}`, means: measureTest('shown') },
+  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} ${WITH} [a] {Calculation} ${IS} {AverageTest:NumberTest}`, means: measureTest('shown') },
+  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} ${WITH} [a] {Calculation} ${IS} {DirectedTest}`, means: directed('shown') },
+  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} ${WITH} [an] {AverageTest:NumberTest} {Calculation}`, means: measureTest('shown') },
+  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} ${WITH} [a] {DirectedTest} {Calculation}`, means: directed('shown') },
+  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} ${VERB} {AverageTest:NumberTest} [(in|by|for|on) {Calculation}]`, means: measureTest('shown'), cost: 0.05 },
+  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} ${VERB} {DirectedTest} [(in|by|for|on) {Calculation}]`, means: directed('shown'), cost: 0.05 },
+  { gives: 'Intent', form: '[(which|what|only|only the|all)] {Key} {AverageTest:NumberTest} {Calculation}', means: measureTest('shown') },
+  { gives: 'Intent', form: `[(which|what|only|all)] {Key} (with no|without [any]|without a|that have no|which have no|having no|lacking [a]|that had no|missing [a]|with missing|with no [known]) {Calculation}`, means: missing('missing', 'shown'), cost: 0.05 },
+  { gives: 'Intent', form: `[(which|what|only|all)] {Key} (with any|that have any|which have any|with a known) {Calculation}`, means: missing('present', 'shown'), cost: 0.05 },
+  { gives: 'Intent', form: '[(which|what|only|all)] {Key} (with no|without [a]|that have no|having no|lacking a|missing a|missing) plan', means: planMissing, cost: 0.02 },
+  { gives: 'Intent', form: `${WITH} {Measure} ${IS} {NumberTest}`, means: rowTest, cost: 0.35 },
+  { gives: 'Intent', form: `${WITH} [a] {NumberTest} {Measure}`, means: rowTest, cost: 0.4 },
+  { gives: 'Intent', form: `[${WITH.slice(1, -1)}] [an] {AverageTest:NumberTest} {Measure}`, means: rowTest, cost: 0.4 },
+  { gives: 'Intent', form: `${WITH} {Measure} ${IS} {AverageTest:NumberTest}`, means: rowTest, cost: 0.4 },
+  { gives: 'Intent', form: '[(with|where|having)] [a] (missing|unknown|no|empty) {Measure}', means: (p) => rowTest({ ...p, NumberTest: { test: 'missing' } }), cost: 0.4 },
+  ...Object.entries(COMPARATIVES).map(([word, test]): Rule<Question> => ({ gives: 'Comparative', form: word, means: () => ({ word, test }) })),
+  { gives: 'Intent', form: '[that (were|are|took|lasted)] {Comparative} than {Amount}', means: (p) => lengthTest(p) },
+  { gives: 'Intent', form: `${COUNT} {Key} ${DID} {NumberTest} {Calculation}`, means: measureTest('count'), cost: -0.2 },
+  { gives: 'Intent', form: `${COUNT} {Key} ${DID} {Calculation} ${IS} {NumberTest}`, means: measureTest('count'), cost: -0.2 },
+  { gives: 'Intent', form: `${COUNT} {Key} ${DID} [an] {AverageTest:NumberTest} [{Calculation}]`, means: measureTest('count'), cost: -0.2 },
+  { gives: 'Intent', form: `${COUNT} {Key} ${DID} {Calculation} ${IS} {AverageTest:NumberTest}`, means: measureTest('count'), cost: -0.2 },
+  { gives: 'Intent', form: '[on] how many {Key} (was|were|did|is) {Calculation} {AverageTest:NumberTest}', means: measureTest('count'), cost: -0.2 },
+  { gives: 'Intent', form: '[on] how many {Key} (was|were|did|is) {Calculation} {NumberTest}', means: measureTest('count'), cost: -0.2 },
+  { gives: 'Intent', form: `${COUNT} {Key} (with no|without [a]|without any|had no|have no) {Calculation}`, means: (p) => measureTest('count')({ ...p, NumberTest: { test: 'missing' } }), cost: -0.15 },
+  { gives: 'Intent', form: 'where row {Measure} is {NumberTest}', means: rowTest },
+  { gives: 'Intent', form: 'where row {Measure} is {AverageTest:NumberTest}', means: rowTest },
+  { gives: 'Intent', form: 'where row {Measure} is missing', means: (p) => rowTest({ ...p, NumberTest: { test: 'missing' } }) },
+  { gives: 'Intent', form: 'where row {Measure} is present', means: (p) => rowTest({ ...p, NumberTest: { test: 'present' } }) },
+  { gives: 'Intent', form: 'where {Level} [name] contains {Text}', means: text('contains', 'condition') },
+  { gives: 'Intent', form: 'where {Level} [name] (starts|begins) with {Text}', means: text('startsWith', 'condition') },
+  { gives: 'Intent', form: '[(which|all|only)] {Level} [(whose|with)] [(name|names)] (containing|contains|contain|that contain|which contain|including) {AnyText:Text}', means: text('contains', 'shown') },
+  { gives: 'Intent', form: '[(which|all|only)] {Level} [(whose|with)] [(name|names)] (starting with|beginning with|starts with|begins with|that start with|that begin with|which start with|start with|begin with) {AnyText:Text}', means: text('startsWith', 'shown') },
 ];
 
+/** Better and worse follow the measure's direction. */
+function directed(is: 'shown') {
+  return (parts: Parts, question: Question): Intent | null => {
+    const calculation = parts['Calculation'] as Calculation | undefined;
+    const id = calculation === undefined ? question.model.defaultMeasure : calculation.kind === 'measure' ? calculation.measure : null;
+    if (id === null) return null;
+    const test = parts['DirectedTest'] as SaidTest;
+    return measureTest(is)({ ...parts, NumberTest: question.model.measures.get(id)?.direction === 'less' ? reversed(test) : test });
+  };
+}
+
+/** "routes with no plan": of the default measure's plan, where it has one. */
+function planMissing(parts: Parts, question: Question): Intent | null {
+  const plan = question.model.measures.get(question.model.defaultMeasure)?.plan;
+  return plan === undefined ? null : missing('missing', 'shown')({ ...parts, Calculation: { kind: 'measure', measure: plan } });
+}
+
+function lengthTest(parts: Parts): Intent {
+  const { word, test } = parts['Comparative'] as { word: string; test: SaidTest['test'] };
+  return intent({ do: 'saidLengthTest', word, test: { test, value: parts['Amount'] as Amount } });
+}
+
+const others = (days: readonly number[]) => [1, 2, 3, 4, 5, 6, 7].filter((day) => !days.includes(day));
+
 function weekdays(days: readonly number[]): Intent {
-  return intent({ do: 'condition', condition: { kind: 'weekdays', days: [...new Set(days)].sort((a, b) => a - b) }, how: 'only' });
+  return condition({ kind: 'weekdays', days: [...new Set(days)].sort((a, b) => a - b) });
 }

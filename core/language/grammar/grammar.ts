@@ -7,11 +7,14 @@ import { COMPARISON_RULES } from './comparisons';
 import { CONDITION_RULES } from './conditions';
 import { MEASURE_RULES } from './measures';
 import { PERIOD_RULES } from './periods';
+import { LISTING_RULES } from './listings';
 import { RANK_RULES } from './ranks';
 import { READERS } from './readers';
+import { REFERENCE_RULES } from './references';
+import { VIEW_RULES } from './views';
 
 export const GRAMMAR = new Grammar<Question>(
-  [...PERIOD_RULES, ...CALCULATION_RULES, ...BREAKDOWN_RULES, ...CONDITION_RULES, ...COMPARISON_RULES, ...RANK_RULES, ...MEASURE_RULES],
+  [...PERIOD_RULES, ...CALCULATION_RULES, ...BREAKDOWN_RULES, ...CONDITION_RULES, ...COMPARISON_RULES, ...RANK_RULES, ...MEASURE_RULES, ...VIEW_RULES, ...LISTING_RULES, ...REFERENCE_RULES],
   READERS,
 );
 

@@ -1,36 +1,67 @@
-/** Grammar of measures as edits, of transforms in force, and of moves along the trail. */
-import type { Shown, Transform } from '../../reading/schema';
-import { followUp, intent, type Intent } from '../intent';
+/** Grammar of measures as edits, and of transforms in force. */
+import { measure as measureOf } from '../../model/model';
+import type { Transform } from '../../reading/schema';
+import { followUp, intent, type Intent, type SaidShown, type SaidTransform } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
-const list = (parts: Parts) => parts['ShownList'] as Shown[];
+const list = (parts: Parts, name = 'ShownList') => parts[name] as SaidShown[];
+const show = (shown: readonly SaidShown[], how: 'replace' | 'add' | 'remove' = 'replace') => ({ do: 'show', shown, how }) as const;
 const transform = (value: Transform | null) => (): Intent => intent({ do: 'transform', transform: value });
+const said = (make: (parts: Parts) => SaidTransform) => (parts: Parts): Intent => intent({ do: 'saidTransform', transform: make(parts) });
 
-const refused = (refuse: string): Intent => ({ edits: [], followUp: true, refuse });
+/** Two measures side by side; a measure beside its own plan is a comparison. */
+function sideBySide(parts: Parts, question: Question): Intent {
+  const first = list(parts, 'first');
+  const second = list(parts, 'second');
+  const [one, other] = [first[0]?.calculation, second[0]?.calculation];
+  if (first.length === 1 && second.length === 1 && one?.kind === 'measure' && other?.kind === 'measure') {
+    if (measureOf(question.model, one.measure).plan === other.measure) return intent(show(first), { do: 'compare', against: { kind: 'plan' } });
+    if (measureOf(question.model, other.measure).plan === one.measure) return intent(show(second), { do: 'compare', against: { kind: 'plan' } });
+  }
+  return intent(show([...first, ...second]));
+}
+
+/** A moving average over n units is of values of that unit. */
+function movingOfUnit(parts: Parts): Intent {
+  const count = parts['Number'] as number;
+  return intent(show([{ calculation: (parts['Calculation'] as SaidShown['calculation']), transform: { kind: 'moving', count } }]), { do: 'breakdown', by: [{ kind: 'time', grain: parts['Unit'] as never }], how: 'join' });
+}
+const moving = (count: unknown): Transform | null => (typeof count === 'number' && Number.isInteger(count) && count >= 2 && count <= 366 ? { kind: 'moving', count } : null);
+
+const VERSUS = '(vs|versus|against|compared to|compared with|beside|next to|alongside|relative to|v)';
 
 export const MEASURE_RULES: readonly Rule<Question>[] = [
-  { gives: 'Intent', form: '{ShownList}', means: (p) => intent({ do: 'show', shown: list(p), how: 'replace' }) },
-  { gives: 'Intent', form: '[(show|use|with)] {ShownList} instead', means: (p) => followUp({ do: 'show', shown: list(p), how: 'replace' }) },
-  { gives: 'Intent', form: '(what about|how about|and|same for) {ShownList}', means: (p) => followUp({ do: 'show', shown: list(p), how: 'replace' }), cost: 0.15 },
-  { gives: 'Intent', form: '(add|also show|include|plus|also|and also|together with) {ShownList} [(too|also|as well)]', means: (p) => followUp({ do: 'show', shown: list(p), how: 'add' }), cost: 0.05 },
-  { gives: 'Intent', form: 'with {ShownList} (too|also|as well)', means: (p) => followUp({ do: 'show', shown: list(p), how: 'add' }) },
-  { gives: 'Intent', form: '(drop|remove|without|hide|get rid of) {ShownList}', means: (p) => followUp({ do: 'show', shown: list(p), how: 'remove' }) },
-  { gives: 'Intent', form: '{ShownList:first} (vs|versus|against|compared to|compared with) {ShownList:second}', means: (p) => intent({ do: 'show', shown: [...(p['first'] as Shown[]), ...(p['second'] as Shown[])], how: 'replace' }) },
+  { gives: 'Intent', form: '{ShownList}', means: (p) => intent(show(list(p))) },
+  { gives: 'Intent', form: '[(show|use|with|give me|change to|switch to|make it)] {ShownList} (instead|instead of that|rather)', means: (p) => followUp(show(list(p))) },
+  { gives: 'Intent', form: '{ShownList} (instead of|rather than) {ShownList:old}', means: (p) => followUp(show(list(p))), cost: 0.05 },
+  { gives: 'Intent', form: '(swap|replace|change|switch|exchange) {ShownList:old} (for|with|by|to) {ShownList:new}', means: (p) => followUp(show(list(p, 'old'), 'remove'), show(list(p, 'new'), 'add')), cost: 0.05 },
+  { gives: 'Intent', form: '(what about|how about|and|same for|and what about|and how about|now|same with|and the|the same for|now show|now the) {ShownList}', means: (p) => followUp(show(list(p))), cost: 0.15 },
+  { gives: 'Intent', form: '(what is|what was|what are|what were|how is|how was|how are) {ShownList}', means: (p) => intent(show(list(p))) },
+  { gives: 'Intent', form: '(add|also show|include|plus|also|and also|together with|bring in|put in|show also|as well as|along with|and add|alongside) {ShownList} [(too|also|as well)]', means: (p) => followUp(show(list(p), 'add')), cost: 0.05 },
+  { gives: 'Intent', form: '(with|and|show) {ShownList} (too|also|as well|alongside|next to it|beside it)', means: (p) => followUp(show(list(p), 'add')) },
+  { gives: 'Intent', form: '(drop|remove|without|hide|get rid of|take out|take away|lose|leave out|no more) {ShownList}', means: (p) => followUp(show(list(p), 'remove')) },
+  { gives: 'Intent', form: `[compare] {ShownList:first} ${VERSUS} {ShownList:second}`, means: sideBySide },
+  { gives: 'Intent', form: 'compare {ShownList:first} (with|to|and) {ShownList:second}', means: sideBySide },
+  { gives: 'Intent', form: '{Number} {Unit} (moving|rolling) average [of] {Calculation}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.05 },
+  { gives: 'Intent', form: '(moving|rolling) {Number} {Unit} average [of] {Calculation}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.3 },
+  { gives: 'Intent', form: '{Calculation} (moving|rolling) {Number} {Unit} average', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.3 },
+  { gives: 'Intent', form: '(moving|rolling) average of {Calculation} (over|of) {Number} {Unit}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.05 },
+  { gives: 'Intent', form: '{Calculation} (as a|with a|as) {Number} {Unit} (moving|rolling) average', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.05 },
+  { gives: 'Intent', form: '[(as a|with a|as|use a)] {Number} {Unit} (moving|rolling) average', means: (p) => { const value = moving(p['Number']); return value === null ? null : intent({ do: 'transform', transform: value }, { do: 'breakdown', by: [{ kind: 'time', grain: p['Unit'] as never }], how: 'join' }); }, cost: 0.1, examples: ['as a 3 month moving average'] },
+  { gives: 'Intent', form: '[(as a|with a|as)] (moving|rolling) average (over|of) {Number} [{Unit}]', means: (p) => { const value = moving(p['Number']); return value === null ? null : intent({ do: 'transform', transform: value }); }, cost: 0.1, examples: ['moving average over 3'] },
 
-  { gives: 'Intent', form: '(relationship|correlation|relation|link) (between|of) {Shown:first} (and|with|to) {Shown:second}', means: (p) => intent({ do: 'show', how: 'replace', shown: [p['first'] as Shown, p['second'] as Shown] }, { do: 'view', view: { chart: 'scatter' } }) },
-  { gives: 'Intent', form: '(why|why is that|why was that|what drove (that|it|this)|explain (that|it|this)|explain)', means: () => refused('Zud does not explain changes by itself yet. Break the measure down (“by …”) and compare (“vs last year”) to see where a change comes from.') },
-  { gives: 'Intent', form: '(summarise|summarize) [(this|that|it)]', means: () => refused('Zud does not write summaries yet. The headline above the chart says the most important thing of an answer.') },
-  { gives: 'Intent', form: '(forecast|predict|project) [(this|that|it)]', means: () => refused('Zud does not forecast yet. “Over time” and “vs last year” show where a measure has been going.') },
-  { gives: 'Intent', form: '[show] (rows|records|raw data|details)', means: () => refused('Single records are not listed yet. “Working” shows the query that reads them, and how many they are.') },
-  { gives: 'Intent', form: 'which [ones] are (these|those|they)', means: () => refused('Single records are not listed yet. “Working” shows the query that reads them, and how many they are.') },
-  { gives: 'Intent', form: '(as|in) (share|shares|percentage|percentages|proportion|percent|%) [of [(total|all)]]', means: transform({ kind: 'share', within: 'all' }), cost: 0.1, examples: ['as a share'] },
-  { gives: 'Intent', form: '(cumulative|cumulated|running total|running)', means: transform({ kind: 'running' }), cost: 0.1, examples: ['cumulative'] },
-  { gives: 'Intent', form: '(% change|percentage change|percent change)', means: transform({ kind: 'change', basis: 'previous', as: 'percent' }), cost: 0.1, examples: ['% change'] },
-  { gives: 'Intent', form: '(plain numbers|plain|plain values|as numbers|actual numbers)', means: transform(null), examples: ['plain numbers'] },
-
-  { gives: 'Intent', form: '(undo|back|go back|undo that|step back)', means: () => ({ edits: [], followUp: true, move: 'back' }), examples: ['undo', 'go back'] },
-  { gives: 'Intent', form: '(back to the first one|back to the first|back to the beginning|back to the start)', means: () => ({ edits: [], followUp: true, move: 'first' }), examples: ['back to the first one'] },
-  { gives: 'Intent', form: '(start over|start again|start afresh|reset everything)', means: () => ({ edits: [{ do: 'clear', what: 'everything' }], fresh: true }), examples: ['start over'] },
-  { gives: 'Intent', form: '(new question|different question|another question)', means: () => ({ edits: [], fresh: true }), examples: ['new question'] },
+  { gives: 'Intent', form: '(relationship|correlation|relation|link|connection|association) (between|of) {Shown:first} (and|with|to) {Shown:second}', means: (p) => intent(show([p['first'] as SaidShown, p['second'] as SaidShown]), { do: 'view', view: { chart: 'scatter' } }) },
+  { gives: 'Intent', form: '(how does|how do|does) {Shown:first} (relate to|correlate with|depend on|vary with|go with|affect|influence) {Shown:second}', means: (p) => intent(show([p['first'] as SaidShown, p['second'] as SaidShown]), { do: 'view', view: { chart: 'scatter' } }) },
+  { gives: 'Intent', form: '(as|in|show as|show it as|as a|give) (share|shares|percentage|percentages|proportion|proportions|percent|%|fraction|percentages of [the] total) [of [(total|all|whole|everything)]]', means: transform({ kind: 'share', within: 'all' }), cost: 0.1, examples: ['as a share', 'as a percentage of the total'] },
+  { gives: 'Intent', form: '(as|in|show as|show it as) (share|shares|percentage|percentages|proportion|%) (within [each]|of each|in each) {Key}', means: transform({ kind: 'share', within: 'outer' }), cost: 0.05 },
+  { gives: 'Intent', form: '[as] (share|shares|percentage) within', means: transform({ kind: 'share', within: 'outer' }), cost: 0.1, examples: ['share within'] },
+  { gives: 'Intent', form: '[(as a|as|show the|make it)] (cumulative|cumulated|cumulatively|running total|running sum|running|accumulated|cumulative total)', means: transform({ kind: 'running' }), cost: 0.1, examples: ['cumulative', 'as a running total'] },
+  { gives: 'Intent', form: '[(as|as a|in|show the|show)] (% change|percentage change|percent change|change in percent|change in %|relative change|% growth|percentage growth|growth rate)', means: said(() => ({ kind: 'change', basis: 'implied', as: 'percent' })), cost: 0.05, examples: ['% change', 'as a percentage change'] },
+  { gives: 'Intent', form: '(% change|percentage change|percent change) (on|from|over|vs|versus|against|since) (year before|last year|previous year|prior year|year earlier)', means: said(() => ({ kind: 'change', basis: 'year', as: 'percent' })), examples: ['% change on last year'] },
+  { gives: 'Intent', form: '[(as|as a)] (absolute change|change in absolute terms|change in numbers|difference only)', means: said(() => ({ kind: 'change', basis: 'implied', as: 'difference' })), cost: 0.05, examples: ['absolute change'] },
+  { gives: 'Intent', form: '[(as|as an|show an)] (index|indexed [to 100]|index of first|index to first = 100|indexed to first|indexed to first [period] = 100|index numbers)', means: transform({ kind: 'index' }), cost: 0.1, examples: ['as an index', 'indexed to 100'] },
+  { gives: 'Intent', form: '[(as|as a|show the)] (rank|ranks|ranking|rank numbers)', means: transform({ kind: 'rank' }), cost: 0.15, examples: ['as ranks'] },
+  { gives: 'Intent', form: '[(as|as a|show the|show)] (difference from [the] average|difference to [the] average|deviation from [the] (average|mean)|distance from [the] average|vs [the] average|versus [the] average|compared with [the] average|compared to [the] average|against [the] average)', means: transform({ kind: 'fromAverage' }), cost: 0.1, examples: ['difference from the average'] },
+  { gives: 'Intent', form: '(plain numbers|plain|plain values|as numbers|actual numbers|as plain numbers|in plain numbers|absolute numbers|in absolute numbers|real numbers|raw numbers|actual values|absolute values|back to numbers|not as a share|not cumulative|no transform|not as a percentage|as values)', means: transform(null), examples: ['plain numbers'] },
 ];

@@ -1,5 +1,5 @@
 /** Grammar of time: stretches of days, relative periods, bounds. Gives `Stretch` and `Period`. */
-import { dayFromParts, daysInMonth } from '../../time/day';
+import { addDays, dayFromParts, daysInMonth } from '../../time/day';
 import type { Grain } from '../../time/grain';
 import { MONTHS } from '../../time/names';
 import { dayPeriod, type SaidPeriod } from '../intent';
@@ -38,6 +38,32 @@ const ofYear = (parts: Parts) => {
   return part(grain, number(parts, 'Year'), ordinal);
 };
 
+/** Two days of one month: "4 to 18 August 2025". */
+function daysOfMonth(parts: Parts): SaidPeriod {
+  const [from, to] = [number(parts, 'first'), number(parts, 'last')];
+  const ordinal = number(parts, 'MonthName');
+  const year = parts['Year'] as number | undefined;
+  const one = (date: number) => (year === undefined ? bareDay(ordinal, date) : day(year, ordinal, date));
+  return { kind: 'spread', from: one(from), to: one(to) };
+}
+
+/** Neighbouring periods said one by one are one stretch: "2024 and 2025", "June, July and August". */
+function neighbours(parts: Parts): SaidPeriod | null {
+  const first = period(parts, 'first');
+  const rest = period(parts, 'rest');
+  const next = rest.kind === 'spread' ? rest.from : rest;
+  if (first.kind === 'bareUnit') {
+    if (next.kind === 'bareUnit') return first.grain === next.grain && next.ordinal === first.ordinal + 1 ? { kind: 'spread', from: first, to: rest.kind === 'spread' ? rest.to : rest } : null;
+    const begins = next.kind === 'days' ? Number(next.from.slice(5, 7)) : 0;
+    return first.grain === 'month' && next.kind === 'days' && begins === first.ordinal + 1 ? { kind: 'spread', from: first, to: rest.kind === 'spread' ? rest.to : rest } : null;
+  }
+  if (first.kind !== 'days' || next.kind !== 'days' || addDays(first.to, 1) !== next.from) return null;
+  return rest.kind === 'spread' ? { kind: 'spread', from: first, to: rest.to } : { kind: 'days', from: first.from, to: next.to };
+}
+
+/** From, up to, before or after one period; a stretch from one day to another has its bounds already. */
+const bound = (side: 'since' | 'until' | 'before' | 'after') => (parts: Parts): SaidPeriod | null => (period(parts, 'Stretch').kind === 'spread' ? null : { kind: 'bound', side, period: period(parts, 'Stretch') });
+
 const latest = (grain: Grain, count: number): SaidPeriod | null =>
   Number.isInteger(count) && count >= 1 && count <= 5000 ? { kind: 'latest', grain, count } : null;
 
@@ -63,28 +89,54 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Stretch', form: 'fiscal {QuarterOrHalf}', means: (p) => thisFiscal(p), examples: ['fiscal Q1'] },
   { gives: 'Stretch', form: '(this|current) fiscal year', means: () => ({ kind: 'thisFiscal', back: 0 }), examples: ['this fiscal year'] },
   { gives: 'Stretch', form: '(last|previous) fiscal year', means: () => ({ kind: 'thisFiscal', back: 1 }), examples: ['last fiscal year'] },
+  { gives: 'Stretch', form: '(this|current) fiscal quarter', means: () => ({ kind: 'fiscalQuarter', back: 0 }), examples: ['this fiscal quarter'] },
+  { gives: 'Stretch', form: '(last|previous) fiscal quarter', means: () => ({ kind: 'fiscalQuarter', back: 1 }), examples: ['last fiscal quarter'] },
+  { gives: 'Stretch', form: 'fiscal year to date', means: () => ({ kind: 'thisFiscal', back: 0 }), examples: ['fiscal year to date'] },
+  { gives: 'Stretch', form: 'fiscal [year] {Year}', means: (p) => ({ kind: 'fiscal', year: p['Year'] }), cost: 0.05, examples: ['fiscal 2025'] },
+  { gives: 'Stretch', form: 'fiscal {QuarterOrHalf} [of] {FiscalYear}', means: (p) => fiscalQuarter(p, number(p, 'FiscalYear')), examples: ['fiscal Q1 FY25'] },
+  { gives: 'Stretch', form: '{QuarterOrHalf} of fiscal [year] {Year}', means: (p) => fiscalQuarter(p, number(p, 'Year')), examples: ['Q1 of fiscal year 2025'] },
+  { gives: 'Stretch', form: '{FiscalYear} {QuarterOrHalf}', means: (p) => fiscalQuarter(p, number(p, 'FiscalYear')), examples: ['FY25 Q1'] },
+  { gives: 'Stretch', form: '(last|previous) {Season}', means: (p) => ({ kind: 'bareSeason', season: p['Season'], back: 1 }) },
+  { gives: 'Stretch', form: '[(from|between)] {DayOfMonth:first} (to|–|-|until|till|through|and) {DayOfMonth:last} [of] {MonthName} [{Year}]', means: daysOfMonth, cost: -0.02, examples: ['4 to 18 August 2025', '4 – 18 August'] },
+  { gives: 'Stretch', form: '[(from|between)] {MonthName} {DayOfMonth:first} (to|–|-|until|till|through|and) {DayOfMonth:last} [{Year}]', means: daysOfMonth, cost: -0.02, examples: ['August 4 to 18 2025'] },
   { gives: 'Stretch', form: '{Season} [of|in] {Year}', means: (p) => ({ kind: 'season', season: p['Season'], year: p['Year'] }) },
   { gives: 'Stretch', form: '{Year} {Season}', means: (p) => ({ kind: 'season', season: p['Season'], year: p['Year'] }) },
-  { gives: 'Stretch', form: '[this] {Season}', means: (p) => ({ kind: 'bareSeason', season: p['Season'] }), cost: 0.05 },
+  { gives: 'Stretch', form: '[this] {Season}', means: (p) => ({ kind: 'bareSeason', season: p['Season'], back: 0 }), cost: 0.05 },
 
   { gives: 'Period', form: '{Stretch}', means: (p) => p['Stretch'] },
   { gives: 'Period', form: '{Relative}', means: (p) => p['Relative'] },
   { gives: 'Relative', form: 'today', means: () => ({ kind: 'this', grain: 'day' }), examples: ['today'] },
   { gives: 'Relative', form: 'yesterday', means: () => ({ kind: 'last', grain: 'day' }), examples: ['yesterday'] },
+  { gives: 'Relative', form: '{Number} {Unit} ago', means: (p) => ago(p['Unit'] as Grain, number(p, 'Number')), examples: ['2 months ago'] },
+  { gives: 'Relative', form: '(a|one) {Unit} ago', means: (p) => ago(p['Unit'] as Grain, 1), cost: 0.1, examples: ['a month ago'] },
+  { gives: 'Relative', form: '{Unit} before last', means: (p) => ago(p['Unit'] as Grain, 2), examples: ['the month before last'] },
+  { gives: 'Relative', form: 'day before yesterday', means: () => ago('day', 2), cost: -0.1, examples: ['the day before yesterday'] },
+  { gives: 'Relative', form: '(this|current) half [year]', means: () => ({ kind: 'this', grain: 'half' }), examples: ['this half year'] },
+  { gives: 'Relative', form: '(last|previous) half [year]', means: () => ({ kind: 'last', grain: 'half' }), examples: ['last half year'] },
+  { gives: 'Relative', form: '(last|past|previous|trailing|latest) {Number} (half years|halves)', means: (p) => latest('half', number(p, 'Number')), examples: ['the last 3 half years'] },
+  { gives: 'Relative', form: '(last|past|previous) fortnight', means: () => latest('day', 14), examples: ['the last fortnight'] },
+  { gives: 'Relative', form: 'wtd', means: () => ({ kind: 'this', grain: 'week' }), examples: ['WTD'] },
+  { gives: 'Relative', form: '(past|trailing) {Unit}', means: (p) => latest(p['Unit'] as Grain, 1), cost: 0.1, examples: ['the past week'] },
   { gives: 'Relative', form: '(this|current) {Unit} [(so far|to date)]', means: (p) => ({ kind: 'this', grain: p['Unit'] }), examples: ['this month', 'this year so far'] },
-  { gives: 'Relative', form: 'so far this {Unit}', means: (p) => ({ kind: 'this', grain: p['Unit'] }), examples: ['so far this year'] },
+  { gives: 'Relative', form: '(so far|to date) this {Unit}', means: (p) => ({ kind: 'this', grain: p['Unit'] }), examples: ['so far this year'] },
   { gives: 'Relative', form: '{Unit} to date', means: (p) => ({ kind: 'this', grain: p['Unit'] }), examples: ['year to date'] },
   { gives: 'Relative', form: 'ytd', means: () => ({ kind: 'this', grain: 'year' }), examples: ['YTD'] },
   { gives: 'Relative', form: 'qtd', means: () => ({ kind: 'this', grain: 'quarter' }), examples: ['QTD'] },
   { gives: 'Relative', form: 'mtd', means: () => ({ kind: 'this', grain: 'month' }), examples: ['MTD'] },
-  { gives: 'Relative', form: '(last|previous) {Unit}', means: (p) => ({ kind: 'last', grain: p['Unit'] }), examples: ['last quarter', 'previous month'] },
-  { gives: 'Relative', form: '(last|past|previous|trailing|latest) {Number} [(full|complete)] {Unit}', means: (p) => latest(p['Unit'] as Grain, number(p, 'Number')), examples: ['the last 12 months', 'past 7 days', 'trailing three quarters'] },
-  { gives: 'Period', form: '(from|between) {Stretch:from} (to|until|till|and|through|–|-) {Stretch:to}', means: (p) => ({ kind: 'spread', from: period(p, 'from'), to: period(p, 'to') }), examples: ['from March to May 2025', 'between 2024 and 2025'] },
+  { gives: 'Relative', form: '{Unit} so far', means: (p) => ({ kind: 'this', grain: p['Unit'] }), cost: 0.1, examples: ['the year so far'] },
+  { gives: 'Relative', form: '(last|previous|prior|preceding) [(full|complete|whole|calendar)] {Unit}', means: (p) => ({ kind: 'last', grain: p['Unit'] }), examples: ['last quarter', 'previous month'] },
+  { gives: 'Relative', form: '(last|past|previous|trailing|latest|most recent|recent|rolling|preceding) {Number} [(full|complete|whole|calendar)] {Unit}', means: (p) => latest(p['Unit'] as Grain, number(p, 'Number')), examples: ['the last 12 months', 'past 7 days', 'trailing three quarters'] },
+  { gives: 'Period', form: '{Stretch:first} (and|,|, and|&|or|plus) {Period:rest}', means: neighbours, cost: 0.02, examples: ['2024 and 2025', 'June, July and August'] },
+  { gives: 'Relative', form: 'whole [of] {Stretch}', means: (p) => p['Stretch'] },
+  { gives: 'Relative', form: '(all of|all|entire|full [year]|year|calendar year|month of|quarter of) {Stretch}', means: (p) => p['Stretch'], cost: 0.05 },
+  { gives: 'Period', form: '(from|between) {Stretch:from} (to|until|till|and|through|–|-|up to) {Relative:to}', means: (p) => ({ kind: 'spread', from: period(p, 'from'), to: period(p, 'to') }), cost: 0.02, examples: ['from March 2025 to today'] },
+  { gives: 'Period', form: '(from|between) {Stretch:from} (to|until|till|and|through|–|-|up to|up until) {Stretch:to}', means: (p) => ({ kind: 'spread', from: period(p, 'from'), to: period(p, 'to') }), examples: ['from March to May 2025', 'between 2024 and 2025'] },
   { gives: 'Period', form: '{Stretch:from} (to|until|till|through|–|-|—) {Stretch:to}', means: (p) => ({ kind: 'spread', from: period(p, 'from'), to: period(p, 'to') }), cost: 0.05, examples: ['January to March 2025'] },
-  { gives: 'Period', form: 'since ({Stretch}|{Relative:Stretch})', means: (p) => ({ kind: 'bound', side: 'since', period: period(p, 'Stretch') }), examples: ['since March 2025'] },
-  { gives: 'Period', form: '(until|till|up to) ({Stretch}|{Relative:Stretch})', means: (p) => ({ kind: 'bound', side: 'until', period: period(p, 'Stretch') }), examples: ['until June 2025'] },
-  { gives: 'Period', form: 'before ({Stretch}|{Relative:Stretch})', means: (p) => ({ kind: 'bound', side: 'before', period: period(p, 'Stretch') }), examples: ['before 2025'] },
-  { gives: 'Period', form: 'after ({Stretch}|{Relative:Stretch})', means: (p) => ({ kind: 'bound', side: 'after', period: period(p, 'Stretch') }), examples: ['after 3 May 2025'] },
+  { gives: 'Period', form: '(since|starting|starting in|starting from|beginning in|ever since) ({Stretch}|{Relative:Stretch})', means: bound('since'), examples: ['since March 2025'] },
+  { gives: 'Period', form: 'from ({Stretch}|{Relative:Stretch}) [(on|onwards|onward|until now|to now|to date|till now)]', means: bound('since'), cost: 0.1, examples: ['from March 2025 onwards'] },
+  { gives: 'Period', form: '(until|till|up to|up until|up to and including|through) ({Stretch}|{Relative:Stretch})', means: bound('until'), examples: ['until June 2025'] },
+  { gives: 'Period', form: '(before|prior to|earlier than) ({Stretch}|{Relative:Stretch})', means: bound('before'), examples: ['before 2025'] },
+  { gives: 'Period', form: '(after|later than|following) ({Stretch}|{Relative:Stretch})', means: bound('after'), examples: ['after 3 May 2025'] },
 ];
 
 function fiscalQuarter(parts: Parts, year: number): SaidPeriod | null {
@@ -96,3 +148,5 @@ function thisFiscal(parts: Parts): SaidPeriod | null {
   const { grain, ordinal } = parts['QuarterOrHalf'] as { grain: string; ordinal: number };
   return grain === 'quarter' ? { kind: 'thisFiscal', quarter: ordinal, back: 0 } : null;
 }
+
+const ago = (grain: Grain, count: number): SaidPeriod | null => (Number.isInteger(count) && count >= 1 && count <= 5000 ? { kind: 'ago', grain, count } : null);

@@ -1,121 +1,120 @@
-/** Grammar of ranks, order and charts. */
-import type { Calculation } from '../../model/calculation';
-import type { ChartKind } from '../../reading/schema';
-import { followUp, intent, type Intent } from '../intent';
+/** Grammar of ranks and order. */
+import { measureOf, type Calculation } from '../../model/calculation';
+import { byLevel, type Key } from '../../reading/schema';
+import { followUp, intent, type Intent, type Sense } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
-type Sense = 'top' | 'bottom' | 'best' | 'worst';
-
-/** What follows "top 5 routes": by which measure, inside which level, with the rest as one. */
+/** What follows "top 5 routes": by which measure, inside which level, with the rest as one, with the first marked. */
 interface RankTail {
   readonly by?: Calculation;
-  readonly within?: string;
+  readonly within?: Key;
   readonly others?: true;
+  readonly marked?: true;
 }
 
 const tailOf = (parts: Parts): RankTail => (parts['RankTail'] as RankTail | undefined) ?? {};
+const merged = (parts: Parts): RankTail => ({ ...(parts['first'] as RankTail), ...(parts['second'] as RankTail), ...((parts['third'] as RankTail | undefined) ?? {}) });
 
 function rank(parts: Parts, count: number, percent = false): Intent | null {
   if (!Number.isInteger(count) || count < 1 || count > 10_000) return null;
   const tail = tailOf(parts);
-  const level = parts['Level'] as string;
   return intent({
     do: 'saidRank',
     sense: parts['Sense'] as Sense,
-    rank: { count, percent, level, by: tail.by ?? null, within: tail.within ?? null, others: tail.others ?? false },
+    rank: { count, percent, of: (parts['Key'] as Key | undefined) ?? null, by: tail.by ?? (parts['Calculation'] as Calculation | undefined) ?? null, within: tail.within ?? null, others: tail.others ?? false, marked: tail.marked ?? false },
   });
 }
 
-function mostOf(sense: Sense) {
-  return (parts: Parts): Intent =>
-    intent({ do: 'saidRank', sense, rank: { count: 10, percent: false, level: parts['Level'] as string, by: parts['Calculation'] as Calculation, within: null, others: false } });
-}
+const ranked = (parts: Parts) => rank(parts, parts['Number'] as number);
+const share = (parts: Parts) => rank(parts, parts['Percent'] as number, true);
+/** No number is ten. */
+const ten = (parts: Parts) => rank(parts, 10);
+/** One is asked for: it is shown beside the next nine, and marked. */
+const first = (sense: Sense | null) => (parts: Parts) => rank({ ...parts, ...(sense === null ? {} : { Sense: sense }), RankTail: { ...tailOf(parts), marked: true } }, 10);
+const said = (sense: Sense) => (parts: Parts) => rank({ ...parts, Sense: sense }, parts['Number'] as number);
 
 const sorted = (direction: 'up' | 'down') => (parts: Parts): Intent =>
   intent({ do: 'order', order: { by: { kind: 'measure', calculation: parts['Calculation'] as Calculation }, direction } });
 const byName = (direction: 'up' | 'down') => (): Intent => intent({ do: 'order', order: { by: { kind: 'name' }, direction } });
-const SORT = '(sorted by|sort by|ordered by|order by|sort on|sorted)';
-
-const CHARTS: readonly (readonly [string, ChartKind])[] = [
-  ['[(one|single|big)] number', 'number'],
-  ['(lines|line|line chart|line graph|curve)', 'line'],
-  ['(area|area chart)', 'area'],
-  ['(lying bars|horizontal bars|horizontal|horizontal bar chart)', 'bars'],
-  ['(bars|bar chart|bar|bar graph|upright bars|columns|vertical bars|column chart|vertical)', 'columns'],
-  ['(stacked bars|stacked|stacked bar chart|stacked columns)', 'stacked'],
-  ['(100% bars|share bars|100% stacked|100% stacked bars)', 'share bars'],
-  ['(table|grid|list of numbers)', 'table'],
-  ['(scatter|scatter plot|scatter chart|dots)', 'scatter'],
-  ['(pie|pie chart|ring|ring chart)', 'pie'],
-  ['(heat grid|heat map|heatmap)', 'heat'],
-];
+const SORT = '(sorted by|sort by|ordered by|order by|sort on|sorted|sort it by|sort them by|order it by|arrange by|arranged by|order)';
+const HAS = '(with|has|had|have|carried|made|makes|having|got|gets|sold|brought|brings|generated|generates|sees|saw|with the|carries|carry|shows|showed|is with|are with|do|did|runs|ran)';
+const MOST = '(most|highest|largest|biggest|greatest|top)';
+const LEAST = '(fewest|least|lowest|smallest)';
 
 export const RANK_RULES: readonly Rule<Question>[] = [
-  { gives: 'Sense', form: '(top|highest|largest|biggest|busiest|most)', means: () => 'top' },
-  { gives: 'Sense', form: '(bottom|lowest|smallest|quietest|fewest|least)', means: () => 'bottom' },
-  { gives: 'Sense', form: '(best|strongest)', means: () => 'best' },
-  { gives: 'Sense', form: '(worst|weakest|poorest)', means: () => 'worst' },
-  { gives: 'RankBy', form: '(by|in|for|with most|with highest|in terms of|with) {Calculation}', means: (p) => ({ by: p['Calculation'] }) },
-  { gives: 'RankWithin', form: '(in each|within each|per|for each|in every|of each|by) {Level}', means: (p) => ({ within: p['Level'] }) },
-  { gives: 'RankOthers', form: '(with others|and others|and rest|others together|with the rest|and the others)', means: () => ({ others: true }) },
-  { gives: 'RankTail', form: '{RankBy}', means: (p) => p['RankBy'] },
-  { gives: 'RankTail', form: '{RankWithin}', means: (p) => p['RankWithin'], cost: 0.05 },
-  { gives: 'RankTail', form: '{RankOthers}', means: (p) => p['RankOthers'] },
-  { gives: 'RankTail', form: '{RankBy} {RankWithin}', means: (p) => ({ ...(p['RankBy'] as object), ...(p['RankWithin'] as object) }) },
-  { gives: 'RankTail', form: '{RankWithin} {RankBy}', means: (p) => ({ ...(p['RankBy'] as object), ...(p['RankWithin'] as object) }) },
-  { gives: 'RankTail', form: '{RankBy} {RankOthers}', means: (p) => ({ ...(p['RankBy'] as object), others: true }) },
-  { gives: 'RankTail', form: '{RankBy} {RankWithin} {RankOthers}', means: (p) => ({ ...(p['RankBy'] as object), ...(p['RankWithin'] as object), others: true }) },
-  { gives: 'RankTail', form: '{RankWithin} {RankOthers}', means: (p) => ({ ...(p['RankWithin'] as object), others: true }) },
+  { gives: 'Sense', form: '(top|highest|largest|biggest|busiest|most|greatest|leading|most popular|most important|top ranking|highest ranking|max)', means: () => 'top' },
+  { gives: 'Sense', form: '(bottom|lowest|smallest|quietest|fewest|least|least popular|last placed|lowest ranking)', means: () => 'bottom' },
+  { gives: 'Sense', form: '(best|strongest|best performing|finest|most successful|healthiest)', means: () => 'best' },
+  { gives: 'Sense', form: '(worst|weakest|poorest|poor|worst performing|poorest performing|least successful)', means: () => 'worst' },
+  { gives: 'RankBy', form: '(by|in|for|with most|with highest|in terms of|with|on|according to|measured by|ranked by|based on|when ranked by|judged by|of) {Calculation}', means: (p) => ({ by: p['Calculation'] }) },
+  { gives: 'RankWithin', form: '(in each|within each|per|for each|in every|of each|by|for every|within every|on each|at each) {Key}', means: (p) => ({ within: p['Key'] }) },
+  { gives: 'RankOthers', form: '[(with|and|plus|grouping|with all)] [the] (rest|others|everything else) [(as others|as one|together|grouped|as one row)]', means: () => ({ others: true }) },
+  { gives: 'RankMark', form: 'marking first', means: () => ({ marked: true }) },
+  ...['RankBy', 'RankWithin', 'RankOthers', 'RankMark'].map((part): Rule<Question> => ({ gives: 'RankPart', form: `{${part}:part}`, means: (p) => p['part'], ...(part === 'RankWithin' ? { cost: 0.05 } : {}) })),
+  { gives: 'RankTail', form: '{RankPart}', means: (p) => p['RankPart'] },
+  { gives: 'RankTail', form: '{RankPart:first} [,] {RankPart:second}', means: merged },
+  { gives: 'RankTail', form: '{RankPart:first} {RankPart:second} {RankPart:third}', means: merged },
 
-  { gives: 'Intent', form: '[for] {Sense} {Number} {Level} [{RankTail}]', means: (p) => rank(p, p['Number'] as number), cost: -0.1 },
-  { gives: 'Intent', form: '[for] {Sense} {Percent} [of] {Level} [{RankTail}]', means: (p) => rank(p, p['Percent'] as number, true), cost: -0.2 },
-  { gives: 'Intent', form: '[for] {Number} {Sense} {Level} [{RankTail}]', means: (p) => rank(p, p['Number'] as number), cost: -0.1 },
-  { gives: 'Intent', form: '[for] {Sense} {Level} [{RankTail}]', means: (p) => rank(p, 10), cost: 0.05 },
-  { gives: 'Intent', form: '[for] {Number} {Level} with [the] (most|highest|largest) {Calculation}', means: (p) => rank({ ...p, Sense: 'top', RankTail: { by: p['Calculation'] as Calculation } }, p['Number'] as number) },
-  { gives: 'Intent', form: '[for] {Number} {Level} with [the] (fewest|least|lowest|smallest) {Calculation}', means: (p) => rank({ ...p, Sense: 'bottom', RankTail: { by: p['Calculation'] as Calculation } }, p['Number'] as number) },
-  { gives: 'Intent', form: '[which] {Level} (with|has|had|have|carried|made|makes) [the] (most|highest|largest) {Calculation}', means: mostOf('top') },
-  { gives: 'Intent', form: '[which] {Level} (with|has|had|have|carried|made|makes) [the] (fewest|least|lowest|smallest) {Calculation}', means: mostOf('bottom') },
-  { gives: 'Intent', form: '[which] {Level} (with|has|had|have) [the] best {Calculation}', means: mostOf('best') },
-  { gives: 'Intent', form: '[which] {Level} (with|has|had|have) [the] worst {Calculation}', means: mostOf('worst') },
-  { gives: 'Intent', form: '(highest|largest|biggest|most) {Calculation} by {Level}', means: mostOf('top'), cost: -0.1 },
-  { gives: 'Intent', form: '(lowest|smallest|fewest|least) {Calculation} by {Level}', means: mostOf('bottom'), cost: -0.1 },
-  { gives: 'Intent', form: 'best {Calculation} by {Level}', means: mostOf('best'), cost: -0.1 },
-  { gives: 'Intent', form: 'worst {Calculation} by {Level}', means: mostOf('worst'), cost: -0.1 },
-  { gives: 'Intent', form: '(those|these|same) {Level}', means: (p) => followUp({ do: 'reference', level: p['Level'] as string }), cost: -0.2 },
-  { gives: 'Intent', form: '{Sense} {Number} [instead]', means: (p) => rerank(p), cost: 0.3 },
-  { gives: 'Intent', form: '{Sense} {Number} [{RankTail}]', means: (p) => rerank(p), cost: 0.35 },
+  { gives: 'Intent', form: '{Sense} {Number} {Key} [{RankTail}]', means: ranked, cost: -0.1, examples: ['top 5 months'] },
+  { gives: 'Intent', form: '{Number} {Sense} {Key} [{RankTail}]', means: ranked, cost: -0.1, examples: ['5 best months'] },
+  { gives: 'Intent', form: '{Sense} {Percent} [of] {Key} [{RankTail}]', means: share, cost: -0.1, examples: ['top 10% of months'] },
+  { gives: 'Intent', form: '{Sense} {Number:Percent} (percent|per cent|%) [of] {Key} [{RankTail}]', means: share, cost: -0.1, examples: ['top 10 percent of months'] },
+  { gives: 'Intent', form: '{Sense} {Key} [{RankTail}]', means: ten, examples: ['best months'] },
+  { gives: 'Intent', form: '{Sense} {One:Key} [{RankTail}]', means: first(null), cost: -0.08, examples: ['best month'] },
+  { gives: 'Intent', form: '{Sense} {Number} {Calculation} (by|per|for each|of each) {Key}', means: ranked, cost: -0.1 },
+  { gives: 'Intent', form: '(which|what) {Key} (is|are|was|were|did|do|does|has been|have been|had been) {Sense} [{RankTail}]', means: first(null), cost: -0.2, examples: ['which month was best'] },
+  { gives: 'Intent', form: `(which|what) {Key} ${HAS} {Sense} {Calculation}`, means: first(null), cost: -0.08 },
+  { gives: 'Intent', form: `{One:Key} ${HAS} {Sense} {Calculation}`, means: first(null), cost: -0.08 },
+  { gives: 'Intent', form: `[for] {Key} ${HAS} {Sense} {Calculation}`, means: ten },
+  { gives: 'Intent', form: `who ${HAS} {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
+  { gives: 'Intent', form: `where (do we have|did we have|are there|were there|is there|was there|do we see|did we see) {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'place', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
+  { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} ${HAS} ${MOST} {Calculation}`, means: said('top'), cost: -0.05 },
+  { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} ${HAS} ${LEAST} {Calculation}`, means: said('bottom'), cost: -0.05 },
+  { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} ${HAS} (best|strongest) {Calculation}`, means: said('best'), cost: -0.05 },
+  { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} ${HAS} (worst|weakest|poorest) {Calculation}`, means: said('worst'), cost: -0.05 },
+  { gives: 'Intent', form: '{Sense} {Calculation} (by|per|for each|of each|for any|of any) {Key}', means: ten, cost: -0.1 },
+  { gives: 'Intent', form: '{Key} (ranked by|rank by|ranking by|ranked on|in order of|ordered by) {Calculation}', means: (p) => rankedBy(p), cost: -0.1 },
+  { gives: 'Intent', form: '[(list|show)] {Level} by {Measure}', means: (p) => intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(p['Measure'] as string), transform: null }] }, { do: 'breakdown', how: 'join', by: [byLevel(p['Level'] as string)] }), cost: 0.3 },
+  { gives: 'Intent', form: 'rank {Key} by {Calculation}', means: (p) => rankedBy(p), cost: -0.1 },
+  { gives: 'Intent', form: '(those|these|same|the same|such) {Level}', means: (p) => followUp({ do: 'reference', level: p['Level'] as string }), cost: -0.2 },
+  { gives: 'Intent', form: '(for|in|of|only|on|at) (those|these|same|the same) {Level}', means: (p) => followUp({ do: 'reference', level: p['Level'] as string }), cost: -0.2 },
+  { gives: 'Intent', form: '{Sense} {Number} [{RankTail}] [(instead|only)]', means: (p) => rerank(p), cost: 0.3, examples: ['top 3', 'bottom five instead'] },
+  { gives: 'Intent', form: '(only|just|show|show me|keep) [the] {Sense} {Number} [{RankTail}]', means: (p) => rerank(p), cost: 0.3 },
+  { gives: 'Intent', form: '{Number} {Sense} [(only|instead)]', means: (p) => rerank(p), cost: 0.35 },
   { gives: 'Intent', form: '{Sense} {Percent} [instead]', means: (p) => rerank({ ...p, Number: p['Percent'] }, true), cost: 0.3, examples: ['top 10 %'] },
-  { gives: 'Intent', form: '(no ranking|all of them|without ranking|remove the ranking|show all of them)', means: () => followUp({ do: 'clear', what: 'rank' }), examples: ['all of them'] },
+  { gives: 'Intent', form: '(worst|bottom|lowest|weakest) (first|instead|ones instead)', means: () => followUp({ do: 'rerank', direction: 'bottom' }), cost: 0.2 },
+  { gives: 'Intent', form: '(best|top|highest|strongest) (instead|ones instead)', means: () => followUp({ do: 'rerank', direction: 'top' }), cost: 0.2 },
+  { gives: 'Intent', form: 'only {Number} [instead]', means: (p) => countOnly(p), cost: 0.6 },
+  { gives: 'Intent', form: '(no ranking|all of them|without ranking|remove the ranking|show all of them|no limit|without limit|not just top|not only top|all of those|every one of them|no rank|drop the ranking|the full list|full list)', means: () => followUp({ do: 'clear', what: 'rank' }), examples: ['all of them'] },
+  { gives: 'Intent', form: '(with others|and others|others together|group the rest|with the rest as others|put the rest together|show the rest as others|and the rest together)', means: () => followUp({ do: 'rerank', others: true }), cost: 0.1 },
 
-  { gives: 'Intent', form: `${SORT} name [(ascending|up|a to z)]`, means: byName('up'), examples: ['sort by name'] },
-  { gives: 'Intent', form: `${SORT} name (descending|down|z to a)`, means: byName('down') },
-  { gives: 'Intent', form: `[${SORT}] alphabetically`, means: byName('up') },
-  { gives: 'Intent', form: `${SORT} {Calculation} (ascending|up|lowest first)`, means: sorted('up') },
-  { gives: 'Intent', form: `${SORT} {Calculation} [(descending|down|highest first)]`, means: sorted('down') },
-  { gives: 'Intent', form: '[sort] (ascending|lowest first|smallest first)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['ascending'] },
-  { gives: 'Intent', form: '[sort] (descending|highest first|largest first)', means: () => followUp({ do: 'reverse', direction: 'down' }), examples: ['descending'] },
-  { gives: 'Intent', form: '(reverse|flip) [the] [order]', means: () => followUp({ do: 'reverse' }), examples: ['reverse the order'] },
-
-  ...CHARTS.map(([form, chart]): Rule<Question> => ({ gives: 'ChartKind', form, means: () => chart })),
-  { gives: 'Intent', form: '[show] (as|as a|in a|make it|make that|draw as|into) {ChartKind} [with labels]', means: (p) => intent({ do: 'view', view: { chart: p['ChartKind'] as ChartKind } }), examples: ['as bars', 'as a pie'] },
-  { gives: 'Intent', form: '(as|as a|make it) {ChartKind} with labels', means: (p) => intent({ do: 'view', view: { chart: p['ChartKind'] as ChartKind, labels: true } }), cost: -0.1, examples: ['as bars with labels'] },
-  { gives: 'Intent', form: '{ChartKind} [please]', means: (p) => intent({ do: 'view', view: { chart: p['ChartKind'] as ChartKind } }), cost: 0.3, examples: ['table'] },
-  { gives: 'Intent', form: '(automatic chart|choose the chart|best chart)', means: () => followUp({ do: 'view', view: null }) },
+  { gives: 'Intent', form: `${SORT} (name|names|alphabet) [(ascending|up|a to z|a - z)]`, means: byName('up'), examples: ['sort by name'] },
+  { gives: 'Intent', form: `${SORT} (name|names) (descending|down|z to a|z - a)`, means: byName('down') },
+  { gives: 'Intent', form: `[${SORT}] (alphabetically|alphabetical|alphabetical order|in alphabetical order|a to z)`, means: byName('up') },
+  { gives: 'Intent', form: '(in reverse alphabetical order|z to a|reverse alphabetical)', means: byName('down') },
+  { gives: 'Intent', form: `${SORT} {Calculation} (ascending|up|lowest first|smallest first|increasing|from low to high|low to high|in ascending order)`, means: sorted('up') },
+  { gives: 'Intent', form: `${SORT} {Calculation} [(descending|down|highest first|largest first|decreasing|from high to low|high to low|in descending order)]`, means: sorted('down') },
+  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (ascending|lowest first|smallest first|low to high|in ascending order|from lowest to highest|increasing|upwards|from low to high)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['ascending'] },
+  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (descending|highest first|largest first|high to low|in descending order|from highest to lowest|decreasing|downwards|biggest first|from high to low)', means: () => followUp({ do: 'reverse', direction: 'down' }), examples: ['descending'] },
+  { gives: 'Intent', form: '(reverse|flip|invert) [(the|that|it)] [(order|sort|sorting)]', means: () => followUp({ do: 'reverse' }), examples: ['reverse the order'] },
+  { gives: 'Intent', form: '(other way round|the other way round|opposite order|in reverse|in reverse order|reverse order)', means: () => followUp({ do: 'reverse' }), examples: ['the other way round'] },
+  { gives: 'Intent', form: '(usual order|default order|no sorting|unsorted|stop sorting)', means: () => followUp({ do: 'order', order: null }), examples: ['usual order'] },
 ];
+
+function rankedBy(parts: Parts): Intent {
+  const calculation = parts['Calculation'] as Calculation;
+  return intent({ do: 'show', how: 'replace', shown: [{ calculation, transform: null }] }, { do: 'breakdown', how: 'join', by: [parts['Key'] as Key] }, { do: 'order', order: { by: { kind: 'measure', calculation }, direction: 'down' } });
+}
+
+function countOnly(parts: Parts): Intent | null {
+  const count = parts['Number'] as number;
+  return Number.isInteger(count) && count >= 1 && count <= 10_000 ? followUp({ do: 'rerank', count }) : null;
+}
 
 function rerank(parts: Parts, percent = false): Intent | null {
   const count = parts['Number'] as number;
-  const sense = parts['Sense'] as Sense;
   if (!Number.isInteger(count) || count < 1 || count > 10_000) return null;
   const tail = tailOf(parts);
-  return followUp({
-    do: 'rerank',
-    direction: sense === 'top' || sense === 'best' ? 'top' : 'bottom',
-    count,
-    ...(percent ? { percent: true } : {}),
-    ...(tail.by === undefined ? {} : { by: tail.by }),
-    ...(tail.within === undefined ? {} : { within: tail.within }),
-    ...(tail.others === undefined ? {} : { others: true }),
-  });
+  return followUp({ do: 'saidRank', sense: parts['Sense'] as Sense, rank: { count, percent, of: null, by: tail.by ?? null, within: tail.within ?? null, others: tail.others ?? false, marked: false } });
 }

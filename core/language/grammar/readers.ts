@@ -3,7 +3,7 @@ import { dayFromParts } from '../../time/day';
 import type { Grain } from '../../time/grain';
 import { MONTHS, WEEKDAYS } from '../../time/names';
 import { nameItem, type Question } from '../question';
-import type { Token } from '../tokens';
+import { plainLetters, singular, type Token } from '../tokens';
 import type { Item, Reader } from './rule';
 
 const item = (end: number, value: unknown, cost = 0): Item => ({ end, value, cost, assumptions: [], names: [] });
@@ -28,7 +28,7 @@ const LARGE: Readonly<Record<string, number>> = { hundred: 100, thousand: 1000, 
 /** Numbers in figures or words. @example "two hundred and fifty" → 250 */
 const number: Reader<Question> = (tokens, start) => {
   const token = tokens[start];
-  if (token?.kind === 'number' && token.value !== undefined && token.unit !== 'percent') {
+  if (token?.kind === 'number' && token.value !== undefined && token.unit === undefined) {
     const next = tokens[start + 1];
     const large = next?.kind === 'word' ? LARGE[next.word] : undefined;
     return large === undefined ? [item(start + 1, token.value)] : [item(start + 2, token.value * large)];
@@ -124,6 +124,41 @@ const percentSign: Reader<Question> = (tokens, start) => {
   return token?.kind === 'number' && token.unit === 'percent' && token.value !== undefined ? [item(start + 1, token.value)] : [];
 };
 
+const CURRENCIES: Readonly<Record<string, string>> = { '€': 'EUR', $: 'USD', '£': 'GBP' };
+
+/** An amount of money: the value, with the code of its currency. */
+const money: Reader<Question> = (tokens, start) => {
+  const token = tokens[start];
+  if (token?.kind !== 'number' || token.unit !== 'currency' || token.value === undefined) return [];
+  const large = LARGE[tokens[start + 1]?.word ?? ''];
+  return [item(start + (large === undefined ? 1 : 2), { value: token.value * (large ?? 1), unit: CURRENCIES[token.text.charAt(0)] ?? 'EUR' })];
+};
+
+const TIME_UNITS: Readonly<Record<string, string>> = { second: 's', sec: 's', s: 's', minute: 'min', min: 'min', mins: 'min', hour: 'h', hr: 'h', hrs: 'h', h: 'h', day: 'days', week: 'weeks' };
+const MONEY_WORDS: Readonly<Record<string, string>> = { euro: 'EUR', eur: 'EUR', dollar: 'USD', usd: 'USD', pound: 'GBP', gbp: 'GBP' };
+
+/** A unit after a number: of time, of money, or one in which a measure of the model is kept. */
+const magnitude: Reader<Question> = (tokens, start, question) => {
+  const token = tokens[start];
+  if (token?.kind !== 'word') return [];
+  const word = TIME_UNITS[token.word] === undefined ? singular(token.word) : token.word;
+  const known = TIME_UNITS[word] ?? MONEY_WORDS[word];
+  if (known !== undefined) return [item(start + 1, known)];
+  const own = [...question.model.measures.values()].find((measure) => measure.unit !== undefined && singular(plainLetters(measure.unit)) === word);
+  const litres = word === 'litre' || word === 'liter' ? 'l' : undefined;
+  const unit = own?.unit ?? litres;
+  return unit === undefined ? [] : [item(start + 1, unit)];
+};
+
+/** One word, quoted or not, as it was typed. */
+const anyText: Reader<Question> = (tokens, start) => {
+  const token = tokens[start];
+  if (token?.kind === 'quoted') return [item(start + 1, token.text.slice(1, -1))];
+  return token?.kind === 'word' || token?.kind === 'number' ? [item(start + 1, token.text, 0.1)] : [];
+};
+
+const anyWord: Reader<Question> = (tokens, start) => (tokens[start]?.kind === 'word' ? [item(start + 1, tokens[start]?.text)] : []);
+
 const quotedText: Reader<Question> = (tokens: readonly Token[], start) => {
   const token = tokens[start];
   return token?.kind === 'quoted' ? [item(start + 1, token.text.slice(1, -1))] : [];
@@ -134,15 +169,30 @@ function sign(text: string): Reader<Question> {
   return (tokens, start) => (tokens[start]?.kind === 'sign' && tokens[start]?.text === text ? [item(start + 1, text)] : []);
 }
 
+/** Readings of which the last word stands in the singular: one is asked for. */
+function one(reader: Reader<Question>): Reader<Question> {
+  return (tokens, start, question) => reader(tokens, start, question).filter(({ end }) => {
+    const last = tokens[end - 1]?.word ?? '';
+    return singular(last) === last;
+  });
+}
+
 export const READERS: ReadonlyMap<string, Reader<Question>> = new Map([
   ['Measure', names(['measure'])],
+  ['OneLevel', one(names(['level']))],
+  ['OneUnit', one(wordTable(UNITS, 'as is'))],
   ['Level', names(['level'])],
   ['Member', names(['member'])],
   ['Set', names(['set'])],
   ['Season', names(['season'])],
   ['DateRole', names(['date'])],
+  ['Fact', names(['fact'])],
   ['Number', number],
   ['Percent', percentSign],
+  ['Money', money],
+  ['Magnitude', magnitude],
+  ['AnyText', anyText],
+  ['AnyWord', anyWord],
   ['Year', year],
   ['IsoDay', isoDay],
   ['MonthAndYear', monthAndYear],

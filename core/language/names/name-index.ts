@@ -86,8 +86,10 @@ export class NameIndex {
     file.calendar.seasons.forEach((season) => named('season', season));
     file.dates.forEach((date) => {
       named('date', date);
-      const stem = date.name.replace(/\s+(date|day|time)$/i, '');
-      if (stem !== date.name) this.add({ kind: 'date', id: date.id }, stem, date.name, true);
+      for (const name of [date.name, ...date.synonyms]) {
+        const stem = name.replace(/\s+(date|day|time|on|at|in)$/i, '');
+        if (stem !== name) this.add({ kind: 'date', id: date.id }, stem, date.name, true);
+      }
     });
     file.facts.forEach((fact) => named('fact', fact));
     for (const term of file.glossary) {

@@ -1,8 +1,8 @@
 /** Said periods → periods: gives bare months, days and seasons their year, and joins and bounds stretches. */
-import { addDays, dayFromParts, dayParts, type Day } from '../time/day';
-import { countGrains, type Grain } from '../time/grain';
-import { fiscalYearOf, latestBegun, resolvePeriod, type Calendar, type Period } from '../time/period';
-import type { SaidPeriod } from './intent';
+import { addDays, dayFromParts, dayParts, type Day } from '../../time/day';
+import { addGrains, countGrains, endOf, startOf, type Grain } from '../../time/grain';
+import { fiscalYearOf, latestBegun, resolvePeriod, type Calendar, type Period } from '../../time/period';
+import type { SaidPeriod } from '../intent';
 
 /** A period that can't be: the day does not exist, or the stretch is empty. */
 export class ImpossiblePeriod extends Error {}
@@ -28,10 +28,14 @@ export function settledPeriod(said: SaidPeriod, calendar: Calendar, year: number
     }
     case 'bareSeason': {
       const thisYear = year ?? dayParts(calendar.asOf).year;
-      for (const one of year === null ? [thisYear, thisYear - 1, thisYear - 2] : [thisYear]) {
+      let passed = 0;
+      for (const one of year === null || said.back > 0 ? [0, 1, 2, 3, 4].map((back) => thisYear - back) : [thisYear]) {
         const period: Period = { kind: 'season', season: said.season, year: one };
         const range = settledRange(period, calendar);
-        if (range !== null && (year !== null || (range.from ?? '') <= calendar.asOf)) return period;
+        if (range === null || ((year === null || said.back > 0) && (range.from ?? '') > calendar.asOf)) continue;
+        const running = said.back > 0 && (wholeRange(period, calendar).to ?? '') > calendar.asOf;
+        if (!running) passed += 1;
+        if (said.back === 0 || passed === said.back) return period;
       }
       throw new ImpossiblePeriod('The model gives no dates for it.');
     }
@@ -40,6 +44,16 @@ export function settledPeriod(said: SaidPeriod, calendar: Calendar, year: number
       if (said.quarter === undefined) return { kind: 'fiscal', year: current };
       const period: Period = { kind: 'fiscal', year: current, quarter: said.quarter };
       return (resolvePeriod(period, calendar).from ?? '') <= calendar.asOf ? period : { ...period, year: current - 1 };
+    }
+    case 'fiscalQuarter': {
+      const start = addGrains('quarter', fiscalQuarterStart(calendar), -said.back);
+      const year = fiscalYearOf(start, calendar);
+      const first = resolvePeriod({ kind: 'fiscal', year }, calendar).from ?? start;
+      return { kind: 'fiscal', year, quarter: Math.floor(monthsBetween(first, start) / 3) + 1 };
+    }
+    case 'ago': {
+      const start = addGrains(said.grain, startOf(said.grain, calendar.asOf, calendar.weekStart), -said.count);
+      return { kind: 'days', from: start, to: endOf(said.grain, start, calendar.weekStart) };
     }
     case 'spread':
       return spread(said.from, said.to, calendar, year);
@@ -57,6 +71,14 @@ export function settledPeriod(said: SaidPeriod, calendar: Calendar, year: number
       if (settledRange(said, calendar) === null) throw new ImpossiblePeriod('The model gives no dates for it.');
       return said;
   }
+}
+
+const monthsBetween = (from: Day, to: Day) => (dayParts(to).year - dayParts(from).year) * 12 + dayParts(to).month - dayParts(from).month;
+
+/** First day of the fiscal quarter that holds the reference day. */
+function fiscalQuarterStart(calendar: Calendar): Day {
+  const start = resolvePeriod({ kind: 'fiscal', year: fiscalYearOf(calendar.asOf, calendar) }, calendar).from ?? calendar.asOf;
+  return addGrains('quarter', start, Math.floor(monthsBetween(start, calendar.asOf) / 3));
 }
 
 function settledRange(period: Period, calendar: Calendar): { from?: Day; to?: Day } | null {

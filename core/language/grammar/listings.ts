@@ -1,0 +1,48 @@
+/** Grammar of listings of detail records, of moves along the trail, and of what cannot be done here. */
+import type { Listed } from '../../reading/schema';
+import { followUp, intent, refused, type Intent } from '../intent';
+import type { Question } from '../question';
+import type { Parts, Rule } from './rule';
+
+const columns = (parts: Parts) => (parts['ColumnList'] as Listed[] | undefined) ?? [];
+const rows = (parts: Parts): Intent => intent({ do: 'rows', how: 'list', columns: [...columns(parts)], ...(parts['Fact'] === undefined ? {} : { fact: parts['Fact'] as string }) });
+
+const RECORDS = '(rows|records|raw data|details|line items|detail records|underlying rows|underlying records|underlying data|raw records|single records|individual records|raw rows|detail rows|lines)';
+const SHOW = '[(show|list|see|view|get|give me|open|display|what are)]';
+const WHY = 'Zud does not explain changes by itself yet. Break the measure down (“by …”) and compare (“vs last year”) to see where a change comes from.';
+const SUMMARY = 'Zud does not write summaries yet. The headline above the chart says the most important thing of an answer.';
+const FORECAST = 'Zud does not forecast yet. “Over time” and “vs last year” show where a measure has been going.';
+const ORDERS = 'Zud answers questions about the data; it does not change them, send them or act elsewhere. Use “Pin to a board” and “Share” to pass an answer on.';
+const refusal = (text: string) => (): Intent => ({ ...refused(text), followUp: true });
+
+export const LISTING_RULES: readonly Rule<Question>[] = [
+  { gives: 'Column', form: '{Level}', means: (p): Listed => ({ kind: 'level', level: p['Level'] as string }) },
+  { gives: 'Column', form: '{Measure}', means: (p): Listed => ({ kind: 'measure', measure: p['Measure'] as string }) },
+  { gives: 'Column', form: '{DateRole}', means: (p): Listed => ({ kind: 'date', role: p['DateRole'] as string }), cost: 0.05 },
+  { gives: 'ColumnList', form: '{Column}', means: (p) => [p['Column']] },
+  { gives: 'ColumnList', form: '{Column} (,|and|, and|&) {ColumnList}', means: (p) => [p['Column'], ...columns(p)] },
+
+  { gives: 'Intent', form: `${SHOW} ${RECORDS} [behind (it|this|that|them)]`, means: rows, examples: ['show the rows'] },
+  { gives: 'Intent', form: `${SHOW} ${RECORDS} with {ColumnList}`, means: rows, cost: -0.05 },
+  { gives: 'Intent', form: `${SHOW} {Fact} ${RECORDS}`, means: rows, cost: -0.1 },
+  { gives: 'Intent', form: `[as] ${RECORDS} of {Fact}`, means: rows, cost: -0.1 },
+  { gives: 'Intent', form: `[as] ${RECORDS} of {Fact} with {ColumnList}`, means: rows, cost: -0.15 },
+  { gives: 'Intent', form: '(list|list all|show all|show me all|show the individual|list the individual|show the single) {Fact}', means: rows, cost: -0.1 },
+  { gives: 'Intent', form: '(list|list all|show all|show the individual) {Fact} with {ColumnList}', means: rows, cost: -0.15 },
+  { gives: 'Intent', form: 'which {Fact} (are|were|is|was) (these|those|they|this|that|it)', means: (p) => ({ ...rows(p), followUp: true }), cost: -0.2 },
+  { gives: 'Intent', form: '(which|what) [ones] (are|were) (these|those|they)', means: () => followUp({ do: 'whichAreThese' }), examples: ['which are these'] },
+  { gives: 'Intent', form: '(which|what) {Level} (are|were) (these|those|they)', means: () => followUp({ do: 'whichAreThese' }), cost: -0.2 },
+  { gives: 'Intent', form: '(add|also show|include|with) {ColumnList} [(too|also|as well|column|columns|as columns|as a column)]', means: (p) => followUp({ do: 'columns', columns: columns(p) }), cost: 0.2 },
+  { gives: 'Intent', form: '(close|hide|leave|no|without|drop) [the] (rows|records|listing|list)', means: () => followUp({ do: 'rows', how: 'stop', columns: [] }), examples: ['hide the rows'] },
+  { gives: 'Intent', form: '(back to [the] (figures|numbers|chart|totals))', means: () => followUp({ do: 'rows', how: 'stop', columns: [] }), cost: 0.05, examples: ['back to the figures'] },
+
+  { gives: 'Intent', form: '(why|why is that|why was that|what drove (that|it|this)|explain (that|it|this)|explain|how come|what caused (that|it|this)|why did (that|it|this) happen|what happened|what is behind (that|it|this)|what explains (that|it|this))', means: refusal(WHY) },
+  { gives: 'Intent', form: '(summarise|summarize|sum up|summary) [(this|that|it)]', means: refusal(SUMMARY) },
+  { gives: 'Intent', form: '(forecast|predict|project|extrapolate) [(this|that|it|next month|next year)]', means: refusal(FORECAST) },
+  { gives: 'Intent', form: '(e mail|email|send|mail|print|delete|publish|share|export|download|save) (this|that|it|everything) [to {AnyWord}]', means: refusal(ORDERS) },
+
+  { gives: 'Intent', form: '(undo|back|go back|undo that|step back|go back one step|previous step|one step back|take that back|back one step|back please)', means: () => ({ edits: [], followUp: true, move: 'back' }), examples: ['undo', 'go back'] },
+  { gives: 'Intent', form: '(back to [the] first one|back to [the] first|back to [the] beginning|back to [the] start|back to [the] first (question|step|answer)|go [back] to [the] (first one|first step|beginning|start))', means: () => ({ edits: [], followUp: true, move: 'first' }), examples: ['back to the first one'] },
+  { gives: 'Intent', form: '(start over|start again|start afresh|reset everything|start from scratch|begin again|reset|clear everything|from scratch)', means: () => ({ edits: [{ do: 'clear', what: 'everything' }], fresh: true }), examples: ['start over'] },
+  { gives: 'Intent', form: '(new question|different question|another question|new topic|fresh question|something else|now something different)', means: () => ({ edits: [], fresh: true }), examples: ['new question'] },
+];

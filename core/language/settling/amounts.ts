@@ -1,0 +1,59 @@
+/** Amounts as said → numbers in the unit in which a measure is kept. */
+import { isMeasure, type Calculation } from '../../model/calculation';
+import type { Model } from '../../model/model';
+import { plainLetters } from '../tokens';
+import type { Amount, SaidTest } from '../intent';
+import { CannotSettle } from './situation';
+
+/** Seconds in the units of time that measures are kept in. */
+const SECONDS: Readonly<Record<string, number>> = {
+  s: 1, sec: 1, second: 1, seconds: 1, min: 60, mins: 60, minute: 60, minutes: 60, h: 3600, hr: 3600, hrs: 3600, hour: 3600, hours: 3600, d: 86_400, day: 86_400, days: 86_400, week: 604_800, weeks: 604_800,
+};
+const UNIT_NAMES: Readonly<Record<string, string>> = { s: 'seconds', min: 'minutes', h: 'hours', percent: 'per cent', EUR: 'euros', USD: 'dollars', GBP: 'pounds' };
+
+export interface Settled {
+  readonly value: number;
+  readonly note?: string;
+}
+
+/** The units in which a calculation is kept: those of its measure, where it is one. */
+interface Kept {
+  readonly name: string;
+  readonly unit: string | undefined;
+  readonly currency: string | undefined;
+  readonly percent: boolean;
+}
+
+function keptIn(calculation: Calculation, model: Model): Kept {
+  const id = 'measure' in calculation ? calculation.measure : null;
+  const found = id === null ? undefined : model.measures.get(id);
+  return { name: found?.name ?? 'This', unit: found?.unit, currency: found?.format?.currency, percent: found?.format?.style === 'percent' && isMeasure(calculation) };
+}
+
+/** @throws CannotSettle where the measure is not kept in such a unit */
+export function settledAmount(amount: Amount, calculation: Calculation, model: Model): Settled {
+  const { name, unit, currency, percent } = keptIn(calculation, model);
+  if (amount.unit === 'percent') {
+    if (percent) return { value: amount.value / 100 };
+    throw new CannotSettle(`${name} is not a share, so it has no per cent to compare with.`);
+  }
+  if (amount.unit === undefined) return percent && Math.abs(amount.value) > 1 ? { value: amount.value / 100, note: `${amount.value} is read as ${amount.value} %, as ${name.toLowerCase()} is a share.` } : { value: amount.value };
+  const wanted = amount.unit;
+  if (wanted === unit || wanted === currency) return { value: amount.value };
+  const [said, kept] = [SECONDS[plainLetters(wanted)], unit === undefined ? undefined : SECONDS[plainLetters(unit)]];
+  if (said !== undefined && kept !== undefined) return { value: (amount.value * said) / kept };
+  const words = UNIT_NAMES[wanted] ?? wanted;
+  if (unit === undefined && currency === undefined && !percent && calculation.kind !== 'members') return { value: amount.value, note: `The model gives no unit for ${name.toLowerCase()}; ${amount.value} is compared with its numbers as they are kept, taken to be ${words}.` };
+  throw new CannotSettle(`${name} is kept in ${currency ?? unit ?? 'plain numbers'}, not in ${words}.`);
+}
+
+/** A test with its numbers in the unit of what is tested. */
+export function settledTest(said: SaidTest, calculation: Calculation, model: Model): { test: { test: SaidTest['test']; value?: number; upper?: number }; notes: string[] } {
+  const unit = said.upper?.unit;
+  const lower = said.value === undefined ? undefined : settledAmount(said.value.unit === undefined && unit !== undefined ? { ...said.value, unit } : said.value, calculation, model);
+  const upper = said.upper === undefined ? undefined : settledAmount(said.upper, calculation, model);
+  return {
+    test: { test: said.test, ...(lower === undefined ? {} : { value: lower.value }), ...(upper === undefined ? {} : { upper: upper.value }) },
+    notes: [lower?.note, upper?.note].filter((note): note is string => note !== undefined),
+  };
+}

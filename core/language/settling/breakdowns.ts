@@ -1,0 +1,68 @@
+/** Settling breakdowns that a question leaves open: over time, who and where, distributions. */
+import type { Calculation } from '../../model/calculation';
+import { factsOf, rowColumnOf, type Model } from '../../model/model';
+import type { Edit } from '../../reading/edit';
+import { byLevel, plain, same, type Breakdown, type Key, type Reading } from '../../reading/schema';
+import type { Grain } from '../../time/grain';
+import { resolvePeriod, type Calendar, type Period } from '../../time/period';
+import type { SaidEdit } from '../intent';
+import { readableGrain } from './periods';
+import { CannotSettle } from './situation';
+
+/** The calculations a question shows, or those still in force. */
+function calculations(said: readonly (SaidEdit | Edit)[], base: Reading, model: Model): Calculation[] {
+  const shown = said.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : []));
+  if (shown.length > 0) return shown;
+  return base.shown.length > 0 ? base.shown.map((one) => one.calculation) : [{ kind: 'measure', measure: model.defaultMeasure }];
+}
+
+/** The grain that shows a development best in the days at hand. */
+export function readableBreakdown(said: readonly (SaidEdit | Edit)[], when: Period | null, calendar: Calendar, model: Model, base: Reading): Extract<Breakdown, { kind: 'time' }> {
+  const range = when ? resolvePeriod(when, calendar) : {};
+  const from = range.from ?? calendar.firstData ?? calendar.asOf;
+  const to = range.to ?? calendar.lastData ?? calendar.asOf;
+  return { kind: 'time', grain: readableGrain(from, to, calendar.weekStart, finestGrain(calculations(said, base, model), model)) };
+}
+
+export function overTime(said: readonly SaidEdit[], when: Period | null, calendar: Calendar, model: Model, base: Reading): Edit {
+  return { do: 'breakdown', how: 'join', by: [readableBreakdown(said, when, calendar, model, base)] };
+}
+
+/** The finest grain that all the facts of these calculations have. */
+function finestGrain(shown: readonly Calculation[], model: Model): Grain {
+  const order = ['day', 'week', 'month', 'quarter', 'year'] as const;
+  const grains = shown.flatMap((one) => factsOf(model, one)).map((fact) => model.facts.get(fact)?.grain ?? 'day');
+  return order[Math.max(0, ...grains.map((grain) => order.indexOf(grain)))] ?? 'day';
+}
+
+/** The level that answers who or where: just below the one that is fixed to one member, else the coarsest that the model marks. */
+export function levelOfKind(kind: 'person' | 'place' | 'time', base: Reading, edits: readonly Edit[], model: Model): Extract<Breakdown, { kind: 'level' }> {
+  const levels = [...model.levels.values()].filter((entry) => entry.level.kind === kind).map((entry) => entry.level.id);
+  const fixed = [...base.where, ...edits.flatMap((edit) => (edit.do === 'condition' ? [edit.condition] : []))].flatMap((one) =>
+    one.kind === 'members' && one.is && one.members.length === 1 && levels.includes(one.level) ? [one.level] : [],
+  );
+  for (const level of fixed)
+    for (const hierarchy of model.hierarchies) {
+      const below = hierarchy[hierarchy.indexOf(level) + 1];
+      if (hierarchy.includes(level) && below !== undefined) return byLevel(below);
+    }
+  const [first] = levels;
+  if (first === undefined) throw new CannotSettle(`The model marks no level as a ${kind}; name the level instead.`);
+  return byLevel(first);
+}
+
+/** How the single values of a measure are spread: the number of their records in ranges. */
+export function distributionEdits(measure: string, width: number | null, model: Model): Edit[] {
+  const fact = rowColumnOf(model, measure)?.fact;
+  const count = [...model.measures.values()].find((one) => one.kind === 'count' && one.fact === fact && one.only.length === 0);
+  if (count === undefined) throw new CannotSettle('The model has no measure that counts these records, so their spread cannot be shown.');
+  return [{ do: 'show', how: 'replace', shown: [plain(count.id)] }, { do: 'breakdown', how: 'join', by: [{ kind: 'bins', measure, width }] }];
+}
+
+/** "within each coast": broken down by it first; a share shown is then of its own coast. */
+export function withinEdits(key: Key, edits: readonly Edit[], base: Reading, asFollowUp: boolean): Edit[] {
+  const said = edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
+  const there = [...said, ...(asFollowUp ? base.by : [])].filter((one) => !same(one, key));
+  const shares = [...edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])), ...(asFollowUp ? base.shown : [])].some((one) => one.transform?.kind === 'share');
+  return [{ do: 'breakdown', how: 'replace', by: [key, ...there] }, ...(shares ? [{ do: 'transform' as const, transform: { kind: 'share' as const, within: 'outer' as const } }] : [])];
+}

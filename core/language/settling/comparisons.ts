@@ -1,0 +1,82 @@
+/** Settling comparisons: what a change is from, which period stands beside which, members beside others. */
+import type { Model } from '../../model/model';
+import type { Edit } from '../../reading/edit';
+import type { Breakdown, Reading, Transform } from '../../reading/schema';
+import type { Grain } from '../../time/grain';
+import { resolvePeriod, type Calendar, type Period } from '../../time/period';
+import type { SaidEdit, SaidTransform } from '../intent';
+import { settledPeriod } from './periods';
+import { CannotSettle } from './situation';
+
+const breakdowns = (edits: readonly (Edit | SaidEdit)[]): Breakdown[] => edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
+
+/** Is there a time line, said or still in force? */
+function hasTimeLine(edits: readonly (Edit | SaidEdit)[], base: Reading, asFollowUp: boolean): boolean {
+  return [...breakdowns(edits), ...(asFollowUp ? base.by : [])].some((one) => one.kind === 'time') || edits.some((edit) => edit.do === 'overTime');
+}
+
+/** A change whose basis was not said is on the period before where there is a time line, else on the year before. */
+export function impliedBasis(transform: SaidTransform | null, said: readonly SaidEdit[], base: Reading, asFollowUp: boolean): Transform | null {
+  if (transform?.kind !== 'change' || transform.basis !== 'implied') return transform as Transform | null;
+  return { ...transform, basis: hasTimeLine(said, base, asFollowUp) ? 'previous' : 'year' };
+}
+
+/** A change needs something to change from: the period before where there is a time line, else the year before. */
+export function changeEdits(edits: readonly Edit[], base: Reading, asFollowUp: boolean): Edit[] {
+  if (edits.some((edit) => edit.do === 'compare')) return [];
+  return [{ do: 'compare', against: { kind: hasTimeLine(edits, base, asFollowUp) ? 'previous' : 'year' } }];
+}
+
+/** "change from March to April": the two ends of the only stretch said, where no time line lies between them. */
+export function twoEnds(said: readonly SaidEdit[], base: Reading, asFollowUp: boolean): Extract<SaidEdit, { do: 'saidComparison' }> | null {
+  if (hasTimeLine(said, base, asFollowUp)) return null;
+  const periods = said.flatMap((edit) => (edit.do === 'saidPeriod' && edit.how === 'set' ? [edit.period] : []));
+  const [only] = periods;
+  return periods.length === 1 && only?.kind === 'spread' ? { do: 'saidComparison', period: only.to, with: only.from } : null;
+}
+
+export function saidComparison(edit: Extract<SaidEdit, { do: 'saidComparison' }>, base: Reading, calendar: Calendar, year: number | null): Edit[] {
+  const first = settledPeriod(edit.period, calendar, year);
+  if (edit.with === undefined) {
+    if (base.when !== null) return [{ do: 'compare', against: { kind: 'period', period: first } }];
+    const now: Period = first.kind === 'last' ? { kind: 'this', grain: first.grain } : { kind: 'this', grain: 'year' };
+    return [{ do: 'period', period: now }, { do: 'compare', against: { kind: 'period', period: first } }];
+  }
+  const second = settledPeriod(edit.with, calendar, year);
+  if (isThisYear(first) && second.kind === 'last' && second.grain === 'year') return [{ do: 'period', period: first }, { do: 'compare', against: { kind: 'year' } }];
+  const [later, earlier] = startOf(first, calendar) >= startOf(second, calendar) ? [first, second] : [second, first];
+  return [{ do: 'period', period: later }, { do: 'compare', against: { kind: 'period', period: earlier } }];
+}
+
+const isThisYear = (period: Period) => period.kind === 'this' && period.grain === 'year';
+const startOf = (period: Period, calendar: Calendar) => resolvePeriod(period, calendar).from ?? '';
+
+/** "vs the month before": the period before, where months are shown or a month is the period; else last month itself. */
+export function unitBefore(unit: Grain, said: readonly SaidEdit[], base: Reading, calendar: Calendar, asFollowUp: boolean): Edit[] {
+  if (unit === 'year') return [{ do: 'compare', against: { kind: 'year' } }];
+  const shown = [...breakdowns(said), ...(asFollowUp ? base.by : [])].find((one) => one.kind === 'time');
+  const period = said.flatMap((edit) => (edit.do === 'saidPeriod' ? [edit.period] : []))[0] ?? (asFollowUp ? base.when?.period : undefined);
+  const ofUnit = shown !== undefined ? shown.kind === 'time' && shown.grain === unit : period !== undefined && 'grain' in period && period.grain === unit;
+  if (ofUnit || period?.kind === 'days') return [{ do: 'compare', against: { kind: 'previous' } }];
+  return saidComparison({ do: 'saidComparison', period: { kind: 'last', grain: unit } }, asFollowUp ? base : { ...base, when: null }, calendar, null);
+}
+
+/** The members that the answer before is narrowed to or sets side by side, at a level. */
+function presentMembers(base: Reading, level: string | null): { level: string; members: readonly string[] } | null {
+  if (base.against?.kind === 'members' && (level === null || base.against.level === level)) return base.against;
+  const narrowed = base.where.filter((one) => one.kind === 'members' && one.is && (level === null || one.level === level));
+  const [only] = narrowed;
+  return narrowed.length === 1 && only?.kind === 'members' ? only : null;
+}
+
+export function asideEdits(level: string, members: readonly string[], base: Reading, model: Model): Edit[] {
+  const present = presentMembers(base, level);
+  if (present === null) throw new CannotSettle(`The answer before is not about one ${model.levels.get(level)?.level.name.toLowerCase() ?? 'member'}; name both that should stand side by side.`);
+  return [{ do: 'compare', against: { kind: 'members', level, members: [...new Set([...present.members, ...members])], beside: base.against?.kind === 'members' ? base.against.beside : 'none' } }];
+}
+
+export function besideEdits(beside: 'all' | 'rest', base: Reading): Edit[] {
+  const present = presentMembers(base, null);
+  if (present === null) throw new CannotSettle('The answer before is not narrowed to certain members, so there is nothing to set beside the others; name a member.');
+  return [{ do: 'compare', against: { kind: 'members', level: present.level, members: [...present.members], beside } }];
+}

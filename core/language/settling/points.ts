@@ -1,0 +1,76 @@
+/** Settling references: "that month", "the first one", "it", "those routes" point at the answer before. */
+import { unitOf } from '../../analysis/points';
+import { isMeasure } from '../../model/calculation';
+import type { Edit } from '../../reading/edit';
+import { byLevel, same, type Reading } from '../../reading/schema';
+import type { Grain } from '../../time/grain';
+import type { Period } from '../../time/period';
+import { shownPlainly, type SaidEdit } from '../intent';
+import { CannotSettle, type Situation } from './situation';
+
+/** The members a rank chose stay chosen, by the measure that chose them, whatever is shown of them next. */
+export function referenceEdits(level: string, base: Reading): Edit[] {
+  const { rank } = base;
+  const first = base.shown[0]?.calculation;
+  const ranked = rank !== null && same(rank.of, byLevel(level));
+  const speaksOf = base.by.some((one) => same(one, byLevel(level))) || base.where.some((one) => (one.kind === 'members' && one.level === level) || (one.kind === 'measure' && same(one.at, byLevel(level)))) || (base.against?.kind === 'members' && base.against.level === level);
+  if (!speaksOf && !ranked) throw new CannotSettle('The answer before does not show such members, so there are none to point at.');
+  return ranked && rank.by === null && first ? [{ do: 'rank', rank: { ...rank, by: first, marked: false } }] : [];
+}
+
+const FINER: Partial<Record<Grain, Grain>> = { year: 'month', half: 'month', quarter: 'month', month: 'day', week: 'day' };
+
+export function pointEdits(said: Extract<SaidEdit, { do: 'point' }>, situation: Situation, base: Reading): Edit[] {
+  const { at, how } = said;
+  const { points } = situation;
+  if (situation.before === null) throw new CannotSettle('There is no answer before to point at.');
+  if (at.point === 'row' || at.point === 'last row') {
+    if (points?.members == null) throw new CannotSettle('The answer before shows no members to point at.');
+    const { level, names } = points.members;
+    const name = at.point === 'row' ? names[at.place] : names.at(-1);
+    if (name === undefined) throw new CannotSettle(`The answer before shows only ${names.length}.`);
+    if (how === 'drill') return [{ do: 'drill', member: { level, name } }];
+    return [{ do: 'condition', how, condition: { kind: 'members', level, is: how === 'only', members: [name] } }];
+  }
+  const period = periodAt(at, situation, base);
+  if (period === null) throw new CannotSettle(points === null ? 'The answer before is not at hand here; name the period.' : 'The answer before has no such period to point at; name it.');
+  if (how === 'exclude') return [{ do: 'condition', how: 'only', condition: { kind: 'notPeriod', period } }];
+  const single: Edit[] = [{ do: 'period', period, ...(base.when?.role === undefined ? {} : { role: base.when.role }) }];
+  const grain = points?.grain ?? null;
+  if (how !== 'drill') return single;
+  const finer = FINER[grain ?? 'year'];
+  if (finer === undefined) throw new CannotSettle('A day has no finer grain to go into.');
+  return [...single, { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain: finer }] }];
+}
+
+function periodAt(at: Extract<SaidEdit, { do: 'point' }>['at'], { points, calendar }: Situation, base: Reading): Period | null {
+  if (at.point === 'row' || at.point === 'last row') return null;
+  if (at.point === 'low') return points?.low ?? null;
+  if (at.point === 'high') return points?.high ?? null;
+  if (at.grain === undefined) return null;
+  return unitOf(base, at.grain, calendar) ?? (points?.grain === at.grain ? points.high : null);
+}
+
+/** "it", "there": the answer itself, or the one member that it marks. */
+export function sameEdits(kind: 'any' | 'place', { points, before, model }: Situation, base: Reading): Edit[] {
+  if (before === null) throw new CannotSettle('There is no answer before to point at.');
+  const { rank } = base;
+  if (rank?.marked !== true || rank.of.kind !== 'level') return [];
+  const { level } = rank.of;
+  if (kind === 'place' && model.levels.get(level)?.level.kind !== 'place') return [];
+  const name = points?.members?.level === level ? points.members.names[0] : undefined;
+  if (name === undefined) throw new CannotSettle('The answer before is not at hand here; name the member.');
+  return [{ do: 'clear', what: 'rank' }, { do: 'breakdown', how: 'remove', by: [rank.of] }, { do: 'condition', how: 'only', condition: { kind: 'members', level, is: true, members: [name] } }];
+}
+
+/** After a count of members: those members, by what they were chosen by. After anything else: the records. */
+export function whichAreThese(base: Reading): Edit[] {
+  const [only] = base.shown;
+  if (base.shown.length === 1 && only?.calculation.kind === 'members') {
+    const { level } = only.calculation;
+    const tested = base.where.find((one) => one.kind === 'measure' && same(one.at, byLevel(level)) && isMeasure(one.calculation));
+    const shown = tested?.kind === 'measure' ? [{ do: 'show' as const, how: 'replace' as const, shown: [shownPlainly(tested.calculation)] }] : [{ do: 'show' as const, how: 'replace' as const, shown: [only] }];
+    return [...shown, { do: 'breakdown', how: 'add', by: [byLevel(level)] }];
+  }
+  return [{ do: 'rows', how: 'list', columns: [] }];
+}

@@ -1,0 +1,48 @@
+/** Settling ranks: the level they are of, the measure they are by, and the direction that best and worst mean. */
+import { isMeasure, measuresIn, type Calculation } from '../../model/calculation';
+import type { Model } from '../../model/model';
+import type { Edit } from '../../reading/edit';
+import { same, type Key, type Reading } from '../../reading/schema';
+import type { Period } from '../../time/period';
+import { shownPlainly, type SaidEdit, type Sense } from '../intent';
+import { levelOfKind, readableBreakdown } from './breakdowns';
+import { CannotSettle, type Situation } from './situation';
+
+const keysOf = (by: Reading['by']): Key[] => by.flatMap((one): Key[] => (one.kind === 'bins' || one.kind === 'sets' ? [] : [one]));
+
+export function rankEdits(said: Extract<SaidEdit, { do: 'saidRank' }>, edits: readonly Edit[], base: Reading, model: Model, asFollowUp: boolean): Edit[] {
+  const { rank } = said;
+  const saidBy = keysOf(edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : [])));
+  const there = asFollowUp ? keysOf(base.by) : [];
+  const before = asFollowUp && base.rank && there.some((one) => same(one, base.rank?.of)) ? base.rank.of : null;
+  const all = [...saidBy, ...there];
+  const of = rank.of ?? before ?? all.findLast((one) => one.kind === 'level' && !same(one, rank.within)) ?? all.findLast((one) => !same(one, rank.within));
+  if (of === undefined) throw new CannotSettle('Nothing is broken down by members, so there is nothing to rank; say by which level.');
+  const shows = edits.some((edit) => edit.do === 'show');
+  const more: Edit[] = [];
+  const shownNow = edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : []))[0]?.calculation ?? base.shown[0]?.calculation ?? null;
+  if (rank.by !== null && !shows && !asFollowUp) more.push({ do: 'show', how: 'replace', shown: [shownPlainly(rank.by)] });
+  const needed = [rank.within, of].filter((key): key is Key => key !== null && !all.some((one) => same(one, key)));
+  if (needed.length > 0) more.push({ do: 'breakdown', how: saidBy.length > 0 ? 'add' : 'join', by: needed });
+  const keeps = rank.of === null && asFollowUp && base.rank !== null;
+  const by = rank.by ?? (keeps ? base.rank?.by : null) ?? shownNow;
+  const direction = directionOf(said.sense, by, model);
+  const moves = rank.by !== null && !shows && (!asFollowUp || same(rank.by, shownNow));
+  const kept = keeps && base.rank !== null ? { by: rank.by ?? base.rank.by, within: rank.within ?? base.rank.within, others: rank.others || base.rank.others } : { by: rank.by, within: rank.within, others: rank.others };
+  more.push({ do: 'rank', rank: { ...rank, ...kept, by: moves ? null : kept.by, of, direction } });
+  return more;
+}
+
+/** "who has the worst delay", "where is revenue highest", "when was it best": a rank of one of the level that the model marks for it. */
+export function kindRankEdits(said: Extract<SaidEdit, { do: 'kindRank' }>, edits: readonly Edit[], when: Period | null, { model, calendar }: Situation, base: Reading, asFollowUp: boolean): Edit[] {
+  const of = said.kind === 'time' ? readableBreakdown(said.by === null ? [] : [{ do: 'show', how: 'replace', shown: [shownPlainly(said.by)] }], when, calendar, model, base) : levelOfKind(said.kind, base, edits, model);
+  return rankEdits({ do: 'saidRank', sense: said.sense, rank: { count: 10, percent: false, of, by: said.by, within: null, others: false, marked: true } }, edits, base, model, asFollowUp);
+}
+
+/** "Best" and "worst" follow the measure's direction; "top" and "bottom" do not. */
+function directionOf(sense: Sense, by: Calculation | null | undefined, model: Model): 'top' | 'bottom' {
+  if (sense === 'top' || sense === 'bottom') return sense;
+  const id = by && isMeasure(by) ? by.measure : by ? measuresIn(by)[0] : model.defaultMeasure;
+  const lessIsBetter = id !== undefined && model.measures.get(id)?.direction === 'less';
+  return (sense === 'best') === lessIsBetter ? 'bottom' : 'top';
+}

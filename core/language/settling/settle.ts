@@ -1,0 +1,214 @@
+/** Settling: the intents of a cover, against the reading before, the model and the calendar → a reading, or why not. */
+import { measure as measureOf } from '../../model/model';
+import { applyEdits, type Edit } from '../../reading/edit';
+import { EMPTY_READING, same, type Reading } from '../../reading/schema';
+import { dayParts } from '../../time/day';
+import type { Calendar, Period } from '../../time/period';
+import type { Cover } from '../cover';
+import type { Intent, Move, SaidEdit } from '../intent';
+import { asideEdits, besideEdits, changeEdits, impliedBasis, saidComparison, twoEnds, unitBefore } from './comparisons';
+import { distributionEdits, levelOfKind, overTime, withinEdits } from './breakdowns';
+import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
+import { pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
+import { kindRankEdits, rankEdits } from './ranks';
+import { CannotSettle, type Situation } from './situation';
+import { lengthTestEdits, measureTestEdits, rowTestEdits } from './tests';
+
+export type Settled =
+  | { readonly kind: 'reading'; readonly reading: Reading; readonly notes: readonly string[]; readonly edits: readonly Edit[]; readonly asFollowUp: boolean }
+  | { readonly kind: 'move'; readonly move: Move }
+  /** `final`: the words are understood and ask for what can't be, so no other reading of them may stand in. */
+  | { readonly kind: 'refused'; readonly reason: string; readonly final: boolean };
+
+/** Does a question stand on its own: with a measure and something that measure is broken down or narrowed by? */
+function isComplete(said: readonly SaidEdit[]): boolean {
+  const shows = said.some((edit) => edit.do === 'show' || edit.do === 'distribution' || ((edit.do === 'saidRank' || edit.do === 'kindRank') && (edit.do === 'saidRank' ? edit.rank.by : edit.by) !== null) || (edit.do === 'saidMeasureTest' && (edit.calculation !== null || edit.count)));
+  const about = said.some((edit) => ['breakdown', 'condition', 'saidRank', 'kindRank', 'saidMeasureTest', 'saidRowTest', 'saidLengthTest', 'overTime', 'kindOfLevel', 'change', 'distribution'].includes(edit.do) || (edit.do === 'compare' && edit.against?.kind === 'members'));
+  return shows && about;
+}
+
+/** Is the cover read as a follow-up of the reading before? */
+export function readsAsFollowUp(intents: readonly Intent[], before: Reading | null): boolean {
+  if (before === null) return false;
+  if (intents.some((one) => one.fresh)) return false;
+  return intents.some((one) => one.followUp) || !isComplete(intents.flatMap((one) => one.edits));
+}
+
+/** @param asFollowUp whether the reading before stays in force where nothing is said of it */
+export function settle(cover: Cover, situation: Situation, asFollowUp: boolean): Settled {
+  const intents = cover.pieces.map((piece) => piece.intent);
+  const refuse = intents.find((one) => one.refuse)?.refuse;
+  if (refuse !== undefined) return { kind: 'refused', reason: refuse, final: true };
+  const move = intents.find((one) => one.move)?.move;
+  if (move) return situation.before === null ? { kind: 'refused', reason: 'There is no step to go back to.', final: true } : { kind: 'move', move };
+  const base = asFollowUp && situation.before ? situation.before : EMPTY_READING;
+  try {
+    const said = intents.flatMap((one) => one.edits);
+    const { edits, notes } = settledEdits(said, situation, base, asFollowUp);
+    if (edits.length === 0 && !intents.some((one) => one.fresh) && !said.some((edit) => edit.do === 'reference' || edit.do === 'same')) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.', final: false };
+    const edited = applyEdits(base, edits, situation.model);
+    if (!edited.ok) return { kind: 'refused', reason: edited.reason, final: false };
+    const { reading } = edited;
+    const noMeasure = !asFollowUp && !edits.some((edit) => edit.do === 'show' || edit.do === 'rows');
+    const usual = noMeasure ? [`Shows ${measureOf(situation.model, situation.model.defaultMeasure).name.toLowerCase()}, the model’s usual measure, as none was named.`] : [];
+    return { kind: 'reading', reading, notes: [...usual, ...notes, ...edited.notes], edits, asFollowUp };
+  } catch (error) {
+    if (error instanceof ImpossiblePeriod || error instanceof CannotSettle) return { kind: 'refused', reason: error.message, final: error instanceof ImpossiblePeriod };
+    throw error;
+  }
+}
+
+function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Reading, asFollowUp: boolean): { edits: Edit[]; notes: string[] } {
+  const { model, calendar } = situation;
+  const year = asFollowUp && base.when ? yearOf(base.when.period, calendar) : null;
+  const edits: Edit[] = [];
+  const notes: string[] = [];
+  const after: ((done: readonly Edit[], when: Period | null) => readonly Edit[])[] = [];
+  for (const edit of said) {
+    switch (edit.do) {
+      case 'show':
+        edits.push({ ...edit, shown: edit.shown.map((one) => ({ ...one, transform: impliedBasis(one.transform, said, base, asFollowUp) })) });
+        break;
+      case 'saidTransform':
+        edits.push({ do: 'transform', transform: impliedBasis(edit.transform, said, base, asFollowUp) });
+        break;
+      case 'saidPeriod': {
+        const ends = said.some((one) => one.do === 'change') ? twoEnds(said, base, asFollowUp) : null;
+        if (ends !== null) {
+          edits.push(...saidComparison(ends, base, calendar, year));
+          break;
+        }
+        const period = settledPeriod(edit.period, calendar, year);
+        if (edit.how === 'leaveOut') edits.push({ do: 'condition', how: 'only', condition: { kind: 'notPeriod', period } });
+        else edits.push({ do: 'period', period, ...(edit.role === undefined || edit.role === model.defaultDate ? {} : { role: edit.role }) });
+        break;
+      }
+      case 'saidComparison':
+        edits.push(...saidComparison(edit, base, calendar, year));
+        break;
+      case 'unitBefore':
+        edits.push(...unitBefore(edit.unit, said, base, calendar, asFollowUp));
+        break;
+      case 'aside':
+        edits.push(...asideEdits(edit.level, edit.members, base, model));
+        break;
+      case 'beside':
+        edits.push(...besideEdits(edit.with, base));
+        break;
+      case 'saidMeasureTest': {
+        const settled = measureTestEdits(edit, said, base, model, asFollowUp);
+        edits.push(...settled.edits);
+        notes.push(...settled.notes);
+        break;
+      }
+      case 'saidRowTest': {
+        const settled = rowTestEdits(edit.measure, edit.test, model);
+        edits.push(...settled.edits);
+        notes.push(...settled.notes);
+        break;
+      }
+      case 'saidLengthTest': {
+        const settled = lengthTestEdits(edit, said, base, model);
+        edits.push(...settled.edits);
+        notes.push(...settled.notes);
+        break;
+      }
+      case 'point':
+        edits.push(...pointEdits(edit, situation, base));
+        break;
+      case 'same':
+        edits.push(...sameEdits(edit.kind, situation, base));
+        break;
+      case 'distribution':
+        edits.push(...distributionEdits(edit.measure, edit.width, model));
+        break;
+      case 'within':
+        after.push((done) => withinEdits(edit.key, done, base, asFollowUp));
+        break;
+      case 'whichAreThese':
+        edits.push(...whichAreThese(base));
+        break;
+      case 'columns':
+        if (base.rows === null) throw new CannotSettle('Columns are added to a listing; “show the rows” makes one.');
+        edits.push({ do: 'rows', how: 'add', columns: [...edit.columns] });
+        break;
+      case 'change': {
+        const ends = twoEnds(said, base, asFollowUp);
+        if (ends === null) after.push((done) => changeEdits(done, base, asFollowUp));
+        break;
+      }
+      case 'reference':
+        after.push(() => referenceEdits(edit.level, base));
+        break;
+      case 'overTime':
+        after.push((_done, when) => [overTime(said, when, calendar, model, base)]);
+        break;
+      case 'kindOfLevel':
+        after.push((done, when) => [edit.kind === 'time' ? overTime(said, when, calendar, model, base) : { do: 'breakdown', how: 'join', by: [levelOfKind(edit.kind, base, done, model)] }]);
+        break;
+      case 'saidRank':
+        after.push((done) => rankEdits(edit, done, base, model, asFollowUp));
+        break;
+      case 'kindRank':
+        after.push((done, when) => kindRankEdits(edit, done, when, situation, base, asFollowUp));
+        break;
+      default:
+        edits.push(edit);
+    }
+  }
+  const period = edits.find((edit) => edit.do === 'period');
+  const when = period?.do === 'period' ? period.period : (base.when?.period ?? null);
+  for (const settleLater of after) edits.push(...settleLater(edits, when));
+  return { edits: together(withRoles(edits)), notes };
+}
+
+/** A date role named in a breakdown governs the period as well. */
+function withRoles(edits: readonly Edit[]): Edit[] {
+  const roles = new Set(edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by.flatMap((by) => ((by.kind === 'time' || by.kind === 'cycle') && by.role !== undefined ? [by.role] : [])) : [])));
+  const [role] = roles;
+  return roles.size === 1 && role !== undefined ? edits.map((edit) => (edit.do === 'period' && edit.role === undefined ? { ...edit, role } : edit)) : [...edits];
+}
+
+/** Several bare breakdowns said at once belong together: "by coast by month" is one breakdown by both. So do measures. */
+function together(edits: readonly Edit[]): Edit[] {
+  const joins = edits.filter((edit) => edit.do === 'breakdown' && edit.how === 'join');
+  const shows = edits.filter((edit) => edit.do === 'show' && edit.how === 'replace');
+  const others = edits.filter((edit) => !joins.includes(edit) && !shows.includes(edit));
+  const merged: Edit[] = [];
+  const shown = shows.flatMap((edit) => (edit.do === 'show' ? edit.shown : []));
+  const distinct = shown.filter((one, index) => shown.findIndex((other) => same(one, other)) === index);
+  if (shows.length > 0) merged.push({ do: 'show', how: 'replace', shown: distinct });
+  if (joins.length > 0) {
+    const by = joins.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
+    const unique = by.filter((one, index) => by.findIndex((other) => same(one, other)) === index);
+    merged.push({ do: 'breakdown', how: 'join', by: unique });
+  }
+  const periods = others.filter((edit) => edit.do === 'period');
+  if (periods.length > 1) throw new CannotSettle('Two periods are named; say “2025 vs 2024” to compare them, or name one.');
+  return [...merged, ...mergedConditions(others)];
+}
+
+/** Conditions on the same level said one by one are one list. */
+function mergedConditions(edits: readonly Edit[]): Edit[] {
+  const result: Edit[] = [];
+  for (const edit of edits) {
+    if (edit.do === 'condition' && edit.condition.kind === 'members') {
+      const { condition, how } = edit;
+      const at = result.findIndex((one) => one.do === 'condition' && one.how === how && one.condition.kind === 'members' && one.condition.level === condition.level);
+      const there = result[at];
+      if (there?.do === 'condition' && there.condition.kind === 'members') {
+        result[at] = { ...there, condition: { ...there.condition, members: [...new Set([...there.condition.members, ...condition.members])] } };
+        continue;
+      }
+    }
+    result.push(edit);
+  }
+  return result;
+}
+
+function yearOf(period: Period, calendar: Calendar): number | null {
+  const { from, to } = wholeRange(period, calendar);
+  const day = to ?? from;
+  return day === undefined ? null : dayParts(day).year;
+}
+

@@ -1,0 +1,16 @@
+/** What a question is settled against: the model, the calendar, the reading before and the marked points of its answer. */
+import type { Model } from '../../model/model';
+import type { Points } from '../../analysis/points';
+import type { Reading } from '../../reading/schema';
+import type { Calendar } from '../../time/period';
+
+export interface Situation {
+  readonly model: Model;
+  readonly calendar: Calendar;
+  readonly before: Reading | null;
+  /** Null where the answer before is not at hand. */
+  readonly points: Points | null;
+}
+
+/** The words are understood, but what they ask for does not fit the situation; the message says why. */
+export class CannotSettle extends Error {}

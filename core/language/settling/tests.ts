@@ -1,0 +1,60 @@
+/** Settling conditions on numbers: of members by a measure, and of single records. */
+import type { Calculation } from '../../model/calculation';
+import { factsOf, measure as measureOf, rowColumnOf, type Model } from '../../model/model';
+import type { Edit } from '../../reading/edit';
+import type { Reading } from '../../reading/schema';
+import { shownPlainly, type SaidEdit, type SaidTest } from '../intent';
+import { settledTest } from './amounts';
+import { CannotSettle } from './situation';
+
+interface Settled {
+  readonly edits: readonly Edit[];
+  readonly notes: readonly string[];
+}
+
+export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest' }>, all: readonly SaidEdit[], base: Reading, model: Model, asFollowUp: boolean): Settled {
+  const shows = all.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : []));
+  const calculation: Calculation = said.calculation ?? shows[0] ?? base.shown[0]?.calculation ?? { kind: 'measure', measure: model.defaultMeasure };
+  const { test, notes } = settledTest(said.test, calculation, model);
+  const edits: Edit[] = [{ do: 'condition', how: 'only', condition: { kind: 'measure', at: said.at, calculation, ...test } }];
+  if (said.count) {
+    if (said.at.kind === 'cycle') throw new CannotSettle('Parts of a week, a year or a day are not counted; ask by them instead.');
+    const count: Calculation = said.at.kind === 'level' ? { kind: 'members', level: said.at.level } : { kind: 'periods', grain: said.at.grain };
+    edits.unshift({ do: 'show', how: 'replace', shown: [shownPlainly(count)] });
+  } else if (!asFollowUp && shows.length === 0) edits.unshift({ do: 'show', how: 'replace', shown: [shownPlainly(missingOf(test.test, calculation, model))] });
+  const assumed = said.calculation === null ? [`The average is that of ${nameOf(calculation, model)}.`] : [];
+  return { edits, notes: [...assumed, ...notes] };
+}
+
+/** "routes with no plan" shows what they have instead, as their plan is missing. */
+function missingOf(test: SaidTest['test'], calculation: Calculation, model: Model): Calculation {
+  return test === 'missing' ? { kind: 'measure', measure: model.defaultMeasure } : calculation;
+}
+
+const nameOf = (calculation: Calculation, model: Model) => ('measure' in calculation ? measureOf(model, calculation.measure).name.toLowerCase() : 'what is shown');
+
+export function rowTestEdits(measure: string, said: SaidTest, model: Model): Settled {
+  if (rowColumnOf(model, measure) === null) throw new CannotSettle(`${measureOf(model, measure).name} has no value in single records; say of which level it should be tested.`);
+  const { test, notes } = settledTest(said, { kind: 'measure', measure }, model);
+  return { edits: [{ do: 'condition', how: 'only', condition: { kind: 'rows', measure, ...test } }], notes };
+}
+
+/** What a comparative speaks of, as the words that the names of such measures hold. */
+const SPOKEN_OF: Readonly<Record<string, RegExp>> = {
+  long: /\b(length|duration|time|stay|long|lasting)\b/i, late: /\b(delay|late|lateness|overdue)\b/i, old: /\bage\b/i, slow: /\b(time|duration|speed)\b/i, heavy: /\b(weight|mass|load)\b/i, dear: /\b(price|cost|fare|fee)\b/i,
+};
+const ABOUT: Readonly<Record<string, keyof typeof SPOKEN_OF>> = { longer: 'long', shorter: 'long', later: 'late', older: 'old', younger: 'old', slower: 'slow', faster: 'slow', quicker: 'slow', heavier: 'heavy', lighter: 'heavy', dearer: 'dear', cheaper: 'dear' };
+
+/** "longer than 3 hours": the only number of the records shown whose name says that it is such a number. */
+export function lengthTestEdits(said: Extract<SaidEdit, { do: 'saidLengthTest' }>, all: readonly SaidEdit[], base: Reading, model: Model): Settled {
+  const shown = [...all.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : [])), ...base.shown.map((one) => one.calculation)][0] ?? { kind: 'measure' as const, measure: model.defaultMeasure };
+  const facts = factsOf(model, shown);
+  const about = SPOKEN_OF[ABOUT[said.word] ?? ''];
+  const fitting = [...model.measures.values()].filter((one) => about !== undefined && [one.name, ...one.synonyms].some((name) => about.test(name)) && facts.includes(rowColumnOf(model, one.id)?.fact ?? ''));
+  const columns = new Set(fitting.map((one) => ('column' in one ? one.column : one.id)));
+  const [only] = fitting;
+  if (only === undefined) throw new CannotSettle(`Nothing in these records says how “${said.word}” they are; name the measure.`);
+  if (columns.size > 1) throw new CannotSettle(`“${said.word}” may be about ${fitting.map((one) => one.name.toLowerCase()).join(' or ')}; name the measure.`);
+  const settled = rowTestEdits(only.id, said.test, model);
+  return { edits: settled.edits, notes: [`“${said.word}” is about ${only.name.toLowerCase()}.`, ...settled.notes] };
+}

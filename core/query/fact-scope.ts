@@ -1,0 +1,196 @@
+/**
+ * The rows of one fact that a reading is about: the scan with the person's row rules, the joins that keys and conditions need,
+ * and the conditions. Everything that reads rows (figures, listings) goes through here, so that no rule can be gone round.
+ */
+import { addsUp } from '../model/additivity';
+import type { Calculation } from '../model/calculation';
+import { columnOf, dateColumn, factHasLevel, level as levelOf, measure as measureOf, type ColumnRef, type Join, type Model } from '../model/model';
+import { breakdownWords, calculationWords } from '../reading/words';
+import type { Breakdown, Condition, Key as ReadingKey, Reading } from '../reading/schema';
+import { resolvePeriod } from '../time/period';
+import { CannotPlan } from './cannot-plan';
+import { node, type Aggregation, type DayWindow, type Key, type NumberTest, type PlanNode, type RowCondition, type Shift } from './plan';
+import type { PlanContext } from './planner';
+
+/** One value a member of some keys, over conditions and a window: columns k0 … and `value`. */
+export type Values = (keys: readonly ReadingKey[], calculation: Calculation, where: readonly Condition[], window: DayWindow) => PlanNode;
+
+export class FactScope {
+  private readonly model: Model;
+
+  constructor(
+    readonly fact: string,
+    private readonly reading: Reading,
+    private readonly context: PlanContext,
+    private readonly values: Values,
+  ) {
+    this.model = context.model;
+  }
+
+  /** @example 'Sailings' */
+  get name(): string {
+    const found = this.model.facts.get(this.fact);
+    const name = found?.plural ?? `${found?.name ?? this.fact} records`;
+    return name.charAt(0).toUpperCase() + name.slice(1);
+  }
+
+  /** The one place where rows enter a plan: with the rules that limit the person. */
+  private scan(): Extract<PlanNode, { node: 'scan' }> {
+    const table = this.model.facts.get(this.fact)?.table ?? '';
+    const sources = Object.fromEntries([...this.model.tables.values()].map((one) => [one.id, one.source ?? one.id]));
+    const rules = this.context.rules.map((rule): RowCondition => {
+      if (!factHasLevel(this.model, this.fact, rule.level))
+        throw new CannotPlan(`Your access is limited by ${levelOf(this.model, rule.level).level.name.toLowerCase()}, which these records do not know, so they are not shown to you.`);
+      return { test: 'members', level: rule.level, column: levelOf(this.model, rule.level).source, is: true, members: rule.members };
+    });
+    return node({ node: 'scan', fact: this.fact, table, source: sources[table] ?? table, sources, rules });
+  }
+
+  /**
+   * Scan → joins → keep.
+   * @param columns the columns that what stands on it looks at
+   */
+  kept(conditions: readonly RowCondition[], columns: readonly ColumnRef[]): Extract<PlanNode, { node: 'keep' }> {
+    const scan = this.scan();
+    const tables = new Set(columns.map((column) => column.table));
+    for (const condition of [...conditions, ...scan.rules]) for (const column of columnsOf(condition)) tables.add(column.table);
+    const joined = node({ node: 'join', input: scan, joins: this.joins(tables) });
+    return node({ node: 'keep', input: joined, conditions });
+  }
+
+  aggregated(keys: readonly Key[], values: readonly Aggregation[], conditions: readonly RowCondition[]): PlanNode {
+    const columns = [...keys.flatMap(keyColumns), ...values.flatMap((value) => [value.column, value.date, value.within?.column, ...(value.of ? keyColumns(value.of) : []), ...(value.each ?? []), ...value.only.map((test) => test.at)])];
+    return node({ node: 'aggregate', input: this.kept(conditions, columns.filter((column): column is ColumnRef => column !== null && column !== undefined)), keys, values });
+  }
+
+  private joins(tables: ReadonlySet<string>): Join[] {
+    const from = this.model.facts.get(this.fact)?.table ?? '';
+    const joins = new Map<string, Join>();
+    for (const table of tables) {
+      const path = this.model.joinsTo(from, table);
+      if (path === null) throw new CannotPlan(`No join leads from ${from} to ${table}.`);
+      for (const join of path) joins.set(join.to, join);
+    }
+    const depth = (join: Join) => this.model.joinsTo(from, join.to)?.length ?? 0;
+    return [...joins.values()].sort((a, b) => depth(a) - depth(b));
+  }
+
+  levelColumn(id: string): ColumnRef {
+    if (!factHasLevel(this.model, this.fact, id)) throw new CannotPlan(`${this.name} have no ${levelOf(this.model, id).level.name.toLowerCase()}.`);
+    return levelOf(this.model, id).source;
+  }
+
+  /** @param role absent: that of the reading's period, else the model's default */
+  dateColumn(role: string | undefined): ColumnRef {
+    const wanted = role ?? this.model.defaultDate ?? '';
+    const column = dateColumn(this.model, this.fact, wanted);
+    if (!column) throw new CannotPlan(`${this.name} have no ${this.model.dates.get(wanted)?.name ?? 'date'}.`);
+    return column;
+  }
+
+  /** A breakdown as a key of this fact. Named sets are no key: each is a slice of its own. */
+  key(by: Exclude<Breakdown, { kind: 'sets' }>, name: string, shift: Shift | null): Key {
+    switch (by.kind) {
+      case 'level':
+        return { name, kind: 'level', level: by.level, column: this.levelColumn(by.level) };
+      case 'bins': {
+        const found = measureOf(this.model, by.measure);
+        if (!('column' in found) || found.fact !== this.fact) throw new CannotPlan(`${found.name} has no single values in these records, so it cannot be cut into ranges.`);
+        if (by.width === null) throw new CannotPlan('The width of the ranges is chosen from the data first.');
+        return { name, kind: 'bins', column: columnOf(this.model, this.fact, found.column), width: by.width };
+      }
+      case 'cycle': {
+        const column = this.dateColumn(by.role);
+        if (by.cycle === 'hour' && !this.context.hasHours(column)) throw new CannotPlan(`${this.name} are known by day only, so they cannot be broken down by hour.`);
+        return { name, kind: 'cycle', cycle: by.cycle, column };
+      }
+      case 'time':
+        return { name, kind: 'time', grain: by.grain, column: this.dateColumn(by.role), weekStart: this.model.weekStart, shift };
+    }
+  }
+
+  /** The conditions of the reading and of a window on this fact's rows. */
+  conditions(window: DayWindow): RowCondition[] {
+    const conditions: RowCondition[] = [];
+    const { from, to } = window;
+    if (from !== undefined || to !== undefined) conditions.push({ test: 'days', column: this.dateColumn(this.reading.when?.role), is: true, ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) });
+    for (const by of this.reading.by)
+      if (by.kind === 'bins') {
+        const key = this.key(by, '', null);
+        if (key.kind === 'bins') conditions.push({ test: 'present', column: key.column, name: measureOf(this.model, by.measure).name, is: true });
+      }
+    return [...conditions, ...this.reading.where.map((condition) => this.condition(condition, window))];
+  }
+
+  members(level: string, is: boolean, members: readonly string[]): RowCondition {
+    return { test: 'members', level, column: this.levelColumn(level), is, members };
+  }
+
+  private condition(condition: Condition, window: DayWindow): RowCondition {
+    switch (condition.kind) {
+      case 'members':
+        return this.members(condition.level, condition.is, condition.members);
+      case 'set': {
+        const set = this.model.sets.get(condition.set);
+        if (!set) throw new CannotPlan('The model no longer has that named set.');
+        return this.members(set.level, condition.is, set.members);
+      }
+      case 'text':
+        return { test: 'text', level: condition.level, column: this.levelColumn(condition.level), how: condition.test, text: condition.text };
+      case 'weekdays':
+        return { test: 'weekdays', column: this.dateColumn(this.reading.when?.role), days: condition.days };
+      case 'notPeriod': {
+        const { from, to } = resolvePeriod(condition.period, this.context.calendar);
+        return { test: 'days', column: this.dateColumn(this.reading.when?.role), is: false, ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) };
+      }
+      case 'rows': {
+        const found = measureOf(this.model, condition.measure);
+        if (!('column' in found) || found.fact !== this.fact) throw new CannotPlan(`${found.name} cannot be tested row by row here.`);
+        const column = columnOf(this.model, this.fact, found.column);
+        if (condition.test === 'missing' || condition.test === 'present') return { test: 'present', column, name: found.name, is: condition.test === 'present' };
+        return { test: 'number', column, name: found.name, number: numberTest(condition) };
+      }
+      case 'measure':
+        return this.measureCondition(condition, window);
+    }
+  }
+
+  /** Members of a key on which a measure, aggregated over the rest of the reading's scope, passes a test. */
+  private measureCondition(condition: Extract<Condition, { kind: 'measure' }>, window: DayWindow): RowCondition {
+    const scope = this.reading.where.filter((one) => one.kind !== 'measure');
+    const values = this.values([condition.at], condition.calculation, scope, window);
+    const test = (number: Extract<PlanNode, { node: 'test' }>['number']) => node({ node: 'test', input: values, column: 'value', number });
+    const tested = (): PlanNode => {
+      switch (condition.test) {
+        case 'aboveAverage':
+        case 'belowAverage': {
+          const up = condition.test === 'aboveAverage';
+          return addsUp(condition.calculation, this.model) ? test({ op: up ? 'overMean' : 'underMean' }) : test({ op: up ? 'overWhole' : 'underWhole', whole: this.values([], condition.calculation, scope, window) });
+        }
+        case 'missing':
+        case 'present':
+          return test({ op: 'present' });
+        default:
+          return test(numberTest(condition));
+      }
+    };
+    const { naming } = this.context;
+    return { test: 'among', is: condition.test !== 'missing', keys: [{ key: this.key(condition.at, 'k0', null), name: 'k0' }], input: tested(), about: `${breakdownWords(naming, condition.at)} by ${calculationWords(naming, condition.calculation)}` };
+  }
+}
+
+export function numberTest(condition: { test: string; value?: number | undefined; upper?: number | undefined }): NumberTest {
+  const value = condition.value ?? 0;
+  if (condition.test === 'between') return { op: 'between', value: Math.min(value, condition.upper ?? value), upper: Math.max(value, condition.upper ?? value) };
+  if (condition.test === 'over' || condition.test === 'under' || condition.test === 'atLeast' || condition.test === 'atMost') return { op: condition.test, value };
+  throw new CannotPlan('Above and below average are for members of a level; say of which level.');
+}
+
+function keyColumns(key: Key): ColumnRef[] {
+  return key.kind === 'constant' ? [] : [key.column];
+}
+
+/** The columns that a row condition looks at. */
+function columnsOf(condition: RowCondition): readonly ColumnRef[] {
+  return condition.test === 'among' ? condition.keys.flatMap(({ key }) => keyColumns(key)) : [condition.column];
+}

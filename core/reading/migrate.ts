@@ -1,0 +1,38 @@
+/** Readings of earlier versions, brought up to today's, one step a version; the only place that knows what they looked like. */
+import { readingSchema, READING_VERSION, type Reading } from './schema';
+
+type Json = Readonly<Record<string, unknown>>;
+
+const list = (value: unknown): Json[] => (Array.isArray(value) ? (value as Json[]) : []);
+const atLevel = (level: unknown) => ({ kind: 'level', level });
+
+/** Version n → version n + 1. */
+const STEPS: Readonly<Record<number, (reading: Json) => Json>> = {
+  /** Ranks and conditions on results may be of a grain too; readings may list records. */
+  1: (reading) => {
+    const rank = reading['rank'] as Json | null;
+    const { level, ...ranked } = rank ?? {};
+    return {
+      ...reading,
+      version: 2,
+      rows: null,
+      where: list(reading['where']).map((one) => {
+        if (one['kind'] !== 'measure') return one;
+        const { level: tested, ...rest } = one;
+        return { ...rest, at: atLevel(tested) };
+      }),
+      rank: rank === null ? null : { ...ranked, of: atLevel(level), within: rank['within'] == null ? null : atLevel(rank['within']), marked: false },
+    };
+  },
+};
+
+/**
+ * A stored reading, of whatever version, as today's.
+ * @throws ZodError where it is no reading of its version
+ * @example currentReading({ version: 1, … }).version // READING_VERSION
+ */
+export function currentReading(stored: unknown): Reading {
+  let reading = stored as Json;
+  for (let version = Number(reading['version']); version < READING_VERSION; version += 1) reading = STEPS[version]?.(reading) ?? reading;
+  return readingSchema.parse(reading);
+}
