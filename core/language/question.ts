@@ -84,7 +84,7 @@ export class Question {
     if (found.length === 0 && end === start + 1) {
       const word = this.tokens[start]?.word ?? '';
       if (!this.functionWords.has(word) && this.tokens[start]?.kind === 'word')
-        for (const match of this.names.abbreviated(word)) found.push({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } });
+        for (const match of [...this.names.abbreviated(word), ...this.names.related(singular(word), 'whole')]) found.push({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } });
     }
     return found;
   }

@@ -16,6 +16,7 @@ import { coversOf, type Cover } from './cover';
 import type { Assumption, Use } from './grammar/rule';
 import { FUNCTION_WORDS, NEVER_PARTS } from './grammar/grammar';
 import type { Move } from './intent';
+import { mendedWords } from './misspelt';
 import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
 import { Question } from './question';
@@ -83,8 +84,8 @@ interface Candidate {
 
 /** @param text a question or a follow-up, as typed */
 export function read(text: string, context: ReadContext): ReadResult {
-  const tokens = tokenise(text);
   const { names, calendar } = context;
+  const { tokens, mended } = mendedWords(tokenise(text), names, FUNCTION_WORDS);
   const { model } = names;
   if (tokens.length === 0) return unclear(tokens, [], [], 'There are no words to read. Name a measure, and what to break it down by.');
   const question = new Question(tokens, model, names, calendar, NEVER_PARTS);
@@ -130,7 +131,8 @@ export function read(text: string, context: ReadContext): ReadResult {
 
   const near = others.filter((one) => one.cost - first.cost <= NEAR && namesDiffer(one, first)).slice(0, 3).map(option);
   const assumed = assumptionsOf(first.cover).map((assumption): Note => ({ kind: 'assumed', text: assumptionText(assumption), ...(near.length > 0 ? { options: near } : {}) }));
-  const notes: Note[] = [...assumed, ...first.notes.map((note): Note => ({ kind: 'assumed', text: note }))];
+  const typed = mended.map(({ said, meant }): Note => ({ kind: 'assumed', text: `“${said}” read as “${meant}”.` }));
+  const notes: Note[] = [...typed, ...assumed, ...first.notes.map((note): Note => ({ kind: 'assumed', text: note }))];
   const other = context.before ? otherMode(first, situation, names) : null;
   if (other) notes.push({ kind: 'assumed', text: first.asFollowUp ? 'Read as a follow-up.' : 'Read as a new question.', options: [{ label: `${first.asFollowUp ? 'As a new question' : 'As a follow-up'}: ${sentence(other).text}`, reading: other }] });
   return { outcome: 'answered', reading: first.reading, sentence: sentence(first.reading), words, notes, options: [], edits: first.edits };
@@ -233,11 +235,11 @@ function assumptionsOf(cover: Cover): Assumption[] {
 }
 
 const HOW: Readonly<Record<string, string>> = {
-  synonym: 'a word for', part: 'read as', abbreviation: 'short for', initials: 'short for', typing: 'read as', sound: 'sounds like',
+  synonym: 'a word for', part: 'read as', abbreviation: 'short for', initials: 'short for', typing: 'read as', sound: 'sounds like', relative: 'an everyday word for',
 };
 
 function assumptionText({ said, meant, by }: Assumption): string {
-  return by === 'synonym' ? `“${said}” is ${HOW[by] ?? ''} ${meant}.` : `“${said}” ${by === 'sound' ? 'read, by its sound, as' : by === 'abbreviation' || by === 'initials' ? 'taken as short for' : 'read as'} ${meant}.`;
+  return by === 'synonym' || by === 'relative' ? `“${said}” is ${by === 'relative' ? 'taken as ' : ''}${HOW[by] ?? ''} ${meant}.` : `“${said}” ${by === 'sound' ? 'read, by its sound, as' : by === 'abbreviation' || by === 'initials' ? 'taken as short for' : 'read as'} ${meant}.`;
 }
 
 function wordUses(tokens: readonly Token[], uses: readonly Use[]): WordUse[] {

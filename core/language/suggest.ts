@@ -58,10 +58,15 @@ export function suggest(text: string, asked: ReadContext): Suggestion {
       ...PHRASES.filter(([phrase]) => phrase.startsWith(plain) || (beginning !== '' && phrase.startsWith(plainLetters(beginning)))).map(([phrase, kind]): Completion => ({ text: phrase.startsWith(plain) ? phrase : `${head}${phrase}`, label: phrase, kind, detail: '' })),
       ...(beginning === '' ? [] : names.completing(beginning, TRIED).map((match) => completionOf(match, head, context))),
     ];
+    // Names of one kind stand in the same place of a question: where one fits, the others do.
+    const fits = new Map<string, boolean>();
     for (const candidate of candidates.slice(0, TRIED)) {
       if (found.length >= MOST) break;
       const open = candidate.kind === 'phrase' && ['without', 'only'].includes(candidate.label);
-      if (open || UNFINISHED.test(head) || read(candidate.text, context).outcome !== 'unclear') offer(candidate);
+      const place = candidate.detail === '' ? candidate.label : `${candidate.kind} ${candidate.detail}`;
+      const fitting = fits.get(place) ?? (open || UNFINISHED.test(head) || read(candidate.text, context).outcome !== 'unclear');
+      fits.set(place, fitting);
+      if (fitting) offer(candidate);
     }
   }
   return { completions: found, words: now?.words ?? [], sentence: now?.sentence?.text ?? null };

@@ -18,6 +18,12 @@ const PATTERN =
 
 /** Letters without accents and case; the letters that do not decompose are spelt out. */
 export function plainLetters(text: string): string {
+  return PLAIN.test(text) ? text.toLowerCase() : withoutAccents(text);
+}
+
+const PLAIN = /^[ -~]*$/;
+
+function withoutAccents(text: string): string {
   return text
     .toLowerCase()
     .normalize('NFKD')
@@ -88,7 +94,11 @@ export function singular(word: string): string {
   return word;
 }
 
+const SIMPLE = /^[a-z0-9]+(?: [a-z0-9]+)*$/;
+
 /** The words of a name as they are kept in the index. */
 export function nameWords(name: string): string[] {
-  return (plainLetters(name).replace(/['’]s\b/g, '').replace(/['’]/g, '').match(/[\p{L}\d]+/gu) ?? []).map(singular);
+  const plain = plainLetters(name);
+  if (SIMPLE.test(plain)) return plain.split(' ').map(singular);
+  return (plain.replace(/['’]s\b/g, '').replace(/['’]/g, '').match(/[\p{L}\d]+/gu) ?? []).map(singular);
 }

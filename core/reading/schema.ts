@@ -159,9 +159,9 @@ export function same(a: unknown, b: unknown): boolean {
 
 /** JSON with sorted keys and without absent values: equal texts for equal readings. */
 export function canonical(value: unknown): string {
-  return JSON.stringify(value, (_key, part: unknown) =>
-    part !== null && typeof part === 'object' && !Array.isArray(part)
-      ? Object.fromEntries(Object.entries(part).filter(([, v]) => v !== undefined).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : part,
-  );
+  if (value === null || typeof value !== 'object') return JSON.stringify(value) ?? 'null';
+  if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`;
+  const object = value as Readonly<Record<string, unknown>>;
+  const keys = Object.keys(object).filter((key) => object[key] !== undefined).sort();
+  return `{${keys.map((key) => `${JSON.stringify(key)}:${canonical(object[key])}`).join(',')}}`;
 }

@@ -12,6 +12,8 @@ export interface LargeWorld {
   readonly names: NameIndex;
   readonly calendar: Calendar;
   readonly questions: readonly string[];
+  /** Milliseconds the index took to build. */
+  readonly built: number;
 }
 
 export function largeWorld(memberCount: number): LargeWorld {
@@ -29,7 +31,9 @@ export function largeWorld(memberCount: number): LargeWorld {
   );
   const each = Math.floor(memberCount / LEVELS);
   const members = levels.map((level) => ({ level: level.id, members: Array.from({ length: each }, () => `${capital(word())} ${capital(word())}`) }));
+  const began = performance.now();
   const names = new NameIndex(model, members);
+  const built = performance.now() - began;
   const measureNames = [...model.measures.values()].map((measure) => measure.name.toLowerCase());
   const questions = Array.from({ length: 400 }, (_, index) => {
     const level = levels[index % LEVELS];
@@ -38,5 +42,5 @@ export function largeWorld(memberCount: number): LargeWorld {
     const measure = measureNames[index % MEASURES] ?? '';
     return [`${measure} by ${level?.name ?? ''} for ${spoilt} this year`, `top 5 ${level?.name ?? ''} by ${measure} without ${spoilt}`, `${measure} by month for ${spoilt} vs last year`][index % 3] as string;
   });
-  return { names, calendar: { asOf: '2026-10-17', weekStart: 1, fiscalStartMonth: 1, fiscalNamedBy: 'end', seasons: [], firstData: '2023-01-01', lastData: '2026-10-17' }, questions };
+  return { names, calendar: { asOf: '2026-10-17', weekStart: 1, fiscalStartMonth: 1, fiscalNamedBy: 'end', seasons: [], firstData: '2023-01-01', lastData: '2026-10-17' }, questions, built };
 }

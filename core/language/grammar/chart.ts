@@ -5,18 +5,48 @@
  */
 import { canonical } from '../../reading/schema';
 import type { Token } from '../tokens';
-import { flatten, type Element, type FlatRule, type Item, type Reader, type Rule } from './rule';
+import { flatten, type Element, type Item, type Reader, type Rule } from './rule';
 
 /** Different values kept for one stretch. */
 const KEPT = 8;
 
-/** Each element of a form costs a little, so that one long form beats several short ones. */
-const ARTICLES = new Set(['the', 'a', 'an', 'our', 'my', 'all-the']);
+const ARTICLES = new Set(['the', 'a', 'an', 'our', 'my']);
+
+/**
+ * The forms of a category as a graph in which common beginnings are walked once: from each state a word leads on by the sets of
+ * words that hold it, and a part by its category and name.
+ */
+class State<Context> {
+  private readonly bySet = new Map<string, State<Context>>();
+  readonly byWord = new Map<string, State<Context>[]>();
+  readonly parts: { readonly category: string; readonly name: string; readonly next: State<Context> }[] = [];
+  /** Rules of which a form ends here. */
+  readonly rules: Rule<Context>[] = [];
+
+  after(element: Element): State<Context> {
+    if (element.kind === 'part') {
+      const there = this.parts.find((one) => one.category === element.category && one.name === element.name);
+      if (there) return there.next;
+      const next = new State<Context>();
+      this.parts.push({ category: element.category, name: element.name, next });
+      return next;
+    }
+    const key = [...element.words].sort().join(' ');
+    const there = this.bySet.get(key);
+    if (there) return there;
+    const next = new State<Context>();
+    this.bySet.set(key, next);
+    for (const word of element.words) {
+      const states = this.byWord.get(word);
+      if (states) states.push(next);
+      else this.byWord.set(word, [next]);
+    }
+    return next;
+  }
+}
 
 export class Grammar<Context> {
-  /** Category → rules that begin with a word, by that word; and rules that begin with a part, by its category. */
-  private readonly byFirstWord = new Map<string, Map<string, FlatRule<Context>[]>>();
-  private readonly byFirstPart = new Map<string, Map<string, FlatRule<Context>[]>>();
+  private readonly starts = new Map<string, State<Context>>();
   /** All words that stand in forms. */
   readonly words = new Set<string>();
 
@@ -24,36 +54,28 @@ export class Grammar<Context> {
     readonly rules: readonly Rule<Context>[],
     readonly readers: ReadonlyMap<string, Reader<Context>>,
   ) {
-    for (const rule of rules)
+    for (const rule of rules) {
+      let start = this.starts.get(rule.gives);
+      if (!start) this.starts.set(rule.gives, (start = new State<Context>()));
       for (const elements of flatten(rule.form)) {
-        const [first] = elements;
-        if (first?.kind === 'words') for (const word of first.words) add(this.byFirstWord, rule.gives, word, { rule, elements });
-        else if (first) add(this.byFirstPart, rule.gives, first.category, { rule, elements });
-        for (const element of elements) if (element.kind === 'words') for (const word of element.words) this.words.add(word);
+        let state = start;
+        for (const element of elements) {
+          state = state.after(element);
+          if (element.kind === 'words') for (const word of element.words) this.words.add(word);
+        }
+        if (!state.rules.includes(rule)) state.rules.push(rule);
       }
+    }
   }
 
-  /** The rules of a category that begin with the word. */
-  beginningWith(category: string, word: string): readonly FlatRule<Context>[] {
-    return this.byFirstWord.get(category)?.get(word) ?? [];
+  /** Where the forms of a category begin; null for a category that only a reader gives. */
+  start(category: string): State<Context> | null {
+    return this.starts.get(category) ?? null;
   }
-
-  /** The rules of a category that begin with a part, by the part's category. */
-  beginningWithPart(category: string): ReadonlyMap<string, readonly FlatRule<Context>[]> {
-    return this.byFirstPart.get(category) ?? new Map();
-  }
-}
-
-function add<Value>(index: Map<string, Map<string, Value[]>>, category: string, key: string, value: Value): void {
-  const within = index.get(category) ?? new Map<string, Value[]>();
-  index.set(category, within);
-  const list = within.get(key);
-  if (list) list.push(value);
-  else within.set(key, [value]);
 }
 
 export class Chart<Context> {
-  private readonly memo = new Map<string, readonly Item[]>();
+  private readonly memo = new Map<string, (readonly Item[] | undefined)[]>();
 
   constructor(
     private readonly grammar: Grammar<Context>,
@@ -63,57 +85,41 @@ export class Chart<Context> {
 
   /** All items of the category that begin at a token. */
   items(category: string, start: number): readonly Item[] {
-    const key = `${category} ${start}`;
-    const there = this.memo.get(key);
+    let places = this.memo.get(category);
+    if (!places) this.memo.set(category, (places = []));
+    const there = places[start];
     if (there) return there;
     const reader = this.grammar.readers.get(category);
     const found = reader ? [...reader(this.tokens, start, this.context)] : [];
-    for (const at of this.placesAfterArticles(start)) {
-      const token = this.tokens[at];
-      if (token !== undefined && token.kind !== 'quoted') for (const flat of this.grammar.beginningWith(category, token.word)) this.match(flat, at, found);
-    }
-    for (const [part, rules] of this.grammar.beginningWithPart(category))
-      if (this.placesAfterArticles(start).some((at) => this.items(part, at).length > 0)) for (const flat of rules) this.match(flat, start, found);
+    const state = this.grammar.start(category);
+    if (state && start < this.tokens.length) this.walk(state, start, 0, NO_PARTS, NONE, NONE, found);
     const kept = cheapest(found);
-    this.memo.set(key, kept);
+    places[start] = kept;
     return kept;
   }
 
-  private match(flat: FlatRule<Context>, start: number, found: Item[]): void {
-    const { rule, elements } = flat;
-    const walk = (index: number, at: number, cost: number, parts: Record<string, unknown>, assumptions: Item['assumptions'], names: readonly number[]): void => {
-      const element = elements[index];
-      if (element === undefined) {
-        const value = rule.means(parts, this.context);
-        if (value !== null && value !== undefined) found.push({ end: at, value, cost: cost + (rule.cost ?? 0), assumptions, names });
-        return;
-      }
-      for (const from of this.startsAfterArticles(at, element)) {
-        if (element.kind === 'words') {
-          const token = this.tokens[from];
-          if (token !== undefined && token.kind !== 'quoted' && element.words.has(token.word)) walk(index + 1, from + 1, cost, parts, assumptions, names);
-          continue;
-        }
-        for (const item of this.items(element.category, from))
-          walk(index + 1, item.end, cost + item.cost, { ...parts, [element.name]: item.value }, merged(assumptions, item.assumptions), merged(names, item.names));
-      }
-    };
-    walk(0, start, 0, {}, [], []);
+  private walk(state: State<Context>, at: number, cost: number, parts: Record<string, unknown>, assumptions: Item['assumptions'], names: readonly number[], found: Item[]): void {
+    for (const rule of state.rules) {
+      const value = rule.means(parts, this.context);
+      if (value !== null && value !== undefined) found.push({ end: at, value, cost: cost + (rule.cost ?? 0), assumptions, names });
+    }
+    const token = this.tokens[at];
+    if (token === undefined) return;
+    this.step(state, at, cost, parts, assumptions, names, found);
+    // An article may stand before any element, unless it is the word itself that a form asks for.
+    if (ARTICLES.has(token.word) && !state.byWord.has(token.word) && this.tokens[at + 1] !== undefined) this.step(state, at + 1, cost, parts, assumptions, names, found);
   }
 
-  private placesAfterArticles(at: number): readonly number[] {
-    const token = this.tokens[at];
-    return token !== undefined && ARTICLES.has(token.word) ? [at, at + 1] : [at];
-  }
-
-  /** The place itself and, where an article stands there, the place after it. */
-  private startsAfterArticles(at: number, element: Element): number[] {
-    const token = this.tokens[at];
-    if (token === undefined || !ARTICLES.has(token.word)) return [at];
-    if (element.kind === 'words' && element.words.has(token.word)) return [at];
-    return [at, at + 1];
+  private step(state: State<Context>, at: number, cost: number, parts: Record<string, unknown>, assumptions: Item['assumptions'], names: readonly number[], found: Item[]): void {
+    const token = this.tokens[at] as Token;
+    if (token.kind !== 'quoted') for (const next of state.byWord.get(token.word) ?? NONE) this.walk(next, at + 1, cost, parts, assumptions, names, found);
+    for (const { category, name, next } of state.parts)
+      for (const item of this.items(category, at)) this.walk(next, item.end, cost + item.cost, { ...parts, [name]: item.value }, merged(assumptions, item.assumptions), merged(names, item.names), found);
   }
 }
+
+const NO_PARTS: Record<string, unknown> = {};
+const NONE: readonly never[] = [];
 
 const merged = <T>(a: readonly T[], b: readonly T[]): readonly T[] => (b.length === 0 ? a : a.length === 0 ? b : [...a, ...b]);
 

@@ -24,12 +24,6 @@ export type Element =
   | { readonly kind: 'words'; readonly words: ReadonlySet<string> }
   | { readonly kind: 'part'; readonly category: string; readonly name: string };
 
-/** A rule with one of the flat sequences its form stands for. */
-export interface FlatRule<Context> {
-  readonly rule: Rule<Context>;
-  readonly elements: readonly Element[];
-}
-
 /** All flat sequences of a form. @throws SyntaxError where the form is not well made */
 export function flatten(form: string): Element[][] {
   const lexemes = form.match(/\{[^}]*\}|[()[\]|]|[^\s()[\]|{}]+/g) ?? [];

@@ -3,6 +3,7 @@
  * all levels — found from the words of a question by exact words in any order, unique parts, abbreviations, initials,
  * typing errors and sound. Ambiguity is kept: a look-up returns all that fit, with their costs.
  */
+import { relativesOf } from './thesaurus';
 import { doubleMetaphone } from 'double-metaphone';
 import type { Model } from '../../model/model';
 import { pluralOf } from '../../model/model';
@@ -14,7 +15,7 @@ export type Named =
   | { readonly kind: 'measure' | 'level' | 'date' | 'set' | 'season' | 'fact'; readonly id: string }
   | { readonly kind: 'member'; readonly id: string; readonly member: string };
 
-export type MatchedBy = 'name' | 'synonym' | 'part' | 'abbreviation' | 'initials' | 'typing' | 'sound';
+export type MatchedBy = 'name' | 'synonym' | 'part' | 'abbreviation' | 'initials' | 'typing' | 'sound' | 'relative';
 
 export interface NameMatch {
   readonly named: Named;
@@ -35,7 +36,7 @@ interface Entry {
   readonly sounds: boolean;
 }
 
-const COST: Record<MatchedBy, number> = { name: 0, synonym: 0.02, part: 0.7, abbreviation: 0.8, initials: 0.8, typing: 1, sound: 1.3 };
+const COST: Record<MatchedBy, number> = { name: 0, synonym: 0.02, part: 0.7, abbreviation: 0.8, initials: 0.8, typing: 1, sound: 1.3, relative: 0.9 };
 const OTHER_ORDER = 0.15;
 const MAX_AMBIGUOUS = 12;
 const KEPT_CORRECTIONS = 2000;
@@ -48,10 +49,10 @@ export interface MembersOfLevel {
 export class NameIndex {
   private readonly entries: Entry[] = [];
   /** Words of a name, sorted and joined → entries. */
-  private readonly exact = new Map<string, number[]>();
+  private readonly exact: Postings = new Map();
   /** Word → entries of which it is a part. */
-  private readonly postings = new Map<string, number[]>();
-  private readonly initials = new Map<string, number[]>();
+  private readonly postings: Postings = new Map();
+  private readonly initials: Postings = new Map();
   private readonly sounds = new Map<string, string[]>();
   /** Words of names, and those that are whole names by themselves; with their letters as bits. */
   private readonly vocabulary: WordList;
@@ -118,7 +119,7 @@ export class NameIndex {
     if (words.length === 0 || text === '(none)') return;
     const at = this.entries.push({ named, label, words, synonym, loose: named.kind !== 'date', sounds }) - 1;
     push(this.exact, keyOf(words), at);
-    for (const word of new Set(words)) push(this.postings, word, at);
+    words.forEach((word, index) => { if (words.indexOf(word) === index) push(this.postings, word, at); });
     if (words.length > 1) push(this.initials, words.map((word) => word[0] ?? '').join(''), at);
     if (sounds)
       for (const word of words)
@@ -149,8 +150,8 @@ export class NameIndex {
 
   /** Names that consist of exactly these words, in any order. */
   exactly(words: readonly string[]): NameMatch[] {
-    return this.distinct((this.exact.get(keyOf(words)) ?? []).map((at) => {
-      const entry = this.entries[at] as Entry;
+    return this.distinct(at(this.exact, keyOf(words)).map((place) => {
+      const entry = this.entries[place] as Entry;
       const inOrder = entry.words.every((word, index) => word === words[index]);
       return this.match(entry, entry.synonym ? 'synonym' : 'name', inOrder ? 0 : OTHER_ORDER);
     }));
@@ -159,11 +160,11 @@ export class NameIndex {
   /** Names of which these words are a part; none where too many share them. */
   partly(words: readonly string[]): NameMatch[] {
     const [first = '', ...rest] = words;
-    const posted = this.postings.get(first) ?? [];
+    const posted = at(this.postings, first);
     if (posted.length > 5000) return [];
     const found: NameMatch[] = [];
-    for (const at of posted) {
-      const entry = this.entries[at] as Entry;
+    for (const place of posted) {
+      const entry = this.entries[place] as Entry;
       if (!entry.loose || entry.words.length <= words.length || !rest.every((word) => entry.words.includes(word))) continue;
       found.push(this.match(entry, 'part', entry.words[0] === first ? 0 : 0.05));
       if (found.length > 4 * MAX_AMBIGUOUS) return [];
@@ -174,16 +175,31 @@ export class NameIndex {
 
   /** Names of which this is an abbreviation (a beginning of three letters or more) or the initials. */
   abbreviated(word: string): NameMatch[] {
-    const found = (this.initials.get(word) ?? []).map((at) => this.match(this.entries[at] as Entry, 'initials', 0));
+    const found = at(this.initials, word).map((place) => this.match(this.entries[place] as Entry, 'initials', 0));
     if (word.length >= 3)
       for (const longer of this.wordsFrom(word, 40))
         if (longer !== word)
-          for (const at of (this.postings.get(longer) ?? []).slice(0, 40)) {
-            const entry = this.entries[at] as Entry;
+          for (const place of at(this.postings, longer).slice(0, 40)) {
+            const entry = this.entries[place] as Entry;
             if (entry.loose && entry.words[0] === longer) found.push(this.match(entry, 'abbreviation', entry.words.length === 1 ? 0 : 0.2));
           }
     const distinct = this.distinct(found);
     return distinct.length > MAX_AMBIGUOUS ? [] : distinct;
+  }
+
+  /**
+   * Things of the model, other than members, of whose name this word is an everyday relative.
+   * @param of the whole name (near enough to be meant), or only its last word (near enough to be offered)
+   */
+  related(word: string, of: 'whole' | 'last word'): NameMatch[] {
+    const found: NameMatch[] = [];
+    for (const relative of relativesOf(word))
+      for (const place of at(this.postings, relative)) {
+        const entry = this.entries[place] as Entry;
+        if (entry.named.kind === 'member' || !entry.loose || entry.words.at(-1) !== relative || (of === 'whole' && entry.words.length > 1)) continue;
+        found.push(this.match(entry, 'relative', entry.synonym ? 0.1 : 0));
+      }
+    return this.distinct(found);
   }
 
   /** Known words that begin with these letters, in order. */
@@ -231,8 +247,8 @@ export class NameIndex {
     const plain = plainLetters(word);
     const near = this.misspelt(plain, Math.max(2, Math.floor(plain.length / 3)));
     const words = [...this.soundingLike(plain), ...near.map((one) => one.word), ...this.wordsFrom(plain.slice(0, 3), 6)];
-    const found = words.flatMap((known) => (this.postings.get(known) ?? []).slice(0, 6).map((at) => this.match(this.entries[at] as Entry, 'typing', 0)));
-    return this.distinct(found).slice(0, most);
+    const found = words.flatMap((known) => at(this.postings, known).slice(0, 6).map((place) => this.match(this.entries[place] as Entry, 'typing', 0)));
+    return this.distinct([...this.related(plain, 'last word'), ...found.map((one) => ({ ...one, cost: one.cost + 1 }))]).slice(0, most);
   }
 
   /** Names of which some word begins with these letters, those that begin with them first. */
@@ -240,8 +256,8 @@ export class NameIndex {
     const plain = plainLetters(beginning);
     const found: NameMatch[] = [];
     for (const word of this.wordsFrom(plain, 60))
-      for (const at of (this.postings.get(word) ?? []).slice(0, 60)) {
-        const entry = this.entries[at] as Entry;
+      for (const place of at(this.postings, word).slice(0, 60)) {
+        const entry = this.entries[place] as Entry;
         found.push(this.match(entry, 'part', (entry.words[0] === word ? 0 : 1) + (entry.named.kind === 'member' ? 0.5 : 0) + (entry.synonym ? 0.3 : 0)));
       }
     return this.distinct(found).slice(0, most);
@@ -268,27 +284,40 @@ function soundOf(word: string): string {
   return doubleMetaphone(word.replace(/w/g, 'v').replace(/ck|c(?=[^eiyh]|$)|q/g, 'k').replace(/y/g, 'i').replace(/z/g, 's'))[0];
 }
 
+/** Words by their length, each with its letters as bits, so that only words of a fitting length are compared. */
 interface WordList {
   readonly words: readonly string[];
-  readonly masks: Int32Array;
+  readonly byLength: ReadonlyMap<number, { readonly words: readonly string[]; readonly masks: Int32Array }>;
 }
 
-const wordList = (words: readonly string[]): WordList => ({ words, masks: Int32Array.from(words, letterMask) });
+function wordList(words: readonly string[]): WordList {
+  const lengths = new Map<number, string[]>();
+  for (const word of words) {
+    const there = lengths.get(word.length);
+    if (there) there.push(word);
+    else lengths.set(word.length, [word]);
+  }
+  return { words, byLength: new Map([...lengths].map(([length, list]) => [length, { words: list, masks: Int32Array.from(list, letterMask) }] as const)) };
+}
 
 /** The words of a list nearest to a word, within a number of errors. */
-function near({ words, masks }: WordList, word: string, errors: number): { word: string; errors: number }[] {
+function near({ byLength }: WordList, word: string, errors: number): { word: string; errors: number }[] {
   const mask = letterMask(word);
   let nearest = errors;
   let found: { word: string; errors: number }[] = [];
-  for (let at = 0; at < words.length; at += 1) {
-    const known = words[at] as string;
-    if (Math.abs(known.length - word.length) > nearest || known.length < 3) continue;
-    if (bitCount((masks[at] as number) ^ mask) > 2 * nearest) continue;
-    const distance = editDistance(word, known, nearest);
-    if (distance > nearest || known === word) continue;
-    if (distance < nearest) found = [];
-    nearest = distance;
-    if (found.length < MAX_AMBIGUOUS) found.push({ word: known, errors: distance });
+  for (let length = Math.max(3, word.length - errors); length <= word.length + errors; length += 1) {
+    const bucket = byLength.get(length);
+    if (!bucket || Math.abs(length - word.length) > nearest) continue;
+    const { words, masks } = bucket;
+    for (let at = 0; at < words.length; at += 1) {
+      if (bitCount((masks[at] as number) ^ mask) > 2 * nearest) continue;
+      const known = words[at] as string;
+      const distance = editDistance(word, known, nearest);
+      if (distance > nearest || known === word) continue;
+      if (distance < nearest) found = [];
+      nearest = distance;
+      if (found.length < MAX_AMBIGUOUS) found.push({ word: known, errors: distance });
+    }
   }
   return found;
 }
@@ -298,14 +327,28 @@ export function namedKey(named: Named): string {
 }
 
 function keyOf(words: readonly string[]): string {
-  return words.length === 1 ? (words[0] as string) : [...words].sort().join(' ');
+  if (words.length === 1) return words[0] as string;
+  const [first = '', second = ''] = words;
+  if (words.length === 2) return first <= second ? `${first} ${second}` : `${second} ${first}`;
+  return [...words].sort().join(' ');
 }
 
-function push<K>(map: Map<K, number[]>, key: K, value: number): void {
-  const list = map.get(key);
-  if (list) list.push(value);
-  else map.set(key, [value]);
+/** Entries by a key; most keys have one entry only, which is kept without a list around it. */
+type Postings = Map<string, number | number[]>;
+
+function push(map: Postings, key: string, value: number): void {
+  const there = map.get(key);
+  if (there === undefined) map.set(key, value);
+  else if (typeof there === 'number') map.set(key, [there, value]);
+  else there.push(value);
 }
+
+function at(map: Postings, key: string): readonly number[] {
+  const there = map.get(key);
+  return there === undefined ? NOTHING : typeof there === 'number' ? [there] : there;
+}
+
+const NOTHING: readonly number[] = [];
 
 function lowerBound(sorted: readonly string[], value: string): number {
   let low = 0;
