@@ -63,7 +63,7 @@ export function demoTables(scale: number): DemoTable[] {
     { name: 'fares', expected: FARES.length, columns: [['fare_id', 'integer'], ['fare', 'text'], ['fare_family', 'text']], rows: () => FARES.map((one) => [one.id, one.fare, one.family]) },
     {
       name: 'sailings', expected: 66_000,
-      columns: [['sailing_id', 'integer'], ['route_id', 'integer'], ['vessel_id', 'integer'], ['captain_id', 'integer'], ['departs_at', 'timestamp'], ['departed_on', 'date'], ['capacity', 'integer'], ['delay_minutes', 'number'], ['cancelled', 'boolean'], ['cause', 'text'], ['fuel_litres', 'number'], ['fuel_cost', 'number'], ['weather', 'text']],
+      columns: [['sailing_id', 'integer'], ['route_id', 'integer'], ['vessel_id', 'integer'], ['captain_id', 'integer'], ['departs_at', 'timestamp'], ['departed_on', 'date'], ['capacity', 'integer'], ['delay_minutes', 'number'], ['cancelled', 'boolean'], ['cause', 'text'], ['fuel_litres', 'number'], ['fuel_cost', 'number'], ['weather', 'text'], ['minutes_under_way', 'number']],
       *rows() {
         for (const { row } of sailings(scale)) yield row;
       },
@@ -114,7 +114,7 @@ function* sailings(scale: number): Generator<{ sailing: Sailing; row: Value[] }>
         const sailing: Sailing = { id, route, day, hour, cancelled, capacity, demand };
         yield {
           sailing,
-          row: [id, route.id, vessel.id, ((id * 7 + dayNumber(day)) % CAPTAINS.length) + 1, `${day} ${String(hour).padStart(2, '0')}:${index % 2 === 0 ? '00' : '30'}:00`, day, capacity, delay, cancelled, cause, litres, Math.round(litres * price * 100) / 100, missingWeather ? null : weather],
+          row: [id, route.id, vessel.id, ((id * 7 + dayNumber(day)) % CAPTAINS.length) + 1, `${day} ${String(hour).padStart(2, '0')}:${index % 2 === 0 ? '00' : '30'}:00`, day, capacity, delay, cancelled, cause, litres, Math.round(litres * price * 100) / 100, missingWeather ? null : weather, cancelled ? null : route.minutes + Math.round((delay ?? 0) * 0.4)],
         };
       }
     }

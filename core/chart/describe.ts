@@ -4,7 +4,7 @@
  */
 import type { Answer, Cell } from '../query/answer';
 import type { AnswerColumn } from '../query/plan';
-import type { ChartKind, Reading } from '../reading/schema';
+import { choosesPeriods, type ChartKind, type Reading } from '../reading/schema';
 import { startsBetween, type Grain } from '../time/grain';
 import { formatCell } from '../format/format';
 
@@ -70,7 +70,7 @@ function shapeOf(answer: Answer): Shape {
 export function describeChart(answer: Answer, reading: Reading, weekStart = 1): ChartDescription {
   const shape = shapeOf(answer);
   const unfit = unfitKinds(answer, shape);
-  const usual = usualKind(answer, shape);
+  const usual = usualKind(answer, shape, reading);
   const asked = reading.view?.chart ?? undefined;
   const [kind, reason] = asked === undefined ? usual : unfit[asked] === undefined ? [asked, 'as asked'] : [usual[0], `${unfit[asked] ?? ''} ${usual[1]}`.trim()];
   return { kind, reason, unfit, labels: reading.view?.labels === true, ...contentOf(kind as ChartKind, answer, reading, shape, weekStart) };
@@ -78,7 +78,7 @@ export function describeChart(answer: Answer, reading: Reading, weekStart = 1): 
 
 type Chosen = readonly [ChartKind, string];
 
-function usualKind(answer: Answer, shape: Shape): Chosen {
+function usualKind(answer: Answer, shape: Shape, reading: Reading): Chosen {
   const { rows } = answer;
   const [first] = shape.values;
   if (shape.values.length === 0) return ['table', 'records read best as a table'];
@@ -90,6 +90,7 @@ function usualKind(answer: Answer, shape: Shape): Chosen {
     const grain = answer.columns[shape.time]?.grain;
     const folded = grain === 'dayOfWeek' || grain === 'monthOfYear' || grain === 'hour';
     if (folded && shape.levels.length === 0) return ['columns', 'parts of a week, a year or a day stand side by side'];
+    if (choosesPeriods(reading) && distinct(shape.time) <= MOST_BARS) return shape.levels.length > 0 ? ['columns', 'chosen periods stand side by side'] : reading.rank !== null ? ['bars', 'chosen periods, in the order of their rank'] : ['columns', 'chosen periods stand side by side'];
     if (distinct(shape.time) <= 2) return shape.levels.length > 0 ? ['columns', 'few periods stand side by side'] : ['columns', 'few periods'];
     return ['line', 'a development over time'];
   }
@@ -146,7 +147,7 @@ function contentOf(kind: ChartKind, answer: Answer, reading: Reading, shape: Sha
   const along = shape.time ?? shape.levels[0] ?? 0;
   const split = shape.keys.find((at) => at !== along) ?? null;
   const alongColumn = columns[along] as AnswerColumn;
-  const places = categoriesOf(answer, along, alongColumn, weekStart);
+  const places = choosesPeriods(reading) ? presentIn(answer, along) : categoriesOf(answer, along, alongColumn, weekStart);
   const most = kind === 'line' || kind === 'area' || kind === 'heat' ? Infinity : MOST_BARS;
   const kept = places.slice(0, most);
   const placeOf = new Map(kept.map((value, index) => [value, index]));
@@ -202,9 +203,12 @@ function sameScale(a: AnswerColumn | undefined, b: AnswerColumn | undefined): bo
   return (a?.format?.style ?? 'number') === (b?.format?.style ?? 'number') && a?.unit === b?.unit;
 }
 
+/** The values along the axis as the rows give them. */
+const presentIn = (answer: Answer, at: number): string[] => [...new Set(answer.rows.map((row) => keyOf(row[at] ?? null)))];
+
 /** The values along the axis: for time all periods between the first and the last, so that missing ones show as gaps. */
 function categoriesOf(answer: Answer, at: number, column: AnswerColumn, weekStart: number): string[] {
-  const present = [...new Set(answer.rows.map((row) => keyOf(row[at] ?? null)))];
+  const present = presentIn(answer, at);
   const grain = column.grain;
   if (column.role !== 'time' || grain === undefined) return present;
   if (grain === 'dayOfWeek' || grain === 'monthOfYear' || grain === 'hour') return present.sort((a, b) => Number(a) - Number(b));

@@ -54,6 +54,8 @@ export type SaidEdit =
   | { readonly do: 'saidComparison'; readonly period: SaidPeriod; readonly with?: SaidPeriod }
   /** "vs the month before": beside the period before where that is the grain shown or the period's own, else that period itself. */
   | { readonly do: 'unitBefore'; readonly unit: Grain }
+  /** "vs the 10 weeks before": so many units just before the period. */
+  | { readonly do: 'stretchBefore'; readonly unit: Grain; readonly count: number }
   /** Null as the level: the one shown. */
   | { readonly do: 'saidRank'; readonly rank: Omit<Rank, 'direction' | 'of'> & { readonly of: Key | null }; readonly sense: Sense }
   /** Members of a key by a measure; without one, by what is shown. `count`: how many they are. */
@@ -72,6 +74,11 @@ export type SaidEdit =
   | { readonly do: 'beside'; readonly with: 'all' | 'rest' }
   /** "it", "there": the one member that the answer before is about. */
   | { readonly do: 'same'; readonly kind: 'any' | 'place' }
+  /** "all ports": lifts the condition on the level where there is one, else breaks down by it. */
+  | { readonly do: 'allOf'; readonly level: string }
+  /** "worst instead": the rank in force the other way round. */
+  | { readonly do: 'turnRank'; readonly sense: Sense }
+  | { readonly do: 'sortBest'; readonly sense: 'best' | 'worst' }
   /** "within each coast": the coast is broken down by first, and shares are of it. */
   | { readonly do: 'within'; readonly key: Key }
   | { readonly do: 'overTime' }

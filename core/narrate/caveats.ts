@@ -1,7 +1,7 @@
 /** Caveats: what a reader must know before quoting a number. Each follows from the answer itself. */
 import { formatCell } from '../format/format';
 import type { Answer } from '../query/answer';
-import type { Reading } from '../reading/schema';
+import { choosesPeriods, type Reading } from '../reading/schema';
 import { dayWords } from '../reading/words';
 import { addGrains, startsBetween, type Grain } from '../time/grain';
 import { addDays } from '../time/day';
@@ -29,7 +29,7 @@ export function caveatsOf(answer: Answer, reading: Reading, windowNote: string |
   const few = answer.support.filter((rows) => rows !== null && rows > 0 && rows < FEW_ROWS).length;
   const averaging = answer.columns.some((column) => column.as === 'value' && column.additive === false);
   if (averaging && few > 0) texts.push(answer.rows.length === 1 ? `Only ${answer.support[0]} rows stand behind this.` : `${few} of ${answer.rows.length} values rest on fewer than ${FEW_ROWS} rows.`);
-  const gaps = missingPeriods(answer, weekStart);
+  const gaps = choosesPeriods(reading) ? [] : missingPeriods(answer, weekStart);
   if (gaps.length > 0) texts.push(`There are no data for ${gaps.slice(0, 3).join(', ')}${gaps.length > 3 ? ` and ${gaps.length - 3} more` : ''}.`);
   texts.push(...missingValues(answer));
   if (reading.shown.length > 0 && reading.by.length > 0 && answer.columns.some((column) => column.as === 'value' && column.additive === false) && answer.rows.length > 1)

@@ -124,7 +124,8 @@ function byMembers(answer: Answer, columns: Columns, reading: Reading): string {
 
 function byTwo(answer: Answer, { value, keys, change }: Columns): string {
   const own = answer.rows.filter((row) => number(row[value.at]) !== null);
-  const named = (row: readonly Cell[]) => keys.map((key) => formatCell(row[key.at] ?? null, key.column)).reverse().join(', ');
+  const finest = keys.filter((key, index) => key.column.role !== 'time' || !keys.slice(index + 1).some((later) => later.column.role === 'time'));
+  const named = (row: readonly Cell[]) => finest.map((key) => formatCell(row[key.at] ?? null, key.column)).reverse().join(', ');
   if (change >= 0) {
     const moved = own.filter((row) => number(row[change]) !== null && row[keys[0]?.at ?? 0] !== answer.incomplete);
     const [first] = moved;

@@ -142,6 +142,8 @@ function conditionText(condition: RowCondition, model: Model): string {
       return `${columnText(condition.column)} is on day ${condition.days.join(', ')} of the week (1 is Monday)`;
     case 'number':
       return `${condition.name} of the row is ${testText(condition.number)}`;
+    case 'mean':
+      return `${condition.name} of the row is ${condition.up ? 'above' : 'below'} the mean of all rows in scope`;
     case 'present':
       return `${condition.name} of the row is ${condition.is ? 'given' : 'missing'}`;
     case 'among':

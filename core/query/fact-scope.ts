@@ -148,11 +148,19 @@ export class FactScope {
         if (!('column' in found) || found.fact !== this.fact) throw new CannotPlan(`${found.name} cannot be tested row by row here.`);
         const column = columnOf(this.model, this.fact, found.column);
         if (condition.test === 'missing' || condition.test === 'present') return { test: 'present', column, name: found.name, is: condition.test === 'present' };
+        if (condition.test === 'aboveAverage' || condition.test === 'belowAverage') return this.meanCondition(condition, found.name, column, window);
         return { test: 'number', column, name: found.name, number: numberTest(condition) };
       }
       case 'measure':
         return this.measureCondition(condition, window);
     }
+  }
+
+  /** Rows above or below the mean of all rows in the scope. */
+  private meanCondition(condition: Extract<Condition, { kind: 'rows' }>, name: string, column: ColumnRef, window: DayWindow): RowCondition {
+    const scope = this.reading.where.filter((one) => one.kind !== 'measure' && !(one.kind === 'rows' && one.measure === condition.measure));
+    const input = this.values([], { kind: 'rows', function: 'average', measure: condition.measure }, scope, window);
+    return { test: 'mean', column, name, up: condition.test === 'aboveAverage', input };
   }
 
   /** Members of a key on which a measure, aggregated over the rest of the reading's scope, passes a test. */

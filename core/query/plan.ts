@@ -26,6 +26,8 @@ export type RowCondition =
   | { readonly test: 'days'; readonly column: ColumnRef; readonly is: boolean; readonly from?: Day; readonly to?: Day }
   | { readonly test: 'weekdays'; readonly column: ColumnRef; readonly days: readonly number[] }
   | { readonly test: 'number'; readonly column: ColumnRef; readonly name: string; readonly number: NumberTest }
+  /** The value of the row beside the one value of a node. */
+  | { readonly test: 'mean'; readonly column: ColumnRef; readonly name: string; readonly up: boolean; readonly input: PlanNode }
   | { readonly test: 'present'; readonly column: ColumnRef; readonly name: string; readonly is: boolean }
   /** The row's keys are (not) among those of a node, column by column. */
   | { readonly test: 'among'; readonly is: boolean; readonly keys: readonly { readonly key: Key; readonly name: string }[]; readonly input: PlanNode; readonly about: string };

@@ -183,6 +183,8 @@ class Emitter {
         return sql`extract(isodow from ${columnSql(condition.column)}) in (${list(condition.days.map((day) => sql`${day}`))})`;
       case 'number':
         return numberSql(columnSql(condition.column), condition.number);
+      case 'mean':
+        return sql`${columnSql(condition.column)} ${condition.up ? sql`>` : sql`<`} (select value from ${name(this.named(condition.input))})`;
       case 'present':
         return condition.is ? sql`${columnSql(condition.column)} is not null` : sql`${columnSql(condition.column)} is null`;
       case 'among': {
@@ -209,7 +211,7 @@ class Emitter {
         return sql`extract(${part} from ${column}::timestamp)::integer`;
       }
       case 'time': {
-        const start = grainSql(key.grain, sql`${columnSql(key.column)}::timestamp`, key.weekStart);
+        const start = key.grain === 'day' ? sql`${columnSql(key.column)}::date` : grainSql(key.grain, sql`${columnSql(key.column)}::timestamp`, key.weekStart);
         if (key.shift === null) return sql`(${start})::date`;
         const moved = 'months' in key.shift ? sql`make_interval(months => ${key.shift.months}::integer)` : sql`make_interval(days => ${key.shift.days}::integer)`;
         return sql`((${start}) + ${moved})::date`;

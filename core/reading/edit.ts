@@ -119,7 +119,7 @@ function asFigures(reading: Reading): Reading {
 }
 
 function listing(reading: Reading, edit: Extract<Edit, { do: 'rows' }>, model: Model): Edited {
-  if (edit.how === 'stop') return done(asFigures(reading));
+  if (edit.how === 'stop') return reading.rows === null ? refused('There is no listing of records to leave.') : done(asFigures(reading));
   const fact = edit.fact ?? reading.rows?.fact ?? listedFact(reading, model);
   if (fact === null) return refused('There are no single records behind this.');
   const before = reading.rows?.columns ?? [];
@@ -182,8 +182,10 @@ function breakdown(reading: Reading, edit: Extract<Edit, { do: 'breakdown' }>, m
       if (left.length === by.length) return refused('That is not in the breakdown now.');
       return done({ ...reading, by: left });
     }
-    case 'join':
-      return done({ ...reading, by: arranged(joined(by, edit.by, model)) });
+    case 'join': {
+      const sides = edit.by.flatMap((one) => (one.kind === 'sets' ? [`level ${levelIn(one, model) ?? ''}`] : []));
+      return done({ ...reading, by: arranged(joined(by, edit.by, model)), where: sides.length === 0 ? reading.where : reading.where.filter((one) => !sides.includes(subjectOf(one, model))) });
+    }
   }
 }
 

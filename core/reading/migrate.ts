@@ -1,5 +1,5 @@
 /** Readings of earlier versions, brought up to today's, one step a version; the only place that knows what they looked like. */
-import { readingSchema, READING_VERSION, type Reading } from './schema';
+import { EMPTY_READING, readingSchema, READING_VERSION, type Reading } from './schema';
 
 type Json = Readonly<Record<string, unknown>>;
 
@@ -17,7 +17,7 @@ const STEPS: Readonly<Record<number, (reading: Json) => Json>> = {
       version: 2,
       rows: null,
       where: list(reading['where']).map((one) => {
-        if (one['kind'] !== 'measure') return one;
+        if (one['kind'] !== 'measure' || 'at' in one) return one;
         const { level: tested, ...rest } = one;
         return { ...rest, at: atLevel(tested) };
       }),
@@ -35,4 +35,10 @@ export function currentReading(stored: unknown): Reading {
   let reading = stored as Json;
   for (let version = Number(reading['version']); version < READING_VERSION; version += 1) reading = STEPS[version]?.(reading) ?? reading;
   return readingSchema.parse(reading);
+}
+
+/** The part of a stored reading that a board or a refinement holds, as today's. Scopes carry no version: they are taken as the oldest. */
+export function currentScope(stored: unknown): Pick<Reading, 'where' | 'when' | 'against'> {
+  const { where, when, against } = currentReading({ ...EMPTY_READING, ...(stored as Json), version: 1 });
+  return { where, when, against };
 }

@@ -165,3 +165,8 @@ export function canonical(value: unknown): string {
   const keys = Object.keys(object).filter((key) => object[key] !== undefined).sort();
   return `{${keys.map((key) => `${JSON.stringify(key)}:${canonical(object[key])}`).join(',')}}`;
 }
+
+/** Does a reading choose some periods of its time line, by a rank or a test, so that others are left out on purpose? */
+export function choosesPeriods({ rank, where }: Reading): boolean {
+  return (rank !== null && rank.of.kind !== 'level') || where.some((one) => (one.kind === 'measure' && one.at.kind !== 'level') || one.kind === 'notPeriod' || one.kind === 'weekdays');
+}

@@ -2,6 +2,7 @@
 import { bigint, boolean, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import type { ModelFile } from '@zud/core/model/schema';
 import type { Reading } from '@zud/core/reading/schema';
+import { readingColumn, scopeColumn } from './reading-columns';
 
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 
@@ -85,7 +86,7 @@ export const steps = pgTable(
     at: at('at').notNull().defaultNow(),
     outcome: text('outcome', { enum: ['answered', 'choose', 'unclear', 'empty'] }).notNull(),
     /** The reading in force after the step: for `choose` and `unclear` that of the step before. */
-    reading: jsonb('reading').$type<Reading>(),
+    reading: readingColumn('reading'),
     /** Words, notes, options, sentence, change, headline and thumbnail, as they were when asked. */
     record: jsonb('record').$type<StepRecord>().notNull(),
     dataVersion: text('data_version'),
@@ -103,7 +104,7 @@ export const boards = pgTable('boards', {
   id: uuid('id').primaryKey().defaultRandom(),
   title: text('title').notNull(),
   ownerId: uuid('owner_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
-  scope: jsonb('scope').$type<Scope>().notNull(),
+  scope: scopeColumn('scope').notNull(),
   version: integer('version').notNull().default(1),
   createdAt: at('created_at').notNull().defaultNow(),
   updatedAt: at('updated_at').notNull().defaultNow(),
@@ -115,7 +116,7 @@ export const tiles = pgTable(
     id: uuid('id').primaryKey().defaultRandom(),
     boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
     modelId: text('model_id').notNull().references(() => models.id, { onDelete: 'cascade' }),
-    reading: jsonb('reading').$type<Reading>().notNull(),
+    reading: readingColumn('reading').notNull(),
     title: text('title'),
     x: integer('x').notNull(),
     y: integer('y').notNull(),
@@ -143,7 +144,7 @@ export const refinements = pgTable('refinements', {
   id: uuid('id').primaryKey().defaultRandom(),
   boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
   personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
-  scope: jsonb('scope').$type<Scope>().notNull(),
+  scope: scopeColumn('scope').notNull(),
   createdAt: at('created_at').notNull().defaultNow(),
 });
 

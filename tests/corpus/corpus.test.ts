@@ -1,59 +1,39 @@
 /** The corpus: each question of each dialogue gives the reading that its sentence says. */
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
-import { read, type ReadResult } from '@zud/core/language/read';
+import { read } from '@zud/core/language/read';
 import type { Reading } from '@zud/core/reading/schema';
 import { demoNames, type Known } from '../demo-names';
 import { libraryNames } from '../library-names';
+import { dialoguesOf, told, type Dialogue } from './dialogues';
 
-interface Turn {
-  readonly line: number;
-  readonly question: string;
-  readonly expected: string;
-}
+const MODELS: readonly (readonly [string, Known])[] = [['ferries', demoNames()], ['libraries', libraryNames()]];
 
-function dialoguesOf(file: string): { title: string; turns: Turn[] }[] {
-  const dialogues: { title: string; turns: Turn[] }[] = [];
-  readFileSync(path.join(__dirname, file), 'utf8').split('\n').forEach((line, index) => {
-    if (line.startsWith('#')) dialogues.push({ title: line.slice(1).trim(), turns: [] });
-    else if (line.includes(' → ')) {
-      const [question = '', expected = ''] = line.split(' → ');
-      dialogues.at(-1)?.turns.push({ line: index + 1, question, expected });
-    }
-  });
-  return dialogues;
-}
-
-/** What a result comes to, in the notation of the corpus. */
-function told(result: ReadResult): string {
-  if (result.outcome === 'move') return `< ${result.move}`;
-  if (result.outcome === 'choose') return `? ${result.options.map((option) => option.label).join(' | ')}`;
-  if (result.outcome === 'unclear') {
-    const unknown = result.words.filter((word) => word.use === 'unresolved').map((word) => word.text);
-    return unknown.length > 0 ? `! unclear: ${unknown.join(', ')}` : '! unclear';
+function wrongTurns({ turns }: Dialogue, known: Known): string[] {
+  let before: Reading | null = null;
+  const wrong: string[] = [];
+  for (const turn of turns) {
+    const result = read(turn.question, { ...known, before });
+    const actual = told(result);
+    if (actual !== turn.expected) wrong.push(`${turn.at}: ${turn.question}\n  expected ${turn.expected}\n  but got  ${actual}   ${result.outcome === 'unclear' ? result.notes.map((note) => note.text).join(' ') : ''}`);
+    if (result.reading) before = result.reading;
   }
-  return result.sentence?.text ?? '';
+  return wrong;
 }
 
-/** A bare "! unclear" asks for no certain words. */
-const fits = (expected: string, actual: string) => expected === actual || (expected === '! unclear' && actual.startsWith('! unclear'));
-
-function run(file: string, known: Known): void {
-  describe(file, () => {
-    for (const { title, turns } of dialoguesOf(file))
-      test(title, () => {
-        let before: Reading | null = null;
-        const wrong: string[] = [];
-        for (const turn of turns) {
-          const result = read(turn.question, { ...known, before });
-          const actual = told(result);
-          if (!fits(turn.expected, actual)) wrong.push(`line ${turn.line}: ${turn.question}\n  expected ${turn.expected}\n  but got  ${actual}   ${result.outcome === 'unclear' ? result.notes.map((note) => note.text).join(' ') : ''}`);
-          if (result.reading) before = result.reading;
-        }
-        if (wrong.length > 0) throw new Error(wrong.join('\n'));
-      });
+for (const [model, known] of MODELS)
+  describe(model, () => {
+    const headings = new Map<string, Dialogue[]>();
+    for (const dialogue of dialoguesOf(model)) headings.set(dialogue.heading, [...(headings.get(dialogue.heading) ?? []), dialogue]);
+    test.each([...headings])('%s', (_heading, dialogues) => {
+      const wrong = dialogues.flatMap((dialogue) => wrongTurns(dialogue, known));
+      if (wrong.length > 0) throw new Error(wrong.join('\n'));
+    });
   });
-}
 
-run('ferries.txt', demoNames());
-run('libraries.txt', libraryNames());
+test('the corpus is wide enough: 800 turns in 220 dialogues, five or more for each row of the language', () => {
+  const all = MODELS.flatMap(([model]) => dialoguesOf(model));
+  expect(all.length).toBeGreaterThanOrEqual(220);
+  expect(all.reduce((sum, dialogue) => sum + dialogue.turns.length, 0)).toBeGreaterThanOrEqual(800);
+  const rows = new Map<string, number>();
+  for (const dialogue of dialoguesOf('ferries')) rows.set(dialogue.heading, (rows.get(dialogue.heading) ?? 0) + dialogue.turns.length);
+  expect([...rows].filter(([, turns]) => turns < 5)).toEqual([]);
+});

@@ -16,7 +16,7 @@ function nodesOf(node: PlanNode): PlanNode[] {
   const inner: PlanNode[] = [];
   if ('input' in node) inner.push(node.input);
   if ('inputs' in node) inner.push(...node.inputs);
-  if (node.node === 'keep') for (const condition of node.conditions) if (condition.test === 'among') inner.push(condition.input);
+  if (node.node === 'keep') for (const condition of node.conditions) if (condition.test === 'among' || condition.test === 'mean') inner.push(condition.input);
   if (node.node === 'aggregate') for (const key of node.keys) if (key.kind === 'level' && key.others) inner.push(key.others);
   if (node.node === 'test' && 'whole' in node.number) inner.push(node.number.whole);
   return [node, ...inner.flatMap(nodesOf)];

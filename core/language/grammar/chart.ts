@@ -106,8 +106,8 @@ export class Chart<Context> {
     const token = this.tokens[at];
     if (token === undefined) return;
     this.step(state, at, cost, parts, assumptions, names, found);
-    // An article may stand before any element, unless it is the word itself that a form asks for.
-    if (ARTICLES.has(token.word) && !state.byWord.has(token.word) && this.tokens[at + 1] !== undefined) this.step(state, at + 1, cost, parts, assumptions, names, found);
+    // An article may stand before any element.
+    if (ARTICLES.has(token.word) && this.tokens[at + 1] !== undefined) this.step(state, at + 1, cost, parts, assumptions, names, found);
   }
 
   private step(state: State<Context>, at: number, cost: number, parts: Record<string, unknown>, assumptions: Item['assumptions'], names: readonly number[], found: Item[]): void {

@@ -55,6 +55,8 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} {PeriodBefore}`, means: () => compare({ kind: 'previous' }), examples: ['vs the period before'] },
   { gives: 'Intent', form: '(compare|compare it|compare that) (to|with) {PeriodBefore}', means: () => compare({ kind: 'previous' }), cost: -0.05, examples: ['compare with the previous period'] },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Unit} (before|earlier|just before)`, means: (p) => intent({ do: 'unitBefore', unit: p['Unit'] as Grain }), examples: ['vs the month before'] },
+  { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} (previous|prior|preceding) {Number} {Unit}`, means: stretchBefore, cost: -0.1, examples: ['vs the previous 3 months'] },
+  { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Number} {Unit} (before|earlier|before that|prior)`, means: stretchBefore, cost: -0.1, examples: ['vs the 3 months before'] },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} (previous|prior|preceding) {Unit}`, means: (p) => intent({ do: 'unitBefore', unit: p['Unit'] as Grain }), examples: ['vs the previous month'] },
   { gives: 'Intent', form: '[by] each {Unit} and [the] (difference|differences|change)', means: (p) => intent({ do: 'breakdown', by: [{ kind: 'time', grain: p['Unit'] as Grain }], how: 'join' }, { do: 'compare', against: { kind: 'previous' } }), cost: -0.1, examples: ['each month and the difference'] },
   { gives: 'Intent', form: '(with the difference|and the difference|with differences|and the change)', means: () => intent({ do: 'change' }), cost: 0.05, examples: ['and the difference'] },
@@ -97,4 +99,10 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
 function asidePresent(parts: Parts): Intent {
   const { level, members } = parts['second'] as Members;
   return followUp({ do: 'aside', level, members });
+}
+
+/** "vs the 10 weeks before": so many units just before the period. */
+function stretchBefore(parts: Parts): Intent | null {
+  const count = parts['Number'] as number;
+  return Number.isInteger(count) && count >= 1 && count <= 5000 ? intent({ do: 'stretchBefore', unit: parts['Unit'] as Grain, count }) : null;
 }

@@ -59,7 +59,7 @@ const both = (parts: Parts): SaidTest => ({ test: 'between', value: parts['low']
 const reversed = (test: SaidTest): SaidTest => ({ ...test, test: test.test === 'aboveAverage' ? 'belowAverage' : 'aboveAverage' });
 
 const WITHOUT = '(without|except|except for|excluding|exclude|but not|not|other than|leave out|leaving out|apart from|no|minus|not in|not for|not from|not including|everything but|all but|excepting|ignoring|ignore|omit|omitting|besides)';
-const FOR = '(for|in|at|on|from|of|with|where|within|aboard|using|via|through|is|inside|among)';
+const FOR = '(for|in|at|on|from|of|with|where|within|aboard|using|via|through|is|inside|among|because of|due to|owing to)';
 const WITH = '(with|having|where|whose|that have|that had|which have|which had|that has|which has|that carried|which carried|carrying|that made|that sold|that got|that saw|who have|who had|when|on which|when there were|in which)';
 const IS = '[(is|are|was|were|of|being)]';
 const VERB = '[(is|are|was|were|sold|had|have|did|do|performed|ran|carried|got|does|lie|lies|lay)]';
@@ -94,7 +94,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(add|include|also include|and also|also|bring in|put back|bring back|add back|and add|with) {Members} (too|also|as well|again|back|back in)', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }), cost: -0.05 },
   { gives: 'Intent', form: '(add|include|also include|and also|also|bring in|put back|bring back|add back|and add) {Members}', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }) },
   { gives: 'Intent', form: '(what about|how about|and|same for|and for|same in|and what about|and how about|now for|now|the same for|and in|and at|same thing for|do the same for|repeat for|and the same for|same but for) {Members}', means: asFollowUp(only), cost: 0.15 },
-  { gives: 'Intent', form: '(all|any|every|each|across all|for all|in all|show all|of all|from all|over all) {Level} [(again|together|combined|now)]', means: (p) => intent({ do: 'clear', what: 'level', level: p['Level'] as string }), cost: 0.2 },
+  { gives: 'Intent', form: '(all|any|every|each|across all|for all|in all|show all|of all|from all|over all) {Level} [(again|together|combined|now)]', means: (p) => intent({ do: 'allOf', level: p['Level'] as string }), cost: 0.2 },
   { gives: 'Intent', form: '(all|any) {Level} again', means: (p) => followUp({ do: 'clear', what: 'level', level: p['Level'] as string }), cost: -0.05 },
   { gives: 'Intent', form: '(no matter [which|the]|regardless of|whatever|irrespective of) {Level}', means: (p) => intent({ do: 'clear', what: 'level', level: p['Level'] as string }), cost: 0.1 },
   { gives: 'Intent', form: '(clear|remove|drop|reset|no|without|without any|clear all|remove all|get rid of|lift|take off|delete|no more|cancel) (filter|filters|condition|conditions|restriction|restrictions)', means: () => followUp({ do: 'clear', what: 'conditions' }), examples: ['clear the filters'] },
@@ -163,6 +163,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${WITH} {Measure} ${IS} {AverageTest:NumberTest}`, means: rowTest, cost: 0.4 },
   { gives: 'Intent', form: '[(with|where|having)] [a] (missing|unknown|no|empty) {Measure}', means: (p) => rowTest({ ...p, NumberTest: { test: 'missing' } }), cost: 0.4 },
   ...Object.entries(COMPARATIVES).map(([word, test]): Rule<Question> => ({ gives: 'Comparative', form: word, means: () => ({ word, test }) })),
+  { gives: 'Intent', form: '{Measure} {Comparative} than {Amount}', means: (p) => rowTest({ ...p, NumberTest: { test: (p['Comparative'] as { test: SaidTest['test'] }).test, value: p['Amount'] } }), cost: 0.2 },
   { gives: 'Intent', form: '[that (were|are|took|lasted)] {Comparative} than {Amount}', means: (p) => lengthTest(p) },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {NumberTest} {Calculation}`, means: measureTest('count'), cost: -0.2 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {Calculation} ${IS} {NumberTest}`, means: measureTest('count'), cost: -0.2 },

@@ -7,7 +7,7 @@ import type { Parts, Rule } from './rule';
 const columns = (parts: Parts) => (parts['ColumnList'] as Listed[] | undefined) ?? [];
 const rows = (parts: Parts): Intent => intent({ do: 'rows', how: 'list', columns: [...columns(parts)], ...(parts['Fact'] === undefined ? {} : { fact: parts['Fact'] as string }) });
 
-const RECORDS = '(rows|records|raw data|details|line items|detail records|underlying rows|underlying records|underlying data|raw records|single records|individual records|raw rows|detail rows|lines)';
+const RECORDS = '(rows|records|raw data|details|line items|detail records|underlying rows|underlying records|underlying data|raw records|single records|individual records|raw rows|detail rows)';
 const SHOW = '[(show|list|see|view|get|give me|open|display|what are)]';
 const WHY = 'Zud does not explain changes by itself yet. Break the measure down (“by …”) and compare (“vs last year”) to see where a change comes from.';
 const SUMMARY = 'Zud does not write summaries yet. The headline above the chart says the most important thing of an answer.';
@@ -41,6 +41,7 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(forecast|predict|project|extrapolate) [(this|that|it|next month|next year)]', means: refusal(FORECAST) },
   { gives: 'Intent', form: '(e mail|email|send|mail|print|delete|publish|share|export|download|save) (this|that|it|everything) [to {AnyWord}]', means: refusal(ORDERS) },
 
+  { gives: 'Intent', form: '(i would like to (see|know|have|compare)|i like to (see|know)|i want to (see|know|have)|i need to (see|know|have)|we need to (see|know|have)|we want to (see|know|have)|let me see|help me (see|understand)|can you (show|tell|give)|could you (show|tell|give)|would you (show|tell|give)|do you know|please (show|tell|give)|go ahead and show|i am looking for|looking for|i am interested in)', means: () => ({ edits: [] }), cost: -0.2, examples: [] },
   { gives: 'Intent', form: '(undo|back|go back|undo that|step back|go back one step|previous step|one step back|take that back|back one step|back please)', means: () => ({ edits: [], followUp: true, move: 'back' }), examples: ['undo', 'go back'] },
   { gives: 'Intent', form: '(back to [the] first one|back to [the] first|back to [the] beginning|back to [the] start|back to [the] first (question|step|answer)|go [back] to [the] (first one|first step|beginning|start))', means: () => ({ edits: [], followUp: true, move: 'first' }), examples: ['back to the first one'] },
   { gives: 'Intent', form: '(start over|start again|start afresh|reset everything|start from scratch|begin again|reset|clear everything|from scratch)', means: () => ({ edits: [{ do: 'clear', what: 'everything' }], fresh: true }), examples: ['start over'] },

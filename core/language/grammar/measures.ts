@@ -1,7 +1,7 @@
 /** Grammar of measures as edits, and of transforms in force. */
 import { measure as measureOf } from '../../model/model';
 import type { Transform } from '../../reading/schema';
-import { followUp, intent, type Intent, type SaidShown, type SaidTransform } from '../intent';
+import { followUp, intent, type Intent, type SaidPeriod, type SaidShown, type SaidTransform } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
@@ -43,6 +43,8 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(drop|remove|without|hide|get rid of|take out|take away|lose|leave out|no more) {ShownList}', means: (p) => followUp(show(list(p), 'remove')) },
   { gives: 'Intent', form: `[compare] {ShownList:first} ${VERSUS} {ShownList:second}`, means: sideBySide },
   { gives: 'Intent', form: 'compare {ShownList:first} (with|to|and) {ShownList:second}', means: sideBySide },
+  { gives: 'Intent', form: 'compare {ShownList} [(in|for|of|during)] {Period:now} (and|with|to|vs|versus|against) {Period:then}', means: (p) => intent(show(list(p)), { do: 'saidComparison', period: p['now'] as SaidPeriod, with: p['then'] as SaidPeriod }), cost: -0.1 },
+  { gives: 'Intent', form: '(breakdown|split|overview|development|evolution|comparison) of {ShownList}', means: (p) => intent(show(list(p))), cost: 0.05 },
   { gives: 'Intent', form: '{Number} {Unit} (moving|rolling) average [of] {Calculation}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.05 },
   { gives: 'Intent', form: '(moving|rolling) {Number} {Unit} average [of] {Calculation}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.3 },
   { gives: 'Intent', form: '{Calculation} (moving|rolling) {Number} {Unit} average', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.3 },

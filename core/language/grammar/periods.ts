@@ -133,7 +133,7 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Period', form: '(from|between) {Stretch:from} (to|until|till|and|through|–|-|up to|up until) {Stretch:to}', means: (p) => ({ kind: 'spread', from: period(p, 'from'), to: period(p, 'to') }), examples: ['from March to May 2025', 'between 2024 and 2025'] },
   { gives: 'Period', form: '{Stretch:from} (to|until|till|through|–|-|—) {Stretch:to}', means: (p) => ({ kind: 'spread', from: period(p, 'from'), to: period(p, 'to') }), cost: 0.05, examples: ['January to March 2025'] },
   { gives: 'Period', form: '(since|starting|starting in|starting from|beginning in|ever since) ({Stretch}|{Relative:Stretch})', means: bound('since'), examples: ['since March 2025'] },
-  { gives: 'Period', form: 'from ({Stretch}|{Relative:Stretch}) [(on|onwards|onward|until now|to now|to date|till now)]', means: bound('since'), cost: 0.1, examples: ['from March 2025 onwards'] },
+  { gives: 'Period', form: 'from ({Stretch}|{Relative:Stretch}) [(on|onwards|onward|until now|to now|to date|till now)]', means: bound('since'), examples: ['from March 2025 onwards'] },
   { gives: 'Period', form: '(until|till|up to|up until|up to and including|through) ({Stretch}|{Relative:Stretch})', means: bound('until'), examples: ['until June 2025'] },
   { gives: 'Period', form: '(before|prior to|earlier than) ({Stretch}|{Relative:Stretch})', means: bound('before'), examples: ['before 2025'] },
   { gives: 'Period', form: '(after|later than|following) ({Stretch}|{Relative:Stretch})', means: bound('after'), examples: ['after 3 May 2025'] },

@@ -66,3 +66,9 @@ export function withinEdits(key: Key, edits: readonly Edit[], base: Reading, asF
   const shares = [...edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])), ...(asFollowUp ? base.shown : [])].some((one) => one.transform?.kind === 'share');
   return [{ do: 'breakdown', how: 'replace', by: [key, ...there] }, ...(shares ? [{ do: 'transform' as const, transform: { kind: 'share' as const, within: 'outer' as const } }] : [])];
 }
+
+/** "all ports": without the condition on ports, where there is one; else by port. */
+export function allOf(level: string, base: Reading, model: Model): Edit {
+  const narrowed = base.where.some((one) => ((one.kind === 'members' || one.kind === 'text') && one.level === level) || (one.kind === 'set' && model.sets.get(one.set)?.level === level));
+  return narrowed ? { do: 'clear', what: 'level', level } : { do: 'breakdown', how: 'join', by: [byLevel(level)] };
+}

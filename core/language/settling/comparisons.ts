@@ -2,10 +2,11 @@
 import type { Model } from '../../model/model';
 import type { Edit } from '../../reading/edit';
 import type { Breakdown, Reading, Transform } from '../../reading/schema';
-import type { Grain } from '../../time/grain';
+import { addDays, dayParts } from '../../time/day';
+import { addGrains, type Grain } from '../../time/grain';
 import { resolvePeriod, type Calendar, type Period } from '../../time/period';
-import type { SaidEdit, SaidTransform } from '../intent';
-import { settledPeriod } from './periods';
+import type { SaidEdit, SaidPeriod, SaidTransform } from '../intent';
+import { isBare, settledPeriod, wholeRange } from './periods';
 import { CannotSettle } from './situation';
 
 const breakdowns = (edits: readonly (Edit | SaidEdit)[]): Breakdown[] => edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
@@ -36,16 +37,24 @@ export function twoEnds(said: readonly SaidEdit[], base: Reading, asFollowUp: bo
 }
 
 export function saidComparison(edit: Extract<SaidEdit, { do: 'saidComparison' }>, base: Reading, calendar: Calendar, year: number | null): Edit[] {
-  const first = settledPeriod(edit.period, calendar, year);
+  const first = settledPeriod(edit.period, calendar, year ?? (edit.with === undefined ? null : yearBeside(edit.period, edit.with, calendar)));
   if (edit.with === undefined) {
     if (base.when !== null) return [{ do: 'compare', against: { kind: 'period', period: first } }];
     const now: Period = first.kind === 'last' ? { kind: 'this', grain: first.grain } : { kind: 'this', grain: 'year' };
     return [{ do: 'period', period: now }, { do: 'compare', against: { kind: 'period', period: first } }];
   }
-  const second = settledPeriod(edit.with, calendar, year);
+  const second = settledPeriod(edit.with, calendar, year ?? yearBeside(edit.with, edit.period, calendar));
   if (isThisYear(first) && second.kind === 'last' && second.grain === 'year') return [{ do: 'period', period: first }, { do: 'compare', against: { kind: 'year' } }];
   const [later, earlier] = startOf(first, calendar) >= startOf(second, calendar) ? [first, second] : [second, first];
   return [{ do: 'period', period: later }, { do: 'compare', against: { kind: 'period', period: earlier } }];
+}
+
+/** The year of a bare month, quarter or day set beside another period: that of the other; of two bare ones, the latest that both have begun in. */
+function yearBeside(said: SaidPeriod, other: SaidPeriod, calendar: Calendar): number | null {
+  if (!isBare(said)) return null;
+  if (!isBare(other)) return dayParts(wholeRange(settledPeriod(other, calendar, null), calendar).to ?? calendar.asOf).year;
+  const years = [said, other].map((one) => dayParts(startOf(settledPeriod(one, calendar, null), calendar)).year);
+  return Math.min(...years);
 }
 
 const isThisYear = (period: Period) => period.kind === 'this' && period.grain === 'year';
@@ -59,6 +68,15 @@ export function unitBefore(unit: Grain, said: readonly SaidEdit[], base: Reading
   const ofUnit = shown !== undefined ? shown.kind === 'time' && shown.grain === unit : period !== undefined && 'grain' in period && period.grain === unit;
   if (ofUnit || period?.kind === 'days') return [{ do: 'compare', against: { kind: 'previous' } }];
   return saidComparison({ do: 'saidComparison', period: { kind: 'last', grain: unit } }, asFollowUp ? base : { ...base, when: null }, calendar, null);
+}
+
+/** The units just before the period in force; with none, the latest ones beside those before them. */
+export function stretchBefore(unit: Grain, count: number, when: Period | null, calendar: Calendar): Edit[] {
+  const now: Period = when ?? { kind: 'latest', grain: unit, count };
+  const { from } = resolvePeriod(now, calendar);
+  if (from === undefined) throw new CannotSettle('The period has no beginning, so nothing lies before it.');
+  const before: Period = { kind: 'days', from: addGrains(unit, from, -count), to: addDays(from, -1) };
+  return [...(when === null ? [{ do: 'period' as const, period: now }] : []), { do: 'compare', against: { kind: 'period', period: before } }];
 }
 
 /** The members that the answer before is narrowed to or sets side by side, at a level. */

@@ -96,7 +96,7 @@ export function wholeRange(period: Period, calendar: Calendar): { from?: Day; to
   return { ...(from === undefined ? {} : { from }), ...((cutFrom ?? to) === undefined ? {} : { to: cutFrom ?? to }) } as { from?: Day; to?: Day };
 }
 
-const isBare = (said: SaidPeriod) => said.kind === 'bareUnit' || said.kind === 'bareDay' || said.kind === 'bareSeason';
+export const isBare = (said: SaidPeriod) => said.kind === 'bareUnit' || said.kind === 'bareDay' || said.kind === 'bareSeason';
 
 /** "from March to May 2025": a bare end takes its year from the other one. */
 function spread(from: SaidPeriod, to: SaidPeriod, calendar: Calendar, year: number | null): Period {

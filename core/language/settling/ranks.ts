@@ -14,7 +14,7 @@ export function rankEdits(said: Extract<SaidEdit, { do: 'saidRank' }>, edits: re
   const { rank } = said;
   const saidBy = keysOf(edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : [])));
   const there = asFollowUp ? keysOf(base.by) : [];
-  const before = asFollowUp && base.rank && there.some((one) => same(one, base.rank?.of)) ? base.rank.of : null;
+  const before = asFollowUp && base.rank && !same(base.rank.of, rank.within) && there.some((one) => same(one, base.rank?.of)) ? base.rank.of : null;
   const all = [...saidBy, ...there];
   const of = rank.of ?? before ?? all.findLast((one) => one.kind === 'level' && !same(one, rank.within)) ?? all.findLast((one) => !same(one, rank.within));
   if (of === undefined) throw new CannotSettle('Nothing is broken down by members, so there is nothing to rank; say by which level.');
@@ -23,7 +23,7 @@ export function rankEdits(said: Extract<SaidEdit, { do: 'saidRank' }>, edits: re
   const shownNow = edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : []))[0]?.calculation ?? base.shown[0]?.calculation ?? null;
   if (rank.by !== null && !shows && !asFollowUp) more.push({ do: 'show', how: 'replace', shown: [shownPlainly(rank.by)] });
   const needed = [rank.within, of].filter((key): key is Key => key !== null && !all.some((one) => same(one, key)));
-  if (needed.length > 0) more.push({ do: 'breakdown', how: saidBy.length > 0 ? 'add' : 'join', by: needed });
+  if (needed.length > 0) more.push({ do: 'breakdown', how: saidBy.length > 0 ? 'add' : 'join', by: rank.within === null ? needed : [rank.within, of] });
   const keeps = rank.of === null && asFollowUp && base.rank !== null;
   const by = rank.by ?? (keeps ? base.rank?.by : null) ?? shownNow;
   const direction = directionOf(said.sense, by, model);
@@ -45,4 +45,15 @@ function directionOf(sense: Sense, by: Calculation | null | undefined, model: Mo
   const id = by && isMeasure(by) ? by.measure : by ? measuresIn(by)[0] : model.defaultMeasure;
   const lessIsBetter = id !== undefined && model.measures.get(id)?.direction === 'less';
   return (sense === 'best') === lessIsBetter ? 'bottom' : 'top';
+}
+
+/** "worst first": ordered by what is shown, in the direction that is bad for it. */
+export function sortEdits(sense: 'best' | 'worst', edits: readonly Edit[], base: Reading, model: Model): Edit[] {
+  const calculation = edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : []))[0]?.calculation ?? base.shown[0]?.calculation ?? { kind: 'measure' as const, measure: model.defaultMeasure };
+  return [{ do: 'order', order: { by: { kind: 'measure', calculation }, direction: directionOf(sense, calculation, model) === 'top' ? 'down' : 'up' } }];
+}
+
+/** The rank in force, or one of what is shown, in the direction of a sense. */
+export function turnedRank(sense: Sense, base: Reading, model: Model): Edit {
+  return { do: 'rerank', direction: directionOf(sense, base.rank?.by ?? base.shown[0]?.calculation, model) };
 }

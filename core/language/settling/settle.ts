@@ -6,11 +6,11 @@ import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import type { Intent, Move, SaidEdit } from '../intent';
-import { asideEdits, besideEdits, changeEdits, impliedBasis, saidComparison, twoEnds, unitBefore } from './comparisons';
-import { distributionEdits, levelOfKind, overTime, withinEdits } from './breakdowns';
+import { asideEdits, besideEdits, changeEdits, impliedBasis, saidComparison, stretchBefore, twoEnds, unitBefore } from './comparisons';
+import { allOf, distributionEdits, levelOfKind, overTime, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
 import { pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
-import { kindRankEdits, rankEdits } from './ranks';
+import { kindRankEdits, rankEdits, sortEdits, turnedRank } from './ranks';
 import { CannotSettle, type Situation } from './situation';
 import { lengthTestEdits, measureTestEdits, rowTestEdits } from './tests';
 
@@ -89,6 +89,9 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
       case 'unitBefore':
         edits.push(...unitBefore(edit.unit, said, base, calendar, asFollowUp));
         break;
+      case 'stretchBefore':
+        after.push((_done, when) => stretchBefore(edit.unit, edit.count, when, calendar));
+        break;
       case 'aside':
         edits.push(...asideEdits(edit.level, edit.members, base, model));
         break;
@@ -124,6 +127,15 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       case 'within':
         after.push((done) => withinEdits(edit.key, done, base, asFollowUp));
+        break;
+      case 'allOf':
+        edits.push(allOf(edit.level, base, model));
+        break;
+      case 'turnRank':
+        edits.push(turnedRank(edit.sense, base, model));
+        break;
+      case 'sortBest':
+        after.push((done) => sortEdits(edit.sense, done, base, model));
         break;
       case 'whichAreThese':
         edits.push(...whichAreThese(base));
