@@ -49,6 +49,8 @@ export interface ReadResult {
   readonly reading: Reading | null;
   readonly sentence: Sentence | null;
   readonly words: readonly WordUse[];
+  /** The stretches of the text that each stand for one thing asked. */
+  readonly phrases: readonly { readonly start: number; readonly end: number }[];
   readonly notes: readonly Note[];
   readonly options: readonly Option[];
   readonly move?: Move;
@@ -102,7 +104,7 @@ export function read(text: string, context: ReadContext): ReadResult {
     const asFollowUp = readsAsFollowUp(cover.pieces.map((piece) => piece.intent), context.before);
     const settled = settle(cover, situation, asFollowUp);
     if (settled.kind === 'move') {
-      if (cover === best) return { outcome: 'move', move: settled.move, reading: null, sentence: null, words: wordUses(tokens, cover.uses), notes: [], options: [], edits: [] };
+      if (cover === best) return { outcome: 'move', move: settled.move, reading: null, sentence: null, words: wordUses(tokens, cover.uses), phrases: [], notes: [], options: [], edits: [] };
       continue;
     }
     if (settled.kind === 'refused') {
@@ -127,7 +129,7 @@ export function read(text: string, context: ReadContext): ReadResult {
   const ties = others.filter((one) => one.cost - first.cost <= TIE && namesDiffer(one, first));
   const words = wordUses(tokens, first.cover.uses);
   if (ties.length > 0)
-    return { outcome: 'choose', reading: null, sentence: null, words, notes: [{ kind: 'unclear', text: 'This can be read in more than one way. Which do you mean?' }], options: [first, ...ties].map(option), edits: [] };
+    return { outcome: 'choose', reading: null, sentence: null, words, phrases: [], notes: [{ kind: 'unclear', text: 'This can be read in more than one way. Which do you mean?' }], options: [first, ...ties].map(option), edits: [] };
 
   const near = others.filter((one) => one.cost - first.cost <= NEAR && namesDiffer(one, first)).slice(0, 3).map(option);
   const assumed = assumptionsOf(first.cover).map((assumption): Note => ({ kind: 'assumed', text: assumptionText(assumption), ...(near.length > 0 ? { options: near } : {}) }));
@@ -135,7 +137,7 @@ export function read(text: string, context: ReadContext): ReadResult {
   const notes: Note[] = [...typed, ...assumed, ...first.notes.map((note): Note => ({ kind: 'assumed', text: note }))];
   const other = context.before ? otherMode(first, situation, names) : null;
   if (other) notes.push({ kind: 'assumed', text: first.asFollowUp ? 'Read as a follow-up.' : 'Read as a new question.', options: [{ label: `${first.asFollowUp ? 'As a new question' : 'As a follow-up'}: ${sentence(other).text}`, reading: other }] });
-  return { outcome: 'answered', reading: first.reading, sentence: sentence(first.reading), words, notes, options: [], edits: first.edits };
+  return { outcome: 'answered', reading: first.reading, sentence: sentence(first.reading), words, phrases: phrasesOf(first.cover, tokens), notes, options: [], edits: first.edits };
 }
 
 /** The same words read the other way round: as a follow-up instead of a new question, or as a new one, where both make sense. */
@@ -246,8 +248,12 @@ function wordUses(tokens: readonly Token[], uses: readonly Use[]): WordUse[] {
   return tokens.map((token, index) => ({ text: token.text, start: token.start, end: token.end, use: uses[index] ?? 'grammar' }));
 }
 
+function phrasesOf(cover: Cover, tokens: readonly Token[]): { start: number; end: number }[] {
+  return cover.pieces.map(({ start, item }) => ({ start: tokens[start]?.start ?? 0, end: tokens[item.end - 1]?.end ?? 0 }));
+}
+
 function unclear(tokens: readonly Token[], uses: readonly Use[], options: readonly Option[], text: string): ReadResult {
-  return { outcome: 'unclear', reading: null, sentence: null, words: wordUses(tokens, uses), notes: [{ kind: 'unclear', text }], options, edits: [] };
+  return { outcome: 'unclear', reading: null, sentence: null, words: wordUses(tokens, uses), phrases: [], notes: [{ kind: 'unclear', text }], options, edits: [] };
 }
 
 /** Names the words that could not be used, with the nearest names of the model. */

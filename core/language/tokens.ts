@@ -14,7 +14,7 @@ export interface Token {
 }
 
 const PATTERN =
-  /[“"]([^”"]*)[”"]|\d{4}-\d{2}-\d{2}|\d{1,2}[/.]\d{4}\b|[€$£]\s?\d+(?:,\d{3})*(?:\.\d+)?(?:bn|[km])?\b|\d+(?:,\d{3})+(?:\.\d+)?%?|\d+(?:\.\d+)?(?:bn|[km])\b|\d+(?:\.\d+)?\s?%|\d+(?:st|nd|rd|th)\b|\d+\.\d+|\d+(?![\p{L}\d])|[\p{L}\d]+(?:['’][\p{L}]+)?|%|[-+*/×÷()&–—=<>≤≥]|,/gu;
+  /[“"]([^”"]*)[”"]|\d{4}-\d{2}-\d{2}|\d{1,2}[/.]\d{4}\b|[€$£]\s?\d+(?:,\d{3})*(?:\.\d+)?(?:[bB][nN]|[kKmM])?\b|\d+(?:,\d{3})+(?:\.\d+)?%?|\d+(?:\.\d+)?(?:[bB][nN]|[kKmM])\b|\d+(?:\.\d+)?\s?%|\d+(?:[sS][tT]|[nN][dD]|[rR][dD]|[tT][hH])\b|\d+\.\d+|\d+(?![\p{L}\d])|[\p{L}\d]+(?:['’][\p{L}]+)?|%|[-+*/×÷()&–—=<>≤≥]|,/gu;
 
 /** Letters without accents and case; the letters that do not decompose are spelt out. */
 export function plainLetters(text: string): string {

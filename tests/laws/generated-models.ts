@@ -16,7 +16,7 @@ const NUCLEI = ['a', 'e', 'i', 'o', 'u', 'ai', 'ou', 'ee'];
 const CODAS = ['b', 'd', 'g', 'k', 'l', 'm', 'n', 'p', 'r', 't', 'x'];
 
 /** A made-up word of two or three syllables, from numbers. */
-function wordOf(seed: number): string {
+export function wordOf(seed: number): string {
   let left = seed;
   const take = (list: readonly string[]) => {
     const item = list[left % list.length] as string;

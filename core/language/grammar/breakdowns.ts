@@ -40,7 +40,7 @@ const compared = (beside: 'none' | 'all' | 'rest') => (parts: Parts, question: Q
   return by === null || (beside === 'none' && (parts['SetList'] as string[]).length < 2) ? null : withShown(join([by]), parts);
 };
 
-const BY = '(by|per|across|grouped by|each|every)';
+const BY = '(by|across|grouped by|each|every)';
 const FOR_EACH = '(for each|for every|in each|in every|on each|at each|and for each)';
 const VERSUS = '(vs|versus|against|compared to|compared with|compare to|compare with|beside|with|to|and)';
 const BY_MEASURE = '(by|in|on|for|in terms of) {Calculation}';
@@ -73,7 +73,8 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'BreakdownList', form: '{Breakdown}', means: (p) => [p['Breakdown']] },
   { gives: 'BreakdownList', form: '{Breakdown} (,|and|and by|then|then by|, by|&|×|x|within|and then by|, then by|, and|, and by|and for each) {BreakdownList}', means: (p) => [p['Breakdown'], ...list(p)] },
 
-  { gives: 'Intent', form: `${BY} {BreakdownList}`, means: (p) => join(list(p)), examples: ['by month', 'per week'] },
+  { gives: 'Intent', form: `${BY} {BreakdownList}`, means: (p) => join(list(p)), examples: ['by month'] },
+  { gives: 'Intent', form: 'per {Breakdown}', means: (p) => join([p['Breakdown'] as Breakdown]), cost: 0.2, examples: ['per week'] },
   { gives: 'Intent', form: '(within each|within every|as a share of each|inside each|per cent within each) {Key}', means: (p) => intent({ do: 'within', key: p['Key'] as Key }), cost: -0.05 },
   { gives: 'Intent', form: '{Breakdown}', means: (p) => join([p['Breakdown'] as Breakdown]), cost: 0.5, examples: ['month'] },
   { gives: 'Intent', form: '{Key:first} and {Key:second}', means: (p) => join([p['first'] as Key, p['second'] as Key]), cost: 0.5, examples: ['month and week'] },

@@ -2,6 +2,8 @@
 import { dayFromParts } from '../../time/day';
 import type { Grain } from '../../time/grain';
 import { MONTHS, WEEKDAYS } from '../../time/names';
+import { pluralOf } from '../../model/model';
+import { editDistance } from '../names/distance';
 import { nameItem, type Question } from '../question';
 import { plainLetters, singular, type Token } from '../tokens';
 import type { Item, Reader } from './rule';
@@ -171,9 +173,12 @@ function sign(text: string): Reader<Question> {
 
 /** Readings of which the last word stands in the singular: one is asked for. */
 function one(reader: Reader<Question>): Reader<Question> {
-  return (tokens, start, question) => reader(tokens, start, question).filter(({ end }) => {
+  return (tokens, start, question) => reader(tokens, start, question).filter(({ end, value }) => {
     const last = tokens[end - 1]?.word ?? '';
-    return singular(last) === last;
+    const level = question.names.knowsWord(singular(last)) ? undefined : question.model.levels.get(String(value))?.level;
+    if (level === undefined) return singular(last) === last;
+    const nearness = (name: string) => editDistance(last, plainLetters(name).split(' ').at(-1) ?? '', last.length);
+    return nearness(level.name) <= nearness(pluralOf(level));
   });
 }
 

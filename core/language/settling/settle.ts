@@ -43,7 +43,7 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
   if (move) return situation.before === null ? { kind: 'refused', reason: 'There is no step to go back to.', final: true } : { kind: 'move', move };
   const base = asFollowUp && situation.before ? situation.before : EMPTY_READING;
   try {
-    const said = intents.flatMap((one) => one.edits);
+    const said = oneRank(intents.flatMap((one) => one.edits));
     const { edits, notes } = settledEdits(said, situation, base, asFollowUp);
     if (edits.length === 0 && !intents.some((one) => one.fresh) && !said.some((edit) => edit.do === 'reference' || edit.do === 'same')) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.', final: false };
     const edited = applyEdits(base, edits, situation.model);
@@ -172,6 +172,15 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
   const when = period?.do === 'period' ? period.period : (base.when?.period ?? null);
   for (const settleLater of after) edits.push(...settleLater(edits, when));
   return { edits: together(withRoles(edits)), notes };
+}
+
+/** A bare count beside a rank is its count: "which captains have the best …, top 5 only". */
+function oneRank(said: readonly SaidEdit[]): readonly SaidEdit[] {
+  const bare = said.find((edit) => edit.do === 'saidRank' && edit.rank.of === null);
+  const full = said.find((edit) => edit.do === 'saidRank' && edit.rank.of !== null);
+  if (bare?.do !== 'saidRank' || full?.do !== 'saidRank') return said;
+  const { count, percent } = bare.rank;
+  return said.flatMap((edit) => (edit === bare ? [] : edit === full ? [{ ...full, rank: { ...full.rank, count, percent, marked: false } }] : [edit]));
 }
 
 /** A date role named in a breakdown governs the period as well. */

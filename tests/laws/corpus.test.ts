@@ -1,0 +1,174 @@
+/** Laws that hold for each question of the corpus, whatever it asks. */
+import { read, type ReadResult } from '@zud/core/language/read';
+import { FUNCTION_WORDS, NEVER_PARTS } from '@zud/core/language/grammar/grammar';
+import { NameIndex } from '@zud/core/language/names/name-index';
+import { editDistance } from '@zud/core/language/names/distance';
+import { nameWords, singular, tokenise } from '@zud/core/language/tokens';
+import { compileModel } from '@zud/core/model/model';
+import { canonical, type Reading } from '@zud/core/reading/schema';
+import { seeded } from '../../demo/random';
+import { demoNames, type Known } from '../demo-names';
+import { libraryNames } from '../library-names';
+import { replayed, type Replayed } from '../corpus/replay';
+import { wordOf } from './generated-models';
+
+const MODELS: readonly (readonly [string, Known])[] = [['ferries', demoNames()], ['libraries', libraryNames()]];
+const MADE_UP = ['zwiffle', 'qobbnux', 'vrackjit'];
+/** Any word may follow these, as text to look for or as whom to send to. */
+const OPEN_TEXT = /contain|start|begin|mail|send|“|"/i;
+
+const answered = (turns: readonly Replayed[]) => turns.filter(({ result }) => result.outcome === 'answered');
+const failures = (wrong: readonly string[]) => { if (wrong.length > 0) throw new Error(`${wrong.length} wrong:\n${wrong.slice(0, 25).join('\n')}`); };
+const comesTo = (result: ReadResult) => (result.outcome === 'answered' ? (result.sentence?.text ?? '') : result.outcome);
+
+/** A reading in which the order of things said side by side does not count. */
+function unordered(reading: Reading | null): string {
+  const sorted = (list: readonly unknown[]) => list.map(canonical).sort();
+  return reading === null ? '' : canonical({ ...reading, shown: sorted(reading.shown), by: sorted(reading.by), where: sorted(reading.where.map((one) => (one.kind === 'members' ? { ...one, members: [...one.members].sort() } : one))) });
+}
+
+describe.each(MODELS)('each question over %s', (model, known) => {
+  const turns = replayed(model, known);
+
+  test('with a made-up word put anywhere is unclear, and the word is named', () => {
+    const wrong: string[] = [];
+    for (const { question, before, at, result } of turns) {
+      if (OPEN_TEXT.test(question) || result.outcome === 'move') continue;
+      const places = [0, ...tokenise(question).map((token) => token.end)];
+      places.forEach((place, index) => {
+        const word = MADE_UP[index % MADE_UP.length] ?? '';
+        const text = `${question.slice(0, place)} ${word} ${question.slice(place)}`;
+        const spoilt = read(text, { ...known, before });
+        const named = spoilt.words.some((one) => one.use === 'unresolved' && one.text === word) || spoilt.notes.some((note) => note.text.includes(word));
+        if (spoilt.outcome !== 'unclear' || !named) wrong.push(`${at}: ${text} → ${comesTo(spoilt)}`);
+      });
+    }
+    failures(wrong);
+  });
+
+  test('does not depend on case, punctuation and harmless words', () => {
+    const wrong: string[] = [];
+    for (const { question, before, at, result } of answered(turns)) {
+      if (OPEN_TEXT.test(question)) continue;
+      for (const text of [question.toUpperCase(), `  ${question} !`, `${question.replace(/[?.!]+$/, '')}?`, `please ${question}`, `ok, ${question}, thanks`]) {
+        const other = read(text, { ...known, before });
+        if (canonical(other.reading) !== canonical(result.reading)) wrong.push(`${at}: ${text} → ${comesTo(other)}`);
+      }
+    }
+    failures(wrong);
+  });
+
+  test('does not depend on the order of its phrases', () => {
+    const wrong: string[] = [];
+    const random = seeded(5);
+    let tried = 0;
+    for (const { question, before, at, result } of answered(turns)) {
+      if (OPEN_TEXT.test(question) || result.phrases.length < 2) continue;
+      const phrases = result.phrases.map(({ start, end }) => question.slice(start, end));
+      const shuffled = [...phrases].sort(() => random.next() - 0.5);
+      const text = shuffled.join(', ');
+      const other = read(text, { ...known, before });
+      tried += 1;
+      // Phrases that meet anew may say something else together; a choice or a refusal is no wrong answer.
+      if (other.outcome === 'answered' && unordered(other.reading) !== unordered(result.reading)) wrong.push(`${at}: ${text} → ${comesTo(other)}, not ${comesTo(result)}`);
+    }
+    expect(tried).toBeGreaterThan(50);
+    failures(wrong);
+  });
+
+  test('with one typing error in a name of five letters or more gives the same reading, or asks', () => {
+    const wrong: string[] = [];
+    const random = seeded(9);
+    let same = 0;
+    let tried = 0;
+    for (const { question, before, at, result } of answered(turns)) {
+      if (OPEN_TEXT.test(question)) continue;
+      for (const word of result.words.filter((one) => one.use === 'name' && /^[a-z]{5,}$/i.test(one.text))) {
+        const spoilt = misspelt(word.text, random);
+        if (FUNCTION_WORDS.has(spoilt.toLowerCase()) || known.names.knowsWord(singular(spoilt.toLowerCase())) || singular(spoilt) === singular(word.text)) continue;
+        const text = question.slice(0, word.start) + spoilt + question.slice(word.end);
+        const other = read(text, { ...known, before });
+        tried += 1;
+        if (canonical(other.reading) === canonical(result.reading)) same += 1;
+        else if (other.outcome === 'answered') wrong.push(`${at}: ${text} → ${comesTo(other)}, not ${comesTo(result)}`);
+      }
+    }
+    failures(wrong);
+    expect(same / tried).toBeGreaterThan(0.85);
+  });
+
+  test('with all names of the model and the question changed alike gives the same reading', () => {
+    const wrong: string[] = [];
+    const renaming = renamed(known);
+    let tried = 0;
+    for (const { question, before, at, result } of turns) {
+      const text = renaming.text(question);
+      if (text === null || OPEN_TEXT.test(question)) continue;
+      tried += 1;
+      const other = read(text, { ...renaming.known, before: renaming.reading(before) });
+      if (other.outcome !== result.outcome || canonical(other.reading) !== canonical(renaming.reading(result.reading))) wrong.push(`${at}: ${question} = ${text} → ${comesTo(other)}, not ${comesTo(result)}`);
+    }
+    expect(tried).toBeGreaterThan(200);
+    failures(wrong);
+  });
+});
+
+/** One wrong, missing, additional or swapped letter, past the first. */
+function misspelt(word: string, random: ReturnType<typeof seeded>): string {
+  const at = random.whole(1, word.length - 2);
+  const letter = 'abcdefghijklmnopqrstuvwxyz'[random.whole(0, 25)] ?? 'a';
+  return [word.slice(0, at) + (word[at + 1] ?? '') + (word[at] ?? '') + word.slice(at + 2), word.slice(0, at) + word.slice(at + 1), word.slice(0, at) + letter + word.slice(at + 1), word.slice(0, at) + letter + word.slice(at)][random.whole(0, 3)] ?? word;
+}
+
+/** The model with each word of its names, synonyms and members changed for a made-up one; words of the language stay. */
+function renamed({ names, calendar }: Known): { known: Known; text: (question: string) => string | null; reading: <R extends Reading | null>(reading: R) => R } {
+  const words = new Map<string, string>();
+  const fresh = madeUpWords();
+  const word = (one: string) => {
+    const plain = singular(one.toLowerCase());
+    if (NEVER_PARTS.has(one.toLowerCase()) || NEVER_PARTS.has(plain) || plain.length < 3) return one;
+    const there = words.get(plain) ?? fresh();
+    words.set(plain, there);
+    return plain === one.toLowerCase() ? there : `${there}s`;
+  };
+  const phrase = (text: string) => text.replace(/(?<!\d)\p{L}+(?:['’]\p{L}+)?(?!\d)/gu, (one) => (nameWords(one).length === 1 ? word(nameWords(one)[0] === one.toLowerCase() ? one : one.replace(/['’]s?$/, '')) : one));
+  const member = (name: string) => (name === '(none)' ? name : phrase(name));
+  const named = <T extends { name: string; plural?: string | undefined; synonyms?: readonly string[] }>(one: T): T => ({ ...one, name: phrase(one.name), ...(one.plural === undefined ? {} : { plural: phrase(one.plural) }), ...(one.synonyms === undefined ? {} : { synonyms: one.synonyms.map(phrase) }) });
+  const { file } = names.model;
+  const model = compileModel({
+    ...file,
+    measures: file.measures.map(named), facts: file.facts.map(named), dates: file.dates.map(named), glossary: file.glossary.map((term) => ({ ...term, term: phrase(term.term) })),
+    sets: file.sets.map((set) => ({ ...named(set), members: set.members.map(member) })), calendar: { ...file.calendar, seasons: file.calendar.seasons.map(named) },
+    dimensions: file.dimensions.map((dimension) => ({ ...named(dimension), levels: dimension.levels.map((level) => ({ ...named(level), memberSynonyms: Object.fromEntries(Object.entries(level.memberSynonyms).map(([name, list]) => [member(name), list.map(phrase)])) })) })),
+  });
+  const members = [...model.levels.keys()].map((level) => ({ level, members: names.membersOf(level).map(member) }));
+  const inReading = (value: unknown): unknown => {
+    if (Array.isArray(value)) return value.map(inReading);
+    if (value === null || typeof value !== 'object') return value;
+    return Object.fromEntries(Object.entries(value).map(([key, part]) => [key, key === 'members' && Array.isArray(part) ? part.map((one) => member(String(one))) : inReading(part)]));
+  };
+  return {
+    known: { names: new NameIndex(model, members), calendar: { ...calendar, seasons: model.seasons } },
+    reading: (reading) => inReading(reading) as typeof reading,
+    text: (question) => {
+      const unknown = (question.match(/\p{L}+/gu) ?? []).some((one) => one.length > 2 && !FUNCTION_WORDS.has(one.toLowerCase()) && !FUNCTION_WORDS.has(singular(one.toLowerCase())) && !words.has(singular(one.toLowerCase())) && !/^(fy|q|h)\d/i.test(one)) || /\b[A-Z]{2,3}\b/.test(question) || question.includes('’') || question.includes("'");
+      return unknown ? null : phrase(question);
+    },
+  };
+}
+
+/** Words that no other is a misspelling of. */
+function madeUpWords(): () => string {
+  const made: string[] = [];
+  let seed = 77_777;
+  return () => {
+    for (;;) {
+      seed += 104_729;
+      const word = `${wordOf(seed % 999_983)}${wordOf((seed * 7) % 999_979).slice(0, 3)}`;
+      if (word.length >= 8 && /[bdgklmnprt]$/.test(word) && made.every((other) => editDistance(word, other, 3) > 3)) {
+        made.push(word);
+        return word;
+      }
+    }
+  };
+}
