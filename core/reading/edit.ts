@@ -66,8 +66,9 @@ export function applyEdits(reading: Reading, edits: readonly Edit[], model: Mode
 }
 
 /** A comparison in time with no period and no time breakdown: it is taken as this year to date beside the same days of last year. */
-function comparesWithoutPeriod({ against, when, by }: Reading): boolean {
-  return (against?.kind === 'year' || against?.kind === 'previous') && when === null && !by.some(isTime);
+function comparesWithoutPeriod({ against, when, by, shown }: Reading): boolean {
+  const compares = against?.kind === 'year' || against?.kind === 'previous' || shown.some((one) => one.transform?.kind === 'change');
+  return compares && when === null && !by.some(isTime);
 }
 
 function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {

@@ -1,6 +1,9 @@
 /** Numbers of the demo beside hand-written SQL over the same PostgreSQL, which shares nothing with the planner. */
 import pg from 'pg';
 import { startDemoServer, type Caller, type DemoServer } from '../../tests/demo-server';
+import { FERRIES } from '../../tests/numbers/ferries';
+import { LIBRARIES } from '../../tests/numbers/libraries';
+import { month, PORT, ROUTE, Y2025, Y2025_TO_DATE, Y2026, type Case } from '../../tests/numbers/sql';
 
 let demo: DemoServer;
 let mira: Caller;
@@ -21,8 +24,8 @@ afterAll(async () => {
 type Row = (string | number | null)[];
 
 /** The answer's rows, without their order where the question asks for none. */
-async function answered(question: string): Promise<Row[]> {
-  const inquiry = await mira<{ id: string }>('POST', '/inquiries', { modelId: 'ferries' });
+async function answered(question: string, modelId = 'ferries'): Promise<Row[]> {
+  const inquiry = await mira<{ id: string }>('POST', '/inquiries', { modelId });
   const step = await mira<{ outcome: string; answer?: { rows: Row[] }; notes: { text: string }[] }>('POST', `/inquiries/${inquiry.body.id}/steps`, { text: question });
   if (!step.body.answer) throw new Error(`“${question}” is ${step.body.outcome}: ${step.body.notes?.map((note) => note.text).join(' ')}`);
   return step.body.answer.rows;
@@ -32,6 +35,9 @@ async function byHand(text: string): Promise<Row[]> {
   const { rows } = await sql.query<Row>({ text, rowMode: 'array' });
   return rows.map((row) => row.map((cell) => (cell === null || typeof cell === 'string' ? cell : Number(cell))));
 }
+
+/** A range is told by its lower end, which stands beside its label. */
+const withoutRanges = (rows: Row[]): Row[] => rows.map((row) => (typeof row[0] === 'string' && /^[€\d.,−]+ – /.test(row[0]) && typeof row[1] === 'number' ? [String(row[1]), ...row.slice(1)] : row));
 
 const keyOf = (row: Row) => JSON.stringify([...row.filter((cell) => typeof cell === 'string'), Number.isInteger(row[0]) ? row[0] : '']);
 const sorted = (rows: Row[]) => [...rows].sort((a, b) => (keyOf(a) < keyOf(b) ? -1 : 1));
@@ -48,15 +54,8 @@ function same(actual: Row[], expected: Row[]): void {
   );
 }
 
-const ROUTE = 'join sailings s using (sailing_id) join routes r using (route_id)';
-const PORT = `${ROUTE} join ports p on p.port_id = r.from_port_id`;
-const Y2026 = "between '2026-01-01' and '2026-10-17'";
-const Y2025 = "between '2025-01-01' and '2025-12-31'";
-const Y2025_TO_DATE = "between '2025-01-01' and '2025-10-17'";
-const month = (column: string) => `to_char(date_trunc('month', ${column}), 'YYYY-MM-DD')`;
-
 /** question, SQL; rows in any order */
-const CASES: readonly (readonly [string, string])[] = [
+const CASES: readonly Case[] = [
   // sums, counts, other kinds of measure
   ['passengers in 2025', `select sum(passengers) from bookings where sailed_on ${Y2025}`],
   ['ticket revenue in 2025 by coast', `select coast, sum(ticket_revenue) from bookings b ${PORT} where sailed_on ${Y2025} group by 1`],
@@ -132,9 +131,15 @@ const CASES: readonly (readonly [string, string])[] = [
   ['moving average over 3 of passengers by month in 2025', `with m as (select date_trunc('month', sailed_on)::date m, sum(passengers)::float8 n from bookings group by 1), w as (select m, avg(n) over (order by m rows 2 preceding) a from m) select to_char(m, 'YYYY-MM-DD'), a from w where m ${Y2025}`],
 ];
 
-test.each(CASES)('%s', async (question, text) => {
-  same(await answered(question), await byHand(text));
+describe('over the ferries', () => {
+  test.each([...CASES, ...FERRIES])('%s', async (question, text) => same(withoutRanges(await answered(question)), await byHand(text)));
 });
+
+describe('over the libraries', () => {
+  test.each(LIBRARIES)('%s', async (question, text) => same(withoutRanges(await answered(question, 'libraries')), await byHand(text)));
+});
+
+test('at least 150 answers stand beside hand-written SQL', () => expect(CASES.length + FERRIES.length + LIBRARIES.length).toBeGreaterThanOrEqual(150));
 
 test('records known by day only are not broken down by hour', async () => {
   await expect(answered('passengers by hour in 2025')).rejects.toThrow('known by day only');

@@ -1,11 +1,10 @@
 /** Generated models and readings for the laws of the language: made-up names, any number of levels and measures. */
 import fc from 'fast-check';
 import { NameIndex } from '@zud/core/language/names/name-index';
-import { compileModel, type Model } from '@zud/core/model/model';
+import { compileModel, NO_NAME, type Model } from '@zud/core/model/model';
 import { modelFileSchema, type ModelFile } from '@zud/core/model/schema';
-import { measureOf } from '@zud/core/model/calculation';
-import type { Breakdown, Comparison, Condition, Reading, Shown } from '@zud/core/reading/schema';
-import { EMPTY_READING } from '@zud/core/reading/schema';
+import { arithmetic, measureOf, type Calculation } from '@zud/core/model/calculation';
+import { byLevel, CHART_KINDS, EMPTY_READING, type Breakdown, type Comparison, type Condition, type Key, type Listed, type Reading, type Shown, type Transform } from '@zud/core/reading/schema';
 import type { Calendar, Period } from '@zud/core/time/period';
 import { addDays, addMonths } from '@zud/core/time/day';
 import { startOf } from '@zud/core/time/grain';
@@ -90,50 +89,96 @@ function membersAt(made: World, level: string, mask: number): string[] {
   return chosen.length > 0 ? chosen : list.slice(0, 1);
 }
 
+const SUMS = ['m0', 'm1'] as const;
+
+/** A calculation as the grammar can say it. */
+const calculation: fc.Arbitrary<Calculation> = fc.oneof(
+  { weight: 6, arbitrary: fc.constantFrom('m0', 'm1', 'm2', 'm3').map(measureOf) },
+  fc.tuple(fc.constantFrom(...SUMS), fc.constantFrom('average', 'median', 'minimum', 'maximum')).map(([measure, name]): Calculation => ({ kind: 'rows', function: name as 'average', measure })),
+  fc.tuple(fc.constantFrom(...SUMS), fc.integer({ min: 1, max: 99 })).map(([measure, percentile]): Calculation => ({ kind: 'percentile', percentile, measure })),
+  levelId.map((level): Calculation => ({ kind: 'members', level })),
+  fc.constantFrom('day', 'week', 'month').map((one): Calculation => ({ kind: 'periods', grain: one as 'day' })),
+  fc.tuple(fc.constantFrom(...SUMS), fc.constantFrom('day', 'week', 'month')).map(([measure, one]): Calculation => ({ kind: 'perPeriod', grain: one as 'day', measure })),
+  fc.tuple(fc.constantFrom('m0', 'm1'), fc.constantFrom('add', 'subtract', 'multiply', 'divide'), fc.constantFrom('m2', 'm3')).map(([left, operator, right]) => arithmetic(operator as 'add', measureOf(left), measureOf(right))),
+);
+
+const transform: fc.Arbitrary<Transform | null> = fc.oneof(
+  { weight: 5, arbitrary: fc.constant(null) },
+  fc.constantFrom<Transform>({ kind: 'share', within: 'all' }, { kind: 'share', within: 'outer' }, { kind: 'running' }, { kind: 'index' }, { kind: 'rank' }, { kind: 'fromAverage' }),
+  fc.integer({ min: 2, max: 30 }).map((count): Transform => ({ kind: 'moving', count })),
+  fc.tuple(fc.constantFrom<'previous' | 'year'>('previous', 'year'), fc.constantFrom<'difference' | 'percent'>('difference', 'percent')).map(([basis, as]): Transform => ({ kind: 'change', basis, as })),
+);
+
+const key: fc.Arbitrary<Key> = fc.oneof(levelId.map(byLevel), grain.map((one): Key => ({ kind: 'time', grain: one as 'day' })), fc.constantFrom('dayOfWeek', 'monthOfYear', 'hour').map((cycle): Key => ({ kind: 'cycle', cycle: cycle as 'hour' })));
+
+const breakdown: fc.Arbitrary<Breakdown> = fc.oneof(
+  { weight: 6, arbitrary: key },
+  fc.tuple(fc.constantFrom(...SUMS), fc.option(fc.integer({ min: 1, max: 500 }), { nil: null })).map(([measure, width]): Breakdown => ({ kind: 'bins', measure, width })),
+  fc.constantFrom('all', 'rest').map((beside): Breakdown => ({ kind: 'sets', sets: ['s0'], beside: beside as 'all' })),
+);
+
+function conditionOf(made: World): fc.Arbitrary<Condition> {
+  const tests = fc.constantFrom('over', 'under', 'atLeast', 'atMost', 'between', 'aboveAverage', 'belowAverage', 'missing', 'present');
+  const valued = (test: string, value: number) => ({ test: test as 'over', ...(test === 'between' ? { value, upper: value + 10 } : /Average|missing|present/.test(test) ? {} : { value }) });
+  return fc.oneof(
+    { weight: 5, arbitrary: fc.tuple(levelId, fc.integer({ min: 1, max: 7 }), fc.boolean()).map(([level, mask, is]): Condition => ({ kind: 'members', level, is, members: membersAt(made, level, mask) })) },
+    fc.tuple(levelId, fc.boolean()).map(([level, is]): Condition => ({ kind: 'members', level, is, members: [NO_NAME] })),
+    fc.boolean().map((is): Condition => ({ kind: 'set', set: 's0', is })),
+    fc.tuple(levelId, fc.constantFrom<'contains' | 'startsWith'>('contains', 'startsWith')).map(([level, test]): Condition => ({ kind: 'text', level, test, text: 'Zu & co' })),
+    fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { minLength: 1, maxLength: 3 }).map((days): Condition => ({ kind: 'weekdays', days: days.sort((a, b) => a - b) })),
+    period.map((left): Condition => ({ kind: 'notPeriod', period: left })),
+    fc.tuple(key, fc.constantFrom('m0', 'm2'), tests, fc.integer({ min: 1, max: 90_000 })).map(([at, id, test, value]): Condition => ({ kind: 'measure', at, calculation: measureOf(id), ...valued(test, value) })),
+    fc.tuple(fc.constantFrom(...SUMS), tests, fc.integer({ min: 1, max: 900 })).map(([measure, test, value]): Condition => ({ kind: 'rows', measure, ...valued(test, value) })),
+  );
+}
+
+const subject = (one: Condition) => (one.kind === 'members' || one.kind === 'text' ? one.level : one.kind === 'set' ? 'd0l1' : one.kind);
+
 /** A reading over a generated model, as the grammar can say it and the model can answer it. */
 export function readingOf(made: World): fc.Arbitrary<Reading> {
-  const shown: fc.Arbitrary<Shown> = fc.tuple(fc.constantFrom('m0', 'm1', 'm2', 'm3'), fc.constantFrom(null, null, null, 'share', 'running', 'index')).map(([id, transform]) => ({
-    calculation: measureOf(id), transform: transform === null ? null : transform === 'share' ? { kind: 'share', within: 'all' } : { kind: transform as 'running' | 'index' },
-  }));
-  const by: fc.Arbitrary<Breakdown> = fc.oneof(
-    levelId.map((level): Breakdown => ({ kind: 'level', level })),
-    grain.map((one): Breakdown => ({ kind: 'time', grain: one as never })),
-    fc.constantFrom('dayOfWeek', 'monthOfYear', 'hour').map((cycle): Breakdown => ({ kind: 'cycle', cycle: cycle as never })),
+  const shown: fc.Arbitrary<Shown> = fc.record({ calculation, transform });
+  const against = fc.oneof(
+    { weight: 4, arbitrary: fc.constant<Comparison | null>(null) },
+    fc.constantFrom<Comparison>({ kind: 'year' }, { kind: 'previous' }, { kind: 'plan' }),
+    period.map((one): Comparison => ({ kind: 'period', period: one })),
+    fc.tuple(levelId, fc.constantFrom('all', 'rest'), fc.integer({ min: 1, max: 7 })).map(([level, beside, mask]): Comparison => ({ kind: 'members', level, members: membersAt(made, level, mask), beside: beside as 'all' })),
   );
-  const condition: fc.Arbitrary<Condition> = fc.oneof(
-    { weight: 5, arbitrary: fc.tuple(levelId, fc.integer({ min: 1, max: 7 }), fc.boolean()).map(([level, mask, is]): Condition => ({ kind: 'members', level, is, members: membersAt(made, level, mask) })) },
-    fc.boolean().map((is): Condition => ({ kind: 'set', set: 's0', is })),
-    fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { minLength: 1, maxLength: 3 }).map((days): Condition => ({ kind: 'weekdays', days: days.sort((a, b) => a - b) })),
-    fc.tuple(levelId, fc.constantFrom('m0', 'm2'), fc.constantFrom('over', 'under', 'atLeast', 'atMost', 'aboveAverage', 'belowAverage'), fc.integer({ min: 1, max: 90_000 })).map(([level, id, test, value]): Condition => ({
-      kind: 'measure', at: { kind: 'level', level }, calculation: measureOf(id), test: test as 'over', ...(test.endsWith('Average') ? {} : { value }),
-    })),
-    fc.tuple(fc.constantFrom('m0', 'm1'), fc.integer({ min: 1, max: 900 })).map(([measure, value]): Condition => ({ kind: 'rows', measure, test: 'over', value })),
-  );
-  const against: fc.Arbitrary<Comparison | null> = fc.constantFrom(null, null, { kind: 'year' as const }, { kind: 'previous' as const });
+  const listed: fc.Arbitrary<Listed> = fc.oneof(levelId.map(byLevel), fc.constantFrom(...SUMS).map((measure): Listed => ({ kind: 'measure', measure })));
   return fc
     .record({
       shown: fc.uniqueArray(shown, { minLength: 1, maxLength: 2, selector: (one) => JSON.stringify(one.calculation) }),
-      by: fc.uniqueArray(by, { maxLength: 2, selector: (one) => (one.kind === 'level' ? one.level.slice(0, 2) : one.kind) }),
-      where: fc.uniqueArray(condition, { maxLength: 2, selector: (one) => (one.kind === 'members' ? one.level : one.kind === 'set' ? 'd0l1' : one.kind) }),
+      by: fc.uniqueArray(breakdown, { maxLength: 3, selector: (one) => (one.kind === 'level' ? one.level.slice(0, 2) : one.kind === 'sets' ? 'd0' : one.kind) }),
+      where: fc.uniqueArray(conditionOf(made), { maxLength: 2, selector: subject }),
       when: fc.option(fc.tuple(period, fc.boolean()), { nil: null }),
-      against, rankCount: fc.option(fc.tuple(fc.integer({ min: 1, max: 30 }), fc.constantFrom<'top' | 'bottom'>('top', 'bottom'), fc.constantFrom(null, 'm1', 'm2')), { nil: null }),
-      chart: fc.option(fc.constantFrom('line', 'bars', 'columns', 'table', 'stacked', 'pie', 'heat', 'scatter', 'area', 'share bars', 'number'), { nil: null }),
+      against,
+      rank: fc.option(fc.record({ count: fc.integer({ min: 1, max: 30 }), direction: fc.constantFrom<'top' | 'bottom'>('top', 'bottom'), by: fc.constantFrom(null, 'm1', 'm2'), percent: fc.boolean(), within: fc.boolean(), others: fc.boolean(), marked: fc.boolean() }), { nil: null }),
+      chart: fc.option(fc.constantFrom(null, ...CHART_KINDS), { nil: undefined }),
+      labels: fc.boolean(),
       order: fc.option(fc.tuple(fc.boolean(), fc.constantFrom<'up' | 'down'>('up', 'down')), { nil: null }),
+      rows: fc.option(fc.uniqueArray(listed, { maxLength: 3, selector: (one) => JSON.stringify(one) }), { nil: null, freq: 6 }),
     })
     .map((parts): Reading => {
-      const arranged = [...parts.by.filter((one) => one.kind === 'time'), ...parts.by.filter((one) => one.kind !== 'time')];
-      const level = arranged.findLast((one) => one.kind === 'level');
+      const members = parts.against?.kind === 'members' ? parts.against : null;
+      const kept = parts.by.filter((one) => members === null || !(one.kind === 'level' && one.level.slice(0, 2) === members.level.slice(0, 2)) && !(one.kind === 'sets' && members.level.startsWith('d0')));
+      const by = [...kept.filter((one) => one.kind === 'time'), ...kept.filter((one) => one.kind !== 'time'), ...(members === null ? [] : [byLevel(members.level)])];
+      const time = by.some((one) => one.kind === 'time');
+      const keys = by.filter((one): one is Key => one.kind === 'level' || one.kind === 'time' || one.kind === 'cycle');
+      const of = members === null && parts.rows === null ? keys.at(-1) : undefined;
+      const within = keys.at(-2);
       const first = parts.shown[0]?.calculation ?? measureOf('m0');
-      const comparesInTime = parts.against !== null && (parts.when !== null || arranged.some((one) => one.kind === 'time'));
-      const rank = parts.rankCount !== null && level?.kind === 'level'
-        ? { count: parts.rankCount[0], direction: parts.rankCount[1], percent: false, of: level, marked: false, by: parts.rankCount[2] === null ? null : measureOf(parts.rankCount[2]), within: null, others: false }
-        : null;
+      const compares = parts.when !== null || time;
+      const inTime = parts.against?.kind === 'year' || parts.against?.kind === 'previous';
+      const rank = parts.rank === null || of === undefined ? null : { count: parts.rank.count, direction: parts.rank.direction, percent: parts.rank.percent, of, by: parts.rank.by === null ? null : measureOf(parts.rank.by), within: parts.rank.within && within !== undefined ? within : null, others: parts.rank.others, marked: parts.rank.marked };
+      const sided = new Set(by.flatMap((one) => (one.kind === 'sets' ? ['d0l1'] : [])).concat(members === null ? [] : [members.level]));
       return {
-        ...EMPTY_READING, shown: parts.shown, by: arranged, where: parts.where,
+        ...EMPTY_READING, by, rank,
+        shown: parts.shown.map((one) => (one.transform?.kind === 'change' && !compares ? { ...one, transform: null } : one)),
+        where: parts.where.filter((one) => !sided.has(subject(one))),
         when: parts.when === null ? null : { period: parts.when[0], ...(parts.when[1] ? { role: 'second' } : {}) },
-        against: comparesInTime ? parts.against : null, rank,
+        against: parts.rows !== null || (inTime && !compares) ? null : parts.against,
         order: parts.order === null || rank !== null ? null : { by: parts.order[0] ? { kind: 'name' } : { kind: 'measure', calculation: first }, direction: parts.order[1] },
-        view: parts.chart === null ? null : { chart: parts.chart as never },
+        rows: parts.rows === null ? null : { fact: 'fact', columns: parts.rows },
+        view: parts.rows !== null || parts.chart === undefined || (parts.chart === null && !parts.labels) ? null : { chart: parts.chart, ...(parts.labels ? { labels: true } : {}) },
       };
     })
     .filter((reading) => impossibility(reading, made.names) === null);

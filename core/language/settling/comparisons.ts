@@ -1,7 +1,7 @@
 /** Settling comparisons: what a change is from, which period stands beside which, members beside others. */
 import type { Model } from '../../model/model';
 import type { Edit } from '../../reading/edit';
-import type { Breakdown, Reading, Transform } from '../../reading/schema';
+import { same, type Breakdown, type Reading, type Transform } from '../../reading/schema';
 import { addDays, dayParts } from '../../time/day';
 import { addGrains, type Grain } from '../../time/grain';
 import { resolvePeriod, type Calendar, type Period } from '../../time/period';
@@ -44,7 +44,10 @@ export function saidComparison(edit: Extract<SaidEdit, { do: 'saidComparison' }>
     return [{ do: 'period', period: now }, { do: 'compare', against: { kind: 'period', period: first } }];
   }
   const second = settledPeriod(edit.with, calendar, year ?? yearBeside(edit.with, edit.period, calendar));
-  if (isThisYear(first) && second.kind === 'last' && second.grain === 'year') return [{ do: 'period', period: first }, { do: 'compare', against: { kind: 'year' } }];
+  if (isLastYear(first) && second.kind === 'this' && second.grain === 'year') return [{ do: 'period', period: second }, { do: 'compare', against: { kind: 'year' } }];
+  // “versus last year” is each period beside the one 12 months earlier, whatever the period.
+  if (isLastYear(second)) return [{ do: 'period', period: first }, { do: 'compare', against: { kind: 'year' } }];
+  if (same(resolvePeriod(first, calendar), resolvePeriod(second, calendar))) throw new CannotSettle('Both are the same period, so there is nothing to compare.');
   const [later, earlier] = startOf(first, calendar) >= startOf(second, calendar) ? [first, second] : [second, first];
   return [{ do: 'period', period: later }, { do: 'compare', against: { kind: 'period', period: earlier } }];
 }
@@ -57,7 +60,7 @@ function yearBeside(said: SaidPeriod, other: SaidPeriod, calendar: Calendar): nu
   return Math.min(...years);
 }
 
-const isThisYear = (period: Period) => period.kind === 'this' && period.grain === 'year';
+const isLastYear = (period: Period) => period.kind === 'last' && period.grain === 'year';
 const startOf = (period: Period, calendar: Calendar) => resolvePeriod(period, calendar).from ?? '';
 
 /** "vs the month before": the period before, where months are shown or a month is the period; else last month itself. */

@@ -1,0 +1,114 @@
+/** Questions over the ferries, with SQL that shares nothing with the planner; rows in any order. */
+import { compared, month, PORT, ROUTE, SAILING_PORT, start, Y2024, Y2025, Y2026, type Case } from './sql';
+
+const sum = (value: string, where: string) => `select sum(${value})::float8 v from bookings where sailed_on ${where}`;
+const other = (text: string) => text.replace('::float8 v', '::float8 o');
+
+export const FERRIES: readonly Case[] = [
+  // relative periods
+  ['passengers today', "select sum(passengers) from bookings where sailed_on = '2026-10-17'"],
+  ['revenue yesterday', "select sum(ticket_revenue) from bookings where sailed_on = '2026-10-16'"],
+  ['sailings this week', "select count(*) from sailings where departed_on between '2026-10-12' and '2026-10-17'"],
+  ['sailings last week by coast', `select coast, count(*) from sailings ${SAILING_PORT} where departed_on between '2026-10-05' and '2026-10-11' group by 1`],
+  ['passengers this month', "select sum(passengers) from bookings where sailed_on between '2026-10-01' and '2026-10-17'"],
+  ['passengers last month by channel', "select channel, sum(passengers) from bookings where sailed_on between '2026-09-01' and '2026-09-30' group by 1"],
+  ['revenue last quarter by channel', "select channel, sum(ticket_revenue) from bookings where sailed_on between '2026-07-01' and '2026-09-30' group by 1"],
+  ['passengers last 8 weeks', "select sum(passengers) from bookings where sailed_on between '2026-08-17' and '2026-10-11'"],
+  ['revenue trailing 12 months', "select sum(ticket_revenue) from bookings where sailed_on between '2025-10-01' and '2026-09-30'"],
+  ['passengers last 6 quarters by quarter', `select ${start('quarter', 'sailed_on')}, sum(passengers) from bookings where sailed_on between '2025-04-01' and '2026-09-30' group by 1`],
+  ['passengers last two years by year', `select ${start('year', 'sailed_on')}, sum(passengers) from bookings where sailed_on between '2024-01-01' and '2025-12-31' group by 1`],
+  ['passengers two months ago', "select sum(passengers) from bookings where sailed_on between '2026-08-01' and '2026-08-31'"],
+  ['passengers last fortnight', "select sum(passengers) from bookings where sailed_on between '2026-10-04' and '2026-10-17'"],
+  // absolute periods
+  ['passengers in December by channel', "select channel, sum(passengers) from bookings where sailed_on between '2025-12-01' and '2025-12-31' group by 1"],
+  ['revenue in H1 2024 by channel', "select channel, sum(ticket_revenue) from bookings where sailed_on between '2024-01-01' and '2024-06-30' group by 1"],
+  ['passengers from 4 to 18 August 2025 by coast', `select coast, sum(passengers) from bookings ${PORT} where sailed_on between '2025-08-04' and '2025-08-18' group by 1`],
+  ['passengers in June, July and August 2025', "select sum(passengers) from bookings where sailed_on between '2025-06-01' and '2025-08-31'"],
+  ['passengers since June 2026 by month', `select ${month('sailed_on')}, sum(passengers) from bookings where sailed_on between '2026-06-01' and '2026-10-17' group by 1`],
+  ['passengers before March 2023', "select sum(passengers) from bookings where sailed_on < '2023-03-01'"],
+  ['passengers after Q2 2026 by month', `select ${month('sailed_on')}, sum(passengers) from bookings where sailed_on between '2026-07-01' and '2026-10-17' group by 1`],
+  ['passengers in winter 2024', "select sum(passengers) from bookings where sailed_on between '2024-11-01' and '2025-03-15'"],
+  ['passengers during Lantern Week 2025', "select sum(passengers) from bookings where sailed_on between '2025-11-24' and '2025-11-30'"],
+  ['passengers in fiscal Q1 2026', "select sum(passengers) from bookings where sailed_on between '2025-04-01' and '2025-06-30'"],
+  ['sailings on Mondays by vessel class in 2025', `select vessel_class, count(*) from sailings join vessels using (vessel_id) where departed_on ${Y2025} and extract(isodow from departed_on) = 1 group by 1`],
+  ['passengers by half year', `select case when extract(month from sailed_on) <= 6 then to_char(sailed_on, 'YYYY-01-01') else to_char(sailed_on, 'YYYY-07-01') end, sum(passengers) from bookings group by 1`],
+  ['passengers by month of year', 'select extract(month from sailed_on)::int, sum(passengers) from bookings group by 1'],
+  ['bookings booked in March 2025 by channel', "select channel, count(*) from bookings where booked_on between '2025-03-01' and '2025-03-31' group by 1"],
+  ['revenue by booking month in 2025 for Web', `select ${month('booked_on')}, sum(ticket_revenue) from bookings where channel = 'Web' and booked_on ${Y2025} group by 1`],
+  // measures
+  ['95th percentile of onboard spend by channel', 'select channel, percentile_cont(0.95) within group (order by onboard_spend) from bookings group by 1'],
+  ['median delay by vessel class', 'select vessel_class, percentile_cont(0.5) within group (order by delay_minutes) from sailings join vessels using (vessel_id) group by 1'],
+  ['maximum delay by vessel class', 'select vessel_class, max(delay_minutes) from sailings join vessels using (vessel_id) group by 1'],
+  ['average load factor by line kind', 'with b as (select line_kind, sum(passengers) n from bookings join sailings using (sailing_id) join routes using (route_id) group by 1), s as (select line_kind, sum(capacity) filter (where not cancelled) c from sailings join routes using (route_id) group by 1) select line_kind, n::float8 / c from b join s using (line_kind)'],
+  ['passengers per vessel by coast in 2025', `select coast, sum(passengers)::float8 / count(distinct s.vessel_id) from bookings ${PORT} where sailed_on ${Y2025} group by 1`],
+  ['revenue per customer by channel', 'select channel, sum(ticket_revenue) / count(distinct customer_id) from bookings group by 1'],
+  ['average daily passengers in Q3 2026 by coast', `select coast, sum(passengers)::float8 / 92 from bookings ${PORT} where sailed_on between '2026-07-01' and '2026-09-30' group by 1`],
+  ['average monthly passengers', "select sum(passengers)::float8 / 45 from bookings where sailed_on <= '2026-09-30'"],
+  ['average monthly revenue by year', `select ${start('year', 'sailed_on')}, sum(ticket_revenue) / (case when extract(year from sailed_on) = 2026 then 9 else 12 end) from bookings where sailed_on <= '2026-09-30' group by 1, extract(year from sailed_on)`],
+  ['average daily passengers by quarter in 2025 vs last year', undefinedComparison()],
+  ['how many routes by line kind', 'select line_kind, count(distinct route) from bookings join sailings using (sailing_id) join routes using (route_id) group by 1'],
+  ['how many days had over 300 passengers', 'select count(*) from (select sailed_on from bookings group by 1 having sum(passengers) > 300) x'],
+  ['revenue plus onboard spend by channel', 'select channel, sum(ticket_revenue) + sum(onboard_spend) from bookings group by 1'],
+  ['(revenue + onboard spend) / passengers by channel', 'select channel, (sum(ticket_revenue) + sum(onboard_spend)) / sum(passengers) from bookings group by 1'],
+  ['revenue minus fuel cost by line', 'with b as (select line, sum(ticket_revenue) v from bookings join sailings using (sailing_id) join routes using (route_id) group by 1), s as (select line, sum(fuel_cost) f from sailings join routes using (route_id) group by 1) select line, v - f from b join s using (line)'],
+  ['cancelled sailings as a percentage of sailings by line kind', 'select line_kind, count(*) filter (where cancelled)::float8 / count(*) from sailings join routes using (route_id) group by 1'],
+  ['share of revenue by fare family in 2025', `select fare_family, sum(ticket_revenue) / (select sum(ticket_revenue) from bookings where sailed_on ${Y2025}) from bookings join fares using (fare_id) where sailed_on ${Y2025} group by 1`],
+  ['percentage of passengers by fare family within each channel', 'with n as (select channel, fare_family, sum(passengers)::float8 n from bookings join fares using (fare_id) group by 1, 2) select channel, fare_family, n / sum(n) over (partition by channel) from n'],
+  ['index of passengers by month in 2025', `with m as (select ${month('sailed_on')} m, sum(passengers)::float8 n from bookings where sailed_on ${Y2025} group by 1) select m, 100 * n / first_value(n) over (order by m) from m`],
+  ['rank of passengers by channel', 'select channel, rank() over (order by sum(passengers) desc)::int from bookings group by 1'],
+  ['passengers by channel compared with the average', 'with n as (select channel, sum(passengers)::float8 n from bookings group by 1) select channel, n - avg(n) over () from n'],
+  ['% change in passengers by quarter in 2025', `with q as (select date_trunc('quarter', sailed_on)::date q, sum(passengers)::float8 n from bookings group by 1) select to_char(a.q, 'YYYY-MM-DD'), (a.n - b.n) / b.n from q a left join q b on b.q = (a.q - interval '3 months')::date where a.q ${Y2025}`],
+  ['% change in revenue by channel', compared(`select channel, sum(ticket_revenue)::float8 v from bookings where sailed_on ${Y2026} group by 1`, "select channel, sum(ticket_revenue)::float8 o from bookings where sailed_on between '2025-01-01' and '2025-10-17' group by 1", 'channel').replace('v, o, v - o, ', '')],
+  ['working berths by island in September 2026', "select island, sum(working) from (select distinct on (port_id) port_id, working from berths where day between '2026-09-01' and '2026-09-30' order by port_id, day desc) l join ports using (port_id) group by 1"],
+  ['satisfaction and delay by vessel class', 'with s as (select vessel_class, avg(delay_minutes) d from sailings join vessels using (vessel_id) group by 1), a as (select vessel_class, avg(score) n from survey join sailings using (sailing_id) join vessels using (vessel_id) group by 1) select vessel_class, n, d from s join a using (vessel_class)'],
+  ['waiting time by age band', 'select age_band, avg(waiting_minutes) from survey group by 1'],
+  // ranges
+  ['bookings by onboard spend in steps of 20', "select trunc(onboard_spend / 20) * 20 || '', trunc(onboard_spend / 20) * 20, count(*) from bookings group by 1, 2"],
+  // ranks
+  ['top 5 routes by passengers in 2024', `select route, sum(passengers) from bookings b ${ROUTE} where sailed_on ${Y2024} group by 1 order by 2 desc limit 5`],
+  ['worst 3 vessels by average delay in 2025', `select vessel, avg(delay_minutes) from sailings join vessels using (vessel_id) where departed_on ${Y2025} group by 1 order by 2 desc limit 3`],
+  ['best 3 vessels by average delay in 2025', `select vessel, avg(delay_minutes) from sailings join vessels using (vessel_id) where departed_on ${Y2025} group by 1 order by 2 limit 3`],
+  ['top 25% vessels by sailings', 'with n as (select vessel, count(*) n from sailings join vessels using (vessel_id) group by 1) select vessel, n from n order by n desc limit (select ceil(count(*) * 0.25)::int from n)'],
+  ['top 5 days by passengers', "select d, n from (select to_char(sailed_on, 'YYYY-MM-DD') d, sum(passengers) n, rank() over (order by sum(passengers) desc) k from bookings group by 1) x where k <= 5"],
+  ['top 2 months in each year by revenue', `select y, m, n from (select ${start('year', 'sailed_on')} y, ${month('sailed_on')} m, sum(ticket_revenue) n, rank() over (partition by ${start('year', 'sailed_on')} order by sum(ticket_revenue) desc) k from bookings group by 1, 2) x where k <= 2`],
+  ['which day of the week has the highest load factor', 'with b as (select extract(isodow from sailed_on)::int d, sum(passengers)::float8 n from bookings group by 1), s as (select extract(isodow from departed_on)::int d, sum(capacity) filter (where not cancelled) c from sailings group by 1) select d, n / c from b join s using (d)'],
+  ['for the 2 vessels with the worst delay, sailings by quarter in 2025', `with w as (select vessel_id from sailings where departed_on ${Y2025} group by 1 order by avg(delay_minutes) desc limit 2) select ${start('quarter', 'departed_on')}, vessel, count(*) from sailings join vessels using (vessel_id) where vessel_id in (select vessel_id from w) and departed_on ${Y2025} group by 1, 2`],
+  ['top 2 captains in each vessel class by sailings', 'select vessel_class, captain, n from (select vessel_class, captain, count(*) n, rank() over (partition by vessel_class order by count(*) desc) k from sailings join vessels using (vessel_id) join captains using (captain_id) group by 1, 2) x where k <= 2'],
+  ['top 2 channels by revenue with others', "with n as (select channel, sum(ticket_revenue) n from bookings group by 1), k as (select channel from n order by n desc limit 2) select case when channel in (select channel from k) then channel else 'Others' end, sum(n) from n group by 1"],
+  // conditions
+  ['routes with a load factor under 15% in 2025', `with b as (select route_id, sum(passengers)::float8 n from bookings join sailings using (sailing_id) where sailed_on ${Y2025} group by 1), s as (select route_id, sum(capacity) filter (where not cancelled) c from sailings where departed_on ${Y2025} group by 1) select route, n / c from b join s using (route_id) join routes using (route_id) where n / c < 0.15`],
+  ['captains with between 2000 and 2700 sailings', 'select captain, count(*) from sailings join captains using (captain_id) group by 1 having count(*) between 2000 and 2700'],
+  ['ports with above average revenue in 2025', `with n as (select port, sum(ticket_revenue) n from bookings ${PORT} where sailed_on ${Y2025} group by 1) select port, n from n where n > (select avg(n) from n)`],
+  ['vessels with worse than average delay in 2025', `select vessel, avg(delay_minutes) from sailings join vessels using (vessel_id) where departed_on ${Y2025} group by 1 having avg(delay_minutes) > (select avg(delay_minutes) from sailings where departed_on ${Y2025})`],
+  ['days when delay was above average in 2025', `select to_char(departed_on, 'YYYY-MM-DD'), avg(delay_minutes) from sailings where departed_on ${Y2025} group by 1 having avg(delay_minutes) > (select avg(delay_minutes) from sailings where departed_on ${Y2025})`],
+  ['how many ports are above average', `with n as (select port, sum(passengers) n from bookings ${PORT} group by 1) select count(*) from n where n > (select avg(n) from n)`],
+  ['sailings below the average delay by line kind', 'select line_kind, count(*) from sailings join routes using (route_id) where delay_minutes < (select avg(delay_minutes) from sailings) group by 1'],
+  ['sailings longer than 3 hours by line', 'select line, count(*) from sailings join routes using (route_id) where minutes_under_way > 180 group by 1'],
+  ['bookings with onboard spend between 20 and 40 euros by channel', 'select channel, count(*) from bookings where onboard_spend between 20 and 40 group by 1'],
+  ['bookings with no segment by channel', 'select channel, count(*) from bookings where segment is null group by 1'],
+  ['sailings with known cause by cause', 'select cause, count(*) from sailings where cause is not null group by 1'],
+  ['passengers by month in 2025 where channel is not Kiosk', `select ${month('sailed_on')}, sum(passengers) from bookings where channel <> 'Kiosk' and sailed_on ${Y2025} group by 1`],
+  ['ports starting with B', `select port, sum(passengers) from bookings ${PORT} where port like 'B%' group by 1`],
+  ['passengers by coast without tourist routes', `select coast, sum(passengers) from bookings ${PORT} where route not in ('Tolmar – Quarsay', 'Quarsay – Eskvik', 'Tolmar – Brannoy', 'Eskvik – Torvane') group by 1`],
+  ['passengers by month in 2025 without March 2025', `select ${month('sailed_on')}, sum(passengers) from bookings where sailed_on ${Y2025} and sailed_on not between '2025-03-01' and '2025-03-31' group by 1`],
+  // comparisons
+  ['2025 vs 2024', compared(sum('passengers', Y2025), other(sum('passengers', Y2024)))],
+  ['revenue March vs April 2026', compared(sum('ticket_revenue', "between '2026-04-01' and '2026-04-30'"), other(sum('ticket_revenue', "between '2026-03-01' and '2026-03-31'")))],
+  ['change in passengers from March to April 2026', compared(sum('passengers', "between '2026-04-01' and '2026-04-30'"), other(sum('passengers', "between '2026-03-01' and '2026-03-31'")))],
+  ['passengers in high season 2026 vs high season 2025', compared(sum('passengers', "between '2026-06-15' and '2026-08-31'"), other(sum('passengers', "between '2025-06-15' and '2025-08-31'")))],
+  ['passengers this month vs the month before', compared(sum('passengers', "between '2026-10-01' and '2026-10-17'"), other(sum('passengers', "between '2026-09-01' and '2026-09-17'")))],
+  ['customers this year vs last year', compared(`select count(distinct customer_id)::float8 v from bookings where sailed_on ${Y2026}`, "select count(distinct customer_id)::float8 o from bookings where sailed_on between '2025-01-01' and '2025-10-17'")],
+  ['working berths in September 2026 vs last year', compared("select sum(working)::float8 v from (select distinct on (port_id) port_id, working from berths where day between '2026-09-01' and '2026-09-30' order by port_id, day desc) x", "select sum(working)::float8 o from (select distinct on (port_id) port_id, working from berths where day between '2025-09-01' and '2025-09-30' order by port_id, day desc) x")],
+  ['large ports vs the rest in 2025', `select case when port in ('Eskvik', 'Tolmar', 'Brannoy', 'Pellin', 'Torvane', 'Quarsay') then 'Large ports' else 'Rest' end, sum(passengers) from bookings ${PORT} where sailed_on ${Y2025} group by 1`],
+  ['tourist routes vs all routes by revenue', `select 'Tourist routes', sum(ticket_revenue) from bookings ${ROUTE} where route in ('Tolmar – Quarsay', 'Quarsay – Eskvik', 'Tolmar – Brannoy', 'Eskvik – Torvane') union all select 'All', sum(ticket_revenue) from bookings`],
+  ['load factor for North Reach against the rest in 2025', `with b as (select coast = 'North Reach' c, sum(passengers)::float8 n from bookings ${PORT} where sailed_on ${Y2025} group by 1), s as (select coast = 'North Reach' c, sum(capacity) filter (where not cancelled) d from sailings ${SAILING_PORT} where departed_on ${Y2025} group by 1) select case when c then 'North Reach' else 'Rest' end, n / d from b join s using (c)`],
+  ['passengers vs plan by month in 2025', `with b as (select ${month('sailed_on')} m, sum(passengers)::float8 v from bookings where sailed_on ${Y2025} group by 1), p as (select ${month('month')} m, sum(passengers)::float8 o from plan where month ${Y2025} group by 1) select m, v, o, v - o, (v - o) / o from b left join p using (m)`],
+  // a listing
+  ['list sailings for Quarsay port on 3 May 2025', `select sailing_id, to_char(departs_at, 'YYYY-MM-DD HH24:MI:SS'), port from sailings ${SAILING_PORT} where port = 'Quarsay' and departed_on = '2025-05-03'`],
+];
+
+/** Averages per day beside those of the year before, each over its own days. */
+function undefinedComparison(): string {
+  const days = (shift: string) => `extract(epoch from (q + interval '3 months' ${shift}) - (q ${shift})) / 86400`;
+  return `with q as (select date_trunc('quarter', sailed_on) q, sum(passengers)::float8 n from bookings group by 1), x as (select a.q, a.n / (${days('').replaceAll('q', 'a.q')}) v, b.n / (${days("- interval '1 year'").replaceAll('q', 'a.q')}) o from q a join q b on b.q = a.q - interval '1 year' where a.q ${Y2025}) select to_char(q, 'YYYY-MM-DD'), v, o, v - o, (v - o) / o from x`;
+}
