@@ -236,7 +236,8 @@ export function comparisonWords(naming: Naming, against: Comparison): string {
     case 'previous':
       return 'beside the period before';
     case 'period':
-      return `beside ${periodWords(against.period, naming.model)}`;
+      // “Beside last year” is each period beside the one 12 months earlier; this is that whole year beside all.
+      return `beside ${against.period.kind === 'last' && against.period.grain === 'year' ? 'all of ' : ''}${periodWords(against.period, naming.model)}`;
     case 'plan':
       return 'beside plan';
     case 'members': {

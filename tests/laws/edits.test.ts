@@ -63,6 +63,7 @@ test('parity: an edit made by hand and the words that say it give the same readi
 
 /** The edits that take an edit back, made from the reading before it. */
 function inverse(edit: Edit, before: Reading): Edit[] | null {
+  if (before.rows !== null || before.against?.kind === 'members') return null;
   switch (edit.do) {
     case 'period':
       return [{ do: 'period', period: before.when?.period ?? null, ...(before.when?.role === undefined ? {} : { role: before.when.role }) }];
@@ -71,7 +72,7 @@ function inverse(edit: Edit, before: Reading): Edit[] | null {
     case 'breakdown':
       return edit.how === 'add' && !edit.by.some((one) => before.by.some((there) => there.kind === one.kind && (there.kind !== 'level' || canonical(there) === canonical(one)))) && before.by.length < 3 ? [{ do: 'breakdown', how: 'remove', by: edit.by }] : null;
     case 'condition':
-      return edit.how === 'only' && edit.condition.kind === 'members' && !before.where.some((one) => (one.kind === 'members' && edit.condition.kind === 'members' && one.level === edit.condition.level) || one.kind === 'set') ? [{ do: 'condition', how: 'remove', condition: edit.condition }] : null;
+      return edit.how === 'only' && edit.condition.kind === 'members' && !before.where.some((one) => ((one.kind === 'members' || one.kind === 'text') && edit.condition.kind === 'members' && one.level === edit.condition.level) || one.kind === 'set') ? [{ do: 'condition', how: 'remove', condition: edit.condition }] : null;
     default:
       return null;
   }

@@ -3,11 +3,14 @@ import fc from 'fast-check';
 import { read } from '@zud/core/language/read';
 import { NEVER_PARTS } from '@zud/core/language/grammar/grammar';
 import { namingOf } from '@zud/core/language/naming';
-import { canonical } from '@zud/core/reading/schema';
+import { canonical, type Reading } from '@zud/core/reading/schema';
 import { sentenceOf } from '@zud/core/reading/sentence';
 import { readingOf, words, world, worldOf } from './generated-models';
 
 const RUNS = Number(process.env['LAW_RUNS'] ?? 1000);
+
+/** Text that is looked for is taken as it stands, whatever it is. */
+const looksForText = (reading: Reading) => reading.where.some((one) => one.kind === 'text');
 
 describe('laws of the language', () => {
   test('round trip: reading the sentence of a reading gives that reading', () => {
@@ -25,6 +28,7 @@ describe('laws of the language', () => {
   test('a made-up word put anywhere makes the question unclear and is named', () => {
     fc.assert(
       fc.property(world.chain((made) => fc.record({ made: fc.constant(made), reading: readingOf(made), place: fc.nat(30) })), ({ made, reading, place }) => {
+        fc.pre(!looksForText(reading));
         const { text } = sentenceOf(reading, namingOf(made.names), made.calendar);
         const parts = text.split(' ');
         const at = place % (parts.length + 1);
@@ -40,6 +44,7 @@ describe('laws of the language', () => {
   test('case and harmless words do not matter', () => {
     fc.assert(
       fc.property(world.chain((made) => readingOf(made).map((reading) => ({ made, reading }))), ({ made, reading }) => {
+        fc.pre(!looksForText(reading));
         const context = { names: made.names, calendar: made.calendar, before: null };
         const { text } = sentenceOf(reading, namingOf(made.names), made.calendar);
         const plain = canonical(read(text, context).reading);

@@ -2,14 +2,26 @@
 import fc from 'fast-check';
 import { namingOf } from '@zud/core/language/naming';
 import { explain } from '@zud/core/query/explain';
+import { NO_NAME } from '@zud/core/model/model';
 import { CannotPlan } from '@zud/core/query/cannot-plan';
-import { planOf } from '@zud/core/query/planner';
-import type { PlanNode } from '@zud/core/query/plan';
+import { planOf, type RowRule } from '@zud/core/query/planner';
+import type { Plan, PlanNode } from '@zud/core/query/plan';
+import type { Reading } from '@zud/core/reading/schema';
 import { postgresqlQuery } from '@zud/core/query/postgresql';
-import { readingOf, world } from './generated-models';
+import { readingOf, world, type World } from './generated-models';
 
 const RUNS = Number(process.env['LAW_RUNS'] ?? 1000) / 2;
 const cases = world.chain((made) => readingOf(made).map((reading) => ({ made, reading })));
+
+/** The plan of a reading; null where it has none, which the person is told in words. */
+function planned(made: World, reading: Reading, rules: readonly RowRule[] = []): Plan | null {
+  try {
+    return planOf(reading, { model: made.model, calendar: made.calendar, naming: namingOf(made.names), rules, hasHours: () => true, rowLimit: 100 });
+  } catch (error) {
+    if (error instanceof CannotPlan) return null;
+    throw error;
+  }
+}
 
 /** All nodes of a plan, those inside conditions and keys too. */
 function nodesOf(node: PlanNode): PlanNode[] {
@@ -26,7 +38,8 @@ test('a person’s row rule is in every scan of every plan, with its members as 
   fc.assert(
     fc.property(cases, ({ made, reading }) => {
       const rules = [{ level: 'd0l0', members: ['Only this one'] }];
-      const plan = planOf(reading, { model: made.model, calendar: made.calendar, naming: namingOf(made.names), rules, hasHours: () => true, rowLimit: 100 });
+      const plan = planned(made, reading, rules);
+      fc.pre(plan !== null);
       const scans = nodesOf(plan.root).filter((node) => node.node === 'scan');
       expect(scans.length).toBeGreaterThan(0);
       for (const scan of scans) expect(scan.node === 'scan' && scan.rules.map((rule) => rule.test === 'members' && rule.members)).toEqual([['Only this one']]);
@@ -40,9 +53,10 @@ test('a person’s row rule is in every scan of every plan, with its members as 
 test('no member, number or day of a reading is in the query text: each is a parameter', () => {
   fc.assert(
     fc.property(cases, ({ made, reading }) => {
-      const plan = planOf(reading, { model: made.model, calendar: made.calendar, naming: namingOf(made.names), rules: [], hasHours: () => true, rowLimit: 100 });
+      const plan = planned(made, reading);
+      fc.pre(plan !== null);
       const { text, parameters } = postgresqlQuery(plan, 'data');
-      for (const condition of reading.where) if (condition.kind === 'members') for (const member of condition.members) expect(text).not.toContain(member);
+      for (const condition of reading.where) if (condition.kind === 'members') for (const member of condition.members) if (member !== NO_NAME) expect(text).not.toContain(member);
       expect(text).not.toMatch(/\d{4}-\d{2}-\d{2}/);
       const places = [...text.matchAll(/\$(\d+)/g)].map(([, place]) => Number(place));
       expect(Math.max(0, ...places)).toBe(parameters.length);
@@ -55,7 +69,7 @@ test('a rule on a level that the records do not know refuses, rather than showin
   fc.assert(
     fc.property(cases, ({ made, reading }) => {
       const rules = [{ level: 'd0l0', members: ['x'] }];
-      const target = { ...reading, shown: [{ calculation: { kind: 'measure' as const, measure: 'm4' }, transform: null }], by: [], where: [], rank: null, against: null, order: null };
+      const target = { ...reading, shown: [{ calculation: { kind: 'measure' as const, measure: 'm4' }, transform: null }], by: [], where: [], rank: null, against: null, order: null, rows: null };
       expect(() => planOf(target, { model: made.model, calendar: made.calendar, naming: namingOf(made.names), rules, hasHours: () => true, rowLimit: 100 })).toThrow(CannotPlan);
     }),
     { numRuns: 50 },
@@ -65,7 +79,8 @@ test('a rule on a level that the records do not know refuses, rather than showin
 test('every plan is told in words: what is added up, from which table', () => {
   fc.assert(
     fc.property(cases, ({ made, reading }) => {
-      const plan = planOf(reading, { model: made.model, calendar: made.calendar, naming: namingOf(made.names), rules: [], hasHours: () => true, rowLimit: 100 });
+      const plan = planned(made, reading);
+      fc.pre(plan !== null);
       const told = explain(plan, made.model);
       expect(told.plan.some((line) => line.startsWith('From fact'))).toBe(true);
       expect(told.conditions.length).toBeGreaterThanOrEqual(reading.where.length > 0 || reading.when !== null ? 1 : 0);

@@ -176,8 +176,8 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'where row {Measure} is {AverageTest:NumberTest}', means: rowTest },
   { gives: 'Intent', form: 'where row {Measure} is missing', means: (p) => rowTest({ ...p, NumberTest: { test: 'missing' } }) },
   { gives: 'Intent', form: 'where row {Measure} is present', means: (p) => rowTest({ ...p, NumberTest: { test: 'present' } }) },
-  { gives: 'Intent', form: 'where {Level} [name] contains {Text}', means: text('contains', 'condition') },
-  { gives: 'Intent', form: 'where {Level} [name] (starts|begins) with {Text}', means: text('startsWith', 'condition') },
+  { gives: 'Intent', form: 'where {Level} [name] contains {Text}', means: text('contains', 'condition'), cost: -0.2 },
+  { gives: 'Intent', form: 'where {Level} [name] (starts|begins) with {Text}', means: text('startsWith', 'condition'), cost: -0.2 },
   { gives: 'Intent', form: '[(which|all|only)] {Level} [(whose|with)] [(name|names)] (containing|contains|contain|that contain|which contain|including) {AnyText:Text}', means: text('contains', 'shown') },
   { gives: 'Intent', form: '[(which|all|only)] {Level} [(whose|with)] [(name|names)] (starting with|beginning with|starts with|begins with|that start with|that begin with|which start with|start with|begin with) {AnyText:Text}', means: text('startsWith', 'shown') },
 ];

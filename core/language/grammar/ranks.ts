@@ -14,7 +14,7 @@ interface RankTail {
 }
 
 const tailOf = (parts: Parts): RankTail => (parts['RankTail'] as RankTail | undefined) ?? {};
-const merged = (parts: Parts): RankTail => ({ ...(parts['first'] as RankTail), ...(parts['second'] as RankTail), ...((parts['third'] as RankTail | undefined) ?? {}) });
+const merged = (parts: Parts): RankTail => ({ ...(parts['first'] as RankTail), ...(parts['second'] as RankTail), ...((parts['third'] as RankTail | undefined) ?? {}), ...((parts['fourth'] as RankTail | undefined) ?? {}) });
 
 function rank(parts: Parts, count: number, percent = false): Intent | null {
   if (!Number.isInteger(count) || count < 1 || count > 10_000) return null;
@@ -54,7 +54,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   ...['RankBy', 'RankWithin', 'RankOthers', 'RankMark'].map((part): Rule<Question> => ({ gives: 'RankPart', form: `{${part}:part}`, means: (p) => p['part'], ...(part === 'RankWithin' ? { cost: 0.05 } : {}) })),
   { gives: 'RankTail', form: '{RankPart}', means: (p) => p['RankPart'] },
   { gives: 'RankTail', form: '{RankPart:first} [,] {RankPart:second}', means: merged },
-  { gives: 'RankTail', form: '{RankPart:first} {RankPart:second} {RankPart:third}', means: merged },
+  { gives: 'RankTail', form: '{RankPart:first} {RankPart:second} {RankPart:third} [{RankPart:fourth}]', means: merged },
 
   { gives: 'Intent', form: '{Sense} {Number} {Key} [{RankTail}]', means: ranked, cost: -0.1, examples: ['top 5 months'] },
   { gives: 'Intent', form: '{Number} {Sense} {Key} [{RankTail}]', means: ranked, cost: -0.1, examples: ['5 best months'] },

@@ -29,20 +29,24 @@ export function changeEdits(edits: readonly Edit[], base: Reading, asFollowUp: b
 }
 
 /** "change from March to April": the two ends of the only stretch said, where no time line lies between them. */
-export function twoEnds(said: readonly SaidEdit[], base: Reading, asFollowUp: boolean): Extract<SaidEdit, { do: 'saidComparison' }> | null {
+export function twoEnds(said: readonly SaidEdit[], base: Reading, asFollowUp: boolean): Parameters<typeof saidComparison>[0] | null {
   if (hasTimeLine(said, base, asFollowUp)) return null;
   const periods = said.flatMap((edit) => (edit.do === 'saidPeriod' && edit.how === 'set' ? [edit.period] : []));
   const [only] = periods;
-  return periods.length === 1 && only?.kind === 'spread' ? { do: 'saidComparison', period: only.to, with: only.from } : null;
+  return periods.length === 1 && only?.kind === 'spread' ? { period: only.to, with: only.from } : null;
 }
 
-export function saidComparison(edit: Extract<SaidEdit, { do: 'saidComparison' }>, base: Reading, calendar: Calendar, year: number | null): Edit[] {
-  const first = settledPeriod(edit.period, calendar, year ?? (edit.with === undefined ? null : yearBeside(edit.period, edit.with, calendar)));
-  if (edit.with === undefined) {
-    if (base.when !== null) return [{ do: 'compare', against: { kind: 'period', period: first } }];
-    const now: Period = first.kind === 'last' ? { kind: 'this', grain: first.grain } : { kind: 'this', grain: 'year' };
-    return [{ do: 'period', period: now }, { do: 'compare', against: { kind: 'period', period: first } }];
-  }
+/** "vs 2024": beside the period in force; with none, what is now beside what was. */
+export function besidePeriod(said: SaidPeriod, when: Period | null, calendar: Calendar, year: number | null): Edit[] {
+  const period = settledPeriod(said, calendar, year);
+  if (when !== null) return [{ do: 'compare', against: { kind: 'period', period } }];
+  const now: Period = period.kind === 'last' ? { kind: 'this', grain: period.grain } : { kind: 'this', grain: 'year' };
+  return [{ do: 'period', period: now }, { do: 'compare', against: { kind: 'period', period } }];
+}
+
+/** "2025 vs 2024": the later of two periods beside the earlier, whatever the order said. */
+export function saidComparison(edit: { readonly period: SaidPeriod; readonly with: SaidPeriod }, calendar: Calendar, year: number | null): Edit[] {
+  const first = settledPeriod(edit.period, calendar, year ?? yearBeside(edit.period, edit.with, calendar));
   const second = settledPeriod(edit.with, calendar, year ?? yearBeside(edit.with, edit.period, calendar));
   if (isLastYear(first) && second.kind === 'this' && second.grain === 'year') return [{ do: 'period', period: second }, { do: 'compare', against: { kind: 'year' } }];
   // “versus last year” is each period beside the one 12 months earlier, whatever the period.
@@ -70,7 +74,7 @@ export function unitBefore(unit: Grain, said: readonly SaidEdit[], base: Reading
   const period = said.flatMap((edit) => (edit.do === 'saidPeriod' ? [edit.period] : []))[0] ?? (asFollowUp ? base.when?.period : undefined);
   const ofUnit = shown !== undefined ? shown.kind === 'time' && shown.grain === unit : period !== undefined && 'grain' in period && period.grain === unit;
   if (ofUnit || period?.kind === 'days') return [{ do: 'compare', against: { kind: 'previous' } }];
-  return saidComparison({ do: 'saidComparison', period: { kind: 'last', grain: unit } }, asFollowUp ? base : { ...base, when: null }, calendar, null);
+  return besidePeriod({ kind: 'last', grain: unit }, asFollowUp ? (base.when?.period ?? null) : null, calendar, null);
 }
 
 /** The units just before the period in force; with none, the latest ones beside those before them. */

@@ -6,7 +6,7 @@ import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import type { Intent, Move, SaidEdit } from '../intent';
-import { asideEdits, besideEdits, changeEdits, impliedBasis, saidComparison, stretchBefore, twoEnds, unitBefore } from './comparisons';
+import { asideEdits, besideEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, stretchBefore, twoEnds, unitBefore } from './comparisons';
 import { allOf, distributionEdits, levelOfKind, overTime, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
 import { pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
@@ -75,7 +75,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
       case 'saidPeriod': {
         const ends = said.some((one) => one.do === 'change') ? twoEnds(said, base, asFollowUp) : null;
         if (ends !== null) {
-          edits.push(...saidComparison(ends, base, calendar, year));
+          edits.push(...saidComparison(ends, calendar, year));
           break;
         }
         const period = settledPeriod(edit.period, calendar, year);
@@ -84,7 +84,8 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       }
       case 'saidComparison':
-        edits.push(...saidComparison(edit, base, calendar, year));
+        if (edit.with !== undefined) edits.push(...saidComparison({ period: edit.period, with: edit.with }, calendar, year));
+        else after.push((_done, when) => besidePeriod(edit.period, when, calendar, year));
         break;
       case 'unitBefore':
         edits.push(...unitBefore(edit.unit, said, base, calendar, asFollowUp));
