@@ -30,3 +30,17 @@ export function demoNames(): Known {
     calendar: { asOf: '2026-10-17', weekStart: 1, fiscalStartMonth: 4, fiscalNamedBy: 'end', seasons: model.seasons, firstData: '2023-01-01', lastData: '2026-10-17' },
   };
 }
+
+/** A model of the corpus that is asked without data: its file and the members of its levels stand beside its questions. */
+export function corpusNames(model: string): Known {
+  const folder = path.join(__dirname, 'corpus', model);
+  const checked = readModelFile(readFileSync(path.join(folder, 'model.yaml'), 'utf8'));
+  if (!checked.ok) throw new Error(JSON.stringify(checked.faults));
+  const compiled = compileModel(checked.file);
+  const members = JSON.parse(readFileSync(path.join(folder, 'members.json'), 'utf8')) as Record<string, readonly string[]>;
+  const { calendar, asOf } = checked.file;
+  return {
+    names: new NameIndex(compiled, Object.entries(members).map(([level, list]) => ({ level, members: list }))),
+    calendar: { asOf, weekStart: compiled.weekStart, fiscalStartMonth: calendar.fiscalYearStartsIn, fiscalNamedBy: calendar.fiscalYearNamedBy, seasons: compiled.seasons, firstData: '2023-01-01', lastData: asOf },
+  };
+}

@@ -1,11 +1,11 @@
 /** The corpus: each question of each dialogue gives the reading that its sentence says. */
 import { read } from '@zud/core/language/read';
 import type { Reading } from '@zud/core/reading/schema';
-import { demoNames, type Known } from '../demo-names';
+import { corpusNames, demoNames, type Known } from '../demo-names';
 import { libraryNames } from '../library-names';
 import { dialoguesOf, told, type Dialogue } from './dialogues';
 
-const MODELS: readonly (readonly [string, Known])[] = [['ferries', demoNames()], ['libraries', libraryNames()]];
+const MODELS: readonly (readonly [string, Known])[] = [['ferries', demoNames()], ['libraries', libraryNames()], ['orchards', corpusNames('orchards')], ['clinics', corpusNames('clinics')]];
 
 function wrongTurns({ turns }: Dialogue, known: Known): string[] {
   let before: Reading | null = null;

@@ -35,6 +35,7 @@ const MONTHLY: Readonly<Record<string, 'month' | 'week' | 'quarter' | 'day'>> = 
 export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Period}', means: set, cost: 0.1, examples: ['2024', 'last year'] },
   { gives: 'Intent', form: '(for|in|during|over|on|of|within|only|just|just for|only for|only in|throughout|across|in all of|for all of|back in|as for|at) {Period} [only]', means: set, examples: ['in March', 'for 2024', 'only the last 2 years'] },
+  { gives: 'Intent', form: '(at|by|as of) [the] end of {Period}', means: set, cost: 0.02, examples: ['at the end of March 2026'] },
   { gives: 'Intent', form: '[(for|in|show|use|look at|make it|take)] {Period} instead', means: (p) => ({ ...set(p), followUp: true }), examples: ['last year instead'] },
   { gives: 'Intent', form: '(what about|how about|and|and for|and in|same for|and what about|and how about|now|now for|change to|switch to|make it|same in|change the period to|move to|go to|and during|look at|narrow to|limit to|restrict to|focus on|show|keep only) {Period}', means: (p) => ({ ...set(p), followUp: true }), cost: 0.15, examples: ['what about last year'] },
   { gives: 'Intent', form: '{Period} (on|by) {DateRole}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'set', role: p['DateRole'] as string }) },
@@ -71,6 +72,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
     examples: [`${word} over ${word}`],
   })),
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] (to|${VERSUS.slice(1, -1)}) [its] (plan|planned|what was planned)`, means: () => compare({ kind: 'plan' }), cost: -0.1, examples: ['vs plan'] },
+  { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] (to|with|${VERSUS.slice(1, -1)}) [its] {Fact}`, means: (p, q) => (holdsPlans(p['Fact'] as string, q) ? compare({ kind: 'plan' }) : null), cost: -0.1 },
   { gives: 'Intent', form: '(compare|compare it) with [the] plan', means: () => compare({ kind: 'plan' }), cost: -0.15, examples: ['compare with the plan'] },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} {Period}`, means: (p) => intent({ do: 'saidComparison', period: said(p) }), cost: 0.2, examples: ['vs 2024'] },
   { gives: 'Intent', form: `${VERSUS} all of {Relative:Period}`, means: (p) => intent({ do: 'saidComparison', period: said(p) }), cost: -0.1, examples: ['beside all of last year'] },
@@ -106,4 +108,10 @@ function asidePresent(parts: Parts): Intent {
 function stretchBefore(parts: Parts): Intent | null {
   const count = parts['Number'] as number;
   return Number.isInteger(count) && count >= 1 && count <= 5000 ? intent({ do: 'stretchBefore', unit: parts['Unit'] as Grain, count }) : null;
+}
+
+/** Is a fact the one that holds plans of other measures ("vs budget", "vs target")? */
+function holdsPlans(fact: string, { model }: Question): boolean {
+  const plans = new Set([...model.measures.values()].flatMap((one) => one.plan ?? []));
+  return [...model.measures.values()].some((one) => plans.has(one.id) && 'fact' in one && one.fact === fact);
 }

@@ -57,6 +57,7 @@ function neighbours(parts: Parts): SaidPeriod | null {
     const begins = next.kind === 'days' ? Number(next.from.slice(5, 7)) : 0;
     return first.grain === 'month' && next.kind === 'days' && begins === first.ordinal + 1 ? { kind: 'spread', from: first, to: rest.kind === 'spread' ? rest.to : rest } : null;
   }
+  if (first.kind === 'days' && rest.kind === 'days' && addDays(rest.to, 1) === first.from) return { kind: 'days', from: rest.from, to: first.to };
   if (first.kind !== 'days' || next.kind !== 'days' || addDays(first.to, 1) !== next.from) return null;
   return rest.kind === 'spread' ? { kind: 'spread', from: first, to: rest.to } : { kind: 'days', from: first.from, to: next.to };
 }
@@ -136,6 +137,9 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Period', form: '(since|starting|starting in|starting from|beginning in|ever since) ({Stretch}|{Relative:Stretch})', means: bound('since'), examples: ['since March 2025'] },
   { gives: 'Period', form: 'from ({Stretch}|{Relative:Stretch}) [(on|onwards|onward|until now|to now|to date|till now)]', means: bound('since'), examples: ['from March 2025 onwards'] },
   { gives: 'Period', form: '(until|till|up to|up until|up to and including|through) ({Stretch}|{Relative:Stretch})', means: bound('until'), examples: ['until June 2025'] },
+  { gives: 'Period', form: 'since (start|beginning) of ({Stretch}|{Relative:Stretch})', means: bound('since'), examples: ['since the start of this year'] },
+  { gives: 'Period', form: 'since (start|beginning) of [the] {Unit}', means: (p) => ({ kind: 'this', grain: p['Unit'] }), cost: 0.05, examples: ['since the start of the year'] },
+  { gives: 'Period', form: '(until|till|up to) end of ({Stretch}|{Relative:Stretch})', means: bound('until'), examples: ['until the end of March 2025'] },
   { gives: 'Period', form: '(before|prior to|earlier than) ({Stretch}|{Relative:Stretch})', means: bound('before'), examples: ['before 2025'] },
   { gives: 'Period', form: '(after|later than|following) ({Stretch}|{Relative:Stretch})', means: bound('after'), examples: ['after 3 May 2025'] },
 ];

@@ -14,7 +14,12 @@ interface RankTail {
 }
 
 const tailOf = (parts: Parts): RankTail => (parts['RankTail'] as RankTail | undefined) ?? {};
-const merged = (parts: Parts): RankTail => ({ ...(parts['first'] as RankTail), ...(parts['second'] as RankTail), ...((parts['third'] as RankTail | undefined) ?? {}), ...((parts['fourth'] as RankTail | undefined) ?? {}) });
+/** The parts of a tail as one; null where one is said twice. */
+function merged(parts: Parts): RankTail | null {
+  const all = ['first', 'second', 'third', 'fourth'].flatMap((name) => (parts[name] === undefined ? [] : [parts[name] as RankTail]));
+  const said = all.flatMap((part) => Object.keys(part));
+  return new Set(said).size < said.length ? null : all.reduce((together, part) => ({ ...together, ...part }), {});
+}
 
 function rank(parts: Parts, count: number, percent = false): Intent | null {
   if (!Number.isInteger(count) || count < 1 || count > 10_000) return null;
@@ -39,12 +44,12 @@ const sorted = (direction: 'up' | 'down') => (parts: Parts): Intent =>
 const byName = (direction: 'up' | 'down') => (): Intent => intent({ do: 'order', order: { by: { kind: 'name' }, direction } });
 const SORT = '(sorted by|sort by|ordered by|order by|sort on|sorted|sort it by|sort them by|order it by|arrange by|arranged by|order)';
 const HAS = '(with|has|had|have|carried|made|makes|having|got|gets|sold|brought|brings|generated|generates|sees|saw|with the|carries|carry|shows|showed|is with|are with|do|did|runs|ran)';
-const MOST = '(most|highest|largest|biggest|greatest|top)';
-const LEAST = '(fewest|least|lowest|smallest)';
+const MOST = '(most|highest|largest|biggest|greatest|top|longest|slowest)';
+const LEAST = '(fewest|least|lowest|smallest|shortest|fastest|quickest)';
 
 export const RANK_RULES: readonly Rule<Question>[] = [
-  { gives: 'Sense', form: '(top|highest|largest|biggest|busiest|most|greatest|leading|most popular|most important|top ranking|highest ranking|max)', means: () => 'top' },
-  { gives: 'Sense', form: '(bottom|lowest|smallest|quietest|fewest|least|least popular|last placed|lowest ranking)', means: () => 'bottom' },
+  { gives: 'Sense', form: '(top|highest|largest|biggest|busiest|most|greatest|leading|most popular|most important|top ranking|highest ranking|max|longest|slowest|heaviest|dearest|most expensive)', means: () => 'top' },
+  { gives: 'Sense', form: '(bottom|lowest|smallest|quietest|fewest|least|least popular|last placed|lowest ranking|shortest|fastest|quickest|lightest|cheapest|least expensive)', means: () => 'bottom' },
   { gives: 'Sense', form: '(best|strongest|best performing|finest|most successful|healthiest)', means: () => 'best' },
   { gives: 'Sense', form: '(worst|weakest|poorest|poor|worst performing|poorest performing|least successful)', means: () => 'worst' },
   { gives: 'RankBy', form: '(by|in|for|with most|with highest|in terms of|with|on|according to|measured by|ranked by|based on|when ranked by|judged by|of) {Calculation}', means: (p) => ({ by: p['Calculation'] }) },

@@ -22,17 +22,19 @@ interface Kept {
   readonly unit: string | undefined;
   readonly currency: string | undefined;
   readonly percent: boolean;
+  /** Is it a count, which has no unit? */
+  readonly counted: boolean;
 }
 
 function keptIn(calculation: Calculation, model: Model): Kept {
   const id = 'measure' in calculation ? calculation.measure : null;
   const found = id === null ? undefined : model.measures.get(id);
-  return { name: found?.name ?? 'This', unit: found?.unit, currency: found?.format?.currency, percent: found?.format?.style === 'percent' && isMeasure(calculation) };
+  return { name: found?.name ?? 'This', unit: found?.unit, currency: found?.format?.currency, percent: found?.format?.style === 'percent' && isMeasure(calculation), counted: found === undefined || found.kind === 'count' || found.kind === 'distinct' };
 }
 
 /** @throws CannotSettle where the measure is not kept in such a unit */
 export function settledAmount(amount: Amount, calculation: Calculation, model: Model): Settled {
-  const { name, unit, currency, percent } = keptIn(calculation, model);
+  const { name, unit, currency, percent, counted } = keptIn(calculation, model);
   if (amount.unit === 'percent') {
     if (percent) return { value: amount.value / 100 };
     throw new CannotSettle(`${name} is not a share, so it has no per cent to compare with.`);
@@ -43,7 +45,7 @@ export function settledAmount(amount: Amount, calculation: Calculation, model: M
   const [said, kept] = [SECONDS[plainLetters(wanted)], unit === undefined ? undefined : SECONDS[plainLetters(unit)]];
   if (said !== undefined && kept !== undefined) return { value: (amount.value * said) / kept };
   const words = UNIT_NAMES[wanted] ?? wanted;
-  if (unit === undefined && currency === undefined && !percent && calculation.kind !== 'members') return { value: amount.value, note: `The model gives no unit for ${name.toLowerCase()}; ${amount.value} is compared with its numbers as they are kept, taken to be ${words}.` };
+  if (unit === undefined && currency === undefined && !percent && !counted) return { value: amount.value, note: `The model gives no unit for ${name.toLowerCase()}; ${amount.value} is compared with its numbers as they are kept, taken to be ${words}.` };
   throw new CannotSettle(`${name} is kept in ${currency ?? unit ?? 'plain numbers'}, not in ${words}.`);
 }
 

@@ -14,6 +14,7 @@ interface Settled {
 
 export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest' }>, all: readonly SaidEdit[], base: Reading, model: Model, asFollowUp: boolean): Settled {
   const shows = all.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : []));
+  if (said.count && shows.length > 0) throw new CannotSettle('A count of members shows nothing besides; name one measure for them to be chosen by.');
   const calculation: Calculation = said.calculation ?? shows[0] ?? base.shown[0]?.calculation ?? { kind: 'measure', measure: model.defaultMeasure };
   const { test, notes } = settledTest(said.test, calculation, model);
   const edits: Edit[] = [{ do: 'condition', how: 'only', condition: { kind: 'measure', at: said.at, calculation, ...test } }];
@@ -39,9 +40,9 @@ export function rowTestEdits(measure: string, said: SaidTest, model: Model): Set
   return { edits: [{ do: 'condition', how: 'only', condition: { kind: 'rows', measure, ...test } }], notes };
 }
 
-/** What a comparative speaks of, as the words that the names of such measures hold. */
-const SPOKEN_OF: Readonly<Record<string, RegExp>> = {
-  long: /\b(length|duration|time|stay|long|lasting)\b/i, late: /\b(delay|late|lateness|overdue)\b/i, old: /\bage\b/i, slow: /\b(time|duration|speed)\b/i, heavy: /\b(weight|mass|load)\b/i, dear: /\b(price|cost|fare|fee)\b/i,
+/** What a comparative speaks of, as the words that the names of such measures hold; the likelier ones first. */
+const SPOKEN_OF: Readonly<Record<string, readonly RegExp[]>> = {
+  long: [/\b(length|duration|stay|long|lasting)\b/i, /\btime\b/i], late: [/\b(delay|late|lateness|overdue)\b/i], old: [/\bage\b/i], slow: [/\b(duration|speed)\b/i, /\btime\b/i], heavy: [/\b(weight|mass|load)\b/i], dear: [/\b(price|cost|fare|fee)\b/i],
 };
 const ABOUT: Readonly<Record<string, keyof typeof SPOKEN_OF>> = { longer: 'long', shorter: 'long', later: 'late', older: 'old', younger: 'old', slower: 'slow', faster: 'slow', quicker: 'slow', heavier: 'heavy', lighter: 'heavy', dearer: 'dear', cheaper: 'dear' };
 
@@ -50,7 +51,8 @@ export function lengthTestEdits(said: Extract<SaidEdit, { do: 'saidLengthTest' }
   const shown = [...all.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : [])), ...base.shown.map((one) => one.calculation)][0] ?? { kind: 'measure' as const, measure: model.defaultMeasure };
   const facts = factsOf(model, shown);
   const about = SPOKEN_OF[ABOUT[said.word] ?? ''];
-  const fitting = [...model.measures.values()].filter((one) => about !== undefined && [one.name, ...one.synonyms].some((name) => about.test(name)) && facts.includes(rowColumnOf(model, one.id)?.fact ?? ''));
+  const speaking = (words: RegExp) => [...model.measures.values()].filter((one) => [one.name, ...one.synonyms].some((name) => words.test(name)) && facts.includes(rowColumnOf(model, one.id)?.fact ?? ''));
+  const fitting = (about ?? []).map(speaking).find((found) => found.length > 0) ?? [];
   const columns = new Set(fitting.map((one) => ('column' in one ? one.column : one.id)));
   const [only] = fitting;
   if (only === undefined) throw new CannotSettle(`Nothing in these records says how “${said.word}” they are; name the measure.`);
