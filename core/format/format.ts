@@ -97,8 +97,19 @@ export function formatTime(value: Cell, grain: Grain | Cycle): string {
 /** A cell of an answer as text, by its column. */
 export function formatCell(value: Cell, column: AnswerColumn, locale = LOCALE): string {
   if (column.role === 'time' && column.grain !== undefined) return formatTime(value, column.grain);
-  if (column.role === 'level' || column.role === 'detail') return value === null ? '(none)' : String(value);
+  if (column.role === 'detail') return formatDetail(value, column, locale);
+  if (column.role === 'level') return value === null ? '(none)' : String(value);
   if (column.as === 'change' && typeof value === 'number') return formatChange(value, locale);
   if (column.as === 'difference' && typeof value === 'number') return `${value > 0 ? '+' : ''}${formatValue(value, column, locale).replace('-', '−')}`;
   return formatValue(value, column, locale).replace(/^-/, '−');
+}
+
+/** A cell of a record: moments to the minute, figures in their own format, texts as they are. */
+function formatDetail(value: Cell, column: AnswerColumn, locale: string): string {
+  if (value === null) return column.of === undefined ? '(none)' : '–';
+  if (typeof value === 'number') return column.of === undefined ? String(value) : formatValue(value, column, locale).replace(/^-/, '−');
+  const moment = column.grain === 'day' ? /^(\d{4}-\d{2}-\d{2})(?:[ T](\d{2}:\d{2}))?/.exec(value) : null;
+  if (!moment) return value;
+  const day = formatTime(moment[1] ?? value, 'day');
+  return moment[2] === undefined || moment[2] === '00:00' ? day : `${day}, ${moment[2]}`;
 }

@@ -17,7 +17,7 @@ const number = (cell: Cell | undefined): number | null => (typeof cell === 'numb
 
 /** @param where a short text for the scope ("Outer Isles, in August 2025"), or an empty one */
 export function headlineOf(answer: Answer, reading: Reading, where: string): string {
-  if (reading.rows !== null) return `${answer.truncated ? 'The first ' : ''}${answer.rowCount} ${answer.rowCount === 1 ? 'record' : 'records'}${where === '' ? '' : `, ${where}`}`;
+  if (reading.rows !== null) return `${answer.truncated ? 'The first ' : ''}${formatValue(answer.rowCount, {})} ${answer.rowCount === 1 ? 'record' : 'records'}${where === '' ? '' : `, ${where}`}`;
   const at = answer.columns.findIndex((column) => column.as === 'value');
   const column = answer.columns[at];
   if (!column) return '';
@@ -31,7 +31,8 @@ export function headlineOf(answer: Answer, reading: Reading, where: string): str
   };
   const text =
     columns.keys.length === 0 ? single(answer, columns, reading)
-    : columns.keys.length === 1 && columns.keys[0]?.column.role === 'time' ? overTime(answer, columns, reading)
+    : reading.by.length === 1 && reading.by[0]?.kind === 'bins' ? byRanges(answer, columns)
+    : columns.keys.length === 1 && columns.keys[0]?.column.role === 'time' && reading.rank === null ? overTime(answer, columns, reading)
     : columns.keys.length === 1 ? byMembers(answer, columns, reading)
     : byTwo(answer, columns);
   return `${capital(text)}${scope}`;
@@ -78,6 +79,17 @@ function overTime(answer: Answer, { value, other, change, keys }: Columns, readi
   if (complete.length < 3) return complete.map((row) => `${label(row)}: ${formatValue(row[value.at] ?? null, value.column)}`).join('; ');
   const on = key.column.grain === 'dayOfWeek' || key.column.grain === 'day' ? 'on' : key.column.grain === 'hour' ? 'at' : 'in';
   return `${value.column.label} peaked ${on} ${label(highest)} with ${formatValue(highest[value.at] ?? null, value.column)}; the lowest was ${label(lowest)} with ${formatValue(lowest[value.at] ?? null, value.column)}`;
+}
+
+/** Where most of the values lie: the fullest range, and what lies below half of the way. */
+function byRanges(answer: Answer, { value, keys }: Columns): string {
+  const [key] = keys;
+  const rows = answer.rows.filter((row) => number(row[value.at]) !== null);
+  const total = rows.reduce((sum, row) => sum + (number(row[value.at]) ?? 0), 0);
+  const fullest = rows.reduce<readonly Cell[]>((best, row) => ((number(row[value.at]) ?? 0) > (number(best[value.at]) ?? -1) ? row : best), []);
+  const size = number(fullest[value.at]) ?? 0;
+  const share = value.column.additive === true && total > 0 ? `, ${formatSize(size / total)} of all` : '';
+  return `Most ${lower(value.column.label)} lie in ${String(fullest[key?.at ?? 0] ?? '')}: ${formatValue(size, value.column)}${share}`;
 }
 
 function byMembers(answer: Answer, columns: Columns, reading: Reading): string {

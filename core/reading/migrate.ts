@@ -21,7 +21,7 @@ const STEPS: Readonly<Record<number, (reading: Json) => Json>> = {
         const { level: tested, ...rest } = one;
         return { ...rest, at: atLevel(tested) };
       }),
-      rank: rank === null ? null : { ...ranked, of: atLevel(level), within: rank['within'] == null ? null : atLevel(rank['within']), marked: false },
+      rank: rank === null ? null : { ...ranked, of: atLevel(level), within: typeof rank['within'] === 'string' ? atLevel(rank['within']) : null, marked: false },
     };
   },
 };

@@ -108,7 +108,7 @@ function datasetOf(series: ChartSeries, data: readonly (number | null)[], chart:
     } as ChartDataset<'line'>;
   return {
     type: 'bar', label: series.label, data: [...data], ...(chart.kind === 'bars' ? {} : { yAxisID: series.axis }),
-    backgroundColor: plan ? 'transparent' : data.map((_value, index) => (earlier ? pale(colour, '59') : index === chart.incompleteAt ? pale(colour, '80') : colour)),
+    backgroundColor: plan ? 'transparent' : data.map((_value, index) => (earlier || (chart.emphasis !== null && index !== chart.emphasis) ? pale(colour, '59') : index === chart.incompleteAt ? pale(colour, '80') : colour)),
     borderColor: plan ? tokens.ink : colour, borderWidth: plan ? 1.3 : 0, borderSkipped: false, maxBarThickness: chart.kind === 'bars' ? 26 : 72, categoryPercentage: 0.76, barPercentage: 0.92,
   } as ChartDataset<'bar'>;
 }

@@ -19,16 +19,18 @@ const ARTICLES = new Set(['the', 'a', 'an', 'our', 'my']);
 class State<Context> {
   private readonly bySet = new Map<string, State<Context>>();
   readonly byWord = new Map<string, State<Context>[]>();
-  readonly parts: { readonly category: string; readonly name: string; readonly next: State<Context> }[] = [];
+  readonly parts: { readonly category: number; readonly name: string; readonly next: State<Context> }[] = [];
   /** Rules of which a form ends here. */
   readonly rules: Rule<Context>[] = [];
 
-  after(element: Element): State<Context> {
+  /** @param numberOf the number of a category */
+  after(element: Element, numberOf: (category: string) => number): State<Context> {
     if (element.kind === 'part') {
-      const there = this.parts.find((one) => one.category === element.category && one.name === element.name);
+      const category = numberOf(element.category);
+      const there = this.parts.find((one) => one.category === category && one.name === element.name);
       if (there) return there.next;
       const next = new State<Context>();
-      this.parts.push({ category: element.category, name: element.name, next });
+      this.parts.push({ category, name: element.name, next });
       return next;
     }
     const key = [...element.words].sort().join(' ');
@@ -46,21 +48,25 @@ class State<Context> {
 }
 
 export class Grammar<Context> {
-  private readonly starts = new Map<string, State<Context>>();
+  /** Categories by number: parsing looks them up very often. */
+  private readonly numbers = new Map<string, number>();
+  private readonly starts: (State<Context> | undefined)[] = [];
+  private readonly reading: (Reader<Context> | undefined)[] = [];
   /** All words that stand in forms. */
   readonly words = new Set<string>();
 
   constructor(
     readonly rules: readonly Rule<Context>[],
-    readonly readers: ReadonlyMap<string, Reader<Context>>,
+    readers: ReadonlyMap<string, Reader<Context>>,
   ) {
+    for (const [category, reader] of readers) this.reading[this.numberOf(category)] = reader;
     for (const rule of rules) {
-      let start = this.starts.get(rule.gives);
-      if (!start) this.starts.set(rule.gives, (start = new State<Context>()));
+      const gives = this.numberOf(rule.gives);
+      const start = (this.starts[gives] ??= new State<Context>());
       for (const elements of flatten(rule.form)) {
-        let state = start;
+        let state: State<Context> = start;
         for (const element of elements) {
-          state = state.after(element);
+          state = state.after(element, (category) => this.numberOf(category));
           if (element.kind === 'words') for (const word of element.words) this.words.add(word);
         }
         if (!state.rules.includes(rule)) state.rules.push(rule);
@@ -68,14 +74,25 @@ export class Grammar<Context> {
     }
   }
 
-  /** Where the forms of a category begin; null for a category that only a reader gives. */
-  start(category: string): State<Context> | null {
-    return this.starts.get(category) ?? null;
+  numberOf(category: string): number {
+    const there = this.numbers.get(category);
+    if (there !== undefined) return there;
+    this.numbers.set(category, this.numbers.size);
+    return this.numbers.size - 1;
+  }
+
+  /** Where the forms of a category begin; none for a category that only a reader gives. */
+  start(category: number): State<Context> | undefined {
+    return this.starts[category];
+  }
+
+  reader(category: number): Reader<Context> | undefined {
+    return this.reading[category];
   }
 }
 
 export class Chart<Context> {
-  private readonly memo = new Map<string, (readonly Item[] | undefined)[]>();
+  private readonly memo: (readonly Item[] | undefined)[][] = [];
 
   constructor(
     private readonly grammar: Grammar<Context>,
@@ -85,11 +102,14 @@ export class Chart<Context> {
 
   /** All items of the category that begin at a token. */
   items(category: string, start: number): readonly Item[] {
-    let places = this.memo.get(category);
-    if (!places) this.memo.set(category, (places = []));
+    return this.itemsOf(this.grammar.numberOf(category), start);
+  }
+
+  private itemsOf(category: number, start: number): readonly Item[] {
+    const places = (this.memo[category] ??= []);
     const there = places[start];
     if (there) return there;
-    const reader = this.grammar.readers.get(category);
+    const reader = this.grammar.reader(category);
     const found = reader ? [...reader(this.tokens, start, this.context)] : [];
     const state = this.grammar.start(category);
     if (state && start < this.tokens.length) this.walk(state, start, 0, NO_PARTS, NONE, NONE, found);
@@ -114,7 +134,7 @@ export class Chart<Context> {
     const token = this.tokens[at] as Token;
     if (token.kind !== 'quoted') for (const next of state.byWord.get(token.word) ?? NONE) this.walk(next, at + 1, cost, parts, assumptions, names, found);
     for (const { category, name, next } of state.parts)
-      for (const item of this.items(category, at)) this.walk(next, item.end, cost + item.cost, { ...parts, [name]: item.value }, merged(assumptions, item.assumptions), merged(names, item.names), found);
+      for (const item of this.itemsOf(category, at)) this.walk(next, item.end, cost + item.cost, { ...parts, [name]: item.value }, merged(assumptions, item.assumptions), merged(names, item.names), found);
   }
 }
 
@@ -123,22 +143,28 @@ const NONE: readonly never[] = [];
 
 const merged = <T>(a: readonly T[], b: readonly T[]): readonly T[] => (b.length === 0 ? a : a.length === 0 ? b : [...a, ...b]);
 
+/** An item this much dearer than another way to read the same stretch is in no cover worth keeping. */
+const FAR = 1.5;
+
 /** The cheapest items, each value of a stretch once. */
-function cheapest(items: readonly Item[]): Item[] {
-  if (items.length <= 1) return [...items];
+function cheapest(items: readonly Item[]): readonly Item[] {
+  if (items.length <= 1) return items;
+  const least = new Map<number, number>();
+  for (const item of items) least.set(item.end, Math.min(item.cost, least.get(item.end) ?? Infinity));
+  const near = items.filter((item) => item.cost <= (least.get(item.end) ?? 0) + FAR).sort((a, b) => a.cost - b.cost);
   const ends = new Map<number, number>();
-  for (const item of items) ends.set(item.end, (ends.get(item.end) ?? 0) + 1);
-  const best = new Map<string, Item>();
-  for (const item of items) {
-    const key = ends.get(item.end) === 1 ? String(item.end) : `${item.end} ${canonical(item.value)}`;
-    const there = best.get(key);
-    if (!there || item.cost < there.cost) best.set(key, item);
-  }
-  const sorted = [...best.values()].sort((a, b) => a.cost - b.cost);
+  for (const item of near) ends.set(item.end, (ends.get(item.end) ?? 0) + 1);
+  const seen = new Set<string>();
   const count = new Map<number, number>();
-  return sorted.filter((item) => {
-    const seen = count.get(item.end) ?? 0;
-    count.set(item.end, seen + 1);
-    return seen < KEPT;
+  return near.filter((item) => {
+    const kept = count.get(item.end) ?? 0;
+    if (kept >= KEPT) return false;
+    if ((ends.get(item.end) ?? 0) > 1) {
+      const key = `${item.end} ${canonical(item.value)}`;
+      if (seen.has(key)) return false;
+      seen.add(key);
+    }
+    count.set(item.end, kept + 1);
+    return true;
   });
 }

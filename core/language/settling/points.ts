@@ -25,7 +25,7 @@ export function pointEdits(said: Extract<SaidEdit, { do: 'point' }>, situation: 
   const { points } = situation;
   if (situation.before === null) throw new CannotSettle('There is no answer before to point at.');
   if (at.point === 'row' || at.point === 'last row') {
-    if (points?.members == null) throw new CannotSettle('The answer before shows no members to point at.');
+    if (!points?.members) throw new CannotSettle('The answer before shows no members to point at.');
     const { level, names } = points.members;
     const name = at.point === 'row' ? names[at.place] : names.at(-1);
     if (name === undefined) throw new CannotSettle(`The answer before shows only ${names.length}.`);
