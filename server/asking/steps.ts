@@ -26,6 +26,11 @@ export interface StepView {
   readonly id: string;
   readonly after: string | null;
   readonly asked: string;
+  /** What its people call it. */
+  readonly name: string | null;
+  readonly starred: boolean;
+  /** Its branches are folded away. */
+  readonly folded: boolean;
   readonly by: string;
   readonly at: string;
   readonly outcome: Step['outcome'];
@@ -183,7 +188,7 @@ function chosenOption(text: string, options: readonly Option[]): Reading | null 
 
 function stored(row: Step): StepView {
   const record = row.record as unknown as Record_;
-  return { id: row.id, after: row.after, asked: row.asked, by: row.by, at: row.at.toISOString(), outcome: row.outcome, reading: row.reading, ...record };
+  return { id: row.id, after: row.after, asked: row.asked, name: row.name, starred: row.starred, folded: row.folded, by: row.by, at: row.at.toISOString(), outcome: row.outcome, reading: row.reading, ...record };
 }
 
 export { stored as storedStep };

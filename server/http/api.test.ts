@@ -1,4 +1,8 @@
 /** The API with real PostgreSQL: rights, boards, live events, tables and models over HTTP, and faults. */
+import { parse } from 'csv-parse/sync';
+import { readSheet } from 'read-excel-file/node';
+import { DEMO_PEOPLE } from '../../demo/load';
+import { csvOf } from '../exports/csv';
 import { startDemoServer, callerOf, type Caller, type DemoServer } from '../../tests/demo-server';
 
 let demo: DemoServer;
@@ -123,6 +127,75 @@ describe('steps', () => {
     expect((await mira('POST', '/answers', { modelId: 'nothing', reading: {} })).status).toBe(400);
     const broken = await mira<{ detail: string }>('POST', '/boards', '{"title":', { 'content-type': 'application/json' });
     expect([broken.status, broken.body.detail]).toEqual([400, 'What was sent is not JSON.']);
+  });
+});
+
+describe('the trail', () => {
+  test('a step is named, starred and folded; a name taken off gives what was asked', async () => {
+    const id = await inquiry(mira);
+    const step = await ask(mira, id, { text: 'passengers by coast' });
+    expect((await mira('PATCH', `/inquiries/${id}/steps/${step.id}`, { name: '  the coasts ', starred: true, folded: true })).body).toMatchObject({ name: 'the coasts', starred: true, folded: true, asked: 'passengers by coast' });
+    expect((await mira('PATCH', `/inquiries/${id}/steps/${step.id}`, { name: null })).body).toMatchObject({ name: null, starred: true });
+    expect((await mira('PATCH', `/inquiries/${id}/steps/${step.id}`, { name: '' })).status).toBe(400);
+    expect((await ines('PATCH', `/inquiries/${id}/steps/${step.id}`, { starred: false })).status).toBe(404);
+  });
+  test('deleting takes the steps that go on from one along, and can be undone', async () => {
+    const id = await inquiry(mira);
+    const first = await ask(mira, id, { text: 'passengers by coast' });
+    const second = await ask(mira, id, { text: 'by month' });
+    const third = await ask(mira, id, { text: 'in 2025' });
+    const branch = await ask(mira, id, { text: 'by vessel', after: first.id });
+    const gone = await mira<{ deleted: string[] }>('DELETE', `/inquiries/${id}/steps/${second.id}`);
+    expect(gone.body.deleted).toEqual([second.id, third.id]);
+    const left = async () => (await mira<{ steps: { id: string }[] }>('GET', `/inquiries/${id}`)).body.steps.map((step) => step.id);
+    expect(await left()).toEqual([first.id, branch.id]);
+    expect((await mira('GET', `/inquiries/${id}/steps/${third.id}`)).status).toBe(404);
+    expect((await ines('POST', `/inquiries/${id}/restored`, { steps: gone.body.deleted })).status).toBe(404);
+    await mira('POST', `/inquiries/${id}/restored`, { steps: gone.body.deleted });
+    expect(await left()).toEqual([first.id, second.id, third.id, branch.id]);
+  });
+});
+
+describe('answers to take along', () => {
+  const download = async (format: string, text: string, edits: object[] = []) => {
+    const step = await ask(mira, await inquiry(mira), { text });
+    const cookie = await signedIn();
+    const response = await fetch(`${demo.running.address}/api/exports`, { method: 'POST', headers: { 'content-type': 'application/json', cookie }, body: JSON.stringify({ modelId: 'ferries', reading: step.reading, edits, format }) });
+    return { step, response, bytes: Buffer.from(await response.arrayBuffer()) };
+  };
+  const signedIn = async () => {
+    const mira = DEMO_PEOPLE.find((one) => one.name.startsWith('Mira'));
+    const response = await fetch(`${demo.running.address}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ email: mira?.email, password: mira?.password }) });
+    return (response.headers.get('set-cookie') ?? '').split(';')[0] ?? '';
+  };
+
+  test('CSV holds the numbers of the answer at full precision', async () => {
+    const { step, response, bytes } = await download('csv', 'revenue per passenger by coast in 2025');
+    expect(response.headers.get('content-disposition')).toContain('.csv');
+    const [head, ...rows] = parse(bytes, { bom: true }) as string[][];
+    expect(head).toEqual(['Coast', 'Revenue per passenger']);
+    expect(rows.map(([coast, value]) => [coast, Number(value)])).toEqual(step.answer?.rows);
+  });
+  test('the workbook holds numbers as numbers and months as dates, and says what they are', async () => {
+    const { step, bytes } = await download('xlsx', 'passengers by month in 2025');
+    const [head, ...rows] = await readSheet(bytes, 'Answer');
+    expect(head).toEqual(['Month', 'Passengers']);
+    expect(rows.map(([month, value]) => [month instanceof Date ? month.toISOString().slice(0, 10) : month, value])).toEqual(step.answer?.rows);
+    const about = (await readSheet(bytes, 'About')).flat();
+    expect(about).toContain(step.sentence?.text);
+  });
+  test('a cell that a spreadsheet would compute is kept as text', () => {
+    const answer = { columns: [{ key: 'a', label: 'A', role: 'level' as const }], rows: [['=1+1']], rowCount: 1, truncated: false, dataVersion: '', asOf: '', engine: '', ms: 0, support: [], window: {}, other: null, incomplete: null };
+    expect(csvOf(answer)).toContain("'=1+1");
+  });
+  test('edits are made before the answer: the records behind a mark, within what one may see', async () => {
+    const step = await ask(ines, await inquiry(ines), { text: 'sailings by port in 2025' });
+    const { body } = await ines<{ answer: { columns: { key: string }[]; rows: unknown[][] } }>('POST', '/answers', { modelId: 'ferries', reading: step.reading, edits: [{ do: 'rows', how: 'list', columns: [{ kind: 'level', level: 'coast' }] }] });
+    const at = body.answer.columns.findIndex((column) => column.key === 'coast');
+    expect(body.answer.rows.length).toBeGreaterThan(10);
+    expect(new Set(body.answer.rows.map((row) => row[at]))).toEqual(new Set(['Outer Isles']));
+    const refused = await ines<{ detail: string }>('POST', '/answers', { modelId: 'ferries', reading: step.reading, edits: [{ do: 'rows', how: 'list', columns: [{ kind: 'level', level: 'fare' }] }] });
+    expect([refused.status, refused.body.detail]).toEqual([422, 'The records of sailing do not hold fare.']);
   });
 });
 

@@ -1,11 +1,13 @@
 /** Inquiries, their steps, and answers without a step. */
-import { Router } from 'express';
+import { Router, type Request, type Response } from 'express';
 import { z } from 'zod';
-import { editSchema, type Edit } from '@zud/core/reading/edit';
+import { applyEdits, editSchema, type Edit } from '@zud/core/reading/edit';
 import { readingSchema, type Reading } from '@zud/core/reading/schema';
-import { Unanswerable } from '../asking/answering';
+import { Unanswerable, type Answered } from '../asking/answering';
+import { csvOf } from '../exports/csv';
+import { xlsxOf } from '../exports/xlsx';
 import { storedStep, type Asked } from '../asking/steps';
-import { createInquiry, deleteInquiry, deleteStep, inquiriesOf, inquiryOf, renameInquiry, stepsOf } from '../store/inquiries';
+import { createInquiry, deleteInquiry, deleteStep, inquiriesOf, inquiryOf, markStep, renameInquiry, restoreSteps, stepsOf } from '../store/inquiries';
 import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
 import { notFound, Problem } from './problem';
 
@@ -19,10 +21,30 @@ export const askBody = z
   })
   .refine((body) => [body.text, body.edit, body.reading].filter((part) => part !== undefined).length === 1, { message: 'send exactly one of text, edit and reading' });
 
+/** `edits` are made to the reading first, without a step: the records behind a mark, for instance. */
+export const answerBody = z.object({ modelId: z.string(), reading: readingSchema, edits: z.array(editSchema).max(50).optional() });
+export const exportBody = answerBody.extend({ format: z.enum(['csv', 'xlsx']) });
+export const marksBody = z.object({ name: z.string().trim().min(1).max(120).nullable().optional(), starred: z.boolean().optional(), folded: z.boolean().optional() });
+
+/** A headline as the name of a file. */
+const fileName = (headline: string) => headline.replace(/[^\p{L}\p{N} ,.-]+/gu, ' ').replace(/\s+/g, ' ').trim().slice(0, 80) || 'answer';
+
 export function inquiryRoutes(context: Context): Router {
   const { database, library, asking, answering, timeLimit } = context;
   const { store } = database;
   const router = Router();
+
+  /** The answer of a reading, changed by edits where there are any. @throws Problem 422 where it cannot be computed */
+  async function answered(request: Request, response: Response, body: z.infer<typeof answerBody>): Promise<Answered> {
+    const ready = await library.get(body.modelId, personOf(request));
+    const edited = applyEdits(body.reading as Reading, (body.edits ?? []) as readonly Edit[], ready.model);
+    if (!edited.ok) throw new Problem(422, 'It cannot be computed', edited.reason);
+    const reading = body.edits === undefined ? (body.reading as Reading) : edited.reading;
+    return answering.answer(reading, ready, { signal: goneSignal(response), limits: { time: timeLimit } }).catch((error: unknown) => {
+      if (error instanceof Unanswerable) throw new Problem(422, 'It cannot be computed', error.message);
+      throw error;
+    });
+  }
 
   router.post('/inquiries', handle(async (request, response) => {
     const person = personWith(request, 'analyst');
@@ -63,20 +85,30 @@ export function inquiryRoutes(context: Context): Router {
     if (!row) throw notFound('step');
     return asking.view(row, await library.get(inquiry.modelId, person), { signal: goneSignal(response), limits: { time: timeLimit } });
   }));
+  router.patch('/inquiries/:id/steps/:step', handle(async (request) => {
+    const inquiry = await inquiryOf(store, idOf(request), personOf(request).id);
+    return storedStep(await markStep(store, inquiry.id, idOf(request, 'step'), parsed(marksBody, request.body)));
+  }));
   router.delete('/inquiries/:id/steps/:step', handle(async (request) => {
     const inquiry = await inquiryOf(store, idOf(request), personOf(request).id);
-    await deleteStep(store, inquiry.id, idOf(request, 'step'));
+    return { deleted: await deleteStep(store, inquiry.id, idOf(request, 'step')) };
+  }));
+  router.post('/inquiries/:id/restored', handle(async (request) => {
+    const inquiry = await inquiryOf(store, idOf(request), personOf(request).id);
+    await restoreSteps(store, inquiry.id, parsed(z.object({ steps: z.array(z.uuid()).max(1000) }), request.body).steps);
     return undefined;
   }));
 
   router.post('/answers', handle(async (request, response) => {
-    const person = personOf(request);
-    const body = parsed(z.object({ modelId: z.string(), reading: readingSchema }), request.body);
-    const ready = await library.get(body.modelId, person);
-    return answering.answer(body.reading as Reading, ready, { signal: goneSignal(response), limits: { time: timeLimit } }).catch((error: unknown) => {
-      if (error instanceof Unanswerable) throw new Problem(422, 'It cannot be computed', error.message);
-      throw error;
-    });
+    return answered(request, response, parsed(answerBody, request.body));
+  }));
+  router.post('/exports', handle(async (request, response) => {
+    const { format, ...body } = parsed(exportBody, request.body);
+    const found = await answered(request, response, body);
+    response.attachment(`${fileName(found.headline)}.${format}`);
+    if (format === 'csv') response.type('text/csv; charset=utf-8').send(csvOf(found.answer));
+    else response.type('application/vnd.openxmlformats-officedocument.spreadsheetml.sheet').send(await xlsxOf(found));
+    return undefined;
   }));
   return router;
 }

@@ -4,7 +4,7 @@ import { editSchema } from '@zud/core/reading/edit';
 import { readingSchema } from '@zud/core/reading/schema';
 import { modelFileSchema } from '@zud/core/model/schema';
 import { refineBody } from './boards';
-import { askBody } from './inquiries';
+import { answerBody, askBody, exportBody, marksBody } from './inquiries';
 import { credentials } from './session';
 import { VERSION } from './version';
 
@@ -35,7 +35,8 @@ const OPERATIONS: readonly Operation[] = [
   { method: 'delete', path: '/models/{id}', does: 'Deletes a model (steward)' },
   { method: 'post', path: '/models/{id}/read', does: 'Reads words only; runs nothing' },
   { method: 'get', path: '/models/{id}/suggest', does: 'Completions', query: ['text', 'reading'] },
-  { method: 'post', path: '/answers', does: 'The answer of a reading, without a step' },
+  { method: 'post', path: '/answers', does: 'The answer of a reading, without a step; edits are made to it first', body: 'AnswerRequest' },
+  { method: 'post', path: '/exports', does: 'An answer as a CSV or XLSX file', body: 'Export' },
   { method: 'get', path: '/inquiries', does: 'One’s inquiries' },
   { method: 'post', path: '/inquiries', does: 'Begins an inquiry (analyst)' },
   { method: 'get', path: '/inquiries/{id}', does: 'An inquiry with its steps' },
@@ -43,7 +44,9 @@ const OPERATIONS: readonly Operation[] = [
   { method: 'delete', path: '/inquiries/{id}', does: 'Deletes an inquiry' },
   { method: 'post', path: '/inquiries/{id}/steps', does: 'Asks: words, an edit or a reading → a step', body: 'Ask' },
   { method: 'get', path: '/inquiries/{id}/steps/{step}', does: 'A step with its answer on today’s data' },
-  { method: 'delete', path: '/inquiries/{id}/steps/{step}', does: 'Deletes a step and those after it' },
+  { method: 'patch', path: '/inquiries/{id}/steps/{step}', does: 'Names, stars or folds a step', body: 'StepMarks' },
+  { method: 'delete', path: '/inquiries/{id}/steps/{step}', does: 'Deletes a step and those after it; tells which' },
+  { method: 'post', path: '/inquiries/{id}/restored', does: 'Brings deleted steps back' },
   { method: 'get', path: '/boards', does: 'Boards one may see' },
   { method: 'post', path: '/boards', does: 'Makes a board (analyst)' },
   { method: 'get', path: '/boards/{id}', does: 'A board with its tiles', query: ['refinement'] },
@@ -96,7 +99,7 @@ export function openApi(): object {
     components: {
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'zud_session' }, token: { type: 'http', scheme: 'bearer' } },
       schemas: {
-        Credentials: schema(credentials), ModelFile: schema(modelFileSchema), Ask: schema(askBody), Refine: schema(refineBody), Reading: schema(readingSchema), Edit: schema(editSchema),
+        Credentials: schema(credentials), ModelFile: schema(modelFileSchema), Ask: schema(askBody), AnswerRequest: schema(answerBody), Export: schema(exportBody), StepMarks: schema(marksBody), Refine: schema(refineBody), Reading: schema(readingSchema), Edit: schema(editSchema),
         Problem: { type: 'object', properties: { title: { type: 'string' }, status: { type: 'integer' }, detail: { type: 'string' } }, required: ['title', 'status', 'detail'] },
       },
     },

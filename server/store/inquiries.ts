@@ -1,5 +1,5 @@
 /** Inquiries and their steps. An inquiry is its owner's; others cannot see it. */
-import { and, asc, desc, eq, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Reading } from '@zud/core/reading/schema';
 import { notFound } from '../http/problem';
 import type { Store } from './database';
@@ -17,7 +17,7 @@ export async function createInquiry(store: Store, ownerId: string, modelId: stri
 
 export async function inquiriesOf(store: Store, ownerId: string) {
   return store
-    .select({ id: inquiries.id, title: inquiries.title, modelId: inquiries.modelId, updatedAt: inquiries.updatedAt, steps: sql<number>`(select count(*)::int from steps where steps.inquiry_id = inquiries.id)` })
+    .select({ id: inquiries.id, title: inquiries.title, modelId: inquiries.modelId, updatedAt: inquiries.updatedAt, steps: sql<number>`(select count(*)::int from steps where steps.inquiry_id = inquiries.id and steps.deleted_at is null)` })
     .from(inquiries)
     .where(eq(inquiries.ownerId, ownerId))
     .orderBy(desc(inquiries.updatedAt));
@@ -39,7 +39,7 @@ export async function deleteInquiry(store: Store, id: string): Promise<void> {
 }
 
 export async function stepsOf(store: Store, inquiryId: string): Promise<Step[]> {
-  return store.select().from(steps).where(eq(steps.inquiryId, inquiryId)).orderBy(asc(steps.place));
+  return store.select().from(steps).where(and(eq(steps.inquiryId, inquiryId), isNull(steps.deletedAt))).orderBy(asc(steps.place));
 }
 
 export interface NewStep {
@@ -65,10 +65,29 @@ export async function addStep(store: Store, inquiry: Inquiry, personId: string, 
   });
 }
 
-/** Deletes a step and those after it. */
-export async function deleteStep(store: Store, inquiryId: string, stepId: string): Promise<void> {
+/** What people may say about a step without changing what it asks. */
+export type StepMarks = Partial<Pick<Step, 'name' | 'starred' | 'folded'>>;
+
+/** @throws Problem 404 where there is no such step */
+export async function markStep(store: Store, inquiryId: string, stepId: string, marks: StepMarks): Promise<Step> {
+  const [row] = await store.update(steps).set(marks).where(and(eq(steps.id, stepId), eq(steps.inquiryId, inquiryId), isNull(steps.deletedAt))).returning();
+  if (!row) throw notFound('step');
+  return row;
+}
+
+/**
+ * Deletes a step and those after it; `restoreSteps` brings them back.
+ * @returns the ids of the steps that went
+ */
+export async function deleteStep(store: Store, inquiryId: string, stepId: string): Promise<string[]> {
   const all = await stepsOf(store, inquiryId);
+  if (!all.some((step) => step.id === stepId)) throw notFound('step');
   const gone = new Set([stepId]);
   for (const step of all) if (step.after !== null && gone.has(step.after)) gone.add(step.id);
-  for (const id of gone) await store.delete(steps).where(and(eq(steps.id, id), eq(steps.inquiryId, inquiryId)));
+  await store.update(steps).set({ deletedAt: new Date() }).where(and(inArray(steps.id, [...gone]), eq(steps.inquiryId, inquiryId)));
+  return [...gone];
+}
+
+export async function restoreSteps(store: Store, inquiryId: string, ids: readonly string[]): Promise<void> {
+  if (ids.length > 0) await store.update(steps).set({ deletedAt: null }).where(and(inArray(steps.id, [...ids]), eq(steps.inquiryId, inquiryId)));
 }

@@ -90,6 +90,13 @@ export const steps = pgTable(
     /** Words, notes, options, sentence, change, headline and thumbnail, as they were when asked. */
     record: jsonb('record').$type<StepRecord>().notNull(),
     dataVersion: text('data_version'),
+    /** What its people call it, where they do. */
+    name: text('name'),
+    starred: boolean('starred').notNull().default(false),
+    /** Its branches are folded away in the trail. */
+    folded: boolean('folded').notNull().default(false),
+    /** Deleted steps are kept for a while, so that deleting can be undone. */
+    deletedAt: at('deleted_at'),
   },
   (table) => [index('steps_of_inquiry').on(table.inquiryId, table.place)],
 );

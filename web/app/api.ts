@@ -37,6 +37,11 @@ export interface Step {
   readonly id: string;
   readonly after: string | null;
   readonly asked: string;
+  /** What its people call it; null: by what was asked. */
+  readonly name: string | null;
+  readonly starred: boolean;
+  /** Its branches are folded away in the trail. */
+  readonly folded: boolean;
   readonly at: string;
   readonly outcome: 'answered' | 'choose' | 'unclear' | 'empty';
   readonly sentence: Sentence | null;
@@ -106,7 +111,8 @@ export interface Board {
   readonly tiles: readonly BoardTile[];
 }
 
-export interface TileAnswer {
+/** The answer of a reading, without a step. */
+export interface AnswerView {
   readonly outcome: 'answered' | 'empty';
   readonly reading: Reading;
   readonly sentence: Sentence;
@@ -115,6 +121,9 @@ export interface TileAnswer {
   readonly headline: string;
   readonly plainHeadline: string;
   readonly notes: readonly Note[];
+}
+
+export interface TileAnswer extends AnswerView {
   readonly refused: readonly string[];
 }
 
@@ -144,7 +153,7 @@ export class ProblemError extends Error {
   }
 }
 
-async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+async function send(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<Response> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
@@ -157,13 +166,24 @@ async function call<T>(method: string, path: string, body?: unknown, signal?: Ab
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
     throw new ProblemError(0, 'No connection', 'The server cannot be reached just now. What you wrote is kept; try again in a moment.');
   }
-  if (response.status === 204) return undefined as T;
-  const content: unknown = await response.json().catch(() => null);
   if (!response.ok) {
-    const problem = (content ?? {}) as { title?: string; detail?: string };
+    const problem = ((await response.json().catch(() => null)) ?? {}) as { title?: string; detail?: string };
     throw new ProblemError(response.status, problem.title ?? 'Something went wrong', problem.detail ?? 'The server gave no reason. Try again.');
   }
-  return content as T;
+  return response;
+}
+
+async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  const response = await send(method, path, body, signal);
+  return response.status === 204 ? (undefined as T) : ((await response.json()) as T);
+}
+
+/** A file with the name the server gives it. */
+async function download(path: string, body: unknown): Promise<{ name: string; content: Blob }> {
+  const response = await send('POST', path, body);
+  const disposition = response.headers.get('content-disposition') ?? '';
+  const encoded = /filename\*=UTF-8''([^;]+)/.exec(disposition)?.[1];
+  return { name: encoded === undefined ? (/filename="([^"]+)"/.exec(disposition)?.[1] ?? 'answer') : decodeURIComponent(encoded), content: await response.blob() };
 }
 
 export type Ask = { readonly text: string } | { readonly edit: Edit | readonly Edit[] } | { readonly reading: Reading; readonly label?: string };
@@ -184,6 +204,11 @@ export const api = {
   renameInquiry: (id: string, title: string) => call<Inquiry>('PATCH', `/inquiries/${id}`, { title }),
   deleteInquiry: (id: string) => call<undefined>('DELETE', `/inquiries/${id}`),
   step: (inquiry: string, id: string, signal?: AbortSignal) => call<Step>('GET', `/inquiries/${inquiry}/steps/${id}`, undefined, signal),
+  markStep: (inquiry: string, id: string, marks: { name?: string | null; starred?: boolean; folded?: boolean }) => call<Step>('PATCH', `/inquiries/${inquiry}/steps/${id}`, marks),
+  deleteStep: (inquiry: string, id: string) => call<{ deleted: readonly string[] }>('DELETE', `/inquiries/${inquiry}/steps/${id}`),
+  restoreSteps: (inquiry: string, steps: readonly string[]) => call<undefined>('POST', `/inquiries/${inquiry}/restored`, { steps }),
+  answer: (modelId: string, reading: Reading, edits: readonly Edit[], signal?: AbortSignal) => call<AnswerView>('POST', '/answers', { modelId, reading, edits }, signal),
+  exportAnswer: (modelId: string, reading: Reading, edits: readonly Edit[], format: 'csv' | 'xlsx') => download('/exports', { modelId, reading, edits, format }),
   ask: (inquiry: string, ask: Ask, after: string | null | undefined, signal?: AbortSignal) => call<Step>('POST', `/inquiries/${inquiry}/steps`, { ...ask, ...(after === undefined ? {} : { after }) }, signal),
   boards: () => call<readonly BoardSummary[]>('GET', '/boards'),
   board: (id: string, refinement: string | null) => call<Board>('GET', `/boards/${id}${refinement ? `?refinement=${refinement}` : ''}`),

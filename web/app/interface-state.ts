@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import type { Mode } from './theme';
 
-export type Side = 'chart' | 'table' | 'working';
+export type Side = 'chart' | 'table' | 'rows' | 'working';
 
 interface InterfaceState {
   readonly theme: Mode | 'system';

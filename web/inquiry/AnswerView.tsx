@@ -12,7 +12,9 @@ import { Button, Menu, PrimaryButton, TextButton } from '../parts/controls';
 import { Message } from '../parts/states';
 import { SentenceLine } from '../parts/SentenceLine';
 import { AnswerTable } from './AnswerTable';
+import { ExportMenu } from './ExportMenu';
 import { actsForPhrase, actsForRow } from './phrase-acts';
+import { RecordsView } from './RecordsView';
 import { WorkingView } from './WorkingView';
 
 const Article = styled.article`
@@ -36,7 +38,7 @@ const Bar = styled.div`
   > div:last-child { margin-left: auto; display: flex; gap: 18px; align-items: center; }
 `;
 
-const SIDES: readonly (readonly [Side, string])[] = [['chart', 'Chart'], ['table', 'Table'], ['working', 'Working']];
+const SIDES: readonly (readonly [Side, string])[] = [['chart', 'Chart'], ['table', 'Table'], ['rows', 'Rows'], ['working', 'Working']];
 
 export const KIND_NAMES: Record<ChartKind, string> = {
   number: 'Number', line: 'Lines', area: 'Area', bars: 'Lying bars', columns: 'Upright bars', stacked: 'Stacked bars', 'share bars': '100 % bars', table: 'Table', scatter: 'Scatter', pie: 'Ring', heat: 'Heat grid',
@@ -50,7 +52,9 @@ export function AnswerView(props: { step: Step; model: ModelView | undefined; on
   const chosen = useMemo(() => (row !== null && answer ? actsForRow(answer, row, model) : null), [row, answer, model]);
   if (!answer || !chart || !reading || !sentence) return null;
   const actsFor = props.canAsk ? (phrase: Phrase) => actsForPhrase(phrase, reading, model).map((act) => ({ label: act.label, run: () => props.onEdit(act.edits) })) : undefined;
-  const shownSide = chart.kind === 'table' && side === 'chart' ? 'table' : side;
+  // A listing is its own rows, and has no chart.
+  const sides = SIDES.filter(([id]) => reading.rows === null || id === 'table' || id === 'working');
+  const shownSide = (chart.kind === 'table' && side === 'chart') || (reading.rows !== null && side === 'rows') ? 'table' : side;
   return (
     <Article>
       <h1>{step.headline}</h1>
@@ -62,6 +66,8 @@ export function AnswerView(props: { step: Step; model: ModelView | undefined; on
           <Chart chart={chart} answer={answer} label={step.headline ?? ''} {...(props.canAsk ? { onChoose: setRow } : {})} />
         ) : shownSide === 'table' ? (
           <AnswerTable answer={answer} {...(props.canAsk ? { onChoose: setRow } : {})} />
+        ) : shownSide === 'rows' && model ? (
+          <RecordsView modelId={model.id} reading={reading} model={model} {...(props.canAsk ? { onKeep: props.onEdit } : {})} />
         ) : working ? (
           <WorkingView working={working} />
         ) : null}
@@ -76,18 +82,19 @@ export function AnswerView(props: { step: Step; model: ModelView | undefined; on
       </Figure>
       <Bar>
         <div role="tablist" aria-label="The answer as">
-          {SIDES.map(([id, label]) => (
+          {sides.map(([id, label]) => (
             <button key={id} role="tab" type="button" aria-selected={shownSide === id} onClick={() => { setSide(id); if (id === 'chart' && reading.view?.chart === 'table') props.onEdit([{ do: 'view', view: null }]); }}>{label}</button>
           ))}
         </div>
         <div>
-          {props.canAsk ? (
+          {props.canAsk && reading.rows === null ? (
             <Menu
               plain label={<>{KIND_NAMES[chart.kind]} ▾</>} ariaLabel="Chart kind"
               entries={CHART_KINDS.filter((kind) => kind !== chart.kind).map((kind) => ({ id: kind, label: KIND_NAMES[kind], ...(chart.unfit[kind] === undefined ? {} : { note: chart.unfit[kind], disabled: true }) }))}
               onChoose={(kind) => { setSide('chart'); props.onEdit([{ do: 'view', view: { chart: kind as ChartKind } }]); }}
             />
           ) : null}
+          {model ? <ExportMenu modelId={model.id} step={step} answer={answer} reading={reading} sentence={sentence.text} /> : null}
           {props.canAsk ? <PrimaryButton onPress={props.onPin}>Pin to a board</PrimaryButton> : <Button isDisabled>Pin to a board</Button>}
         </div>
       </Bar>

@@ -1,15 +1,22 @@
-import { useEffect, useRef } from 'react';
-import { Link } from 'react-router';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
-import type { Step } from '../app/api';
+import { api, type Step } from '../app/api';
 import { Thumbnail } from '../charts/Thumbnail';
-import { trailRows } from './trail';
+import { Button, Dialog, Field, Menu, PrimaryButton, TextButton, type MenuEntry } from '../parts/controls';
+import { Failure } from '../parts/states';
+import { trailRows, type TrailRow } from './trail';
 
 const Column = styled.nav`
   padding: 16px 8px 16px 20px; overflow: auto; border-right: 1px solid var(--line); min-height: 0;
   header { display: flex; justify-content: space-between; font-size: 12px; color: var(--quiet); padding: 0 8px 10px 0; }
   header span:first-child { font-weight: 600; }
   li { position: relative; }
+  li > :last-child:not(a) { position: absolute; right: 4px; bottom: 4px; opacity: 0; background: var(--paper); padding: 0 5px; line-height: 1; }
+  li:hover > :last-child:not(a), li > :last-child:not(a):is(:focus-visible, [aria-expanded='true']) { opacity: 1; }
+  @media (hover: none) { li > :last-child:not(a) { opacity: 1; } }
+  footer { padding: 10px 8px; font-size: 12.5px; }
   li::before { content: ''; position: absolute; left: calc(11px + var(--depth) * 16px); top: 0; bottom: 0; width: 1px; background: var(--line); }
   li:first-child::before { top: 16px; }
   li:last-child::before { bottom: calc(100% - 16px); }
@@ -27,10 +34,40 @@ const Row = styled(Link)<{ $depth: number }>`
   svg { flex: none; margin-top: 2px; }
 `;
 
+const entriesFor = ({ step, branches }: TrailRow): MenuEntry[] => [
+  { id: 'rename', label: 'Rename' },
+  { id: 'star', label: step.starred ? 'Take the star off' : 'Star' },
+  ...(branches ? [{ id: 'fold', label: step.folded ? 'Unfold its branches' : 'Fold its branches away' }] : []),
+  { id: 'delete', label: 'Delete', note: 'With the steps that go on from it; can be undone' },
+];
+
 const OUTCOME: Partial<Record<Step['outcome'], string>> = { choose: 'a choice is open', unclear: 'not understood', empty: 'no data' };
 
 export function Trail({ inquiryId, steps, current }: { inquiryId: string; steps: readonly Step[]; current: string | null }) {
   const here = useRef<HTMLAnchorElement>(null);
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const [renaming, setRenaming] = useState<Step | null>(null);
+  const [name, setName] = useState('');
+  const [gone, setGone] = useState<readonly string[]>([]);
+  const refresh = () => client.invalidateQueries({ queryKey: ['inquiry', inquiryId] });
+  const mark = useMutation({ mutationFn: ({ step, ...marks }: { step: Step; name?: string | null; starred?: boolean; folded?: boolean }) => api.markStep(inquiryId, step.id, marks), onSuccess: () => { setRenaming(null); return refresh(); } });
+  const remove = useMutation({
+    mutationFn: (step: Step) => api.deleteStep(inquiryId, step.id),
+    onSuccess: async ({ deleted }, step) => {
+      setGone(deleted);
+      if (current !== null && deleted.includes(current)) await navigate(`/inquiries/${inquiryId}${step.after === null ? '' : `/steps/${step.after}`}`);
+      await refresh();
+    },
+  });
+  const restore = useMutation({ mutationFn: () => api.restoreSteps(inquiryId, gone), onSuccess: () => { setGone([]); return refresh(); } });
+  const act = (row: TrailRow, id: string) => {
+    const { step } = row;
+    if (id === 'rename') { setName(step.name ?? step.asked); setRenaming(step); }
+    if (id === 'star') mark.mutate({ step, starred: !step.starred });
+    if (id === 'fold') mark.mutate({ step, folded: !step.folded });
+    if (id === 'delete') remove.mutate(step);
+  };
   useEffect(() => {
     void here.current?.scrollIntoView({ block: 'nearest' });
   }, [current]);
@@ -41,19 +78,35 @@ export function Trail({ inquiryId, steps, current }: { inquiryId: string; steps:
         <span>{steps.length} {steps.length === 1 ? 'step' : 'steps'}</span>
       </header>
       <ol>
-        {trailRows(steps).map(({ step, depth }) => (
+        {trailRows(steps).map((row) => { const { step, depth } = row; return (
           <li key={step.id} style={{ ['--depth' as string]: depth }}>
             <Row to={`/inquiries/${inquiryId}/steps/${step.id}`} $depth={depth} data-outcome={step.outcome} {...(step.id === current ? { 'aria-current': 'step' as const, ref: here } : {})}>
               <i />
               <span>
-                <b>{step.asked}</b>
+                <b>{step.starred ? <span role="img" aria-label="Starred">★ </span> : null}{step.name ?? step.asked}</b>
+                {step.name !== null ? <small>{step.asked}</small> : null}
                 {OUTCOME[step.outcome] ? <small>{OUTCOME[step.outcome]}</small> : null}
+                {row.hidden > 0 ? <small>{row.hidden} {row.hidden === 1 ? 'step' : 'steps'} folded away</small> : null}
               </span>
               {step.thumbnail ? <Thumbnail thumbnail={step.thumbnail} /> : null}
             </Row>
+            <Menu plain label="⋯" ariaLabel={`What to do with “${step.name ?? step.asked}”`} entries={entriesFor(row)} onChoose={(id) => act(row, id)} />
           </li>
-        ))}
+        ); })}
       </ol>
+      {gone.length > 0 ? <footer role="status">{gone.length === 1 ? 'A step was deleted.' : `${gone.length} steps were deleted.`} <TextButton onPress={() => restore.mutate()}>Undo</TextButton></footer> : null}
+      {remove.isError ? <Failure error={remove.error} /> : null}
+      {restore.isError ? <Failure error={restore.error} /> : null}
+      <Dialog title="Rename the step" isOpen={renaming !== null} onClose={() => setRenaming(null)}>
+        <form onSubmit={(event) => { event.preventDefault(); if (renaming) mark.mutate({ step: renaming, name: name.trim() === '' || name.trim() === renaming.asked ? null : name.trim() }); }}>
+          <Field label="Name" value={name} onChange={setName} autoFocus />
+          {mark.isError ? <Failure error={mark.error} /> : null}
+          <div style={{ display: 'flex', gap: 10, marginTop: 14 }}>
+            <PrimaryButton type="submit">Rename</PrimaryButton>
+            <Button onPress={() => setRenaming(null)}>Cancel</Button>
+          </div>
+        </form>
+      </Dialog>
     </Column>
   );
 }

@@ -4,6 +4,7 @@ import type { Reading } from '@zud/core/reading/schema';
 import type { Phrase } from '@zud/core/reading/sentence';
 import type { Answer } from '@zud/core/query/answer';
 import { formatCell } from '@zud/core/format/format';
+import { endOf, GRAINS, type Cycle, type Grain } from '@zud/core/time/grain';
 import type { ModelView } from '../app/api';
 
 export interface EditAct {
@@ -11,7 +12,7 @@ export interface EditAct {
   readonly edits: readonly Edit[];
 }
 
-const GRAINS = ['day', 'week', 'month', 'quarter', 'year'] as const;
+const OFFERED = ['day', 'week', 'month', 'quarter', 'year'] as const;
 
 export function actsForPhrase(phrase: Phrase, reading: Reading, model: ModelView | undefined): EditAct[] {
   switch (phrase.part) {
@@ -22,7 +23,7 @@ export function actsForPhrase(phrase: Phrase, reading: Reading, model: ModelView
     case 'by':
       return [
         ...reading.by.map((by): EditAct => ({ label: `Without ${by.kind === 'level' ? levelName(by.level, model) : by.kind === 'time' ? by.grain : by.kind === 'cycle' ? 'the calendar part' : by.kind === 'bins' ? 'the ranges' : 'the named sets'}`, edits: [{ do: 'breakdown', how: 'remove', by: [by] }] })),
-        ...GRAINS.filter((grain) => !reading.by.some((by) => by.kind === 'time' && by.grain === grain)).map((grain): EditAct => ({ label: `By ${grain}`, edits: [{ do: 'breakdown', how: 'join', by: [{ kind: 'time', grain }] }] })),
+        ...OFFERED.filter((grain) => !reading.by.some((by) => by.kind === 'time' && by.grain === grain)).map((grain): EditAct => ({ label: `By ${grain}`, edits: [{ do: 'breakdown', how: 'join', by: [{ kind: 'time', grain }] }] })),
         ...(model?.dimensions ?? []).flatMap((dimension) => dimension.levels).filter((level) => !reading.by.some((by) => by.kind === 'level' && by.level === level.id)).map((level): EditAct => ({ label: `By ${level.name.toLowerCase()}`, edits: [{ do: 'breakdown', how: 'join', by: [{ kind: 'level', level: level.id }] }] })),
       ];
     case 'where': {
@@ -81,14 +82,23 @@ export function actsForRow(answer: Answer, row: number, model: ModelView | undef
   const day = time ? cells[time.at] : null;
   if (time?.column.grain === 'year' || time?.column.grain === 'month' || time?.column.grain === 'quarter') {
     const finer = { year: 'month', quarter: 'month', month: 'day' } as const;
-    if (typeof day === 'string') acts.push({ label: `Only ${formatCell(day, time.column)}, by ${finer[time.column.grain]}`, edits: [{ do: 'period', period: periodOf(day, time.column.grain) }, { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain: finer[time.column.grain] }] }] });
+    if (typeof day === 'string') acts.push({ label: `Only ${formatCell(day, time.column)}, by ${finer[time.column.grain]}`, edits: [{ do: 'period', period: { kind: 'days', from: day, to: endOf(time.column.grain, day) } }, { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain: finer[time.column.grain] }] }] });
   }
+  const narrowing = narrowTo(answer, row);
+  if (narrowing.length > 0) acts.push({ label: 'Rows', edits: [...narrowing, { do: 'rows', how: 'list', columns: [] }] });
   return { title, acts };
 }
 
-function periodOf(first: string, grain: 'year' | 'quarter' | 'month') {
-  const months = { year: 12, quarter: 3, month: 1 }[grain];
-  const [year = 2000, month = 1] = first.split('-').map(Number);
-  const end = new Date(Date.UTC(year, month - 1 + months, 0)).toISOString().slice(0, 10);
-  return { kind: 'days' as const, from: first, to: end };
+/** The edits that narrow a reading to what a row stands for. */
+function narrowTo(answer: Answer, row: number): Edit[] {
+  const cells = answer.rows[row] ?? [];
+  return answer.columns.flatMap((column, at): Edit[] => {
+    const cell = cells[at];
+    if (typeof cell !== 'string') return [];
+    if (column.level !== undefined && !['All', 'Rest', 'Others'].includes(cell)) return [{ do: 'condition', how: 'only', condition: { kind: 'members', level: column.level, is: true, members: [cell] } }];
+    if (column.role === 'time' && column.grain !== undefined && isGrain(column.grain)) return [{ do: 'period', period: { kind: 'days', from: cell, to: endOf(column.grain, cell) } }];
+    return [];
+  });
 }
+
+const isGrain = (grain: Grain | Cycle): grain is Grain => (GRAINS as readonly string[]).includes(grain);

@@ -1,7 +1,7 @@
 import type { Step } from '../app/api';
 import { trailRows } from './trail';
 
-const step = (id: string, after: string | null): Step => ({ id, after, asked: id, at: '', outcome: 'answered', sentence: null, reading: null, change: { added: [], removed: [] }, words: [], notes: [] });
+const step = (id: string, after: string | null, folded = false): Step => ({ id, after, asked: id, name: null, starred: false, folded, at: '', outcome: 'answered', sentence: null, reading: null, change: { added: [], removed: [] }, words: [], notes: [] });
 
 test('the first follower goes on in its column, later ones branch to the right of it', () => {
   const rows = trailRows([step('a', null), step('b', 'a'), step('c', 'b'), step('d', 'a'), step('e', 'd'), step('f', 'c')]);
@@ -10,4 +10,10 @@ test('the first follower goes on in its column, later ones branch to the right o
 
 test('a step whose forerunner was deleted begins a line of its own, and none is lost', () => {
   expect(trailRows([step('b', 'gone'), step('c', 'b')]).map((row) => row.step.id)).toEqual(['b', 'c']);
+});
+
+test('a folded step hides its branches and says how many steps they are, but not the line that goes on', () => {
+  const rows = trailRows([step('a', null, true), step('b', 'a'), step('d', 'a'), step('e', 'd'), step('c', 'b')]);
+  expect(rows.map((row) => row.step.id)).toEqual(['a', 'b', 'c']);
+  expect(rows[0]).toMatchObject({ hidden: 2, branches: true });
 });

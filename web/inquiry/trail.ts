@@ -4,6 +4,10 @@ import type { Step } from '../app/api';
 export interface TrailRow {
   readonly step: Step;
   readonly depth: number;
+  /** How many steps are folded away behind it. */
+  readonly hidden: number;
+  /** Does more than one step go on from it? */
+  readonly branches: boolean;
 }
 
 /** Steps in the order of reading a tree: the first follower continues the line after all branches are drawn beside it. */
@@ -15,10 +19,11 @@ export function trailRows(steps: readonly Step[]): TrailRow[] {
     followers.set(parent, [...(followers.get(parent) ?? []), step]);
   }
   const rows: TrailRow[] = [];
+  const countOf = (step: Step): number => 1 + (followers.get(step.id) ?? []).reduce((sum, one) => sum + countOf(one), 0);
   const walk = (step: Step, depth: number) => {
-    rows.push({ step, depth });
     const [first, ...branches] = followers.get(step.id) ?? [];
-    for (const branch of branches) walk(branch, depth + 1);
+    rows.push({ step, depth, hidden: step.folded ? branches.reduce((sum, branch) => sum + countOf(branch), 0) : 0, branches: branches.length > 0 });
+    if (!step.folded) for (const branch of branches) walk(branch, depth + 1);
     if (first) walk(first, depth);
   };
   for (const root of followers.get(null) ?? []) walk(root, 0);

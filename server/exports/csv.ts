@@ -1,0 +1,16 @@
+/** An answer as CSV (RFC 4180): full precision, ISO dates, absent values empty. */
+import { stringify } from 'csv-stringify/sync';
+import type { Answer } from '@zud/core/query/answer';
+
+/** Cells that a spreadsheet would take for a formula. */
+const FORMULA = /^[=+\-@\t\r]/;
+
+export function csvOf(answer: Answer): string {
+  const rows = answer.rows.map((row) => row.map((cell) => (typeof cell === 'string' && FORMULA.test(cell) ? `'${cell}` : cell)));
+  return stringify([answer.columns.map((column) => headOf(column)), ...rows], { record_delimiter: 'windows', bom: true });
+}
+
+/** @example 'Average delay (min)' */
+export function headOf({ label, unit }: Answer['columns'][number]): string {
+  return unit === undefined || label.endsWith(unit) ? label : `${label} (${unit})`;
+}

@@ -1,0 +1,39 @@
+/** The records behind an answer, without making a step of them: columns to add, a file to take along. */
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import styled from 'styled-components';
+import type { Edit } from '@zud/core/reading/edit';
+import type { Listed, Reading } from '@zud/core/reading/schema';
+import { api, type ModelView } from '../app/api';
+import { Menu, TextButton } from '../parts/controls';
+import { Failure, Loading, Message } from '../parts/states';
+import { AnswerTable } from './AnswerTable';
+import { columnsToAdd, listingEdit } from './records';
+
+const Box = styled.div`
+  min-height: 0; display: grid; grid-template-rows: auto minmax(0, 1fr); gap: 8px;
+  > header { display: flex; flex-wrap: wrap; gap: 6px 18px; align-items: baseline; font-size: 13px; color: var(--quiet); }
+`;
+
+export function RecordsView(props: { modelId: string; reading: Reading; model: ModelView | undefined; onKeep?: (edits: readonly Edit[]) => void }) {
+  const { modelId, reading, model } = props;
+  const [columns, setColumns] = useState<readonly Listed[]>([]);
+  const edit = listingEdit(columns);
+  const records = useQuery({ queryKey: ['records', modelId, reading, columns], queryFn: ({ signal }) => api.answer(modelId, reading, [edit], signal), staleTime: 60_000, placeholderData: (before) => before });
+  if (records.isPending) return <Loading what="Reading the records" />;
+  if (records.isError) return <Failure error={records.error} onRetry={() => void records.refetch()} />;
+  const { answer } = records.data;
+  const addable = columnsToAdd(model, answer);
+  if (answer.rows.length === 0) return <Message title="No records">Nothing stands behind this answer. Take a condition out of the sentence.</Message>;
+  return (
+    <Box>
+      <header>
+        <span>{answer.truncated ? `The first ${answer.rowCount} records` : `${answer.rowCount} ${answer.rowCount === 1 ? 'record' : 'records'}`}</span>
+        {addable.length > 0 ? <Menu plain label="Add a column ▾" ariaLabel="Add a column" entries={addable.map(({ id, label }) => ({ id, label }))} onChoose={(id) => setColumns([...columns, ...addable.filter((one) => one.id === id).map((one) => one.column)])} /> : null}
+        {columns.length > 0 ? <TextButton onPress={() => setColumns([])}>Usual columns</TextButton> : null}
+        {props.onKeep ? <TextButton onPress={() => props.onKeep?.([edit])}>Keep as a step</TextButton> : null}
+      </header>
+      <AnswerTable answer={answer} />
+    </Box>
+  );
+}

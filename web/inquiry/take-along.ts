@@ -1,0 +1,54 @@
+/** An answer to take along: as a file, as a picture, on the clipboard. */
+import { formatCell } from '@zud/core/format/format';
+import type { Answer } from '@zud/core/query/answer';
+
+/** Hands a file to the browser. */
+export function save(name: string, content: Blob): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(content);
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+}
+
+/** The answer as tab-separated values, as people read them, for a spreadsheet or a message. */
+export function tabSeparated(answer: Answer): string {
+  const clean = (text: string) => text.replace(/[\t\r\n]+/g, ' ');
+  return [answer.columns.map((column) => clean(column.label)), ...answer.rows.map((row) => row.map((cell, at) => clean(formatCell(cell, answer.columns[at] ?? { key: '', label: '', role: 'detail' }))))].map((cells) => cells.join('\t')).join('\n');
+}
+
+/** Headline, sentence and remarks as plain text. */
+export function summary(headline: string, sentence: string, notes: readonly { readonly text: string }[]): string {
+  return [headline, sentence, ...notes.map((note) => `– ${note.text}`)].join('\n');
+}
+
+const MARGIN = 32;
+const HEAD = 92;
+
+/** The chart with its headline and sentence on paper, as PNG; null where there is no chart to draw. */
+export async function picture(chart: HTMLCanvasElement | null, headline: string, sentence: string): Promise<Blob | null> {
+  if (!chart) return null;
+  const ratio = chart.width / Math.max(1, chart.clientWidth);
+  const width = chart.clientWidth + 2 * MARGIN;
+  const canvas = document.createElement('canvas');
+  canvas.width = width * ratio;
+  canvas.height = (chart.clientHeight + HEAD + MARGIN) * ratio;
+  const context = canvas.getContext('2d');
+  if (!context) return null;
+  const style = getComputedStyle(document.documentElement);
+  const colour = (name: string, other: string) => style.getPropertyValue(name).trim() || other;
+  context.scale(ratio, ratio);
+  context.fillStyle = colour('--paper', '#FBF8F2');
+  context.fillRect(0, 0, canvas.width, canvas.height);
+  const line = (text: string, font: string, fill: string, top: number) => {
+    context.font = font;
+    context.fillStyle = fill;
+    let shown = text;
+    while (shown.length > 4 && context.measureText(shown).width > width - 2 * MARGIN) shown = `${shown.slice(0, -2).trimEnd()}…`;
+    context.fillText(shown, MARGIN, top);
+  };
+  line(headline, '600 22px "Source Serif 4 Variable", serif', colour('--ink', '#1F2328'), 46);
+  line(sentence, '400 15px "Source Serif 4 Variable", serif', colour('--quiet', '#5B6168'), 72);
+  context.drawImage(chart, MARGIN, HEAD, chart.clientWidth, chart.clientHeight);
+  return new Promise((resolve) => canvas.toBlob(resolve, 'image/png'));
+}
