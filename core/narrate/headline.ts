@@ -130,9 +130,17 @@ function byMembers(answer: Answer, columns: Columns, reading: Reading): string {
   const whole = value.column.additive === true && value.column.format?.style !== 'percent' && reading.rank === null && !answer.truncated && total > 0 && own.length > 1 && own.every((row) => (number(row[value.at]) ?? 0) >= 0);
   if (reading.rank?.direction === 'bottom') return `${name(ends)} has the lowest ${lower(value.column.label)}, ${formatValue(ends[value.at] ?? null, value.column)}`;
   if (own.length === 1) return `${name(highest)}: ${formatValue(highest[value.at] ?? null, value.column)}`;
+  if (reading.rank?.direction === 'top') {
+    const next = own.filter((row) => row !== highest).reduce<readonly Cell[] | null>((best, row) => (best === null || (number(row[value.at]) ?? 0) > (number(best[value.at]) ?? 0) ? row : best), null);
+    const after = next === null ? '' : `; next is ${name(next)} with ${formatValue(next[value.at] ?? null, value.column)}`;
+    return `${name(highest)} has the ${mostWord(value.column)} ${lower(value.column.label)}, ${formatValue(highest[value.at] ?? null, value.column)}${after}`;
+  }
   const part = whole ? `, ${formatSize((number(highest[value.at]) ?? 0) / total)} of all` : `; the lowest is ${name(ends)} with ${formatValue(ends[value.at] ?? null, value.column)}`;
-  return `${name(highest)} has the ${value.column.additive === true && value.column.format?.style !== 'percent' ? 'most' : 'highest'} ${lower(value.column.label)}, ${formatValue(highest[value.at] ?? null, value.column)}${part}`;
+  return `${name(highest)} has the ${mostWord(value.column)} ${lower(value.column.label)}, ${formatValue(highest[value.at] ?? null, value.column)}${part}`;
 }
+
+/** What adds up is had most of; what does not is highest. */
+const mostWord = (column: AnswerColumn) => (column.additive === true && column.format?.style !== 'percent' ? 'most' : 'highest');
 
 function byTwo(answer: Answer, { value, keys, change }: Columns): string {
   const own = answer.rows.filter((row) => number(row[value.at]) !== null);

@@ -3,7 +3,7 @@ import { columnOf, dateColumn, factHasLevel, level as levelOf, measure as measur
 import { measuresIn } from '../model/calculation';
 import { same, type Listed, type Reading } from '../reading/schema';
 import type { FactScope } from './fact-scope';
-import { node, type AnswerColumn, type Plan, type PlanNode } from './plan';
+import { node, type AnswerColumn, type Plan, type PlanNode, type RowCondition } from './plan';
 import type { PlanContext } from './planner';
 import { windowsOf } from './windows';
 
@@ -14,14 +14,14 @@ interface Column {
 }
 
 /** @throws CannotPlan where the records lack what the reading narrows by */
-export function listingPlan(reading: Reading, rows: NonNullable<Reading['rows']>, context: PlanContext, scope: FactScope): Plan {
+export function listingPlan(reading: Reading, rows: NonNullable<Reading['rows']>, context: PlanContext, { scope, conditions }: { scope: FactScope; conditions: readonly RowCondition[] }): Plan {
   const { model } = context;
   const columns = listed(reading, rows, model).map((one) => columnFor(one, rows.fact, model));
   const [key] = keyColumn(rows.fact, model);
   const all = [key, ...columns].filter((one): one is Column => one !== undefined);
   const named = all.map((one, index) => ({ name: `c${index}`, column: one.column, as: one.as }));
   const { window } = windowsOf(reading, context.calendar);
-  const list = node({ node: 'list', input: scope.kept(scope.conditions(window), all.map((one) => one.column)), columns: named });
+  const list = node({ node: 'list', input: scope.kept(conditions, all.map((one) => one.column)), columns: named });
   const sorted = reading.order?.by.kind === 'measure' ? reading.order.by.calculation : null;
   const by = all.findIndex((one) => sorted?.kind === 'measure' && one.answer.of === sorted.measure);
   const date = all.findIndex((one) => one.as === 'moment');

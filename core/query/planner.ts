@@ -76,7 +76,7 @@ export const ROWS = 'rows_read';
  */
 export function planOf(reading: Reading, context: PlanContext): Plan {
   const planner = new Planner(reading, context);
-  return reading.rows === null ? planner.plan() : listingPlan(reading, reading.rows, context, planner.scope(reading.rows.fact));
+  return reading.rows === null ? planner.plan() : listingPlan(reading, reading.rows, context, planner.listed(reading.rows.fact));
 }
 
 class Planner {
@@ -125,6 +125,21 @@ class Planner {
     root = node({ node: 'order', input: root, by: orderTerms(reading, keys, shown, this.model) });
     root = node({ node: 'cut', input: root, rows: this.context.rowLimit + 1 });
     return { root, columns: [...answerKeys(reading, this.context), ...answerColumns(reading, shown, others !== null, this.context)], window, other: this.windows.other };
+  }
+
+  /** The rows of a fact to be listed: those of the members that a rank chose or a comparison sets side by side. */
+  listed(fact: string): { scope: FactScope; conditions: RowCondition[] } {
+    const scope = this.scope(fact);
+    const { against } = this.reading;
+    const chosen = this.chosenByRank(this.windows.window);
+    return {
+      scope,
+      conditions: [
+        ...scope.conditions(this.windows.window),
+        ...(chosen === null || this.reading.rank?.others === true ? [] : [this.among(chosen, scope, null)]),
+        ...(against?.kind === 'members' && against.beside === 'none' ? [scope.members(against.level, true, against.members)] : []),
+      ],
+    };
   }
 
   /** The rows of a fact that this reading is about. */
@@ -296,8 +311,12 @@ class Planner {
   }
 
   private rankSelection(window: DayWindow): Selection | null {
+    return this.ranksOwnRows() ? null : this.chosenByRank(window);
+  }
+
+  private chosenByRank(window: DayWindow): Selection | null {
     const { rank, shown, where } = this.reading;
-    if (!rank || this.ranksOwnRows()) return null;
+    if (!rank) return null;
     const calculation = rank.by ?? shown[0]?.calculation;
     if (!calculation) return null;
     const keys = rank.within === null ? [rank.of] : [rank.within, rank.of];

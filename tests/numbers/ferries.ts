@@ -104,6 +104,7 @@ export const FERRIES: readonly Case[] = [
   ['load factor for North Reach against the rest in 2025', `with b as (select coast = 'North Reach' c, sum(passengers)::float8 n from bookings ${PORT} where sailed_on ${Y2025} group by 1), s as (select coast = 'North Reach' c, sum(capacity) filter (where not cancelled) d from sailings ${SAILING_PORT} where departed_on ${Y2025} group by 1) select case when c then 'North Reach' else 'Rest' end, n / d from b join s using (c)`],
   ['passengers vs plan by month in 2025', `with b as (select ${month('sailed_on')} m, sum(passengers)::float8 v from bookings where sailed_on ${Y2025} group by 1), p as (select ${month('month')} m, sum(passengers)::float8 o from plan where month ${Y2025} group by 1) select m, v, o, v - o, (v - o) / o from b left join p using (m)`],
   // a listing
+  ['list sailings for the 2 vessels with the worst delay on 3 May 2025', "with w as (select vessel_id, avg(delay_minutes) d from sailings where departed_on = '2025-05-03' group by 1), k as (select vessel_id, rank() over (order by d desc nulls last) k from w where d is not null) select sailing_id, to_char(departs_at, 'YYYY-MM-DD HH24:MI:SS'), vessel, delay_minutes::float8 from sailings join vessels using (vessel_id) where departed_on = '2025-05-03' and vessel_id in (select vessel_id from k where k <= 2)"],
   ['list sailings for Quarsay port on 3 May 2025', `select sailing_id, to_char(departs_at, 'YYYY-MM-DD HH24:MI:SS'), port from sailings ${SAILING_PORT} where port = 'Quarsay' and departed_on = '2025-05-03'`],
 ];
 

@@ -1,4 +1,4 @@
-/** An answer to take along: CSV, Excel workbook, picture, or on the clipboard. */
+/** An answer to take along: CSV, workbook, picture, or on the clipboard. */
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Answer } from '@zud/core/query/answer';
@@ -40,7 +40,7 @@ export function ExportMenu(props: { modelId: string; step: Step; answer: Answer;
         plain label="Export ▾" ariaLabel="Export"
         entries={[
           { id: 'csv', label: 'CSV file' },
-          { id: 'xlsx', label: 'Excel workbook' },
+          { id: 'xlsx', label: 'XLSX workbook' },
           { id: 'png', label: 'Picture of the chart', ...(reading.rows === null && answer.rows.length > 0 ? {} : { disabled: true, note: 'A listing has no chart.' }) },
           { id: 'table', label: 'Copy the table' },
           { id: 'summary', label: 'Copy the summary' },
