@@ -129,7 +129,7 @@ function byMembers(answer: Answer, columns: Columns, reading: Reading): string {
   const total = own.reduce((sum, row) => sum + (number(row[value.at]) ?? 0), 0);
   const whole = value.column.additive === true && value.column.format?.style !== 'percent' && reading.rank === null && !answer.truncated && total > 0 && own.length > 1 && own.every((row) => (number(row[value.at]) ?? 0) >= 0);
   if (reading.rank?.direction === 'bottom') return `${name(ends)} has the lowest ${lower(value.column.label)}, ${formatValue(ends[value.at] ?? null, value.column)}`;
-  if (own.length === 1) return `${name(highest)}: ${formatValue(highest[value.at] ?? null, value.column)}`;
+  if (own.length === 1) return `${value.column.label} for ${name(highest)}: ${formatValue(highest[value.at] ?? null, value.column)}`;
   if (reading.rank?.direction === 'top') {
     const next = own.filter((row) => row !== highest).reduce<readonly Cell[] | null>((best, row) => (best === null || (number(row[value.at]) ?? 0) > (number(best[value.at]) ?? 0) ? row : best), null);
     const after = next === null ? '' : `; next is ${name(next)} with ${formatValue(next[value.at] ?? null, value.column)}`;

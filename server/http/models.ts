@@ -7,6 +7,7 @@ import { read } from '@zud/core/language/read';
 import { suggest } from '@zud/core/language/suggest';
 import { starters } from '@zud/core/language/starters';
 import type { ModelFile } from '@zud/core/model/schema';
+import { plainLetters } from '@zud/core/language/tokens';
 import { readingSchema, type Reading } from '@zud/core/reading/schema';
 import type { ReadyModel } from '../asking/model-library';
 import { loadCsv, TableFault, catalogueOf, type ColumnType } from '../store/tables';
@@ -52,6 +53,9 @@ function visibleFile({ model, names }: ReadyModel): ModelFile {
 }
 
 const modelBody = raw({ type: ['application/json', 'application/yaml', 'text/yaml', 'application/x-yaml'], limit: '5mb' });
+
+/** Members offered at once; more are found by typing. */
+const MOST_OFFERED = 200;
 
 export function modelRoutes(context: Context): Router {
   const { database, library } = context;
@@ -131,6 +135,16 @@ export function modelRoutes(context: Context): Router {
     const body = parsed(z.object({ text: z.string().max(2000), reading: readingSchema.nullish() }), request.body);
     const ready = await library.get(String(request.params['model']), person);
     return read(body.text, { names: ready.names, calendar: ready.calendar, before: (body.reading ?? null) as Reading | null });
+  }));
+  /** Members of a level that one may see, those that begin with the text first. */
+  router.get('/models/:model/levels/:level/members', handle(async (request) => {
+    const ready = await library.get(String(request.params['model']), personOf(request));
+    const level = String(request.params['level']);
+    if (!ready.model.levels.has(level)) throw notFound('level');
+    const wanted = plainLetters(String(request.query['text'] ?? '').trim().slice(0, 100));
+    const all = ready.names.membersOf(level);
+    const found = wanted === '' ? [...all] : all.filter((name) => plainLetters(name).includes(wanted)).sort((a, b) => Number(plainLetters(b).startsWith(wanted)) - Number(plainLetters(a).startsWith(wanted)));
+    return { members: found.slice(0, MOST_OFFERED), found: found.length, all: all.length };
   }));
   router.get('/models/:model/suggest', handle(async (request) => {
     const person = personOf(request);

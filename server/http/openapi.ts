@@ -34,6 +34,7 @@ const OPERATIONS: readonly Operation[] = [
   { method: 'put', path: '/models/{id}', does: 'Changes a model (steward)', body: 'ModelFile' },
   { method: 'delete', path: '/models/{id}', does: 'Deletes a model (steward)' },
   { method: 'post', path: '/models/{id}/read', does: 'Reads words only; runs nothing' },
+  { method: 'get', path: '/models/{id}/levels/{level}/members', does: 'Members of a level, found by text', query: ['text'] },
   { method: 'get', path: '/models/{id}/suggest', does: 'Completions', query: ['text', 'reading'] },
   { method: 'post', path: '/answers', does: 'The answer of a reading, without a step; edits are made to it first', body: 'AnswerRequest' },
   { method: 'post', path: '/exports', does: 'An answer as a CSV or XLSX file', body: 'Export' },

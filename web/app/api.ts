@@ -196,6 +196,7 @@ export const api = {
   models: () => call<readonly ModelSummary[]>('GET', '/models'),
   model: (id: string) => call<ModelView>('GET', `/models/${id}`),
   read: (id: string, text: string, reading: Reading | null) => call<ReadResult>('POST', `/models/${id}/read`, { text, reading }),
+  members: (id: string, level: string, text: string, signal?: AbortSignal) => call<{ members: readonly string[]; found: number; all: number }>('GET', `/models/${id}/levels/${level}/members?text=${encodeURIComponent(text)}`, undefined, signal),
   suggest: (id: string, text: string, reading: Reading | null, signal?: AbortSignal) =>
     call<Suggestion>('GET', `/models/${id}/suggest?text=${encodeURIComponent(text)}${reading ? `&reading=${encodeURIComponent(JSON.stringify(reading))}` : ''}`, undefined, signal),
   inquiries: () => call<readonly InquirySummary[]>('GET', '/inquiries'),

@@ -3,7 +3,6 @@ import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { CHART_KINDS, type ChartKind } from '@zud/core/reading/schema';
 import type { Edit } from '@zud/core/reading/edit';
-import type { Phrase } from '@zud/core/reading/sentence';
 import type { ModelView, Step } from '../app/api';
 import { useInterface, type Side } from '../app/interface-state';
 import { NARROW, SERIF } from '../app/theme';
@@ -13,7 +12,8 @@ import { Message } from '../parts/states';
 import { SentenceLine } from '../parts/SentenceLine';
 import { AnswerTable } from './AnswerTable';
 import { ExportMenu } from './ExportMenu';
-import { actsForPhrase, actsForRow } from './phrase-acts';
+import { actsForRow } from './phrases/acts';
+import { AddToSentence, PhraseEditor } from './phrases/PhraseEditor';
 import { RecordsView } from './RecordsView';
 import { WorkingView } from './WorkingView';
 
@@ -44,21 +44,20 @@ export const KIND_NAMES: Record<ChartKind, string> = {
   number: 'Number', line: 'Lines', area: 'Area', bars: 'Lying bars', columns: 'Upright bars', stacked: 'Stacked bars', 'share bars': '100 % bars', table: 'Table', scatter: 'Scatter', pie: 'Ring', heat: 'Heat grid',
 };
 
-export function AnswerView(props: { step: Step; model: ModelView | undefined; onEdit: (edits: readonly Edit[]) => void; onPin: () => void; canAsk: boolean }) {
+export function AnswerView(props: { step: Step; model: ModelView | undefined; onEdit: (edits: readonly Edit[]) => void; onSay: (words: string) => void; onPin: () => void; canAsk: boolean }) {
   const { step, model } = props;
   const { side, setSide } = useInterface();
   const [row, setRow] = useState<number | null>(null);
   const { answer, chart, working, reading, sentence } = step;
   const chosen = useMemo(() => (row !== null && answer ? actsForRow(answer, row, model) : null), [row, answer, model]);
   if (!answer || !chart || !reading || !sentence) return null;
-  const actsFor = props.canAsk ? (phrase: Phrase) => actsForPhrase(phrase, reading, model).map((act) => ({ label: act.label, run: () => props.onEdit(act.edits) })) : undefined;
   // A listing is its own rows, and has no chart.
   const sides = SIDES.filter(([id]) => reading.rows === null || id === 'table' || id === 'working');
   const shownSide = (chart.kind === 'table' && side === 'chart') || (reading.rows !== null && side === 'rows') ? 'table' : side;
   return (
     <Article>
       <h1>{step.headline}</h1>
-      <SentenceLine sentence={sentence} added={step.change.added} removed={step.change.removed} {...(actsFor ? { actsFor } : {})} />
+      <SentenceLine sentence={sentence} added={step.change.added} removed={step.change.removed} {...(props.canAsk && model ? { editorFor: (phrase, close) => <PhraseEditor phrase={phrase} reading={reading} model={model} onSay={props.onSay} onEdit={(edits) => { close(); props.onEdit(edits); }} />, adder: (close) => <AddToSentence reading={reading} model={model} onSay={props.onSay} onEdit={(edits) => { close(); props.onEdit(edits); }} /> } : {})} />
       <Figure>
         {step.outcome === 'empty' ? (
           <Message title="No data">{step.notes.find((note) => note.kind === 'caveat')?.text ?? 'Nothing fits.'} Take a condition out of the sentence, or go back a step in the trail.</Message>

@@ -82,7 +82,7 @@ export function InquiryPage() {
           : inquiry.isPending || (current !== null && step.isPending) ? <Middle><Loading what="Opening the inquiry" /></Middle>
           : step.isError ? <Middle><Failure error={step.error} onRetry={() => void step.refetch()} /></Middle>
           : !shown ? <Middle><Message title="A blank page">Ask a first question in the line below. Each answer becomes a step of the trail, and nothing is overwritten.</Message></Middle>
-          : shown.answer ? <AnswerView key={shown.id} step={shown} model={model.data} canAsk={canAsk} onEdit={(edits) => ask.mutate({ edit: edits })} onPin={() => setPinning(true)} />
+          : shown.answer ? <AnswerView key={shown.id} step={shown} model={model.data} canAsk={canAsk} onEdit={(edits) => ask.mutate({ edit: edits })} onSay={(text) => ask.mutate({ text })} onPin={() => setPinning(true)} />
           : <UnansweredView step={shown} onChoose={choose} />}
         </section>
         <NotesMargin notes={(shown?.notes ?? []).filter((note) => shown?.answer !== undefined || note.kind !== 'unclear')} onChoose={choose} />

@@ -1,6 +1,6 @@
 /** The sentence: phrases told apart by type, with the marks of what a step put in and took out. A phrase opens what can be done with it. */
-import { Fragment } from 'react';
-import { Button as AriaButton, Menu as AriaMenu, MenuItem, MenuTrigger, Popover } from 'react-aria-components';
+import { Fragment, type ReactNode } from 'react';
+import { Button as AriaButton, Dialog, DialogTrigger, Popover } from 'react-aria-components';
 import styled from 'styled-components';
 import { leadOf, type Phrase, type Sentence } from '@zud/core/reading/sentence';
 import { SERIF } from '../app/theme';
@@ -24,25 +24,22 @@ const Trigger = styled(AriaButton)`
   &[data-focus-visible] { outline: 2px solid var(--signal); outline-offset: 2px; }
 `;
 const Sheet = styled(Popover)`
-  background: var(--raised); border: 1px solid var(--line); border-radius: 3px; box-shadow: 0 6px 24px rgb(0 0 0 / 0.12); min-width: 180px; max-height: 340px; overflow: auto; padding: 4px 0;
+  background: var(--raised); border: 1px solid var(--line); border-radius: 3px; box-shadow: 0 6px 24px rgb(0 0 0 / 0.12); min-width: 220px; max-width: 340px; overflow: auto; padding: 4px 0;
 `;
-const Line = styled(MenuItem)`
-  padding: 6px 14px; font-size: 13px; cursor: pointer; outline: none;
-  &[data-focused] { background: var(--wash); }
+const Plus = styled(Trigger)`
+  color: var(--quiet); padding: 0 4px; margin-left: 4px;
 `;
 
-export interface PhraseAct {
-  readonly label: string;
-  readonly run: () => void;
-}
+/** What opens from a phrase; `close` shuts it. */
+type Editor = (close: () => void) => ReactNode;
 
-export function SentenceLine(props: { sentence: Sentence; added?: readonly Phrase[]; removed?: readonly Phrase[]; actsFor?: (phrase: Phrase) => readonly PhraseAct[]; small?: boolean }) {
+export function SentenceLine(props: { sentence: Sentence; added?: readonly Phrase[]; removed?: readonly Phrase[]; editorFor?: (phrase: Phrase, close: () => void) => ReactNode; adder?: Editor; small?: boolean }) {
+  const { editorFor, adder } = props;
   const isNew = (phrase: Phrase) => props.added?.some((one) => one.part === phrase.part && one.text === phrase.text) === true;
   return (
     <Text $small={props.small === true} data-testid="sentence">
       {props.sentence.phrases.map((phrase, index) => {
-        const acts = props.actsFor?.(phrase) ?? [];
-        const inner = <PhraseText phrase={phrase} acts={acts} />;
+        const inner = editorFor ? <Opening className={phrase.part} name={`Change “${phrase.text}”`} label={phrase.text} editor={(close) => editorFor(phrase, close)} /> : <span className={phrase.part}>{phrase.text}</span>;
         return (
           <Fragment key={`${phrase.path}${index}`}>
             {index === 0 ? '' : leadOf(phrase.part)}
@@ -51,21 +48,17 @@ export function SentenceLine(props: { sentence: Sentence; added?: readonly Phras
           </Fragment>
         );
       })}
+      {adder ? <DialogTrigger><Plus aria-label="Add to the sentence">+</Plus><Sheet placement="bottom start"><Dialog aria-label="Add to the sentence" style={{ outline: 'none' }}>{({ close }) => adder(close)}</Dialog></Sheet></DialogTrigger> : null}
       {(props.removed ?? []).map((phrase) => <Fragment key={`gone ${phrase.text}`}>{' '}<del>{phrase.text}</del></Fragment>)}
     </Text>
   );
 }
 
-function PhraseText({ phrase, acts }: { phrase: Phrase; acts: readonly PhraseAct[] }) {
-  if (acts.length === 0) return <span className={phrase.part}>{phrase.text}</span>;
+function Opening(props: { className: string; name: string; label: string; editor: Editor }) {
   return (
-    <MenuTrigger>
-      <Trigger className={phrase.part} aria-label={`Change “${phrase.text}”`}>{phrase.text}</Trigger>
-      <Sheet placement="bottom start">
-        <AriaMenu aria-label={`Change “${phrase.text}”`} onAction={(key) => acts[Number(key)]?.run()}>
-          {acts.map((act, index) => <Line key={act.label} id={String(index)} textValue={act.label}>{act.label}</Line>)}
-        </AriaMenu>
-      </Sheet>
-    </MenuTrigger>
+    <DialogTrigger>
+      <Trigger className={props.className} aria-label={props.name}>{props.label}</Trigger>
+      <Sheet placement="bottom start"><Dialog aria-label={props.name} style={{ outline: 'none' }}>{({ close }) => props.editor(close)}</Dialog></Sheet>
+    </DialogTrigger>
   );
 }

@@ -1,0 +1,38 @@
+/** A period in words, by its first and last day, or one of the usual ones. */
+import { useState } from 'react';
+import styled from 'styled-components';
+import type { Edit } from '@zud/core/reading/edit';
+import { Button, Field } from '../../parts/controls';
+import { ActList } from './ActList';
+import type { EditAct } from './acts';
+
+const Box = styled.div`
+  width: 300px; display: grid;
+  form { padding: 8px 12px; display: grid; gap: 8px; border-bottom: 1px solid var(--line); }
+  .days { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; }
+  input { padding: 5px 8px; font-size: 13px; width: 100%; min-width: 0; }
+  p { color: var(--quiet); font-size: 12px; }
+`;
+
+export function PeriodEditor(props: { acts: readonly EditAct[]; onEdit: (edits: readonly Edit[]) => void; onSay: (words: string) => void }) {
+  const [words, setWords] = useState('');
+  const [from, setFrom] = useState('');
+  const [to, setTo] = useState('');
+  const ordered = from !== '' && to !== '' && from <= to;
+  return (
+    <Box>
+      <form onSubmit={(event) => { event.preventDefault(); if (words.trim() !== '') props.onSay(`for ${words.trim()}`); }}>
+        <Field label="In words" value={words} onChange={setWords} placeholder="Q3 2025, last 6 weeks, high season …" autoFocus />
+      </form>
+      <form onSubmit={(event) => { event.preventDefault(); if (ordered) props.onEdit([{ do: 'period', period: { kind: 'days', from, to } }]); }}>
+        <div className="days">
+          <Field label="First day" value={from} onChange={setFrom} type="date" />
+          <Field label="Last day" value={to} onChange={setTo} type="date" />
+        </div>
+        {from !== '' && to !== '' && !ordered ? <p role="alert">The last day lies before the first.</p> : null}
+        <Button type="submit" isDisabled={!ordered}>Take these days</Button>
+      </form>
+      <ActList acts={props.acts} label="Usual periods" focus="elsewhere" onChoose={(act) => props.onEdit(act.edits)} />
+    </Box>
+  );
+}

@@ -1,0 +1,56 @@
+/** The small editor that a phrase of the sentence opens, fitted to its kind; and what can be put in by the “+”. */
+import { useState } from 'react';
+import styled from 'styled-components';
+import type { Edit } from '@zud/core/reading/edit';
+import type { Reading } from '@zud/core/reading/schema';
+import type { Phrase } from '@zud/core/reading/sentence';
+import type { ModelView } from '../../app/api';
+import { Button, TextButton } from '../../parts/controls';
+import { ActList } from './ActList';
+import { actsForPhrase, actsToAdd, conditionOf } from './acts';
+import { MembersEditor } from './MembersEditor';
+import { PeriodEditor } from './PeriodEditor';
+
+interface Editing {
+  readonly reading: Reading;
+  readonly model: ModelView;
+  readonly onEdit: (edits: readonly Edit[]) => void;
+  /** Says words instead: the same as typing them in the ask line. */
+  readonly onSay: (words: string) => void;
+}
+
+const Foot = styled.div`
+  padding: 6px 12px; border-top: 1px solid var(--line); display: flex; gap: 14px;
+`;
+
+export function PhraseEditor(props: Editing & { phrase: Phrase }) {
+  const { phrase, reading, model, onEdit } = props;
+  const acts = actsForPhrase(phrase, reading, model);
+  const condition = conditionOf(phrase, reading);
+  if (condition?.kind === 'members')
+    return (
+      <>
+        <MembersEditor modelId={model.id} level={condition.level} levelName={nameOf(condition.level, model)} chosen={condition.members} is={condition.is} onEdit={onEdit} />
+        <Foot><TextButton onPress={() => onEdit([{ do: 'condition', how: 'remove', condition }])}>Take out</TextButton></Foot>
+      </>
+    );
+  if (phrase.part === 'when') return <PeriodEditor acts={acts} onEdit={onEdit} onSay={props.onSay} />;
+  return <ActList acts={acts} label={`Change “${phrase.text}”`} onChoose={(act) => onEdit(act.edits)} />;
+}
+
+export function AddToSentence(props: Editing) {
+  const { reading, model, onEdit } = props;
+  const [level, setLevel] = useState<string | null>(null);
+  if (level !== null)
+    return (
+      <>
+        <MembersEditor modelId={model.id} level={level} levelName={nameOf(level, model)} chosen={[]} is onEdit={onEdit} />
+        <Foot><Button onPress={() => setLevel(null)}>Back</Button></Foot>
+      </>
+    );
+  const levels = model.dimensions.flatMap((dimension) => dimension.levels).map((one) => ({ label: `Only some of ${one.name.toLowerCase()} …`, edits: [], level: one.id }));
+  const acts = [...actsToAdd(reading, model).map((act) => ({ ...act, level: null })), ...levels];
+  return <ActList acts={acts} label="Add to the sentence" onChoose={(act) => (act.level === null ? onEdit(act.edits) : setLevel(act.level))} />;
+}
+
+const nameOf = (level: string, model: ModelView) => model.dimensions.flatMap((dimension) => dimension.levels).find((one) => one.id === level)?.name ?? level;

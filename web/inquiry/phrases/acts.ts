@@ -1,0 +1,164 @@
+/** What can be done with a phrase of the sentence or a mark of the answer: labels, each with the edits that do it. */
+import type { Edit } from '@zud/core/reading/edit';
+import { same, type Condition, type Reading, type Transform } from '@zud/core/reading/schema';
+import type { Phrase } from '@zud/core/reading/sentence';
+import type { Answer } from '@zud/core/query/answer';
+import type { Period } from '@zud/core/time/period';
+import { formatCell } from '@zud/core/format/format';
+import { endOf, GRAINS, type Cycle, type Grain } from '@zud/core/time/grain';
+import type { ModelView } from '../../app/api';
+
+export interface EditAct {
+  readonly label: string;
+  readonly edits: readonly Edit[];
+}
+
+const OFFERED = ['day', 'week', 'month', 'quarter', 'year'] as const;
+
+const calculation = (measure: string) => [{ calculation: { kind: 'measure' as const, measure }, transform: null }];
+
+const TRANSFORMS: readonly (readonly [string, Transform | null])[] = [
+  ['As a share of the total', { kind: 'share', within: 'all' }], ['As a running total', { kind: 'running' }], ['As the change on the year before, in %', { kind: 'change', basis: 'year', as: 'percent' }],
+  ['As the change on the period before, in %', { kind: 'change', basis: 'previous', as: 'percent' }], ['As a moving average over 3', { kind: 'moving', count: 3 }], ['As an index, first = 100', { kind: 'index' }],
+  ['As ranks', { kind: 'rank' }], ['As the difference from the average', { kind: 'fromAverage' }], ['As plain numbers', null],
+];
+
+function measureActs(reading: Reading, model: ModelView | undefined): EditAct[] {
+  const shown = reading.shown.flatMap((one) => (one.calculation.kind === 'measure' ? [one.calculation.measure] : []));
+  const others = (model?.measures ?? []).filter((measure) => !shown.includes(measure.id));
+  const now = reading.shown[0]?.transform ?? null;
+  return [
+    ...others.map((measure): EditAct => ({ label: measure.name, edits: [{ do: 'show', how: 'replace', shown: calculation(measure.id) }] })),
+    ...others.map((measure): EditAct => ({ label: `Add ${lower(measure.name)}`, edits: [{ do: 'show', how: 'add', shown: calculation(measure.id) }] })),
+    ...(shown.length > 1 ? shown.map((id): EditAct => ({ label: `Without ${lower(model?.measures.find((one) => one.id === id)?.name ?? id)}`, edits: [{ do: 'show', how: 'remove', shown: calculation(id) }] })) : []),
+    ...TRANSFORMS.filter(([, transform]) => !same(transform, now)).map(([label, transform]): EditAct => ({ label, edits: [{ do: 'transform', transform }] })),
+  ];
+}
+
+const lower = (text: string) => (/^[A-Z][a-z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text);
+const levelsOf = (model: ModelView | undefined) => (model?.dimensions ?? []).flatMap((dimension) => dimension.levels);
+const shows = (reading: Reading, level: string) => reading.by.some((by) => by.kind === 'level' && by.level === level);
+
+function breakdownActs(reading: Reading, model: ModelView | undefined): EditAct[] {
+  const levels = levelsOf(model).filter((level) => !shows(reading, level.id));
+  return [
+    ...reading.by.map((by): EditAct => ({ label: `Without ${by.kind === 'level' ? levelName(by.level, model) : by.kind === 'time' ? by.grain : by.kind === 'cycle' ? 'the calendar part' : by.kind === 'bins' ? 'the ranges' : 'the named sets'}`, edits: [{ do: 'breakdown', how: 'remove', by: [by] }] })),
+    ...OFFERED.filter((grain) => !reading.by.some((by) => by.kind === 'time' && by.grain === grain)).map((grain): EditAct => ({ label: `By ${grain}`, edits: [{ do: 'breakdown', how: 'join', by: [{ kind: 'time', grain }] }] })),
+    ...levels.map((level): EditAct => ({ label: `By ${lower(level.name)}`, edits: [{ do: 'breakdown', how: 'join', by: [{ kind: 'level', level: level.id }] }] })),
+    ...(reading.by.length > 0 ? levels.map((level): EditAct => ({ label: `Also by ${lower(level.name)}`, edits: [{ do: 'breakdown', how: 'add', by: [{ kind: 'level', level: level.id }] }] })) : []),
+  ];
+}
+
+const PERIODS: readonly (readonly [string, Period | null])[] = [
+  ['This year', { kind: 'this', grain: 'year' }], ['Last year', { kind: 'last', grain: 'year' }], ['This quarter', { kind: 'this', grain: 'quarter' }], ['Last quarter', { kind: 'last', grain: 'quarter' }],
+  ['This month', { kind: 'this', grain: 'month' }], ['Last month', { kind: 'last', grain: 'month' }], ['The last 12 months', { kind: 'latest', grain: 'month', count: 12 }], ['The last 30 days', { kind: 'latest', grain: 'day', count: 30 }], ['All time', null],
+];
+
+function comparisonActs(reading: Reading): EditAct[] {
+  return [
+    { label: 'Beside the year before', edits: [{ do: 'compare', against: { kind: 'year' } }] },
+    { label: 'Beside the period before', edits: [{ do: 'compare', against: { kind: 'previous' } }] },
+    { label: 'Beside plan', edits: [{ do: 'compare', against: { kind: 'plan' } }] },
+    ...(reading.against === null ? [] : [{ label: 'Stop comparing', edits: [{ do: 'compare' as const, against: null }] }]),
+  ];
+}
+
+function rankActs(reading: Reading): EditAct[] {
+  return [
+    ...[3, 5, 10, 20].map((count): EditAct => ({ label: reading.rank === null ? `Top ${count}` : `Keep ${count}`, edits: [{ do: 'rerank', count }] })),
+    ...(reading.rank === null
+      ? [{ label: 'Bottom 5', edits: [{ do: 'rerank' as const, count: 5, direction: 'bottom' as const }] }]
+      : [
+          { label: reading.rank.direction === 'top' ? 'Bottom instead' : 'Top instead', edits: [{ do: 'rerank' as const, direction: reading.rank.direction === 'top' ? ('bottom' as const) : ('top' as const) }] },
+          { label: reading.rank.others ? 'Without the others' : 'With the others as one', edits: [{ do: 'rerank' as const, others: !reading.rank.others }] },
+          { label: 'All of them', edits: [{ do: 'clear' as const, what: 'rank' as const }] },
+        ]),
+  ];
+}
+
+export const periodActs = (): EditAct[] => PERIODS.map(([label, period]) => ({ label, edits: [{ do: 'period', period }] }));
+
+export function actsForPhrase(phrase: Phrase, reading: Reading, model: ModelView | undefined): EditAct[] {
+  switch (phrase.part) {
+    case 'shown':
+      return measureActs(reading, model);
+    case 'by':
+      return breakdownActs(reading, model);
+    case 'where': {
+      const condition = conditionOf(phrase, reading);
+      return condition ? [{ label: 'Take out', edits: [{ do: 'condition', how: 'remove', condition }] }] : [];
+    }
+    case 'when':
+      return periodActs();
+    case 'against':
+      return comparisonActs(reading);
+    case 'rank':
+      return rankActs(reading);
+    case 'order':
+      return [{ label: 'The other way round', edits: [{ do: 'reverse' }] }, { label: 'Usual order', edits: [{ do: 'order', order: null }] }];
+    case 'rows':
+      return [{ label: 'Back to the chart', edits: [{ do: 'rows', how: 'stop', columns: [] }] }];
+    case 'view':
+      return [{ label: 'Choose the chart automatically', edits: [{ do: 'view', view: null }] }];
+  }
+}
+
+/** The condition a phrase stands for. */
+export function conditionOf(phrase: Phrase, reading: Reading): Condition | undefined {
+  return phrase.part === 'where' ? reading.where[Number(phrase.path.split('/')[2])] : undefined;
+}
+
+/** What can be put into a sentence that does not have it yet. */
+export function actsToAdd(reading: Reading, model: ModelView | undefined): EditAct[] {
+  return [
+    ...breakdownActs(reading, model).filter((act) => act.label.startsWith(reading.by.length > 0 ? 'Also by' : 'By') || (act.label.startsWith('By ') && !reading.by.some((by) => by.kind === 'time') && act.edits.some((edit) => edit.do === 'breakdown' && edit.by[0]?.kind === 'time'))),
+    ...(reading.when === null ? periodActs().filter((act) => act.label !== 'All time') : []),
+    ...(reading.against === null ? comparisonActs(reading) : []),
+    ...(reading.rank === null && reading.by.length > 0 ? rankActs(reading) : []),
+    ...measureActs(reading, model).filter((act) => act.label.startsWith('Add ')),
+  ];
+}
+
+function levelName(id: string, model: ModelView | undefined): string {
+  return model?.dimensions.flatMap((dimension) => dimension.levels).find((level) => level.id === id)?.name.toLowerCase() ?? id;
+}
+
+/** The members a row of the answer stands for, and what can be done with them. */
+export function actsForRow(answer: Answer, row: number, model: ModelView | undefined): { title: string; acts: EditAct[] } {
+  const cells = answer.rows[row] ?? [];
+  const keys = answer.columns.map((column, at) => ({ column, at })).filter(({ column }) => column.role === 'level' || column.role === 'time');
+  const title = keys.map(({ column, at }) => formatCell(cells[at] ?? null, column)).join(', ');
+  const acts: EditAct[] = [];
+  for (const { column, at } of keys) {
+    const name = cells[at];
+    if (column.level === undefined || typeof name !== 'string' || ['All', 'Rest', 'Others'].includes(name)) continue;
+    const level = column.level;
+    acts.push({ label: `Only ${name}`, edits: [{ do: 'condition', how: 'only', condition: { kind: 'members', level, is: true, members: [name] } }] });
+    acts.push({ label: `Leave out ${name}`, edits: [{ do: 'condition', how: 'exclude', condition: { kind: 'members', level, is: false, members: [name] } }] });
+    const levels = model?.dimensions.find((dimension) => dimension.levels.some((one) => one.id === level))?.levels ?? [];
+    if (levels.findIndex((one) => one.id === level) < levels.length - 1) acts.push({ label: `Go deeper into ${name}`, edits: [{ do: 'drill', member: { level, name } }] });
+  }
+  const time = keys.find(({ column }) => column.role === 'time');
+  const day = time ? cells[time.at] : null;
+  if (time?.column.grain === 'year' || time?.column.grain === 'month' || time?.column.grain === 'quarter') {
+    const finer = { year: 'month', quarter: 'month', month: 'day' } as const;
+    if (typeof day === 'string') acts.push({ label: `Only ${formatCell(day, time.column)}, by ${finer[time.column.grain]}`, edits: [{ do: 'period', period: { kind: 'days', from: day, to: endOf(time.column.grain, day) } }, { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain: finer[time.column.grain] }] }] });
+  }
+  const narrowing = narrowTo(answer, row);
+  if (narrowing.length > 0) acts.push({ label: 'Rows', edits: [...narrowing, { do: 'rows', how: 'list', columns: [] }] });
+  return { title, acts };
+}
+
+/** The edits that narrow a reading to what a row stands for. */
+function narrowTo(answer: Answer, row: number): Edit[] {
+  const cells = answer.rows[row] ?? [];
+  return answer.columns.flatMap((column, at): Edit[] => {
+    const cell = cells[at];
+    if (typeof cell !== 'string') return [];
+    if (column.level !== undefined && !['All', 'Rest', 'Others'].includes(cell)) return [{ do: 'condition', how: 'only', condition: { kind: 'members', level: column.level, is: true, members: [cell] } }];
+    if (column.role === 'time' && column.grain !== undefined && isGrain(column.grain)) return [{ do: 'period', period: { kind: 'days', from: cell, to: endOf(column.grain, cell) } }];
+    return [];
+  });
+}
+
+const isGrain = (grain: Grain | Cycle): grain is Grain => (GRAINS as readonly string[]).includes(grain);
