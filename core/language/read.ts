@@ -7,7 +7,7 @@
 import { factHasLevel, factsOf, level as levelOf, measure as measureOf, rowColumnOf, type Model, dateColumn } from '../model/model';
 import { isMeasure, type Calculation } from '../model/calculation';
 import { calculationWords } from '../reading/words';
-import { canonical, type Reading } from '../reading/schema';
+import { byLevel, canonical, same, type Reading } from '../reading/schema';
 import { sentenceOf, type Sentence } from '../reading/sentence';
 import type { Edit } from '../reading/edit';
 import type { Points } from '../analysis/points';
@@ -117,7 +117,7 @@ export function read(text: string, context: ReadContext): ReadResult {
       refusal ??= reason;
       continue;
     }
-    candidates.push({ cover, ...settled, cost: cover.cost - contextBonus(settled.reading, context.before) });
+    candidates.push({ cover, ...settled, cost: cover.cost - contextBonus(settled.reading, asFollowUp ? context.before : null) });
   }
   const ranked = distinct(candidates.sort((a, b) => a.cost - b.cost));
   const [first, ...others] = ranked;
@@ -135,6 +135,8 @@ export function read(text: string, context: ReadContext): ReadResult {
   const assumed = assumptionsOf(first.cover).map((assumption): Note => ({ kind: 'assumed', text: assumptionText(assumption), ...(near.length > 0 ? { options: near } : {}) }));
   const typed = mended.map(({ said, meant }): Note => ({ kind: 'assumed', text: `“${said}” read as “${meant}”.` }));
   const notes: Note[] = [...typed, ...assumed, ...first.notes.map((note): Note => ({ kind: 'assumed', text: note }))];
+  const perLevel = brokenDownInstead(first.reading);
+  if (perLevel !== null && impossibility(perLevel, names) === null) notes.push({ kind: 'assumed', text: '“Per” divides by how many there are.', options: [{ label: sentence(perLevel).text, reading: perLevel }] });
   const other = context.before ? otherMode(first, situation, names) : null;
   if (other) notes.push({ kind: 'assumed', text: first.asFollowUp ? 'Read as a follow-up.' : 'Read as a new question.', options: [{ label: `${first.asFollowUp ? 'As a new question' : 'As a follow-up'}: ${sentence(other).text}`, reading: other }] });
   return { outcome: 'answered', reading: first.reading, sentence: sentence(first.reading), words, phrases: phrasesOf(first.cover, tokens), notes, options: [], edits: first.edits };
@@ -148,6 +150,14 @@ function otherMode(first: Candidate, situation: Situation, names: NameIndex): Re
   const settled = settle(first.cover, situation, !first.asFollowUp);
   if (settled.kind !== 'reading' || impossibility(settled.reading, names) !== null) return null;
   return canonical(settled.reading) === canonical(first.reading) ? null : settled.reading;
+}
+
+/** "passengers per coast" divides by the number of coasts; some mean passengers by coast. Null where nothing is divided so. */
+function brokenDownInstead(reading: Reading): Reading | null {
+  const [only] = reading.shown;
+  if (reading.shown.length !== 1 || only?.calculation.kind !== 'arithmetic' || only.calculation.operator !== 'divide' || only.calculation.right.kind !== 'members') return null;
+  const by = byLevel(only.calculation.right.level);
+  return reading.by.some((one) => same(one, by)) ? null : { ...reading, shown: [{ calculation: only.calculation.left, transform: only.transform }], by: [...reading.by, by] };
 }
 
 function distinct(candidates: readonly Candidate[]): Candidate[] {

@@ -89,6 +89,7 @@ export function followUps(context: ReadContext): string[] {
   if (before === null) return [];
   const naming = namingOf(names);
   const { model } = names;
+  if (before.rows !== null) return listingFollowUps(before.rows, context);
   const facts = before.shown.flatMap((one) => factsOf(model, one.calculation));
   const reachable = [...model.levels.keys()].filter((id) => facts.every((fact) => factHasLevel(model, fact, id)));
   const shownLevels = before.by.flatMap((one) => (one.kind === 'level' ? [one.level] : []));
@@ -105,6 +106,15 @@ export function followUps(context: ReadContext): string[] {
     ...otherMeasures(before, names).map((id) => `and ${measureWords(naming, id)}?`),
   ];
   return [...new Set(tries)].filter((text) => read(text, context).outcome === 'answered').slice(0, MOST);
+}
+
+/** After a listing: columns it does not show yet, and the way back. */
+function listingFollowUps({ fact, columns }: NonNullable<Reading['rows']>, context: ReadContext): string[] {
+  const { model } = context.names;
+  const naming = namingOf(context.names);
+  const there = new Set(columns.flatMap((column) => (column.kind === 'level' ? [column.level] : [])));
+  const finest = model.file.dimensions.flatMap((dimension) => dimension.levels.at(-1)?.id ?? []).filter((id) => !there.has(id) && factHasLevel(model, fact, id));
+  return [...finest.slice(0, 3).map((id) => `add ${levelWords(naming, id)}`), 'back to the figures'].filter((text) => read(text, context).outcome === 'answered');
 }
 
 /** Measures of the same facts that are not shown. */

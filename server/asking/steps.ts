@@ -193,9 +193,12 @@ function stored(row: Step): StepView {
 
 export { stored as storedStep };
 
+/** Words that only say that a question begins anew. */
+const FRESH = /^\s*(new|another|different) question\s*[:,–-]\s*(?=\S)/i;
+
 /** What a step is called in the trail: the words asked, or what a manual change put in and took out. */
 function labelOf(asked: Asked, record: Record_): string {
-  if (asked.kind === 'text') return asked.text;
+  if (asked.kind === 'text') return asked.text.replace(FRESH, '');
   if (asked.kind === 'reading' && asked.label !== null) return asked.label;
   const { added, removed } = record.change;
   if (added.length > 0) return added.map((phrase) => phrase.text).join(', ');
@@ -204,7 +207,7 @@ function labelOf(asked: Asked, record: Record_): string {
 }
 
 function titleOf(asked: Asked, answered: Answered): string {
-  const text = asked.kind === 'text' ? asked.text : answered.sentence.text;
+  const text = asked.kind === 'text' ? asked.text.replace(FRESH, '') : answered.sentence.text;
   const title = text.trim().replace(/[?.!]+$/, '');
   return title.charAt(0).toUpperCase() + title.slice(1, 90);
 }

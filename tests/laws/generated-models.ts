@@ -5,7 +5,7 @@ import { compileModel, NO_NAME, type Model } from '@zud/core/model/model';
 import { modelFileSchema, type ModelFile } from '@zud/core/model/schema';
 import { arithmetic, measureOf, type Calculation } from '@zud/core/model/calculation';
 import { byLevel, CHART_KINDS, EMPTY_READING, type Breakdown, type Comparison, type Condition, type Key, type Listed, type Reading, type Shown, type Transform } from '@zud/core/reading/schema';
-import type { Calendar, Period } from '@zud/core/time/period';
+import { resolvePeriod, type Calendar, type Period } from '@zud/core/time/period';
 import { addDays, addMonths } from '@zud/core/time/day';
 import { startOf } from '@zud/core/time/grain';
 import { impossibility } from '@zud/core/language/read';
@@ -132,6 +132,8 @@ function conditionOf(made: World): fc.Arbitrary<Condition> {
   );
 }
 
+const sameDays = (a: Period, b: Period, calendar: Calendar) => JSON.stringify(resolvePeriod(a, calendar)) === JSON.stringify(resolvePeriod(b, calendar));
+
 const subject = (one: Condition) => (one.kind === 'members' || one.kind === 'text' ? one.level : one.kind === 'set' ? 'd0l1' : one.kind);
 
 /** A reading over a generated model, as the grammar can say it and the model can answer it. */
@@ -175,7 +177,7 @@ export function readingOf(made: World): fc.Arbitrary<Reading> {
         shown: parts.shown.map((one) => (one.transform?.kind === 'change' && !compares ? { ...one, transform: null } : one)),
         where: parts.where.filter((one) => !sided.has(subject(one))),
         when: parts.when === null ? null : { period: parts.when[0], ...(parts.when[1] ? { role: 'second' } : {}) },
-        against: parts.rows !== null || (inTime && !compares) || (parts.against?.kind === 'period' && parts.when === null) ? null : parts.against,
+        against: parts.rows !== null || (inTime && !compares) || (parts.against?.kind === 'period' && (parts.when === null || sameDays(parts.against.period, parts.when[0], made.calendar))) ? null : parts.against,
         order: parts.order === null || rank !== null ? null : { by: parts.order[0] ? { kind: 'name' } : { kind: 'measure', calculation: first }, direction: parts.order[1] },
         rows: parts.rows === null ? null : { fact: 'fact', columns: parts.rows },
         view: parts.rows !== null || parts.chart === undefined || (parts.chart === null && !parts.labels) ? null : { chart: parts.chart, ...(parts.labels ? { labels: true } : {}) },

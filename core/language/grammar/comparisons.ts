@@ -83,7 +83,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(change|changed|grow|grew|grown|fall|fell|rise|rose|develop|growth|rising|increase|increased|decrease|decreased) from {Period:first} to {Period:second}', means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), cost: -0.2, examples: ['fell from March to April'] },
   { gives: 'Intent', form: '(stop comparing|no comparison|without comparison|without the comparison|remove the comparison|remove comparison|drop comparison|drop the comparison|do not compare|not compare|end the comparison|cancel the comparison|without comparing|no more comparison|hide the comparison)', means: () => ({ ...compare(null), followUp: true }), examples: ['stop comparing'] },
 
-  { gives: 'Intent', form: `[(compare|for|in|at)] {Members:first} ${VERSUS} {Members:second} ${BY_MEASURE}`, means: sideBySide('none'), cost: -0.1 },
+  { gives: 'Intent', form: `[(compare|for|in|at|from|of|among|on)] {Members:first} ${VERSUS} {Members:second} ${BY_MEASURE}`, means: sideBySide('none'), cost: -0.1 },
   { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} [,] beside all`, means: sideBySide('all'), cost: -0.15 },
   { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} [,] beside rest`, means: sideBySide('rest'), cost: -0.15 },
   { gives: 'Intent', form: `[(compare|for|in)] {Members:first} [,] ${AND} ${ALL} [{Level}] ${BY_MEASURE}`, means: sideBySide('all'), cost: -0.15 },

@@ -38,8 +38,9 @@ export function twoEnds(said: readonly SaidEdit[], base: Reading, asFollowUp: bo
 
 /** "vs 2024": beside the period in force; with none, what is now beside what was. */
 export function besidePeriod(said: SaidPeriod, when: Period | null, calendar: Calendar, year: number | null): Edit[] {
-  const period = settledPeriod(said, calendar, year);
-  if (when !== null) return [{ do: 'compare', against: { kind: 'period', period } }];
+  const named = settledPeriod(said, calendar, year);
+  if (when !== null) return [{ do: 'compare', against: { kind: 'period', period: otherThan(named, when, said, calendar) } }];
+  const period = named;
   const now: Period = period.kind === 'last' ? { kind: 'this', grain: period.grain } : { kind: 'this', grain: 'year' };
   return [{ do: 'period', period: now }, { do: 'compare', against: { kind: 'period', period } }];
 }
@@ -51,9 +52,16 @@ export function saidComparison(edit: { readonly period: SaidPeriod; readonly wit
   if (isLastYear(first) && second.kind === 'this' && second.grain === 'year') return [{ do: 'period', period: second }, { do: 'compare', against: { kind: 'year' } }];
   // “versus last year” is each period beside the one 12 months earlier, whatever the period.
   if (isLastYear(second)) return [{ do: 'period', period: first }, { do: 'compare', against: { kind: 'year' } }];
-  if (same(resolvePeriod(first, calendar), resolvePeriod(second, calendar))) throw new CannotSettle('Both are the same period, so there is nothing to compare.');
-  const [later, earlier] = startOf(first, calendar) >= startOf(second, calendar) ? [first, second] : [second, first];
+  const other = otherThan(second, first, edit.with, calendar);
+  const [later, earlier] = startOf(first, calendar) >= startOf(other, calendar) ? [first, other] : [other, first];
   return [{ do: 'period', period: later }, { do: 'compare', against: { kind: 'period', period: earlier } }];
+}
+
+/** A period beside another: "last summer" beside this one is the summer before it. */
+function otherThan(period: Period, beside: Period, said: SaidPeriod, calendar: Calendar): Period {
+  if (!same(resolvePeriod(period, calendar), resolvePeriod(beside, calendar))) return period;
+  if (said.kind === 'bareSeason' && period.kind === 'season') return { ...period, year: period.year - 1 };
+  throw new CannotSettle('Both are the same period, so there is nothing to compare.');
 }
 
 /** The year of a bare month, quarter or day set beside another period: that of the other; of two bare ones, the latest that both have begun in. */

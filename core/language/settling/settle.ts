@@ -205,9 +205,27 @@ function together(edits: readonly Edit[]): Edit[] {
     const unique = by.filter((one, index) => by.findIndex((other) => same(one, other)) === index);
     merged.push({ do: 'breakdown', how: 'join', by: unique });
   }
-  const periods = others.filter((edit) => edit.do === 'period');
-  if (periods.length > 1) throw new CannotSettle('Two periods are named; say “2025 vs 2024” to compare them, or name one.');
-  return [...merged, ...mergedConditions(others)];
+  return [...merged, ...mergedConditions(saidOnce(others))];
+}
+
+/** What a reading has only one of, with what to say where two are named. */
+const ONCE: Partial<Record<Edit['do'], string>> = {
+  period: 'Two periods are named; say “2025 vs 2024” to compare them, or name one.',
+  compare: 'Two comparisons are named; an answer stands beside one thing at a time.',
+  rank: 'Two ranks are named; say one.',
+  order: 'Two orders are named; say one.',
+  transform: 'Two ways to show the figures are named; say one.',
+  view: 'Two charts are named; say one.',
+};
+
+/** Nothing said twice is dropped: the same thing counts once, two different ones are refused. */
+function saidOnce(edits: readonly Edit[]): Edit[] {
+  const distinct = edits.filter((edit, index) => edits.findIndex((other) => same(other, edit)) === index);
+  for (const edit of distinct) {
+    const reason = ONCE[edit.do];
+    if (reason !== undefined && distinct.some((other) => other !== edit && other.do === edit.do)) throw new CannotSettle(reason);
+  }
+  return distinct;
 }
 
 /** Conditions on the same level said one by one are one list. */

@@ -1,0 +1,96 @@
+/** The inquiry as an instrument: phrases changed by hand, records, the trail, files to take along. */
+import { readFile } from 'node:fs/promises';
+import { ask, expect, sentence, signedIn, test } from './product';
+
+test('words and hands end in the same reading: members, period, breakdown and rank through the sentence', async ({ browser, product }) => {
+  const page = await signedIn(browser, product, 'mira');
+  await ask(page, 'passengers by coast');
+  await expect(sentence(page)).toContainText('Passengers by coast');
+  await page.getByRole('button', { name: 'Add to the sentence' }).click();
+  await page.getByRole('searchbox', { name: 'Search' }).fill('some of channel');
+  await page.getByRole('menuitem', { name: 'Only some of channel …' }).click();
+  await page.getByRole('searchbox', { name: 'Channel' }).fill('web');
+  await page.getByRole('option', { name: 'Web' }).click();
+  await page.getByRole('searchbox', { name: 'Channel' }).fill('app');
+  await page.getByRole('option', { name: 'App' }).click();
+  await page.getByRole('button', { name: 'Only these' }).click();
+  await expect(sentence(page)).toContainText('for Web or App');
+  await page.getByRole('button', { name: 'Add to the sentence' }).click();
+  await page.getByRole('searchbox', { name: 'Search' }).fill('this year');
+  await page.getByRole('menuitem', { name: 'This year' }).click();
+  await expect(sentence(page)).toContainText('this year');
+  await page.getByRole('button', { name: 'Change “this year”' }).click();
+  await page.getByLabel('In words').fill('Q3 2025');
+  await page.getByLabel('In words').press('Enter');
+  await expect(sentence(page)).toContainText('Q3 2025');
+  await page.getByRole('button', { name: 'Change “by coast”' }).click();
+  await page.getByRole('searchbox', { name: 'Search' }).fill('by vessel');
+  await page.getByRole('menuitem', { name: 'By vessel', exact: true }).click();
+  await expect(sentence(page)).toContainText('by vessel');
+  const byHand = (await sentence(page).textContent())?.split('+')[0];
+  const figures = await page.getByRole('heading', { level: 1 }).textContent();
+  await ask(page, 'new question: passengers by vessel for Web and App in Q3 2025');
+  await expect(sentence(page)).toContainText('by vessel');
+  expect((await sentence(page).textContent())?.split('+')[0]).toBe(byHand);
+  expect(await page.getByRole('heading', { level: 1 }).textContent()).toBe(figures);
+});
+
+test('the records behind an answer are read without a step, take a column, and become a step when kept', async ({ browser, product }) => {
+  const page = await signedIn(browser, product, 'mira');
+  await ask(page, 'sailings by vessel on 3 May 2025');
+  await page.getByRole('tab', { name: 'Rows' }).click();
+  const table = page.getByRole('group', { name: 'Table of the answer' });
+  await expect(table.getByRole('columnheader', { name: 'Sailing date' })).toBeVisible();
+  await expect(page.getByText(/^\d+ records$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Add a column' }).click();
+  await page.getByRole('menuitem', { name: 'Captain' }).click();
+  await expect(table.getByRole('columnheader', { name: 'Captain' })).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'Trail' })).toContainText('1 step');
+  await page.getByRole('button', { name: 'Keep as a step' }).click();
+  await expect(sentence(page)).toContainText('as records of sailings with captain');
+});
+
+test('a step is renamed, starred and deleted, and deleting is undone', async ({ browser, product }) => {
+  const page = await signedIn(browser, product, 'mira');
+  await ask(page, 'margin by line');
+  await expect(sentence(page)).toContainText('by line');
+  await ask(page, 'by route');
+  await expect(sentence(page)).toContainText('by route');
+  const trail = page.getByRole('navigation', { name: 'Trail' });
+  await page.getByRole('button', { name: 'What to do with “by route”' }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('menuitem', { name: 'Rename' }).click();
+  await page.getByLabel('Name').fill('the routes');
+  await page.getByRole('button', { name: 'Rename', exact: true }).click();
+  await expect(trail).toContainText('the routes');
+  await page.getByRole('button', { name: 'What to do with “the routes”' }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('menuitem', { name: 'Star' }).click();
+  await expect(trail.getByRole('img', { name: 'Starred' })).toBeVisible();
+  await page.getByRole('button', { name: 'What to do with “the routes”' }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('menuitem', { name: /^Delete/ }).click();
+  await expect(trail).not.toContainText('the routes');
+  await expect(sentence(page)).toContainText('by line');
+  await trail.getByRole('button', { name: 'Undo' }).click();
+  await expect(trail).toContainText('the routes');
+});
+
+test('an answer is taken along as a file with the numbers of the screen', async ({ browser, product }) => {
+  const page = await signedIn(browser, product, 'mira');
+  await ask(page, 'bookings by channel in 2025');
+  await expect(sentence(page)).toContainText('by channel');
+  await page.getByRole('tab', { name: 'Table' }).click();
+  const row = page.getByRole('group', { name: 'Table of the answer' }).getByRole('row').nth(1);
+  await expect(row).toContainText('Web');
+  const figure = Number((await row.getByRole('cell').nth(1).textContent())?.replaceAll(',', ''));
+  await page.getByRole('button', { name: 'Export' }).click();
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: 'CSV file' }).click()]);
+  expect(file.suggestedFilename()).toMatch(/\.csv$/);
+  expect(await readFile(await file.path(), 'utf8')).toContain(`Web,${figure}`);
+  await page.getByRole('tab', { name: 'Chart' }).click();
+  await expect(page.locator('figure canvas')).toBeVisible();
+  await page.getByRole('button', { name: 'Export' }).click();
+  const [picture] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: 'Picture of the chart' }).click()]);
+  expect((await readFile(await picture.path())).subarray(1, 4).toString()).toBe('PNG');
+});
