@@ -60,7 +60,7 @@ test('a step is renamed, starred and deleted, and deleting is undone', async ({ 
   await page.getByRole('button', { name: 'What to do with “by route”' }).focus();
   await page.keyboard.press('Enter');
   await page.getByRole('menuitem', { name: 'Rename' }).click();
-  await page.getByLabel('Name').fill('the routes');
+  await page.getByRole('textbox', { name: 'Name' }).fill('the routes');
   await page.getByRole('button', { name: 'Rename', exact: true }).click();
   await expect(trail).toContainText('the routes');
   await page.getByRole('button', { name: 'What to do with “the routes”' }).focus();

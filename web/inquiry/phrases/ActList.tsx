@@ -21,7 +21,7 @@ const MANY = 10;
 export function ActList<Act extends EditAct>(props: { acts: readonly Act[]; label: string; focus?: 'here' | 'elsewhere'; onChoose: (act: Act) => void }) {
   const { contains } = useFilter({ sensitivity: 'base' });
   const list = (
-    <List aria-label={props.label} autoFocus={props.acts.length < MANY && props.focus !== 'elsewhere' ? 'first' : false} onAction={(key) => { const act = props.acts[Number(key)]; if (act) props.onChoose(act); }} renderEmptyState={() => <p style={{ padding: '6px 14px', color: 'var(--quiet)', fontSize: 13 }}>Nothing of that name</p>}>
+    <List aria-label={props.label} shouldCloseOnSelect={false} autoFocus={props.acts.length < MANY && props.focus !== 'elsewhere' ? 'first' : false} onAction={(key) => { const act = props.acts[Number(key)]; if (act) props.onChoose(act); }} renderEmptyState={() => <p style={{ padding: '6px 14px', color: 'var(--quiet)', fontSize: 13 }}>Nothing of that name</p>}>
       {props.acts.map((act, index) => <Line key={act.label} id={String(index)} textValue={act.label}>{act.label}</Line>)}
     </List>
   );
