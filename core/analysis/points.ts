@@ -8,6 +8,9 @@ import { ALL, OTHERS, REST } from '../query/parts';
 export interface Points {
   /** Members of the finest level shown, in the order of the rows, each once. */
   readonly members: { readonly level: string; readonly names: readonly string[] } | null;
+  /** The members with the highest and the lowest value, where each has one row; of equal ones none. */
+  readonly highest: string | null;
+  readonly lowest: string | null;
   readonly high: Period | null;
   readonly low: Period | null;
   readonly grain: Grain | null;
@@ -28,9 +31,18 @@ export function pointsOf(answer: Answer, reading: Reading, calendar: Calendar): 
     if (day === undefined || grain === null) return null;
     return { kind: 'days', from: day, to: endOf(grain, day, calendar.weekStart) };
   };
+  const valued = answer.rows.flatMap((row) => (typeof row[level] === 'string' && !together.includes(row[level]) && typeof row[value] === 'number' ? [{ name: row[level], value: row[value] }] : []));
+  const extreme = (of: (...values: number[]) => number): string | null => {
+    if (id === undefined || valued.length === 0 || names.length !== answer.rows.filter((row) => names.includes(String(row[level]))).length) return null;
+    const bound = valued.map((one) => one.value).reduce((a, b) => of(a, b));
+    const found = valued.filter((one) => one.value === bound);
+    return found.length === 1 ? (found[0]?.name ?? null) : null;
+  };
   const best = (better: (a: number, b: number) => boolean) => dated.reduce<{ day: string; value: number } | null>((found, one) => (found === null || better(one.value, found.value) ? one : found), null)?.day;
   return {
     members: id === undefined || names.length === 0 ? null : { level: id, names },
+    highest: extreme(Math.max),
+    lowest: extreme(Math.min),
     high: period(best((a, b) => a > b)),
     low: period(best((a, b) => a < b)),
     grain,

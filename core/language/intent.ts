@@ -43,7 +43,10 @@ export interface SaidShown {
 export type Sense = 'top' | 'bottom' | 'best' | 'worst';
 
 /** The marked points of the answer before that words can point at. */
-export type PointAt = { readonly point: 'high' | 'low' | 'that'; readonly grain?: Grain } | { readonly point: 'row'; readonly place: number } | { readonly point: 'last row' };
+export type PointAt = { readonly point: 'high' | 'low' | 'that'; readonly grain?: Grain } | { readonly point: 'row'; readonly place: number } | { readonly point: 'last row' } | { readonly point: 'extreme'; readonly of: Extreme; readonly level?: string };
+
+/** Best and worst turn with the direction of the measure; highest and lowest do not. */
+export type Extreme = 'highest' | 'lowest' | 'best' | 'worst';
 
 /** Edits as said: those of the core, and those that the situation has to settle first. */
 export type SaidEdit =
@@ -59,7 +62,7 @@ export type SaidEdit =
   /** Null as the level: the one shown. */
   | { readonly do: 'saidRank'; readonly rank: Omit<Rank, 'direction' | 'of'> & { readonly of: Key | null }; readonly sense: Sense }
   /** Members of a key by a measure; without one, by what is shown. `count`: how many they are. */
-  | { readonly do: 'saidMeasureTest'; readonly at: Key; readonly calculation: Calculation | null; readonly test: SaidTest; readonly count: boolean }
+  | { readonly do: 'saidMeasureTest'; readonly at: Key; readonly calculation: Calculation | null; readonly test: SaidTest; readonly count: boolean; readonly narrows: boolean }
   | { readonly do: 'saidRowTest'; readonly measure: string; readonly test: SaidTest }
   /** "longer than 3 hours": the only row-level number that is measured in such a unit. */
   | { readonly do: 'saidLengthTest'; readonly word: string; readonly test: SaidTest }

@@ -272,12 +272,18 @@ function unresolved(cover: Cover, tokens: readonly Token[], names: NameIndex, of
   const content = left.filter((token) => !FUNCTION_WORDS.has(token.word));
   const unknown = content.length > 0 ? content : left;
   const options: Option[] = (offers === 'none' ? [] : unknown).flatMap((token) =>
-    names.nearest(token.word).map((match) => ({ label: `${match.label} (${kindWords(match.named, names.model)})`, reading: null, text: match.label })),
+    names.nearest(FUNCTION_WORDS.has(token.word) ? (tokens[tokens.indexOf(token) + 1] ?? token).word : token.word).map((match) => ({ label: `${match.label} (${kindWords(match.named, names.model)})`, reading: null, text: match.label })),
   );
-  const list = unknown.map((token) => `“${token.text}”`).join(', ');
+  const list = unknown.map((token) => `“${FUNCTION_WORDS.has(token.word) ? withNext(token, tokens) : token.text}”`).join(', ');
   const text = `${list} ${unknown.length === 1 ? 'is' : 'are'} not understood here, so nothing was computed.${options.length > 0 ? ' Did you mean one of these?' : ''}`;
   const uses = cover.uses.map((use, index): Use => (use === 'unresolved' && !unknown.includes(tokens[index] as Token) ? 'grammar' : use));
   return unclear(tokens, uses, options.slice(0, 6), text);
+}
+
+/** A little word says nothing alone: "by reason", not "by". */
+function withNext(token: Token, tokens: readonly Token[]): string {
+  const next = tokens[tokens.indexOf(token) + 1];
+  return next === undefined ? token.text : `${token.text} ${next.text}`;
 }
 
 function kindWords(named: { kind: string; id: string }, model: Model): string {

@@ -54,7 +54,7 @@ export function explain(plan: Plan, model: Model): Explanation {
       }
       case 'test':
         visit(node.input);
-        if (node.number.op !== 'present') lines.push(`Keep the members that are ${testText(node.number)}.`);
+        lines.push(`Keep the members whose value is ${testText(node.number)}.`);
         return;
       case 'rank':
         visit(node.input);
@@ -163,6 +163,10 @@ function testText(test: NumberTest | { op: string }): string {
       return `at most ${(test as { value: number }).value}`;
     case 'between':
       return `between ${(test as { value: number }).value} and ${(test as { upper: number }).upper}`;
+    case 'present':
+      return 'given';
+    case 'nonZero':
+      return 'other than nought';
     case 'overMean':
     case 'overWhole':
       return 'above average';

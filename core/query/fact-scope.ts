@@ -177,7 +177,7 @@ export class FactScope {
         }
         case 'missing':
         case 'present':
-          return test({ op: 'present' });
+          return test({ op: addsUp(condition.calculation, this.model) ? 'nonZero' : 'present' });
         default:
           return test(numberTest(condition));
       }

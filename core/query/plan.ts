@@ -70,7 +70,7 @@ export type PlanNode =
   | { readonly node: 'list'; readonly input: PlanNode; readonly columns: readonly { readonly name: string; readonly column: ColumnRef; readonly as: 'member' | 'moment' | 'number' | 'text' }[] }
   | { readonly node: 'combine'; readonly inputs: readonly PlanNode[]; readonly keys: readonly string[]; readonly values: readonly string[] }
   | { readonly node: 'calculate'; readonly input: PlanNode; readonly keys: readonly string[]; readonly columns: readonly { readonly name: string; readonly expression: Expression }[] }
-  | { readonly node: 'test'; readonly input: PlanNode; readonly column: string; readonly number: NumberTest | { readonly op: 'present' } | { readonly op: 'overMean' | 'underMean' } | { readonly op: 'overWhole' | 'underWhole'; readonly whole: PlanNode } }
+  | { readonly node: 'test'; readonly input: PlanNode; readonly column: string; readonly number: NumberTest | { readonly op: 'present' | 'nonZero' } | { readonly op: 'overMean' | 'underMean' } | { readonly op: 'overWhole' | 'underWhole'; readonly whole: PlanNode } }
   | { readonly node: 'rank'; readonly input: PlanNode; readonly by: string; readonly direction: 'top' | 'bottom'; readonly count: number; readonly percent: boolean; readonly within: readonly string[] }
   | { readonly node: 'order'; readonly input: PlanNode; readonly by: readonly OrderTerm[] }
   | { readonly node: 'cut'; readonly input: PlanNode; readonly rows: number };

@@ -158,6 +158,9 @@ class Emitter {
         return sql`select ${columns} from (select *, avg(${value}) over () as mean from ${from}) as with_mean where ${value} ${number.op === 'overMean' ? sql`>` : sql`<`} mean`;
       case 'present':
         return sql`select ${columns} from ${from} where ${value} is not null`;
+      // A sum or a count of nothing may be no row, no value or nought: each says that there is none.
+      case 'nonZero':
+        return sql`select ${columns} from ${from} where ${value} <> 0`;
       case 'overWhole':
       case 'underWhole':
         return sql`select ${columns} from ${from} where ${value} ${number.op === 'overWhole' ? sql`>` : sql`<`} (select value from ${name(this.named(number.whole))})`;

@@ -173,6 +173,7 @@ function breakdown(reading: Reading, edit: Extract<Edit, { do: 'breakdown' }>, m
     case 'replace': {
       if (edit.instead === undefined) return done({ ...reading, by: arranged(edit.by) });
       const at = by.findIndex((one) => same(one, edit.instead));
+      if (at < 0 && edit.by.every((one) => by.some((other) => same(one, other)))) return done(reading);
       if (at < 0) return refused('What should be swapped is not in the breakdown now.');
       return done({ ...reading, by: arranged([...by.slice(0, at), ...edit.by, ...by.slice(at + 1)]) });
     }

@@ -85,6 +85,7 @@ export const FERRIES: readonly Case[] = [
   ['sailings below the average delay by line kind', 'select line_kind, count(*) from sailings join routes using (route_id) where delay_minutes < (select avg(delay_minutes) from sailings) group by 1'],
   ['sailings longer than 3 hours by line', 'select line, count(*) from sailings join routes using (route_id) where minutes_under_way > 180 group by 1'],
   ['bookings with onboard spend between 20 and 40 euros by channel', 'select channel, count(*) from bookings where onboard_spend between 20 and 40 group by 1'],
+  ['passengers by day where day has no cancelled sailings, this year', "select sailed_on, sum(passengers) from bookings where sailed_on between '2026-01-01' and '2026-12-31' and sailed_on not in (select departs_at::date from sailings where cancelled) group by 1"],
   ['bookings with no segment by channel', 'select channel, count(*) from bookings where segment is null group by 1'],
   ['sailings with known cause by cause', 'select cause, count(*) from sailings where cause is not null group by 1'],
   ['passengers by month in 2025 where channel is not Kiosk', `select ${month('sailed_on')}, sum(passengers) from bookings where channel <> 'Kiosk' and sailed_on ${Y2025} group by 1`],

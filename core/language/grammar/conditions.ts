@@ -45,13 +45,27 @@ const text = (test: 'contains' | 'startsWith', is: 'shown' | 'condition') => (pa
   return is === 'condition' ? tested : { edits: [{ do: 'breakdown', by: [byLevel(level)], how: 'join' }, ...tested.edits] };
 };
 
+const other = (parts: Parts): Parts => ({ ...parts, Calculation: parts['second'], NumberTest: parts['also'] });
+const bothTests = (is: Tested) => (parts: Parts): Intent => ({ edits: [...measureTest(is)(parts).edits, ...measureTest(is === 'shown' ? 'condition' : is)(other(parts)).edits] });
+
+/** Members that pass a test are shown, counted, or narrow what is shown ("only routes with …"). */
+type Tested = 'shown' | 'condition' | 'count' | 'narrow';
+
+/** "which routes with …" shows those routes; "only routes with …" narrows what is shown already. */
+function tested(form: string, means: (is: Tested) => Rule<Question>['means'], cost = 0): Rule<Question>[] {
+  return [
+    { gives: 'Intent', form: `[(which|what|all)] ${form}`, means: means('shown'), cost },
+    { gives: 'Intent', form: `(only|only the|just|just the|only those|only show|keep only) ${form}`, means: means('narrow'), cost },
+  ];
+}
+
 /** "routes with over 10,000 passengers": a measure aggregated at a level, which is shown. */
-const measureTest = (is: 'shown' | 'condition' | 'count') => (parts: Parts): Intent => {
+const measureTest = (is: Tested) => (parts: Parts): Intent => {
   const at = parts['Key'] as Key;
-  const tested: Intent = intent({ do: 'saidMeasureTest', at, calculation: (parts['Calculation'] as Calculation | undefined) ?? null, test: parts['NumberTest'] as SaidTest, count: is === 'count' });
+  const tested: Intent = intent({ do: 'saidMeasureTest', at, calculation: (parts['Calculation'] as Calculation | undefined) ?? null, test: parts['NumberTest'] as SaidTest, count: is === 'count', narrows: is === 'narrow' });
   return is === 'shown' ? { edits: [{ do: 'breakdown', by: [at], how: 'join' }, ...tested.edits] } : tested;
 };
-const missing = (test: 'missing' | 'present', is: 'shown' | 'condition') => (parts: Parts): Intent => measureTest(is)({ ...parts, NumberTest: { test } });
+const missing = (test: 'missing' | 'present') => (is: Tested) => (parts: Parts): Intent => measureTest(is)({ ...parts, NumberTest: { test } });
 const rowTest = (parts: Parts): Intent => intent({ do: 'saidRowTest', measure: parts['Measure'] as string, test: parts['NumberTest'] as SaidTest });
 
 const number = (test: SaidTest['test']) => (parts: Parts): SaidTest => ({ test, value: parts['Amount'] as Amount });
@@ -141,22 +155,23 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
 
   { gives: 'Intent', form: 'where {Key} has {Calculation} {NumberTest}', means: measureTest('condition'), cost: -0.05 },
   { gives: 'Intent', form: 'where {Key} has {Calculation} {AverageTest:NumberTest}', means: measureTest('condition'), cost: -0.05 },
-  { gives: 'Intent', form: 'where {Key} has no {Calculation}', means: missing('missing', 'condition'), cost: -0.05 },
-  { gives: 'Intent', form: 'where {Key} has any {Calculation}', means: missing('present', 'condition'), cost: -0.05 },
-  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} ${WITH} [a] {NumberTest} {Calculation}`, means: measureTest('shown') },
-  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} {NumberTest} {Calculation}`, means: measureTest('shown'), cost: 0.05 },
+  { gives: 'Intent', form: 'where {Key} has no {Calculation}', means: missing('missing')('condition'), cost: -0.05 },
+  { gives: 'Intent', form: 'where {Key} has any {Calculation}', means: missing('present')('condition'), cost: -0.05 },
+  ...tested(`{Key} ${WITH} [a] {NumberTest} {Calculation}`, measureTest),
+  ...tested(`{Key} ${WITH} [a] {NumberTest} {Calculation} (and|but) [(with|have|had)] [a] {NumberTest:also} {Calculation:second}`, bothTests),
+  ...tested(`{Key} {NumberTest} {Calculation}`, measureTest, 0.05),
   { gives: 'Intent', form: '{Calculation} [(is|was)] {NumberTest} by {Key}', means: (p) => ({ ...measureTest('shown')(p), edits: [{ do: 'show', how: 'replace', shown: [{ calculation: p['Calculation'] as Calculation, transform: null }] }, ...measureTest('shown')(p).edits] }) },
-  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} ${WITH} [a] {Calculation} ${IS} {NumberTest}`, means: measureTest('shown') },
-  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} ${WITH} [a] {Calculation} ${IS} {AverageTest:NumberTest}`, means: measureTest('shown') },
-  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} ${WITH} [a] {Calculation} ${IS} {DirectedTest}`, means: directed('shown') },
-  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} ${WITH} [an] {AverageTest:NumberTest} {Calculation}`, means: measureTest('shown') },
-  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} ${WITH} [a] {DirectedTest} {Calculation}`, means: directed('shown') },
-  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} ${VERB} {AverageTest:NumberTest} [(in|by|for|on) {Calculation}]`, means: measureTest('shown'), cost: 0.05 },
-  { gives: 'Intent', form: `[(which|what|only|only the|all)] {Key} ${VERB} {DirectedTest} [(in|by|for|on) {Calculation}]`, means: directed('shown'), cost: 0.05 },
-  { gives: 'Intent', form: '[(which|what|only|only the|all)] {Key} {AverageTest:NumberTest} {Calculation}', means: measureTest('shown') },
-  { gives: 'Intent', form: `[(which|what|only|all)] {Key} (with no|without [any]|without a|that have no|which have no|having no|lacking [a]|that had no|missing [a]|with missing|with no [known]) {Calculation}`, means: missing('missing', 'shown'), cost: 0.05 },
-  { gives: 'Intent', form: `[(which|what|only|all)] {Key} (with any|that have any|which have any|with a known) {Calculation}`, means: missing('present', 'shown'), cost: 0.05 },
-  { gives: 'Intent', form: '[(which|what|only|all)] {Key} (with no|without [a]|that have no|having no|lacking a|missing a|missing) plan', means: planMissing, cost: 0.02 },
+  ...tested(`{Key} ${WITH} [a] {Calculation} ${IS} {NumberTest}`, measureTest),
+  ...tested(`{Key} ${WITH} [a] {Calculation} ${IS} {AverageTest:NumberTest}`, measureTest),
+  ...tested(`{Key} ${WITH} [a] {Calculation} ${IS} {DirectedTest}`, directed),
+  ...tested(`{Key} ${WITH} [an] {AverageTest:NumberTest} {Calculation}`, measureTest),
+  ...tested(`{Key} ${WITH} [a] {DirectedTest} {Calculation}`, directed),
+  ...tested(`{Key} ${VERB} {AverageTest:NumberTest} [(in|by|for|on) {Calculation}]`, measureTest, 0.05),
+  ...tested(`{Key} ${VERB} {DirectedTest} [(in|by|for|on) {Calculation}]`, directed, 0.05),
+  ...tested('{Key} {AverageTest:NumberTest} {Calculation}', measureTest),
+  ...tested(`{Key} (with no|without [any]|without a|that have no|which have no|having no|had no|have no|has no|lacking [a]|that had no|missing [a]|with missing|with no [known]) {Calculation}`, missing('missing'), 0.05),
+  ...tested(`{Key} (with any|that have any|which have any|with a known) {Calculation}`, missing('present'), 0.05),
+  ...tested('{Key} (with no|without [a]|that have no|having no|lacking a|missing a|missing) plan', planMissing, 0.02),
   { gives: 'Intent', form: `${WITH} {Measure} ${IS} {NumberTest}`, means: rowTest, cost: 0.35 },
   { gives: 'Intent', form: `${WITH} [a] {NumberTest} {Measure}`, means: rowTest, cost: 0.4 },
   { gives: 'Intent', form: `[${WITH.slice(1, -1)}] [an] {AverageTest:NumberTest} {Measure}`, means: rowTest, cost: 0.4 },
@@ -183,7 +198,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
 ];
 
 /** Better and worse follow the measure's direction. */
-function directed(is: 'shown') {
+function directed(is: Tested) {
   return (parts: Parts, question: Question): Intent | null => {
     const calculation = parts['Calculation'] as Calculation | undefined;
     const id = calculation === undefined ? question.model.defaultMeasure : calculation.kind === 'measure' ? calculation.measure : null;
@@ -194,9 +209,11 @@ function directed(is: 'shown') {
 }
 
 /** "routes with no plan": of the default measure's plan, where it has one. */
-function planMissing(parts: Parts, question: Question): Intent | null {
-  const plan = question.model.measures.get(question.model.defaultMeasure)?.plan;
-  return plan === undefined ? null : missing('missing', 'shown')({ ...parts, Calculation: { kind: 'measure', measure: plan } });
+function planMissing(is: Tested) {
+  return (parts: Parts, question: Question): Intent | null => {
+    const plan = question.model.measures.get(question.model.defaultMeasure)?.plan;
+    return plan === undefined ? null : missing('missing')(is)({ ...parts, Calculation: { kind: 'measure', measure: plan } });
+  };
 }
 
 function lengthTest(parts: Parts): Intent {

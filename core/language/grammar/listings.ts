@@ -31,6 +31,7 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(list|list all|show all|show the individual) {Fact} with {ColumnList}', means: rows, cost: -0.15 },
   { gives: 'Intent', form: 'which {Fact} (are|were|is|was) (these|those|they|this|that|it)', means: (p) => ({ ...rows(p), followUp: true }), cost: -0.2 },
   { gives: 'Intent', form: '(which|what) [ones] (are|were) (these|those|they)', means: () => followUp({ do: 'whichAreThese' }), examples: ['which are these'] },
+  { gives: 'Intent', form: '[(show|list|show me|tell me|and)] which ones [(are they|are these|are those|exactly)]', means: () => followUp({ do: 'whichAreThese' }) },
   { gives: 'Intent', form: '(which|what) {Level} (are|were) (these|those|they)', means: () => followUp({ do: 'whichAreThese' }), cost: -0.2 },
   { gives: 'Intent', form: '(add|also show|include|with) {ColumnList} [(too|also|as well|column|columns|as columns|as a column)]', means: (p) => followUp({ do: 'columns', columns: columns(p) }), cost: 0.2 },
   { gives: 'Intent', form: '(close|hide|leave|no|without|drop) [the] (rows|records|listing|list)', means: () => followUp({ do: 'rows', how: 'stop', columns: [] }), examples: ['hide the rows'] },

@@ -1,11 +1,12 @@
 /** Settling references: "that month", "the first one", "it", "those routes" point at the answer before. */
-import { unitOf } from '../../analysis/points';
+import { unitOf, type Points } from '../../analysis/points';
 import { isMeasure } from '../../model/calculation';
+import { measure as measureOf } from '../../model/model';
 import type { Edit } from '../../reading/edit';
 import { byLevel, same, type Reading } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
 import type { Period } from '../../time/period';
-import { shownPlainly, type SaidEdit } from '../intent';
+import { shownPlainly, type PointAt, type SaidEdit } from '../intent';
 import { CannotSettle, type Situation } from './situation';
 
 /** The members a rank chose stay chosen, by the measure that chose them, whatever is shown of them next. */
@@ -24,11 +25,10 @@ export function pointEdits(said: Extract<SaidEdit, { do: 'point' }>, situation: 
   const { at, how } = said;
   const { points } = situation;
   if (situation.before === null) throw new CannotSettle('There is no answer before to point at.');
-  if (at.point === 'row' || at.point === 'last row') {
+  if (at.point === 'row' || at.point === 'last row' || at.point === 'extreme') {
     if (!points?.members) throw new CannotSettle('The answer before shows no members to point at.');
-    const { level, names } = points.members;
-    const name = at.point === 'row' ? names[at.place] : names.at(-1);
-    if (name === undefined) throw new CannotSettle(`The answer before shows only ${names.length}.`);
+    const { level } = points.members;
+    const name = at.point === 'extreme' ? extremeOf(at, points, situation, base) : placed(at, points.members.names);
     if (how === 'drill') return [{ do: 'drill', member: { level, name } }];
     return [{ do: 'condition', how, condition: { kind: 'members', level, is: how === 'only', members: [name] } }];
   }
@@ -43,8 +43,25 @@ export function pointEdits(said: Extract<SaidEdit, { do: 'point' }>, situation: 
   return [...single, { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain: finer }] }];
 }
 
+function placed(at: Extract<PointAt, { point: 'row' | 'last row' }>, names: readonly string[]): string {
+  const name = at.point === 'row' ? names[at.place] : names.at(-1);
+  if (name === undefined) throw new CannotSettle(`The answer before shows only ${names.length}.`);
+  return name;
+}
+
+/** The highest member is that with the highest value, wherever its row stands. */
+function extremeOf(at: Extract<PointAt, { point: 'extreme' }>, points: Points, { model }: Situation, base: Reading): string {
+  if (at.level !== undefined && at.level !== points.members?.level) throw new CannotSettle('The answer before does not show such members; name the one that is meant.');
+  const first = base.shown[0]?.calculation;
+  const lessIsBetter = first !== undefined && isMeasure(first) && measureOf(model, first.measure).direction === 'less';
+  const high = at.of === 'highest' || at.of === (lessIsBetter ? 'worst' : 'best');
+  const name = high ? points.highest : points.lowest;
+  if (name === null) throw new CannotSettle(`The answer before has no single ${at.of} member; name the one that is meant.`);
+  return name;
+}
+
 function periodAt(at: Extract<SaidEdit, { do: 'point' }>['at'], { points, calendar }: Situation, base: Reading): Period | null {
-  if (at.point === 'row' || at.point === 'last row') return null;
+  if (at.point === 'row' || at.point === 'last row' || at.point === 'extreme') return null;
   if (at.point === 'low') return points?.low ?? null;
   if (at.point === 'high') return points?.high ?? null;
   if (at.grain === undefined) return null;

@@ -22,7 +22,7 @@ export type Settled =
 
 /** Does a question stand on its own: with a measure and something that measure is broken down or narrowed by? */
 function isComplete(said: readonly SaidEdit[]): boolean {
-  const shows = said.some((edit) => edit.do === 'show' || edit.do === 'distribution' || ((edit.do === 'saidRank' || edit.do === 'kindRank') && (edit.do === 'saidRank' ? edit.rank.by : edit.by) !== null) || (edit.do === 'saidMeasureTest' && (edit.calculation !== null || edit.count)));
+  const shows = said.some((edit) => edit.do === 'show' || edit.do === 'distribution' || ((edit.do === 'saidRank' || edit.do === 'kindRank') && (edit.do === 'saidRank' ? edit.rank.by : edit.by) !== null) || (edit.do === 'saidMeasureTest' && ((edit.calculation !== null && !edit.narrows) || edit.count)));
   const about = said.some((edit) => ['breakdown', 'condition', 'saidRank', 'kindRank', 'saidMeasureTest', 'saidRowTest', 'saidLengthTest', 'overTime', 'kindOfLevel', 'change', 'distribution'].includes(edit.do) || (edit.do === 'compare' && edit.against?.kind === 'members'));
   return shows && about;
 }
@@ -195,16 +195,15 @@ function withRoles(edits: readonly Edit[]): Edit[] {
 function together(edits: readonly Edit[]): Edit[] {
   const joins = edits.filter((edit) => edit.do === 'breakdown' && edit.how === 'join');
   const shows = edits.filter((edit) => edit.do === 'show' && edit.how === 'replace');
-  const others = edits.filter((edit) => !joins.includes(edit) && !shows.includes(edit));
+  const replacing = edits.find((edit) => edit.do === 'breakdown' && edit.how === 'replace' && edit.instead === undefined);
+  const others = edits.filter((edit) => !joins.includes(edit) && !shows.includes(edit) && edit !== replacing);
   const merged: Edit[] = [];
   const shown = shows.flatMap((edit) => (edit.do === 'show' ? edit.shown : []));
   const distinct = shown.filter((one, index) => shown.findIndex((other) => same(one, other)) === index);
   if (shows.length > 0) merged.push({ do: 'show', how: 'replace', shown: distinct });
-  if (joins.length > 0) {
-    const by = joins.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
-    const unique = by.filter((one, index) => by.findIndex((other) => same(one, other)) === index);
-    merged.push({ do: 'breakdown', how: 'join', by: unique });
-  }
+  const by = [...(replacing === undefined ? [] : [replacing]), ...joins].flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
+  const unique = by.filter((one, index) => by.findIndex((other) => same(one, other)) === index);
+  if (unique.length > 0) merged.push({ do: 'breakdown', how: replacing === undefined ? 'join' : 'replace', by: unique });
   return [...merged, ...mergedConditions(saidOnce(others))];
 }
 
