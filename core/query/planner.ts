@@ -104,18 +104,17 @@ class Planner {
     const selection = this.rankSelection(window);
     const aggregated = this.branches(window).flatMap((branch) => this.facts().map((fact) => this.aggregate(fact, branch, selection)));
     const columns = [
-      ...shown.map((one, index) => ({ name: one.key, expression: values[index] as Expression })),
-      ...(others === null
-        ? []
-        : shown.flatMap((one, index) => {
-            const value = values[index] as Expression;
-            const other = others[index] as Expression;
-            return [
-              { name: `${one.key}_other`, expression: other },
-              { name: `${one.key}_difference`, expression: { kind: 'arithmetic', operator: 'subtract', left: value, right: other } as Expression },
-              { name: `${one.key}_change`, expression: { kind: 'relative', left: value, right: other } as Expression },
-            ];
-          })),
+      ...shown.flatMap((one, index): { name: string; expression: Expression }[] => {
+        const value = values[index] as Expression;
+        if (others === null) return [{ name: one.key, expression: value }];
+        const other = others[index] as Expression;
+        return [
+          { name: one.key, expression: value },
+          { name: `${one.key}_other`, expression: other },
+          { name: `${one.key}_difference`, expression: { kind: 'arithmetic', operator: 'subtract', left: value, right: other } },
+          { name: `${one.key}_change`, expression: { kind: 'relative', left: value, right: other } },
+        ];
+      }),
       { name: ROWS, expression: { kind: 'column' as const, name: ROWS } },
     ];
     const names = [...this.leaves.flatMap((leaf) => (this.windows.other ? [leaf.name, `o_${leaf.name}`] : [leaf.name])), ROWS];

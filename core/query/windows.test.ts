@@ -21,6 +21,12 @@ describe('like is compared with like', () => {
   test('a stretch of days is set beside as many days before it', () => {
     expect(other({ kind: 'days', from: '2025-03-10', to: '2025-03-19' }, { kind: 'previous' })).toEqual({ from: '2025-02-28', to: '2025-03-09' });
   });
+  test('periods that are not equally long are said to be so', () => {
+    const note = (period: Period, beside: Period) => windowsOf(reading(period, { kind: 'period', period: beside }), calendar).note;
+    expect(note({ kind: 'days', from: '2025-01-01', to: '2025-12-31' }, { kind: 'days', from: '2025-06-01', to: '2025-06-30' })).toBe('The periods are not equally long: 365 days beside 30 days.');
+    expect(note({ kind: 'days', from: '2025-02-01', to: '2025-02-28' }, { kind: 'days', from: '2025-01-01', to: '2025-01-31' })).toBeNull();
+    expect(note({ kind: 'days', from: '2024-01-01', to: '2024-12-31' }, { kind: 'this', grain: 'year' })).toBe('The periods are not equally long: 366 days beside 226 days.');
+  });
   test('with a grain, each period is set beside the one just before, and weeks beside the same week', () => {
     expect(other({ kind: 'this', grain: 'year' }, { kind: 'previous' }, [{ kind: 'time', grain: 'month' }])).toEqual({ from: '2025-12-01', to: '2026-07-14' });
     expect(windowsOf(reading({ kind: 'this', grain: 'year' }, { kind: 'year' }, [{ kind: 'time', grain: 'week' }]), calendar).shift).toEqual({ days: 364 });

@@ -45,8 +45,18 @@ export function windowsOf(reading: Reading, calendar: Calendar): Windows {
     window,
     other: { ...(beside.from === undefined ? {} : { from: beside.from }), ...(cut === undefined ? {} : { to: cut }) },
     shift,
-    note: cut === beside.to ? null : 'The earlier period is cut at the same day.',
+    note: cut === beside.to ? lengthNote(ended, { ...beside, to: earlierOf(beside.to ?? calendar.asOf, calendar.asOf) }) : 'The earlier period is cut at the same day.',
   };
+}
+
+/** February beside March is like beside like; a year beside a month is not. */
+const UNLIKE = 1.2;
+
+function lengthNote(now: DayRange, then: DayRange): string | null {
+  if (now.from === undefined || now.to === undefined || then.from === undefined || then.to === undefined) return null;
+  const lengths = [dayNumber(now.to) - dayNumber(now.from) + 1, dayNumber(then.to) - dayNumber(then.from) + 1];
+  if (Math.max(...lengths) <= UNLIKE * Math.min(...lengths)) return null;
+  return `The periods are not equally long: ${lengths.join(' days beside ')} days.`;
 }
 
 /** The grain of the time line, if there is one. */

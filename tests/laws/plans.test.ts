@@ -7,7 +7,7 @@ import { CannotPlan } from '@zud/core/query/cannot-plan';
 import { planOf, type RowRule } from '@zud/core/query/planner';
 import type { Plan, PlanNode } from '@zud/core/query/plan';
 import type { Reading } from '@zud/core/reading/schema';
-import { postgresqlQuery } from '@zud/core/query/postgresql';
+import { outputOf, postgresqlQuery } from '@zud/core/query/postgresql';
 import { readingOf, world, type World } from './generated-models';
 
 const RUNS = Number(process.env['LAW_RUNS'] ?? 1000) / 2;
@@ -86,5 +86,17 @@ test('every plan is told in words: what is added up, from which table', () => {
       expect(told.conditions.length).toBeGreaterThanOrEqual(reading.where.length > 0 || reading.when !== null ? 1 : 0);
     }),
     { numRuns: RUNS / 2 },
+  );
+});
+
+test('the columns of an answer stand in the order of the columns that its plan puts out', () => {
+  fc.assert(
+    fc.property(cases, ({ made, reading }) => {
+      const plan = planned(made, { ...reading, rows: null });
+      fc.pre(plan !== null);
+      const described = plan.columns.map((column, index) => (column.role === 'measure' ? column.key : `k${index}`));
+      expect(outputOf(plan.root).slice(0, described.length)).toEqual(described);
+    }),
+    { numRuns: RUNS },
   );
 });

@@ -94,6 +94,12 @@ export const FERRIES: readonly Case[] = [
   ['passengers by month in 2025 without March 2025', `select ${month('sailed_on')}, sum(passengers) from bookings where sailed_on ${Y2025} and sailed_on not between '2025-03-01' and '2025-03-31' group by 1`],
   // comparisons
   ['2025 vs 2024', compared(sum('passengers', Y2025), other(sum('passengers', Y2024)))],
+  [
+    'passengers and revenue by channel, 2025 vs 2024',
+    `select channel, a.v, b.v, a.v - b.v, (a.v - b.v) / b.v, a.w, b.w, a.w - b.w, (a.w - b.w) / b.w
+     from (select channel, sum(passengers)::float8 v, sum(ticket_revenue)::float8 w from bookings where sailed_on ${Y2025} group by 1) a
+     join (select channel, sum(passengers)::float8 v, sum(ticket_revenue)::float8 w from bookings where sailed_on ${Y2024} group by 1) b using (channel)`,
+  ],
   ['revenue March vs April 2026', compared(sum('ticket_revenue', "between '2026-04-01' and '2026-04-30'"), other(sum('ticket_revenue', "between '2026-03-01' and '2026-03-31'")))],
   ['change in passengers from March to April 2026', compared(sum('passengers', "between '2026-04-01' and '2026-04-30'"), other(sum('passengers', "between '2026-03-01' and '2026-03-31'")))],
   ['passengers in high season 2026 vs high season 2025', compared(sum('passengers', "between '2026-06-15' and '2026-08-31'"), other(sum('passengers', "between '2025-06-15' and '2025-08-31'")))],

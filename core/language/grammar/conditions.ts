@@ -98,6 +98,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${FOR} {Members}`, means: only },
   { gives: 'Intent', form: '{Members}', means: only, cost: 0.1 },
   { gives: 'Intent', form: '(only|just|only for|just for|keep only|keep|only in|only on|filter to|filter on|filter for|narrow to|narrow down to|narrow it to|narrow it down to|limit to|limit it to|limited to|restrict to|restrict it to|restricted to|focus on|focusing on|only from|only at|solely|just the|only the|concentrate on|filtered to|look at|show only|show just|just show|only show) {Members}', means: only },
+  { gives: 'Intent', form: '(did|does|do) {Members} (carry|have|make|sell|get|earn|see|bring in|bring|run|generate|take)', means: only },
   { gives: 'Intent', form: '(only|just|keep only|filter to|for|in|use) {Members} instead', means: asFollowUp(only) },
   { gives: 'Intent', form: '{Members} instead [of {Members:old}]', means: asFollowUp(only) },
   { gives: 'Intent', form: '{Members} (only|alone|by itself|on its own)', means: only },
