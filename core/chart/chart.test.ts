@@ -27,6 +27,7 @@ describe('the chart suits the shape', () => {
     ['parts that add up', answer([level('Shop'), level('Kind'), value('Sales')], [['A', 'x', 3], ['A', 'y', 1], ['B', 'x', 2]]), by(LEVEL, { kind: 'level', level: 'Kind' }), 'stacked'],
     ['parts that do not', answer([level('Shop'), level('Kind'), value('Sales', { additive: false })], [['A', 'x', 3], ['A', 'y', 1], ['B', 'x', 2]]), by(LEVEL, { kind: 'level', level: 'Kind' }), 'columns'],
     ['two measures of many members', answer([level('Shop'), value('Sales'), value('Cost')], Array.from({ length: 20 }, (_, index) => [`Shop ${index}`, index, 2 * index])), by(LEVEL), 'scatter'],
+    ['two measures beside an earlier period', answer([level('Shop'), value('Sales'), value('Sales_other', { of: 'Sales', as: 'other' }), value('Cost')], Array.from({ length: 20 }, (_, index) => [`Shop ${index}`, index, index + 1, 2 * index])), by(LEVEL), 'table'],
     ['three breakdowns', answer([month, level('Shop'), level('Kind'), value('Sales')], [['2026-07-01', 'A', 'x', 3]]), by(MONTH, LEVEL, { kind: 'level', level: 'Kind' }), 'table'],
   ])('%s', (_name, given, reading, kind) => expect(describeChart(given, reading).kind).toBe(kind));
 
@@ -53,6 +54,13 @@ describe('the chart suits the shape', () => {
 });
 
 describe('headlines and caveats follow from the numbers', () => {
+  test('of several measures, the one that the headline speaks of is named', () => {
+    const columns = [level('Shop'), value('Sales'), value('Sales_other', { of: 'Sales', as: 'other' }), value('Sales_change', { of: 'Sales', as: 'change' }), value('Cost')];
+    const rows: Cell[][] = [['A', 3, 2, 0.5, 9], ['B', 3, 1, 2, 9]];
+    const reading: Reading = { ...by(LEVEL), against: { kind: 'year' } };
+    expect(headlineOf(answer(columns, rows), reading, '')).toMatch(/^Sales: B rose most on the year before/);
+    expect(headlineOf(answer(columns.slice(0, -1), rows.map((row) => row.slice(0, -1))), reading, '')).toMatch(/^B rose most/);
+  });
   test('of members, of time, of a comparison', () => {
     expect(headlineOf(answer([level('Shop'), value('Sales')], [['A', 3], ['B', 1]]), by(LEVEL), '')).toBe('A has the most sales, 3, 75\u202f% of all');
     expect(headlineOf(answer([level('Shop'), value('Sales')], [['A', 3], ['B', -1]]), by(LEVEL), '')).toBe('A has the most sales, 3; the lowest is B with -1');

@@ -95,6 +95,8 @@ function usualKind(answer: Answer, shape: Shape, reading: Reading): Chosen {
     return ['line', 'a development over time'];
   }
   if (reading.by.length === 1 && reading.by[0]?.kind === 'bins') return ['columns', 'ranges stand side by side, in their order'];
+  const compared = answer.columns.some((column) => column.as === 'other');
+  if (shape.values.length >= 2 && compared && rows.length > 12) return ['table', 'several measures beside what they are compared with read best as a table'];
   if (shape.values.length >= 2 && shape.levels.length === 1 && rows.length > 12) return ['scatter', 'two measures of many members'];
   if (shape.levels.length === 1) return rows.length <= UPRIGHT_BARS && shortLabels(answer, shape.levels[0] ?? 0) ? ['columns', 'few members side by side'] : ['bars', 'names are easiest to read beside lying bars'];
   const additive = first !== undefined && answer.columns[first]?.additive === true && rows.every((row) => Number(row[first] ?? 0) >= 0);

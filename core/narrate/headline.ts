@@ -35,7 +35,9 @@ export function headlineOf(answer: Answer, reading: Reading, where: string): str
     : columns.keys.length === 1 && columns.keys[0]?.column.role === 'time' && reading.rank === null ? overTime(answer, columns, reading)
     : columns.keys.length === 1 ? byMembers(answer, columns, reading)
     : byTwo(answer, columns);
-  return `${capital(text)}${scope}`;
+  const several = answer.columns.filter((one) => one.as === 'value').length > 1;
+  const named = several && !lower(text).includes(lower(column.label)) ? `${column.label}: ${text}` : capital(text);
+  return `${named}${scope}`;
 }
 
 function beside(reading: Reading): string {
