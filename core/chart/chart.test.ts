@@ -54,6 +54,12 @@ describe('the chart suits the shape', () => {
 });
 
 describe('headlines and caveats follow from the numbers', () => {
+  test('a change that is written as 0 % is none', () => {
+    const columns = [month, value('Sales'), value('Sales_other', { of: 'Sales', as: 'other' }), value('Sales_change', { of: 'Sales', as: 'change' })];
+    const headline = (last: number) => headlineOf(answer(columns, [['2026-07-01', 3, 2, 0.5], ['2026-08-01', 3, 3, last]]), { ...by(MONTH), against: { kind: 'year' } }, '');
+    expect([0, 0.0002, -0.0001].map(headline)).toEqual(Array.from({ length: 3 }, () => expect.stringContaining('did not change on the year before')));
+    expect(headline(0.02)).toContain('rose 2');
+  });
   test('of several measures, the one that the headline speaks of is named', () => {
     const columns = [level('Shop'), value('Sales'), value('Sales_other', { of: 'Sales', as: 'other' }), value('Sales_change', { of: 'Sales', as: 'change' }), value('Cost')];
     const rows: Cell[][] = [['A', 3, 2, 0.5, 9], ['B', 3, 1, 2, 9]];

@@ -53,12 +53,15 @@ function single(answer: Answer, { value, other, change }: Columns, reading: Read
   if (reading.shown.length > 1) return answer.columns.filter((column) => column.as === 'value').map((column) => `${column.label} ${formatValue(row[answer.columns.indexOf(column)] ?? null, column)}`).join(', ');
   if (other < 0 || moved === null) return `${value.column.label}: ${text}`;
   if (reading.against?.kind === 'plan') return `${value.column.label} ${verb(moved, 'stands', 'above', 'below', 'level with')} plan, at ${text}`;
-  return `${value.column.label} ${moved > 0.0005 ? `rose ${formatSize(moved)}` : moved < -0.0005 ? `fell ${formatSize(moved)}` : 'did not change'} ${beside(reading)}, to ${text}`;
+  return `${value.column.label} ${movedWords(moved)} ${beside(reading)}, to ${text}`;
 }
 
 function verb(moved: number, is: string, above: string, below: string, level: string): string {
   return Math.abs(moved) < 0.0005 ? `${is} ${level}` : `${is} ${formatSize(moved)} ${moved > 0 ? above : below}`;
 }
+
+/** A change that is written as 0 % is none. */
+const movedWords = (size: number) => (size > 0.0005 ? `rose ${formatSize(size)}` : size < -0.0005 ? `fell ${formatSize(size)}` : 'did not change');
 
 function overTime(answer: Answer, { value, other, change, keys }: Columns, reading: Reading): string {
   const [key] = keys;
@@ -71,7 +74,7 @@ function overTime(answer: Answer, { value, other, change, keys }: Columns, readi
     if (latest) {
       const size = number(latest[change]) ?? 0;
       const ups = moved.filter((row) => (number(row[change]) ?? 0) > 0).length;
-      const where = reading.against.kind === 'plan' ? verb(size, 'was', 'above', 'below', 'level with') + ' plan' : `${size >= 0 ? 'rose' : 'fell'} ${formatSize(size)} ${beside(reading)}`;
+      const where = reading.against.kind === 'plan' ? verb(size, 'was', 'above', 'below', 'level with') + ' plan' : `${movedWords(size)} ${beside(reading)}`;
       return `${value.column.label} ${where} in ${label(latest)}; up in ${ups} of ${moved.length} ${key.column.label.toLowerCase()}s`;
     }
   }
