@@ -61,3 +61,21 @@ test.each<[string, string, Transform, Partial<Reading>, boolean]>([
   const shown = { calculation: measureOf(measure), transform };
   expect(transformFault(shown, reading(transform, { ...more, shown: [shown] }), names.model) === null).toBe(possible);
 });
+
+test('beside another period both sides are transformed, and the difference is that of the transformed', () => {
+  const side = (as: AnswerColumn['as']): AnswerColumn => ({ ...VALUE, key: `passengers_${as ?? ''}`, as: as ?? 'other' });
+  const columns = [COAST, VALUE, side('other'), side('difference'), side('change')];
+  const main = table(columns, [['A', 30, 10, 20, 2], ['B', 70, 30, 40, 4 / 3]]);
+  const whole = table(columns.slice(1), [[100, 40, 60, 1.5]]);
+  const by: Partial<Reading> = { by: [{ kind: 'level', level: 'coast' }], against: { kind: 'year' } };
+  const shares = derived(reading({ kind: 'share', within: 'all' }, by), main, whole, null);
+  expect(shares.rows[0]?.slice(1).map((cell) => Number(Number(cell).toFixed(6)))).toEqual([0.3, 0.25, 0.05, 0.2]);
+  expect(shares.columns.slice(1, 4).map((column) => column.format?.style)).toEqual(['percent', 'percent', 'percent']);
+  expect(shares.columns[2]?.label).toMatch(/^Share of /);
+  expect(derived(reading({ kind: 'rank' }, by), main, null, null).rows.map((row) => row.slice(1))).toEqual([[2, 2, 0, null], [1, 1, 0, null]]);
+});
+
+test('shares of periods beside another period are refused with words', () => {
+  const { model } = names;
+  expect(transformFault({ calculation: measureOf('passengers'), transform: { kind: 'share', within: 'all' } }, reading({ kind: 'share', within: 'all' }, { against: { kind: 'year' } }), model)).toContain('no whole');
+});

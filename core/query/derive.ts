@@ -33,8 +33,10 @@ export function transformFault(shown: Shown, reading: Reading, model: Model): st
   if (transform === null) return null;
   const additive = addsUp(shown.calculation, model);
   const time = reading.by.some((one) => one.kind === 'time');
+  const beside = reading.against !== null && reading.against.kind !== 'members';
   switch (transform.kind) {
     case 'share':
+      if (beside && time) return 'Shares of periods have no whole to stand beside; show the shares, or the comparison.';
       if (!additive) return 'A share needs a measure whose parts add up to the whole.';
       return transform.within === 'outer' && reading.by.length < 2 ? 'A share within needs two breakdowns.' : reading.by.length === 0 ? 'A share needs a breakdown: say by what.' : null;
     case 'running':
@@ -45,8 +47,10 @@ export function transformFault(shown: Shown, reading: Reading, model: Model): st
     case 'change':
       if (reading.against !== null) return 'Show either the change or the comparison beside it.';
       return transform.basis === 'previous' && !time && reading.when === null ? 'A change on the period before needs a period or a breakdown by time.' : null;
-    case 'rank':
     case 'fromAverage':
+      if (beside && !additive) return 'This difference from the average cannot stand beside another; show the one or the other.';
+      return reading.by.length === 0 ? 'This needs a breakdown: say by what.' : null;
+    case 'rank':
       return reading.by.length === 0 ? 'This needs a breakdown: say by what.' : null;
   }
 }
@@ -64,7 +68,7 @@ export function sourcesOf(reading: Reading, calendar: Calendar): Sources | null 
   const main: Reading = { ...reading, shown: plainly(reading.shown), against: change?.kind === 'change' ? { kind: change.basis } : reading.against };
   const earlier = moving > 1 ? withDaysBefore(main, moving - 1, calendar) : null;
   const wholeBy = share?.kind === 'share' && share.within === 'outer' ? reading.by.slice(0, 1) : [];
-  const whole: Reading | null = share || average ? { ...main, by: wholeBy, rank: null, order: null, against: null, where: main.where } : null;
+  const whole: Reading | null = share || average ? { ...main, by: wholeBy, rank: null, order: null, against: main.against?.kind === 'members' ? null : main.against } : null;
   return { main: earlier?.reading ?? main, whole, keepFrom: earlier?.keepFrom ?? null };
 }
 
@@ -105,10 +109,26 @@ function transformed(table: Table, value: AnswerColumn, transform: Transform, wh
     ...withoutUnit(value, transform), label: LABELS[transform.kind](value.label, transform), ...(transform.kind === 'share' ? { additive: true } : {}),
     ...(transform.kind === 'share' ? { format: { style: 'percent' as const, decimals: 1 } } : transform.kind === 'rank' ? { format: { style: 'number' as const, decimals: 0 } } : transform.kind === 'index' ? { format: { style: 'number' as const, decimals: 1 } } : {}),
   };
+  const beside = (as: AnswerColumn['as']) => table.columns.findIndex((one) => one.of === value.key && one.as === as);
+  const [otherAt, differenceAt, changeAt] = [beside('other'), beside('difference'), beside('change')];
   const results = computed(table, at, transform, whole);
+  const others = otherAt < 0 ? null : computed(table, otherAt, transform, whole);
+  const { key: _key, as: _as, label: _label, ...like } = column;
+  const relative = transform.kind !== 'rank' && transform.kind !== 'fromAverage';
   return {
-    columns: table.columns.map((one, index) => (index === at ? column : one)),
-    rows: table.rows.map((row, index) => row.map((cell, place) => (place === at ? (results[index] ?? null) : cell))),
+    columns: table.columns.map((one, index) => (index === at ? column : index === otherAt ? { ...like, key: one.key, as: 'other', label: LABELS[transform.kind](one.label, transform) } : index === differenceAt ? { ...like, key: one.key, as: 'difference', label: one.label } : one)),
+    rows: table.rows.map((row, index) => {
+      const [now, then] = [results[index] ?? null, others?.[index] ?? null];
+      const difference = now === null || then === null ? null : now - then;
+      return row.map((cell, place) => {
+        if (place === at) return now;
+        if (others === null) return cell;
+        if (place === otherAt) return then;
+        if (place === differenceAt) return difference;
+        if (place === changeAt) return relative && difference !== null && then !== null && then !== 0 ? difference / Math.abs(then) : null;
+        return cell;
+      });
+    }),
   };
 }
 

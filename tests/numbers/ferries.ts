@@ -100,6 +100,17 @@ export const FERRIES: readonly Case[] = [
      from (select channel, sum(passengers)::float8 v, sum(ticket_revenue)::float8 w from bookings where sailed_on ${Y2025} group by 1) a
      join (select channel, sum(passengers)::float8 v, sum(ticket_revenue)::float8 w from bookings where sailed_on ${Y2024} group by 1) b using (channel)`,
   ],
+  [
+    'share of passengers by channel, 2025 vs 2024',
+    `select channel, a.v, b.v, a.v - b.v, (a.v - b.v) / b.v
+     from (select channel, sum(passengers)::float8 / sum(sum(passengers)) over () v from bookings where sailed_on ${Y2025} group by 1) a
+     join (select channel, sum(passengers)::float8 / sum(sum(passengers)) over () v from bookings where sailed_on ${Y2024} group by 1) b using (channel)`,
+  ],
+  [
+    'cumulative passengers by month in 2025 vs last year',
+    `with s as (select ${month('sailed_on')} m, sum(sum(passengers)) over (partition by extract(year from min(sailed_on)) order by ${month('sailed_on')})::float8 v from bookings where sailed_on >= '2024-01-01' and sailed_on <= '2025-12-31' group by 1)
+     select a.m, a.v, b.v, a.v - b.v, (a.v - b.v) / b.v from s a join s b on (a.m::date - interval '1 year') = b.m::date where a.m >= '2025'`,
+  ],
   ['revenue March vs April 2026', compared(sum('ticket_revenue', "between '2026-04-01' and '2026-04-30'"), other(sum('ticket_revenue', "between '2026-03-01' and '2026-03-31'")))],
   ['change in passengers from March to April 2026', compared(sum('passengers', "between '2026-04-01' and '2026-04-30'"), other(sum('passengers', "between '2026-03-01' and '2026-03-31'")))],
   ['passengers in high season 2026 vs high season 2025', compared(sum('passengers', "between '2026-06-15' and '2026-08-31'"), other(sum('passengers', "between '2025-06-15' and '2025-08-31'")))],
