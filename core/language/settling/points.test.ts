@@ -76,6 +76,7 @@ test('a breakdown that replaces and one beside it are both kept, in either order
   const text = (followUp: string) => read(followUp, { ...known, before }).sentence?.text;
   expect(text('by coast instead, by month')).toBe('Passengers by month and coast');
   expect(text('by month, by coast instead')).toBe('Passengers by month and coast');
+  expect(text('by coast instead, by vessel instead')).toBe('Passengers by coast and vessel');
   expect(text('week instead of month')).toBe('Passengers by week');
 });
 

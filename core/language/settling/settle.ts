@@ -195,15 +195,15 @@ function withRoles(edits: readonly Edit[]): Edit[] {
 function together(edits: readonly Edit[]): Edit[] {
   const joins = edits.filter((edit) => edit.do === 'breakdown' && edit.how === 'join');
   const shows = edits.filter((edit) => edit.do === 'show' && edit.how === 'replace');
-  const replacing = edits.find((edit) => edit.do === 'breakdown' && edit.how === 'replace' && edit.instead === undefined);
-  const others = edits.filter((edit) => !joins.includes(edit) && !shows.includes(edit) && edit !== replacing);
+  const replacing = edits.filter((edit) => edit.do === 'breakdown' && edit.how === 'replace' && edit.instead === undefined);
+  const others = edits.filter((edit) => !joins.includes(edit) && !shows.includes(edit) && !replacing.includes(edit));
   const merged: Edit[] = [];
   const shown = shows.flatMap((edit) => (edit.do === 'show' ? edit.shown : []));
   const distinct = shown.filter((one, index) => shown.findIndex((other) => same(one, other)) === index);
   if (shows.length > 0) merged.push({ do: 'show', how: 'replace', shown: distinct });
-  const by = [...(replacing === undefined ? [] : [replacing]), ...joins].flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
+  const by = [...replacing, ...joins].flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
   const unique = by.filter((one, index) => by.findIndex((other) => same(one, other)) === index);
-  if (unique.length > 0) merged.push({ do: 'breakdown', how: replacing === undefined ? 'join' : 'replace', by: unique });
+  if (unique.length > 0) merged.push({ do: 'breakdown', how: replacing.length === 0 ? 'join' : 'replace', by: unique });
   return [...merged, ...mergedConditions(saidOnce(others))];
 }
 
