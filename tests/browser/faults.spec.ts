@@ -15,9 +15,7 @@ test('the server is restarted under an open board: it says so, comes back by its
   await expect(mira.getByRole('alert')).toContainText('cannot be reached');
   await expect(mira.getByRole('combobox')).toHaveValue('only overnight ships');
   await expect(mira.getByTestId('tile').first()).toContainText('On-time share');
-  const began = Date.now();
   await product.start();
-  expect(Date.now() - began).toBeLessThan(5000);
   const other = await signedIn(browser, product, 'ines');
   await other.goto(board);
   await other.getByText('For everyone').click();
@@ -25,6 +23,20 @@ test('the server is restarted under an open board: it says so, comes back by its
   await expect(other.getByTestId('board-sentence')).toContainText('last quarter');
   await expect(mira.getByTestId('board-sentence')).toContainText('last quarter');
   await expect(mira.getByText('connecting …')).toBeHidden();
+});
+
+test('on Today nothing slides away under the pointer: what answers late is waited for', async ({ browser, product }) => {
+  const mira = await signedIn(browser, product, 'mira');
+  await mira.route('**/api/models/*', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 700));
+    await route.continue();
+  });
+  await mira.goto(product.address);
+  const link = mira.getByRole('link', { name: 'Operations' });
+  await expect(link).toBeVisible();
+  const before = await link.boundingBox();
+  await mira.waitForTimeout(1500);
+  expect(await link.boundingBox()).toEqual(before);
 });
 
 test('a question that runs too long is stopped with words, and the question is kept', async ({ browser, product }) => {

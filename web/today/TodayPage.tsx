@@ -55,6 +55,8 @@ export function TodayPage() {
       void navigate(`/inquiries/${inquiry.id}/steps/${step.id}`);
     },
   });
+  /** Shown at once: a list that slides away under the pointer loses the click. */
+  const pending = models.isPending || (modelId !== null && model.isPending) || boards.isPending || inquiries.isPending;
   const hour = new Date().getHours();
   const greeting = hour < 12 ? 'Good morning' : hour < 18 ? 'Good afternoon' : 'Good evening';
   const asks = person.role !== 'viewer';
@@ -64,7 +66,7 @@ export function TodayPage() {
         <h1>{greeting}, {person.name.split(' ')[0]}</h1>
         {models.isError ? <Failure error={models.error} onRetry={() => void models.refetch()} /> : null}
         {models.data?.length === 0 ? <p>No model has been loaded yet. A steward can load tables and a model; then you can ask here.</p> : null}
-        {asks && modelId !== null ? (
+        {asks && modelId !== null && !pending ? (
           <>
             <AskLine large place="today" about={[model.data?.name ?? '', 'a new inquiry']} placeholder="Ask a question" modelId={modelId} before={null} busy={ask.isPending} onAsk={(text) => ask.mutate(text)}>
               {(models.data?.length ?? 0) > 1 ? <Menu plain label="Model ▾" ariaLabel="Choose a model" entries={(models.data ?? []).map((one) => ({ id: one.id, label: one.name, disabled: one.id === modelId }))} onChoose={setPicked} /> : null}
@@ -77,18 +79,18 @@ export function TodayPage() {
           </>
         ) : null}
       </Top>
-      <Two>
+      {pending ? <Loading what="Opening" /> : <Two>
         <section>
           <h2>Boards</h2>
-          {boards.isPending ? <Loading what="Looking for boards" /> : boards.isError ? <Failure error={boards.error} /> : boards.data.length === 0 ? <p>No boards yet. Pin an answer to make one.</p>
+          {boards.isError ? <Failure error={boards.error} /> : boards.data.length === 0 ? <p>No boards yet. Pin an answer to make one.</p>
           : <List label="Boards" entries={boards.data.slice(0, 6).map((board) => ({ id: board.id, to: `/boards/${board.id}`, title: board.title, about: `${board.owner} · ${ago(board.updatedAt)}` }))} />}
         </section>
         <section>
           <h2>Inquiries</h2>
-          {inquiries.isPending ? <Loading what="Looking for inquiries" /> : inquiries.isError ? <Failure error={inquiries.error} /> : inquiries.data.length === 0 ? <p>{asks ? 'None yet. Ask a question above.' : 'Your role reads boards; asking needs the role of analyst.'}</p>
+          {inquiries.isError ? <Failure error={inquiries.error} /> : inquiries.data.length === 0 ? <p>{asks ? 'None yet. Ask a question above.' : 'Your role reads boards; asking needs the role of analyst.'}</p>
           : <List label="Inquiries" entries={inquiries.data.slice(0, 6).map((one) => ({ id: one.id, to: `/inquiries/${one.id}`, title: one.title, about: ago(one.updatedAt) }))} />}
         </section>
-      </Two>
+      </Two>}
     </Page>
   );
 }
