@@ -33,8 +33,12 @@ export interface SaidTest {
   readonly upper?: Amount;
 }
 
-/** A change of which the basis was not said: the period before where there is a time line, else the year before. */
-export type SaidTransform = Transform | { readonly kind: 'change'; readonly basis: 'implied'; readonly as: 'difference' | 'percent' };
+export type SaidTransform =
+  | Transform
+  /** A change of which the basis was not said: the period before where there is a time line, else the year before. */
+  | { readonly kind: 'change'; readonly basis: 'implied'; readonly as: 'difference' | 'percent' }
+  /** "as a share of all faults": of the whole, not of what a condition said with it leaves. */
+  | { readonly kind: 'shareOfAll' };
 export interface SaidShown {
   readonly calculation: Calculation;
   readonly transform: SaidTransform | null;
@@ -54,18 +58,27 @@ export type SaidEdit =
   | { readonly do: 'show'; readonly shown: readonly SaidShown[]; readonly how: 'replace' | 'add' | 'remove' }
   | { readonly do: 'saidTransform'; readonly transform: SaidTransform }
   | { readonly do: 'saidPeriod'; readonly period: SaidPeriod; readonly how: 'set' | 'leaveOut'; readonly role?: string }
+  /** "signed", "repaired": the date that a period or a time line named elsewhere is on. */
+  | { readonly do: 'saidDateVerb'; readonly role: string }
+  /** "card share of sales": the share of members within what is broken down by. */
+  | { readonly do: 'memberShare'; readonly level: string; readonly members: readonly string[]; readonly calculation: Calculation }
+  /** "… for weather faults": records that another measure named is of; else they are shown themselves. */
+  | { readonly do: 'mention'; readonly measure: string }
   | { readonly do: 'saidComparison'; readonly period: SaidPeriod; readonly with?: SaidPeriod }
   /** "vs the month before": beside the period before where that is the grain shown or the period's own, else that period itself. */
   | { readonly do: 'unitBefore'; readonly unit: Grain }
   /** "vs the 10 weeks before": so many units just before the period. */
   | { readonly do: 'stretchBefore'; readonly unit: Grain; readonly count: number }
   /** Null as the level: the one shown. */
-  | { readonly do: 'saidRank'; readonly rank: Omit<Rank, 'direction' | 'of'> & { readonly of: Key | null }; readonly sense: Sense }
+  | { readonly do: 'saidRank'; readonly rank: Omit<Rank, 'direction' | 'of'> & { readonly of: Key | null }; readonly sense: Sense; readonly on?: 'difference' | 'percent' }
+  /** "which channel grew most": a rank by how far what is shown lies from what it stands beside. */
+  | { readonly do: 'saidChangeRank'; readonly sense: 'top' | 'bottom'; readonly on: 'difference' | 'percent'; readonly count: number; readonly marked: boolean; readonly of: Key | null; readonly calculation: Calculation | null }
+  | { readonly do: 'saidChangeOrder'; readonly on: 'difference' | 'percent'; readonly direction: 'up' | 'down' }
   /** Members of a key by a measure; without one, by what is shown. `count`: how many they are. */
   | { readonly do: 'saidMeasureTest'; readonly at: Key; readonly calculation: Calculation | null; readonly test: SaidTest; readonly count: boolean; readonly narrows: boolean }
   | { readonly do: 'saidRowTest'; readonly measure: string; readonly test: SaidTest }
   /** "longer than 3 hours": the only row-level number that is measured in such a unit. */
-  | { readonly do: 'saidLengthTest'; readonly word: string; readonly test: SaidTest }
+  | { readonly do: 'saidLengthTest'; readonly word: string; readonly test: SaidTest; readonly to?: string }
   /** "growth", "change": beside the period before of the grain shown, else beside the year before. */
   | { readonly do: 'change' }
   /** "those routes": the members that the rank in force chose. */

@@ -2,7 +2,7 @@
 import type { Model } from '../model/model';
 import type { Calendar } from '../time/period';
 import type { Assumption, Item } from './grammar/rule';
-import type { NameIndex, NameMatch } from './names/name-index';
+import { dateVerbs, type NameIndex, type NameMatch } from './names/name-index';
 import { nameWords, singular, type Token } from './tokens';
 
 /** A name found at a place of the question. */
@@ -73,7 +73,7 @@ export class Question {
       for (const match of this.names.exactly(words))
         found.push({ end, match, cost: cost + match.cost, assumption: by === 'name' ? synonymAssumption(said, match) : { said, meant: match.label, by } });
     }
-    if (found.length === 0 && end - start <= LONGEST_PART)
+    if (found.every(({ match }) => this.isDateVerb(match, start)) && end - start <= LONGEST_PART)
       for (const { words, cost, by } of spellings) {
         if (words.every((word) => this.functionWords.has(word) || word.length < 2)) continue;
         if (by !== 'name' && words.some((word) => word.length < SHORTEST_MISSPELT_PART)) continue;
@@ -83,10 +83,18 @@ export class Question {
     if (end === start + 1 && found.length > 0 && found.every((one) => one.match.by === 'part')) found.push(...this.misspeltWhole(start, said));
     if (found.length === 0 && end === start + 1) {
       const word = this.tokens[start]?.word ?? '';
-      if (!this.functionWords.has(word) && this.tokens[start]?.kind === 'word')
-        for (const match of [...this.names.abbreviated(word), ...this.names.related(singular(word), 'whole')]) found.push({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } });
+      const known = this.functionWords.has(word);
+      if (this.tokens[start]?.kind === 'word')
+        for (const match of known ? this.names.meantByVerb(word) : [...this.names.abbreviated(word), ...this.names.related(singular(word), 'whole'), ...this.names.meantByVerb(word)])
+          found.push({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } });
     }
     return found;
+  }
+
+  /** What happens on a date may be a part of a name as well: "picked" of Kilos picked. */
+  private isDateVerb({ named }: NameMatch, at: number): boolean {
+    const date = named.kind === 'date' ? this.model.dates.get(named.id) : undefined;
+    return date !== undefined && dateVerbs(date).includes(this.tokens[at]?.word ?? '');
   }
 
   /** A word that is known as a part of names may be another name misspelt as well. */
@@ -112,6 +120,13 @@ export class Question {
     return all;
   }
 
+  /** Known words near to a word in the singular or as it stands: a last s may be wrong itself ("clars" for "class"). */
+  private misspelt(word: string, asTyped: string): readonly { word: string; errors: number }[] {
+    const found = [...this.names.misspelt(word), ...(asTyped === word ? [] : this.names.misspelt(asTyped))];
+    const least = Math.min(...found.map((one) => one.errors));
+    return found.filter((one, index) => one.errors === least && found.findIndex((other) => other.word === one.word) === index);
+  }
+
   private variantsOf(at: number): readonly Variant[] {
     const there = this.variants.get(at);
     if (there) return there;
@@ -121,7 +136,7 @@ export class Question {
     let variants: readonly Variant[] = [itself];
     const closed = token?.kind !== 'word' || this.names.knowsWord(word) || this.functionWords.has(token.word);
     if (!closed) {
-      const typed = this.names.misspelt(word);
+      const typed = this.misspelt(word, token?.word ?? word);
       const sound = this.names.soundingLike(word).filter((known) => typed.every((one) => one.word !== known));
       variants = [
         itself,

@@ -12,7 +12,9 @@ import type { OrderTerm } from './plan';
 export function orderTerms(reading: Reading, keys: readonly string[], shown: readonly { key: string; calculation: Calculation }[], model: Model): OrderTerm[] {
   const first = shown[0]?.key ?? '';
   const { by: said, direction: saidDirection } = reading.order ?? { by: null, direction: null };
-  const measure = said?.kind === 'measure' ? (shown.find((one) => same(one.calculation, said.calculation))?.key ?? first) : first;
+  const valued = said?.kind === 'measure' ? (shown.find((one) => same(one.calculation, said.calculation))?.key ?? first) : first;
+  const on = said === null ? reading.rank?.on : said.kind === 'measure' ? said.on : undefined;
+  const measure = on === undefined ? valued : changeColumn(valued, on);
   const direction = saidDirection ?? (reading.rank?.direction === 'bottom' ? 'up' : 'down');
   const terms: OrderTerm[] = [];
   reading.by.forEach((by, index) => {
@@ -33,6 +35,11 @@ export function orderTerms(reading: Reading, keys: readonly string[], shown: rea
     terms.push({ kind: 'column', name, direction: 'up' });
   });
   return terms;
+}
+
+/** The column of a comparison that tells how far a value lies from the other. */
+export function changeColumn(key: string, on: 'difference' | 'percent'): string {
+  return on === 'difference' ? `${key}_difference` : `${key}_change`;
 }
 
 function memberOrder(id: string, name: string, model: Model): OrderTerm[] {

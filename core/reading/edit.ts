@@ -7,8 +7,8 @@ import { factHasLevel, factsOf, rowColumnOf, sharedHierarchy, neighbourLevel, le
 import { calculationSchema, type Calculation } from '../model/calculation';
 import { periodSchema } from '../time/period';
 import {
-  breakdownSchema, byLevel, canonical, comparisonSchema, conditionSchema, EMPTY_READING, keySchema, listedSchema, orderSchema, plain, rankSchema, same, shownSchema,
-  transformSchema, viewSchema, type Breakdown, type Condition, type Key, type Listed, type Reading,
+  breakdownSchema, byLevel, canonical, comparisonSchema, conditionSchema, EMPTY_READING, hasDifference, keySchema, listedSchema, orderSchema, plain, rankSchema, same, shownSchema,
+  transformSchema, viewSchema, type Breakdown, type Condition, type Key, type Listed, type Rank, type Reading,
 } from './schema';
 
 export const editSchema = z.discriminatedUnion('do', [
@@ -388,18 +388,32 @@ function clear(reading: Reading, edit: Extract<Edit, { do: 'clear' }>, model: Mo
   }
 }
 
+/** The measure shown where none was named: in a listing of records one of theirs, how many they are if the model counts them. */
+function usualMeasure({ rows }: Reading, model: Model): string {
+  const own = rows === null ? [] : [...model.measures.values()].filter((one) => factsOf(model, { kind: 'measure', measure: one.id }).every((fact) => fact === rows.fact));
+  if (own.length === 0 || own.some((one) => one.id === model.defaultMeasure)) return model.defaultMeasure;
+  return (own.find((one) => one.kind === 'count') ?? own[0])?.id ?? model.defaultMeasure;
+}
+
+/** Without a comparison a rank by the difference is one by the value. */
+function withoutChange({ on: _on, ...rank }: Rank): Rank {
+  return rank;
+}
+
 /** Drops what no longer has anything to hold on to: a rank of a level that is gone, a comparison of members no longer shown. */
 function tidy(reading: Reading, model: Model): Reading {
-  const shown = reading.shown.length > 0 ? reading.shown : model.defaultMeasure ? [plain(model.defaultMeasure)] : [];
+  const usual = usualMeasure(reading, model);
+  const shown = reading.shown.length > 0 ? reading.shown : usual ? [plain(usual)] : [];
   const has = (key: Key) => reading.by.some((one) => same(one, key));
   const { against, order } = reading;
   const ranked = reading.rank;
-  const rank = ranked && (has(ranked.of) || ranked.by !== null) ? { ...ranked, within: ranked.within !== null && has(ranked.within) ? ranked.within : null } : null;
+  const valued = ranked && ranked.on !== undefined && !hasDifference(reading) ? withoutChange(ranked) : ranked;
+  const rank = valued && (has(valued.of) || valued.by !== null) ? { ...valued, within: valued.within !== null && has(valued.within) ? valued.within : null } : null;
   return {
     ...reading,
     shown,
     rank,
     against: against?.kind === 'members' && !has(byLevel(against.level)) ? null : against,
-    order: order?.by.kind === 'measure' && !shown.some((one) => order.by.kind === 'measure' && same(one.calculation, order.by.calculation)) ? null : order,
+    order: order?.by.kind === 'measure' && ((order.by.on !== undefined && !hasDifference(reading)) || !shown.some((one) => order.by.kind === 'measure' && same(one.calculation, order.by.calculation))) ? null : order,
   };
 }

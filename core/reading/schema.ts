@@ -78,6 +78,9 @@ export const comparisonSchema = z.discriminatedUnion('kind', [
 ]);
 export type Comparison = z.infer<typeof comparisonSchema>;
 
+/** What a comparison adds to a value: how far it lies from the other, and that as a fraction of the other. */
+export const CHANGE_PARTS = ['difference', 'percent'] as const;
+
 export const rankSchema = z.object({
   direction: z.enum(['top', 'bottom']),
   count: z.number().int().min(1).max(10_000),
@@ -85,6 +88,8 @@ export const rankSchema = z.object({
   of: keySchema,
   /** Null: by the first measure shown, and moving along with it. */
   by: calculationSchema.nullable().default(null),
+  /** By how far it lies from what it stands beside, where the reading compares; absent: by the value. */
+  on: z.enum(CHANGE_PARTS).optional(),
   /** Inside each member of this outer level or grain. */
   within: keySchema.nullable().default(null),
   others: z.boolean().default(false),
@@ -95,7 +100,7 @@ export type Rank = z.infer<typeof rankSchema>;
 
 export const orderSchema = z.object({
   by: z.discriminatedUnion('kind', [
-    z.object({ kind: z.literal('measure'), calculation: calculationSchema }),
+    z.object({ kind: z.literal('measure'), calculation: calculationSchema, on: z.enum(CHANGE_PARTS).optional() }),
     /** The level's own order, or its name; of the first breakdown. */
     z.object({ kind: z.literal('name') }),
   ]),
@@ -164,6 +169,11 @@ export function canonical(value: unknown): string {
   const object = value as Readonly<Record<string, unknown>>;
   const keys = Object.keys(object).filter((key) => object[key] !== undefined).sort();
   return `{${keys.map((key) => `${JSON.stringify(key)}:${canonical(object[key])}`).join(',')}}`;
+}
+
+/** Does a reading stand beside something, so that its values have a difference? */
+export function hasDifference({ against }: Reading): boolean {
+  return against !== null && against.kind !== 'members';
 }
 
 /** Does a reading choose some periods of its time line, by a rank or a test, so that others are left out on purpose? */

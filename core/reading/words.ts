@@ -248,8 +248,10 @@ export function comparisonWords(naming: Naming, against: Comparison): string {
   }
 }
 
+const CHANGE_WORDS = { difference: 'difference', percent: '% difference' } as const;
+
 export function rankWords(naming: Naming, rank: Rank): string {
-  const by = rank.by === null ? '' : ` by ${calculationWords(naming, rank.by)}`;
+  const by = rank.on === undefined ? (rank.by === null ? '' : ` by ${calculationWords(naming, rank.by)}`) : ` by ${CHANGE_WORDS[rank.on]}`;
   const within = rank.within === null ? '' : ` in each ${breakdownWords(naming, rank.within)}`;
   return `${rank.direction} ${rank.count}${rank.percent ? '%' : ''} ${keyPluralWords(naming, rank.of)}${by}${within}${rank.others ? ' with others' : ''}${rank.marked ? ' marking the first' : ''}`;
 }
@@ -272,7 +274,8 @@ export function listedWords(naming: Naming, column: Listed): string {
 
 export function orderWords(naming: Naming, order: Order): string {
   if (order.by.kind === 'name') return `sorted by name ${order.direction === 'up' ? 'ascending' : 'descending'}`;
-  return `sorted by ${calculationWords(naming, order.by.calculation)} ${order.direction === 'up' ? 'ascending' : 'descending'}`;
+  const by = order.by.on === undefined ? calculationWords(naming, order.by.calculation) : CHANGE_WORDS[order.by.on];
+  return `sorted by ${by} ${order.direction === 'up' ? 'ascending' : 'descending'}`;
 }
 
 const CHART_WORDS: Record<NonNullable<View['chart']>, string> = {

@@ -1,11 +1,10 @@
 /** The corpus: each question of each dialogue gives the reading that its sentence says. */
 import { read } from '@zud/core/language/read';
 import type { Reading } from '@zud/core/reading/schema';
-import { corpusNames, demoNames, type Known } from '../demo-names';
-import { libraryNames } from '../library-names';
+import type { Known } from '../demo-names';
 import { dialoguesOf, told, type Dialogue } from './dialogues';
+import { CORPUS_MODELS } from './models';
 
-const MODELS: readonly (readonly [string, Known])[] = [['ferries', demoNames()], ['libraries', libraryNames()], ['orchards', corpusNames('orchards')], ['clinics', corpusNames('clinics')]];
 
 function wrongTurns({ turns }: Dialogue, known: Known): string[] {
   let before: Reading | null = null;
@@ -19,7 +18,7 @@ function wrongTurns({ turns }: Dialogue, known: Known): string[] {
   return wrong;
 }
 
-for (const [model, known] of MODELS)
+for (const [model, known] of CORPUS_MODELS)
   describe(model, () => {
     const headings = new Map<string, Dialogue[]>();
     for (const dialogue of dialoguesOf(model)) headings.set(dialogue.heading, [...(headings.get(dialogue.heading) ?? []), dialogue]);
@@ -30,7 +29,7 @@ for (const [model, known] of MODELS)
   });
 
 test('the corpus is wide enough: 800 turns in 220 dialogues, five or more for each row of the language', () => {
-  const all = MODELS.flatMap(([model]) => dialoguesOf(model));
+  const all = CORPUS_MODELS.flatMap(([model]) => dialoguesOf(model));
   expect(all.length).toBeGreaterThanOrEqual(220);
   expect(all.reduce((sum, dialogue) => sum + dialogue.turns.length, 0)).toBeGreaterThanOrEqual(800);
   const rows = new Map<string, number>();

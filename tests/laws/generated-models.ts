@@ -4,7 +4,7 @@ import { NameIndex } from '@zud/core/language/names/name-index';
 import { compileModel, NO_NAME, type Model } from '@zud/core/model/model';
 import { modelFileSchema, type ModelFile } from '@zud/core/model/schema';
 import { arithmetic, measureOf, type Calculation } from '@zud/core/model/calculation';
-import { byLevel, CHART_KINDS, EMPTY_READING, type Breakdown, type Comparison, type Condition, type Key, type Listed, type Reading, type Shown, type Transform } from '@zud/core/reading/schema';
+import { byLevel, CHANGE_PARTS, CHART_KINDS, EMPTY_READING, hasDifference, type Breakdown, type Comparison, type Condition, type Key, type Listed, type Reading, type Shown, type Transform } from '@zud/core/reading/schema';
 import { resolvePeriod, type Calendar, type Period } from '@zud/core/time/period';
 import { addDays, addMonths } from '@zud/core/time/day';
 import { startOf } from '@zud/core/time/grain';
@@ -153,10 +153,10 @@ export function readingOf(made: World): fc.Arbitrary<Reading> {
       where: fc.uniqueArray(conditionOf(made), { maxLength: 2, selector: subject }),
       when: fc.option(fc.tuple(period, fc.boolean()), { nil: null }),
       against,
-      rank: fc.option(fc.record({ count: fc.integer({ min: 1, max: 30 }), direction: fc.constantFrom<'top' | 'bottom'>('top', 'bottom'), by: fc.constantFrom(null, 'm1', 'm2'), percent: fc.boolean(), within: fc.boolean(), others: fc.boolean(), marked: fc.boolean() }), { nil: null }),
+      rank: fc.option(fc.record({ count: fc.integer({ min: 1, max: 30 }), direction: fc.constantFrom<'top' | 'bottom'>('top', 'bottom'), by: fc.constantFrom(null, 'm1', 'm2'), percent: fc.boolean(), within: fc.boolean(), others: fc.boolean(), marked: fc.boolean(), on: fc.constantFrom(undefined, ...CHANGE_PARTS) }), { nil: null }),
       chart: fc.option(fc.constantFrom(null, ...CHART_KINDS), { nil: undefined }),
       labels: fc.boolean(),
-      order: fc.option(fc.tuple(fc.boolean(), fc.constantFrom<'up' | 'down'>('up', 'down')), { nil: null }),
+      order: fc.option(fc.tuple(fc.boolean(), fc.constantFrom<'up' | 'down'>('up', 'down'), fc.constantFrom(undefined, ...CHANGE_PARTS)), { nil: null }),
       rows: fc.option(fc.uniqueArray(listed, { maxLength: 3, selector: (one) => JSON.stringify(one) }), { nil: null, freq: 6 }),
     })
     .map((parts): Reading => {
@@ -170,15 +170,18 @@ export function readingOf(made: World): fc.Arbitrary<Reading> {
       const first = parts.shown[0]?.calculation ?? measureOf('m0');
       const compares = parts.when !== null || time;
       const inTime = parts.against?.kind === 'year' || parts.against?.kind === 'previous';
-      const rank = parts.rank === null || of === undefined ? null : { count: parts.rank.count, direction: parts.rank.direction, percent: parts.rank.percent, of, by: parts.rank.by === null ? null : measureOf(parts.rank.by), within: parts.rank.within && within !== undefined ? within : null, others: parts.rank.others, marked: parts.rank.marked };
+      const beside = parts.rows !== null || (inTime && !compares) || (parts.against?.kind === 'period' && (parts.when === null || sameDays(parts.against.period, parts.when[0], made.calendar))) ? null : parts.against;
+      const on = (part: (typeof CHANGE_PARTS)[number] | undefined) => (part !== undefined && hasDifference({ ...EMPTY_READING, against: beside }) ? { on: part } : {});
+      const byDifference = 'on' in on(parts.rank?.on) && by.length === 1;
+      const rank = parts.rank === null || of === undefined ? null : { count: parts.rank.count, direction: parts.rank.direction, percent: parts.rank.percent, of, by: parts.rank.by === null || byDifference ? null : measureOf(parts.rank.by), ...(byDifference ? on(parts.rank.on) : {}), within: parts.rank.within && within !== undefined ? within : null, others: parts.rank.others && !byDifference, marked: parts.rank.marked };
       const sided = new Set(by.flatMap((one) => (one.kind === 'sets' ? ['d0l1'] : [])).concat(members === null ? [] : [members.level]));
       return {
         ...EMPTY_READING, by, rank,
         shown: parts.shown.map((one) => (one.transform?.kind === 'change' && !compares ? { ...one, transform: null } : one)),
         where: parts.where.filter((one) => !sided.has(subject(one))),
         when: parts.when === null ? null : { period: parts.when[0], ...(parts.when[1] ? { role: 'second' } : {}) },
-        against: parts.rows !== null || (inTime && !compares) || (parts.against?.kind === 'period' && (parts.when === null || sameDays(parts.against.period, parts.when[0], made.calendar))) ? null : parts.against,
-        order: parts.order === null || rank !== null ? null : { by: parts.order[0] ? { kind: 'name' } : { kind: 'measure', calculation: first }, direction: parts.order[1] },
+        against: beside,
+        order: parts.order === null || rank !== null ? null : { by: parts.order[0] ? { kind: 'name' } : { kind: 'measure', calculation: first, ...on(parts.order[2]) }, direction: parts.order[1] },
         rows: parts.rows === null ? null : { fact: 'fact', columns: parts.rows },
         view: parts.rows !== null || parts.chart === undefined || (parts.chart === null && !parts.labels) ? null : { chart: parts.chart, ...(parts.labels ? { labels: true } : {}) },
       };

@@ -4,7 +4,16 @@ import { compared, month, PORT, ROUTE, SAILING_PORT, start, Y2024, Y2025, Y2026,
 const sum = (value: string, where: string) => `select sum(${value})::float8 v from bookings where sailed_on ${where}`;
 const other = (text: string) => text.replace('::float8 v', '::float8 o');
 
+const byRouteLastMonth = (year: string) => `select route, sum(passengers)::float8 v from bookings ${ROUTE} where sailed_on between '${year}-09-01' and '${year}-09-30' group by 1`;
+const moved = `select route, v, o, v - o, (v - o) / abs(o) from (${byRouteLastMonth('2026')}) a full join (${byRouteLastMonth('2025').replace('::float8 v', '::float8 o')}) b using (route)`;
+
 export const FERRIES: readonly Case[] = [
+  // ranks by the change
+  ['biggest drop in passengers by route last month', `select * from (${moved}) m where v - o is not null order by v - o limit 10`],
+  ['top 3 routes by growth in passengers last month vs the year before', `select * from (${moved}) m where v - o is not null order by v - o desc limit 3`],
+  ['passengers last month, top 4 routes by % change vs the year before', `select * from (${moved}) m where v - o is not null order by (v - o) / abs(o) desc limit 4`],
+  // records that pass a test
+  ['sailings delayed more than 15 minutes by coast last month', `select coast, count(*) from sailings ${SAILING_PORT} where departed_on between '2026-09-01' and '2026-09-30' and delay_minutes > 15 group by 1`],
   // relative periods
   ['passengers today', "select sum(passengers) from bookings where sailed_on = '2026-10-17'"],
   ['revenue yesterday', "select sum(ticket_revenue) from bookings where sailed_on = '2026-10-16'"],

@@ -1,6 +1,7 @@
 /** Grammar of what is shown: measures, row functions, arithmetic, transforms. Gives `Term`, `Calculation`, `Shown` and `ShownList`. */
 import { arithmetic, measureOf, type Calculation, type Operator, type RowFunction } from '../../model/calculation';
-import type { Transform } from '../../reading/schema';
+import { factsOf } from '../../model/model';
+import { same, type Transform } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
 import type { SaidShown, SaidTransform } from '../intent';
 import { singular } from '../tokens';
@@ -28,6 +29,13 @@ function percentile(parts: Parts, question: Question): Calculation | null {
   const at = parts['Number'] as number;
   if (!found || at < 0 || at > 100) return null;
   return found.kind === 'sum' || found.kind === 'average' ? { kind: 'percentile', percentile: at, measure: found.id } : null;
+}
+
+/** "cost of repairs": of the records that the second measure counts. */
+function ofRecords(parts: Parts, { model }: Question): Calculation | null {
+  const [measure, records] = [parts['Measure'] as string, parts['records'] as string].map((id) => model.measures.get(id));
+  if (!measure || records?.kind !== 'count' || measure.kind === 'count') return null;
+  return factsOf(model, measureOf(measure.id)).includes(records.fact) ? measureOf(measure.id) : null;
 }
 
 const perPeriod = (parts: Parts, unit: string): Calculation => ({ kind: 'perPeriod', grain: parts[unit] as Grain, measure: parts['Measure'] as string });
@@ -59,12 +67,19 @@ const tail = (operator: Operator, name: string) => (parts: Parts): Tail => [
 const withTransform = (transform: (parts: Parts) => SaidTransform) => (parts: Parts): SaidShown => ({ calculation: calculation(parts), transform: transform(parts) });
 const share: Transform = { kind: 'share', within: 'all' };
 
+/** "returns as a share of sales" divides; of all of the same, it is a share of the whole. */
+function shareOf(parts: Parts): SaidShown {
+  const [part, whole] = [calculation(parts), calculation(parts, 'whole')];
+  return same(part, whole) ? { calculation: part, transform: { kind: 'shareOfAll' } } : { calculation: arithmetic('divide', part, whole), transform: null };
+}
+
 const AVERAGE = '(average|mean|avg|typical)';
 const COUNTED = '[(number|amount|count|volume|total) of]';
 const CHANGE = '(% change|percentage change|percent change|relative change|% growth|percentage growth|growth rate|percentage increase|% increase)';
 
 export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '{Measure}', means: (p) => measureOf(p['Measure'] as string) },
+  { gives: 'Term', form: '{Measure} of {Measure:records}', means: ofRecords, cost: -0.15 },
   { gives: 'Term', form: '(total|overall|sum of|total of|total amount of|sum total of|combined) {Measure}', means: (p, q) => (['sum', 'count'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
   { gives: 'Term', form: `${AVERAGE} [of] {Measure}`, means: rowFunction('average') },
   { gives: 'Term', form: '{Measure} average', means: rowFunction('average'), cost: 0.1 },
@@ -84,7 +99,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: `${AVERAGE} ${COUNTED} {Measure:left} (per|for each|for every) {Measure:right}`, means: (p) => arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)), cost: 0.05 },
   { gives: 'Term', form: `${AVERAGE} ${COUNTED} {Measure:left} (per|for each|for every) {Level}`, means: perLevel, cost: 0.1 },
   { gives: 'Term', form: '(number|count|amount|volume|quantity) of {Measure}', means: (p, q) => (['count', 'distinct', 'sum'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
-  { gives: 'Term', form: '((number|count) of|how many) [(different|distinct|unique|separate)] {Level}', means: countOfLevel, cost: 0.1 },
+  { gives: 'Term', form: '((number|count) of|how many) [(different|distinct|unique|separate)] {Level} [(did|do) (we|they) (sell|have|make|serve|carry|run|see|get)]', means: countOfLevel, cost: 0.1 },
   { gives: 'Term', form: '(distinct|unique) {Level}', means: countOfLevel, cost: 0.3 },
   { gives: 'Term', form: '{Level} count', means: countOfLevel, cost: 0.1 },
   { gives: 'Term', form: '((number|count) of|how many) {Unit}', means: (p) => ({ kind: 'periods', grain: p['Unit'] }), cost: 0.2 },
@@ -115,6 +130,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Shown', form: '(share|shares|percentage|percentages|proportion|percent|%|fraction|percentage share|part) of [(total|all|overall)] {Calculation}', means: withTransform(() => share) },
   { gives: 'Shown', form: '{Calculation} (share|shares|percentage|percentages|proportion|mix|split in percent)', means: withTransform(() => share), cost: 0.05 },
   { gives: 'Shown', form: '{Calculation} (as|in|as a) (share|percentage|proportion|%|percent|shares|percentages|fraction) [of [(total|all|whole)]]', means: withTransform(() => share) },
+  { gives: 'Shown', form: '{Calculation} (as|in|as a|as the) (share|percentage|proportion|%|percent|fraction) of [(all|total|all the)] {Calculation:whole}', means: shareOf, cost: -0.3 },
   { gives: 'Shown', form: '(share|percentage|proportion) within of {Calculation}', means: withTransform(() => ({ kind: 'share', within: 'outer' })) },
   { gives: 'Shown', form: '(running total|running sum|cumulative [total]|cumulated|cumulative sum|accumulated|running) [of] {Calculation}', means: withTransform(() => ({ kind: 'running' })) },
   { gives: 'Shown', form: '{Calculation} (cumulative|cumulated|cumulatively|running total|accumulated|as a running total|as running total)', means: withTransform(() => ({ kind: 'running' })), cost: 0.02 },

@@ -17,9 +17,9 @@ interface Members {
 function sideBySide(beside: 'none' | 'all' | 'rest') {
   return (parts: Parts): Intent | null => {
     const first = parts['first'] as Members;
-    const second = parts['second'] as Members | undefined;
-    if (second !== undefined && second.level !== first.level) return null;
-    const members = [...new Set([...first.members, ...(second?.members ?? [])])];
+    const others = ['second', 'third', 'fourth'].flatMap((name) => (parts[name] === undefined ? [] : [parts[name] as Members]));
+    if (others.some((one) => one.level !== first.level)) return null;
+    const members = [...new Set([first, ...others].flatMap((one) => one.members))];
     return withShown(intent({ do: 'compare', against: { kind: 'members', level: first.level, members, beside } }), parts);
   };
 }
@@ -41,6 +41,8 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Period} (on|by) {DateRole}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'set', role: p['DateRole'] as string }) },
   { gives: 'Intent', form: '(on|by|using|based on) {DateRole}', means: (p) => intent({ do: 'dateRole', role: p['DateRole'] as string }), cost: 0.1 },
   { gives: 'Intent', form: '{DateRole} [(in|on|during)] {Period}', means: (p, q) => (p['DateRole'] === q.model.defaultDate ? null : intent({ do: 'saidPeriod', period: said(p), how: 'set', role: p['DateRole'] as string })), cost: 0.6 },
+  { gives: 'Intent', form: '{DateVerb} [(in|on|during)] {Period}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'set', role: p['DateVerb'] as string }) },
+  { gives: 'Intent', form: '[(that were|which were|was|were|been|got)] {DateVerb} [(in|on|during)]', means: (p) => intent({ do: 'saidDateVerb', role: p['DateVerb'] as string }), cost: 0.2 },
   { gives: 'Intent', form: 'from {Stretch:Period}', means: (p) => (said(p).kind === 'spread' ? null : set(p)), cost: 0.1 },
   { gives: 'Intent', form: '(without|drop|exclude|excluding|except|except for|get rid of|leave out|remove|not|not in|other than|apart from|but not|ignore|ignoring|leaving out|take out|omit|skip) {Period}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'leaveOut' }), examples: ['without 2024'] },
   { gives: 'Intent', form: '[(for|over|across|in|show|use)] (whole period|all time|all data|any time|all periods|whole time|entire period|full period|all dates|all years|every year|any period|all of time|since the beginning)', means: () => intent({ do: 'period', period: null }), examples: ['all time', 'over the whole period'] },
@@ -84,6 +86,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(stop comparing|no comparison|without comparison|without the comparison|remove the comparison|remove comparison|drop comparison|drop the comparison|do not compare|not compare|end the comparison|cancel the comparison|without comparing|no more comparison|hide the comparison)', means: () => ({ ...compare(null), followUp: true }), examples: ['stop comparing'] },
 
   { gives: 'Intent', form: `[(compare|for|in|at|from|of|among|on)] {Members:first} ${VERSUS} {Members:second} ${BY_MEASURE}`, means: sideBySide('none'), cost: -0.1 },
+  { gives: 'Intent', form: `[(compare|for|in|at|from|of|among|on)] {Members:first} ${VERSUS} {Members:second} ${VERSUS} {Members:third} [${VERSUS} {Members:fourth}] ${BY_MEASURE}`, means: sideBySide('none'), cost: -0.15 },
   { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} [,] beside all`, means: sideBySide('all'), cost: -0.15 },
   { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} [,] beside rest`, means: sideBySide('rest'), cost: -0.15 },
   { gives: 'Intent', form: `[(compare|for|in)] {Members:first} [,] ${AND} ${ALL} [{Level}] ${BY_MEASURE}`, means: sideBySide('all'), cost: -0.15 },

@@ -1,9 +1,10 @@
 /** Grammar of conditions: members, sets, weekdays, numbers. Gives `Members`, `NumberTest`, `AverageTest` and edits. */
-import { NO_NAME } from '../../model/model';
-import type { Calculation } from '../../model/calculation';
+import { NO_NAME, rowColumnOf } from '../../model/model';
+import { measureOf, type Calculation } from '../../model/calculation';
 import { byLevel, type Condition, type Key } from '../../reading/schema';
 import { followUp, intent, type Amount, type Intent, type SaidTest } from '../intent';
 import type { Question } from '../question';
+import { nameWords, singular } from '../tokens';
 import type { Parts, Rule } from './rule';
 
 interface Members {
@@ -72,7 +73,7 @@ const number = (test: SaidTest['test']) => (parts: Parts): SaidTest => ({ test, 
 const both = (parts: Parts): SaidTest => ({ test: 'between', value: parts['low'] as Amount, upper: parts['high'] as Amount });
 const reversed = (test: SaidTest): SaidTest => ({ ...test, test: test.test === 'aboveAverage' ? 'belowAverage' : 'aboveAverage' });
 
-const WITHOUT = '(without|except|except for|excluding|exclude|but not|not|other than|leave out|leaving out|apart from|no|minus|not in|not for|not from|not including|everything but|all but|excepting|ignoring|ignore|omit|omitting|besides)';
+const WITHOUT = '(without|except|except for|excluding|exclude|but not|not|other than|leave out|leaving out|apart from|no|minus|not in|not for|not from|not including|everything but|everything except|everything except for|all but|all except|all except for|anything but|excepting|ignoring|ignore|omit|omitting|besides)';
 const FOR = '(for|in|at|on|from|of|with|where|within|aboard|using|via|through|is|inside|among|because of|due to|owing to)';
 const WITH = '(with|having|where|whose|that have|that had|which have|which had|that has|which has|that carried|which carried|carrying|that made|that sold|that got|that saw|who have|who had|when|on which|when there were|in which)';
 const IS = '[(is|are|was|were|of|being)]';
@@ -89,13 +90,16 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'NamedMember', form: '{Member}', means: one },
   { gives: 'NamedMember', form: '{Level} (of|called|named) {Member}', means: (p) => (one(p).level === p['Level'] ? one(p) : null), cost: -0.15 },
   { gives: 'NamedMember', form: '{Level} {Member}', means: (p) => (one(p).level === p['Level'] ? one(p) : null), cost: -0.05 },
+  { gives: 'NamedMember', form: '{Member} {AnyWord:head}', means: (p, q) => (isHeadOf(String(p['head']), one(p).level, q) ? one(p) : null), cost: 0.02 },
   { gives: 'MemberList', form: '{NamedMember}', means: (p) => p['NamedMember'] },
   { gives: 'MemberList', form: '{NamedMember} (,|and|or|&|, and|, or|plus|+|/|nor) {MemberList}', means: together, cost: -0.1 },
   { gives: 'Members', form: '[(both|either)] {MemberList}', means: (p) => p['MemberList'] },
   { gives: 'Members', form: '{Level} [(is|are|in|=|one of|is one of)] {MemberList}', means: atLevel, cost: -0.1 },
   { gives: 'Members', form: '{MemberList} {Level}', means: atLevel, cost: -0.1 },
+  { gives: 'Members', form: '{MemberList} (ones|one)', means: (p) => p['MemberList'] },
 
   { gives: 'Intent', form: `${FOR} {Members}`, means: only },
+  { gives: 'Intent', form: `${FOR} {Members} {Measure}`, means: ofRecords, cost: -0.15 },
   { gives: 'Intent', form: '{Members}', means: only, cost: 0.1 },
   { gives: 'Intent', form: '(only|just|only for|just for|keep only|keep|only in|only on|filter to|filter on|filter for|narrow to|narrow down to|narrow it to|narrow it down to|limit to|limit it to|limited to|restrict to|restrict it to|restricted to|focus on|focusing on|only from|only at|solely|just the|only the|concentrate on|filtered to|look at|show only|show just|just show|only show) {Members}', means: only },
   { gives: 'Intent', form: '(did|does|do) {Members} (carry|have|make|sell|get|earn|see|bring in|bring|run|generate|take)', means: only },
@@ -177,10 +181,12 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${WITH} [a] {NumberTest} {Measure}`, means: rowTest, cost: 0.4 },
   { gives: 'Intent', form: `[${WITH.slice(1, -1)}] [an] {AverageTest:NumberTest} {Measure}`, means: rowTest, cost: 0.4 },
   { gives: 'Intent', form: `${WITH} {Measure} ${IS} {AverageTest:NumberTest}`, means: rowTest, cost: 0.4 },
+  { gives: 'Intent', form: '[(number of|how many)] {Measure:records} [(that|which)] [(are|were|was|had|have|with|having)] [a] {Measure} [(by|of)] {NumberTest}', means: testedRecords, cost: -0.35 },
   { gives: 'Intent', form: '[(with|where|having)] [a] (missing|unknown|no|empty) {Measure}', means: (p) => rowTest({ ...p, NumberTest: { test: 'missing' } }), cost: 0.4 },
   ...Object.entries(COMPARATIVES).map(([word, test]): Rule<Question> => ({ gives: 'Comparative', form: word, means: () => ({ word, test }) })),
   { gives: 'Intent', form: '{Measure} {Comparative} than {Amount}', means: (p) => rowTest({ ...p, NumberTest: { test: (p['Comparative'] as { test: SaidTest['test'] }).test, value: p['Amount'] } }), cost: 0.2 },
   { gives: 'Intent', form: '[that (were|are|took|lasted)] {Comparative} than {Amount}', means: (p) => lengthTest(p) },
+  { gives: 'Intent', form: '[that] (took|take|taking) {Comparative} than {Amount} to {AnyWord}', means: (p) => lengthTest(p), cost: -0.1 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {NumberTest} {Calculation}`, means: measureTest('count'), cost: -0.2 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {Calculation} ${IS} {NumberTest}`, means: measureTest('count'), cost: -0.2 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} [an] {AverageTest:NumberTest} [{Calculation}]`, means: measureTest('count'), cost: -0.2 },
@@ -219,7 +225,30 @@ function planMissing(is: Tested) {
 
 function lengthTest(parts: Parts): Intent {
   const { word, test } = parts['Comparative'] as { word: string; test: SaidTest['test'] };
-  return intent({ do: 'saidLengthTest', word, test: { test, value: parts['Amount'] as Amount } });
+  const to = (parts['AnyWord'] as string | undefined)?.toLowerCase();
+  return intent({ do: 'saidLengthTest', word, test: { test, value: parts['Amount'] as Amount }, ...(to === undefined ? {} : { to }) });
+}
+
+/** "flat roofs": a word of the name of its level, or of the level's dimension, adds nothing to a member. */
+function isHeadOf(word: string, level: string, { model }: Question): boolean {
+  const found = model.levels.get(level);
+  if (!found) return false;
+  return nameWords(`${found.level.name} ${found.dimension.name}`).includes(singular(word.toLowerCase()));
+}
+
+/** "sailings delayed by more than 15 minutes": a count of records, of those whose own number passes the test. */
+function testedRecords(parts: Parts, { model }: Question): Intent | null {
+  const records = model.measures.get(parts['records'] as string);
+  const column = rowColumnOf(model, parts['Measure'] as string);
+  if (records?.kind !== 'count' || column?.fact !== records.fact) return null;
+  return { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, ...rowTest(parts).edits] };
+}
+
+/** "repair cost for weather faults": whose records they are, where another measure of theirs is asked for. */
+function ofRecords(parts: Parts, { model }: Question): Intent | null {
+  const measure = parts['Measure'] as string;
+  if (model.measures.get(measure)?.kind !== 'count') return null;
+  return { edits: [...only(parts).edits, { do: 'mention', measure }] };
 }
 
 const others = (days: readonly number[]) => [1, 2, 3, 4, 5, 6, 7].filter((day) => !days.includes(day));

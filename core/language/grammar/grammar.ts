@@ -1,6 +1,7 @@
 /** The whole grammar of questions. */
 import type { Question } from '../question';
 import { BREAKDOWN_RULES } from './breakdowns';
+import { CHANGE_RULES } from './changes';
 import { CALCULATION_RULES } from './calculations';
 import { Grammar } from './chart';
 import { COMPARISON_RULES } from './comparisons';
@@ -14,7 +15,7 @@ import { REFERENCE_RULES } from './references';
 import { VIEW_RULES } from './views';
 
 export const GRAMMAR = new Grammar<Question>(
-  [...PERIOD_RULES, ...CALCULATION_RULES, ...BREAKDOWN_RULES, ...CONDITION_RULES, ...COMPARISON_RULES, ...RANK_RULES, ...MEASURE_RULES, ...VIEW_RULES, ...LISTING_RULES, ...REFERENCE_RULES],
+  [...PERIOD_RULES, ...CALCULATION_RULES, ...BREAKDOWN_RULES, ...CONDITION_RULES, ...COMPARISON_RULES, ...RANK_RULES, ...CHANGE_RULES, ...MEASURE_RULES, ...VIEW_RULES, ...LISTING_RULES, ...REFERENCE_RULES],
   READERS,
 );
 

@@ -29,6 +29,12 @@ function movingOfUnit(parts: Parts): Intent {
 }
 const moving = (count: unknown): Transform | null => (typeof count === 'number' && Number.isInteger(count) && count >= 2 && count <= 366 ? { kind: 'moving', count } : null);
 
+/** "card share of sales by shop": the shares of all members of that level, of which the one named is one. */
+const memberShare = (parts: Parts): Intent => {
+  const { level, members } = parts['Members'] as { level: string; members: readonly string[] };
+  return intent({ do: 'memberShare', level, members, calculation: parts['Calculation'] as SaidShown['calculation'] });
+};
+
 const VERSUS = '(vs|versus|against|compared to|compared with|beside|next to|alongside|relative to|v)';
 
 export const MEASURE_RULES: readonly Rule<Question>[] = [
@@ -55,6 +61,9 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
 
   { gives: 'Intent', form: '(relationship|correlation|relation|link|connection|association) (between|of) {Shown:first} (and|with|to) {Shown:second}', means: (p) => intent(show([p['first'] as SaidShown, p['second'] as SaidShown]), { do: 'view', view: { chart: 'scatter' } }) },
   { gives: 'Intent', form: '(how does|how do|does) {Shown:first} (relate to|correlate with|depend on|vary with|go with|affect|influence) {Shown:second}', means: (p) => intent(show([p['first'] as SaidShown, p['second'] as SaidShown]), { do: 'view', view: { chart: 'scatter' } }) },
+  { gives: 'Intent', form: '{Members} (share|percentage|proportion) of {Calculation}', means: memberShare, cost: -0.3 },
+  { gives: 'Intent', form: '(what is|what was) {Members} (share|percentage|proportion) of {Calculation}', means: memberShare, cost: -0.3 },
+  { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction) of {Calculation} [(that|which)] (comes from|came from|is from|was from|comes with|goes to|went to|is due to|was due to|is made by|is made with|falls on|fell on|is paid by|was paid by|is paid with|belongs to|is with) {Members}', means: memberShare, cost: -0.3 },
   { gives: 'Intent', form: '(as|in|show as|show it as|as a|give) (share|shares|percentage|percentages|proportion|proportions|percent|%|fraction|percentages of [the] total) [of [(total|all|whole|everything)]]', means: transform({ kind: 'share', within: 'all' }), cost: 0.1, examples: ['as a share', 'as a percentage of the total'] },
   { gives: 'Intent', form: '(as|in|show as|show it as) (share|shares|percentage|percentages|proportion|%) (within [each]|of each|in each) {Key}', means: transform({ kind: 'share', within: 'outer' }), cost: 0.05 },
   { gives: 'Intent', form: '[as] (share|shares|percentage) within', means: transform({ kind: 'share', within: 'outer' }), cost: 0.1, examples: ['share within'] },

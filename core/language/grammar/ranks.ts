@@ -8,6 +8,7 @@ import type { Parts, Rule } from './rule';
 /** What follows "top 5 routes": by which measure, inside which level, with the rest as one, with the first marked. */
 interface RankTail {
   readonly by?: Calculation;
+  readonly on?: 'difference' | 'percent';
   readonly within?: Key;
   readonly others?: true;
   readonly marked?: true;
@@ -27,6 +28,7 @@ function rank(parts: Parts, count: number, percent = false): Intent | null {
   return intent({
     do: 'saidRank',
     sense: parts['Sense'] as Sense,
+    ...(tail.on === undefined ? {} : { on: tail.on }),
     rank: { count, percent, of: (parts['Key'] as Key | undefined) ?? null, by: tail.by ?? (parts['Calculation'] as Calculation | undefined) ?? null, within: tail.within ?? null, others: tail.others ?? false, marked: tail.marked ?? false },
   });
 }
@@ -53,6 +55,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Sense', form: '(best|strongest|best performing|finest|most successful|healthiest)', means: () => 'best' },
   { gives: 'Sense', form: '(worst|weakest|poorest|poor|worst performing|poorest performing|least successful)', means: () => 'worst' },
   { gives: 'RankBy', form: '(by|in|for|with most|with highest|in terms of|with|on|according to|measured by|ranked by|based on|when ranked by|judged by|of) {Calculation}', means: (p) => ({ by: p['Calculation'] }) },
+  { gives: 'RankBy', form: '(by|in terms of|according to|ranked by|measured by) {ChangePart}', means: (p) => ({ on: p['ChangePart'] }), cost: -0.05 },
   { gives: 'RankWithin', form: '(in each|within each|per|for each|in every|of each|by|for every|within every|on each|at each) {Key}', means: (p) => ({ within: p['Key'] }) },
   { gives: 'RankOthers', form: '[(with|and|plus|grouping|with all)] [the] (rest|others|everything else) [(as others|as one|together|grouped|as one row)]', means: () => ({ others: true }) },
   { gives: 'RankMark', form: 'marking first', means: () => ({ marked: true }) },
@@ -72,12 +75,18 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `(which|what) {Key} ${HAS} {Sense} {Calculation}`, means: first(null), cost: -0.08 },
   { gives: 'Intent', form: `{One:Key} ${HAS} {Sense} {Calculation}`, means: first(null), cost: -0.08 },
   { gives: 'Intent', form: `[for] {Key} ${HAS} {Sense} {Calculation}`, means: ten },
+  { gives: 'Intent', form: '(which|what) {Key} {DateVerb} {Sense} {Calculation}', means: (p) => withDateVerb(first(null)(p), p), cost: -0.08 },
   { gives: 'Intent', form: `who ${HAS} {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
+  { gives: 'Intent', form: 'who [(has|had|have|did)] {Calculation} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
+  { gives: 'Intent', form: '(where|when) (do|did|does|have|has) (we|they|people) [have] {Calculation} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'place', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
+  { gives: 'Intent', form: '{Sense} {Calculation} (on|in|of|for) (a single|any single|single|one|any one) {Unit}', means: (p) => first(null)({ ...p, Key: { kind: 'time', grain: p['Unit'] } }), cost: -0.2 },
   { gives: 'Intent', form: `where (do we have|did we have|are there|were there|is there|was there|do we see|did we see) {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'place', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
   { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} ${HAS} ${MOST} {Calculation}`, means: said('top'), cost: -0.05 },
   { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} ${HAS} ${LEAST} {Calculation}`, means: said('bottom'), cost: -0.05 },
   { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} ${HAS} (best|strongest) {Calculation}`, means: said('best'), cost: -0.05 },
   { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} ${HAS} (worst|weakest|poorest) {Calculation}`, means: said('worst'), cost: -0.05 },
+  { gives: 'Intent', form: '{Sense} {Calculation} {One:Key}', means: first(null), cost: -0.12 },
+  { gives: 'Intent', form: '{Sense} {Calculation} {Key}', means: ten },
   { gives: 'Intent', form: '{Sense} {Calculation} (by|per|for each|of each|for any|of any) {Key}', means: ten, cost: -0.1 },
   { gives: 'Intent', form: '{Key} (ranked by|rank by|ranking by|ranked on|in order of|ordered by) {Calculation}', means: (p) => rankedBy(p), cost: -0.1 },
   { gives: 'Intent', form: '[(list|show)] {Level} by {Measure}', means: (p) => intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(p['Measure'] as string), transform: null }] }, { do: 'breakdown', how: 'join', by: [byLevel(p['Level'] as string)] }), cost: 0.3 },
@@ -108,6 +117,11 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(usual order|default order|no sorting|unsorted|stop sorting)', means: () => followUp({ do: 'order', order: null }), examples: ['usual order'] },
 ];
 
+/** "which technician fixed the most faults": the date of what they did. */
+function withDateVerb(made: Intent | null, parts: Parts): Intent | null {
+  return made && { ...made, edits: [...made.edits, { do: 'saidDateVerb', role: parts['DateVerb'] as string }] };
+}
+
 function rankedBy(parts: Parts): Intent {
   const calculation = parts['Calculation'] as Calculation;
   return intent({ do: 'show', how: 'replace', shown: [{ calculation, transform: null }] }, { do: 'breakdown', how: 'join', by: [parts['Key'] as Key] }, { do: 'order', order: { by: { kind: 'measure', calculation }, direction: 'down' } });
@@ -122,5 +136,5 @@ function rerank(parts: Parts, percent = false): Intent | null {
   const count = parts['Number'] as number;
   if (!Number.isInteger(count) || count < 1 || count > 10_000) return null;
   const tail = tailOf(parts);
-  return followUp({ do: 'saidRank', sense: parts['Sense'] as Sense, rank: { count, percent, of: null, by: tail.by ?? null, within: tail.within ?? null, others: tail.others ?? false, marked: false } });
+  return followUp({ do: 'saidRank', sense: parts['Sense'] as Sense, ...(tail.on === undefined ? {} : { on: tail.on }), rank: { count, percent, of: null, by: tail.by ?? null, within: tail.within ?? null, others: tail.others ?? false, marked: false } });
 }

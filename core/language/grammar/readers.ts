@@ -4,6 +4,7 @@ import type { Grain } from '../../time/grain';
 import { MONTHS, WEEKDAYS } from '../../time/names';
 import { pluralOf } from '../../model/model';
 import { editDistance } from '../names/distance';
+import { dateVerbs } from '../names/name-index';
 import { nameItem, type Question } from '../question';
 import { plainLetters, singular, type Token } from '../tokens';
 import type { Item, Reader } from './rule';
@@ -80,6 +81,15 @@ const dayOfMonth: Reader<Question> = (tokens, start) => {
   return token?.kind === 'number' && token.value !== undefined && token.unit === undefined && Number.isInteger(token.value) && token.value >= 1 && token.value <= 31
     ? [item(start + 1, token.value)]
     : [];
+};
+
+/** A word for what happens on a date of the model ("signed"), with the date it names. */
+const dateVerb: Reader<Question> = (tokens, start, question) => {
+  const word = tokens[start]?.word ?? '';
+  return names(['date'])(tokens, start, question).filter(({ end, value }) => {
+    const date = question.model.dates.get(String(value));
+    return end === start + 1 && date !== undefined && dateVerbs(date).includes(word);
+  });
 };
 
 /** A word of the calendar, whole or by its first three letters ("sept" too). */
@@ -178,7 +188,7 @@ function one(reader: Reader<Question>): Reader<Question> {
     const level = question.names.knowsWord(singular(last)) ? undefined : question.model.levels.get(String(value))?.level;
     if (level === undefined) return singular(last) === last;
     const nearness = (name: string) => editDistance(last, plainLetters(name).split(' ').at(-1) ?? '', last.length);
-    return nearness(level.name) <= nearness(pluralOf(level));
+    return nearness(level.name) < nearness(pluralOf(level));
   });
 }
 
@@ -191,6 +201,7 @@ export const READERS: ReadonlyMap<string, Reader<Question>> = new Map([
   ['Set', names(['set'])],
   ['Season', names(['season'])],
   ['DateRole', names(['date'])],
+  ['DateVerb', dateVerb],
   ['Fact', names(['fact'])],
   ['Number', number],
   ['Percent', percentSign],

@@ -15,7 +15,7 @@ const CHARTS: readonly (readonly [string, ChartKind])[] = [
   ['(table|grid|list of numbers|plain table)', 'table'],
   ['(scatter|scatter plot|scatter chart|dots|scattergram)', 'scatter'],
   ['(pie|pie chart|ring|ring chart|doughnut|donut)', 'pie'],
-  ['(heat grid|heat map|heatmap|heat table)', 'heat'],
+  ['(heat|heat grid|heat map|heatmap|heat table)', 'heat'],
 ];
 
 const view = (labels: boolean) => (parts: Parts): Intent => intent({ do: 'view', view: { chart: parts['ChartKind'] as ChartKind, ...(labels ? { labels: true } : {}) } });

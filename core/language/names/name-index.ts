@@ -3,6 +3,7 @@
  * all levels — found from the words of a question by exact words in any order, unique parts, abbreviations, initials,
  * typing errors and sound. Ambiguity is kept: a look-up returns all that fit, with their costs.
  */
+import { verbNouns } from './derived';
 import { relativesOf } from './thesaurus';
 import { doubleMetaphone } from 'double-metaphone';
 import type { Model } from '../../model/model';
@@ -91,6 +92,7 @@ export class NameIndex {
         const stem = name.replace(/\s+(date|day|time|on|at|in)$/i, '');
         if (stem !== name) this.add({ kind: 'date', id: date.id }, stem, date.name, true);
       }
+      for (const verb of dateVerbs(date)) this.add({ kind: 'date', id: date.id }, verb, date.name, true);
     });
     file.facts.forEach((fact) => named('fact', fact));
     for (const term of file.glossary) {
@@ -202,6 +204,17 @@ export class NameIndex {
     return this.distinct(found);
   }
 
+  /** Measures whose name is the noun of this verb: "generate" for Generation. */
+  meantByVerb(word: string): NameMatch[] {
+    const found: NameMatch[] = [];
+    for (const noun of verbNouns(word))
+      for (const place of at(this.exact, noun)) {
+        const entry = this.entries[place] as Entry;
+        if (entry.named.kind === 'measure') found.push(this.match(entry, 'relative', entry.synonym ? 0.1 : 0));
+      }
+    return this.distinct(found);
+  }
+
   /** Known words that begin with these letters, in order. */
   wordsFrom(beginning: string, most: number): string[] {
     const words: string[] = [];
@@ -277,6 +290,11 @@ export class NameIndex {
     }
     return [...best.values()].sort((a, b) => a.cost - b.cost);
   }
+}
+
+/** What happened on a date, by the columns that hold it: `signed_on` is when something was signed. */
+export function dateVerbs(date: { readonly columns: Readonly<Record<string, string>> }): string[] {
+  return [...new Set(Object.values(date.columns).flatMap((column) => /(?:^|\.)([a-z]{4,})_(?:on|at)$/.exec(column)?.[1] ?? []))];
 }
 
 /** The sound of a word: double metaphone (Philips 2000) of a spelling in which letters that names swap freely are one. */

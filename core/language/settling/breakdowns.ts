@@ -67,6 +67,14 @@ export function withinEdits(key: Key, edits: readonly Edit[], base: Reading, asF
   return [{ do: 'breakdown', how: 'replace', by: [key, ...there] }, ...(shares ? [{ do: 'transform' as const, transform: { kind: 'share' as const, within: 'outer' as const } }] : [])];
 }
 
+/** "card share of sales by shop": by shop and, within each, by what card is one of; with nothing else broken down, of all. */
+export function memberShareEdits(said: Extract<SaidEdit, { do: 'memberShare' }>, edits: readonly Edit[], base: Reading, asFollowUp: boolean): Edit[] {
+  const key = byLevel(said.level);
+  const there = [...edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : [])), ...(asFollowUp ? base.by : [])].filter((one) => !same(one, key));
+  const within = there.length > 0 ? ('outer' as const) : ('all' as const);
+  return [{ do: 'show', how: 'replace', shown: [{ calculation: said.calculation, transform: { kind: 'share', within } }] }, { do: 'breakdown', how: 'replace', by: [...there, key] }];
+}
+
 /** "all ports": without the condition on ports, where there is one; else by port. */
 export function allOf(level: string, base: Reading, model: Model): Edit {
   const narrowed = base.where.some((one) => ((one.kind === 'members' || one.kind === 'text') && one.level === level) || (one.kind === 'set' && model.sets.get(one.set)?.level === level));

@@ -18,8 +18,23 @@ function hasTimeLine(edits: readonly (Edit | SaidEdit)[], base: Reading, asFollo
 
 /** A change whose basis was not said is on the period before where there is a time line, else on the year before. */
 export function impliedBasis(transform: SaidTransform | null, said: readonly SaidEdit[], base: Reading, asFollowUp: boolean): Transform | null {
+  if (transform?.kind === 'shareOfAll') {
+    const narrowed = said.some((edit) => edit.do === 'condition') || (asFollowUp && base.where.length > 0);
+    if (narrowed) throw new CannotSettle('A share here is of what the conditions leave, not of all. Ask for the share with a breakdown in the place of the condition: “share of … by …”.', true);
+    return { kind: 'share', within: 'all' };
+  }
   if (transform?.kind !== 'change' || transform.basis !== 'implied') return transform as Transform | null;
   return { ...transform, basis: hasTimeLine(said, base, asFollowUp) ? 'previous' : 'year' };
+}
+
+/** Does an edit show a change of its own, in the place of a comparison? */
+export function showsChange(edit: SaidEdit): boolean {
+  return (edit.do === 'show' && edit.shown.some((one) => one.transform?.kind === 'change')) || (edit.do === 'saidTransform' && edit.transform.kind === 'change');
+}
+
+/** "growth since last year" is growth against the year before, not growth within all that time. */
+export function growsSinceLastYear(period: SaidPeriod, said: readonly SaidEdit[]): boolean {
+  return period.kind === 'bound' && period.side === 'since' && period.period.kind === 'last' && period.period.grain === 'year' && said.some((edit) => ['change', 'saidChangeRank'].includes(edit.do) || showsChange(edit));
 }
 
 /** A change needs something to change from: the period before where there is a time line, else the year before. */

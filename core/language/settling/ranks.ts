@@ -2,9 +2,10 @@
 import { isMeasure, measuresIn, type Calculation } from '../../model/calculation';
 import type { Model } from '../../model/model';
 import type { Edit } from '../../reading/edit';
-import { same, type Key, type Reading } from '../../reading/schema';
+import { hasDifference, same, type Key, type Reading } from '../../reading/schema';
 import type { Period } from '../../time/period';
 import { shownPlainly, type SaidEdit, type Sense } from '../intent';
+import { changeEdits } from './comparisons';
 import { levelOfKind, readableBreakdown } from './breakdowns';
 import { CannotSettle, type Situation } from './situation';
 
@@ -32,6 +33,25 @@ export function rankEdits(said: Extract<SaidEdit, { do: 'saidRank' }>, edits: re
   more.push({ do: 'rank', rank: { ...rank, ...kept, by: moves ? null : kept.by, of, direction } });
   return more;
 }
+
+/** A rank by the difference, beside what is said or shown already; else beside the year before, or the period before on a time line. */
+export function comparedRankEdits(said: Extract<SaidEdit, { do: 'saidRank' }>, edits: readonly Edit[], base: Reading, model: Model, asFollowUp: boolean): Edit[] {
+  const ranked = rankEdits(said, edits, base, model, asFollowUp).map((edit): Edit => (edit.do === 'rank' && edit.rank !== null && said.on !== undefined ? { do: 'rank', rank: { ...edit.rank, by: null, on: said.on } } : edit));
+  return [...ranked, ...neededComparison([...edits, ...ranked], base, asFollowUp)];
+}
+
+/** "biggest drop", "fastest growing": as a rank, of the level shown where none is named. */
+export function changeRank({ sense, on, count, marked, of }: Extract<SaidEdit, { do: 'saidChangeRank' }>): Extract<SaidEdit, { do: 'saidRank' }> {
+  return { do: 'saidRank', sense, on, rank: { count, percent: false, of, by: null, within: null, others: false, marked } };
+}
+
+/** "sorted by % change": of the first measure shown. */
+export function changeOrderEdits({ on, direction }: Extract<SaidEdit, { do: 'saidChangeOrder' }>, edits: readonly Edit[], base: Reading, model: Model, asFollowUp: boolean): Edit[] {
+  const calculation = edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : []))[0]?.calculation ?? base.shown[0]?.calculation ?? { kind: 'measure' as const, measure: model.defaultMeasure };
+  return [{ do: 'order', order: { by: { kind: 'measure', calculation, on }, direction } }, ...neededComparison(edits, base, asFollowUp)];
+}
+
+const neededComparison = (edits: readonly Edit[], base: Reading, asFollowUp: boolean): Edit[] => (asFollowUp && hasDifference(base) ? [] : changeEdits(edits, base, asFollowUp));
 
 /** "who has the worst delay", "where is revenue highest", "when was it best": a rank of one of the level that the model marks for it. */
 export function kindRankEdits(said: Extract<SaidEdit, { do: 'kindRank' }>, edits: readonly Edit[], when: Period | null, { model, calendar }: Situation, base: Reading, asFollowUp: boolean): Edit[] {

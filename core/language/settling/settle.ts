@@ -1,16 +1,16 @@
 /** Settling: the intents of a cover, against the reading before, the model and the calendar → a reading, or why not. */
-import { measure as measureOf } from '../../model/model';
+import { factsOf, level as levelOf, measure as measureOf } from '../../model/model';
 import { applyEdits, type Edit } from '../../reading/edit';
 import { EMPTY_READING, same, type Reading } from '../../reading/schema';
 import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
-import type { Intent, Move, SaidEdit } from '../intent';
-import { asideEdits, besideEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, stretchBefore, twoEnds, unitBefore } from './comparisons';
-import { allOf, distributionEdits, levelOfKind, overTime, withinEdits } from './breakdowns';
+import { shownPlainly, type Intent, type Move, type SaidEdit } from '../intent';
+import { growsSinceLastYear, showsChange, asideEdits, besideEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, stretchBefore, twoEnds, unitBefore } from './comparisons';
+import { allOf, distributionEdits, levelOfKind, memberShareEdits, overTime, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
 import { pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
-import { kindRankEdits, rankEdits, sortEdits, turnedRank } from './ranks';
+import { changeOrderEdits, changeRank, comparedRankEdits, kindRankEdits, rankEdits, sortEdits, turnedRank } from './ranks';
 import { CannotSettle, type Situation } from './situation';
 import { lengthTestEdits, measureTestEdits, rowTestEdits } from './tests';
 
@@ -22,8 +22,8 @@ export type Settled =
 
 /** Does a question stand on its own: with a measure and something that measure is broken down or narrowed by? */
 function isComplete(said: readonly SaidEdit[]): boolean {
-  const shows = said.some((edit) => edit.do === 'show' || edit.do === 'distribution' || ((edit.do === 'saidRank' || edit.do === 'kindRank') && (edit.do === 'saidRank' ? edit.rank.by : edit.by) !== null) || (edit.do === 'saidMeasureTest' && ((edit.calculation !== null && !edit.narrows) || edit.count)));
-  const about = said.some((edit) => ['breakdown', 'condition', 'saidRank', 'kindRank', 'saidMeasureTest', 'saidRowTest', 'saidLengthTest', 'overTime', 'kindOfLevel', 'change', 'distribution'].includes(edit.do) || (edit.do === 'compare' && edit.against?.kind === 'members'));
+  const shows = said.some((edit) => edit.do === 'show' || edit.do === 'mention' || edit.do === 'memberShare' || (edit.do === 'saidChangeRank' && edit.calculation !== null) || edit.do === 'distribution' || ((edit.do === 'saidRank' || edit.do === 'kindRank') && (edit.do === 'saidRank' ? edit.rank.by : edit.by) !== null) || (edit.do === 'saidMeasureTest' && ((edit.calculation !== null && !edit.narrows) || edit.count)));
+  const about = said.some((edit) => ['breakdown', 'condition', 'saidRank', 'saidChangeRank', 'kindRank', 'saidMeasureTest', 'saidRowTest', 'saidLengthTest', 'overTime', 'kindOfLevel', 'change', 'distribution'].includes(edit.do) || (edit.do === 'compare' && edit.against?.kind === 'members'));
   return shows && about;
 }
 
@@ -53,7 +53,7 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
     const usual = noMeasure ? [`Shows ${measureOf(situation.model, situation.model.defaultMeasure).name.toLowerCase()}, the model’s usual measure, as none was named.`] : [];
     return { kind: 'reading', reading, notes: [...usual, ...notes, ...edited.notes], edits, asFollowUp };
   } catch (error) {
-    if (error instanceof ImpossiblePeriod || error instanceof CannotSettle) return { kind: 'refused', reason: error.message, final: error instanceof ImpossiblePeriod };
+    if (error instanceof ImpossiblePeriod || error instanceof CannotSettle) return { kind: 'refused', reason: error.message, final: error instanceof ImpossiblePeriod || error.final };
     throw error;
   }
 }
@@ -64,6 +64,8 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
   const edits: Edit[] = [];
   const notes: string[] = [];
   const after: ((done: readonly Edit[], when: Period | null) => readonly Edit[])[] = [];
+  /** What needs the comparison that others may add first. */
+  const last: typeof after = [];
   for (const edit of said) {
     switch (edit.do) {
       case 'show':
@@ -78,9 +80,27 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
           edits.push(...saidComparison(ends, calendar, year));
           break;
         }
+        if (growsSinceLastYear(edit.period, said)) {
+          if (!said.some(showsChange)) edits.push({ do: 'compare', against: { kind: 'year' } });
+          notes.push('A change “since last year” is read as against the year before.');
+          break;
+        }
         const period = settledPeriod(edit.period, calendar, year);
         if (edit.how === 'leaveOut') edits.push({ do: 'condition', how: 'only', condition: { kind: 'notPeriod', period } });
         else edits.push({ do: 'period', period, ...(edit.role === undefined || edit.role === model.defaultDate ? {} : { role: edit.role }) });
+        break;
+      }
+      case 'saidDateVerb':
+        if (edit.role !== model.defaultDate) edits.push({ do: 'dateRole', role: edit.role });
+        break;
+      case 'memberShare':
+        after.push((done) => memberShareEdits(edit, done, base, asFollowUp));
+        notes.push(`Shows the shares of every ${levelOf(model, edit.level).level.name.toLowerCase()}; ${edit.members.join(' and ')} ${edit.members.length === 1 ? 'is one' : 'are some'} of them.`);
+        break;
+      case 'mention': {
+        const fact = factsOf(model, { kind: 'measure', measure: edit.measure })[0] ?? '';
+        const others = [...said.flatMap((one) => (one.do === 'show' ? one.shown : [])), ...(asFollowUp ? base.shown : [])];
+        if (!others.some((one) => factsOf(model, one.calculation).includes(fact))) edits.push({ do: 'show', how: 'replace', shown: [shownPlainly({ kind: 'measure', measure: edit.measure })] });
         break;
       }
       case 'saidComparison':
@@ -160,7 +180,15 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         after.push((done, when) => [edit.kind === 'time' ? overTime(said, when, calendar, model, base) : { do: 'breakdown', how: 'join', by: [levelOfKind(edit.kind, base, done, model)] }]);
         break;
       case 'saidRank':
-        after.push((done) => rankEdits(edit, done, base, model, asFollowUp));
+        if (edit.on === undefined) after.push((done) => rankEdits(edit, done, base, model, asFollowUp));
+        else last.push((done) => comparedRankEdits(edit, done, base, model, asFollowUp));
+        break;
+      case 'saidChangeRank':
+        if (edit.calculation !== null) edits.push({ do: 'show', how: 'replace', shown: [shownPlainly(edit.calculation)] });
+        last.push((done) => comparedRankEdits(changeRank(edit), done, base, model, asFollowUp));
+        break;
+      case 'saidChangeOrder':
+        last.push((done) => changeOrderEdits(edit, done, base, model, asFollowUp));
         break;
       case 'kindRank':
         after.push((done, when) => kindRankEdits(edit, done, when, situation, base, asFollowUp));
@@ -171,8 +199,16 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
   }
   const period = edits.find((edit) => edit.do === 'period');
   const when = period?.do === 'period' ? period.period : (base.when?.period ?? null);
-  for (const settleLater of after) edits.push(...settleLater(edits, when));
+  for (const settleLater of [...after, ...last]) edits.push(...settleLater(edits, when));
+  const role = edits.find((edit) => edit.do === 'dateRole');
+  if (role?.do === 'dateRole' && !governs(edits, asFollowUp ? base : EMPTY_READING)) throw new CannotSettle(`${model.dates.get(role.role)?.name ?? role.role} is named, but no period and no time line for it to be of; say for example “last year” or “by month”.`);
   return { edits: together(withRoles(edits)), notes };
+}
+
+/** Is there a period or a time line that a date role can be of? */
+function governs(edits: readonly Edit[], base: Reading): boolean {
+  const timed = (by: Reading['by']) => by.some((one) => one.kind === 'time' || one.kind === 'cycle');
+  return base.when !== null || timed(base.by) || edits.some((edit) => edit.do === 'period' || (edit.do === 'breakdown' && timed(edit.by)));
 }
 
 /** A bare count beside a rank is its count: "which captains have the best …, top 5 only". */
@@ -184,9 +220,9 @@ function oneRank(said: readonly SaidEdit[]): readonly SaidEdit[] {
   return said.flatMap((edit) => (edit === bare ? [] : edit === full ? [{ ...full, rank: { ...full.rank, count, percent, marked: false } }] : [edit]));
 }
 
-/** A date role named in a breakdown governs the period as well. */
+/** A date role named in a breakdown or by what happened then governs the period as well. */
 function withRoles(edits: readonly Edit[]): Edit[] {
-  const roles = new Set(edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by.flatMap((by) => ((by.kind === 'time' || by.kind === 'cycle') && by.role !== undefined ? [by.role] : [])) : [])));
+  const roles = new Set(edits.flatMap((edit) => (edit.do === 'dateRole' ? [edit.role] : edit.do === 'breakdown' ? edit.by.flatMap((by) => ((by.kind === 'time' || by.kind === 'cycle') && by.role !== undefined ? [by.role] : [])) : [])));
   const [role] = roles;
   return roles.size === 1 && role !== undefined ? edits.map((edit) => (edit.do === 'period' && edit.role === undefined ? { ...edit, role } : edit)) : [...edits];
 }

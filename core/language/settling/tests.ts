@@ -4,6 +4,7 @@ import { factsOf, measure as measureOf, rowColumnOf, type Model } from '../../mo
 import type { Edit } from '../../reading/edit';
 import type { Reading } from '../../reading/schema';
 import { shownPlainly, type SaidEdit, type SaidTest } from '../intent';
+import { nameWords } from '../tokens';
 import { settledTest } from './amounts';
 import { CannotSettle } from './situation';
 
@@ -52,7 +53,9 @@ export function lengthTestEdits(said: Extract<SaidEdit, { do: 'saidLengthTest' }
   const facts = factsOf(model, shown);
   const about = SPOKEN_OF[ABOUT[said.word] ?? ''];
   const speaking = (words: RegExp) => [...model.measures.values()].filter((one) => [one.name, ...one.synonyms].some((name) => words.test(name)) && facts.includes(rowColumnOf(model, one.id)?.fact ?? ''));
-  const fitting = (about ?? []).map(speaking).find((found) => found.length > 0) ?? [];
+  const spoken = (about ?? []).map(speaking).find((found) => found.length > 0) ?? [];
+  const fitting = said.to === undefined ? spoken : spoken.filter((one) => [one.name, ...one.synonyms].some((name) => nameWords(name).includes(said.to ?? '')));
+  if (spoken.length > 0 && fitting.length === 0) throw new CannotSettle(`Nothing in these records says how long it took to ${said.to ?? 'do that'}; name the measure.`);
   const columns = new Set(fitting.map((one) => ('column' in one ? one.column : one.id)));
   const [only] = fitting;
   if (only === undefined) throw new CannotSettle(`Nothing in these records says how “${said.word}” they are; name the measure.`);

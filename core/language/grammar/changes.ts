@@ -1,0 +1,55 @@
+/** Grammar of ranks by how much something changed: "biggest drop in revenue by route", "which channel grew most", "top 5 routes by growth". */
+import type { Calculation } from '../../model/calculation';
+import type { Key } from '../../reading/schema';
+import { followUp, intent, type Intent } from '../intent';
+import type { Question } from '../question';
+import type { Parts, Rule } from './rule';
+
+type Way = 'top' | 'bottom';
+interface Said {
+  readonly count: number;
+  readonly marked: boolean;
+  readonly on: 'difference' | 'percent';
+}
+
+function changed(way: Way | null, { count, marked, on }: Said) {
+  return (parts: Parts): Intent | null => {
+    const many = (parts['Number'] as number | undefined) ?? count;
+    if (!Number.isInteger(many) || many < 1 || many > 10_000) return null;
+    const sense = way ?? (parts['Move'] as Way | undefined) ?? (parts['Moves'] as Way | undefined) ?? (parts['Moved'] as Way);
+    return intent({ do: 'saidChangeRank', sense, on, count: many, marked: marked && parts['Number'] === undefined, of: (parts['Key'] as Key | undefined) ?? null, calculation: (parts['Calculation'] as Calculation | undefined) ?? null });
+  };
+}
+const one = changed(null, { count: 10, marked: true, on: 'difference' });
+const ten = changed(null, { count: 10, marked: false, on: 'difference' });
+
+const BIG = '(biggest|largest|greatest|steepest|strongest|sharpest|highest|worst|best|heaviest)';
+const MOST = '(most|fastest|strongest|furthest|hardest)';
+const ABOUT = '[(in|of) {Calculation}] [(by|per|for each|across|among|of) {Key}]';
+const SORT = '(sorted by|sort by|ordered by|order by|sort on|sort it by|sort them by|order it by|ranked by|rank by)';
+const sorted = (direction: 'up' | 'down') => (parts: Parts): Intent => followUp({ do: 'saidChangeOrder', on: parts['ChangePart'] as 'difference' | 'percent', direction });
+
+export const CHANGE_RULES: readonly Rule<Question>[] = [
+  { gives: 'Move', form: '(rise|increase|gain|jump|growth|climb)', means: () => 'top' },
+  { gives: 'Move', form: '(drop|fall|decline|decrease|loss|dip|reduction|slump)', means: () => 'bottom' },
+  { gives: 'Moves', form: '(rises|increases|gains|jumps|climbs|winners|gainers|risers|climbers)', means: () => 'top' },
+  { gives: 'Moves', form: '(drops|falls|declines|decreases|losses|dips|reductions|losers|fallers|decliners)', means: () => 'bottom' },
+  { gives: 'Moved', form: '(grew|grow|rose|rise|increased|increase|gained|gain|climbed|went up|go up|has grown|have grown|has risen|have risen|has increased|have increased)', means: () => 'top' },
+  { gives: 'Moved', form: '(fell|fall|dropped|drop|declined|decline|shrank|shrink|decreased|decrease|lost|went down|go down|has fallen|have fallen|has dropped|have dropped|has declined|have declined)', means: () => 'bottom' },
+  { gives: 'ChangePart', form: '(change|difference|growth|the difference|absolute change|absolute difference|absolute growth|increase|gain|drop)', means: () => 'difference' },
+  { gives: 'ChangePart', form: '(% change|% difference|% growth|percentage change|percent change|relative change|growth rate|relative growth|percentage growth|relative difference|percentage difference)', means: () => 'percent', cost: -0.1 },
+
+  { gives: 'Intent', form: `${BIG} {Move} ${ABOUT}`, means: one, cost: -0.3, examples: ['biggest drop', 'largest increase by month'] },
+  { gives: 'Intent', form: `[{Number}] ${BIG} {Moves} ${ABOUT}`, means: ten, cost: -0.3, examples: ['5 biggest drops', 'biggest losers'] },
+  { gives: 'Intent', form: `(top|${BIG.slice(1, -1)}) [{Number}] {Moves} ${ABOUT}`, means: ten, cost: -0.3, examples: ['top 5 drops'] },
+  { gives: 'Intent', form: `(which|what) {Key} [(has|have|did)] {Moved} [the] ${MOST} [(in|by|on) {Calculation}]`, means: one, cost: -0.4, examples: ['which month fell most'] },
+  { gives: 'Intent', form: `(which|what) [{Number}] {Key} [(has|have|did)] {Moved} [the] most [(in|by|on) {Calculation}]`, means: one, cost: -0.4 },
+  { gives: 'Intent', form: `(which|what|which ones|which one|what) [(has|have)] {Moved} [the] ${MOST}`, means: (p) => { const made = ten(p); return made && { ...made, followUp: true }; }, cost: -0.2 },
+  { gives: 'Intent', form: `[{Number}] {Key} (that|which|where) [{Calculation}] {Moved} [the] ${MOST}`, means: ten, cost: -0.4, examples: ['months that grew most'] },
+  { gives: 'Intent', form: `(which|what) {Key} (lost|gained) [the] most {Calculation}`, means: (p, q) => changed(null, { count: 10, marked: true, on: 'difference' })({ ...p, Moved: q.tokens.some((token) => token.word === 'lost') ? 'bottom' : 'top' }), cost: -0.4 },
+  { gives: 'Intent', form: '[{Number}] (fastest|quickest|strongest) (growing|rising) {Key} [(by|in) {Calculation}]', means: changed('top', { count: 10, marked: false, on: 'percent' }), cost: -0.3, examples: ['fastest growing months'] },
+  { gives: 'Intent', form: '[{Number}] (fastest|quickest|strongest) (shrinking|falling|declining) {Key} [(by|in) {Calculation}]', means: changed('bottom', { count: 10, marked: false, on: 'percent' }), cost: -0.3, examples: ['fastest falling months'] },
+  { gives: 'Intent', form: `{Key} (with|where|had|has) [the] ${BIG} {Move} [(in|of) {Calculation}]`, means: ten, cost: -0.3, examples: ['months with the biggest drop'] },
+  { gives: 'Intent', form: `${SORT} {ChangePart} (ascending|up|lowest first|smallest first|increasing|low to high|in ascending order|from low to high)`, means: sorted('up'), cost: -0.3, examples: ['sorted by change ascending'] },
+  { gives: 'Intent', form: `${SORT} {ChangePart} [(descending|down|highest first|largest first|biggest first|decreasing|high to low|in descending order|from high to low)]`, means: sorted('down'), cost: -0.3, examples: ['sort by % change'] },
+];

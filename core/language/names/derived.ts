@@ -1,0 +1,27 @@
+/** Nouns that a verb may stand for: "how much did we generate" asks for the generation. English inflection and derivation, by endings. */
+
+const IRREGULAR: Readonly<Record<string, string>> = {
+  sold: 'sale', sell: 'sale', spent: 'spend', paid: 'payment', pay: 'payment', took: 'taking', take: 'taking', bought: 'purchase', buy: 'purchase', lost: 'loss', lose: 'loss', grew: 'growth', grow: 'growth', flew: 'flight', fly: 'flight', drove: 'drive', ate: 'meal',
+};
+const INFLECTED = ['ing', 'ed', 'es', 's', 'd', ''];
+const NOUN_ENDINGS = ['', 'e', 'ion', 'tion', 'ation', 'ment', 'al', 'age', 'y', 'ure', 'ance', 'ence', 'ing'];
+const SHORTEST_STEM = 4;
+
+/**
+ * @param word a word as typed, without accents
+ * @returns nouns it may be the verb of, the word itself left out; most of them are no words at all and are found nowhere
+ * @example verbNouns('generated') // contains 'generation'
+ */
+export function verbNouns(word: string): ReadonlySet<string> {
+  const nouns = new Set<string>();
+  const irregular = IRREGULAR[word];
+  if (irregular !== undefined) nouns.add(irregular);
+  for (const inflected of INFLECTED) {
+    if (!word.endsWith(inflected)) continue;
+    const base = word.slice(0, word.length - inflected.length);
+    for (const stem of new Set([base, base.replace(/e$/, ''), base.replace(/([bdgmnprt])\1$/, '$1'), base.replace(/i$/, 'y')]))
+      if (stem.length >= SHORTEST_STEM) for (const ending of NOUN_ENDINGS) nouns.add(stem + ending);
+  }
+  nouns.delete(word);
+  return nouns;
+}

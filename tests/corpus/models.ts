@@ -1,0 +1,7 @@
+/** The models of the corpus, each with what is known of it when a question is read. */
+import { corpusNames, demoNames, type Known } from '../demo-names';
+import { libraryNames } from '../library-names';
+
+const WITHOUT_DATA = ['orchards', 'clinics', 'solar', 'bakeries'];
+
+export const CORPUS_MODELS: readonly (readonly [string, Known])[] = [['ferries', demoNames()], ['libraries', libraryNames()], ...WITHOUT_DATA.map((model) => [model, corpusNames(model)] as const)];
