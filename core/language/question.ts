@@ -29,6 +29,8 @@ const AUXILIARIES = new Set(['was', 'were', 'is', 'are', 'been', 'got']);
 const TYPING_COST = 0.75;
 const SOUND_COST = 1.3;
 
+const KEPT_LOOK_UPS = 5000;
+
 export class Question {
   private readonly found = new Map<number, readonly FoundName[]>();
   private readonly variants = new Map<number, readonly Variant[]>();
@@ -48,8 +50,22 @@ export class Question {
   namesAt(start: number): readonly FoundName[] {
     const there = this.found.get(start);
     if (there) return there;
-    const found: FoundName[] = [];
     const longest = Math.min(this.names.longestName + 1, this.tokens.length - start);
+    const known = lookedUp(this.names);
+    const words = this.tokens.slice(start, start + longest).map((token) => `${token.kind} ${token.text}`).join(' ');
+    let found = known.get(words);
+    if (!found) {
+      found = this.lookUp(start, longest).map((one) => ({ ...one, end: one.end - start }));
+      if (known.size >= KEPT_LOOK_UPS) known.clear();
+      known.set(words, found);
+    }
+    const here = found.map((one) => ({ ...one, end: one.end + start }));
+    this.found.set(start, here);
+    return here;
+  }
+
+  private lookUp(start: number, longest: number): FoundName[] {
+    const found: FoundName[] = [];
     for (let length = 1; length <= longest; length += 1) {
       const end = start + length;
       if (this.tokens[end - 1]?.kind === 'comma') break;
@@ -59,7 +75,6 @@ export class Question {
       }
       found.push(...this.namesBetween(start, end));
     }
-    this.found.set(start, found);
     return found;
   }
 
@@ -148,6 +163,17 @@ export class Question {
     return variants;
   }
 }
+
+/** Names found for a stretch of words, with their ends counted from its first: the same stretches come again with each key press. */
+function lookedUp(names: NameIndex): Map<string, readonly FoundName[]> {
+  const there = LOOKED_UP.get(names);
+  if (there) return there;
+  const made = new Map<string, readonly FoundName[]>();
+  LOOKED_UP.set(names, made);
+  return made;
+}
+
+const LOOKED_UP = new WeakMap<NameIndex, Map<string, readonly FoundName[]>>();
 
 /** A synonym that shares a word with the name needs no remark. */
 function synonymAssumption(said: string, match: NameMatch): Assumption | null {

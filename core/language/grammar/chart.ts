@@ -3,7 +3,6 @@
  * (memoised top-down parsing; the grammar has no left recursion). Items carry costs, and only the cheapest few
  * different values of a stretch are kept.
  */
-import { canonical } from '../../reading/schema';
 import type { Token } from '../tokens';
 import { flatten, type Element, type Item, type Reader, type Rule } from './rule';
 
@@ -160,7 +159,7 @@ function cheapest(items: readonly Item[]): readonly Item[] {
     const kept = count.get(item.end) ?? 0;
     if (kept >= KEPT) return false;
     if ((ends.get(item.end) ?? 0) > 1) {
-      const key = `${item.end} ${canonical(item.value)}`;
+      const key = `${item.end} ${JSON.stringify(item.value)}`;
       if (seen.has(key)) return false;
       seen.add(key);
     }
