@@ -7,8 +7,8 @@ import { factHasLevel, factsOf, rowColumnOf, sharedHierarchy, neighbourLevel, le
 import { calculationSchema, type Calculation } from '../model/calculation';
 import { periodSchema } from '../time/period';
 import {
-  breakdownSchema, byLevel, canonical, comparisonSchema, conditionSchema, EMPTY_READING, hasDifference, keySchema, listedSchema, orderSchema, plain, rankSchema, same, shownSchema,
-  transformSchema, viewSchema, type Breakdown, type Condition, type Key, type Listed, type Rank, type Reading,
+  breakdownSchema, byLevel, canonical, comparisonSchema, conditionSchema, EMPTY_READING, formatEditSchema, hasDifference, keySchema, listedSchema, orderSchema, plain, rankSchema, same, shownSchema,
+  transformSchema, viewSchema, type Breakdown, type Condition, type FormatEdit, type Key, type Listed, type Rank, type Reading, type View,
 } from './schema';
 
 export const editSchema = z.discriminatedUnion('do', [
@@ -28,7 +28,7 @@ export const editSchema = z.discriminatedUnion('do', [
   /** Lists the records behind the answer; `add` and `remove` change the columns of the listing. */
   z.object({ do: z.literal('rows'), fact: z.string().optional(), columns: z.array(listedSchema).default([]), how: z.enum(['list', 'add', 'remove', 'stop']) }),
   z.object({ do: z.literal('view'), view: viewSchema.nullable() }),
-  z.object({ do: z.literal('labels'), labels: z.boolean() }),
+  z.object({ do: z.literal('format'), format: formatEditSchema }),
   z.object({ do: z.literal('drill'), member: z.object({ level: z.string(), name: z.string() }).optional() }),
   z.object({ do: z.literal('rollUp'), level: z.string().optional() }),
   z.object({ do: z.literal('clear'), what: z.enum(['conditions', 'level', 'breakdown', 'rank', 'period', 'everything']), level: z.string().optional() }),
@@ -45,7 +45,7 @@ const refused = (reason: string): Edited => ({ ok: false, reason });
 
 /** Edits in the order in which they are applied, whatever the order in which they were said. */
 const PRECEDENCE: readonly Edit['do'][] = [
-  'clear', 'show', 'drill', 'rollUp', 'breakdown', 'condition', 'dateRole', 'period', 'compare', 'rank', 'rerank', 'transform', 'order', 'reverse', 'rows', 'view', 'labels',
+  'clear', 'show', 'drill', 'rollUp', 'breakdown', 'condition', 'dateRole', 'period', 'compare', 'rank', 'rerank', 'transform', 'order', 'reverse', 'rows', 'view', 'format',
 ];
 
 /** Applies edits one after the other, in a fixed order of their kinds, and tidies the result. */
@@ -100,11 +100,9 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
     case 'rows':
       return listing(reading, edit, model);
     case 'view':
-      return done({ ...asFigures(reading), view: edit.view });
-    case 'labels': {
-      const chart = reading.view?.chart ?? null;
-      return done({ ...reading, view: edit.labels ? { chart, labels: true } : chart === null ? null : { chart } });
-    }
+      return done({ ...asFigures(reading), view: edit.view === null ? null : { ...reading.view, ...edit.view } });
+    case 'format':
+      return done({ ...asFigures(reading), view: formatted(reading.view, edit.format) });
     case 'drill':
       return drill(reading, edit.member, model);
     case 'rollUp':
@@ -112,6 +110,13 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
     case 'clear':
       return clear(reading, edit, model);
   }
+}
+
+/** A view with format options put in and taken away; null where nothing is left of it. */
+function formatted(view: View | null, format: FormatEdit): View | null {
+  const { chart, ...before } = view ?? { chart: null };
+  const kept = Object.fromEntries(Object.entries({ ...before, ...format }).filter(([, value]) => value !== false && value !== null && value !== undefined));
+  return chart === null && Object.keys(kept).length === 0 ? null : { chart, ...kept };
 }
 
 /** A reading that shows figures again, after a listing of records. */

@@ -113,8 +113,21 @@ export const byLevel = (level: string): Extract<Key, { kind: 'level' }> => ({ ki
 export const CHART_KINDS = ['number', 'line', 'area', 'bars', 'columns', 'stacked', 'share bars', 'table', 'scatter', 'pie', 'heat'] as const;
 export type ChartKind = (typeof CHART_KINDS)[number];
 /** Null as the chart: chosen from the shape of the answer. */
-export const viewSchema = z.object({ chart: z.enum(CHART_KINDS).nullable(), labels: z.boolean().optional() });
+const formats = {
+  /** Values written at the marks. */
+  labels: z.boolean().optional(),
+  /** A row with what the rows of a table come to together, computed from the records. */
+  totals: z.boolean().optional(),
+  /** A table with the members of the last breakdown side by side. */
+  across: z.boolean().optional(),
+  /** Figures of a table with bars or shades of their size. */
+  cells: z.enum(['bars', 'shades']).optional(),
+};
+export const viewSchema = z.object({ chart: z.enum(CHART_KINDS).nullable(), ...formats });
 export type View = z.infer<typeof viewSchema>;
+/** Format options as an edit says them: `false` and `null` take one away. */
+export const formatEditSchema = z.object({ labels: z.boolean(), totals: z.boolean(), across: z.boolean(), cells: z.enum(['bars', 'shades']).nullable() }).partial();
+export type FormatEdit = z.infer<typeof formatEditSchema>;
 
 export const listedSchema = z.discriminatedUnion('kind', [
   levelKey,

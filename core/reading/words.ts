@@ -284,6 +284,7 @@ const CHART_WORDS: Record<NonNullable<View['chart']>, string> = {
 };
 
 export function viewWords(view: View): string {
-  if (view.chart === null) return 'with labels';
-  return `as ${CHART_WORDS[view.chart]}${view.labels === true ? ' with labels' : ''}`;
+  const formats = [...(view.labels ? ['labels'] : []), ...(view.totals ? ['totals'] : []), ...(view.across ? ['columns across'] : []), ...(view.cells === undefined ? [] : [`${view.cells} in cells`])];
+  const said = [...(view.chart === null ? [] : [`as ${CHART_WORDS[view.chart]}`]), ...(formats.length > 0 ? [`with ${listWords(formats, 'and')}`] : [])];
+  return said.join(' ');
 }

@@ -21,6 +21,7 @@ import type { Engine, RunLimits } from '../engines/engine';
 import type { ReadyModel } from './model-library';
 import { ruleKey } from './model-library';
 import { AnswerCache } from './answer-cache';
+import { Unanswerable } from './unanswerable';
 
 export interface Answered {
   readonly outcome: 'answered' | 'empty';
@@ -34,9 +35,6 @@ export interface Answered {
   readonly notes: readonly Note[];
   readonly working: Working;
 }
-
-/** A reading that cannot be computed, with the reason in words. */
-export class Unanswerable extends Error {}
 
 export interface AskOptions {
   readonly signal: AbortSignal | null;

@@ -13,7 +13,8 @@ import { addStep, stepsOf, type Inquiry, type Step } from '../store/inquiries';
 import type { Store } from '../store/database';
 import type { Person } from '../store/people';
 import { Problem } from '../http/problem';
-import { Unanswerable, type Answered, type Answering, type AskOptions } from './answering';
+import { type Answered, type Answering, type AskOptions } from './answering';
+import { Unanswerable } from './unanswerable';
 import type { ModelLibrary, ReadyModel } from './model-library';
 
 export type Asked =

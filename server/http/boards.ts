@@ -5,7 +5,6 @@ import { editSchema, type Edit } from '@zud/core/reading/edit';
 import { conditionSchema, comparisonSchema, readingSchema, type Reading } from '@zud/core/reading/schema';
 import { periodSchema } from '@zud/core/time/period';
 import { sentenceOf } from '@zud/core/reading/sentence';
-import { Unanswerable } from '../asking/answering';
 import { refinedByEdits, refinedByWords, scopeLabel, scoped, scopePhrases } from '../asking/scope';
 import {
   boardFor, boardsOf, changeTile, createBoard, deleteBoard, EMPTY_SCOPE, GRID_COLUMNS, keepRefinement, pinTile, refinementOf, removeTile, renameBoard, setScope, setShare, sharesOf, tilesOf,
@@ -15,7 +14,7 @@ import { createInquiry } from '../store/inquiries';
 import { allPeople, type Person } from '../store/people';
 import type { Scope } from '../store/schema';
 import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
-import { notFound, Problem } from './problem';
+import { notFound, Problem, unanswerable } from './problem';
 
 const title = z.string().trim().min(1).max(200);
 const place = { x: z.number().int().min(0).max(GRID_COLUMNS - 1), y: z.number().int().min(0).max(2000), width: z.number().int().min(2).max(GRID_COLUMNS), height: z.number().int().min(1).max(20) };
@@ -176,11 +175,6 @@ export function boardRoutes(context: Context): Router {
     open().catch(next);
   });
   return router;
-}
-
-function unanswerable(error: unknown): never {
-  if (error instanceof Unanswerable) throw new Problem(422, 'It cannot be computed', error.message);
-  throw error;
 }
 
 function withoutUndefined<T extends object>(value: T): { [K in keyof T]: Exclude<T[K], undefined> } {

@@ -3,13 +3,16 @@ import { Router, type Request, type Response } from 'express';
 import { z } from 'zod';
 import { applyEdits, editSchema, type Edit } from '@zud/core/reading/edit';
 import { readingSchema, type Reading } from '@zud/core/reading/schema';
-import { Unanswerable, type Answered } from '../asking/answering';
+import type { Answered } from '../asking/answering';
+import { checked } from '../asking/check';
+import { deeperLevels } from '../asking/deeper';
+import type { ReadyModel } from '../asking/model-library';
 import { csvOf } from '../exports/csv';
 import { xlsxOf } from '../exports/xlsx';
 import { storedStep, type Asked } from '../asking/steps';
 import { createInquiry, deleteInquiry, deleteStep, inquiriesOf, inquiryOf, markStep, renameInquiry, restoreSteps, stepsOf } from '../store/inquiries';
 import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
-import { notFound, Problem } from './problem';
+import { notFound, Problem, unanswerable } from './problem';
 
 export const askBody = z
   .object({
@@ -34,17 +37,19 @@ export function inquiryRoutes(context: Context): Router {
   const { store } = database;
   const router = Router();
 
-  /** The answer of a reading, changed by edits where there are any. @throws Problem 422 where it cannot be computed */
-  async function answered(request: Request, response: Response, body: z.infer<typeof answerBody>): Promise<Answered> {
+  /** The reading of a body, changed by its edits where there are any. @throws Problem 422 where they cannot be made */
+  async function readingOf(request: Request, body: z.infer<typeof answerBody>): Promise<{ reading: Reading; ready: ReadyModel }> {
     const ready = await library.get(body.modelId, personOf(request));
     const edited = applyEdits(body.reading as Reading, (body.edits ?? []) as readonly Edit[], ready.model);
     if (!edited.ok) throw new Problem(422, 'It cannot be computed', edited.reason);
-    const reading = body.edits === undefined ? (body.reading as Reading) : edited.reading;
-    return answering.answer(reading, ready, { signal: goneSignal(response), limits: { time: timeLimit } }).catch((error: unknown) => {
-      if (error instanceof Unanswerable) throw new Problem(422, 'It cannot be computed', error.message);
-      throw error;
-    });
+    return { ready, reading: body.edits === undefined ? (body.reading as Reading) : edited.reading };
   }
+  /** @throws Problem 422 where it cannot be computed */
+  async function answered(request: Request, response: Response, body: z.infer<typeof answerBody>): Promise<Answered> {
+    const { reading, ready } = await readingOf(request, body);
+    return answering.answer(reading, ready, optionsOf(response)).catch(unanswerable);
+  }
+  const optionsOf = (response: Response) => ({ signal: goneSignal(response), limits: { time: timeLimit } });
 
   router.post('/inquiries', handle(async (request, response) => {
     const person = personWith(request, 'analyst');
@@ -101,6 +106,14 @@ export function inquiryRoutes(context: Context): Router {
 
   router.post('/answers', handle(async (request, response) => {
     return answered(request, response, parsed(answerBody, request.body));
+  }));
+  router.post('/answers/deeper', handle(async (request, response) => {
+    const { reading, ready } = await readingOf(request, parsed(answerBody, request.body));
+    return { levels: await deeperLevels(reading, ready, answering, optionsOf(response)) };
+  }));
+  router.post('/answers/check', handle(async (request, response) => {
+    const { reading, ready } = await readingOf(request, parsed(answerBody, request.body));
+    return checked(reading, ready, answering, optionsOf(response)).catch(unanswerable);
   }));
   router.post('/exports', handle(async (request, response) => {
     const { format, ...body } = parsed(exportBody, request.body);

@@ -37,6 +37,8 @@ const OPERATIONS: readonly Operation[] = [
   { method: 'get', path: '/models/{id}/levels/{level}/members', does: 'Members of a level, found by text', query: ['text'] },
   { method: 'get', path: '/models/{id}/suggest', does: 'Completions', query: ['text', 'reading'] },
   { method: 'post', path: '/answers', does: 'The answer of a reading, without a step; edits are made to it first', body: 'AnswerRequest' },
+  { method: 'post', path: '/answers/deeper', does: 'The levels an answer can be broken down by, those over which it is spread most unevenly first', body: 'AnswerRequest' },
+  { method: 'post', path: '/answers/check', does: 'Computes numbers of an answer again, one by one from their own records, and says whether they agree', body: 'AnswerRequest' },
   { method: 'post', path: '/exports', does: 'An answer as a CSV or XLSX file', body: 'Export' },
   { method: 'get', path: '/inquiries', does: 'One’s inquiries' },
   { method: 'post', path: '/inquiries', does: 'Begins an inquiry (analyst)' },

@@ -155,7 +155,7 @@ export function readingOf(made: World): fc.Arbitrary<Reading> {
       against,
       rank: fc.option(fc.record({ count: fc.integer({ min: 1, max: 30 }), direction: fc.constantFrom<'top' | 'bottom'>('top', 'bottom'), by: fc.constantFrom(null, 'm1', 'm2'), percent: fc.boolean(), within: fc.boolean(), others: fc.boolean(), marked: fc.boolean(), on: fc.constantFrom(undefined, ...CHANGE_PARTS) }), { nil: null }),
       chart: fc.option(fc.constantFrom(null, ...CHART_KINDS), { nil: undefined }),
-      labels: fc.boolean(),
+      formats: fc.record({ labels: fc.constant(true), totals: fc.constant(true), across: fc.constant(true), cells: fc.constantFrom<'bars' | 'shades'>('bars', 'shades') }, { requiredKeys: [] }),
       order: fc.option(fc.tuple(fc.boolean(), fc.constantFrom<'up' | 'down'>('up', 'down'), fc.constantFrom(undefined, ...CHANGE_PARTS)), { nil: null }),
       rows: fc.option(fc.uniqueArray(listed, { maxLength: 3, selector: (one) => JSON.stringify(one) }), { nil: null, freq: 6 }),
     })
@@ -183,7 +183,7 @@ export function readingOf(made: World): fc.Arbitrary<Reading> {
         against: beside,
         order: parts.order === null || rank !== null ? null : { by: parts.order[0] ? { kind: 'name' } : { kind: 'measure', calculation: first, ...on(parts.order[2]) }, direction: parts.order[1] },
         rows: parts.rows === null ? null : { fact: 'fact', columns: parts.rows },
-        view: parts.rows !== null || parts.chart === undefined || (parts.chart === null && !parts.labels) ? null : { chart: parts.chart, ...(parts.labels ? { labels: true } : {}) },
+        view: parts.rows !== null || parts.chart === undefined || (parts.chart === null && Object.keys(parts.formats).length === 0) ? null : { chart: parts.chart, ...parts.formats },
       };
     })
     .filter((reading) => impossibility(reading, made.names) === null);

@@ -143,6 +143,24 @@ export interface Share {
   readonly right: 'see' | 'edit';
 }
 
+/** Numbers of an answer computed again, one by one. */
+export interface Check {
+  readonly checked: number;
+  readonly agree: number;
+  readonly of: number;
+  readonly differences: readonly { readonly row: string; readonly column: string; readonly answer: number | null; readonly again: number | null }[];
+  readonly left: readonly string[];
+  readonly ms: number;
+}
+
+/** A level to go deeper by; `unevenness` is 0 (even) … 1, null where nothing can be said. */
+export interface DeeperLevel {
+  readonly level: string;
+  readonly name: string;
+  readonly members: number;
+  readonly unevenness: number | null;
+}
+
 export class ProblemError extends Error {
   constructor(
     readonly status: number,
@@ -209,6 +227,8 @@ export const api = {
   deleteStep: (inquiry: string, id: string) => call<{ deleted: readonly string[] }>('DELETE', `/inquiries/${inquiry}/steps/${id}`),
   restoreSteps: (inquiry: string, steps: readonly string[]) => call<undefined>('POST', `/inquiries/${inquiry}/restored`, { steps }),
   answer: (modelId: string, reading: Reading, edits: readonly Edit[], signal?: AbortSignal) => call<AnswerView>('POST', '/answers', { modelId, reading, edits }, signal),
+  deeper: (modelId: string, reading: Reading, edits: readonly Edit[], signal?: AbortSignal) => call<{ levels: readonly DeeperLevel[] }>('POST', '/answers/deeper', { modelId, reading, edits }, signal),
+  check: (modelId: string, reading: Reading, signal?: AbortSignal) => call<Check>('POST', '/answers/check', { modelId, reading }, signal),
   exportAnswer: (modelId: string, reading: Reading, edits: readonly Edit[], format: 'csv' | 'xlsx') => download('/exports', { modelId, reading, edits, format }),
   ask: (inquiry: string, ask: Ask, after: string | null | undefined, signal?: AbortSignal) => call<Step>('POST', `/inquiries/${inquiry}/steps`, { ...ask, ...(after === undefined ? {} : { after }) }, signal),
   boards: () => call<readonly BoardSummary[]>('GET', '/boards'),

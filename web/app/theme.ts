@@ -34,7 +34,7 @@ export const NARROW = '820px';
 
 const variables = (tokens: Tokens) => `
   --paper: ${tokens.paper}; --raised: ${tokens.raised}; --ink: ${tokens.ink}; --quiet: ${tokens.quiet}; --line: ${tokens.line};
-  --wash: ${tokens.wash}; --signal: ${tokens.signal}; --on-ink: ${tokens.onInk};`;
+  --wash: ${tokens.wash}; --signal: ${tokens.signal}; --on-ink: ${tokens.onInk}; --first: ${tokens.series[0] ?? tokens.ink};`;
 
 export const GlobalStyle = createGlobalStyle`
   :root { ${variables(TOKENS.light)} color-scheme: light; }

@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import { api, type BoardTile } from '../app/api';
 import { SERIF } from '../app/theme';
 import { Chart } from '../charts/Chart';
-import { AnswerTable } from '../inquiry/AnswerTable';
+import { AnswerTable } from '../inquiry/table/AnswerTable';
 import { Menu } from '../parts/controls';
 import { Loading } from '../parts/states';
 
@@ -64,7 +64,7 @@ export function TileCard(props: { boardId: string; tile: BoardTile; refinement: 
         {query.isPending ? <Loading what="Computing" />
         : !data ? <p role="alert">{query.error?.message}</p>
         : data.outcome === 'empty' ? <p>No data: {data.notes[0]?.text}</p>
-        : data.chart.kind === 'table' ? <AnswerTable answer={data.answer} />
+        : data.chart.kind === 'table' ? <AnswerTable answer={data.answer} view={data.reading.view} />
         : <Chart small chart={data.chart} answer={data.answer} label={data.headline} />}
       </Body>
       {number && !query.isError && data.refused.length === 0 && !ask.isError ? null : <footer>

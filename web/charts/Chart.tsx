@@ -1,13 +1,13 @@
 /** Draws a chart description: Chart.js for charts, type for a number, a grid for heat. */
 import { BarController, BarElement, CategoryScale, Chart as ChartJs, DoughnutController, ArcElement, Filler, Legend, LinearScale, LineController, LineElement, PointElement, ScatterController, Tooltip } from 'chart.js';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import styled from 'styled-components';
-import type { ChartDescription } from '@zud/core/chart/describe';
+import type { ChartDescription, ChartSeries } from '@zud/core/chart/describe';
 import type { Answer } from '@zud/core/query/answer';
 import { formatCell, formatShort, formatSize } from '@zud/core/format/format';
 import { SERIF, TOKENS } from '../app/theme';
 import { useMode } from '../app/use-mode';
-import { configurationOf } from './configuration';
+import { configurationOf, seriesColour } from './configuration';
 
 ChartJs.register(BarController, BarElement, CategoryScale, DoughnutController, ArcElement, Filler, Legend, LinearScale, LineController, LineElement, PointElement, ScatterController, Tooltip);
 
@@ -16,36 +16,124 @@ const Canvas = styled.div`
   canvas { position: absolute; inset: 0; }
 `;
 
-export function Chart(props: { chart: ChartDescription; answer: Answer; label: string; small?: boolean; onChoose?: (row: number) => void }) {
+interface ChartProps {
+  readonly chart: ChartDescription;
+  readonly label: string;
+  readonly small?: boolean;
+  readonly onChoose?: (row: number, more: boolean) => void;
+  /** The rows of the answer whose marks are chosen. */
+  readonly chosen?: ReadonlySet<number>;
+}
+
+export function Chart(props: ChartProps & { answer: Answer }) {
   const { chart } = props;
   if (chart.kind === 'number') return <Figure answer={props.answer} small={props.small === true} />;
   if (chart.kind === 'heat') return <HeatGrid chart={chart} />;
   return <Drawn {...props} />;
 }
 
-function Drawn(props: { chart: ChartDescription; label: string; small?: boolean; onChoose?: (row: number) => void }) {
+const Frame = styled.div`
+  height: 100%; display: grid; grid-template-rows: auto minmax(0, 1fr); min-height: 0;
+  ul { display: flex; flex-wrap: wrap; gap: 2px 14px; padding: 0 0 4px; }
+  li button { border: 0; background: none; padding: 1px 0; font-size: 12px; cursor: pointer; display: flex; gap: 6px; align-items: center; }
+  li button[aria-pressed='false'] { color: var(--quiet); text-decoration: line-through; }
+  li i { width: 11px; height: 11px; border-radius: 2px; }
+`;
+const Swept = styled.div`
+  position: absolute; top: 0; bottom: 0; background: color-mix(in srgb, var(--signal) 12%, transparent); border-inline: 1px solid var(--signal); pointer-events: none;
+`;
+/** A press that moves less than this is a click. */
+const SWEEP = 8;
+
+function Drawn(props: ChartProps) {
   const mode = useMode();
   const canvas = useRef<HTMLCanvasElement>(null);
-  const choose = useRef(props.onChoose);
-  useEffect(() => {
-    choose.current = props.onChoose;
-  });
+  const instance = useRef<ChartJs | null>(null);
   const { chart, small } = props;
+  const [hidden, setHidden] = useState<ReadonlySet<number>>(NOTHING);
+  const [sweep, setSweep] = useState<{ from: number; to: number } | null>(null);
+  /** What the drawing asks for while it lives: a new callback or choice makes no new chart. */
+  const now = useRef({ onChoose: props.onChoose, chosen: props.chosen ?? NOTHING, swept: false });
+  useEffect(() => {
+    now.current.onChoose = props.onChoose;
+    now.current.chosen = props.chosen ?? NOTHING;
+    instance.current?.draw();
+  });
   useEffect(() => {
     if (!canvas.current) return undefined;
     const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
-    const drawn = new ChartJs(canvas.current, configurationOf(chart, { tokens: TOKENS[mode], animated: !still, small: small === true, onChoose: (row) => choose.current?.(row) }));
+    const drawn = new ChartJs(canvas.current, configurationOf(chart, { tokens: TOKENS[mode], animated: !still, small: small === true, onChoose: (row, more) => { if (!now.current.swept) now.current.onChoose?.(row, more); }, chosen: () => now.current.chosen }));
+    instance.current = drawn;
     void document.fonts.ready.then(() => (drawn.ctx === null ? undefined : drawn.update('none')));
-    return () => drawn.destroy();
+    return () => {
+      instance.current = null;
+      drawn.destroy();
+    };
   }, [chart, mode, small]);
+  useEffect(() => {
+    const drawn = instance.current;
+    chart.series.forEach((_series, index) => drawn?.setDatasetVisibility(index, !hidden.has(index)));
+    drawn?.update('none');
+  }, [chart, hidden, mode, small]);
   const lying = chart.kind === 'bars' ? Math.max(120, chart.categories.length * (chart.series.length > 1 ? 38 : 27) + 40) : undefined;
+  const sweeps = props.onChoose !== undefined && lying === undefined && chart.categories.length > 1 && chart.kind !== 'pie' && chart.kind !== 'scatter';
+  const place = (event: PointerEvent) => event.clientX - (canvas.current?.getBoundingClientRect().left ?? 0);
+  const finish = () => {
+    const axis = instance.current?.scales['x'];
+    if (sweep && axis && Math.abs(sweep.to - sweep.from) > SWEEP) {
+      const [first = 0, last = 0] = [sweep.from, sweep.to].map((at) => Number(axis.getValueForPixel(at))).sort((a, b) => a - b);
+      now.current.swept = true;
+      const rows = chart.series.flatMap((series, index) => (hidden.has(index) ? [] : series.points.flatMap((point, at) => (at >= first && at <= last && point.row !== undefined && point.y !== null ? [point.row] : []))));
+      [...new Set(rows)].forEach((row, index) => props.onChoose?.(row, index > 0));
+      window.setTimeout(() => { now.current.swept = false; }, 0);
+    }
+    setSweep(null);
+  };
   return (
-    <div style={{ height: '100%', overflowY: lying === undefined ? 'hidden' : 'auto' }} {...(lying === undefined ? {} : { tabIndex: 0, role: 'group', 'aria-label': 'Chart, scrolls' })}>
-      <Canvas style={lying === undefined ? undefined : { height: small ? `max(100%, ${Math.min(lying, chart.categories.length * 17 + 20)}px)` : lying }}>
-        <canvas ref={canvas} role="img" aria-label={`${props.label}. The table beside the chart has all values.`} />
-      </Canvas>
-    </div>
+    <Frame>
+      {!small && chart.series.length > 1 && chart.kind !== 'pie' ? (
+        <ul aria-label="Series">
+          {chart.series.map((series, index) => (
+            <li key={`${series.label} ${series.style}`}>
+              <button type="button" aria-pressed={!hidden.has(index)} title="Hide it, or show it again; with shift, only this one" onClick={(event) => setHidden(toggledSeries(hidden, index, chart.series.length, event.shiftKey))}>
+                <i style={swatchOf(series, seriesColour(series, TOKENS[mode]))} />
+                {series.label}
+              </button>
+            </li>
+          ))}
+        </ul>
+      ) : <span />}
+      <div style={{ minHeight: 0, overflowY: lying === undefined ? 'hidden' : 'auto' }} {...(lying === undefined ? {} : { tabIndex: 0, role: 'group', 'aria-label': 'Chart, scrolls' })}>
+        <Canvas
+          style={lying === undefined ? undefined : { height: small ? `max(100%, ${Math.min(lying, chart.categories.length * 17 + 20)}px)` : lying }}
+          {...(sweeps ? {
+            onPointerDown: (event) => { if (event.button === 0 && event.pointerType === 'mouse') setSweep({ from: place(event), to: place(event) }); },
+            onPointerMove: (event) => { if (sweep) setSweep({ ...sweep, to: place(event) }); },
+            onPointerUp: finish, onPointerLeave: () => setSweep(null),
+          } : {})}
+        >
+          <canvas ref={canvas} role="img" aria-label={`${props.label}. The table beside the chart has all values.`} />
+          {sweep && Math.abs(sweep.to - sweep.from) > SWEEP ? <Swept style={{ left: Math.min(sweep.from, sweep.to), width: Math.abs(sweep.to - sweep.from) }} /> : null}
+        </Canvas>
+      </div>
+    </Frame>
   );
+}
+
+const NOTHING: ReadonlySet<number> = new Set();
+
+/** One series hidden or shown again; singled out, or all shown when it was alone. */
+function toggledSeries(hidden: ReadonlySet<number>, index: number, all: number, alone: boolean): ReadonlySet<number> {
+  const others = Array.from({ length: all }, (_unused, at) => at).filter((at) => at !== index);
+  if (alone) return others.every((at) => hidden.has(at)) && !hidden.has(index) ? NOTHING : new Set(others);
+  const after = new Set(hidden);
+  if (!after.delete(index)) after.add(index);
+  return after.size === all ? NOTHING : after;
+}
+
+function swatchOf(series: ChartSeries, colour: string): React.CSSProperties {
+  if (series.style === 'plan') return { border: '1.5px solid var(--ink)' };
+  return { background: series.style === 'other' ? `color-mix(in srgb, ${colour} 35%, transparent)` : colour };
 }
 
 const Big = styled.div<{ $small: boolean }>`

@@ -11,7 +11,10 @@ const pale = (colour: string, alpha: string) => `${colour}${alpha}`;
 
 export interface DrawOptions {
   readonly tokens: Tokens;
-  readonly onChoose?: (row: number) => void;
+  /** `more`: added to the marks chosen already. */
+  readonly onChoose?: (row: number, more: boolean) => void;
+  /** The rows whose marks are chosen; asked at each drawing, so that choosing needs no new chart. */
+  readonly chosen?: () => ReadonlySet<number>;
   readonly animated: boolean;
   /** The drawing area is small: fewer ticks, no axis titles. */
   readonly small: boolean;
@@ -21,6 +24,37 @@ export function configurationOf(chart: ChartDescription, options: DrawOptions): 
   if (chart.kind === 'pie') return pie(chart, options);
   if (chart.kind === 'scatter') return scatter(chart, options);
   return cartesian(chart, options);
+}
+
+/** Marks the points and bars of chosen rows. */
+function chosenMarks(chart: ChartDescription, { chosen: rows, tokens }: DrawOptions): Plugin<Kind>[] {
+  if (!rows) return [];
+  return [{
+    id: 'chosenMarks',
+    afterDatasetsDraw(drawn) {
+      const chosen = rows();
+      if (chosen.size === 0) return;
+      const { ctx } = drawn;
+      ctx.save();
+      ctx.strokeStyle = tokens.signal;
+      ctx.lineWidth = 2;
+      chart.series.forEach((series, index) => {
+        if (!drawn.isDatasetVisible(index)) return;
+        drawn.getDatasetMeta(index).data.forEach((element, at) => {
+          const row = series.points[at]?.row;
+          if (row === undefined || !chosen.has(row) || series.points[at]?.y === null) return;
+          const { x, y, base, width, height, horizontal } = element as unknown as { x: number; y: number; base?: number; width?: number; height?: number; horizontal?: boolean };
+          if (base === undefined || width === undefined || height === undefined) {
+            ctx.beginPath();
+            ctx.arc(x, y, 6, 0, 2 * Math.PI);
+            ctx.stroke();
+          } else if (horizontal) ctx.strokeRect(Math.min(x, base), y - height / 2, Math.abs(base - x), height);
+          else ctx.strokeRect(x - width / 2, Math.min(y, base), width, Math.abs(base - y));
+        });
+      });
+      ctx.restore();
+    },
+  }];
 }
 
 export function seriesColour(series: ChartSeries, tokens: Tokens): string {
@@ -62,7 +96,7 @@ function cartesian(chart: ChartDescription, options: DrawOptions): ChartConfigur
         ? { y: categoryAxis, x: { ...valueAxis(value, 'left'), display: false } }
         : { x: categoryAxis, left: valueAxis(value, 'left'), ...(right ? { right: valueAxis(right.column, 'right') } : {}) },
     },
-    plugins: [incompleteGround(chart, tokens), ...(endLabels ? [labelsAtEnds(chart, tokens, small)] : []), ...(lying || chart.labels ? [valueLabels(chart, tokens, lying)] : [])],
+    plugins: [incompleteGround(chart, tokens), ...chosenMarks(chart, options), ...(endLabels ? [labelsAtEnds(chart, tokens, small)] : []), ...(lying || chart.labels ? [valueLabels(chart, tokens, lying)] : [])],
   } as ChartConfiguration<Kind>;
 }
 
@@ -119,12 +153,13 @@ function isIsolated(data: readonly (number | null)[], index: number): boolean {
 
 const isolatedOnly = (data: readonly (number | null)[]) => data.every((value, index) => value === null || isIsolated(data, index));
 
-function common(chart: ChartDescription, { tokens, onChoose, animated }: DrawOptions) {
+function common(chart: ChartDescription, { tokens, onChoose, animated, small }: DrawOptions) {
   return {
     responsive: true, maintainAspectRatio: false, animation: animated ? { duration: 240 } : false,
     interaction: chart.kind === 'scatter' || chart.kind === 'pie' ? { mode: 'nearest' as const, intersect: true } : { mode: 'index' as const, axis: chart.kind === 'bars' ? ('y' as const) : ('x' as const), intersect: false },
     plugins: {
-      legend: { display: legendNeeded(chart), position: 'top' as const, align: 'start' as const, labels: { color: tokens.ink, boxWidth: 12, boxHeight: 12, font: { family: SANS, size: 11.5 } } },
+      // the legend is drawn beside the chart, where it can be reached by keyboard; a small chart has it inside
+      legend: { display: small && legendNeeded(chart), position: 'top' as const, align: 'start' as const, labels: { color: tokens.ink, boxWidth: 12, boxHeight: 12, font: { family: SANS, size: 11.5 } } },
       tooltip: {
         backgroundColor: tokens.raised, titleColor: tokens.ink, bodyColor: tokens.ink, borderColor: tokens.line, borderWidth: 1, cornerRadius: 3, padding: 10, boxWidth: 10, boxHeight: 10,
         titleFont: { family: SANS, size: 12 }, bodyFont: { family: SANS, size: 12 },
@@ -134,10 +169,11 @@ function common(chart: ChartDescription, { tokens, onChoose, animated }: DrawOpt
         },
       },
     },
-    onClick: (_event: unknown, elements: { datasetIndex: number; index: number }[]) => {
+    onClick: (event: { native?: unknown }, elements: { datasetIndex: number; index: number }[]) => {
       const [element] = elements;
       const row = element === undefined ? undefined : chart.series[element.datasetIndex]?.points[element.index]?.row;
-      if (row !== undefined) onChoose?.(row);
+      const held = event.native as { shiftKey?: boolean; ctrlKey?: boolean; metaKey?: boolean } | undefined;
+      if (row !== undefined) onChoose?.(row, held?.shiftKey === true || held?.ctrlKey === true || held?.metaKey === true);
     },
   };
 }
@@ -268,6 +304,7 @@ function scatter(chart: ChartDescription, options: DrawOptions): ChartConfigurat
   return {
     type: 'scatter',
     data: { datasets: [{ label: series?.label ?? '', data: (series?.points ?? []).flatMap((point) => (point.y === null ? [] : [{ x: point.x, y: point.y }])), backgroundColor: pale(tokens.series[0] ?? tokens.ink, 'B0'), pointRadius: 5, pointHoverRadius: 7 }] },
+    plugins: chosenMarks(chart, options),
     options: { ...common(chart, options), scales: { x: axis(chart.categoryLabel, {}), y: axis(series?.label ?? '', series?.column ?? {}) } },
   } as ChartConfiguration<Kind>;
 }

@@ -7,14 +7,15 @@ import type { ModelView, Step } from '../app/api';
 import { useInterface, type Side } from '../app/interface-state';
 import { NARROW, SERIF } from '../app/theme';
 import { Chart } from '../charts/Chart';
-import { Button, Menu, PrimaryButton, TextButton } from '../parts/controls';
+import { Button, Menu, PrimaryButton } from '../parts/controls';
 import { Message } from '../parts/states';
 import { SentenceLine } from '../parts/SentenceLine';
-import { AnswerTable } from './AnswerTable';
 import { ExportMenu } from './ExportMenu';
-import { actsForRow } from './phrases/acts';
+import { actsForMarks } from './marks';
+import { MarkActs } from './MarkActs';
 import { AddToSentence, PhraseEditor } from './phrases/PhraseEditor';
 import { RecordsView } from './RecordsView';
+import { TableView } from './table/TableView';
 import { WorkingView } from './WorkingView';
 
 const Article = styled.article`
@@ -25,10 +26,6 @@ const Article = styled.article`
 const Figure = styled.figure`
   min-height: 0; min-width: 0; padding: 8px 0; display: grid; grid-template-rows: minmax(0, 1fr) auto auto;
   figcaption { color: var(--quiet); font-size: 12px; padding-top: 4px; }
-`;
-const Acts = styled.div`
-  display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: baseline; border-top: 1px solid var(--line); padding: 8px 0; font-size: 13px;
-  b { font-weight: 600; }
 `;
 const Bar = styled.div`
   display: flex; flex-wrap: wrap; gap: 10px 24px; align-items: center; border-top: 1px solid var(--line); padding-top: 10px;
@@ -44,12 +41,23 @@ export const KIND_NAMES: Record<ChartKind, string> = {
   number: 'Number', line: 'Lines', area: 'Area', bars: 'Lying bars', columns: 'Upright bars', stacked: 'Stacked bars', 'share bars': '100 % bars', table: 'Table', scatter: 'Scatter', pie: 'Ring', heat: 'Heat grid',
 };
 
+const NONE: ReadonlySet<number> = new Set();
+
+/** One mark alone, or one more or fewer of those chosen. */
+function toggled(before: ReadonlySet<number>, row: number, more: boolean): ReadonlySet<number> {
+  if (!more) return before.size === 1 && before.has(row) ? NONE : new Set([row]);
+  const after = new Set(before);
+  if (!after.delete(row)) after.add(row);
+  return after;
+}
+
 export function AnswerView(props: { step: Step; model: ModelView | undefined; onEdit: (edits: readonly Edit[]) => void; onSay: (words: string) => void; onPin: () => void; canAsk: boolean }) {
   const { step, model } = props;
   const { side, setSide } = useInterface();
-  const [row, setRow] = useState<number | null>(null);
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(NONE);
   const { answer, chart, working, reading, sentence } = step;
-  const chosen = useMemo(() => (row !== null && answer ? actsForRow(answer, row, model) : null), [row, answer, model]);
+  const marked = useMemo(() => (chosen.size > 0 && answer && reading ? actsForMarks(answer, [...chosen].sort((a, b) => a - b), reading, model) : null), [chosen, answer, reading, model]);
+  const choose = (row: number, more: boolean) => setChosen((before) => toggled(before, row, more));
   if (!answer || !chart || !reading || !sentence) return null;
   // A listing is its own rows, and has no chart.
   const sides = SIDES.filter(([id]) => reading.rows === null || id === 'table' || id === 'working');
@@ -62,21 +70,15 @@ export function AnswerView(props: { step: Step; model: ModelView | undefined; on
         {step.outcome === 'empty' ? (
           <Message title="No data">{step.notes.find((note) => note.kind === 'caveat')?.text ?? 'Nothing fits.'} Take a condition out of the sentence, or go back a step in the trail.</Message>
         ) : shownSide === 'chart' ? (
-          <Chart chart={chart} answer={answer} label={step.headline ?? ''} {...(props.canAsk ? { onChoose: setRow } : {})} />
-        ) : shownSide === 'table' ? (
-          <AnswerTable answer={answer} {...(props.canAsk ? { onChoose: setRow } : {})} />
+          <Chart chart={chart} answer={answer} label={step.headline ?? ''} {...(props.canAsk ? { onChoose: choose, chosen } : {})} />
+        ) : shownSide === 'table' && model ? (
+          <TableView modelId={model.id} answer={answer} reading={reading} {...(props.canAsk ? { choosing: { chosen, onChoose: choose }, onEdit: props.onEdit } : {})} />
         ) : shownSide === 'rows' && model ? (
           <RecordsView modelId={model.id} reading={reading} model={model} {...(props.canAsk ? { onKeep: props.onEdit } : {})} />
-        ) : working ? (
-          <WorkingView working={working} />
+        ) : working && model ? (
+          <WorkingView working={working} modelId={model.id} reading={reading} />
         ) : null}
-        {chosen ? (
-          <Acts role="group" aria-label={`What to do with ${chosen.title}`}>
-            <b>{chosen.title}</b>
-            {chosen.acts.map((act) => <TextButton key={act.label} onPress={() => { setRow(null); props.onEdit(act.edits); }}>{act.label}</TextButton>)}
-            <TextButton onPress={() => setRow(null)}>Close</TextButton>
-          </Acts>
-        ) : null}
+        {marked && model && (shownSide === 'chart' || shownSide === 'table') ? <MarkActs modelId={model.id} reading={reading} marked={marked} onEdit={props.onEdit} onClose={() => setChosen(NONE)} /> : null}
         {chart.omitted !== null && shownSide === 'chart' ? <figcaption>{chart.omitted}</figcaption> : null}
       </Figure>
       <Bar>

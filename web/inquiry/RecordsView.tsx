@@ -7,7 +7,7 @@ import type { Listed, Reading } from '@zud/core/reading/schema';
 import { api, type ModelView } from '../app/api';
 import { Menu, TextButton } from '../parts/controls';
 import { Failure, Loading, Message } from '../parts/states';
-import { AnswerTable } from './AnswerTable';
+import { AnswerTable } from './table/AnswerTable';
 import { columnsToAdd, listingEdit } from './records';
 
 const Box = styled.div`

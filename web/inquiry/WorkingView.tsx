@@ -1,6 +1,12 @@
+import { useMutation } from '@tanstack/react-query';
+import { useRef } from 'react';
 import styled from 'styled-components';
 import type { Working } from '@zud/core/query/answer';
+import type { Reading } from '@zud/core/reading/schema';
+import { api } from '../app/api';
 import { SERIF } from '../app/theme';
+import { Button } from '../parts/controls';
+import { Failure, Loading } from '../parts/states';
 
 const Sheet = styled.div`
   overflow: auto; height: 100%; font: 400 15px/1.5 ${SERIF}; padding-right: 8px;
@@ -14,12 +20,14 @@ const Sheet = styled.div`
   b { font-weight: 600; }
 `;
 
-export function WorkingView({ working }: { working: Working }) {
+export function WorkingView({ working, modelId, reading }: { working: Working; modelId: string; reading: Reading }) {
   const [version = '', loaded = ''] = working.dataVersion.split('@');
   return (
     <Sheet tabIndex={0} role="group" aria-label="Working">
       <h2>How it was computed</h2>
       <ol>{working.plan.map((line) => <li key={line}>{line}</li>)}</ol>
+      <h2>Check</h2>
+      <CheckView modelId={modelId} reading={reading} />
       <h2>What the measures mean</h2>
       <ul>{working.definitions.map((definition) => <li key={definition.name}><b>{definition.name}.</b> {definition.text}</li>)}</ul>
       <h2>Conditions</h2>
@@ -39,5 +47,28 @@ export function WorkingView({ working }: { working: Working }) {
       <h2>Parameters</h2>
       <pre>{working.parameters.length === 0 ? 'none' : working.parameters.map((value, index) => `$${index + 1} = ${JSON.stringify(value)}`).join('\n')}</pre>
     </Sheet>
+  );
+}
+
+/** Computes the numbers again, one by one from their own records, and says whether they agree. */
+function CheckView({ modelId, reading }: { modelId: string; reading: Reading }) {
+  const running = useRef<AbortController | null>(null);
+  const check = useMutation({
+    mutationFn: () => {
+      running.current = new AbortController();
+      return api.check(modelId, reading, running.current.signal);
+    },
+  });
+  if (check.isPending) return <Loading what="Computing the numbers again, one by one" onStop={() => running.current?.abort()} />;
+  const { data } = check;
+  return (
+    <div role="status" aria-live="polite">
+      {check.isError && !(check.error instanceof DOMException) ? <Failure error={check.error} /> : null}
+      {data && data.checked > 0 ? <p>{data.differences.length === 0 ? `${data.checked === 1 ? 'One number was' : `${data.checked} ${data.checked < data.of ? `of ${data.of} ` : ''}numbers were`} computed again, each alone from its own records: ${data.checked === 1 ? 'it agrees' : 'all agree'} (${data.ms} ms).` : `${data.differences.length} of ${data.checked} numbers computed again differ. Do not rely on this answer; tell whoever keeps the model.`}</p> : null}
+      {data && data.differences.length > 0 ? <ul>{data.differences.map((one) => <li key={`${one.row} ${one.column}`}><b>{one.row}, {one.column}</b>: {one.answer ?? 'none'} in the answer, {one.again ?? 'none'} again.</li>)}</ul> : null}
+      {data && data.left.length > 0 ? <ul>{data.left.map((line) => <li key={line}>{line}</li>)}</ul> : null}
+      {data ? null : <p>Each number can be computed again by itself, from its own records, without the breakdown, the rank and the comparison.</p>}
+      <Button onPress={() => check.mutate()}>{data ? 'Check again' : 'Check the numbers'}</Button>
+    </div>
   );
 }

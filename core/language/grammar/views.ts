@@ -1,5 +1,5 @@
 /** Grammar of charts: which kind, with what on it. */
-import type { ChartKind } from '../../reading/schema';
+import type { ChartKind, FormatEdit } from '../../reading/schema';
 import { followUp, intent, type Intent } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
@@ -18,14 +18,26 @@ const CHARTS: readonly (readonly [string, ChartKind])[] = [
   ['(heat|heat grid|heat map|heatmap|heat table)', 'heat'],
 ];
 
-const view = (labels: boolean) => (parts: Parts): Intent => intent({ do: 'view', view: { chart: parts['ChartKind'] as ChartKind, ...(labels ? { labels: true } : {}) } });
+const view = (parts: Parts): Intent => intent({ do: 'view', view: { chart: parts['ChartKind'] as ChartKind } });
+const formats = (parts: Parts) => parts['FormatList'] as FormatEdit;
+const off = (format: FormatEdit): FormatEdit => Object.fromEntries(Object.keys(format).map((name) => [name, name === 'cells' ? null : false]));
 
 export const VIEW_RULES: readonly Rule<Question>[] = [
   ...CHARTS.map(([form, chart]): Rule<Question> => ({ gives: 'ChartKind', form, means: () => chart })),
-  { gives: 'Intent', form: '[(show|draw|plot|show it|show that|show this|display|draw it|plot it|see it)] (as|as a|in a|make it|make that|make it a|make that a|draw as|into|turn it into|turn that into|turn this into|change to|switch to|use|on a|with) {ChartKind} [(chart|graph)]', means: view(false), examples: ['as bars', 'as a pie'] },
-  { gives: 'Intent', form: '(as|as a|make it|with) {ChartKind} (with labels|and labels|with values|labelled|with numbers)', means: view(true), cost: -0.1, examples: ['as bars with labels'] },
-  { gives: 'Intent', form: '(with labels|add labels|labels on|show labels|label the bars|label the values|show the values on it|show values on the bars|with values on it)', means: () => followUp({ do: 'labels', labels: true }), examples: ['with labels'] },
-  { gives: 'Intent', form: '(without labels|no labels|remove the labels|hide labels|hide the labels|labels off|drop the labels)', means: () => followUp({ do: 'labels', labels: false }), examples: ['without labels'] },
-  { gives: 'Intent', form: '{ChartKind} [(please|chart|view)]', means: view(false), cost: 0.3, examples: ['table'] },
+  { gives: 'Intent', form: '[(show|draw|plot|show it|show that|show this|display|draw it|plot it|see it)] (as|as a|in a|make it|make that|make it a|make that a|draw as|into|turn it into|turn that into|turn this into|change to|switch to|use|on a|with) {ChartKind} [(chart|graph)]', means: view, examples: ['as bars', 'as a pie'] },
+  { gives: 'Format', form: '(labels|value labels)', means: () => ({ labels: true }) },
+  { gives: 'Format', form: '(totals|total row|row of totals|grand total|grand totals|subtotals|total|total column)', means: () => ({ totals: true }) },
+  { gives: 'Format', form: '(columns across|cross table|members across)', means: () => ({ across: true }) },
+  { gives: 'Format', form: '(bars in [the] cells|bars in [the] table|data bars|bars behind the figures)', means: () => ({ cells: 'bars' }), cost: -0.1 },
+  { gives: 'Format', form: '(shades in [the] cells|shaded cells|shades in [the] table|heat in [the] cells|coloured cells|colored cells)', means: () => ({ cells: 'shades' }), cost: -0.1 },
+  { gives: 'FormatList', form: '{Format}', means: (p) => p['Format'] },
+  { gives: 'FormatList', form: '{Format} (,|and|, and|&) {FormatList}', means: (p) => ({ ...(p['Format'] as FormatEdit), ...formats(p) }) },
+  { gives: 'Intent', form: '(as|as a|make it|with) {ChartKind} (with|and) {FormatList}', means: (p) => intent({ do: 'view', view: { chart: p['ChartKind'] as ChartKind } }, { do: 'format', format: formats(p) }), cost: -0.1, examples: ['as bars with labels', 'as a table with totals and bars in cells'] },
+  { gives: 'Intent', form: '(as|as a|make it|with) {ChartKind} (with values|labelled|with numbers)', means: (p) => intent({ do: 'view', view: { chart: p['ChartKind'] as ChartKind } }, { do: 'format', format: { labels: true } }), cost: -0.1, examples: ['as bars labelled'] },
+  { gives: 'Intent', form: '(with|add|show|and|show the|with a|add a|put in) {FormatList}', means: (p) => followUp({ do: 'format', format: formats(p) }), cost: 0.05, examples: ['with labels', 'add totals', 'with bars in cells'] },
+  { gives: 'Intent', form: '(labels on|label the bars|label the values|show the values on it|show values on the bars|with values on it)', means: () => followUp({ do: 'format', format: { labels: true } }), examples: ['labels on'] },
+  { gives: 'Intent', form: '(without|no|remove|hide|drop|take out|remove the|hide the) {FormatList}', means: (p) => followUp({ do: 'format', format: off(formats(p)) }), cost: 0.05, examples: ['without labels', 'no totals'] },
+  { gives: 'Intent', form: 'labels off', means: () => followUp({ do: 'format', format: { labels: false } }), examples: ['labels off'] },
+  { gives: 'Intent', form: '{ChartKind} [(please|chart|view)]', means: view, cost: 0.3, examples: ['table'] },
   { gives: 'Intent', form: '(automatic chart|choose the chart|best chart|usual chart|default chart|back to the chart|chart again|the chart again|any chart|choose a chart)', means: () => followUp({ do: 'view', view: null }), examples: ['back to the chart'] },
 ];

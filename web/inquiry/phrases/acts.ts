@@ -2,10 +2,7 @@
 import type { Edit } from '@zud/core/reading/edit';
 import { same, type Condition, type Reading, type Transform } from '@zud/core/reading/schema';
 import type { Phrase } from '@zud/core/reading/sentence';
-import type { Answer } from '@zud/core/query/answer';
 import type { Period } from '@zud/core/time/period';
-import { formatCell } from '@zud/core/format/format';
-import { endOf, GRAINS, type Cycle, type Grain } from '@zud/core/time/grain';
 import type { ModelView } from '../../app/api';
 
 export interface EditAct {
@@ -122,43 +119,3 @@ export function actsToAdd(reading: Reading, model: ModelView | undefined): EditA
 function levelName(id: string, model: ModelView | undefined): string {
   return model?.dimensions.flatMap((dimension) => dimension.levels).find((level) => level.id === id)?.name.toLowerCase() ?? id;
 }
-
-/** The members a row of the answer stands for, and what can be done with them. */
-export function actsForRow(answer: Answer, row: number, model: ModelView | undefined): { title: string; acts: EditAct[] } {
-  const cells = answer.rows[row] ?? [];
-  const keys = answer.columns.map((column, at) => ({ column, at })).filter(({ column }) => column.role === 'level' || column.role === 'time');
-  const title = keys.map(({ column, at }) => formatCell(cells[at] ?? null, column)).join(', ');
-  const acts: EditAct[] = [];
-  for (const { column, at } of keys) {
-    const name = cells[at];
-    if (column.level === undefined || typeof name !== 'string' || ['All', 'Rest', 'Others'].includes(name)) continue;
-    const level = column.level;
-    acts.push({ label: `Only ${name}`, edits: [{ do: 'condition', how: 'only', condition: { kind: 'members', level, is: true, members: [name] } }] });
-    acts.push({ label: `Leave out ${name}`, edits: [{ do: 'condition', how: 'exclude', condition: { kind: 'members', level, is: false, members: [name] } }] });
-    const levels = model?.dimensions.find((dimension) => dimension.levels.some((one) => one.id === level))?.levels ?? [];
-    if (levels.findIndex((one) => one.id === level) < levels.length - 1) acts.push({ label: `Go deeper into ${name}`, edits: [{ do: 'drill', member: { level, name } }] });
-  }
-  const time = keys.find(({ column }) => column.role === 'time');
-  const day = time ? cells[time.at] : null;
-  if (time?.column.grain === 'year' || time?.column.grain === 'month' || time?.column.grain === 'quarter') {
-    const finer = { year: 'month', quarter: 'month', month: 'day' } as const;
-    if (typeof day === 'string') acts.push({ label: `Only ${formatCell(day, time.column)}, by ${finer[time.column.grain]}`, edits: [{ do: 'period', period: { kind: 'days', from: day, to: endOf(time.column.grain, day) } }, { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain: finer[time.column.grain] }] }] });
-  }
-  const narrowing = narrowTo(answer, row);
-  if (narrowing.length > 0) acts.push({ label: 'Rows', edits: [...narrowing, { do: 'rows', how: 'list', columns: [] }] });
-  return { title, acts };
-}
-
-/** The edits that narrow a reading to what a row stands for. */
-function narrowTo(answer: Answer, row: number): Edit[] {
-  const cells = answer.rows[row] ?? [];
-  return answer.columns.flatMap((column, at): Edit[] => {
-    const cell = cells[at];
-    if (typeof cell !== 'string') return [];
-    if (column.level !== undefined && !['All', 'Rest', 'Others'].includes(cell)) return [{ do: 'condition', how: 'only', condition: { kind: 'members', level: column.level, is: true, members: [cell] } }];
-    if (column.role === 'time' && column.grain !== undefined && isGrain(column.grain)) return [{ do: 'period', period: { kind: 'days', from: cell, to: endOf(column.grain, cell) } }];
-    return [];
-  });
-}
-
-const isGrain = (grain: Grain | Cycle): grain is Grain => (GRAINS as readonly string[]).includes(grain);
