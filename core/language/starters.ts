@@ -11,7 +11,7 @@ const MANY_MEMBERS = 12;
 export function starters(names: NameIndex, calendar: Calendar): string[] {
   const { model } = names;
   const tries: string[] = [];
-  const measures = [model.defaultMeasure, ...[...model.measures.keys()].filter((id) => id !== model.defaultMeasure)];
+  const measures = [model.defaultMeasure, ...[...model.measures.values()].filter((one) => one.id !== model.defaultMeasure && one.hidden !== true).map((one) => one.id)];
   const levels = [...model.levels.values()].map((entry) => entry.level);
   measures.forEach((id, turn) => {
     const facts = factsOf(model, measureOf(id));

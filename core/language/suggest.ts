@@ -122,5 +122,5 @@ function otherMeasures(before: Reading, names: ReadContext['names']): string[] {
   const { model } = names;
   const shown = new Set(before.shown.flatMap((one) => (one.calculation.kind === 'measure' ? [one.calculation.measure] : [])));
   const facts = new Set(before.shown.flatMap((one) => factsOf(model, one.calculation)));
-  return [...model.measures.keys()].filter((id) => !shown.has(id) && factsOf(model, { kind: 'measure', measure: id }).every((fact) => facts.has(fact))).slice(0, 2);
+  return [...model.measures.keys()].filter((id) => !shown.has(id) && model.measures.get(id)?.hidden !== true && factsOf(model, { kind: 'measure', measure: id }).every((fact) => facts.has(fact))).slice(0, 2);
 }

@@ -34,6 +34,9 @@ export const formatSchema = z.object({
   currency: z.string().length(3).optional(),
 });
 
+/** Kept for readings that use it, but neither offered nor understood in words. */
+const hidable = { hidden: z.boolean().optional() };
+
 const measureCommon = {
   id: identifier,
   name: z.string().min(1),
@@ -46,6 +49,7 @@ const measureCommon = {
   direction: z.enum(['more', 'less']).optional(),
   /** The measure that holds the plan of this one. */
   plan: identifier.optional(),
+  ...hidable,
 };
 const fromRows = { fact: identifier, only: z.array(rowTestSchema).default([]) };
 
@@ -152,7 +156,7 @@ export const modelFileSchema = z.object({
   dimensions: z.array(dimensionSchema).default([]),
   measures: z.array(measureSchema).min(1),
   sets: z
-    .array(z.object({ id: identifier, name: z.string(), synonyms, level: identifier, members: z.array(z.string()).min(1) }))
+    .array(z.object({ id: identifier, name: z.string(), synonyms, level: identifier, members: z.array(z.string()).min(1), ...hidable }))
     .default([]),
   glossary: z.array(z.object({ term: z.string(), means: z.string(), note: z.string().optional() })).default([]),
   defaults: z.object({ measure: identifier.optional() }).prefault({}),

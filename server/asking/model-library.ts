@@ -4,11 +4,14 @@ import { NameIndex, type MembersOfLevel } from '@zud/core/language/names/name-in
 import { namingOf } from '@zud/core/language/naming';
 import { compileModel, dateColumn, factsOf, NO_NAME, type ColumnRef, type Model } from '@zud/core/model/model';
 import { measureOf } from '@zud/core/model/calculation';
+import { withSaved, type Saved } from '@zud/core/model/saved';
+import type { ModelFile } from '@zud/core/model/schema';
 import type { RowRule } from '@zud/core/query/planner';
 import type { Naming } from '@zud/core/reading/words';
 import type { Calendar } from '@zud/core/time/period';
 import { DATA_SCHEMA, type Database } from '../store/database';
 import { memberLists, models } from '../store/schema';
+import { savedOf } from '../store/saved-names';
 import { catalogueOf, dataVersionOf } from '../store/tables';
 import { notFound } from '../http/problem';
 import type { Person } from '../store/people';
@@ -38,7 +41,7 @@ const MOST_MEMBERS = 200_000;
 const quoted = (name: string) => `"${name.replace(/"/g, '""')}"`;
 
 export class ModelLibrary {
-  private readonly compiled = new Map<string, { version: number; model: Model }>();
+  private readonly compiled = new Map<string, { version: string; model: Model }>();
   private readonly ready = new Map<string, Promise<Omit<ReadyModel, 'calendar'> & { lists: Lists }>>();
 
   constructor(
@@ -51,10 +54,12 @@ export class ModelLibrary {
   async get(id: string, person: Pick<Person, 'groups'>): Promise<ReadyModel> {
     const [row] = await this.database.store.select().from(models).where(eq(models.id, id));
     if (!row) throw notFound('model');
-    const model = this.compile(id, row.version, row.file);
+    const saved = await savedOf(this.database.store, id);
+    const fileVersion = saved.length === 0 ? String(row.version) : `${row.version}.${saved.length}.${saved.filter((one) => one.withdrawn).length}`;
+    const model = this.compile(id, fileVersion, row.file, saved);
     const rules = rulesFor(model, person.groups);
     const dataVersion = await dataVersionOf(this.database, [...new Set(row.file.tables.map((table) => table.source ?? table.id))]);
-    const version = `${row.version}/${dataVersion}`;
+    const version = `${fileVersion}/${dataVersion}`;
     const key = `${id} ${ruleKey(rules)}`;
     const wanted = `${key} ${version}`;
     let found = this.ready.get(wanted);
@@ -68,10 +73,10 @@ export class ModelLibrary {
     return { ...rest, calendar: this.calendarOf(model, lists) };
   }
 
-  private compile(id: string, version: number, file: (typeof models.$inferSelect)['file']): Model {
+  private compile(id: string, version: string, file: ModelFile, saved: readonly Saved[]): Model {
     const there = this.compiled.get(id);
     if (there?.version === version) return there.model;
-    const model = compileModel(file);
+    const model = compileModel(withSaved(file, saved));
     this.compiled.set(id, { version, model });
     return model;
   }

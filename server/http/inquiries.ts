@@ -6,11 +6,12 @@ import { readingSchema, type Reading } from '@zud/core/reading/schema';
 import type { Answered } from '../asking/answering';
 import { checked } from '../asking/check';
 import { deeperLevels } from '../asking/deeper';
-import type { ReadyModel } from '../asking/model-library';
+import { ruleKey, rulesFor, type ReadyModel } from '../asking/model-library';
 import { csvOf } from '../exports/csv';
 import { xlsxOf } from '../exports/xlsx';
-import { storedStep, type Asked } from '../asking/steps';
-import { createInquiry, deleteInquiry, deleteStep, inquiriesOf, inquiryOf, markStep, renameInquiry, restoreSteps, stepsOf } from '../store/inquiries';
+import { storedStep, type Asked, type StepView } from '../asking/steps';
+import { allPeople } from '../store/people';
+import { copyInquiry, createInquiry, deleteInquiry, deleteStep, inquiriesOf, inquiryFor, inquirySharesOf, markStep, renameInquiry, restoreSteps, shareInquiry, stepsOf, type Step } from '../store/inquiries';
 import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
 import { notFound, Problem, unanswerable } from './problem';
 
@@ -60,24 +61,50 @@ export function inquiryRoutes(context: Context): Router {
   }));
   router.get('/inquiries', handle(async (request) => inquiriesOf(store, personOf(request).id)));
   router.get('/inquiries/:id', handle(async (request) => {
-    const inquiry = await inquiryOf(store, idOf(request), personOf(request).id);
-    return { ...inquiry, steps: (await stepsOf(store, inquiry.id)).map(storedStep) };
+    const person = personOf(request);
+    const { inquiry, right } = await inquiryFor(store, idOf(request), person.id, 'see');
+    const everyone = new Map((await allPeople(store)).map((one) => [one.id, one]));
+    const steps = await stepsOf(store, inquiry.id);
+    const { model } = await library.get(inquiry.modelId, person);
+    const sees = (step: Step) => step.by === person.id || ruleKey(rulesFor(model, everyone.get(step.by)?.groups ?? [])) === ruleKey(rulesFor(model, person.groups));
+    return { ...inquiry, right, owner: everyone.get(inquiry.ownerId)?.name ?? '', sharedWith: (await inquirySharesOf(store, inquiry.id)).length, steps: steps.map((step) => (sees(step) ? storedStep(step) : withoutNumbers(storedStep(step)))) };
+  }));
+  router.get('/inquiries/:id/shares', handle(async (request) => {
+    const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'owner');
+    return inquirySharesOf(store, inquiry.id);
+  }));
+  router.put('/inquiries/:id/shares/:person', handle(async (request) => {
+    const person = personOf(request);
+    const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'owner');
+    const { right } = parsed(z.object({ right: z.enum(['see', 'ask']).nullable() }), request.body);
+    const other = idOf(request, 'person');
+    if (other === person.id) throw new Problem(422, 'Not shared', 'You own this inquiry; share it with someone else.');
+    if (!(await allPeople(store)).some((one) => one.id === other)) throw notFound('person');
+    await shareInquiry(store, inquiry.id, person.id, other, right);
+    return inquirySharesOf(store, inquiry.id);
+  }));
+  /** A copy of one's own of an inquiry that one may see. */
+  router.post('/inquiries/:id/copy', handle(async (request, response) => {
+    const person = personWith(request, 'analyst');
+    const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'see');
+    response.status(201);
+    return copyInquiry(store, inquiry, person.id);
   }));
   router.patch('/inquiries/:id', handle(async (request) => {
-    const inquiry = await inquiryOf(store, idOf(request), personOf(request).id);
+    const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'owner');
     const { title } = parsed(z.object({ title: z.string().min(1).max(200) }), request.body);
     await renameInquiry(store, inquiry.id, title);
     return { ...inquiry, title };
   }));
   router.delete('/inquiries/:id', handle(async (request) => {
-    const inquiry = await inquiryOf(store, idOf(request), personOf(request).id);
+    const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'owner');
     await deleteInquiry(store, inquiry.id);
     return undefined;
   }));
 
   router.post('/inquiries/:id/steps', handle(async (request, response) => {
     const person = personWith(request, 'analyst');
-    const inquiry = await inquiryOf(store, idOf(request), person.id);
+    const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'ask');
     const body = parsed(askBody, request.body);
     const { step, made } = await asking.ask(inquiry, person, askedOf(body), body.after, { signal: goneSignal(response), limits: { time: timeLimit } });
     response.status(made ? 201 : 200);
@@ -85,21 +112,21 @@ export function inquiryRoutes(context: Context): Router {
   }));
   router.get('/inquiries/:id/steps/:step', handle(async (request, response) => {
     const person = personOf(request);
-    const inquiry = await inquiryOf(store, idOf(request), person.id);
+    const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'see');
     const row = (await stepsOf(store, inquiry.id)).find((one) => one.id === idOf(request, 'step'));
     if (!row) throw notFound('step');
     return asking.view(row, await library.get(inquiry.modelId, person), { signal: goneSignal(response), limits: { time: timeLimit } });
   }));
   router.patch('/inquiries/:id/steps/:step', handle(async (request) => {
-    const inquiry = await inquiryOf(store, idOf(request), personOf(request).id);
+    const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'ask');
     return storedStep(await markStep(store, inquiry.id, idOf(request, 'step'), parsed(marksBody, request.body)));
   }));
   router.delete('/inquiries/:id/steps/:step', handle(async (request) => {
-    const inquiry = await inquiryOf(store, idOf(request), personOf(request).id);
+    const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'ask');
     return { deleted: await deleteStep(store, inquiry.id, idOf(request, 'step')) };
   }));
   router.post('/inquiries/:id/restored', handle(async (request) => {
-    const inquiry = await inquiryOf(store, idOf(request), personOf(request).id);
+    const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'ask');
     await restoreSteps(store, inquiry.id, parsed(z.object({ steps: z.array(z.uuid()).max(1000) }), request.body).steps);
     return undefined;
   }));
@@ -124,6 +151,11 @@ export function inquiryRoutes(context: Context): Router {
     return undefined;
   }));
   return router;
+}
+
+/** A step of somebody who sees other rows: what was asked, without numbers and names from their data. */
+function withoutNumbers({ headline: _headline, thumbnail: _thumbnail, options: _options, ...step }: StepView): StepView {
+  return { ...step, notes: [] };
 }
 
 function askedOf(body: z.infer<typeof askBody>): Asked {

@@ -7,10 +7,15 @@ import { read } from '@zud/core/language/read';
 import { suggest } from '@zud/core/language/suggest';
 import { starters } from '@zud/core/language/starters';
 import type { ModelFile } from '@zud/core/model/schema';
-import { plainLetters } from '@zud/core/language/tokens';
+import { FUNCTION_WORDS } from '@zud/core/language/grammar/grammar';
+import { nameWords, plainLetters } from '@zud/core/language/tokens';
+import { FormulaError, measuresIn, parseFormula } from '@zud/core/model/calculation';
+import { savedNameSchema, type SavedName } from '@zud/core/model/saved';
 import { readingSchema, type Reading } from '@zud/core/reading/schema';
 import type { ReadyModel } from '../asking/model-library';
 import { loadCsv, TableFault, catalogueOf, type ColumnType } from '../store/tables';
+import { roleCovers } from '../store/people';
+import { saveName, withdrawName } from '../store/saved-names';
 import { audit, loadedTables, models } from '../store/schema';
 import { handle, parsed, personOf, personWith, type Context } from './context';
 import { notFound, Problem } from './problem';
@@ -44,12 +49,35 @@ function visibleFile({ model, names }: ReadyModel): ModelFile {
   const seen = (level: string, member: string) => names.hasMember(level, member);
   return {
     ...model.file,
-    sets: model.file.sets.map((set) => ({ ...set, members: set.members.filter((member) => seen(set.level, member)) })),
+    measures: model.file.measures.filter((measure) => measure.hidden !== true),
+    sets: model.file.sets.filter((set) => set.hidden !== true).map((set) => ({ ...set, members: set.members.filter((member) => seen(set.level, member)) })),
     dimensions: model.file.dimensions.map((dimension) => ({
       ...dimension,
       levels: dimension.levels.map((level) => ({ ...level, memberSynonyms: Object.fromEntries(Object.entries(level.memberSynonyms).filter(([member]) => seen(level.id, member))) })),
     })),
   };
+}
+
+/** Why a name cannot be saved: it would be understood as something else, or what it stands for is not there. Null where it can. */
+function savingFault(what: SavedName, { model, names }: ReadyModel): string | null {
+  for (const name of [what.name, ...what.synonyms]) {
+    const words = nameWords(name);
+    const [there] = names.exactly(words);
+    if (there) return `“${name}” is a name of this model already, for ${there.label}. Choose another; nothing was lost.`;
+    if (words.length === 0 || words.every((word) => FUNCTION_WORDS.has(word))) return `“${name}” is made of words that questions use; choose a name that stands out.`;
+  }
+  if (what.kind === 'set') {
+    if (!model.levels.has(what.level)) return `There is no level “${what.level}” in this model.`;
+    const unknown = what.members.find((member) => !names.hasMember(what.level, member));
+    return unknown === undefined ? null : `“${unknown}” is no member of ${model.levels.get(what.level)?.level.name ?? what.level}.`;
+  }
+  try {
+    const unknown = measuresIn(parseFormula(what.formula)).find((id) => !model.measures.has(id));
+    return unknown === undefined ? null : `There is no measure “${unknown}” in this model.`;
+  } catch (error) {
+    if (error instanceof FormulaError) return error.message;
+    throw error;
+  }
 }
 
 const modelBody = raw({ type: ['application/json', 'application/yaml', 'text/yaml', 'application/x-yaml'], limit: '5mb' });
@@ -145,6 +173,22 @@ export function modelRoutes(context: Context): Router {
     const all = ready.names.membersOf(level);
     const found = wanted === '' ? [...all] : all.filter((name) => plainLetters(name).includes(wanted)).sort((a, b) => Number(plainLetters(b).startsWith(wanted)) - Number(plainLetters(a).startsWith(wanted)));
     return { members: found.slice(0, MOST_OFFERED), found: found.length, all: all.length };
+  }));
+  /** Names a calculation or a list of members, for everyone who uses the model. */
+  router.post('/models/:model/names', handle(async (request, response) => {
+    const person = personWith(request, 'analyst');
+    const ready = await library.get(String(request.params['model']), person);
+    const what = parsed(savedNameSchema, request.body) as SavedName;
+    const fault = savingFault(what, ready);
+    if (fault !== null) throw new Problem(422, 'It was not saved', fault);
+    response.status(201);
+    return { id: await saveName(store, ready.model.id, person.id, what), name: what.name };
+  }));
+  router.delete('/models/:model/names/:name', handle(async (request) => {
+    const person = personWith(request, 'analyst');
+    const { model } = await library.get(String(request.params['model']), person);
+    await withdrawName(store, model.id, String(request.params['name']), { id: person.id, steward: roleCovers(person.role, 'steward') });
+    return undefined;
   }));
   router.get('/models/:model/suggest', handle(async (request) => {
     const person = personOf(request);

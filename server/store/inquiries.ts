@@ -1,9 +1,10 @@
-/** Inquiries and their steps. An inquiry is its owner's; others cannot see it. */
-import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+/** Inquiries and their steps. An inquiry is its owner's, and theirs with whom it is shared: to see, or to go on asking. */
+import { and, asc, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
 import type { Reading } from '@zud/core/reading/schema';
-import { notFound } from '../http/problem';
+import { forbidden, notFound } from '../http/problem';
 import type { Store } from './database';
-import { inquiries, models, steps, type StepRecord } from './schema';
+import { audit, inquiries, inquiryShares, models, people, steps, type StepRecord } from './schema';
 
 export type Inquiry = typeof inquiries.$inferSelect;
 export type Step = typeof steps.$inferSelect;
@@ -15,19 +16,56 @@ export async function createInquiry(store: Store, ownerId: string, modelId: stri
   return row as Inquiry;
 }
 
-export async function inquiriesOf(store: Store, ownerId: string) {
+export type InquiryRight = 'owner' | 'ask' | 'see';
+
+/** A person's own inquiries and those shared with them. */
+export async function inquiriesOf(store: Store, personId: string) {
   return store
-    .select({ id: inquiries.id, title: inquiries.title, modelId: inquiries.modelId, updatedAt: inquiries.updatedAt, steps: sql<number>`(select count(*)::int from steps where steps.inquiry_id = inquiries.id and steps.deleted_at is null)` })
+    .select({
+      id: inquiries.id, title: inquiries.title, modelId: inquiries.modelId, updatedAt: inquiries.updatedAt, owner: people.name,
+      right: sql<InquiryRight>`case when ${inquiries.ownerId} = ${personId} then 'owner' else ${inquiryShares.right} end`,
+      steps: sql<number>`(select count(*)::int from steps where steps.inquiry_id = inquiries.id and steps.deleted_at is null)`,
+    })
     .from(inquiries)
-    .where(eq(inquiries.ownerId, ownerId))
+    .innerJoin(people, eq(people.id, inquiries.ownerId))
+    .leftJoin(inquiryShares, and(eq(inquiryShares.inquiryId, inquiries.id), eq(inquiryShares.personId, personId)))
+    .where(or(eq(inquiries.ownerId, personId), eq(inquiryShares.personId, personId)))
     .orderBy(desc(inquiries.updatedAt));
 }
 
-/** @throws Problem 404 where it is not there or not this person's */
-export async function inquiryOf(store: Store, id: string, personId: string): Promise<Inquiry> {
-  const [row] = await store.select().from(inquiries).where(and(eq(inquiries.id, id), eq(inquiries.ownerId, personId)));
-  if (!row) throw notFound('inquiry');
-  return row;
+/** @throws Problem 404 where it is not there or not shared with this person; 403 where the right does not suffice */
+export async function inquiryFor(store: Store, id: string, personId: string, needed: InquiryRight): Promise<{ inquiry: Inquiry; right: InquiryRight }> {
+  const [inquiry] = await store.select().from(inquiries).where(eq(inquiries.id, id));
+  if (!inquiry) throw notFound('inquiry');
+  const [share] = await store.select().from(inquiryShares).where(and(eq(inquiryShares.inquiryId, id), eq(inquiryShares.personId, personId)));
+  const right: InquiryRight | null = inquiry.ownerId === personId ? 'owner' : (share?.right ?? null);
+  if (right === null) throw notFound('inquiry');
+  const rank = { see: 0, ask: 1, owner: 2 };
+  if (rank[right] < rank[needed]) throw forbidden(needed === 'owner' ? 'Only the owner of the inquiry can do this.' : 'This inquiry is shared with you to see. Make a copy of it to go on by yourself, or ask its owner.');
+  return { inquiry, right };
+}
+
+export async function inquirySharesOf(store: Store, inquiryId: string) {
+  return store.select({ personId: inquiryShares.personId, name: people.name, email: people.email, right: inquiryShares.right }).from(inquiryShares).innerJoin(people, eq(people.id, inquiryShares.personId)).where(eq(inquiryShares.inquiryId, inquiryId)).orderBy(asc(people.name));
+}
+
+/** @param right null takes the share back */
+export async function shareInquiry(store: Store, inquiryId: string, byId: string, personId: string, right: 'see' | 'ask' | null): Promise<void> {
+  if (right === null) await store.delete(inquiryShares).where(and(eq(inquiryShares.inquiryId, inquiryId), eq(inquiryShares.personId, personId)));
+  else await store.insert(inquiryShares).values({ inquiryId, personId, right }).onConflictDoUpdate({ target: [inquiryShares.inquiryId, inquiryShares.personId], set: { right } });
+  await store.insert(audit).values({ personId: byId, action: right === null ? 'inquiry unshared' : 'inquiry shared', subject: inquiryId, detail: { with: personId, right } });
+}
+
+/** A copy of the steps as an inquiry of one's own; each step follows the copy of what it followed. */
+export async function copyInquiry(store: Store, from: Inquiry, personId: string): Promise<Inquiry> {
+  return store.transaction(async (transaction) => {
+    const [copy] = await transaction.insert(inquiries).values({ ownerId: personId, modelId: from.modelId, title: `${from.title} (copy)`, titled: true }).returning();
+    const there = await transaction.select().from(steps).where(and(eq(steps.inquiryId, from.id), isNull(steps.deletedAt))).orderBy(asc(steps.place));
+    const ids = new Map(there.map((step) => [step.id, randomUUID()] as const));
+    const copied = there.map((step) => ({ ...step, id: ids.get(step.id) ?? step.id, inquiryId: (copy as Inquiry).id, after: step.after === null ? null : (ids.get(step.after) ?? null) }));
+    if (copied.length > 0) await transaction.insert(steps).values(copied);
+    return copy as Inquiry;
+  });
 }
 
 export async function renameInquiry(store: Store, id: string, title: string): Promise<void> {

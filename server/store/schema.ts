@@ -1,5 +1,6 @@
 /** The application's own tables. Loaded data lives in a schema of its own, `data`. */
 import { bigint, boolean, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import type { SavedName } from '@zud/core/model/saved';
 import type { ModelFile } from '@zud/core/model/schema';
 import type { Reading } from '@zud/core/reading/schema';
 import { readingColumn, scopeColumn } from './reading-columns';
@@ -50,6 +51,16 @@ export const models = pgTable('models', {
   updatedAt: at('updated_at').notNull().defaultNow(),
 });
 
+/** Calculations and lists of members that people gave a name; part of their model for everyone who uses it. */
+export const savedNames = pgTable('saved_names', {
+  id: text('id').primaryKey(),
+  modelId: text('model_id').notNull().references(() => models.id, { onDelete: 'cascade' }),
+  by: uuid('by').notNull().references(() => people.id, { onDelete: 'cascade' }),
+  what: jsonb('what').$type<SavedName>().notNull(),
+  at: at('at').notNull().defaultNow(),
+  withdrawnAt: at('withdrawn_at'),
+});
+
 /** Members of all levels as a person under a row rule may see them, for one version of model and data. */
 export const memberLists = pgTable(
   'member_lists',
@@ -73,6 +84,17 @@ export const inquiries = pgTable('inquiries', {
   createdAt: at('created_at').notNull().defaultNow(),
   updatedAt: at('updated_at').notNull().defaultNow(),
 });
+
+export const inquiryShares = pgTable(
+  'inquiry_shares',
+  {
+    inquiryId: uuid('inquiry_id').notNull().references(() => inquiries.id, { onDelete: 'cascade' }),
+    personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+    /** To see its steps, or to go on asking in it. */
+    right: text('right', { enum: ['see', 'ask'] }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.inquiryId, table.personId] })],
+);
 
 export const steps = pgTable(
   'steps',

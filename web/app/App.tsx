@@ -3,8 +3,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Navigate, Route, Routes } from 'react-router';
 import { BoardPage } from '../board/BoardPage';
 import { BoardsPage } from '../board/BoardsPage';
+import { ComparePage } from '../inquiry/ComparePage';
 import { InquiriesPage } from '../inquiry/InquiriesPage';
 import { InquiryPage } from '../inquiry/InquiryPage';
+import { ReplayPage } from '../inquiry/ReplayPage';
 import { ModelPage } from '../model/ModelPage';
 import { ModelsPage } from '../model/ModelsPage';
 import { FaultBoundary, Message, Failure, Loading } from '../parts/states';
@@ -32,6 +34,8 @@ export function App() {
         <Route path="/inquiries" element={<InquiriesPage />} />
         <Route path="/inquiries/:inquiryId" element={<InquiryPage />} />
         <Route path="/inquiries/:inquiryId/steps/:stepId" element={<InquiryPage />} />
+        <Route path="/inquiries/:inquiryId/compare/:leftId/:rightId" element={<ComparePage />} />
+        <Route path="/inquiries/:inquiryId/replay" element={<ReplayPage />} />
         <Route path="/boards" element={<BoardsPage />} />
         <Route path="/boards/:boardId" element={<BoardPage />} />
         <Route path="/models" element={<ModelsPage />} />

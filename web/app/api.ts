@@ -3,7 +3,9 @@ import type { ReadResult, Note, Option, WordUse } from '@zud/core/language/read'
 import type { Suggestion } from '@zud/core/language/suggest';
 import type { ChartDescription } from '@zud/core/chart/describe';
 import type { Answer, Working } from '@zud/core/query/answer';
+import type { savedNameSchema } from '@zud/core/model/saved';
 import type { Edit } from '@zud/core/reading/edit';
+import type { z } from 'zod';
 import type { Reading } from '@zud/core/reading/schema';
 import type { Phrase, Sentence } from '@zud/core/reading/sentence';
 
@@ -27,8 +29,10 @@ export interface ModelView {
   readonly name: string;
   readonly description?: string;
   readonly asOfDay: string;
-  readonly measures: readonly { readonly id: string; readonly name: string; readonly description?: string; readonly kind: string; readonly synonyms: readonly string[] }[];
-  readonly dimensions: readonly { readonly id: string; readonly name: string; readonly levels: readonly { readonly id: string; readonly name: string; readonly kind: string; readonly description?: string }[] }[];
+  readonly measures: readonly { readonly id: string; readonly name: string; readonly description?: string; readonly kind: string; readonly unit?: string; readonly format?: { readonly style?: string; readonly currency?: string | undefined }; readonly direction?: 'more' | 'less'; readonly synonyms: readonly string[] }[];
+  readonly facts: readonly { readonly id: string; readonly name: string; readonly plural?: string }[];
+  readonly sets: readonly { readonly id: string; readonly name: string; readonly level: string; readonly members: readonly string[] }[];
+  readonly dimensions: readonly { readonly id: string; readonly name: string; readonly levels: readonly { readonly id: string; readonly name: string; readonly kind: string; readonly description?: string; readonly synonyms: readonly string[] }[] }[];
   readonly levels: readonly { readonly id: string; readonly members: number; readonly sample: readonly string[] }[];
   readonly starters: readonly string[];
 }
@@ -57,15 +61,20 @@ export interface Step {
   readonly working?: Working;
 }
 
+export type InquiryRight = 'owner' | 'ask' | 'see';
+
 export interface InquirySummary {
   readonly id: string;
   readonly title: string;
   readonly modelId: string;
   readonly updatedAt: string;
   readonly steps: number;
+  readonly owner: string;
+  readonly right: InquiryRight;
 }
 
 export interface Inquiry extends Omit<InquirySummary, 'steps'> {
+  readonly sharedWith: number;
   readonly steps: readonly Step[];
 }
 
@@ -136,11 +145,11 @@ export interface Refined {
   readonly options?: readonly { readonly label: string; readonly scope: Scope | null; readonly text?: string }[];
 }
 
-export interface Share {
+export interface Share<Right = 'see' | 'edit'> {
   readonly personId: string;
   readonly name: string;
   readonly email: string;
-  readonly right: 'see' | 'edit';
+  readonly right: Right;
 }
 
 /** Numbers of an answer computed again, one by one. */
@@ -204,6 +213,9 @@ async function download(path: string, body: unknown): Promise<{ name: string; co
   return { name: encoded === undefined ? (/filename="([^"]+)"/.exec(disposition)?.[1] ?? 'answer') : decodeURIComponent(encoded), content: await response.blob() };
 }
 
+/** A calculation or a list of members with its name. */
+export type SavedNameInput = z.input<typeof savedNameSchema>;
+
 export type Ask = { readonly text: string } | { readonly edit: Edit | readonly Edit[] } | { readonly reading: Reading; readonly label?: string };
 
 export const api = {
@@ -222,6 +234,11 @@ export const api = {
   createInquiry: (modelId: string, title?: string) => call<Inquiry>('POST', '/inquiries', { modelId, ...(title === undefined ? {} : { title }) }),
   renameInquiry: (id: string, title: string) => call<Inquiry>('PATCH', `/inquiries/${id}`, { title }),
   deleteInquiry: (id: string) => call<undefined>('DELETE', `/inquiries/${id}`),
+  inquiryShares: (id: string) => call<readonly Share<'see' | 'ask'>[]>('GET', `/inquiries/${id}/shares`),
+  shareInquiry: (id: string, person: string, right: 'see' | 'ask' | null) => call<readonly Share<'see' | 'ask'>[]>('PUT', `/inquiries/${id}/shares/${person}`, { right }),
+  copyInquiry: (id: string) => call<{ id: string }>('POST', `/inquiries/${id}/copy`),
+  saveName: (modelId: string, what: SavedNameInput) => call<{ id: string; name: string }>('POST', `/models/${modelId}/names`, what),
+  withdrawName: (modelId: string, id: string) => call<undefined>('DELETE', `/models/${modelId}/names/${id}`),
   step: (inquiry: string, id: string, signal?: AbortSignal) => call<Step>('GET', `/inquiries/${inquiry}/steps/${id}`, undefined, signal),
   markStep: (inquiry: string, id: string, marks: { name?: string | null; starred?: boolean; folded?: boolean }) => call<Step>('PATCH', `/inquiries/${inquiry}/steps/${id}`, marks),
   deleteStep: (inquiry: string, id: string) => call<{ deleted: readonly string[] }>('DELETE', `/inquiries/${inquiry}/steps/${id}`),

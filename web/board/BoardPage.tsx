@@ -12,9 +12,9 @@ import { usePerson } from '../app/session';
 import { NARROW, SERIF } from '../app/theme';
 import { AskLine } from '../parts/AskLine';
 import { Button, TextButton } from '../parts/controls';
+import { ShareDialog } from '../parts/ShareDialog';
 import { Failure, Loading, Message } from '../parts/states';
 import { arranged } from './layout';
-import { ShareDialog } from './ShareDialog';
 import { TileCard } from './TileCard';
 import { useBoardEvents } from './use-board-events';
 
@@ -169,7 +169,7 @@ export function BoardPage() {
           ))}
         </Grid>
       </Sheet>
-      {data.right === 'owner' ? <ShareDialog boardId={boardId} isOpen={sharing} onClose={() => setSharing(false)} /> : null}
+      {data.right === 'owner' ? <ShareDialog title="Share this board" kept={['board', boardId]} rights={RIGHTS} fetch={() => api.shares(boardId)} set={(who, right) => api.share(boardId, who, right)} isOpen={sharing} onClose={() => setSharing(false)} /> : null}
     </Page>
   );
 }
@@ -178,6 +178,8 @@ function ScopePhrases({ phrases, nothing }: { phrases: readonly Phrase[]; nothin
   if (phrases.length === 0) return <>{nothing}</>;
   return <>{phrases.map((phrase, index) => <span key={`${phrase.path}${phrase.text}`}>{index === 0 ? '' : leadOf(phrase.part)}<span className={phrase.part}>{phrase.text}</span></span>)}</>;
 }
+
+const RIGHTS = [['see', 'may see'], ['edit', 'may edit']] as const;
 
 const isNothing = (scope: Scope) => scope.where.length === 0 && scope.when === null && scope.against === null;
 

@@ -32,10 +32,11 @@ test('the year stands once below the months, and a mark says its value', () => {
   expect(tooltipLine(chart, 0, 1)).toBe('Sales: 950');
 });
 
-test('choosing a mark tells its row of the answer', () => {
-  const chosen: number[] = [];
-  const { onClick } = configurationOf(describe_(ROWS), { ...options, onChoose: (row) => chosen.push(row) }).options as unknown as { onClick: (event: unknown, elements: { datasetIndex: number; index: number }[]) => void };
-  onClick(null, [{ datasetIndex: 0, index: 2 }]);
-  onClick(null, []);
-  expect(chosen).toEqual([2]);
+test('choosing a mark tells its row of the answer, and whether it is one more', () => {
+  const chosen: [number, boolean][] = [];
+  const { onClick } = configurationOf(describe_(ROWS), { ...options, onChoose: (row, more) => chosen.push([row, more]) }).options as unknown as { onClick: (event: unknown, elements: { datasetIndex: number; index: number }[]) => void };
+  onClick({ native: {} }, [{ datasetIndex: 0, index: 2 }]);
+  onClick({ native: {} }, []);
+  onClick({ native: { shiftKey: true } }, [{ datasetIndex: 0, index: 1 }]);
+  expect(chosen).toEqual([[2, false], [1, true]]);
 });

@@ -29,7 +29,7 @@ export function InquiriesPage() {
       {inquiries.isPending ? <Loading what="Looking for your inquiries" />
       : inquiries.isError ? <Failure error={inquiries.error} onRetry={() => void inquiries.refetch()} />
       : inquiries.data.length === 0 ? <Message title="No inquiries yet">{person.role === 'viewer' ? 'Your role lets you read boards; asking needs the role of analyst.' : 'An inquiry keeps a question and all that followed from it. Start one with the button above, or from a tile of a board.'}</Message>
-      : <List label="Inquiries" entries={inquiries.data.map((one) => ({ id: one.id, to: `/inquiries/${one.id}`, title: one.title, about: `${names.get(one.modelId) ?? one.modelId} · ${one.steps} ${one.steps === 1 ? 'step' : 'steps'} · ${ago(one.updatedAt)}`, acts: <TextButton aria-label={`Delete ${one.title}`} onPress={() => setGoing(one)}>Delete</TextButton> }))} />}
+      : <List label="Inquiries" entries={inquiries.data.map((one) => ({ id: one.id, to: `/inquiries/${one.id}`, title: one.title, about: `${names.get(one.modelId) ?? one.modelId} · ${one.steps} ${one.steps === 1 ? 'step' : 'steps'} · ${ago(one.updatedAt)}${one.right === 'owner' ? '' : ` · by ${one.owner}`}`, acts: one.right !== 'owner' ? null : <TextButton aria-label={`Delete ${one.title}`} onPress={() => setGoing(one)}>Delete</TextButton> }))} />}
       <ConfirmDialog title="Delete this inquiry?" text={`“${going?.title ?? ''}” and its steps will be gone. Tiles pinned from it stay on their boards.`} isOpen={going !== null} error={remove.error} onConfirm={() => going && remove.mutate(going.id)} onClose={() => setGoing(null)} />
     </Page>
   );

@@ -4,6 +4,7 @@ import { useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import type { Option } from '@zud/core/language/read';
+import type { Edit } from '@zud/core/reading/edit';
 import { api, ProblemError, type Ask, type Inquiry } from '../app/api';
 import { useInterface } from '../app/interface-state';
 import { Page } from '../app/Page';
@@ -13,7 +14,8 @@ import { AskLine } from '../parts/AskLine';
 import { Button } from '../parts/controls';
 import { Failure, Loading, Message } from '../parts/states';
 import { AnswerView } from './AnswerView';
-import { NotesMargin } from './NotesMargin';
+import { Margin } from './Margin';
+import { DRAGGED } from './ModelDrawer';
 import { PinDialog } from './PinDialog';
 import { Trail } from './Trail';
 import { UnansweredView } from './UnansweredView';
@@ -27,6 +29,9 @@ const Middle = styled.div`
   padding: 24px 30px;
 `;
 
+/** Others, and other windows, may go on in the same inquiry. */
+const ANEW = 4000;
+
 export function InquiryPage() {
   const { inquiryId = '', stepId } = useParams();
   const person = usePerson();
@@ -35,7 +40,7 @@ export function InquiryPage() {
   const setDraft = useInterface((state) => state.setDraft);
   const [pinning, setPinning] = useState(false);
   const running = useRef<AbortController | null>(null);
-  const inquiry = useQuery({ queryKey: ['inquiry', inquiryId], queryFn: () => api.inquiry(inquiryId) });
+  const inquiry = useQuery({ queryKey: ['inquiry', inquiryId], queryFn: () => api.inquiry(inquiryId), refetchInterval: ANEW });
   const current = stepId ?? inquiry.data?.steps.at(-1)?.id ?? null;
   const step = useQuery({ queryKey: ['step', inquiryId, current], queryFn: ({ signal }) => api.step(inquiryId, current ?? '', signal), enabled: current !== null, staleTime: 60_000 });
   const model = useQuery({ queryKey: ['model', inquiry.data?.modelId], queryFn: () => api.model(inquiry.data?.modelId ?? ''), enabled: inquiry.data !== undefined, staleTime: 300_000 });
@@ -63,7 +68,7 @@ export function InquiryPage() {
   };
   const shown = step.data;
   const before = shown?.reading ?? null;
-  const canAsk = person.role !== 'viewer';
+  const canAsk = person.role !== 'viewer' && inquiry.data?.right !== 'see';
   const stopped = ask.error instanceof DOMException;
   const foot = canAsk ? (
     <AskLine
@@ -75,8 +80,8 @@ export function InquiryPage() {
   return (
     <Page bare {...(foot ? { foot } : {})}>
       <Columns>
-        <Trail inquiryId={inquiryId} steps={inquiry.data?.steps ?? []} current={current} />
-        <section>
+        <Trail inquiryId={inquiryId} inquiry={inquiry.data} current={current} />
+        <section onDragOver={(event) => { if (canAsk && event.dataTransfer.types.includes(DRAGGED)) event.preventDefault(); }} onDrop={(event) => { const dropped = event.dataTransfer.getData(DRAGGED); if (dropped !== '') ask.mutate({ edit: JSON.parse(dropped) as Edit[] }); }}>
           {ask.isError && !stopped ? <Middle><Failure error={ask.error} onRetry={() => ask.variables && ask.mutate(ask.variables)} action={<Button onPress={() => ask.reset()}>Go back</Button>} /></Middle>
           : ask.isPending ? <Middle><Loading what="Computing" onStop={() => running.current?.abort()} /></Middle>
           : inquiry.isPending || (current !== null && step.isPending) ? <Middle><Loading what="Opening the inquiry" /></Middle>
@@ -85,7 +90,7 @@ export function InquiryPage() {
           : shown.answer ? <AnswerView key={shown.id} step={shown} model={model.data} canAsk={canAsk} onEdit={(edits) => ask.mutate({ edit: edits })} onSay={(text) => ask.mutate({ text })} onPin={() => setPinning(true)} />
           : <UnansweredView step={shown} onChoose={choose} />}
         </section>
-        <NotesMargin notes={(shown?.notes ?? []).filter((note) => shown?.answer !== undefined || note.kind !== 'unclear')} onChoose={choose} />
+        <Margin notes={(shown?.notes ?? []).filter((note) => shown?.answer !== undefined || note.kind !== 'unclear')} model={model.data} reading={before} canAsk={canAsk} onChoose={choose} onEdit={(edits) => ask.mutate({ edit: edits })} />
       </Columns>
       {shown?.reading && inquiry.data ? <PinDialog isOpen={pinning} onClose={() => setPinning(false)} modelId={inquiry.data.modelId} reading={shown.reading} /> : null}
     </Page>

@@ -15,10 +15,11 @@ const Box = styled.div`
   > header { display: flex; flex-wrap: wrap; gap: 6px 18px; align-items: baseline; font-size: 13px; color: var(--quiet); }
 `;
 
-export function RecordsView(props: { modelId: string; reading: Reading; model: ModelView | undefined; onKeep?: (edits: readonly Edit[]) => void }) {
+/** @param props.fact whose records, where that does not follow from the reading */
+export function RecordsView(props: { modelId: string; reading: Reading; model: ModelView | undefined; fact?: string; onKeep?: (edits: readonly Edit[]) => void }) {
   const { modelId, reading, model } = props;
   const [columns, setColumns] = useState<readonly Listed[]>([]);
-  const edit = listingEdit(columns);
+  const edit = listingEdit(columns, props.fact);
   const records = useQuery({ queryKey: ['records', modelId, reading, columns], queryFn: ({ signal }) => api.answer(modelId, reading, [edit], signal), staleTime: 60_000, placeholderData: (before) => before });
   if (records.isPending) return <Loading what="Reading the records" />;
   if (records.isError) return <Failure error={records.error} onRetry={() => void records.refetch()} />;

@@ -2,11 +2,12 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
-import { api, type Step } from '../app/api';
+import { api, type Inquiry, type Step } from '../app/api';
 import { Thumbnail } from '../charts/Thumbnail';
 import { Button, Dialog, Field, Menu, PrimaryButton, TextButton, type MenuEntry } from '../parts/controls';
 import { Failure } from '../parts/states';
 import { trailRows, type TrailRow } from './trail';
+import { TrailHead } from './TrailHead';
 
 const Column = styled.nav`
   padding: 16px 8px 16px 20px; overflow: auto; border-right: 1px solid var(--line); min-height: 0;
@@ -34,16 +35,25 @@ const Row = styled(Link)<{ $depth: number }>`
   svg { flex: none; margin-top: 2px; }
 `;
 
-const entriesFor = ({ step, branches }: TrailRow): MenuEntry[] => [
+const entriesFor = ({ step, branches }: TrailRow, changes: boolean, current: string | null): MenuEntry[] => [
+  ...(current === null || current === step.id ? [] : [{ id: 'compare', label: 'Compare with the step shown', note: 'Both side by side, with what differs' }]),
+  ...(changes ? changing(step, branches) : []),
+];
+
+const changing = (step: Step, branches: boolean): MenuEntry[] => [
   { id: 'rename', label: 'Rename' },
   { id: 'star', label: step.starred ? 'Take the star off' : 'Star' },
   ...(branches ? [{ id: 'fold', label: step.folded ? 'Unfold its branches' : 'Fold its branches away' }] : []),
   { id: 'delete', label: 'Delete', note: 'With the steps that go on from it; can be undone' },
 ];
 
+const NO_STEPS: readonly Step[] = [];
+
 const OUTCOME: Partial<Record<Step['outcome'], string>> = { choose: 'a choice is open', unclear: 'not understood', empty: 'no data' };
 
-export function Trail({ inquiryId, steps, current }: { inquiryId: string; steps: readonly Step[]; current: string | null }) {
+export function Trail({ inquiryId, inquiry, current }: { inquiryId: string; inquiry: Inquiry | undefined; current: string | null }) {
+  const steps = inquiry?.steps ?? NO_STEPS;
+  const changes = inquiry !== undefined && inquiry.right !== 'see';
   const here = useRef<HTMLAnchorElement>(null);
   const client = useQueryClient();
   const navigate = useNavigate();
@@ -64,6 +74,7 @@ export function Trail({ inquiryId, steps, current }: { inquiryId: string; steps:
   const act = (row: TrailRow, id: string) => {
     const { step } = row;
     if (id === 'rename') { setName(step.name ?? step.asked); setRenaming(step); }
+    if (id === 'compare') void navigate(`/inquiries/${inquiryId}/compare/${step.id}/${current ?? ''}`);
     if (id === 'star') mark.mutate({ step, starred: !step.starred });
     if (id === 'fold') mark.mutate({ step, folded: !step.folded });
     if (id === 'delete') remove.mutate(step);
@@ -73,6 +84,7 @@ export function Trail({ inquiryId, steps, current }: { inquiryId: string; steps:
   }, [current]);
   return (
     <Column aria-label="Trail">
+      {inquiry ? <TrailHead inquiry={inquiry} /> : null}
       <header>
         <span>Trail</span>
         <span>{steps.length} {steps.length === 1 ? 'step' : 'steps'}</span>
@@ -90,7 +102,7 @@ export function Trail({ inquiryId, steps, current }: { inquiryId: string; steps:
               </span>
               {step.thumbnail ? <Thumbnail thumbnail={step.thumbnail} /> : null}
             </Row>
-            <Menu plain label="⋯" ariaLabel={`What to do with “${step.name ?? step.asked}”`} entries={entriesFor(row)} onChoose={(id) => act(row, id)} />
+            {entriesFor(row, changes, current).length === 0 ? null : <Menu plain label="⋯" ariaLabel={`What to do with “${step.name ?? step.asked}”`} entries={entriesFor(row, changes, current)} onChoose={(id) => act(row, id)} />}
           </li>
         ); })}
       </ol>

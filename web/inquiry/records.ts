@@ -4,7 +4,7 @@ import type { Listed } from '@zud/core/reading/schema';
 import type { Answer } from '@zud/core/query/answer';
 import type { ModelView } from '../app/api';
 
-export const listingEdit = (columns: readonly Listed[]): Edit => ({ do: 'rows', how: 'list', columns: [...columns] });
+export const listingEdit = (columns: readonly Listed[], fact?: string): Edit => ({ do: 'rows', how: 'list', columns: [...columns], ...(fact === undefined ? {} : { fact }) });
 
 export interface AddableColumn {
   readonly id: string;

@@ -49,17 +49,17 @@ export function Field(props: { label: string; value: string; onChange: (value: s
 const Veil = styled(ModalOverlay)`
   position: fixed; inset: 0; background: rgb(20 20 20 / 0.38); display: grid; place-items: center; padding: 16px; z-index: 40;
 `;
-const Sheet = styled(Modal)`
-  background: var(--paper); border: 1px solid var(--line); border-radius: 4px; width: min(460px, 100%); max-height: 90vh; overflow: auto; padding: 24px;
+const Sheet = styled(Modal)<{ $wide: boolean }>`
+  background: var(--paper); border: 1px solid var(--line); border-radius: 4px; width: min(${(props) => (props.$wide ? 960 : 460)}px, 100%); max-height: 90vh; overflow: auto; padding: 24px;
 `;
 const SheetTitle = styled(Heading)`
   font: 600 20px/1.25 ${SERIF}; margin: 0 0 14px;
 `;
 
-export function Dialog(props: { title: string; isOpen: boolean; onClose: () => void; children: ReactNode }) {
+export function Dialog(props: { title: string; isOpen: boolean; onClose: () => void; children: ReactNode; wide?: boolean }) {
   return (
     <Veil isOpen={props.isOpen} onOpenChange={(open) => (open ? undefined : props.onClose())} isDismissable>
-      <Sheet>
+      <Sheet $wide={props.wide === true}>
         <AriaDialog style={{ outline: 'none' }}>
           <SheetTitle slot="title">{props.title}</SheetTitle>
           {props.children}

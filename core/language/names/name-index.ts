@@ -82,9 +82,9 @@ export class NameIndex {
       if (kind !== 'season') this.add({ kind, id: entry.id }, pluralOf(entry), entry.name, false);
       for (const synonym of entry.synonyms ?? []) this.add({ kind, id: entry.id }, synonym, entry.name, true);
     };
-    file.measures.forEach((measure) => named('measure', measure));
+    file.measures.filter(isOffered).forEach((measure) => named('measure', measure));
     file.dimensions.forEach((dimension) => dimension.levels.forEach((level) => named('level', level)));
-    file.sets.forEach((set) => named('set', set));
+    file.sets.filter(isOffered).forEach((set) => named('set', set));
     file.calendar.seasons.forEach((season) => named('season', season));
     file.dates.forEach((date) => {
       named('date', date);
@@ -291,6 +291,8 @@ export class NameIndex {
     return [...best.values()].sort((a, b) => a.cost - b.cost);
   }
 }
+
+const isOffered = ({ hidden }: { readonly hidden?: boolean | undefined }) => hidden !== true;
 
 /** What happened on a date, by the columns that hold it: `signed_on` is when something was signed. */
 export function dateVerbs(date: { readonly columns: Readonly<Record<string, string>> }): string[] {

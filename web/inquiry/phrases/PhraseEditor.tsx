@@ -1,6 +1,8 @@
 /** The small editor that a phrase of the sentence opens, fitted to its kind; and what can be put in by the “+”. */
 import { useState } from 'react';
 import styled from 'styled-components';
+import { measureOf } from '@zud/core/model/calculation';
+import { formulaOf } from '@zud/core/model/saved';
 import type { Edit } from '@zud/core/reading/edit';
 import type { Reading } from '@zud/core/reading/schema';
 import type { Phrase } from '@zud/core/reading/sentence';
@@ -10,6 +12,7 @@ import { ActList } from './ActList';
 import { actsForPhrase, actsToAdd, conditionOf } from './acts';
 import { MembersEditor } from './MembersEditor';
 import { PeriodEditor } from './PeriodEditor';
+import { SaveName, type Nameable } from './SaveName';
 
 interface Editing {
   readonly reading: Reading;
@@ -27,15 +30,44 @@ export function PhraseEditor(props: Editing & { phrase: Phrase }) {
   const { phrase, reading, model, onEdit } = props;
   const acts = actsForPhrase(phrase, reading, model);
   const condition = conditionOf(phrase, reading);
+  const [saving, setSaving] = useState(false);
+  const nameable = nameableOf(phrase, reading);
+  if (saving && nameable) return <SaveName modelId={model.id} what={nameable} about={`“${phrase.text}”`} currency={model.measures.find((one) => one.format?.currency !== undefined)?.format?.currency} onClose={() => setSaving(false)} onSaved={(id) => onEdit(editsWithName(id, nameable, phrase, reading))} />;
+  const save = nameable ? <TextButton onPress={() => setSaving(true)}>Save under a name …</TextButton> : null;
   if (condition?.kind === 'members')
     return (
       <>
         <MembersEditor modelId={model.id} level={condition.level} levelName={nameOf(condition.level, model)} chosen={condition.members} is={condition.is} onEdit={onEdit} />
-        <Foot><TextButton onPress={() => onEdit([{ do: 'condition', how: 'remove', condition }])}>Take out</TextButton></Foot>
+        <Foot><TextButton onPress={() => onEdit([{ do: 'condition', how: 'remove', condition }])}>Take out</TextButton>{save}</Foot>
       </>
     );
   if (phrase.part === 'when') return <PeriodEditor acts={acts} onEdit={onEdit} onSay={props.onSay} />;
-  return <ActList acts={acts} label={`Change “${phrase.text}”`} onChoose={(act) => onEdit(act.edits)} />;
+  return (
+    <>
+      <ActList acts={acts} label={`Change “${phrase.text}”`} onChoose={(act) => onEdit(act.edits)} />
+      {save ? <Foot>{save}</Foot> : null}
+    </>
+  );
+}
+
+/** What of a phrase can be given a name: a calculation over measures, a list of members. */
+function nameableOf(phrase: Phrase, reading: Reading): Nameable | null {
+  const condition = conditionOf(phrase, reading);
+  if (condition?.kind === 'members') return condition.is ? { kind: 'set', level: condition.level, members: condition.members } : null;
+  const shown = shownOf(phrase, reading);
+  const formula = shown?.calculation.kind === 'arithmetic' ? formulaOf(shown.calculation) : null;
+  return formula === null ? null : { kind: 'calculation', formula };
+}
+
+/** The first calculation of a sentence that could have a name. */
+const shownOf = (phrase: Phrase, reading: Reading) => (phrase.part === 'shown' ? reading.shown.find((one) => one.calculation.kind === 'arithmetic') : undefined);
+
+/** The reading with the name in the place of what it stands for. */
+function editsWithName(id: string, what: Nameable, phrase: Phrase, reading: Reading): Edit[] {
+  const condition = conditionOf(phrase, reading);
+  if (what.kind === 'set') return condition ? [{ do: 'condition', how: 'remove', condition }, { do: 'condition', how: 'only', condition: { kind: 'set', set: id, is: true } }] : [];
+  const named = shownOf(phrase, reading);
+  return [{ do: 'show', how: 'replace', shown: reading.shown.map((one) => (one === named ? { calculation: measureOf(id), transform: one.transform } : one)) }];
 }
 
 export function AddToSentence(props: Editing) {

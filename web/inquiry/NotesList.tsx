@@ -1,14 +1,8 @@
 import styled from 'styled-components';
 import type { Note, Option } from '@zud/core/language/read';
-import { NARROW, SERIF } from '../app/theme';
+import { SERIF } from '../app/theme';
 import { TextButton } from '../parts/controls';
 
-const Column = styled.aside`
-  padding: 16px 20px; overflow: auto; border-left: 1px solid var(--line); min-height: 0;
-  header { display: flex; justify-content: space-between; font-size: 12px; color: var(--quiet); padding-bottom: 6px; }
-  header span:first-child { font-weight: 600; }
-  @media (max-width: ${NARROW}) { border-left: 0; border-top: 1px solid var(--line); }
-`;
 const Entry = styled.div`
   padding: 8px 0 12px; border-bottom: 1px solid var(--line); 
   &:last-child { border-bottom: 0; }
@@ -20,13 +14,9 @@ const Entry = styled.div`
 
 const TITLES: Record<Note['kind'], string> = { assumed: 'Assumed', caveat: 'Caveat', finding: 'Finding', unclear: 'Not understood' };
 
-export function NotesMargin(props: { notes: readonly Note[]; onChoose: (option: Option) => void }) {
+export function NotesList(props: { notes: readonly Note[]; onChoose: (option: Option) => void }) {
   return (
-    <Column aria-label="Notes">
-      <header>
-        <span>Notes</span>
-        <span>{props.notes.length}</span>
-      </header>
+    <>
       {props.notes.length === 0 ? <Entry><p>Nothing was assumed.</p></Entry> : null}
       {props.notes.map((note, index) => (
         <Entry key={`${note.kind}${index}`} data-kind={note.kind}>
@@ -39,6 +29,6 @@ export function NotesMargin(props: { notes: readonly Note[]; onChoose: (option: 
           ) : null}
         </Entry>
       ))}
-    </Column>
+    </>
   );
 }
