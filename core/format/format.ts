@@ -33,7 +33,10 @@ function decimalsFor(value: number, format: Format | undefined): number {
 export function formatValue(value: Cell, column: Formatted, locale = LOCALE): string {
   if (value === null) return '–';
   if (typeof value === 'string') return value;
-  const { format, unit } = column;
+  return numberText(value, column, locale).replace(/^-/, '−');
+}
+
+function numberText(value: number, { format, unit }: Formatted, locale: string): string {
   const decimals = decimalsFor(value, format);
   const digits = { minimumFractionDigits: decimals, maximumFractionDigits: decimals };
   if (format?.style === 'percent') return `${formatter(locale, digits).format(value * 100)}${NARROW_SPACE}%`;
@@ -100,14 +103,14 @@ export function formatCell(value: Cell, column: AnswerColumn, locale = LOCALE): 
   if (column.role === 'detail') return formatDetail(value, column, locale);
   if (column.role === 'level') return value === null ? '(none)' : String(value);
   if (column.as === 'change' && typeof value === 'number') return formatChange(value, locale);
-  if (column.as === 'difference' && typeof value === 'number') return `${value > 0 ? '+' : ''}${formatValue(value, column, locale).replace('-', '−')}`;
-  return formatValue(value, column, locale).replace(/^-/, '−');
+  if (column.as === 'difference' && typeof value === 'number') return `${value > 0 ? '+' : ''}${formatValue(value, column, locale)}`;
+  return formatValue(value, column, locale);
 }
 
 /** A cell of a record: moments to the minute, figures in their own format, texts as they are. */
 function formatDetail(value: Cell, column: AnswerColumn, locale: string): string {
   if (value === null) return column.of === undefined ? '(none)' : '–';
-  if (typeof value === 'number') return column.of === undefined ? String(value) : formatValue(value, column, locale).replace(/^-/, '−');
+  if (typeof value === 'number') return column.of === undefined ? String(value) : formatValue(value, column, locale);
   const moment = column.grain === 'day' ? /^(\d{4}-\d{2}-\d{2})(?:[ T](\d{2}:\d{2}))?/.exec(value) : null;
   if (!moment) return value;
   const day = formatTime(moment[1] ?? value, 'day');

@@ -1,5 +1,6 @@
 /** Numbers of the demo beside hand-written SQL over the same PostgreSQL, which shares nothing with the planner. */
 import pg from 'pg';
+import type { Check } from './check';
 import { startDemoServer, type Caller, type DemoServer } from '../../tests/demo-server';
 import { FERRIES } from '../../tests/numbers/ferries';
 import { LIBRARIES } from '../../tests/numbers/libraries';
@@ -140,6 +141,19 @@ describe('over the libraries', () => {
 });
 
 test('at least 150 answers stand beside hand-written SQL', () => expect(CASES.length + FERRIES.length + LIBRARIES.length).toBeGreaterThanOrEqual(150));
+
+test.each([
+  'passengers by coast this year', 'revenue by month in 2025', 'top 5 routes by passengers last quarter', 'load factor by vessel class in 2025', 'median onboard spend by channel this year', 'passengers by coast, Web vs App',
+  'revenue vs plan by coast last year', 'passengers by coast this year vs last year', 'revenue per passenger by channel and coast last month', 'sailings on weekends by coast last quarter', 'customers by channel in 2025',
+  'North Reach against the rest, passengers in 2025', 'passengers by day of week last month', 'revenue minus fuel cost by coast last year', 'average daily passengers by coast in 2025', 'biggest drop in passengers by route last month',
+])('computed again one by one, the numbers agree: %s', async (question) => {
+  const inquiry = await mira<{ id: string }>('POST', '/inquiries', { modelId: 'ferries' });
+  const { body: step } = await mira<{ reading: object | null }>('POST', `/inquiries/${inquiry.body.id}/steps`, { text: question });
+  const { body: check } = await mira<Check>('POST', '/answers/check', { modelId: 'ferries', reading: step.reading });
+  expect(check.differences).toEqual([]);
+  expect(check.checked).toBeGreaterThan(1);
+  expect(check.agree).toBe(check.checked);
+});
 
 test('records known by day only are not broken down by hour', async () => {
   await expect(answered('passengers by hour in 2025')).rejects.toThrow('known by day only');

@@ -37,9 +37,10 @@ export function createApp(context: Context, webFolder: string | null): Express {
   const description = openApi();
   app.get('/api/openapi.json', (_request, response) => response.json(description));
   app.use('/api', identify(context), sameOrigin);
-  app.use('/api', modelRoutes(context));
-  app.use('/api', express.json({ limit: '2mb' }));
-  app.use('/api', sessionRoutes(context), inquiryRoutes(context), boardRoutes(context));
+  // a model file is taken as it is written, and a table as a stream; all else is JSON
+  const json = express.json({ limit: '2mb' });
+  app.use('/api', (request, response, next) => (/^\/(models(\/[^/]+)?|tables)\/?$/.test(request.path) ? next() : json(request, response, next)));
+  app.use('/api', modelRoutes(context), sessionRoutes(context), inquiryRoutes(context), boardRoutes(context));
   app.use('/api', () => {
     throw new Problem(404, 'Not found', 'There is nothing at this address.');
   });

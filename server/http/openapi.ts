@@ -1,5 +1,6 @@
 /** The API described as OpenAPI 3.1, with bodies from the same Zod schemas that check them. */
 import { z } from 'zod';
+import { savedNameSchema } from '@zud/core/model/saved';
 import { editSchema } from '@zud/core/reading/edit';
 import { readingSchema } from '@zud/core/reading/schema';
 import { modelFileSchema } from '@zud/core/model/schema';
@@ -107,7 +108,7 @@ export function openApi(): object {
     components: {
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'zud_session' }, token: { type: 'http', scheme: 'bearer' } },
       schemas: {
-        Credentials: schema(credentials), ModelFile: schema(modelFileSchema), Ask: schema(askBody), AnswerRequest: schema(answerBody), Export: schema(exportBody), StepMarks: schema(marksBody), Refine: schema(refineBody), Reading: schema(readingSchema), Edit: schema(editSchema),
+        Credentials: schema(credentials), ModelFile: schema(modelFileSchema), Ask: schema(askBody), AnswerRequest: schema(answerBody), Export: schema(exportBody), StepMarks: schema(marksBody), Refine: schema(refineBody), SavedName: schema(savedNameSchema), Reading: schema(readingSchema), Edit: schema(editSchema),
         Problem: { type: 'object', properties: { title: { type: 'string' }, status: { type: 'integer' }, detail: { type: 'string' } }, required: ['title', 'status', 'detail'] },
       },
     },
