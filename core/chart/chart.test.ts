@@ -69,7 +69,7 @@ describe('headlines and caveats follow from the numbers', () => {
   });
   test('of members, of time, of a comparison', () => {
     expect(headlineOf(answer([level('Shop'), value('Sales')], [['A', 3], ['B', 1]]), by(LEVEL), '')).toBe('A has the most sales, 3, 75\u202f% of all');
-    expect(headlineOf(answer([level('Shop'), value('Sales')], [['A', 3], ['B', -1]]), by(LEVEL), '')).toBe('A has the most sales, 3; the lowest is B with -1');
+    expect(headlineOf(answer([level('Shop'), value('Sales')], [['A', 3], ['B', -1]]), by(LEVEL), '')).toBe('A has the most sales, 3; the lowest is B with −1');
     expect(headlineOf(answer([month, value('Sales')], months, { incomplete: '2026-10-01' }), by(MONTH), '')).toContain('Jul 2026: 10; Aug 2026: 30');
     const compared = answer([value('Sales'), value('o', { of: 'Sales', as: 'other' }), value('d', { of: 'Sales', as: 'difference' }), value('c', { of: 'Sales', as: 'change' })], [[90, 100, -10, -0.1]]);
     expect(headlineOf(compared, { ...by(), against: { kind: 'year' } }, '')).toBe('Sales fell 10\u202f% on the year before, to 90');

@@ -1,4 +1,5 @@
 /** The headline: one sentence computed from the numbers shown. */
+import { showsBoxes } from '../chart/box';
 import { formatCell, formatSize, formatValue } from '../format/format';
 import type { Answer, Cell } from '../query/answer';
 import type { AnswerColumn } from '../query/plan';
@@ -18,7 +19,8 @@ const number = (cell: Cell | undefined): number | null => (typeof cell === 'numb
 /** @param where a short text for the scope ("Outer Isles, in August 2025"), or an empty one */
 export function headlineOf(answer: Answer, reading: Reading, where: string): string {
   if (reading.rows !== null) return `${answer.truncated ? 'The first ' : ''}${formatValue(answer.rowCount, {})} ${answer.rowCount === 1 ? 'record' : 'records'}${where === '' ? '' : `, ${where}`}`;
-  const at = answer.columns.findIndex((column) => column.as === 'value');
+  // of the five figures of a box, the middle one tells most
+  const at = answer.columns.flatMap((column, index) => (column.as === 'value' ? [index] : []))[showsBoxes(reading) ? 2 : 0] ?? -1;
   const column = answer.columns[at];
   if (!column) return '';
   const scope = where === '' ? '' : `, ${where}`;

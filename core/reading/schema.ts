@@ -110,7 +110,7 @@ export type Order = z.infer<typeof orderSchema>;
 
 export const byLevel = (level: string): Extract<Key, { kind: 'level' }> => ({ kind: 'level', level });
 
-export const CHART_KINDS = ['number', 'line', 'area', 'bars', 'columns', 'stacked', 'share bars', 'table', 'scatter', 'pie', 'heat'] as const;
+export const CHART_KINDS = ['number', 'line', 'area', 'bars', 'columns', 'stacked', 'share bars', 'table', 'scatter', 'pie', 'heat', 'bars with line', 'bubble', 'bridge', 'pareto', 'histogram', 'box', 'multiples', 'treemap', 'map'] as const;
 export type ChartKind = (typeof CHART_KINDS)[number];
 /** Null as the chart: chosen from the shape of the answer. */
 const formats = {

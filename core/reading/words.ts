@@ -280,7 +280,7 @@ export function orderWords(naming: Naming, order: Order): string {
 
 const CHART_WORDS: Record<NonNullable<View['chart']>, string> = {
   number: 'a number', line: 'lines', area: 'an area', bars: 'lying bars', columns: 'upright bars', stacked: 'stacked bars',
-  'share bars': '100% bars', table: 'a table', scatter: 'a scatter', pie: 'a pie', heat: 'a heat grid',
+  'share bars': '100% bars', table: 'a table', scatter: 'a scatter', pie: 'a pie', heat: 'a heat grid', 'bars with line': 'bars with a line', bubble: 'bubbles', bridge: 'a bridge', pareto: 'a Pareto chart', histogram: 'a histogram', box: 'boxes', multiples: 'small multiples', treemap: 'a treemap', map: 'a map',
 };
 
 export function viewWords(view: View): string {

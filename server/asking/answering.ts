@@ -1,6 +1,7 @@
 /** The one way from a reading to an answer: checks → plan → engine → answer, headline, caveats and chart. Answers are cached. */
 import { impossibility, type Note } from '@zud/core/language/read';
-import { describeChart, type ChartDescription } from '@zud/core/chart/describe';
+import { describeChart } from '@zud/core/chart/describe';
+import type { ChartDescription } from '@zud/core/chart/description';
 import { expand, measure as measureOf, type Model } from '@zud/core/model/model';
 import { measuresIn } from '@zud/core/model/calculation';
 import { caveatsOf } from '@zud/core/narrate/caveats';
@@ -108,7 +109,7 @@ export class Answering {
         outcome: empty ? 'empty' : 'answered',
         reading,
         answer,
-        chart: describeChart(answer, reading, model.weekStart),
+        chart: describeChart(answer, reading, model.weekStart, placesOf(reading, ready)),
         headline: headlineOf(answer, reading, scopeWords(reading, ready)),
         plainHeadline: headlineOf(answer, reading, ''),
         notes: caveats,
@@ -166,6 +167,12 @@ export class Answering {
     if (reading.when && (await hasRows({ ...reading, when: null }))) return `There are no data for ${periodWords(reading.when.period, ready.model)}.`;
     return reading.where.length > 0 ? 'No data fit these conditions together.' : 'There are no data.';
   }
+}
+
+/** Where the members of the first level shown lie. */
+function placesOf({ by }: Reading, { places }: ReadyModel) {
+  const level = by.find((one) => one.kind === 'level');
+  return level?.kind === 'level' ? places.get(level.level) : undefined;
 }
 
 /** A listing is read page by page; figures come whole. */

@@ -1,6 +1,7 @@
 /** Models ready to be asked: compiled, with the name index a person may use, and the calendar of the day. Kept until model or data change. */
 import { and, eq } from 'drizzle-orm';
 import { NameIndex, type MembersOfLevel } from '@zud/core/language/names/name-index';
+import type { Places } from '@zud/core/chart/points';
 import { namingOf } from '@zud/core/language/naming';
 import { compileModel, dateColumn, factsOf, NO_NAME, type ColumnRef, type Model } from '@zud/core/model/model';
 import { measureOf } from '@zud/core/model/calculation';
@@ -24,6 +25,8 @@ export interface ReadyModel {
   readonly rules: readonly RowRule[];
   /** Does a column of a model table hold the time of day? */
   hasHours(column: ColumnRef): boolean;
+  /** Where the members of levels with coordinates lie. */
+  readonly places: ReadonlyMap<string, Places>;
   readonly dataVersion: string;
   /** Changes with the model file and with its data. */
   readonly version: string;
@@ -86,7 +89,21 @@ export class ModelLibrary {
     const names = new NameIndex(model, lists.members);
     const catalogue = await catalogueOf(this.database);
     const hasHours = (column: ColumnRef) => catalogue.get(model.tables.get(column.table)?.source ?? column.table)?.get(column.column) === 'timestamp';
-    return { model, names, naming: namingOf(names), rules, hasHours, dataVersion, version, lists };
+    return { model, names, naming: namingOf(names), rules, hasHours, places: await this.placesOf(model), dataVersion, version, lists };
+  }
+
+  /** Longitude and latitude of the members of each level whose coordinates the model names; the middle where a member has several. */
+  private async placesOf(model: Model): Promise<ReadonlyMap<string, Places>> {
+    const found = new Map<string, Places>();
+    for (const [id, { level, source }] of model.levels) {
+      if (level.latitude === undefined || level.longitude === undefined) continue;
+      const table = `${DATA_SCHEMA}.${quoted(model.tables.get(source.table)?.source ?? source.table)}`;
+      const { rows } = await this.database.readers.query<{ member: string; longitude: number; latitude: number }>(
+        `select ${quoted(source.column)}::text as member, avg(${quoted(level.longitude)})::float8 as longitude, avg(${quoted(level.latitude)})::float8 as latitude from ${table} where ${quoted(source.column)} is not null and ${quoted(level.longitude)} is not null and ${quoted(level.latitude)} is not null group by 1`,
+      );
+      found.set(id, new Map(rows.map((row) => [row.member, [row.longitude, row.latitude] as const])));
+    }
+    return found;
   }
 
   private calendarOf(model: Model, lists: Lists): Calendar {

@@ -7,7 +7,7 @@ import { changeBetween } from '@zud/core/reading/difference';
 import { currentReading } from '@zud/core/reading/migrate';
 import { EMPTY_READING, type Reading } from '@zud/core/reading/schema';
 import { sentenceOf, type Phrase, type Sentence } from '@zud/core/reading/sentence';
-import type { ChartDescription } from '@zud/core/chart/describe';
+import type { ChartDescription } from '@zud/core/chart/description';
 import type { Answer, Working } from '@zud/core/query/answer';
 import { addStep, stepsOf, type Inquiry, type Step } from '../store/inquiries';
 import type { Store } from '../store/database';

@@ -1,7 +1,7 @@
 /** The HTTP API as typed calls. A failure is a `ProblemError` with words for people. */
 import type { ReadResult, Note, Option, WordUse } from '@zud/core/language/read';
 import type { Suggestion } from '@zud/core/language/suggest';
-import type { ChartDescription } from '@zud/core/chart/describe';
+import type { ChartDescription } from '@zud/core/chart/description';
 import type { Answer, Working } from '@zud/core/query/answer';
 import type { savedNameSchema } from '@zud/core/model/saved';
 import type { Edit } from '@zud/core/reading/edit';

@@ -1,34 +1,41 @@
 /** Draws a chart description: Chart.js for charts, type for a number, a grid for heat. */
-import { BarController, BarElement, CategoryScale, Chart as ChartJs, DoughnutController, ArcElement, Filler, Legend, LinearScale, LineController, LineElement, PointElement, ScatterController, Tooltip } from 'chart.js';
-import { useEffect, useRef, useState, type PointerEvent } from 'react';
+import { BarController, BarElement, BubbleController, CategoryScale, Chart as ChartJs, DoughnutController, ArcElement, Filler, Legend, LinearScale, LineController, LineElement, PointElement, ScatterController, Tooltip } from 'chart.js';
+import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
 import styled from 'styled-components';
-import type { ChartDescription, ChartSeries } from '@zud/core/chart/describe';
+import type { ChartDescription, ChartSeries } from '@zud/core/chart/description';
 import type { Answer } from '@zud/core/query/answer';
 import { formatCell, formatShort, formatSize } from '@zud/core/format/format';
 import { SERIF, TOKENS } from '../app/theme';
 import { useMode } from '../app/use-mode';
 import { configurationOf, seriesColour } from './configuration';
+import { PlaceMap } from './PlaceMap';
+import { Treemap } from './Treemap';
 
-ChartJs.register(BarController, BarElement, CategoryScale, DoughnutController, ArcElement, Filler, Legend, LinearScale, LineController, LineElement, PointElement, ScatterController, Tooltip);
+ChartJs.register(BarController, BarElement, BubbleController, CategoryScale, DoughnutController, ArcElement, Filler, Legend, LinearScale, LineController, LineElement, PointElement, ScatterController, Tooltip);
 
 const Canvas = styled.div`
   position: relative; width: 100%; height: 100%; min-height: 120px;
   canvas { position: absolute; inset: 0; }
 `;
 
-interface ChartProps {
+export interface ChartProps {
   readonly chart: ChartDescription;
   readonly label: string;
   readonly small?: boolean;
   readonly onChoose?: (row: number, more: boolean) => void;
   /** The rows of the answer whose marks are chosen. */
   readonly chosen?: ReadonlySet<number>;
+  /** The ends of the value axis, where several charts stand on one scale. */
+  readonly range?: { readonly low: number; readonly high: number };
 }
 
 export function Chart(props: ChartProps & { answer: Answer }) {
   const { chart } = props;
   if (chart.kind === 'number') return <Figure answer={props.answer} small={props.small === true} />;
   if (chart.kind === 'heat') return <HeatGrid chart={chart} />;
+  if (chart.kind === 'treemap') return <Treemap {...props} />;
+  if (chart.kind === 'map') return <PlaceMap {...props} />;
+  if (chart.kind === 'multiples') return <Multiples {...props} />;
   return <Drawn {...props} />;
 }
 
@@ -49,7 +56,7 @@ function Drawn(props: ChartProps) {
   const mode = useMode();
   const canvas = useRef<HTMLCanvasElement>(null);
   const instance = useRef<ChartJs | null>(null);
-  const { chart, small } = props;
+  const { chart, small, range } = props;
   const [hidden, setHidden] = useState<ReadonlySet<number>>(NOTHING);
   const [sweep, setSweep] = useState<{ from: number; to: number } | null>(null);
   /** What the drawing asks for while it lives: a new callback or choice makes no new chart. */
@@ -62,19 +69,19 @@ function Drawn(props: ChartProps) {
   useEffect(() => {
     if (!canvas.current) return undefined;
     const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
-    const drawn = new ChartJs(canvas.current, configurationOf(chart, { tokens: TOKENS[mode], animated: !still, small: small === true, onChoose: (row, more) => { if (!now.current.swept) now.current.onChoose?.(row, more); }, chosen: () => now.current.chosen }));
+    const drawn = new ChartJs(canvas.current, configurationOf(chart, { tokens: TOKENS[mode], animated: !still, small: small === true, ...(range ? { range } : {}), onChoose: (row, more) => { if (!now.current.swept) now.current.onChoose?.(row, more); }, chosen: () => now.current.chosen }));
     instance.current = drawn;
     void document.fonts.ready.then(() => (drawn.ctx === null ? undefined : drawn.update('none')));
     return () => {
       instance.current = null;
       drawn.destroy();
     };
-  }, [chart, mode, small]);
+  }, [chart, mode, small, range]);
   useEffect(() => {
     const drawn = instance.current;
     chart.series.forEach((_series, index) => drawn?.setDatasetVisibility(index, !hidden.has(index)));
     drawn?.update('none');
-  }, [chart, hidden, mode, small]);
+  }, [chart, hidden, mode, small, range]);
   const lying = chart.kind === 'bars' ? Math.max(120, chart.categories.length * (chart.series.length > 1 ? 38 : 27) + 40) : undefined;
   const sweeps = props.onChoose !== undefined && lying === undefined && chart.categories.length > 1 && chart.kind !== 'pie' && chart.kind !== 'scatter';
   const place = (event: PointerEvent) => event.clientX - (canvas.current?.getBoundingClientRect().left ?? 0);
@@ -119,6 +126,35 @@ function Drawn(props: ChartProps) {
     </Frame>
   );
 }
+
+const Panels = styled.div`
+  height: 100%; overflow: auto; display: grid; grid-template-columns: repeat(auto-fill, minmax(210px, 1fr)); grid-auto-rows: minmax(150px, 1fr); gap: 14px 18px; align-content: stretch;
+  section { display: grid; grid-template-rows: auto minmax(0, 1fr); min-height: 0; }
+  h3 { font-size: 12px; font-weight: 600; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+`;
+
+/** One small chart for each member, all on one scale. */
+function Multiples(props: ChartProps) {
+  const { chart } = props;
+  const panels = useMemo(() => (chart.panels ?? []).map((panel): { title: string; chart: ChartDescription } => ({ title: panel.title, chart: { ...chart, kind: isDated(chart) ? 'line' : 'columns', series: panel.series } })), [chart]);
+  const range = useMemo(() => {
+    const values = (chart.panels ?? []).flatMap((panel) => panel.series.flatMap((series) => series.points.flatMap((point) => (point.y === null ? [] : [point.y]))));
+    return { low: Math.min(0, ...values), high: Math.max(0, ...values) };
+  }, [chart]);
+  return (
+    <Panels tabIndex={0} role="group" aria-label="Small multiples">
+      {panels.map((panel) => (
+        <section key={panel.title} aria-label={panel.title}>
+          <h3>{panel.title}</h3>
+          <Drawn {...props} chart={panel.chart} label={`${props.label}, ${panel.title}`} small range={range} />
+        </section>
+      ))}
+    </Panels>
+  );
+}
+
+/** Do the categories follow one another in time? */
+const isDated = (chart: ChartDescription) => chart.categories.length > 2 && chart.series.some((series) => series.points.length > 2) && /^(Day|Week|Month|Quarter|Half year|Year)$/.test(chart.categoryLabel);
 
 const NOTHING: ReadonlySet<number> = new Set();
 

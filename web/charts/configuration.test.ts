@@ -1,4 +1,5 @@
-import { describeChart, type ChartDescription } from '@zud/core/chart/describe';
+import { describeChart } from '@zud/core/chart/describe';
+import type { ChartDescription } from '@zud/core/chart/description';
 import { EMPTY_READING, plain } from '@zud/core/reading/schema';
 import type { Answer, Cell } from '@zud/core/query/answer';
 import { TOKENS } from '../app/theme';

@@ -1,10 +1,10 @@
 /** Chart description → Chart.js configuration. Pure: what is drawn is decided here and tested without a canvas. */
 import type { ChartConfiguration, ChartDataset, Plugin } from 'chart.js';
-import type { ChartDescription, ChartSeries } from '@zud/core/chart/describe';
+import type { ChartDescription, ChartSeries } from '@zud/core/chart/description';
 import { formatCell, formatShort } from '@zud/core/format/format';
 import { SANS, type Tokens } from '../app/theme';
 
-type Kind = 'line' | 'bar' | 'scatter' | 'doughnut';
+type Kind = 'line' | 'bar' | 'scatter' | 'bubble' | 'doughnut';
 
 /** A colour with an alpha of two hexadecimal digits. */
 const pale = (colour: string, alpha: string) => `${colour}${alpha}`;
@@ -12,6 +12,8 @@ const pale = (colour: string, alpha: string) => `${colour}${alpha}`;
 export interface DrawOptions {
   readonly tokens: Tokens;
   /** `more`: added to the marks chosen already. */
+  /** The ends of the value axis, where several charts stand on one scale. */
+  readonly range?: { readonly low: number; readonly high: number };
   readonly onChoose?: (row: number, more: boolean) => void;
   /** The rows whose marks are chosen; asked at each drawing, so that choosing needs no new chart. */
   readonly chosen?: () => ReadonlySet<number>;
@@ -22,7 +24,7 @@ export interface DrawOptions {
 
 export function configurationOf(chart: ChartDescription, options: DrawOptions): ChartConfiguration<Kind> {
   if (chart.kind === 'pie') return pie(chart, options);
-  if (chart.kind === 'scatter') return scatter(chart, options);
+  if (chart.kind === 'scatter' || chart.kind === 'bubble') return scatter(chart, options);
   return cartesian(chart, options);
 }
 
@@ -58,6 +60,7 @@ function chosenMarks(chart: ChartDescription, { chosen: rows, tokens }: DrawOpti
 }
 
 export function seriesColour(series: ChartSeries, tokens: Tokens): string {
+  if (series.style === 'fall') return tokens.series[5] ?? tokens.ink;
   if (series.style === 'rest') return tokens.quiet;
   return tokens.series[series.colour % tokens.series.length] ?? tokens.ink;
 }
@@ -69,20 +72,25 @@ function cartesian(chart: ChartDescription, options: DrawOptions): ChartConfigur
   const stacked = chart.kind === 'stacked' || chart.kind === 'share bars';
   const value = chart.series[0]?.column ?? {};
   const right = chart.series.find((series) => series.axis === 'right');
-  const data = chart.kind === 'share bars' ? sharesOf(chart) : chart.series.map((series) => series.points.map((point) => point.y));
+  const data = chart.kind === 'share bars' ? sharesOf(chart) : chart.series.map((series) => series.points.map((point) => (point.base === undefined || point.y === null ? point.y : ([point.base, point.y] as [number, number]))));
   const endLabels = lines && chart.series.filter((series) => series.style !== 'other' && series.style !== 'plan').length > 1;
   const tickText = (column: object) => (tick: string | number) => (chart.kind === 'share bars' ? `${Math.round(Number(tick) * 100)} %` : formatShort(Number(tick), column));
   const grid = { color: tokens.line, lineWidth: 1, drawTicks: false };
-  const dated = chart.categories.length > 12 || chart.categories.some((text) => DATED.test(text));
+  const dated = chart.categories.length > 60 || chart.categories.some((text) => DATED.test(text));
+  const longest = Math.max(0, ...chart.categories.map((text) => text.length));
+  const slanted = !lying && !small && !dated && chart.categories.length > 8 && longest * LETTER > USUAL_WIDTH / chart.categories.length;
   const categoryAxis = {
     type: 'category' as const, stacked, border: { color: tokens.line }, grid: { display: false },
-    ticks: { color: tokens.quiet, autoSkip: dated, maxRotation: 0, font: { family: SANS, size: 11.5 }, padding: 6, callback(this: { chart?: { width: number } }, _tick: string | number, index: number) { return categoryText(chart, index, lying, this.chart?.width ?? 800); } },
+    ticks: { color: tokens.quiet, autoSkip: dated, ...(slanted ? { minRotation: 50, maxRotation: 50 } : { maxRotation: 0 }), font: { family: SANS, size: 11.5 }, padding: 6, callback(this: { chart?: { width: number } }, _tick: string | number, index: number) { return slanted ? shortened(chart.categories[index] ?? '', 20) : categoryText(chart, index, lying, this.chart?.width ?? 800); } },
   };
   const valueAxis = (column: object, side: 'left' | 'right') => ({
     type: 'linear' as const, stacked, position: lying ? ('bottom' as const) : side, beginAtZero: !lines || startsNearZero(chart), border: { display: false },
     grid: side === 'right' ? { display: false } : grid,
     ticks: { color: side === 'right' && right ? seriesColour(right, tokens) : tokens.quiet, maxTicksLimit: small ? 4 : 6, font: { family: SANS, size: 11.5 }, padding: 8, callback: tickText(column) },
-    ...(chart.kind === 'share bars' ? { max: 1 } : {}),
+    ...(chart.kind === 'share bars' || (chart.kind === 'pareto' && side === 'right') ? { min: 0, max: 1 } : {}),
+    ...(options.range && side === 'left' ? { suggestedMin: options.range.low, suggestedMax: options.range.high } : {}),
+    ...(chart.axisFrom === undefined ? {} : { min: chart.axisFrom }),
+    ...(chart.boxes ? { suggestedMin: Math.min(...chart.boxes.map((box) => box?.low ?? Infinity)), suggestedMax: Math.max(...chart.boxes.map((box) => box?.high ?? -Infinity)) } : {}),
     title: { display: right !== undefined && !small, text: (side === 'right' ? right?.label : chart.series[0]?.label) ?? '', color: tokens.quiet, font: { family: SANS, size: 11 } },
   });
   return {
@@ -96,7 +104,7 @@ function cartesian(chart: ChartDescription, options: DrawOptions): ChartConfigur
         ? { y: categoryAxis, x: { ...valueAxis(value, 'left'), display: false } }
         : { x: categoryAxis, left: valueAxis(value, 'left'), ...(right ? { right: valueAxis(right.column, 'right') } : {}) },
     },
-    plugins: [incompleteGround(chart, tokens), ...chosenMarks(chart, options), ...(endLabels ? [labelsAtEnds(chart, tokens, small)] : []), ...(lying || chart.labels ? [valueLabels(chart, tokens, lying)] : [])],
+    plugins: [incompleteGround(chart, tokens), ...chosenMarks(chart, options), ...(endLabels ? [labelsAtEnds(chart, tokens, small)] : []), ...(lying || chart.labels ? [valueLabels(chart, tokens, lying)] : []), ...(chart.boxes ? [boxEnds(chart, tokens)] : [])],
   } as ChartConfiguration<Kind>;
 }
 
@@ -109,6 +117,7 @@ function startsNearZero(chart: ChartDescription): boolean {
 }
 
 const DATED = /^(\w{3}|Q\d|H\d) (\d{4})$/;
+const USUAL_WIDTH = 700;
 /** Pixels that a letter of a label takes, on average. */
 const LETTER = 6.4;
 
@@ -121,29 +130,35 @@ function categoryText(chart: ChartDescription, index: number, lying: boolean, wi
     return yearBefore === dated[2] ? (dated[1] ?? '') : [dated[1] ?? '', dated[2] ?? ''];
   }
   const room = Math.max(4, Math.floor(lying ? Math.min(26, (0.4 * width) / LETTER) : (width - 60) / chart.categories.length / LETTER));
-  return text.length > room ? `${text.slice(0, room - 1)}…` : text;
+  return shortened(text, room);
 }
+
+const shortened = (text: string, room: number) => (text.length > room ? `${text.slice(0, room - 1)}…` : text);
 
 function sharesOf(chart: ChartDescription): (number | null)[][] {
   const totals = chart.categories.map((_category, index) => chart.series.reduce((sum, series) => sum + (series.points[index]?.y ?? 0), 0));
   return chart.series.map((series) => series.points.map((point, index) => (point.y === null || totals[index] === 0 ? null : point.y / (totals[index] ?? 1))));
 }
 
-function datasetOf(series: ChartSeries, data: readonly (number | null)[], chart: ChartDescription, { tokens }: DrawOptions, lines: boolean): ChartDataset<'line' | 'bar'> {
+type Datum = number | null | [number, number];
+
+function datasetOf(series: ChartSeries, data: readonly Datum[], chart: ChartDescription, { tokens }: DrawOptions, lines: boolean): ChartDataset<'line' | 'bar'> {
   const colour = seriesColour(series, tokens);
   const earlier = series.style === 'other';
   const plan = series.style === 'plan';
-  if (lines)
+  const alone = data.map((value) => (Array.isArray(value) ? value[1] : value));
+  if (lines || series.mark === 'line')
     return {
-      type: 'line', label: series.label, data: [...data], yAxisID: series.axis, borderColor: earlier ? pale(colour, '59') : plan ? tokens.quiet : colour,
+      type: 'line', order: lines ? 1 : 0, label: series.label, data: [...data], yAxisID: series.axis, borderColor: earlier ? pale(colour, '59') : plan ? tokens.quiet : colour,
       backgroundColor: chart.kind === 'area' ? pale(colour, '2B') : earlier ? pale(colour, '59') : colour, fill: chart.kind === 'area' && !earlier && !plan, borderWidth: earlier ? 1.6 : plan ? 1.2 : 2.4, tension: 0, spanGaps: false,
-      pointRadius: data.length > 1 && isolatedOnly(data) ? 3 : data.map((_value, index) => (isIsolated(data, index) ? 3 : 0)), pointHoverRadius: 5, pointHitRadius: 12,
+      pointRadius: data.length > 1 && isolatedOnly(alone) ? 3 : data.map((_value, index) => (isIsolated(alone, index) ? 3 : 0)), pointHoverRadius: 5, pointHitRadius: 12,
       segment: { borderDash: (context: { p1DataIndex: number }) => (plan ? [4, 3] : chart.incompleteAt !== null && context.p1DataIndex >= chart.incompleteAt ? [3, 4] : undefined) },
     } as ChartDataset<'line'>;
   return {
     type: 'bar', label: series.label, data: [...data], ...(chart.kind === 'bars' ? {} : { yAxisID: series.axis }),
     backgroundColor: plan ? 'transparent' : data.map((_value, index) => (earlier || (chart.emphasis !== null && index !== chart.emphasis) ? pale(colour, '59') : index === chart.incompleteAt ? pale(colour, '80') : colour)),
-    borderColor: plan ? tokens.ink : colour, borderWidth: plan ? 1.3 : 0, borderSkipped: false, maxBarThickness: chart.kind === 'bars' ? 26 : 72, categoryPercentage: 0.76, barPercentage: 0.92,
+    borderColor: plan ? tokens.ink : colour, borderWidth: plan ? 1.3 : 0, borderSkipped: false, order: 1, ...(chart.kind === 'bridge' ? { grouped: false, skipNull: true } : {}),
+    ...(chart.kind === 'histogram' ? { categoryPercentage: 1, barPercentage: 0.99 } : { maxBarThickness: chart.kind === 'bars' ? 26 : 72, categoryPercentage: 0.76, barPercentage: 0.92 }),
   } as ChartDataset<'bar'>;
 }
 
@@ -156,7 +171,7 @@ const isolatedOnly = (data: readonly (number | null)[]) => data.every((value, in
 function common(chart: ChartDescription, { tokens, onChoose, animated, small }: DrawOptions) {
   return {
     responsive: true, maintainAspectRatio: false, animation: animated ? { duration: 240 } : false,
-    interaction: chart.kind === 'scatter' || chart.kind === 'pie' ? { mode: 'nearest' as const, intersect: true } : { mode: 'index' as const, axis: chart.kind === 'bars' ? ('y' as const) : ('x' as const), intersect: false },
+    interaction: chart.kind === 'scatter' || chart.kind === 'bubble' || chart.kind === 'pie' ? { mode: 'nearest' as const, intersect: true } : { mode: 'index' as const, axis: chart.kind === 'bars' ? ('y' as const) : ('x' as const), intersect: false },
     plugins: {
       // the legend is drawn beside the chart, where it can be reached by keyboard; a small chart has it inside
       legend: { display: small && legendNeeded(chart), position: 'top' as const, align: 'start' as const, labels: { color: tokens.ink, boxWidth: 12, boxHeight: 12, font: { family: SANS, size: 11.5 } } },
@@ -187,13 +202,17 @@ export function tooltipLine(chart: ChartDescription, dataset: number, index: num
   const series = chart.series[dataset];
   const point = series?.points[index];
   if (!series || !point) return '';
+  if (chart.kind === 'bridge' && point.base !== undefined && point.y !== null && series.style !== 'rest') return `${series.label}: ${formatCell(point.y - point.base, { ...series.column, as: 'difference' })}`;
+  const box = chart.boxes?.[index];
+  if (box) return `${formatCell(box.low, series.column)} – ${formatCell(point.base ?? null, series.column)} – ${formatCell(box.middle, series.column)} – ${formatCell(point.y, series.column)} – ${formatCell(box.high, series.column)} (least, quarter, middle, three quarters, most)`;
   const value = formatCell(point.y, series.column);
+  if (chart.kind === 'bubble') return `${point.label ?? ''}: ${value}, size ${formatShort(point.size ?? 0, {})}`;
   if (chart.kind === 'scatter') return `${point.label ?? ''}: ${value}`;
   return `${chart.kind === 'pie' ? (chart.categories[index] ?? '') : series.label}: ${value}`;
 }
 
 function tooltipTitle(chart: ChartDescription, item: { dataIndex: number } | undefined): string {
-  if (!item || chart.kind === 'scatter' || chart.kind === 'pie') return '';
+  if (!item || chart.kind === 'scatter' || chart.kind === 'bubble' || chart.kind === 'pie') return '';
   const incomplete = item.dataIndex === chart.incompleteAt ? ', incomplete' : '';
   return `${chart.categories[item.dataIndex] ?? ''}${incomplete}`;
 }
@@ -300,11 +319,49 @@ function pie(chart: ChartDescription, options: DrawOptions): ChartConfiguration<
 function scatter(chart: ChartDescription, options: DrawOptions): ChartConfiguration<Kind> {
   const { tokens } = options;
   const [series] = chart.series;
+  const most = Math.max(1e-9, ...(series?.points ?? []).map((point) => point.size ?? 0));
   const axis = (text: string, column: object) => ({ title: { display: true, text, color: tokens.quiet, font: { family: SANS, size: 12 } }, grid: { color: tokens.line }, border: { display: false }, ticks: { color: tokens.quiet, maxTicksLimit: 6, font: { family: SANS, size: 11.5 }, callback: (tick: string | number) => formatShort(Number(tick), column) } });
   return {
-    type: 'scatter',
-    data: { datasets: [{ label: series?.label ?? '', data: (series?.points ?? []).flatMap((point) => (point.y === null ? [] : [{ x: point.x, y: point.y }])), backgroundColor: pale(tokens.series[0] ?? tokens.ink, 'B0'), pointRadius: 5, pointHoverRadius: 7 }] },
+    type: chart.kind === 'bubble' ? 'bubble' : 'scatter',
+    data: { datasets: [{ label: series?.label ?? '', data: (series?.points ?? []).map((point) => ({ x: point.x, y: point.y ?? 0, ...(point.size === undefined ? {} : { r: 4 + 24 * Math.sqrt(Math.max(0, point.size) / most) }) })), backgroundColor: pale(tokens.series[0] ?? tokens.ink, 'B0'), ...(chart.kind === 'bubble' ? {} : { pointRadius: 5, pointHoverRadius: 7 }) }] },
     plugins: chosenMarks(chart, options),
     options: { ...common(chart, options), scales: { x: axis(chart.categoryLabel, {}), y: axis(series?.label ?? '', series?.column ?? {}) } },
   } as ChartConfiguration<Kind>;
+}
+
+/** The lines of a box from its middle half to the least and the most, and its median. */
+function boxEnds(chart: ChartDescription, tokens: Tokens): Plugin<Kind> {
+  return {
+    id: 'boxEnds',
+    afterDatasetsDraw(drawn) {
+      const { ctx } = drawn;
+      const scale = drawn.scales['left'];
+      if (!scale) return;
+      ctx.save();
+      ctx.strokeStyle = tokens.ink;
+      ctx.lineWidth = 1.4;
+      drawn.getDatasetMeta(0).data.forEach((element, index) => {
+        const box = chart.boxes?.[index];
+        const point = chart.series[0]?.points[index];
+        if (!box || point?.y === null || point?.y === undefined) return;
+        const { x, width } = element as unknown as { x: number; width: number };
+        const at = (value: number) => scale.getPixelForValue(value);
+        const line = (fromX: number, fromY: number, toX: number, toY: number) => { ctx.moveTo(fromX, fromY); ctx.lineTo(toX, toY); };
+        ctx.beginPath();
+        line(x, at(box.low), x, at(point.base ?? box.low));
+        line(x, at(point.y), x, at(box.high));
+        line(x - width / 4, at(box.low), x + width / 4, at(box.low));
+        line(x - width / 4, at(box.high), x + width / 4, at(box.high));
+        ctx.stroke();
+        ctx.beginPath();
+        ctx.strokeStyle = tokens.paper;
+        ctx.lineWidth = 2.4;
+        line(x - width / 2, at(box.middle), x + width / 2, at(box.middle));
+        ctx.stroke();
+        ctx.strokeStyle = tokens.ink;
+        ctx.lineWidth = 1.4;
+      });
+      ctx.restore();
+    },
+  };
 }

@@ -1,5 +1,6 @@
 /** The series colours are told apart, also with the common colour-vision deficiencies, and stand out from their paper. */
 import { TOKENS, type Tokens } from '../app/theme';
+import { contrast, inkOn } from './ink';
 
 type Triple = readonly [number, number, number];
 
@@ -22,11 +23,6 @@ function oklab([r, g, b]: Triple): Triple {
 }
 
 const distance = (a: Triple, b: Triple) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
-const luminance = ([r, g, b]: Triple) => 0.2126 * r + 0.7152 * g + 0.0722 * b;
-const contrast = (a: string, b: string) => {
-  const [x, y] = [luminance(rgb(a)), luminance(rgb(b))];
-  return (Math.max(x, y) + 0.05) / (Math.min(x, y) + 0.05);
-};
 
 describe.each(Object.entries(TOKENS))('%s', (_mode, tokens: Tokens) => {
   test.each(Object.keys(SEEN))('any two differ, the first five most, under %s', (sight) => {
@@ -46,4 +42,8 @@ describe.each(Object.entries(TOKENS))('%s', (_mode, tokens: Tokens) => {
       expect(contrast(tokens.signal, paper)).toBeGreaterThanOrEqual(4.3);
     }
   });
+});
+
+test('words on the colours of the series are readable', () => {
+  for (const tokens of Object.values(TOKENS)) for (const colour of tokens.series) expect([colour, contrast(colour, inkOn(colour, tokens)) >= 4.5]).toEqual([colour, true]);
 });

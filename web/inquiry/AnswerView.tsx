@@ -39,6 +39,7 @@ const SIDES: readonly (readonly [Side, string])[] = [['chart', 'Chart'], ['table
 
 export const KIND_NAMES: Record<ChartKind, string> = {
   number: 'Number', line: 'Lines', area: 'Area', bars: 'Lying bars', columns: 'Upright bars', stacked: 'Stacked bars', 'share bars': '100 % bars', table: 'Table', scatter: 'Scatter', pie: 'Ring', heat: 'Heat grid',
+  'bars with line': 'Bars with a line', bubble: 'Bubbles', bridge: 'Bridge', pareto: 'Pareto chart', histogram: 'Histogram', box: 'Boxes', multiples: 'Small multiples', treemap: 'Treemap', map: 'Map',
 };
 
 const NONE: ReadonlySet<number> = new Set();

@@ -1,5 +1,7 @@
 /** Grammar of charts: which kind, with what on it. */
 import type { ChartKind, FormatEdit } from '../../reading/schema';
+import { boxCalculations } from '../../chart/box';
+import { rowColumnOf } from '../../model/model';
 import { followUp, intent, type Intent } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
@@ -15,6 +17,15 @@ const CHARTS: readonly (readonly [string, ChartKind])[] = [
   ['(table|grid|list of numbers|plain table)', 'table'],
   ['(scatter|scatter plot|scatter chart|dots|scattergram)', 'scatter'],
   ['(pie|pie chart|ring|ring chart|doughnut|donut)', 'pie'],
+  ['(bars with line|bars and line|bars and lines|columns with line|combination chart|line over bars)', 'bars with line'],
+  ['(bubble|bubbles|bubble chart)', 'bubble'],
+  ['(bridge|bridge chart|waterfall|waterfall chart)', 'bridge'],
+  ['(pareto|pareto chart|pareto diagram|pareto curve)', 'pareto'],
+  ['histogram', 'histogram'],
+  ['(boxes|box|box plot|box plots|boxplot|box chart)', 'box'],
+  ['(small multiples|multiples|panels|small charts)', 'multiples'],
+  ['(treemap|tree map)', 'treemap'],
+  ['map', 'map'],
   ['(heat|heat grid|heat map|heatmap|heat table)', 'heat'],
 ];
 
@@ -22,7 +33,15 @@ const view = (parts: Parts): Intent => intent({ do: 'view', view: { chart: parts
 const formats = (parts: Parts) => parts['FormatList'] as FormatEdit;
 const off = (format: FormatEdit): FormatEdit => Object.fromEntries(Object.keys(format).map((name) => [name, name === 'cells' ? null : false]));
 
+/** "box plot of delay": the five figures of the single values, drawn as boxes. */
+function boxes(parts: Parts, { model }: Question): Intent | null {
+  const measure = parts['Measure'] as string;
+  if (rowColumnOf(model, measure) === null) return null;
+  return intent({ do: 'show', how: 'replace', shown: boxCalculations(measure).map((calculation) => ({ calculation, transform: null })) }, { do: 'view', view: { chart: 'box' } });
+}
+
 export const VIEW_RULES: readonly Rule<Question>[] = [
+  { gives: 'Intent', form: '(box plot|box plots|boxplot|boxplots|boxes|box chart|quartiles) of {Measure}', means: boxes, cost: -0.2 },
   ...CHARTS.map(([form, chart]): Rule<Question> => ({ gives: 'ChartKind', form, means: () => chart })),
   { gives: 'Intent', form: '[(show|draw|plot|show it|show that|show this|display|draw it|plot it|see it)] (as|as a|in a|make it|make that|make it a|make that a|draw as|into|turn it into|turn that into|turn this into|change to|switch to|use|on a|with) {ChartKind} [(chart|graph)]', means: view, examples: ['as bars', 'as a pie'] },
   { gives: 'Format', form: '(labels|value labels)', means: () => ({ labels: true }) },
