@@ -1,5 +1,7 @@
 /** The API with real PostgreSQL: rights, boards, live events, tables and models over HTTP, and faults. */
 import { parse } from 'csv-parse/sync';
+import { XMLParser } from 'fast-xml-parser';
+import pdfParse from 'pdf-parse';
 import { readSheet } from 'read-excel-file/node';
 import { DEMO_PEOPLE } from '../../demo/load';
 import { csvOf } from '../exports/csv';
@@ -176,6 +178,32 @@ describe('answers to take along', () => {
     expect(head).toEqual(['Coast', 'Revenue per passenger']);
     expect(rows.map(([coast, value]) => [coast, Number(value)])).toEqual(step.answer?.rows);
   });
+  test('a PDF holds headline, sentence and all figures as text that can be read again', async () => {
+    const { step, bytes } = await download('pdf', 'passengers by coast in 2025');
+    const { text, numpages } = await pdfParse(bytes);
+    expect(numpages).toBe(2);
+    const read = text.replace(/\s+/g, ' ');
+    expect(read).toContain(step.sentence?.text);
+    for (const [coast, value] of step.answer?.rows ?? []) expect(read).toMatch(new RegExp(`${String(coast)} ?${Number(value).toLocaleString('en-GB')}`));
+  });
+  test('a drawing has a mark for each figure, and escapes what names hold', async () => {
+    const { step, response, bytes } = await download('svg', 'passengers by coast in 2025');
+    expect(response.headers.get('content-type')).toContain('image/svg+xml');
+    const svg = bytes.toString('utf8');
+    expect(new XMLParser({ ignoreAttributes: false }).parse(svg)).toHaveProperty('svg');
+    for (const [coast] of step.answer?.rows ?? []) expect(svg).toContain(`>${String(coast)}<`);
+  });
+  test.each(['passengers by month this year vs last year', 'revenue by route as a pareto chart', 'passengers by port as a map', 'passengers by channel as a pie', 'box plot of delay by vessel class', 'passengers by coast this year vs last year as a bridge', 'passengers by month and channel this year as a heat grid', 'passengers by channel by month as small multiples', 'passengers by coast and port as a treemap', 'passengers and revenue per passenger by month as bars with a line', 'passengers this year', 'passengers by coast, channel and month this year', 'revenue vs plan by month last year', 'lost luggage'])(
+    'every kind of answer leaves as PDF and drawing: %s', async (question) => {
+      for (const format of ['pdf', 'svg']) {
+        const { response, bytes, step } = await download(format, question);
+        expect([format, response.status]).toEqual([format, step.answer ? 200 : 400]);
+        if (!step.answer) continue;
+        expect(bytes.length).toBeGreaterThan(800);
+        if (format === 'svg') expect(bytes.toString('utf8')).not.toMatch(/NaN|Infinity|undefined/);
+      }
+    },
+  );
   test('the workbook holds numbers as numbers and months as dates, and says what they are', async () => {
     const { step, bytes } = await download('xlsx', 'passengers by month in 2025');
     const [head, ...rows] = await readSheet(bytes, 'Answer');

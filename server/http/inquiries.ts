@@ -7,7 +7,11 @@ import type { Answered } from '../asking/answering';
 import { checked } from '../asking/check';
 import { deeperLevels } from '../asking/deeper';
 import { ruleKey, rulesFor, type ReadyModel } from '../asking/model-library';
+import { svgOf } from '@zud/core/chart/svg/draw';
+import { TOKENS } from '@zud/core/chart/tokens';
 import { csvOf } from '../exports/csv';
+import { pdfOf } from '../exports/pdf';
+import { pptxOf } from '../exports/pptx';
 import { xlsxOf } from '../exports/xlsx';
 import { storedStep, type Asked, type StepView } from '../asking/steps';
 import { allPeople } from '../store/people';
@@ -27,8 +31,16 @@ export const askBody = z
 
 /** `edits` are made to the reading first, without a step: the records behind a mark, for instance. */
 export const answerBody = z.object({ modelId: z.string(), reading: readingSchema, edits: z.array(editSchema).max(50).optional() });
-export const exportBody = answerBody.extend({ format: z.enum(['csv', 'xlsx']) });
+export const exportBody = answerBody.extend({ format: z.enum(['csv', 'xlsx', 'svg', 'pdf', 'pptx']) });
 export const marksBody = z.object({ name: z.string().trim().min(1).max(120).nullable().optional(), starred: z.boolean().optional(), folded: z.boolean().optional() });
+
+const FILES: Readonly<Record<z.infer<typeof exportBody>['format'], { readonly type: string; readonly make: (found: Answered) => string | Promise<Buffer> }>> = {
+  csv: { type: 'text/csv; charset=utf-8', make: ({ answer }) => csvOf(answer) },
+  xlsx: { type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', make: xlsxOf },
+  svg: { type: 'image/svg+xml', make: ({ chart, answer, headline, sentence }) => svgOf(chart, answer, { headline, sentence: sentence.text }, { width: 960, height: 600, tokens: TOKENS.light }) },
+  pdf: { type: 'application/pdf', make: pdfOf },
+  pptx: { type: 'application/vnd.openxmlformats-officedocument.presentationml.presentation', make: pptxOf },
+};
 
 /** A headline as the name of a file. */
 const fileName = (headline: string) => headline.replace(/[^\p{L}\p{N} ,.-]+/gu, ' ').replace(/\s+/g, ' ').trim().slice(0, 80) || 'answer';
@@ -146,8 +158,8 @@ export function inquiryRoutes(context: Context): Router {
     const { format, ...body } = parsed(exportBody, request.body);
     const found = await answered(request, response, body);
     response.attachment(`${fileName(found.headline)}.${format}`);
-    if (format === 'csv') response.type('text/csv; charset=utf-8').send(csvOf(found.answer));
-    else response.type('application/vnd.openxmlformats-officedocument.spreadsheetml.sheet').send(await xlsxOf(found));
+    const { type, make } = FILES[format];
+    response.type(type).send(await make(found));
     return undefined;
   }));
   return router;

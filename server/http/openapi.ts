@@ -45,7 +45,7 @@ const OPERATIONS: readonly Operation[] = [
   { method: 'delete', path: '/models/{id}/names/{name}', does: 'Takes a saved name back' },
   { method: 'post', path: '/answers/deeper', does: 'The levels an answer can be broken down by, those over which it is spread most unevenly first', body: 'AnswerRequest' },
   { method: 'post', path: '/answers/check', does: 'Computes numbers of an answer again, one by one from their own records, and says whether they agree', body: 'AnswerRequest' },
-  { method: 'post', path: '/exports', does: 'An answer as a CSV or XLSX file', body: 'Export' },
+  { method: 'post', path: '/exports', does: 'An answer as a file: CSV, XLSX, SVG, PDF or PPTX', body: 'Export' },
   { method: 'get', path: '/inquiries', does: 'One’s inquiries' },
   { method: 'post', path: '/inquiries', does: 'Begins an inquiry (analyst)' },
   { method: 'get', path: '/inquiries/{id}', does: 'An inquiry with its steps' },

@@ -246,7 +246,7 @@ export const api = {
   answer: (modelId: string, reading: Reading, edits: readonly Edit[], signal?: AbortSignal) => call<AnswerView>('POST', '/answers', { modelId, reading, edits }, signal),
   deeper: (modelId: string, reading: Reading, edits: readonly Edit[], signal?: AbortSignal) => call<{ levels: readonly DeeperLevel[] }>('POST', '/answers/deeper', { modelId, reading, edits }, signal),
   check: (modelId: string, reading: Reading, signal?: AbortSignal) => call<Check>('POST', '/answers/check', { modelId, reading }, signal),
-  exportAnswer: (modelId: string, reading: Reading, edits: readonly Edit[], format: 'csv' | 'xlsx') => download('/exports', { modelId, reading, edits, format }),
+  exportAnswer: (modelId: string, reading: Reading, edits: readonly Edit[], format: 'csv' | 'xlsx' | 'svg' | 'pdf' | 'pptx') => download('/exports', { modelId, reading, edits, format }),
   ask: (inquiry: string, ask: Ask, after: string | null | undefined, signal?: AbortSignal) => call<Step>('POST', `/inquiries/${inquiry}/steps`, { ...ask, ...(after === undefined ? {} : { after }) }, signal),
   boards: () => call<readonly BoardSummary[]>('GET', '/boards'),
   board: (id: string, refinement: string | null) => call<Board>('GET', `/boards/${id}${refinement ? `?refinement=${refinement}` : ''}`),

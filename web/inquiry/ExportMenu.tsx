@@ -5,9 +5,12 @@ import type { Answer } from '@zud/core/query/answer';
 import type { Reading } from '@zud/core/reading/schema';
 import { api, type Step } from '../app/api';
 import { Menu } from '../parts/controls';
-import { picture, save, summary, tabSeparated } from './take-along';
+import { picture, pictureOf, save, summary, tabSeparated } from './take-along';
 
-type Way = 'csv' | 'xlsx' | 'png' | 'table' | 'summary';
+const FILES = ['csv', 'xlsx', 'svg', 'pdf', 'pptx'] as const;
+type FileKind = (typeof FILES)[number];
+type Way = FileKind | 'png' | 'table' | 'summary';
+const isFile = (way: Way): way is FileKind => (FILES as readonly string[]).includes(way);
 
 export function ExportMenu(props: { modelId: string; step: Step; answer: Answer; reading: Reading; sentence: string }) {
   const { modelId, step, answer, reading, sentence } = props;
@@ -15,14 +18,15 @@ export function ExportMenu(props: { modelId: string; step: Step; answer: Answer;
   const headline = step.headline ?? sentence;
   const take = useMutation({
     mutationFn: async (way: Way): Promise<string> => {
-      if (way === 'csv' || way === 'xlsx') {
+      if (isFile(way)) {
         const file = await api.exportAnswer(modelId, reading, [], way);
         save(file.name, file.content);
         return 'Saved';
       }
       if (way === 'png') {
-        const drawn = await picture(document.querySelector<HTMLCanvasElement>('figure canvas'), headline, sentence);
-        if (!drawn) return 'There is no chart to take a picture of; open the chart first.';
+        const canvases = document.querySelectorAll<HTMLCanvasElement>('figure canvas');
+        const drawn = canvases.length === 1 ? await picture(canvases[0] ?? null, headline, sentence) : await pictureOf((await api.exportAnswer(modelId, reading, [], 'svg')).content);
+        if (!drawn) return 'The browser could not draw the picture; the SVG file is the same.';
         save(`${headline.replace(/[^\p{L}\p{N} ,.-]+/gu, ' ').trim().slice(0, 80)}.png`, drawn);
         return 'Saved';
       }
@@ -41,6 +45,9 @@ export function ExportMenu(props: { modelId: string; step: Step; answer: Answer;
         entries={[
           { id: 'csv', label: 'CSV file' },
           { id: 'xlsx', label: 'XLSX workbook' },
+          { id: 'pdf', label: 'PDF document' },
+          { id: 'pptx', label: 'PPTX slide' },
+          { id: 'svg', label: 'SVG drawing', ...(reading.rows === null && answer.rows.length > 0 ? {} : { disabled: true, note: 'A listing has no chart.' }) },
           { id: 'png', label: 'Picture of the chart', ...(reading.rows === null && answer.rows.length > 0 ? {} : { disabled: true, note: 'A listing has no chart.' }) },
           { id: 'table', label: 'Copy the table' },
           { id: 'summary', label: 'Copy the summary' },

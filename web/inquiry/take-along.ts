@@ -52,3 +52,21 @@ export async function picture(chart: HTMLCanvasElement | null, headline: string,
   context.drawImage(chart, MARGIN, HEAD, chart.clientWidth, chart.clientHeight);
   return new Promise((resolve) => canvas.toBlob(resolve, 'image/png'));
 }
+
+/** An SVG drawing as PNG, at twice its size; null where the browser cannot draw it. */
+export async function pictureOf(drawing: Blob): Promise<Blob | null> {
+  const address = URL.createObjectURL(new Blob([drawing], { type: 'image/svg+xml' }));
+  try {
+    const image = new Image();
+    image.src = address;
+    await image.decode();
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [2 * image.naturalWidth, 2 * image.naturalHeight];
+    canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
+    return await new Promise((resolve) => canvas.toBlob(resolve, 'image/png'));
+  } catch {
+    return null;
+  } finally {
+    URL.revokeObjectURL(address);
+  }
+}

@@ -1,0 +1,65 @@
+/** An answer as a PDF: a page with headline, sentence, chart and remarks, then its figures. */
+import PdfDocument from 'pdfkit';
+import svgToPdf from 'svg-to-pdfkit';
+import { svgOf } from '@zud/core/chart/svg/draw';
+import { TOKENS } from '@zud/core/chart/tokens';
+import { formatCell } from '@zud/core/format/format';
+import type { Answered } from '../asking/answering';
+import { FONTS, fontFor, type Font } from './fonts';
+import { headOf } from './csv';
+
+/** A4 across, in points. */
+const PAGE = { width: 841.89, height: 595.28 };
+const MARGIN = 28;
+const CHART_HEIGHT = 470;
+const ROW = 16;
+const MOST_ROWS = 1000;
+const MOST_COLUMNS = 14;
+
+/** @returns the bytes of the document */
+export function pdfOf({ answer, chart, headline, sentence, notes }: Answered): Promise<Buffer> {
+  const document = new PdfDocument({ size: [PAGE.width, PAGE.height], margin: MARGIN, info: { Title: headline, Creator: 'Zud' }, autoFirstPage: true });
+  for (const name of Object.keys(FONTS) as Font[]) document.registerFont(name, FONTS[name]());
+  const done = new Promise<Buffer>((resolve, reject) => {
+    const parts: Buffer[] = [];
+    document.on('data', (part: Buffer) => parts.push(part));
+    document.on('end', () => resolve(Buffer.concat(parts)));
+    document.on('error', reject);
+  });
+  const tokens = { ...TOKENS.light, paper: '#FFFFFF' };
+  svgToPdf(document, svgOf(chart, answer, { headline, sentence: sentence.text }, { width: PAGE.width, height: CHART_HEIGHT, tokens }), 0, 0, { width: PAGE.width, height: CHART_HEIGHT, assumePt: true, fontCallback: (family: string, bold: boolean) => fontFor(family, bold) });
+  document.font('serif').fontSize(11).fillColor(tokens.ink);
+  let y = CHART_HEIGHT + 6;
+  for (const note of notes.slice(0, 5)) {
+    document.text(plain(`– ${note.text}`), MARGIN, y, { width: PAGE.width - 2 * MARGIN, height: 15, ellipsis: true });
+    y += 15;
+  }
+  document.font('sans').fontSize(8.5).fillColor(tokens.quiet).text(plain(`Data to ${answer.asOf}, version ${answer.dataVersion}. Computed by ${answer.engine} in ${answer.ms} ms.`), MARGIN, PAGE.height - MARGIN - 10, { lineBreak: false });
+  if (chart.kind !== 'number') figures(document, answer);
+  document.end();
+  return done;
+}
+
+/** Narrow spaces, which the typefaces lack, as plain ones. */
+const plain = (text: string) => text.replace(/[\u202f\u2009]/g, '\u00a0');
+
+function figures(document: PDFKit.PDFDocument, answer: Answered['answer']): void {
+  const columns = answer.columns.slice(0, MOST_COLUMNS);
+  const room = (PAGE.width - 2 * MARGIN) / Math.max(3, columns.length);
+  const perPage = Math.floor((PAGE.height - 2 * MARGIN - 2 * ROW) / ROW);
+  const rows = answer.rows.slice(0, MOST_ROWS);
+  const write = (cells: readonly string[], y: number) => cells.forEach((cell, at) => {
+    const figure = columns[at]?.role === 'measure';
+    document.text(plain(cell), MARGIN + at * room, y, { width: room - 10, height: ROW, align: figure ? 'right' : 'left', lineBreak: false, ellipsis: true });
+  });
+  for (let start = 0; start < rows.length; start += perPage) {
+    document.addPage();
+    document.font('sansBold').fontSize(9).fillColor('#5B6168');
+    write(columns.map((column) => headOf(column)), MARGIN);
+    document.moveTo(MARGIN, MARGIN + ROW - 3).lineTo(PAGE.width - MARGIN, MARGIN + ROW - 3).lineWidth(0.7).stroke('#1F2328');
+    document.font('sans').fontSize(9).fillColor('#1F2328');
+    rows.slice(start, start + perPage).forEach((row, index) => write(columns.map((column, at) => formatCell(row[at] ?? null, column)), MARGIN + ROW * (index + 1)));
+  }
+  const left = [...(answer.rows.length > rows.length || answer.truncated ? [`${rows.length} of ${answer.truncated ? 'more than ' : ''}${answer.rows.length} rows are printed; the CSV file has them all.`] : []), ...(answer.columns.length > columns.length ? [`${columns.length} of ${answer.columns.length} columns are printed.`] : [])];
+  if (left.length > 0) document.font('sans').fontSize(8.5).fillColor('#5B6168').text(left.join(' '), MARGIN, PAGE.height - MARGIN - 10, { lineBreak: false });
+}
