@@ -1,6 +1,5 @@
 /** One throw-away PostgreSQL for all suites of a run, in a folder of its own. */
-import { mkdtempSync } from 'node:fs';
-import path from 'node:path';
+import { temporaryFolder } from './temporary-folder';
 import { startCluster, type Cluster } from '../server/launch/cluster';
 
 declare global {
@@ -8,7 +7,7 @@ declare global {
 }
 
 export default async function setUp(): Promise<void> {
-  const cluster = await startCluster(mkdtempSync(path.join('/tmp', 'zud-test-')), { throwaway: true });
+  const cluster = await startCluster(temporaryFolder('test'), { throwaway: true });
   globalThis.testCluster = cluster;
   process.env['ZUD_TEST_DATABASE'] = cluster.url;
 }

@@ -1,9 +1,9 @@
 /** The running product: the real start program with a database of its own, and people signed in in browsers of their own. */
 import { test as base, expect, type Browser, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { rmSync } from 'node:fs';
 import { createServer } from 'node:net';
-import path from 'node:path';
+import { temporaryFolder } from '../temporary-folder';
 
 const PASSWORDS = { mira: 'anchor-quiet-41', tomas: 'gannet-stone-27', ines: 'kelp-lantern-63', stellan: 'harbour-vane-88' } as const;
 export type Name = keyof typeof PASSWORDS;
@@ -80,7 +80,7 @@ export const sentence = (page: Page) => page.getByTestId('sentence').first();
 export const test = base.extend<object, { product: Product }>({
   product: [
     async ({}, use) => {
-      const folder = mkdtempSync(path.join('/tmp', 'zud-browser-'));
+      const folder = temporaryFolder('browser');
       const product = new Product(folder, await freePort());
       await product.start();
       await use(product);
