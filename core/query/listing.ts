@@ -33,7 +33,7 @@ export function listingPlan(reading: Reading, rows: NonNullable<Reading['rows']>
       { kind: 'column' as const, name: 'c0', direction: 'up' as const },
     ],
   });
-  const root: PlanNode = node({ node: 'cut', input: order, rows: context.rowLimit + 1 });
+  const root: PlanNode = node({ node: 'cut', input: order, rows: context.rowLimit + 1, skip: context.skip ?? 0 });
   return { root, columns: all.map((one) => one.answer), window, other: null };
 }
 

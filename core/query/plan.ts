@@ -73,7 +73,8 @@ export type PlanNode =
   | { readonly node: 'test'; readonly input: PlanNode; readonly column: string; readonly number: NumberTest | { readonly op: 'present' | 'nonZero' } | { readonly op: 'overMean' | 'underMean' } | { readonly op: 'overWhole' | 'underWhole'; readonly whole: PlanNode } }
   | { readonly node: 'rank'; readonly input: PlanNode; readonly by: string; readonly direction: 'top' | 'bottom'; readonly count: number; readonly percent: boolean; readonly within: readonly string[] }
   | { readonly node: 'order'; readonly input: PlanNode; readonly by: readonly OrderTerm[] }
-  | { readonly node: 'cut'; readonly input: PlanNode; readonly rows: number };
+  /** So many rows, after those that are skipped. */
+  | { readonly node: 'cut'; readonly input: PlanNode; readonly rows: number; readonly skip: number };
 
 export type OrderTerm =
   | { readonly kind: 'column'; readonly name: string; readonly direction: 'up' | 'down' }

@@ -31,6 +31,8 @@ export interface PlanContext {
   hasHours(column: ColumnRef): boolean;
   /** Most rows of an answer; one more is asked for, to know that there are more. */
   readonly rowLimit: number;
+  /** Records of a listing before the page asked for. */
+  readonly skip?: number;
 }
 
 type PerPeriod = Extract<Calculation, { kind: 'perPeriod' }>;
@@ -125,7 +127,7 @@ class Planner {
     if (on !== undefined && (selection !== null || others === null)) throw new CannotPlan('A rank by the difference chooses among the rows of the answer itself: of one level or grain, beside another period or the plan.');
     root = this.ranked(root, keys, on === undefined ? first : changeColumn(first, on), selection !== null);
     root = node({ node: 'order', input: root, by: orderTerms(reading, keys, shown, this.model) });
-    root = node({ node: 'cut', input: root, rows: this.context.rowLimit + 1 });
+    root = node({ node: 'cut', input: root, rows: this.context.rowLimit + 1, skip: 0 });
     return { root, columns: [...answerKeys(reading, this.context), ...answerColumns(reading, shown, others !== null, this.context)], window, other: this.windows.other };
   }
 

@@ -35,9 +35,11 @@ class Emitter {
   query(root: PlanNode): SQL {
     let node = root;
     let rows: number | null = null;
+    let skip = 0;
     let order: readonly OrderTerm[] = [];
     if (node.node === 'cut') {
       rows = node.rows;
+      skip = node.skip;
       node = node.input;
     }
     if (node.node === 'order') {
@@ -47,7 +49,7 @@ class Emitter {
     const from = this.named(node);
     const columns = outputOf(node).map(name);
     const ordered = order.length > 0 ? sql` order by ${list(order.map((term) => this.order(term)))}` : sql``;
-    const limit = rows === null ? sql`` : sql` limit ${rows}`;
+    const limit = rows === null ? sql`` : skip === 0 ? sql` limit ${rows}` : sql` limit ${rows} offset ${skip}`;
     return sql`with ${sql.join(this.expressions, sql`,\n`)}\nselect ${list(columns)}\nfrom ${name(from)} as r${ordered}${limit}`;
   }
 

@@ -1,5 +1,7 @@
 /** The one way from a reading to an answer: checks → plan → engine → answer, headline, caveats and chart. Answers are cached. */
 import { impossibility, type Note } from '@zud/core/language/read';
+import { findingsOf } from '@zud/core/analysis/findings';
+import { applyEdits } from '@zud/core/reading/edit';
 import { describeChart } from '@zud/core/chart/describe';
 import type { ChartDescription } from '@zud/core/chart/description';
 import { expand, measure as measureOf, type Model } from '@zud/core/model/model';
@@ -40,6 +42,8 @@ export interface Answered {
 export interface AskOptions {
   readonly signal: AbortSignal | null;
   readonly limits: RunLimits;
+  /** Records of a listing to skip: the pages before. */
+  readonly skip?: number;
 }
 
 export const MOST_ROWS = 50_000;
@@ -58,7 +62,7 @@ export class Answering {
    */
   async answer(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<Answered> {
     const sentence = sentenceOf(reading, ready.naming, ready.calendar);
-    const key = `${ready.model.id} ${ready.version} ${ready.calendar.asOf} ${ruleKey(ready.rules)} ${canonical(reading)}`;
+    const key = `${ready.model.id} ${ready.version} ${ready.calendar.asOf} ${ruleKey(ready.rules)} ${options.skip ?? 0} ${canonical(reading)}`;
     const computed = await this.cache.get(key, options.signal, (signal) => this.compute(reading, ready, { ...options, signal }));
     return { ...computed, sentence };
   }
@@ -104,7 +108,7 @@ export class Answering {
       };
       const note = windowsOf(reading, calendar).note;
       const empty = answer.rows.length === 0;
-      const caveats: Note[] = empty ? [{ kind: 'caveat', text: await this.emptiedBy(reading, ready, options) }] : caveatsOf(answer, reading, note, model.weekStart);
+      const caveats: Note[] = empty ? [{ kind: 'caveat', text: await this.emptiedBy(reading, ready, options) }] : [...caveatsOf(answer, reading, note, model.weekStart), ...findingNotes(answer, reading, ready)];
       return {
         outcome: empty ? 'empty' : 'answered',
         reading,
@@ -134,7 +138,7 @@ export class Answering {
   /** Runs one plan, and takes out the rows that hold nothing. */
   private async run(reading: Reading, ready: ReadyModel, options: AskOptions) {
     const { model, calendar, naming, rules, hasHours } = ready;
-    const plan = planOf(reading, { model, calendar, naming, rules, hasHours, rowLimit: rowLimit(reading) });
+    const plan = planOf(reading, { model, calendar, naming, rules, hasHours, rowLimit: rowLimit(reading), ...(reading.rows === null ? {} : { skip: options.skip ?? 0 }) });
     const result = await this.engine.run(plan, options);
     const at = outputOf(plan.root).indexOf(ROWS);
     const width = plan.columns.length;
@@ -167,6 +171,14 @@ export class Answering {
     if (reading.when && (await hasRows({ ...reading, when: null }))) return `There are no data for ${periodWords(reading.when.period, ready.model)}.`;
     return reading.where.length > 0 ? 'No data fit these conditions together.' : 'There are no data.';
   }
+}
+
+/** What stands out in an answer, with the reading that each leads to. */
+function findingNotes(answer: Answer, reading: Reading, ready: ReadyModel): Note[] {
+  return findingsOf(answer, reading).map(({ text, act }): Note => {
+    const edited = act === null ? null : applyEdits(reading, act.edits, ready.model);
+    return { kind: 'finding', text, ...(act !== null && edited?.ok ? { options: [{ label: act.label, reading: edited.reading }] } : {}) };
+  });
 }
 
 /** Where the members of the first level shown lie. */

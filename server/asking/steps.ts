@@ -138,7 +138,7 @@ export class Asking {
     const step = stored(row);
     if (row.reading === null || (row.outcome !== 'answered' && row.outcome !== 'empty')) return step;
     const answered = await this.answering.answer(row.reading, ready, options);
-    const kept = step.notes.filter((note) => note.kind !== 'caveat');
+    const kept = step.notes.filter((note) => note.kind !== 'caveat' && note.kind !== 'finding');
     return {
       ...step, outcome: answered.outcome, sentence: answered.sentence, headline: answered.headline, notes: [...kept, ...answered.notes],
       answer: answered.answer, chart: answered.chart, working: answered.working,

@@ -29,8 +29,8 @@ export const askBody = z
   })
   .refine((body) => [body.text, body.edit, body.reading].filter((part) => part !== undefined).length === 1, { message: 'send exactly one of text, edit and reading' });
 
-/** `edits` are made to the reading first, without a step: the records behind a mark, for instance. */
-export const answerBody = z.object({ modelId: z.string(), reading: readingSchema, edits: z.array(editSchema).max(50).optional() });
+/** `edits` are made to the reading first, without a step: the records behind a mark, for instance. `skip` leaves out the first records of a listing. */
+export const answerBody = z.object({ modelId: z.string(), reading: readingSchema, edits: z.array(editSchema).max(50).optional(), skip: z.number().int().min(0).max(100_000_000).optional() });
 export const exportBody = answerBody.extend({ format: z.enum(['csv', 'xlsx', 'svg', 'pdf', 'pptx']) });
 export const marksBody = z.object({ name: z.string().trim().min(1).max(120).nullable().optional(), starred: z.boolean().optional(), folded: z.boolean().optional() });
 
@@ -60,7 +60,7 @@ export function inquiryRoutes(context: Context): Router {
   /** @throws Problem 422 where it cannot be computed */
   async function answered(request: Request, response: Response, body: z.infer<typeof answerBody>): Promise<Answered> {
     const { reading, ready } = await readingOf(request, body);
-    return answering.answer(reading, ready, optionsOf(response)).catch(unanswerable);
+    return answering.answer(reading, ready, { ...optionsOf(response), ...(body.skip === undefined ? {} : { skip: body.skip }) }).catch(unanswerable);
   }
   const optionsOf = (response: Response) => ({ signal: goneSignal(response), limits: { time: timeLimit } });
 

@@ -136,6 +136,20 @@ describe('a name saved', () => {
   });
 });
 
+test('records come page by page, in one order, none twice', async () => {
+  const step = await asked(mira, 'bookings in 2025');
+  const page = async (skip: number) => (await mira<{ answer: { rows: (string | number | null)[][]; truncated: boolean } }>('POST', '/answers', { modelId: 'ferries', reading: step.reading, edits: [{ do: 'rows', how: 'list', columns: [] }], skip })).body.answer;
+  const pages = [await page(0), await page(1000), await page(2000)];
+  const all = Number(step.answer?.rows[0]?.[0]);
+  expect(all).toBeGreaterThan(2000);
+  expect(pages.map((one) => [one.rows.length, one.truncated])).toEqual([[1000, true], [1000, true], [all - 2000, false]]);
+  const keys = pages.flatMap((one) => one.rows.map((row) => row[0]));
+  expect(new Set(keys).size).toBe(all);
+  const days = pages.flatMap((one) => one.rows.map((row) => String(row[1])));
+  expect(days).toEqual([...days].sort());
+  expect(await page(1000)).toEqual(pages[1]);
+});
+
 test('words are read without running anything, with the reading before where one is sent', async () => {
   const first = (await mira<{ outcome: string; reading: object; sentence: { text: string } }>('POST', '/models/ferries/read', { text: 'passengers by coast in 2025' })).body;
   expect(first).toMatchObject({ outcome: 'answered', sentence: { text: 'Passengers by coast, 2025' } });

@@ -243,7 +243,7 @@ export const api = {
   markStep: (inquiry: string, id: string, marks: { name?: string | null; starred?: boolean; folded?: boolean }) => call<Step>('PATCH', `/inquiries/${inquiry}/steps/${id}`, marks),
   deleteStep: (inquiry: string, id: string) => call<{ deleted: readonly string[] }>('DELETE', `/inquiries/${inquiry}/steps/${id}`),
   restoreSteps: (inquiry: string, steps: readonly string[]) => call<undefined>('POST', `/inquiries/${inquiry}/restored`, { steps }),
-  answer: (modelId: string, reading: Reading, edits: readonly Edit[], signal?: AbortSignal) => call<AnswerView>('POST', '/answers', { modelId, reading, edits }, signal),
+  answer: (modelId: string, reading: Reading, edits: readonly Edit[], signal?: AbortSignal, skip = 0) => call<AnswerView>('POST', '/answers', { modelId, reading, edits, ...(skip > 0 ? { skip } : {}) }, signal),
   deeper: (modelId: string, reading: Reading, edits: readonly Edit[], signal?: AbortSignal) => call<{ levels: readonly DeeperLevel[] }>('POST', '/answers/deeper', { modelId, reading, edits }, signal),
   check: (modelId: string, reading: Reading, signal?: AbortSignal) => call<Check>('POST', '/answers/check', { modelId, reading }, signal),
   exportAnswer: (modelId: string, reading: Reading, edits: readonly Edit[], format: 'csv' | 'xlsx' | 'svg' | 'pdf' | 'pptx') => download('/exports', { modelId, reading, edits, format }),

@@ -130,7 +130,7 @@ function Drawn(props: ChartProps) {
 const Panels = styled.div`
   height: 100%; overflow: auto; display: grid; grid-template-columns: repeat(auto-fill, minmax(210px, 1fr)); grid-auto-rows: minmax(150px, 1fr); gap: 14px 18px; align-content: stretch;
   section { display: grid; grid-template-rows: auto minmax(0, 1fr); min-height: 0; }
-  h3 { font-size: 12px; font-weight: 600; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+  h2 { font-size: 12px; font-weight: 600; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 `;
 
 /** One small chart for each member, all on one scale. */
@@ -145,7 +145,7 @@ function Multiples(props: ChartProps) {
     <Panels tabIndex={0} role="group" aria-label="Small multiples">
       {panels.map((panel) => (
         <section key={panel.title} aria-label={panel.title}>
-          <h3>{panel.title}</h3>
+          <h2>{panel.title}</h2>
           <Drawn {...props} chart={panel.chart} label={`${props.label}, ${panel.title}`} small range={range} />
         </section>
       ))}

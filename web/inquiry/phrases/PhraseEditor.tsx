@@ -11,6 +11,7 @@ import { Button, TextButton } from '../../parts/controls';
 import { ActList } from './ActList';
 import { actsForPhrase, actsToAdd, conditionOf } from './acts';
 import { MembersEditor } from './MembersEditor';
+import { NumberEditor } from './NumberEditor';
 import { PeriodEditor } from './PeriodEditor';
 import { SaveName, type Nameable } from './SaveName';
 
@@ -37,10 +38,11 @@ export function PhraseEditor(props: Editing & { phrase: Phrase }) {
   if (condition?.kind === 'members')
     return (
       <>
-        <MembersEditor modelId={model.id} level={condition.level} levelName={nameOf(condition.level, model)} chosen={condition.members} is={condition.is} onEdit={onEdit} />
+        <MembersEditor modelId={model.id} reading={reading} level={condition.level} levelName={nameOf(condition.level, model)} chosen={condition.members} is={condition.is} onEdit={onEdit} />
         <Foot><TextButton onPress={() => onEdit([{ do: 'condition', how: 'remove', condition }])}>Take out</TextButton>{save}</Foot>
       </>
     );
+  if (condition?.kind === 'measure' || condition?.kind === 'rows') return <NumberEditor condition={condition} onEdit={onEdit} />;
   if (phrase.part === 'when') return <PeriodEditor acts={acts} onEdit={onEdit} onSay={props.onSay} />;
   return (
     <>
@@ -76,7 +78,7 @@ export function AddToSentence(props: Editing) {
   if (level !== null)
     return (
       <>
-        <MembersEditor modelId={model.id} level={level} levelName={nameOf(level, model)} chosen={[]} is onEdit={onEdit} />
+        <MembersEditor modelId={model.id} reading={reading} level={level} levelName={nameOf(level, model)} chosen={[]} is onEdit={onEdit} />
         <Foot><Button onPress={() => setLevel(null)}>Back</Button></Foot>
       </>
     );

@@ -74,7 +74,7 @@ function Flat(props: TableProps) {
           <tr>
             {columns.map((column) => (
               <th key={column.key} scope="col" className={side(column)} {...(props.sorted ? { 'aria-sort': props.sorted(column) } : {})}>
-                {props.onSort && column.role !== 'detail' ? <button type="button" onClick={() => props.onSort?.(column)}>{column.label}{ARROW[props.sorted?.(column) ?? 'none']}</button> : column.label}
+                {props.onSort && (column.role !== 'detail' || column.of !== undefined) ? <button type="button" onClick={() => props.onSort?.(column)}>{column.label}{ARROW[props.sorted?.(column) ?? 'none']}</button> : column.label}
               </th>
             ))}
           </tr>
