@@ -47,7 +47,7 @@ test('a season is no trend; a lasting rise is, with its size a year', () => {
   expect(kinds(answer([MONTH, SALES], months(2022, 2025, (_year, month) => wave(month))))).toEqual([]);
   const [finding] = findingsOf(answer([MONTH, SALES], months(2022, 2025, (year, month) => wave(month) + 10 * (year - 2022))), reading);
   expect(finding).toMatchObject({ kind: 'trend' });
-  expect(finding?.text).toMatch(/rises by about 10 a year/);
+  expect(finding?.text).toMatch(/up by about 10 a year/);
   expect(kinds(answer([MONTH, SALES], months(2025, 2025, (_year, month) => month)))).toEqual([]);
 });
 

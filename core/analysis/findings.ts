@@ -68,6 +68,9 @@ function concentration(answer: Answer, reading: Reading, { column, at }: Placed,
   return [{ kind: 'concentration', text: `${half === 1 ? 'One' : half} of ${members.length} ${half === 1 ? 'makes' : 'make'} up half of the ${lower(value.column.label)}.`, rows: members.slice(0, half).map((one) => one.row), act: { label: `Top ${half}`, edits: [{ do: 'rerank', count: half, direction: 'top' }] } }];
 }
 
+/** Small counts differ by chance. */
+const SMALL_COUNT = 30;
+
 /** A member far from all others, by the modified z score (Iglewicz and Hoaglin 1993). */
 function outlier(answer: Answer, { column, at }: Placed, value: Placed): Finding[] {
   const members = answer.rows.flatMap((row, index) => (isMember(row[at]) && number(row[value.at]) !== null ? [{ name: row[at], row: index, value: Number(row[value.at]) }] : []));
@@ -75,7 +78,7 @@ function outlier(answer: Answer, { column, at }: Placed, value: Placed): Finding
   const far = outliers(members.map((one) => one.value));
   const [place] = far;
   const one = place === undefined ? undefined : members[place];
-  if (far.length !== 1 || !one) return [];
+  if (far.length !== 1 || !one || (value.column.additive === true && one.value < SMALL_COUNT)) return [];
   return [{ kind: 'outlier', text: `${one.name} stands far from the others, at ${formatValue(one.value, value.column)}; the middle of them is ${formatValue(medianOf(members.map((other) => other.value)), value.column)}.`, rows: [one.row], act: { label: `Leave out ${one.name}`, edits: [{ do: 'condition', how: 'exclude', condition: { kind: 'members', level: column.level, is: false, members: [one.name] } }] } }];
 }
 
@@ -93,7 +96,7 @@ function trend(answer: Answer, { column, at }: Placed, value: Placed): Finding[]
   if (Math.abs(z) < 2.58) return [];
   const slope = seasonalSlope(bySeason.map((one) => one.map((point) => ({ at: point.year, value: point.value }))));
   if (slope === 0) return [];
-  return [{ kind: 'trend', text: `${value.column.label} ${slope > 0 ? 'rises' : 'falls'} by about ${formatValue(Math.abs(slope), value.column)} a year${seasons === 1 ? '' : `, each ${column.grain ?? 'period'} beside that of other years`}.`, rows: answer.rows.map((_row, index) => index), act: { label: 'Beside the year before', edits: [{ do: 'compare', against: { kind: 'year' } }] } }];
+  return [{ kind: 'trend', text: `${value.column.label}: ${slope > 0 ? 'up' : 'down'} by about ${formatValue(Math.abs(slope), value.column)} a year${seasons === 1 ? '' : `, each ${column.grain ?? 'period'} beside that of other years`}.`, rows: answer.rows.map((_row, index) => index), act: { label: 'Beside the year before', edits: [{ do: 'compare', against: { kind: 'year' } }] } }];
 }
 
 /** The last time that one line passes another and stays ahead for three periods. */

@@ -54,6 +54,13 @@ describe('the chart suits the shape', () => {
 });
 
 describe('headlines and caveats follow from the numbers', () => {
+  test('of a rank by the change the first is told, with how far it moved', () => {
+    const columns = [level('Shop'), value('Sales'), value('Sales_other', { of: 'Sales', as: 'other' }), value('Sales_difference', { of: 'Sales', as: 'difference' }), value('Sales_change', { of: 'Sales', as: 'change', format: { style: 'percent', decimals: 1 } })];
+    const ranked = (direction: 'top' | 'bottom') => ({ ...by(LEVEL), against: { kind: 'year' as const }, rank: { direction, count: 3, percent: false, of: { kind: 'level' as const, level: 'Shop' }, by: null, on: 'difference' as const, within: null, others: false, marked: true } });
+    expect(headlineOf(answer(columns, [['A', 80, 100, -20, -0.2], ['B', 95, 100, -5, -0.05]]), ranked('bottom'), '')).toMatch(/^A fell most on the year before, −20 \(−20.%\)$/);
+    expect(headlineOf(answer(columns, [['A', 105, 100, 5, 0.05], ['B', 110, 100, 10, 0.1]]), ranked('bottom'), '')).toMatch(/^A rose least/);
+    expect(headlineOf(answer(columns, [['B', 110, 100, 10, 0.1]]), { ...ranked('top'), against: { kind: 'plan' } }, '')).toMatch(/^B lies furthest above plan, \+10/);
+  });
   test('a change that is written as 0 % is none', () => {
     const columns = [month, value('Sales'), value('Sales_other', { of: 'Sales', as: 'other' }), value('Sales_change', { of: 'Sales', as: 'change' })];
     const headline = (last: number) => headlineOf(answer(columns, [['2026-07-01', 3, 2, 0.5], ['2026-08-01', 3, 3, last]]), { ...by(MONTH), against: { kind: 'year' } }, '');

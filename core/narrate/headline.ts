@@ -99,11 +99,25 @@ function byRanges(answer: Answer, { value, keys }: Columns): string {
   return `Most ${lower(value.column.label)} lie in ${String(fullest[key?.at ?? 0] ?? '')}: ${formatValue(size, value.column)}${share}`;
 }
 
+/** Of a rank by the difference the first is told: how far it lies from what it stands beside. */
+function rankedByChange(answer: Answer, { value, change }: Columns, reading: Reading, name: (row: readonly Cell[]) => string): string {
+  const difference = answer.columns.findIndex((one) => one.of === value.column.of && one.as === 'difference');
+  const [first] = answer.rows;
+  const by = number(first?.[difference]);
+  const moved = number(first?.[change]);
+  if (!first || by === null) return value.column.label;
+  const size = `${formatCell(by, answer.columns[difference] as AnswerColumn)}${moved === null ? '' : ` (${formatCell(moved, answer.columns[change] as AnswerColumn)})`}`;
+  if (reading.against?.kind === 'plan') return `${name(first)} lies furthest ${by < 0 ? 'below' : 'above'} plan, ${size}`;
+  const least = reading.rank?.direction === 'bottom' ? by > 0 : by < 0;
+  return `${name(first)} ${by < 0 ? 'fell' : 'rose'} ${least ? 'least' : 'most'} ${beside(reading)}, ${size}`;
+}
+
 function byMembers(answer: Answer, columns: Columns, reading: Reading): string {
   const { value, change, keys } = columns;
   const [key] = keys;
   if (!key) return value.column.label;
   const name = (row: readonly Cell[]) => formatCell(row[key.at] ?? null, key.column);
+  if (reading.rank?.on !== undefined) return rankedByChange(answer, columns, reading, name);
   if (change >= 0) {
     const moved = answer.rows.filter((row) => number(row[change]) !== null);
     if (moved.length >= 2) {
