@@ -33,3 +33,24 @@ export interface Working {
   readonly dataVersion: string;
   readonly asOf: string;
 }
+
+/** Numbers of an answer computed again, one by one. */
+export interface Check {
+  /** Numbers computed again, and how many of them agree. */
+  readonly checked: number;
+  readonly agree: number;
+  readonly of: number;
+  readonly differences: readonly { readonly row: string; readonly column: string; readonly answer: number | null; readonly again: number | null }[];
+  /** What this way cannot check, in words. */
+  readonly left: readonly string[];
+  readonly ms: number;
+}
+
+/** A level that an answer can be broken down by. */
+export interface DeeperLevel {
+  readonly level: string;
+  readonly name: string;
+  readonly members: number;
+  /** 0 (even) … 1; null where nothing can be said. */
+  readonly unevenness: number | null;
+}

@@ -3,7 +3,7 @@
  * breakdown, rank, order or comparison, so that a fault in how rows are grouped, joined, ranked or set side by side would show.
  */
 import { formatCell } from '@zud/core/format/format';
-import type { Answer, Cell } from '@zud/core/query/answer';
+import type { Answer, Cell, Check } from '@zud/core/query/answer';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import { ALL, OTHERS, REST } from '@zud/core/query/parts';
 import { same, type Breakdown, type Condition, type Reading, type Shown } from '@zud/core/reading/schema';
@@ -12,17 +12,6 @@ import type { Day } from '@zud/core/time/day';
 import { type Answering, type AskOptions } from './answering';
 import { Unanswerable } from './unanswerable';
 import type { ReadyModel } from './model-library';
-
-export interface Check {
-  /** Numbers computed again, and how many of them agree. */
-  readonly checked: number;
-  readonly agree: number;
-  readonly of: number;
-  readonly differences: readonly { readonly row: string; readonly column: string; readonly answer: number | null; readonly again: number | null }[];
-  /** What this way cannot check, in words. */
-  readonly left: readonly string[];
-  readonly ms: number;
-}
 
 const MOST_CHECKED = 24;
 const CLOSE = 1e-9;

@@ -1,18 +1,11 @@
 /** Which levels an answer is worth breaking down by, those over which it is spread most unevenly first. */
 import { unevenness } from '@zud/core/analysis/spread';
+import type { DeeperLevel } from '@zud/core/query/answer';
 import { impossibility } from '@zud/core/language/read';
 import { byLevel, type Reading } from '@zud/core/reading/schema';
 import { type Answering, type AskOptions } from './answering';
 import { Unanswerable } from './unanswerable';
 import type { ReadyModel } from './model-library';
-
-export interface DeeperLevel {
-  readonly level: string;
-  readonly name: string;
-  readonly members: number;
-  /** 0 (even) … 1; null where nothing can be said. */
-  readonly unevenness: number | null;
-}
 
 /** Levels with more members than this are named without a look at their numbers. */
 const MOST_MEMBERS = 2000;

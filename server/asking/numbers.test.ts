@@ -1,6 +1,6 @@
 /** Numbers of the demo beside hand-written SQL over the same PostgreSQL, which shares nothing with the planner. */
 import pg from 'pg';
-import type { Check } from './check';
+import type { Check } from '@zud/core/query/answer';
 import { startDemoServer, type Caller, type DemoServer } from '../../tests/demo-server';
 import { FERRIES } from '../../tests/numbers/ferries';
 import { LIBRARIES } from '../../tests/numbers/libraries';

@@ -105,3 +105,16 @@ test('a large table draws only what is in view, sorts by a column, and keeps its
   await table.getByRole('button', { name: 'Passengers' }).click();
   await expect(sentence(mira)).toContainText('sorted by passengers descending');
 });
+
+test('on a telephone no place is wider than the screen', async ({ browser, product }) => {
+  const page = await signedIn(browser, product, 'mira');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await ask(page, 'passengers by month and coast this year vs last year');
+  await expect(sentence(page)).toContainText('by month and coast');
+  const inquiry = page.url();
+  for (const place of ['/', '/inquiries', '/boards', '/models', '/models/ferries', inquiry.replace(product.address, ''), inquiry.replace(product.address, '').replace(/\/steps\/.*/, '/replay')]) {
+    await page.goto(`${product.address}${place}`);
+    await page.waitForTimeout(600);
+    expect([place, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([place, 390]);
+  }
+});

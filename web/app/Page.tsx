@@ -10,7 +10,7 @@ import { SessionContext } from './session';
 import { NARROW } from './theme';
 
 const Frame = styled.div`
-  height: 100%; display: grid; grid-template-rows: auto minmax(0, 1fr) auto;
+  height: 100%; display: grid; grid-template: auto minmax(0, 1fr) auto / minmax(0, 1fr);
 `;
 const Masthead = styled.header`
   display: flex; align-items: stretch; gap: 28px; padding: 0 24px; border-bottom: 1px solid var(--line); height: 48px;

@@ -2,7 +2,7 @@
 import type { ReadResult, Note, Option, WordUse } from '@zud/core/language/read';
 import type { Suggestion } from '@zud/core/language/suggest';
 import type { ChartDescription } from '@zud/core/chart/description';
-import type { Answer, Working } from '@zud/core/query/answer';
+import type { Answer, Check, DeeperLevel, Working } from '@zud/core/query/answer';
 import type { savedNameSchema } from '@zud/core/model/saved';
 import type { Edit } from '@zud/core/reading/edit';
 import type { z } from 'zod';
@@ -150,24 +150,6 @@ export interface Share<Right = 'see' | 'edit'> {
   readonly name: string;
   readonly email: string;
   readonly right: Right;
-}
-
-/** Numbers of an answer computed again, one by one. */
-export interface Check {
-  readonly checked: number;
-  readonly agree: number;
-  readonly of: number;
-  readonly differences: readonly { readonly row: string; readonly column: string; readonly answer: number | null; readonly again: number | null }[];
-  readonly left: readonly string[];
-  readonly ms: number;
-}
-
-/** A level to go deeper by; `unevenness` is 0 (even) … 1, null where nothing can be said. */
-export interface DeeperLevel {
-  readonly level: string;
-  readonly name: string;
-  readonly members: number;
-  readonly unevenness: number | null;
 }
 
 export class ProblemError extends Error {
