@@ -75,7 +75,7 @@ export type SaidEdit =
   | { readonly do: 'saidChangeRank'; readonly sense: 'top' | 'bottom'; readonly on: 'difference' | 'percent'; readonly count: number; readonly marked: boolean; readonly of: Key | null; readonly calculation: Calculation | null }
   | { readonly do: 'saidChangeOrder'; readonly on: 'difference' | 'percent'; readonly direction: 'up' | 'down' }
   /** Members of a key by a measure; without one, by what is shown. `count`: how many they are. */
-  | { readonly do: 'saidMeasureTest'; readonly at: Key; readonly calculation: Calculation | null; readonly test: SaidTest; readonly count: boolean; readonly narrows: boolean }
+  | { readonly do: 'saidMeasureTest'; readonly at: Key; readonly calculation: Calculation | null; readonly test: SaidTest; readonly count: boolean; readonly narrows: boolean; /** What is shown where nothing else is: the two measures of a difference that is tested. */ readonly shows?: readonly Calculation[]; readonly besidePlan?: true }
   | { readonly do: 'saidRowTest'; readonly measure: string; readonly test: SaidTest }
   /** "longer than 3 hours": the only row-level number that is measured in such a unit. */
   | { readonly do: 'saidLengthTest'; readonly word: string; readonly test: SaidTest; readonly to?: string }
@@ -94,7 +94,8 @@ export type SaidEdit =
   | { readonly do: 'allOf'; readonly level: string }
   /** "worst instead": the rank in force the other way round. */
   | { readonly do: 'turnRank'; readonly sense: Sense }
-  | { readonly do: 'sortBest'; readonly sense: 'best' | 'worst' }
+  /** "worst first", "highest delay first": ordered by what is shown, or by the measure said. */
+  | { readonly do: 'sortBest'; readonly sense: Sense; readonly by?: Calculation }
   /** "within each coast": the coast is broken down by first, and shares are of it. */
   | { readonly do: 'within'; readonly key: Key }
   | { readonly do: 'overTime' }

@@ -29,6 +29,11 @@ const AUXILIARIES = new Set(['was', 'were', 'is', 'are', 'been', 'got']);
 const TYPING_COST = 0.75;
 const SOUND_COST = 1.3;
 
+/** Words of the calendar that measures are counted in as well: "hours" of Hours worked. */
+const COUNTED_IN = new Set(['hours', 'minutes', 'days', 'weeks']);
+/** Enough for the person not to be asked, so that the plan is an alternative. */
+const PLAN_COST = 0.15;
+
 const KEPT_LOOK_UPS = 5000;
 
 export class Question {
@@ -90,10 +95,12 @@ export class Question {
     }
     if (found.every(({ match }) => this.isDateVerb(match, start)) && end - start <= LONGEST_PART)
       for (const { words, cost, by } of spellings) {
-        if (words.every((word) => this.functionWords.has(word) || word.length < 2)) continue;
+        const amount = end === start + 1 && COUNTED_IN.has(this.tokens[start]?.word ?? '');
+        if (!amount && words.every((word) => this.functionWords.has(word) || word.length < 2)) continue;
         if (by !== 'name' && words.some((word) => word.length < SHORTEST_MISSPELT_PART)) continue;
-        for (const match of this.names.partly(words))
-          found.push({ end, match, cost: cost + match.cost, assumption: { said, meant: match.label, by: by === 'name' ? 'part' : by } });
+        const parts = this.names.partly(words).filter(({ named }) => !amount || named.kind === 'measure');
+        for (const match of parts)
+          found.push({ end, match, cost: cost + match.cost + (this.isPlanOfOther(match, parts) ? PLAN_COST : 0), assumption: { said, meant: match.label, by: by === 'name' ? 'part' : by } });
       }
     if (end === start + 1 && found.length > 0 && found.every((one) => one.match.by === 'part')) found.push(...this.misspeltWhole(start, said));
     if (found.length === 0 && end === start + 1) {
@@ -104,6 +111,11 @@ export class Question {
           found.push({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } });
     }
     return found;
+  }
+
+  /** Of a measure and its plan that share a word, the word means what happened, not what was planned. */
+  private isPlanOfOther({ named }: NameMatch, others: readonly NameMatch[]): boolean {
+    return named.kind === 'measure' && others.some((other) => other.named.kind === 'measure' && this.model.measures.get(other.named.id)?.plan === named.id);
   }
 
   /** What happens on a date may be a part of a name as well: "picked" of Kilos picked. */
@@ -149,8 +161,10 @@ export class Question {
     const word = singular(token?.word ?? '');
     const itself: Variant = { word, cost: 0, by: 'name' };
     let variants: readonly Variant[] = [itself];
+    const short = /^[a-z]{2}s$/.test(word) && !this.names.knowsWord(word) && at > 0 ? word.slice(0, -1) : null;
     const closed = token?.kind !== 'word' || this.names.knowsWord(word) || this.functionWords.has(token.word);
-    if (!closed) {
+    if (short !== null && this.names.knowsWord(short)) variants = [itself, { word: short, cost: 0, by: 'name' }];
+    else if (!closed) {
       const typed = this.misspelt(word, token?.word ?? word);
       const sound = this.names.soundingLike(word).filter((known) => typed.every((one) => one.word !== known));
       variants = [

@@ -25,11 +25,12 @@ export function listingPlan(reading: Reading, rows: NonNullable<Reading['rows']>
   const sorted = reading.order?.by.kind === 'measure' ? reading.order.by.calculation : null;
   const by = all.findIndex((one) => sorted?.kind === 'measure' && one.answer.of === sorted.measure);
   const date = all.findIndex((one) => one.as === 'moment');
+  const inTime = reading.order?.by.kind === 'name' ? reading.order.direction : 'up';
   const order = node({
     node: 'order', input: list,
     by: [
       ...(by >= 0 ? [{ kind: 'column' as const, name: `c${by}`, direction: reading.order?.direction ?? 'down' }] : []),
-      ...(date >= 0 ? [{ kind: 'column' as const, name: `c${date}`, direction: 'up' as const }] : []),
+      ...(date >= 0 ? [{ kind: 'column' as const, name: `c${date}`, direction: inTime }] : []),
       { kind: 'column' as const, name: 'c0', direction: 'up' as const },
     ],
   });

@@ -3,6 +3,7 @@ import { BarController, BarElement, BubbleController, CategoryScale, Chart as Ch
 import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import type { ChartDescription, ChartSeries } from '@zud/core/chart/description';
+import { shadeOf } from '@zud/core/chart/shade';
 import type { Answer } from '@zud/core/query/answer';
 import { formatCell, formatShort, formatSize } from '@zud/core/format/format';
 import { SERIF, TOKENS } from '../app/theme';
@@ -223,13 +224,12 @@ function HeatGrid({ chart }: { chart: ChartDescription }) {
   const values = chart.series.flatMap((series) => series.points.flatMap((point) => (point.y === null ? [] : [point.y])));
   const low = Math.min(...values);
   const high = Math.max(...values);
-  const strength = (value: number) => (high === low ? 0.6 : 0.08 + (0.92 * (value - low)) / (high - low));
   return (
     <Grid tabIndex={0} role="group" aria-label="Heat grid">
       <table>
         <thead>
           <tr>
-            <th />
+            <td />
             {chart.categories.map((category) => <th key={category} scope="col">{category}</th>)}
           </tr>
         </thead>
@@ -238,7 +238,7 @@ function HeatGrid({ chart }: { chart: ChartDescription }) {
             <tr key={series.label}>
               <th scope="row">{series.label}</th>
               {series.points.map((point) => (
-                <td key={point.x} style={point.y === null ? undefined : { background: `color-mix(in srgb, ${colour} ${Math.round(strength(point.y) * 100)}%, transparent)`, color: strength(point.y) > 0.5 ? TOKENS[mode].onInk : 'inherit' }}>
+                <td key={point.x} style={point.y === null ? undefined : { background: `color-mix(in srgb, ${colour} ${Math.round(shadeOf(point.y, low, high) * 100)}%, transparent)` }}>
                   {point.y === null ? '' : formatShort(point.y, series.column)}
                 </td>
               ))}

@@ -1,4 +1,5 @@
 /** The series colours are told apart, also with the common colour-vision deficiencies, and stand out from their paper. */
+import { DEEPEST_SHADE } from '@zud/core/chart/shade';
 import { TOKENS, type Tokens } from '../app/theme';
 import { contrast, inkOn } from './ink';
 
@@ -24,6 +25,12 @@ function oklab([r, g, b]: Triple): Triple {
 
 const distance = (a: Triple, b: Triple) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
 
+/** A colour over another, by a fraction. */
+function mixed(over: string, paper: string, part: number): string {
+  const channel = (hex: string, at: number) => parseInt(hex.slice(at, at + 2), 16);
+  return `#${[1, 3, 5].map((at) => Math.round(channel(over, at) * part + channel(paper, at) * (1 - part)).toString(16).padStart(2, '0')).join('')}`;
+}
+
 describe.each(Object.entries(TOKENS))('%s', (_mode, tokens: Tokens) => {
   test.each(Object.keys(SEEN))('any two differ, the first five most, under %s', (sight) => {
     const seen = tokens.series.map((hex) => oklab((SEEN[sight] as (colour: Triple) => Triple)(rgb(hex))));
@@ -46,4 +53,9 @@ describe.each(Object.entries(TOKENS))('%s', (_mode, tokens: Tokens) => {
 
 test('words on the colours of the series are readable', () => {
   for (const tokens of Object.values(TOKENS)) for (const colour of tokens.series) expect([colour, contrast(colour, inkOn(colour, tokens)) >= 4.5]).toEqual([colour, true]);
+});
+
+test('figures on the deepest shade of a heat grid or a table are readable', () => {
+  for (const tokens of Object.values(TOKENS))
+    for (const colour of [tokens.series[0] ?? '', tokens.signal]) for (const paper of [tokens.paper, tokens.raised]) expect([colour, paper, contrast(tokens.ink, mixed(colour, paper, DEEPEST_SHADE)) >= 4.5]).toEqual([colour, paper, true]);
 });

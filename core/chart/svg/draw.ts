@@ -3,6 +3,7 @@ import { formatCell, formatShort } from '../../format/format';
 import type { Answer } from '../../query/answer';
 import type { ChartDescription, ChartSeries } from '../description';
 import { projected } from '../projection';
+import { shadeOf } from '../shade';
 import type { Tokens } from '../tokens';
 import { circle, escaped, fitted, line, path, rect, SERIF, text, widthOf, wrapped } from './marks';
 import { linear, type Scale } from './scale';
@@ -292,8 +293,7 @@ function heatFigure({ chart, tokens, box }: Drawing): string {
     const y = box.y + 20 + row * height;
     return text(box.x + labels - 8, y + height / 2 + 4, fitted(series.label, labels - 10, 11), tokens.ink, { size: 11, anchor: 'end' }) + series.points.map((point, at) => {
       if (point.y === null) return '';
-      const strength = high === low ? 0.6 : 0.08 + (0.92 * (point.y - low)) / (high - low);
-      return rect(box.x + labels + width * at + 1, y + 1, width - 2, height - 2, tokens.series[0] ?? tokens.ink, { 'fill-opacity': strength }) + (width > 34 ? text(box.x + labels + width * (at + 0.5), y + height / 2 + 4, formatShort(point.y, series.column), strength > 0.5 ? tokens.onInk : tokens.ink, { size: 10.5, anchor: 'middle' }) : '');
+      return rect(box.x + labels + width * at + 1, y + 1, width - 2, height - 2, tokens.series[0] ?? tokens.ink, { 'fill-opacity': shadeOf(point.y, low, high) }) + (width > 34 ? text(box.x + labels + width * (at + 0.5), y + height / 2 + 4, formatShort(point.y, series.column), tokens.ink, { size: 10.5, anchor: 'middle' }) : '');
     }).join('');
   }).join('');
 }

@@ -116,7 +116,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Product', form: '{Factor}', means: (p) => p['Factor'] },
   { gives: 'Product', form: '{Factor} {ProductTail:Tail}', means: (p) => folded(p, 'Factor') },
   { gives: 'SumTail', form: '(+|plus) {Product} [{SumTail:Tail}]', means: tail('add', 'Product') },
-  { gives: 'SumTail', form: '(-|–|minus) {Product} [{SumTail:Tail}]', means: tail('subtract', 'Product') },
+  { gives: 'SumTail', form: '(-|–|minus|less|net of) {Product} [{SumTail:Tail}]', means: tail('subtract', 'Product') },
   { gives: 'Calculation', form: '{Product}', means: (p) => (calculation(p, 'Product').kind === 'number' ? null : p['Product']) },
   { gives: 'Calculation', form: '{Product} {SumTail:Tail}', means: (p) => folded(p, 'Product') },
 

@@ -1,7 +1,7 @@
 /** Grammar of conditions: members, sets, weekdays, numbers. Gives `Members`, `NumberTest`, `AverageTest` and edits. */
 import { NO_NAME, rowColumnOf } from '../../model/model';
-import { measureOf, type Calculation } from '../../model/calculation';
-import { byLevel, type Condition, type Key } from '../../reading/schema';
+import { arithmetic, measureOf, type Calculation } from '../../model/calculation';
+import { byLevel, same, type Condition, type Key } from '../../reading/schema';
 import { followUp, intent, type Amount, type Intent, type SaidTest } from '../intent';
 import type { Question } from '../question';
 import { nameWords, singular } from '../tokens';
@@ -46,9 +46,6 @@ const text = (test: 'contains' | 'startsWith', is: 'shown' | 'condition') => (pa
   return is === 'condition' ? tested : { edits: [{ do: 'breakdown', by: [byLevel(level)], how: 'join' }, ...tested.edits] };
 };
 
-const other = (parts: Parts): Parts => ({ ...parts, Calculation: parts['second'], NumberTest: parts['also'] });
-const bothTests = (is: Tested) => (parts: Parts): Intent => ({ edits: [...measureTest(is)(parts).edits, ...measureTest(is === 'shown' ? 'condition' : is)(other(parts)).edits] });
-
 /** Members that pass a test are shown, counted, or narrow what is shown ("only routes with …"). */
 type Tested = 'shown' | 'condition' | 'count' | 'narrow';
 
@@ -60,11 +57,35 @@ function tested(form: string, means: (is: Tested) => Rule<Question>['means'], co
   ];
 }
 
-/** "routes with over 10,000 passengers": a measure aggregated at a level, which is shown. */
-const measureTest = (is: Tested) => (parts: Parts): Intent => {
+/** A measure aggregated at a level with the test it has to pass; where it is tested against another measure, both are shown. */
+interface Clause {
+  readonly calculation: Calculation | null;
+  readonly test: SaidTest;
+  readonly shows?: readonly Calculation[];
+  readonly besidePlan?: true;
+}
+
+/** "routes with over 10,000 passengers", "… and a delay below average": members that pass all clauses. */
+const clausesTest = (is: Tested) => (parts: Parts): Intent => {
   const at = parts['Key'] as Key;
-  const tested: Intent = intent({ do: 'saidMeasureTest', at, calculation: (parts['Calculation'] as Calculation | undefined) ?? null, test: parts['NumberTest'] as SaidTest, count: is === 'count', narrows: is === 'narrow' });
-  return is === 'shown' ? { edits: [{ do: 'breakdown', by: [at], how: 'join' }, ...tested.edits] } : tested;
+  const tests = (parts['ClauseList'] as readonly Clause[]).map((clause) => ({ do: 'saidMeasureTest' as const, at, ...clause, count: is === 'count', narrows: is === 'narrow' }));
+  return is === 'shown' ? { edits: [{ do: 'breakdown', by: [at], how: 'join' }, ...tests] } : { edits: tests };
+};
+const clauseOf = (parts: Parts): Clause => ({ calculation: (parts['Calculation'] as Calculation | undefined) ?? null, test: parts['NumberTest'] as SaidTest });
+const measureTest = (is: Tested) => (parts: Parts): Intent => clausesTest(is)({ ...parts, ClauseList: [clauseOf(parts)] });
+
+/** "wage cost exceeds extras": their difference is over nothing. */
+const against = (test: 'over' | 'under') => (parts: Parts): Clause | null => {
+  const [one, other] = [parts['Calculation'] as Calculation, parts['other'] as Calculation];
+  return same(one, other) ? null : { calculation: arithmetic('subtract', one, other), test: { test, value: { value: 0 } }, shows: [one, other] };
+};
+
+/** "under budget", "ahead of plan": the measure said, or the usual one, against its plan. */
+const againstPlan = (test: 'over' | 'under') => (parts: Parts, { model }: Question): Clause | null => {
+  const said = parts['Calculation'] as Calculation | undefined;
+  const [planned] = [...model.measures.values()].filter((one) => one.plan !== undefined && (parts['Plan'] === 'plan' || one.plan === parts['Plan']) && (said === undefined ? parts['Plan'] !== 'plan' || one.id === model.defaultMeasure : same(said, measureOf(one.id))));
+  if (planned?.plan === undefined) return null;
+  return { calculation: arithmetic('subtract', measureOf(planned.id), measureOf(planned.plan)), test: { test, value: { value: 0 } }, shows: [measureOf(planned.id)], besidePlan: true };
 };
 const missing = (test: 'missing' | 'present') => (is: Tested) => (parts: Parts): Intent => measureTest(is)({ ...parts, NumberTest: { test } });
 const rowTest = (parts: Parts): Intent => intent({ do: 'saidRowTest', measure: parts['Measure'] as string, test: parts['NumberTest'] as SaidTest });
@@ -81,6 +102,14 @@ const VERB = '[(is|are|was|were|sold|had|have|did|do|performed|ran|carried|got|d
 const OVER = '(over|above|more than|greater than|exceeding|>|higher than|larger than|bigger than|in excess of|upwards of|longer than)';
 const UNDER = '(under|below|less than|fewer than|<|lower than|smaller than|shorter than)';
 const COUNT = '(how many|number of|count of|count)';
+const WHO = '[(who|that|which|who have|that have|which have|who had|that had|have|had|has|did)]';
+const EXCEEDS = '(exceeds|exceed|exceeded|exceeding|beats|beat|over|above|more than|higher than|greater than|larger than|bigger than|>|outweighs|outweigh)';
+const FALLS_SHORT = '(under|below|less than|lower than|smaller than|fewer than|<|short of|falls short of|fell short of)';
+const BEYOND = '(over|above|ahead of|beyond|exceeded|exceeding|exceeds|exceed|beat|beats|better than|more than|higher than|past|met and beat)';
+const SHORT_OF = '(under|below|behind|short of|missed|missing|misses|less than|lower than|worse than|fell short of|falling short of|fell below|not reaching)';
+/** Records that a number of their own tells apart; "long stays over 14 nights" are those over 14 nights. */
+const RECORDS = '[(number of|how many)] [(long|longer|short|shorter|big|large|small)] {Measure:records}';
+const LASTING = '(of|with|for|lasting|that lasted|which lasted|that took|taking|that had|that have|having|are|were|are for|were for|with a)';
 const DID = '[(with|have|has|had|carried|carry|that carried|sold|made|that had|that have|saw|got|where|are|were|is|was|when|did|do|with a|had a)]';
 
 /** Comparatives of what a record has, with the direction they test in. */
@@ -100,6 +129,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
 
   { gives: 'Intent', form: `${FOR} {Members}`, means: only },
   { gives: 'Intent', form: `${FOR} {Members} {Measure}`, means: ofRecords, cost: -0.15 },
+  { gives: 'Intent', form: '(of|from|to|among|with) {Level} (from|in|at|of|with|who are|that are) {Members}', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) ? only(p) : null), cost: -0.2 },
   { gives: 'Intent', form: '{Members}', means: only, cost: 0.1 },
   { gives: 'Intent', form: '(only|just|only for|just for|keep only|keep|only in|only on|filter to|filter on|filter for|narrow to|narrow down to|narrow it to|narrow it down to|limit to|limit it to|limited to|restrict to|restrict it to|restricted to|focus on|focusing on|only from|only at|solely|just the|only the|concentrate on|filtered to|look at|show only|show just|just show|only show) {Members}', means: only },
   { gives: 'Intent', form: '(did|does|do) {Members} (carry|have|make|sell|get|earn|see|bring in|bring|run|generate|take)', means: only },
@@ -111,6 +141,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[where] {Level} (is not|are not|not|not in|is none of|is neither|!=|<>|isnt|not equal to) {MemberList}', means: (p) => (atLevel(p) === null ? null : exclude({ Members: atLevel(p) })), cost: -0.15 },
   { gives: 'Intent', form: '(drop|remove|get rid of|take out|throw out|leave out|lose|hide|take away|cut) {Members}', means: asFollowUp(exclude) },
   { gives: 'Intent', form: '(add|include|also include|and also|also|bring in|put back|bring back|add back|and add|with) {Members} (too|also|as well|again|back|back in)', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }), cost: -0.05 },
+  { gives: 'Intent', form: '(put|bring|take|add|have) {Members} (back|back in|in again)', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }), cost: -0.1 },
   { gives: 'Intent', form: '(add|include|also include|and also|also|bring in|put back|bring back|add back|and add) {Members}', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }) },
   { gives: 'Intent', form: '(what about|how about|and|same for|and for|same in|and what about|and how about|now for|now|the same for|and in|and at|same thing for|do the same for|repeat for|and the same for|same but for) {Members}', means: asFollowUp(only), cost: 0.15 },
   { gives: 'Intent', form: '(all|any|every|each|across all|for all|in all|show all|of all|from all|over all) {Level} [(again|together|combined|now)]', means: (p) => intent({ do: 'allOf', level: p['Level'] as string }), cost: 0.2 },
@@ -162,17 +193,42 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'where {Key} has {Calculation} {AverageTest:NumberTest}', means: measureTest('condition'), cost: -0.05 },
   { gives: 'Intent', form: 'where {Key} has no {Calculation}', means: missing('missing')('condition'), cost: -0.05 },
   { gives: 'Intent', form: 'where {Key} has any {Calculation}', means: missing('present')('condition'), cost: -0.05 },
-  ...tested(`{Key} ${WITH} [a] {NumberTest} {Calculation}`, measureTest),
-  ...tested(`{Key} ${WITH} [a] {NumberTest} {Calculation} (and|but) [(with|have|had)] [a] {NumberTest:also} {Calculation:second}`, bothTests),
-  ...tested(`{Key} {NumberTest} {Calculation}`, measureTest, 0.05),
-  { gives: 'Intent', form: '{Calculation} [(is|was)] {NumberTest} by {Key}', means: (p) => ({ ...measureTest('shown')(p), edits: [{ do: 'show', how: 'replace', shown: [{ calculation: p['Calculation'] as Calculation, transform: null }] }, ...measureTest('shown')(p).edits] }) },
-  ...tested(`{Key} ${WITH} [a] {Calculation} ${IS} {NumberTest}`, measureTest),
-  ...tested(`{Key} ${WITH} [a] {Calculation} ${IS} {AverageTest:NumberTest}`, measureTest),
-  ...tested(`{Key} ${WITH} [a] {Calculation} ${IS} {DirectedTest}`, directed),
-  ...tested(`{Key} ${WITH} [an] {AverageTest:NumberTest} {Calculation}`, measureTest),
-  ...tested(`{Key} ${WITH} [a] {DirectedTest} {Calculation}`, directed),
+  { gives: 'Clause', form: '[a] {NumberTest} {Calculation}', means: clauseOf },
+  { gives: 'Clause', form: `[a] {Calculation} ${IS} {NumberTest}`, means: clauseOf },
+  { gives: 'Clause', form: `[a] {Calculation} ${IS} {AverageTest:NumberTest}`, means: clauseOf },
+  { gives: 'Clause', form: '[an] {AverageTest:NumberTest} {Calculation}', means: clauseOf },
+  { gives: 'Clause', form: `[a] {Calculation} ${IS} {DirectedTest}`, means: directed },
+  { gives: 'Clause', form: '[a] {DirectedTest} {Calculation}', means: directed },
+  { gives: 'Clause', form: `[a] {Calculation} ${IS} ${EXCEEDS} {Calculation:other}`, means: against('over') },
+  { gives: 'Clause', form: `[a] {Calculation} ${IS} ${FALLS_SHORT} {Calculation:other}`, means: against('under') },
+  { gives: 'PlanName', form: '[its|their|our] plan', means: () => 'plan' },
+  { gives: 'PlanName', form: '{Measure}', means: (p, q) => ([...q.model.measures.values()].some((one) => one.plan === p['Measure']) ? p['Measure'] : null) },
+  { gives: 'PlanClause', form: `[{Calculation}] ${IS} ${BEYOND} [(its|their|our)] {PlanName:Plan}`, means: againstPlan('over') },
+  { gives: 'PlanClause', form: `[{Calculation}] ${IS} ${SHORT_OF} [(its|their|our)] {PlanName:Plan}`, means: againstPlan('under') },
+  { gives: 'ClauseList', form: '{Clause}', means: (p) => [p['Clause']] },
+  { gives: 'ClauseList', form: '{PlanClause}', means: (p) => [p['PlanClause']], cost: -0.05 },
+  { gives: 'ClauseList', form: `{Clause} (and|but|and also|but also) [${WITH.slice(1, -1)}] {ClauseList}`, means: (p) => [p['Clause'], ...(p['ClauseList'] as Clause[])] },
+  ...tested(`{Key} ${WITH} {ClauseList}`, clausesTest),
+  ...tested(`{Key} ${VERB} {PlanClause}`, (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.2),
+  { gives: 'Intent', form: `${COUNT} {Key} ${DID} {PlanClause}`, means: (p) => clausesTest('count')({ ...p, ClauseList: [p['PlanClause']] }), cost: -0.3 },
+  ...tested('{Key} {NumberTest} {Calculation}', measureTest, 0.05),
+  ...tested(`{Key} ${WHO} {Measure} {TimesTest}`, oftenTest, -0.2),
+  { gives: 'Intent', form: `${COUNT} {Key} ${WHO} {Measure} {TimesTest}`, means: oftenTest('count'), cost: -0.3 },
+  ...tested(`{Key} ${WHO} never {Measure}`, (is) => (p, q) => oftenTest(is)({ ...p, TimesTest: { test: 'missing' } }, q), -0.2),
+  { gives: 'TimesTest', form: '{NumberTest} (time|times)', means: (p) => p['NumberTest'] },
+  { gives: 'TimesTest', form: '{Number} (time|times)', means: (p) => ({ test: 'between', value: { value: p['Number'] }, upper: { value: p['Number'] } }), cost: 0.1 },
+  ...(['once', 'twice'] as const).flatMap((word, index): Rule<Question>[] => {
+    const value: Amount = { value: index + 1 };
+    return [
+      { gives: 'TimesTest', form: `(more than|over|more often than) ${word}`, means: () => ({ test: 'over', value }) },
+      { gives: 'TimesTest', form: `(at least|no less than) ${word}`, means: () => ({ test: 'atLeast', value }) },
+      { gives: 'TimesTest', form: `${word} or more [often]`, means: () => ({ test: 'atLeast', value }) },
+      { gives: 'TimesTest', form: `(only|just|exactly) ${word}`, means: () => ({ test: 'between', value, upper: value }) },
+    ];
+  }),
+  { gives: 'Intent', form: '{Calculation} [(is|was)] {NumberTest} by {Key}', means: (p) => ({ edits: [{ do: 'show', how: 'replace', shown: [{ calculation: p['Calculation'] as Calculation, transform: null }] }, ...measureTest('shown')(p).edits] }) },
   ...tested(`{Key} ${VERB} {AverageTest:NumberTest} [(in|by|for|on) {Calculation}]`, measureTest, 0.05),
-  ...tested(`{Key} ${VERB} {DirectedTest} [(in|by|for|on) {Calculation}]`, directed, 0.05),
+  ...tested(`{Key} ${VERB} {DirectedTest} [(in|by|for|on) {Calculation}]`, (is) => (p, q) => { const clause = directed(p, q); return clause && clausesTest(is)({ ...p, ClauseList: [clause] }); }, 0.05),
   ...tested('{Key} {AverageTest:NumberTest} {Calculation}', measureTest),
   ...tested(`{Key} (with no|without [any]|without a|that have no|which have no|having no|had no|have no|has no|lacking [a]|that had no|missing [a]|with missing|with no [known]) {Calculation}`, missing('missing'), 0.05),
   ...tested(`{Key} (with any|that have any|which have any|with a known) {Calculation}`, missing('present'), 0.05),
@@ -182,15 +238,17 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[${WITH.slice(1, -1)}] [an] {AverageTest:NumberTest} {Measure}`, means: rowTest, cost: 0.4 },
   { gives: 'Intent', form: `${WITH} {Measure} ${IS} {AverageTest:NumberTest}`, means: rowTest, cost: 0.4 },
   { gives: 'Intent', form: '[(number of|how many)] {Measure:records} [(that|which)] [(are|were|was|had|have|with|having)] [a] {Measure} [(by|of)] {NumberTest}', means: testedRecords, cost: -0.35 },
+  { gives: 'Intent', form: `${RECORDS} [${LASTING}] {NumberTest} {Measure}`, means: testedRecords, cost: -0.4 },
+  { gives: 'Intent', form: `${RECORDS} [${LASTING}] {Number} {Measure} (or more|and more|or longer|or over|and over|and above|or above|plus)`, means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'atLeast', value: { value: p['Number'] } } }, q), cost: -0.4 },
+  { gives: 'Intent', form: `${RECORDS} [${LASTING}] {Number} {Measure} (or less|or fewer|or shorter|or under|and under)`, means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'atMost', value: { value: p['Number'] } } }, q), cost: -0.4 },
+  { gives: 'Intent', form: `${RECORDS} (of|with|for|lasting|that lasted) [exactly] {Number} {Measure}`, means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'between', value: { value: p['Number'] }, upper: { value: p['Number'] } } }, q), cost: -0.3 },
   { gives: 'Intent', form: '[(with|where|having)] [a] (missing|unknown|no|empty) {Measure}', means: (p) => rowTest({ ...p, NumberTest: { test: 'missing' } }), cost: 0.4 },
   ...Object.entries(COMPARATIVES).map(([word, test]): Rule<Question> => ({ gives: 'Comparative', form: word, means: () => ({ word, test }) })),
   { gives: 'Intent', form: '{Measure} {Comparative} than {Amount}', means: (p) => rowTest({ ...p, NumberTest: { test: (p['Comparative'] as { test: SaidTest['test'] }).test, value: p['Amount'] } }), cost: 0.2 },
   { gives: 'Intent', form: '[that (were|are|took|lasted)] {Comparative} than {Amount}', means: (p) => lengthTest(p) },
   { gives: 'Intent', form: '[that] (took|take|taking) {Comparative} than {Amount} to {AnyWord}', means: (p) => lengthTest(p), cost: -0.1 },
-  { gives: 'Intent', form: `${COUNT} {Key} ${DID} {NumberTest} {Calculation}`, means: measureTest('count'), cost: -0.2 },
-  { gives: 'Intent', form: `${COUNT} {Key} ${DID} {Calculation} ${IS} {NumberTest}`, means: measureTest('count'), cost: -0.2 },
-  { gives: 'Intent', form: `${COUNT} {Key} ${DID} [an] {AverageTest:NumberTest} [{Calculation}]`, means: measureTest('count'), cost: -0.2 },
-  { gives: 'Intent', form: `${COUNT} {Key} ${DID} {Calculation} ${IS} {AverageTest:NumberTest}`, means: measureTest('count'), cost: -0.2 },
+  { gives: 'Intent', form: `${COUNT} {Key} ${DID} {ClauseList}`, means: clausesTest('count'), cost: -0.2 },
+  { gives: 'Intent', form: `${COUNT} {Key} ${DID} [an] {AverageTest:NumberTest}`, means: measureTest('count'), cost: -0.2 },
   { gives: 'Intent', form: '[on] how many {Key} (was|were|did|is) {Calculation} {AverageTest:NumberTest}', means: measureTest('count'), cost: -0.2 },
   { gives: 'Intent', form: '[on] how many {Key} (was|were|did|is) {Calculation} {NumberTest}', means: measureTest('count'), cost: -0.2 },
   { gives: 'Intent', form: `${COUNT} {Key} (with no|without [a]|without any|had no|have no) {Calculation}`, means: (p) => measureTest('count')({ ...p, NumberTest: { test: 'missing' } }), cost: -0.15 },
@@ -205,13 +263,19 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
 ];
 
 /** Better and worse follow the measure's direction. */
-function directed(is: Tested) {
-  return (parts: Parts, question: Question): Intent | null => {
-    const calculation = parts['Calculation'] as Calculation | undefined;
-    const id = calculation === undefined ? question.model.defaultMeasure : calculation.kind === 'measure' ? calculation.measure : null;
-    if (id === null) return null;
-    const test = parts['DirectedTest'] as SaidTest;
-    return measureTest(is)({ ...parts, NumberTest: question.model.measures.get(id)?.direction === 'less' ? reversed(test) : test });
+function directed(parts: Parts, question: Question): Clause | null {
+  const calculation = parts['Calculation'] as Calculation | undefined;
+  const id = calculation === undefined ? question.model.defaultMeasure : calculation.kind === 'measure' ? calculation.measure : null;
+  if (id === null) return null;
+  const test = parts['DirectedTest'] as SaidTest;
+  return { calculation: calculation ?? null, test: question.model.measures.get(id)?.direction === 'less' ? reversed(test) : test };
+}
+
+/** "guests who stayed more than twice": by the count of what they did. */
+function oftenTest(is: Tested) {
+  return (parts: Parts, { model }: Question): Intent | null => {
+    const measure = model.measures.get(parts['Measure'] as string);
+    return measure?.kind === 'count' ? measureTest(is)({ ...parts, Calculation: measureOf(measure.id), NumberTest: parts['TimesTest'] }) : null;
   };
 }
 
@@ -234,6 +298,12 @@ function isHeadOf(word: string, level: string, { model }: Question): boolean {
   const found = model.levels.get(level);
   if (!found) return false;
   return nameWords(`${found.level.name} ${found.dimension.name}`).includes(singular(word.toLowerCase()));
+}
+
+/** "stays of guests from Estavia": the guests are where their country narrows, not what is broken down by. */
+function sameDimension(level: string, other: string, { model }: Question): boolean {
+  const [one, two] = [model.levels.get(level), model.levels.get(other)];
+  return level !== other && one !== undefined && two !== undefined && one.dimension.id === two.dimension.id;
 }
 
 /** "sailings delayed by more than 15 minutes": a count of records, of those whose own number passes the test. */

@@ -1,4 +1,6 @@
 /** Grammar of listings of detail records, of moves along the trail, and of what cannot be done here. */
+import { measureOf } from '../../model/calculation';
+import { factHasLevel, factsOf } from '../../model/model';
 import type { Listed } from '../../reading/schema';
 import { followUp, intent, refused, type Intent } from '../intent';
 import type { Question } from '../question';
@@ -28,6 +30,7 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[as] ${RECORDS} of {Fact}`, means: rows, cost: -0.1 },
   { gives: 'Intent', form: `[as] ${RECORDS} of {Fact} with {ColumnList}`, means: rows, cost: -0.15 },
   { gives: 'Intent', form: '(list|list all|show all|show me all|show the individual|list the individual|show the single) {Fact}', means: rows, cost: -0.1 },
+  { gives: 'Intent', form: '(list|list all|list the individual|list the single) {Members}', means: (p, q) => listedMembers(p, q), cost: 0.05 },
   { gives: 'Intent', form: '(list|list all|show all|show the individual) {Fact} with {ColumnList}', means: rows, cost: -0.15 },
   { gives: 'Intent', form: 'which {Fact} (are|were|is|was) (these|those|they|this|that|it)', means: (p) => ({ ...rows(p), followUp: true }), cost: -0.2 },
   { gives: 'Intent', form: '(which|what) [ones] (are|were) (these|those|they)', means: () => followUp({ do: 'whichAreThese' }), examples: ['which are these'] },
@@ -48,3 +51,13 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(start over|start again|start afresh|reset everything|start from scratch|begin again|reset|clear everything|from scratch)', means: () => ({ edits: [{ do: 'clear', what: 'everything' }], fresh: true }), examples: ['start over'] },
   { gives: 'Intent', form: '(new question|different question|another question|new topic|fresh question|something else|now something different)', means: () => ({ edits: [], fresh: true }), examples: ['new question'] },
 ];
+
+/** "list the weddings": the records that have that member, of the usual measure's fact where it knows the level, else of the only one that does. */
+function listedMembers(parts: Parts, { model }: Question): Intent | null {
+  const { level, members } = parts['Members'] as { level: string; members: readonly string[] };
+  const usual = factsOf(model, measureOf(model.defaultMeasure));
+  const knowing = [...model.facts.keys()].filter((fact) => factHasLevel(model, fact, level));
+  const [fact, second] = usual.some((one) => knowing.includes(one)) ? usual : knowing;
+  if (fact === undefined || second !== undefined) return null;
+  return intent({ do: 'rows', how: 'list', columns: [], fact }, { do: 'condition', how: 'only', condition: { kind: 'members', level, is: true, members: [...members] } });
+}

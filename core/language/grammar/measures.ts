@@ -1,6 +1,7 @@
 /** Grammar of measures as edits, and of transforms in force. */
+import type { Calculation } from '../../model/calculation';
 import { measure as measureOf } from '../../model/model';
-import type { Transform } from '../../reading/schema';
+import { same, type Transform } from '../../reading/schema';
 import { followUp, intent, type Intent, type SaidPeriod, type SaidShown, type SaidTransform } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
@@ -10,11 +11,17 @@ const show = (shown: readonly SaidShown[], how: 'replace' | 'add' | 'remove' = '
 const transform = (value: Transform | null) => (): Intent => intent({ do: 'transform', transform: value });
 const said = (make: (parts: Parts) => SaidTransform) => (parts: Parts): Intent => intent({ do: 'saidTransform', transform: make(parts) });
 
+/** A mean of its records already, so that only its average moves; of a sum it could be the sum as well. */
+function isMean(calculation: Calculation, { model }: Question): boolean {
+  return calculation.kind === 'measure' ? ['average', 'ratio', 'median'].includes(measureOf(model, calculation.measure).kind) : calculation.kind === 'rows' && calculation.function === 'average';
+}
+
 /** Two measures side by side; a measure beside its own plan is a comparison. */
-function sideBySide(parts: Parts, question: Question): Intent {
+function sideBySide(parts: Parts, question: Question): Intent | null {
   const first = list(parts, 'first');
   const second = list(parts, 'second');
   const [one, other] = [first[0]?.calculation, second[0]?.calculation];
+  if (same(first, second)) return null;
   if (first.length === 1 && second.length === 1 && one?.kind === 'measure' && other?.kind === 'measure') {
     if (measureOf(question.model, one.measure).plan === other.measure) return intent(show(first), { do: 'compare', against: { kind: 'plan' } });
     if (measureOf(question.model, other.measure).plan === one.measure) return intent(show(second), { do: 'compare', against: { kind: 'plan' } });
@@ -43,8 +50,11 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{ShownList} (instead of|rather than) {ShownList:old}', means: (p) => followUp(show(list(p))), cost: 0.05 },
   { gives: 'Intent', form: '(swap|replace|change|switch|exchange) {ShownList:old} (for|with|by|to) {ShownList:new}', means: (p) => followUp(show(list(p, 'old'), 'remove'), show(list(p, 'new'), 'add')), cost: 0.05 },
   { gives: 'Intent', form: '(what about|how about|and|same for|and what about|and how about|now|same with|and the|the same for|now show|now the) {ShownList}', means: (p) => followUp(show(list(p))), cost: 0.15 },
+  { gives: 'Intent', form: '(how much|how many) (did|do|does|have|has|will) {Level} {Doing} [(on|for|in|as|of)] {ShownList}', means: (p) => intent(show(list(p))), cost: -0.3 },
+  { gives: 'Intent', form: '(how much|how many) {ShownList} (did|do|does|have|has) {Level} {Doing}', means: (p) => intent(show(list(p))), cost: -0.3 },
   { gives: 'Intent', form: '(what is|what was|what are|what were|how is|how was|how are) {ShownList}', means: (p) => intent(show(list(p))) },
   { gives: 'Intent', form: '(add|also show|include|plus|also|and also|together with|bring in|put in|show also|as well as|along with|and add|alongside) {ShownList} [(too|also|as well)]', means: (p) => followUp(show(list(p), 'add')), cost: 0.05 },
+  { gives: 'Intent', form: '(with|along with|together with|as well as|including|plus) {ShownList}', means: (p) => intent(show(list(p), 'add')), cost: 0.12 },
   { gives: 'Intent', form: '(with|and|show) {ShownList} (too|also|as well|alongside|next to it|beside it)', means: (p) => followUp(show(list(p), 'add')) },
   { gives: 'Intent', form: '(drop|remove|without|hide|get rid of|take out|take away|lose|leave out|no more) {ShownList}', means: (p) => followUp(show(list(p), 'remove')) },
   { gives: 'Intent', form: `[compare] {ShownList:first} ${VERSUS} {ShownList:second}`, means: sideBySide },
@@ -52,6 +62,7 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'compare {ShownList} [(in|for|of|during)] {Period:now} (and|with|to|vs|versus|against) {Period:then}', means: (p) => intent(show(list(p)), { do: 'saidComparison', period: p['now'] as SaidPeriod, with: p['then'] as SaidPeriod }), cost: -0.1 },
   { gives: 'Intent', form: '(breakdown|split|overview|development|evolution|comparison) of {ShownList}', means: (p) => intent(show(list(p))), cost: 0.05 },
   { gives: 'Intent', form: '{Number} {Unit} (moving|rolling) average [of] {Calculation}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.05 },
+  { gives: 'Intent', form: '{Number} {Unit} (moving|rolling) {Calculation}', means: (p, q) => (moving(p['Number']) && isMean(p['Calculation'] as Calculation, q) ? movingOfUnit(p) : null), cost: 0.1 },
   { gives: 'Intent', form: '(moving|rolling) {Number} {Unit} average [of] {Calculation}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.3 },
   { gives: 'Intent', form: '{Calculation} (moving|rolling) {Number} {Unit} average', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.3 },
   { gives: 'Intent', form: '(moving|rolling) average of {Calculation} (over|of) {Number} {Unit}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.05 },

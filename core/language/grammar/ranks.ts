@@ -1,8 +1,10 @@
 /** Grammar of ranks and order. */
 import { measureOf, type Calculation } from '../../model/calculation';
+import { rowColumnOf } from '../../model/model';
 import { byLevel, type Key } from '../../reading/schema';
 import { followUp, intent, type Intent, type Sense } from '../intent';
 import type { Question } from '../question';
+import { nameWords } from '../tokens';
 import type { Parts, Rule } from './rule';
 
 /** What follows "top 5 routes": by which measure, inside which level, with the rest as one, with the first marked. */
@@ -68,23 +70,28 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Number} {Sense} {Key} [{RankTail}]', means: ranked, cost: -0.1, examples: ['5 best months'] },
   { gives: 'Intent', form: '{Sense} {Percent} [of] {Key} [{RankTail}]', means: share, cost: -0.1, examples: ['top 10% of months'] },
   { gives: 'Intent', form: '{Sense} {Number:Percent} (percent|per cent|%) [of] {Key} [{RankTail}]', means: share, cost: -0.1, examples: ['top 10 percent of months'] },
+  { gives: 'Intent', form: '{Sense} {Measure:records} (by|in terms of|in|according to) {Measure}', means: (p, q) => extremeRecords(p, q), cost: -0.3 },
   { gives: 'Intent', form: '{Sense} {Key} [{RankTail}]', means: ten, examples: ['best months'] },
   { gives: 'Intent', form: '{Sense} {One:Key} [{RankTail}]', means: first(null), cost: -0.08, examples: ['best month'] },
   { gives: 'Intent', form: '{Sense} {Number} {Calculation} (by|per|for each|of each) {Key}', means: ranked, cost: -0.1 },
   { gives: 'Intent', form: '(which|what) {Key} (is|are|was|were|did|do|does|has been|have been|had been) {Sense} [{RankTail}]', means: first(null), cost: -0.2, examples: ['which month was best'] },
-  { gives: 'Intent', form: `(which|what) {Key} ${HAS} {Sense} {Calculation}`, means: first(null), cost: -0.08 },
-  { gives: 'Intent', form: `{One:Key} ${HAS} {Sense} {Calculation}`, means: first(null), cost: -0.08 },
-  { gives: 'Intent', form: `[for] {Key} ${HAS} {Sense} {Calculation}`, means: ten },
+  { gives: 'Intent', form: `(which|what) {Key} {Has} {Sense} {Calculation}`, means: first(null), cost: -0.08 },
+  { gives: 'Has', form: HAS, means: () => true },
+  { gives: 'Has', form: '{Doing}', means: () => true },
+  { gives: 'Intent', form: `{One:Key} {Has} {Sense} {Calculation}`, means: first(null), cost: -0.08 },
+  { gives: 'Intent', form: `[for] {Key} {Has} {Sense} {Calculation}`, means: ten },
   { gives: 'Intent', form: '(which|what) {Key} {DateVerb} {Sense} {Calculation}', means: (p) => withDateVerb(first(null)(p), p), cost: -0.08 },
-  { gives: 'Intent', form: `who ${HAS} {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
+  { gives: 'Intent', form: `who {Has} {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
+  { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => (isVerbOf(String(p['verb']), p['Measure'] as string, q) ? intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(p['Measure'] as string) }) : null), cost: -0.1 },
+  { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => (isVerbOf(String(p['verb']), p['Measure'] as string, q) ? first(null)({ ...p, Calculation: measureOf(p['Measure'] as string) }) : null), cost: -0.08 },
   { gives: 'Intent', form: 'who [(has|had|have|did)] {Calculation} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   { gives: 'Intent', form: '(where|when) (do|did|does|have|has) (we|they|people) [have] {Calculation} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'place', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   { gives: 'Intent', form: '{Sense} {Calculation} (on|in|of|for) (a single|any single|single|one|any one) {Unit}', means: (p) => first(null)({ ...p, Key: { kind: 'time', grain: p['Unit'] } }), cost: -0.2 },
   { gives: 'Intent', form: `where (do we have|did we have|are there|were there|is there|was there|do we see|did we see) {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'place', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
-  { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} ${HAS} ${MOST} {Calculation}`, means: said('top'), cost: -0.05 },
-  { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} ${HAS} ${LEAST} {Calculation}`, means: said('bottom'), cost: -0.05 },
-  { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} ${HAS} (best|strongest) {Calculation}`, means: said('best'), cost: -0.05 },
-  { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} ${HAS} (worst|weakest|poorest) {Calculation}`, means: said('worst'), cost: -0.05 },
+  { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} {Has} ${MOST} {Calculation}`, means: said('top'), cost: -0.05 },
+  { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} {Has} ${LEAST} {Calculation}`, means: said('bottom'), cost: -0.05 },
+  { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} {Has} (best|strongest) {Calculation}`, means: said('best'), cost: -0.05 },
+  { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} {Has} (worst|weakest|poorest) {Calculation}`, means: said('worst'), cost: -0.05 },
   { gives: 'Intent', form: '{Sense} {Calculation} {One:Key}', means: first(null), cost: -0.12 },
   { gives: 'Intent', form: '{Sense} {Calculation} {Key}', means: ten },
   { gives: 'Intent', form: '{Sense} {Calculation} (by|per|for each|of each|for any|of any) {Key}', means: ten, cost: -0.1 },
@@ -99,6 +106,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Sense} {Percent} [instead]', means: (p) => rerank({ ...p, Number: p['Percent'] }, true), cost: 0.3, examples: ['top 10 %'] },
   { gives: 'Intent', form: '[(sorted|sort|ordered)] [with] (worst|weakest|poorest) first', means: () => intent({ do: 'sortBest', sense: 'worst' }), cost: -0.1, examples: ['worst first'] },
   { gives: 'Intent', form: '[(sorted|sort|ordered)] [with] (best|strongest) first', means: () => intent({ do: 'sortBest', sense: 'best' }), cost: -0.1, examples: ['best first'] },
+  { gives: 'Intent', form: '[(sorted|sort|ordered|order)] [with] {Sense} {Calculation} first', means: (p) => intent({ do: 'sortBest', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   { gives: 'Intent', form: '{Sense} (instead|ones instead|ones)', means: (p) => followUp({ do: 'turnRank', sense: p['Sense'] as Sense }), cost: 0.2, examples: ['worst instead'] },
   { gives: 'Intent', form: 'only {Number} [instead]', means: (p) => countOnly(p), cost: 0.6 },
   { gives: 'Intent', form: '(no ranking|all of them|without ranking|remove the ranking|show all of them|no limit|without limit|not just top|not only top|all of those|every one of them|no rank|drop the ranking|the full list|full list)', means: () => followUp({ do: 'clear', what: 'rank' }), examples: ['all of them'] },
@@ -108,6 +116,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${SORT} (name|names) (descending|down|z to a|z - a)`, means: byName('down') },
   { gives: 'Intent', form: `[${SORT}] (alphabetically|alphabetical|alphabetical order|in alphabetical order|a to z)`, means: byName('up') },
   { gives: 'Intent', form: '(in reverse alphabetical order|z to a|reverse alphabetical)', means: byName('down') },
+  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] [by] [date] (newest|latest|most recent|youngest) first', means: byName('down'), examples: ['newest first'] },
+  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] [by] [date] (oldest|earliest) first', means: byName('up'), examples: ['oldest first'] },
   { gives: 'Intent', form: `${SORT} {Calculation} (ascending|up|lowest first|smallest first|increasing|from low to high|low to high|in ascending order)`, means: sorted('up') },
   { gives: 'Intent', form: `${SORT} {Calculation} [(descending|down|highest first|largest first|decreasing|from high to low|high to low|in descending order)]`, means: sorted('down') },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (ascending|lowest first|smallest first|low to high|in ascending order|from lowest to highest|increasing|upwards|from low to high)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['ascending'] },
@@ -116,6 +126,22 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(other way round|the other way round|opposite order|in reverse|in reverse order|reverse order)', means: () => followUp({ do: 'reverse' }), examples: ['the other way round'] },
   { gives: 'Intent', form: '(usual order|default order|no sorting|unsorted|stop sorting)', means: () => followUp({ do: 'order', order: null }), examples: ['usual order'] },
 ];
+
+/** "biggest stays by room revenue": the records with most first. */
+function extremeRecords(parts: Parts, { model }: Question): Intent | null {
+  const records = model.measures.get(parts['records'] as string);
+  const measure = parts['Measure'] as string;
+  if (records?.kind !== 'count' || rowColumnOf(model, measure)?.fact !== records.fact) return null;
+  return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(measure), transform: null }] }, { do: 'rows', how: 'list', fact: records.fact, columns: [] }, { do: 'sortBest', sense: parts['Sense'] as Sense, by: measureOf(measure) });
+}
+
+/** "worked the most hours", of Hours worked: a verb that is in the name of the measure, or stands for its noun. */
+function isVerbOf(verb: string, measure: string, { model, names }: Question): boolean {
+  const found = model.measures.get(measure);
+  const word = verb.toLowerCase();
+  if (found === undefined) return false;
+  return [found.name, ...found.synonyms].some((name) => nameWords(name).includes(word)) || names.meantByVerb(word).some((one) => one.named.id === measure);
+}
 
 /** "which technician fixed the most faults": the date of what they did. */
 function withDateVerb(made: Intent | null, parts: Parts): Intent | null {

@@ -162,6 +162,16 @@ const magnitude: Reader<Question> = (tokens, start, question) => {
   return unit === undefined ? [] : [item(start + 1, unit)];
 };
 
+/** What members do with what is measured. These words may be parts of names as well, so they are no words of the grammar. */
+const DOING = new Set(
+  'spend spent spends pay paid pays buy bought buys book booked books use used uses make made makes take took takes order ordered orders get got gets generate generated generates sell sold sells earn earned earns stay stayed stays cost costs need needed needs produce produced produces bring brought brings carry carried carries work worked works give gave gives cause caused causes contribute contributed contributes collect collected collects receive received receives'.split(' '),
+);
+const doing: Reader<Question> = (tokens, start) => {
+  const token = tokens[start];
+  if (token?.kind !== 'word' || !DOING.has(token.word)) return [];
+  return [item(start + 1, true), ...(tokens[start + 1]?.word === 'in' ? [item(start + 2, true)] : [])];
+};
+
 /** One word, quoted or not, as it was typed. */
 const anyText: Reader<Question> = (tokens, start) => {
   const token = tokens[start];
@@ -219,6 +229,7 @@ export const READERS: ReadonlyMap<string, Reader<Question>> = new Map([
   ['UnitAdverb', wordTable(UNIT_ADVERBS, 'as is')],
   ['QuarterOrHalf', quarterOrHalf],
   ['FiscalYear', fiscalYear],
+  ['Doing', doing],
   ['Text', quotedText],
   ['Open', sign('(')],
   ['Close', sign(')')],

@@ -19,6 +19,7 @@ export function verbNouns(word: string): ReadonlySet<string> {
   for (const inflected of INFLECTED) {
     if (!word.endsWith(inflected)) continue;
     const base = word.slice(0, word.length - inflected.length);
+    if (base.endsWith('e') && base.length >= SHORTEST_STEM) nouns.add(`${base.slice(0, -1)}ing`);
     for (const stem of new Set([base, base.replace(/e$/, ''), base.replace(/([bdgmnprt])\1$/, '$1'), base.replace(/i$/, 'y')]))
       if (stem.length >= SHORTEST_STEM) for (const ending of NOUN_ENDINGS) nouns.add(stem + ending);
   }

@@ -1,8 +1,8 @@
 /** Settling breakdowns that a question leaves open: over time, who and where, distributions. */
 import type { Calculation } from '../../model/calculation';
-import { factsOf, rowColumnOf, type Model } from '../../model/model';
+import { factHasLevel, factsOf, rowColumnOf, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit';
-import { byLevel, plain, same, type Breakdown, type Key, type Reading } from '../../reading/schema';
+import { byLevel, plain, same, type Breakdown, type Key, type Listed, type Reading } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
 import { resolvePeriod, type Calendar, type Period } from '../../time/period';
 import type { SaidEdit } from '../intent';
@@ -35,9 +35,12 @@ function finestGrain(shown: readonly Calculation[], model: Model): Grain {
   return order[Math.max(0, ...grains.map((grain) => order.indexOf(grain)))] ?? 'day';
 }
 
-/** The level that answers who or where: just below the one that is fixed to one member, else the coarsest that the model marks. */
-export function levelOfKind(kind: 'person' | 'place' | 'time', base: Reading, edits: readonly Edit[], model: Model): Extract<Breakdown, { kind: 'level' }> {
-  const levels = [...model.levels.values()].filter((entry) => entry.level.kind === kind).map((entry) => entry.level.id);
+/** The level that answers who or where: just below the one that is fixed to one member, else the coarsest that the model marks and what is shown knows. */
+export function levelOfKind(kind: 'person' | 'place' | 'time', base: Reading, edits: readonly Edit[], model: Model, by: Calculation | null = null): Extract<Breakdown, { kind: 'level' }> {
+  const facts = [...(by === null ? calculations(edits, base, model) : [by])].flatMap((one) => factsOf(model, one));
+  const marked = [...model.levels.values()].filter((entry) => entry.level.kind === kind).map((entry) => entry.level.id);
+  const known = marked.filter((level) => facts.every((fact) => factHasLevel(model, fact, level)));
+  const levels = known.length > 0 ? known : marked;
   const fixed = [...base.where, ...edits.flatMap((edit) => (edit.do === 'condition' ? [edit.condition] : []))].flatMap((one) =>
     one.kind === 'members' && one.is && one.members.length === 1 && levels.includes(one.level) ? [one.level] : [],
   );
@@ -79,4 +82,13 @@ export function memberShareEdits(said: Extract<SaidEdit, { do: 'memberShare' }>,
 export function allOf(level: string, base: Reading, model: Model): Edit {
   const narrowed = base.where.some((one) => ((one.kind === 'members' || one.kind === 'text') && one.level === level) || (one.kind === 'set' && model.sets.get(one.set)?.level === level));
   return narrowed ? { do: 'clear', what: 'level', level } : { do: 'breakdown', how: 'join', by: [byLevel(level)] };
+}
+
+/** "add captain and weather": columns of a listing; where none is shown, breakdowns and measures of the answer. */
+export function columnEdits(columns: readonly Listed[], base: Reading): Edit[] {
+  if (base.rows !== null) return [{ do: 'rows', how: 'add', columns: [...columns] }];
+  if (columns.some((one) => one.kind === 'date')) throw new CannotSettle('Columns of dates are added to a listing; “show the rows” makes one.');
+  const levels = columns.flatMap((one) => (one.kind === 'level' ? [byLevel(one.level)] : []));
+  const measures = columns.flatMap((one) => (one.kind === 'measure' ? [plain(one.measure)] : []));
+  return [...(measures.length > 0 ? [{ do: 'show' as const, how: 'add' as const, shown: measures }] : []), ...(levels.length > 0 ? [{ do: 'breakdown' as const, how: 'add' as const, by: levels }] : [])];
 }

@@ -19,9 +19,9 @@ export function rankEdits(said: Extract<SaidEdit, { do: 'saidRank' }>, edits: re
   const all = [...saidBy, ...there];
   const of = rank.of ?? before ?? all.findLast((one) => one.kind === 'level' && !same(one, rank.within)) ?? all.findLast((one) => !same(one, rank.within));
   if (of === undefined) throw new CannotSettle('Nothing is broken down by members, so there is nothing to rank; say by which level.');
-  const shows = edits.some((edit) => edit.do === 'show');
+  const shows = edits.some((edit) => edit.do === 'show' && edit.how === 'replace');
   const more: Edit[] = [];
-  const shownNow = edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : []))[0]?.calculation ?? base.shown[0]?.calculation ?? null;
+  const shownNow = edits.flatMap((edit) => (edit.do === 'show' && edit.how === 'replace' ? edit.shown : []))[0]?.calculation ?? base.shown[0]?.calculation ?? null;
   if (rank.by !== null && !shows && !asFollowUp) more.push({ do: 'show', how: 'replace', shown: [shownPlainly(rank.by)] });
   const needed = [rank.within, of].filter((key): key is Key => key !== null && !all.some((one) => same(one, key)));
   if (needed.length > 0) more.push({ do: 'breakdown', how: saidBy.length > 0 ? 'add' : 'join', by: rank.within === null ? needed : [rank.within, of] });
@@ -55,7 +55,7 @@ const neededComparison = (edits: readonly Edit[], base: Reading, asFollowUp: boo
 
 /** "who has the worst delay", "where is revenue highest", "when was it best": a rank of one of the level that the model marks for it. */
 export function kindRankEdits(said: Extract<SaidEdit, { do: 'kindRank' }>, edits: readonly Edit[], when: Period | null, { model, calendar }: Situation, base: Reading, asFollowUp: boolean): Edit[] {
-  const of = said.kind === 'time' ? readableBreakdown(said.by === null ? [] : [{ do: 'show', how: 'replace', shown: [shownPlainly(said.by)] }], when, calendar, model, base) : levelOfKind(said.kind, base, edits, model);
+  const of = said.kind === 'time' ? readableBreakdown(said.by === null ? [] : [{ do: 'show', how: 'replace', shown: [shownPlainly(said.by)] }], when, calendar, model, base) : levelOfKind(said.kind, base, edits, model, said.by);
   return rankEdits({ do: 'saidRank', sense: said.sense, rank: { count: 10, percent: false, of, by: said.by, within: null, others: false, marked: true } }, edits, base, model, asFollowUp);
 }
 
@@ -67,9 +67,9 @@ function directionOf(sense: Sense, by: Calculation | null | undefined, model: Mo
   return (sense === 'best') === lessIsBetter ? 'bottom' : 'top';
 }
 
-/** "worst first": ordered by what is shown, in the direction that is bad for it. */
-export function sortEdits(sense: 'best' | 'worst', edits: readonly Edit[], base: Reading, model: Model): Edit[] {
-  const calculation = edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : []))[0]?.calculation ?? base.shown[0]?.calculation ?? { kind: 'measure' as const, measure: model.defaultMeasure };
+/** "worst first": ordered by what is shown, in the direction that the words say of it. */
+export function sortEdits(sense: Sense, said: Calculation | undefined, edits: readonly Edit[], base: Reading, model: Model): Edit[] {
+  const calculation = said ?? edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : []))[0]?.calculation ?? base.shown[0]?.calculation ?? { kind: 'measure' as const, measure: model.defaultMeasure };
   return [{ do: 'order', order: { by: { kind: 'measure', calculation }, direction: directionOf(sense, calculation, model) === 'top' ? 'down' : 'up' } }];
 }
 

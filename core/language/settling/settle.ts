@@ -7,7 +7,7 @@ import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Intent, type Move, type SaidEdit } from '../intent';
 import { growsSinceLastYear, showsChange, asideEdits, besideEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, stretchBefore, twoEnds, unitBefore } from './comparisons';
-import { allOf, distributionEdits, levelOfKind, memberShareEdits, overTime, withinEdits } from './breakdowns';
+import { allOf, columnEdits, distributionEdits, levelOfKind, memberShareEdits, overTime, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
 import { pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
 import { changeOrderEdits, changeRank, comparedRankEdits, kindRankEdits, rankEdits, sortEdits, turnedRank } from './ranks';
@@ -156,14 +156,13 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         edits.push(turnedRank(edit.sense, base, model));
         break;
       case 'sortBest':
-        after.push((done) => sortEdits(edit.sense, done, base, model));
+        after.push((done) => sortEdits(edit.sense, edit.by, done, base, model));
         break;
       case 'whichAreThese':
         edits.push(...whichAreThese(base));
         break;
       case 'columns':
-        if (base.rows === null) throw new CannotSettle('Columns are added to a listing; “show the rows” makes one.');
-        edits.push({ do: 'rows', how: 'add', columns: [...edit.columns] });
+        edits.push(...columnEdits(edit.columns, base));
         break;
       case 'change': {
         const ends = twoEnds(said, base, asFollowUp);

@@ -23,7 +23,10 @@ export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest'
     if (said.at.kind === 'cycle') throw new CannotSettle('Parts of a week, a year or a day are not counted; ask by them instead.');
     const count: Calculation = said.at.kind === 'level' ? { kind: 'members', level: said.at.level } : { kind: 'periods', grain: said.at.grain };
     edits.unshift({ do: 'show', how: 'replace', shown: [shownPlainly(count)] });
-  } else if (!asFollowUp && shows.length === 0) edits.unshift({ do: 'show', how: 'replace', shown: [shownPlainly(missingOf(test.test, calculation, model))] });
+  } else if (!asFollowUp && shows.length === 0) {
+    edits.unshift({ do: 'show', how: 'replace', shown: (said.shows ?? [missingOf(test.test, calculation, model)]).map(shownPlainly) });
+    if (said.besidePlan) edits.push({ do: 'compare', against: { kind: 'plan' } });
+  }
   const assumed = said.calculation === null ? [`The average is that of ${nameOf(calculation, model)}.`] : [];
   return { edits, notes: [...assumed, ...notes] };
 }

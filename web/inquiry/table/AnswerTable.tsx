@@ -2,6 +2,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, type MouseEvent } from 'react';
 import styled from 'styled-components';
+import { DEEPEST_SHADE } from '@zud/core/chart/shade';
 import type { Answer, Cell } from '@zud/core/query/answer';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import type { View } from '@zud/core/reading/schema';
@@ -204,6 +205,6 @@ function sizeStyle(cell: Cell, most: number | null, as: View['cells']): React.CS
   if (as === undefined || most === null || most === 0 || typeof cell !== 'number') return undefined;
   const part = Math.abs(cell) / most;
   const colour = cell < 0 ? 'var(--signal)' : 'var(--first)';
-  if (as === 'shades') return { background: `color-mix(in srgb, ${colour} ${Math.round(part * 55)}%, transparent)` };
+  if (as === 'shades') return { background: `color-mix(in srgb, ${colour} ${Math.round(part * DEEPEST_SHADE * 100)}%, transparent)` };
   return { backgroundImage: `linear-gradient(${colour}, ${colour})`, backgroundSize: `calc((100% - 14px) * ${part.toFixed(3)}) 3px` };
 }
