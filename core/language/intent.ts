@@ -1,7 +1,7 @@
 /** Intents: what a stretch of a question asks for, before the calendar, the model and the reading before settle it. */
 import type { Calculation } from '../model/calculation';
 import type { Edit } from '../reading/edit';
-import type { Condition, Key, Listed, Rank, Shown, Transform } from '../reading/schema';
+import type { Breakdown, Condition, Key, Listed, Rank, Shown, Transform } from '../reading/schema';
 import type { Grain } from '../time/grain';
 import type { Period } from '../time/period';
 import type { Day } from '../time/day';
@@ -18,6 +18,12 @@ export type SaidPeriod =
   | { readonly kind: 'ago'; readonly grain: Grain; readonly count: number }
   | { readonly kind: 'spread'; readonly from: SaidPeriod; readonly to: SaidPeriod }
   | { readonly kind: 'bound'; readonly side: 'since' | 'until' | 'before' | 'after'; readonly period: SaidPeriod }
+  /** The week, month … that holds a day: "the week of 4 May". */
+  | { readonly kind: 'unitOf'; readonly grain: Grain; readonly period: SaidPeriod }
+  /** A week by its ISO number. */
+  | { readonly kind: 'week'; readonly week: number; readonly year?: number }
+  /** "last Monday": the latest such day before the reference day. */
+  | { readonly kind: 'lastWeekday'; readonly day: number }
   | { readonly kind: 'impossible'; readonly text: string };
 
 /** A number as said, with the unit it was said in. */
@@ -69,10 +75,16 @@ export type SaidEdit =
   | { readonly do: 'unitBefore'; readonly unit: Grain }
   /** "vs the 10 weeks before": so many units just before the period. */
   | { readonly do: 'stretchBefore'; readonly unit: Grain; readonly count: number }
+  /** "vs the same day last week": the same days, a unit earlier. */
+  | { readonly do: 'shiftedBefore'; readonly unit: Grain }
+  /** "… as a percentage of departures": what is shown, divided by that. */
+  | { readonly do: 'saidRatio'; readonly whole: Calculation }
+  /** "for each line": a breakdown more; a share is then of each. */
+  | { readonly do: 'forEach'; readonly by: readonly Breakdown[] }
   /** Null as the level: the one shown. */
   | { readonly do: 'saidRank'; readonly rank: Omit<Rank, 'direction' | 'of'> & { readonly of: Key | null }; readonly sense: Sense; readonly on?: 'difference' | 'percent' }
   /** "which channel grew most": a rank by how far what is shown lies from what it stands beside. */
-  | { readonly do: 'saidChangeRank'; readonly sense: 'top' | 'bottom'; readonly on: 'difference' | 'percent'; readonly count: number; readonly marked: boolean; readonly of: Key | null; readonly calculation: Calculation | null }
+  | { readonly do: 'saidChangeRank'; readonly sense: Sense; readonly on: 'difference' | 'percent'; readonly count: number; readonly marked: boolean; readonly of: Key | null; readonly calculation: Calculation | null }
   | { readonly do: 'saidChangeOrder'; readonly on: 'difference' | 'percent'; readonly direction: 'up' | 'down' }
   /** Members of a key by a measure; without one, by what is shown. `count`: how many they are. */
   | { readonly do: 'saidMeasureTest'; readonly at: Key; readonly calculation: Calculation | null; readonly test: SaidTest; readonly count: boolean; readonly narrows: boolean; /** What is shown where nothing else is: the two measures of a difference that is tested. */ readonly shows?: readonly Calculation[]; readonly besidePlan?: true }

@@ -137,6 +137,8 @@ export function read(text: string, context: ReadContext): ReadResult {
   const notes: Note[] = [...typed, ...assumed, ...first.notes.map((note): Note => ({ kind: 'assumed', text: note }))];
   const perLevel = brokenDownInstead(first.reading);
   if (perLevel !== null && impossibility(perLevel, names) === null) notes.push({ kind: 'assumed', text: '“Per” divides by how many there are.', options: [{ label: sentence(perLevel).text, reading: perLevel }] });
+  const shareOfMany = sharedInstead(first.reading);
+  if (shareOfMany !== null && impossibility(shareOfMany, names) === null) notes.push({ kind: 'caveat', text: 'This is a share of what the conditions leave, so it is all of it. The share among all members is one click away.', options: [{ label: sentence(shareOfMany).text, reading: shareOfMany }] });
   const other = context.before ? otherMode(first, situation, names) : null;
   if (other) notes.push({ kind: 'assumed', text: first.asFollowUp ? 'Read as a follow-up.' : 'Read as a new question.', options: [{ label: `${first.asFollowUp ? 'As a new question' : 'As a follow-up'}: ${sentence(other).text}`, reading: other }] });
   return { outcome: 'answered', reading: first.reading, sentence: sentence(first.reading), words, phrases: phrasesOf(first.cover, tokens), notes, options: [], edits: first.edits };
@@ -158,6 +160,14 @@ function brokenDownInstead(reading: Reading): Reading | null {
   if (reading.shown.length !== 1 || only?.calculation.kind !== 'arithmetic' || only.calculation.operator !== 'divide' || only.calculation.right.kind !== 'members') return null;
   const by = byLevel(only.calculation.right.level);
   return reading.by.some((one) => same(one, by)) ? null : { ...reading, shown: [{ calculation: only.calculation.left, transform: only.transform }], by: [...reading.by, by] };
+}
+
+/** "share of sales for students", with nothing broken down, is all of what the condition leaves; some mean the share that students have. */
+function sharedInstead(reading: Reading): Reading | null {
+  const members = reading.where.filter((one) => one.kind === 'members' && one.is);
+  const [only] = members;
+  if (reading.by.length > 0 || members.length !== 1 || only?.kind !== 'members' || !reading.shown.some((one) => one.transform?.kind === 'share')) return null;
+  return { ...reading, by: [byLevel(only.level)], where: reading.where.filter((one) => one !== only) };
 }
 
 function distinct(candidates: readonly Candidate[]): Candidate[] {

@@ -204,10 +204,11 @@ function withoutTimeIfSaid(by: readonly Breakdown[], said: readonly Breakdown[])
 function joined(by: readonly Breakdown[], said: readonly Breakdown[], model: Model): Breakdown[] {
   const saidTime = said.filter(isTime);
   const saidOther = said.filter((one) => !isTime(one));
-  const time = saidTime.length > 0 ? saidTime : by.filter(isTime);
-  if (saidOther.length === 0) return [...time, ...by.filter((one) => !isTime(one))];
+  const line: Breakdown[] = by.some(isTime) || saidOther.some((one) => one.kind === 'cycle') ? by.filter(isTime) : by.filter((one) => one.kind === 'cycle');
+  const time = saidTime.length > 0 ? saidTime : line;
+  if (saidOther.length === 0) return [...saidTime, ...by.filter((one) => !isTime(one))];
   const [first] = saidOther;
-  const kept = by.filter((one) => !isTime(one));
+  const kept = by.filter((one) => !line.includes(one) && !isTime(one));
   if (saidOther.length === 1 && first?.kind === 'level') {
     const at = kept.findIndex((one) => {
       const level = levelIn(one, model);

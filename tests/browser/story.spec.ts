@@ -152,7 +152,7 @@ test('typing errors, ambiguous names and unknown words, as people meet them', as
 
 for (const scheme of ['light', 'dark'] as const)
   test(`axe finds nothing on any place, ${scheme}`, async ({ browser, product }) => {
-    test.setTimeout(150_000);
+    test.setTimeout(240_000);
     const page = await signedIn(browser, product, 'mira');
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
     const check = async (name: string) => {
@@ -177,6 +177,7 @@ for (const scheme of ['light', 'dark'] as const)
     await page.getByRole('tab', { name: 'Model' }).click();
     await page.getByRole('button', { name: 'Passengers', exact: true }).click();
     await check('model drawer');
+    await page.getByRole('tab', { name: 'Notes' }).click();
     await page.getByRole('tab', { name: 'Chart' }).click();
     for (const kind of ['treemap', 'map', 'small multiples', 'heat grid', 'bridge']) {
       await ask(page, kind === 'bridge' ? 'new question: passengers by coast this year vs last year as a bridge' : kind === 'map' ? 'new question: passengers by port as a map' : `new question: passengers by coast and channel as ${kind === 'small multiples' ? kind : `a ${kind}`}`);

@@ -1,5 +1,6 @@
 /** Laws that hold for each question of the corpus, whatever it asks. */
 import { read, type ReadResult } from '@zud/core/language/read';
+import { DOING } from '@zud/core/language/grammar/readers';
 import { FUNCTION_WORDS, NEVER_PARTS } from '@zud/core/language/grammar/grammar';
 import { NameIndex } from '@zud/core/language/names/name-index';
 import { editDistance } from '@zud/core/language/names/distance';
@@ -126,7 +127,7 @@ function renamed({ names, calendar }: Known): { known: Known; text: (question: s
   const fresh = madeUpWords();
   const word = (one: string) => {
     const plain = singular(one.toLowerCase());
-    if ([one.toLowerCase(), plain, `${plain}s`].some((form) => NEVER_PARTS.has(form)) || plain.length < 3) return one;
+    if ([one.toLowerCase(), plain, `${plain}s`].some((form) => NEVER_PARTS.has(form) || DOING.has(form)) || plain.length < 3) return one;
     const there = words.get(plain) ?? fresh();
     words.set(plain, there);
     return plain === one.toLowerCase() ? there : `${there}s`;

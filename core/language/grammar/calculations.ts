@@ -38,6 +38,11 @@ function ofRecords(parts: Parts, { model }: Question): Calculation | null {
   return factsOf(model, measureOf(measure.id)).includes(records.fact) ? measureOf(measure.id) : null;
 }
 
+/** "rides on an average day": the sums of the days, averaged. */
+function averageOf(parts: Parts, question: Question): Calculation | null {
+  return ['sum', 'count'].includes(question.model.measures.get(parts['Measure'] as string)?.kind ?? '') ? perPeriod(parts, 'Unit') : null;
+}
+
 const perPeriod = (parts: Parts, unit: string): Calculation => ({ kind: 'perPeriod', grain: parts[unit] as Grain, measure: parts['Measure'] as string });
 
 /** "number of Ys": the count of Y where the model has such a measure, else the distinct members of the level. */
@@ -106,6 +111,9 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '((number|count) of|how many) half years', means: () => ({ kind: 'periods', grain: 'half' }), cost: 0.2 },
   { gives: 'Term', form: '(how many|how much|how high is|how high was|how large is|how big is) {Measure}', means: (p) => measureOf(p['Measure'] as string) },
   { gives: 'Term', form: `${COUNTED} {Measure:left} (per|for each|for every) {Measure:right}`, means: (p) => arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)), cost: 0.1 },
+  { gives: 'Term', form: '{Measure:left} per {Number} {Measure:right}', means: (p) => (p['left'] === p['right'] || !((p['Number'] as number) > 1) ? null : arithmetic('multiply', arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)), { kind: 'number', value: p['Number'] as number })) },
+  { gives: 'Term', form: '{Measure} (on|in|of|for) (an average|a typical|an ordinary|average|typical|ordinary) {Unit}', means: (p, q) => averageOf(p, q) },
+  { gives: 'Often', form: '(a|per|each|every) {Unit}', means: (p) => p['Unit'] },
   { gives: 'Term', form: '{Measure:left} per {Level}', means: perLevel, cost: 0.15 },
 
   { gives: 'Factor', form: '{Term}', means: (p) => p['Term'] },

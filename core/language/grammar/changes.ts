@@ -5,7 +5,7 @@ import { followUp, intent, type Intent } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
-type Way = 'top' | 'bottom';
+type Way = 'top' | 'bottom' | 'best' | 'worst';
 interface Said {
   readonly count: number;
   readonly marked: boolean;
@@ -36,6 +36,8 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
   { gives: 'Moves', form: '(drops|falls|declines|decreases|losses|dips|reductions|losers|fallers|decliners)', means: () => 'bottom' },
   { gives: 'Moved', form: '(grew|grow|rose|rise|increased|increase|gained|gain|climbed|went up|go up|has grown|have grown|has risen|have risen|has increased|have increased)', means: () => 'top' },
   { gives: 'Moved', form: '(fell|fall|dropped|drop|declined|decline|shrank|shrink|decreased|decrease|lost|went down|go down|has fallen|have fallen|has dropped|have dropped|has declined|have declined)', means: () => 'bottom' },
+  { gives: 'Turned', form: '(got|become|became|gotten|turned|grew|grown|getting) worse|worsened|worsen|worsening|deteriorated|deteriorate', means: () => 'worst' },
+  { gives: 'Turned', form: '(got|become|became|gotten|turned|grew|grown|getting) better|improved|improve|improving', means: () => 'best' },
   { gives: 'ChangePart', form: '(change|difference|growth|the difference|absolute change|absolute difference|absolute growth|increase|gain|drop)', means: () => 'difference' },
   { gives: 'ChangePart', form: '(% change|% difference|% growth|percentage change|percent change|relative change|growth rate|relative growth|percentage growth|relative difference|percentage difference)', means: () => 'percent', cost: -0.1 },
 
@@ -45,6 +47,8 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `(which|what) {Key} [(has|have|did)] {Moved} [the] ${MOST} [(in|by|on) {Calculation}]`, means: one, cost: -0.4, examples: ['which month fell most'] },
   { gives: 'Intent', form: `(which|what) [{Number}] {Key} [(has|have|did)] {Moved} [the] most [(in|by|on) {Calculation}]`, means: one, cost: -0.4 },
   { gives: 'Intent', form: `(which|what|which ones|which one|what) [(has|have)] {Moved} [the] ${MOST}`, means: (p) => { const made = ten(p); return made && { ...made, followUp: true }; }, cost: -0.2 },
+  { gives: 'Intent', form: '(which|what|which ones|which one) [(has|have|is|are)] {Turned:Move} [(most|the most)]', means: (p) => { const made = ten(p); return made && { ...made, followUp: true }; }, cost: -0.2 },
+  { gives: 'Intent', form: '(which|what) {Key} [(has|have|is|are)] {Turned:Move} [(most|the most)] [(in|by|on) {Calculation}]', means: one, cost: -0.3, examples: ['which month got worse'] },
   { gives: 'Intent', form: `[{Number}] {Key} (that|which|where) [{Calculation}] {Moved} [the] ${MOST}`, means: ten, cost: -0.4, examples: ['months that grew most'] },
   { gives: 'Intent', form: `(which|what) {Key} (lost|gained) [the] most {Calculation}`, means: (p, q) => changed(null, { count: 10, marked: true, on: 'difference' })({ ...p, Moved: q.tokens.some((token) => token.word === 'lost') ? 'bottom' : 'top' }), cost: -0.4 },
   { gives: 'Intent', form: '[{Number}] (fastest|quickest|strongest) (growing|rising) {Key} [(by|in) {Calculation}]', means: changed('top', { count: 10, marked: false, on: 'percent' }), cost: -0.3, examples: ['fastest growing months'] },

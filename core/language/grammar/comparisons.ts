@@ -26,7 +26,7 @@ function sideBySide(beside: 'none' | 'all' | 'rest') {
 
 const VERSUS = '(vs|versus|against|compared to|compared with|compare to|compare with|beside|relative to|v|in comparison with|in comparison to|next to|set against|as against|measured against)';
 const AND = `(and|with|to|or|${VERSUS.slice(1, -1)})`;
-const ON = '(on|from|over|than|by)';
+const ON = '(on|from|over|than)';
 const ALL = '(all|total|overall|average of all|everyone|everything|whole|all of them|all together|overall total|company|grand total)';
 const REST = '(rest|others|everyone else|all others|everything else|other ones|all other|remaining|all the others|all the rest)';
 const BY_MEASURE = '[(by|in|on|in terms of) {Calculation}]';
@@ -58,11 +58,13 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} {PeriodBefore}`, means: () => compare({ kind: 'previous' }), examples: ['vs the period before'] },
   { gives: 'Intent', form: '(compare|compare it|compare that) (to|with) {PeriodBefore}', means: () => compare({ kind: 'previous' }), cost: -0.05, examples: ['compare with the previous period'] },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Unit} (before|earlier|just before)`, means: (p) => intent({ do: 'unitBefore', unit: p['Unit'] as Grain }), examples: ['vs the month before'] },
+  { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} same (day|days|time|period|week|weekday|hours|stretch) (last|of last|the previous|of the previous|in the previous|a|one) {Unit} [(ago|earlier|before)]`, means: (p) => intent({ do: 'shiftedBefore', unit: p['Unit'] as Grain }), cost: -0.2, examples: ['vs the same day last week'] },
+  { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} (one|a) {Unit} (earlier|ago)`, means: (p) => intent({ do: 'shiftedBefore', unit: p['Unit'] as Grain }), cost: -0.1, examples: ['vs a week earlier'] },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} (previous|prior|preceding) {Number} {Unit}`, means: stretchBefore, cost: -0.1, examples: ['vs the previous 3 months'] },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Number} {Unit} (before|earlier|before that|prior)`, means: stretchBefore, cost: -0.1, examples: ['vs the 3 months before'] },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} (previous|prior|preceding) {Unit}`, means: (p) => intent({ do: 'unitBefore', unit: p['Unit'] as Grain }), examples: ['vs the previous month'] },
   { gives: 'Intent', form: '[by] each {Unit} and [the] (difference|differences|change)', means: (p) => intent({ do: 'breakdown', by: [{ kind: 'time', grain: p['Unit'] as Grain }], how: 'join' }, { do: 'compare', against: { kind: 'previous' } }), cost: -0.1, examples: ['each month and the difference'] },
-  { gives: 'Intent', form: '(with the difference|and the difference|with differences|and the change)', means: () => intent({ do: 'change' }), cost: 0.05, examples: ['and the difference'] },
+  { gives: 'Intent', form: '(with|and|plus|including) (difference|differences|change|changes|growth|% change)', means: () => intent({ do: 'change' }), cost: 0.05, examples: ['and the difference'] },
   { gives: 'Intent', form: '(growth|change|changes|changed|grow|grew|grown|development|fell|fall|fallen|falling|rose|rise|risen|rising|growing|shrank|shrink|dropped|declined|decline|increased|increase|decreased|decrease|changing|develop|developed|going)', means: () => intent({ do: 'change' }), cost: 0.1, examples: ['growth'] },
   { gives: 'Intent', form: '(growth|change|changes|increase|decrease|fall|rise|decline|movement) (in|of)', means: () => intent({ do: 'change' }) },
   { gives: 'Intent', form: '(change|growth|changes|increase|decrease|rise|fall|fell|rose|grew|changed|decline) [(on|from|over|since|vs|versus|against|compared to|compared with)] {YearBefore}', means: () => compare({ kind: 'year' }), examples: ['change on last year'] },
@@ -88,6 +90,8 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
 
   { gives: 'Intent', form: `[(compare|for|in|at|from|of|among|on)] {Members:first} ${VERSUS} {Members:second} ${BY_MEASURE}`, means: sideBySide('none'), cost: -0.1 },
   { gives: 'Intent', form: `[(compare|for|in|at|from|of|among|on)] {Members:first} ${VERSUS} {Members:second} ${VERSUS} {Members:third} [${VERSUS} {Members:fourth}] ${BY_MEASURE}`, means: sideBySide('none'), cost: -0.15 },
+  { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} ${VERSUS} ${REST} ${BY_MEASURE}`, means: sideBySide('rest'), cost: -0.2 },
+  { gives: 'Intent', form: '(difference|differences|gap) (between|in) {Calculation} (on|for|of|in|at|from|between) {Members:first} [(and|to) {Members:second}]', means: (p) => ((p['first'] as Members).members.length + ((p['second'] as Members | undefined)?.members.length ?? 0) === 2 ? sideBySide('none')(p) : null), cost: -0.3 },
   { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} [,] beside all`, means: sideBySide('all'), cost: -0.15 },
   { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} [,] beside rest`, means: sideBySide('rest'), cost: -0.15 },
   { gives: 'Intent', form: `[(compare|for|in)] {Members:first} [,] ${AND} ${ALL} [{Level}] ${BY_MEASURE}`, means: sideBySide('all'), cost: -0.15 },

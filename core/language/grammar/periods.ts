@@ -38,6 +38,8 @@ const ofYear = (parts: Parts) => {
   return part(grain, number(parts, 'Year'), ordinal);
 };
 
+const isDay = (said: SaidPeriod) => said.kind === 'bareDay' || (said.kind === 'days' && said.from === said.to);
+
 /** Two days of one month: "4 to 18 August 2025". */
 function daysOfMonth(parts: Parts): SaidPeriod {
   const [from, to] = [number(parts, 'first'), number(parts, 'last')];
@@ -82,6 +84,10 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Stretch', form: '{QuarterOrHalf} [of] {Year}', means: ofYear, examples: ['Q3 2025', 'H1 2024'] },
   { gives: 'Stretch', form: '{Year} {QuarterOrHalf}', means: ofYear, examples: ['2025 Q3'] },
   { gives: 'Stretch', form: '{QuarterOrHalf}', means: (p) => ({ kind: 'bareUnit', ...(p['QuarterOrHalf'] as object) }), cost: 0.05, examples: ['Q2'] },
+  { gives: 'Stretch', form: '[(calendar|iso)] week {Number} [of|in] {Year}', means: (p) => ({ kind: 'week', week: p['Number'], year: p['Year'] }), cost: -0.1, examples: ['week 12 of 2025'] },
+  { gives: 'Stretch', form: '[(calendar|iso)] week {Number}', means: (p) => ({ kind: 'week', week: p['Number'] }), cost: 0.05, examples: ['week 12'] },
+  { gives: 'Stretch', form: '{Unit} (of|containing|commencing|starting|beginning|starting on|beginning on|with|around) {Stretch:day}', means: (p) => (isDay(period(p, 'day')) && p['Unit'] !== 'day' ? { kind: 'unitOf', grain: p['Unit'], period: p['day'] } : null), cost: -0.1, examples: ['the week of 4 May 2025'] },
+  { gives: 'Stretch', form: '(last|previous) {Weekday}', means: (p) => ({ kind: 'lastWeekday', day: p['Weekday'] }), examples: ['last Monday'] },
   { gives: 'Stretch', form: '{Year}', means: (p) => ({ kind: 'days', from: `${number(p, 'Year')}-01-01`, to: `${number(p, 'Year')}-12-31` }), examples: ['2024'] },
   { gives: 'Stretch', form: 'fiscal year {Year}', means: (p) => ({ kind: 'fiscal', year: p['Year'] }), examples: ['fiscal year 2025'] },
   { gives: 'Stretch', form: '{FiscalYear}', means: (p) => ({ kind: 'fiscal', year: p['FiscalYear'] }), examples: ['FY25'] },

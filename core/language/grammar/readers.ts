@@ -163,9 +163,12 @@ const magnitude: Reader<Question> = (tokens, start, question) => {
 };
 
 /** What members do with what is measured. These words may be parts of names as well, so they are no words of the grammar. */
-const DOING = new Set(
-  'spend spent spends pay paid pays buy bought buys book booked books use used uses make made makes take took takes order ordered orders get got gets generate generated generates sell sold sells earn earned earns stay stayed stays cost costs need needed needs produce produced produces bring brought brings carry carried carries work worked works give gave gives cause caused causes contribute contributed contributes collect collected collects receive received receives'.split(' '),
+export const DOING: ReadonlySet<string> = new Set(
+  'spend spent spends pay paid pays buy bought buys book booked books use used uses make made makes take took takes order ordered orders get got gets generate generated generates sell sold sells earn earned earns stay stayed stays cost costs need needed needs produce produced produces bring brought brings carry carried carries work worked works give gave gives cause caused causes contribute contributed contributes drive drove drives run ran runs lead led leads handle handled handles serve served serves teach taught teaches write wrote writes do did does collect collected collects receive received receives'.split(' '),
 );
+/** Qualities that an amount is said of ("10 minutes late"), with the comparative that speaks of the same number; parts of names as well. */
+const QUALITIES: Readonly<Record<string, string>> = { late: 'later', long: 'longer', old: 'older', heavy: 'heavier', overdue: 'later' };
+
 const doing: Reader<Question> = (tokens, start) => {
   const token = tokens[start];
   if (token?.kind !== 'word' || !DOING.has(token.word)) return [];
@@ -230,6 +233,7 @@ export const READERS: ReadonlyMap<string, Reader<Question>> = new Map([
   ['QuarterOrHalf', quarterOrHalf],
   ['FiscalYear', fiscalYear],
   ['Doing', doing],
+  ['Quality', wordTable(QUALITIES, 'as is')],
   ['Text', quotedText],
   ['Open', sign('(')],
   ['Close', sign(')')],

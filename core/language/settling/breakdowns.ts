@@ -70,6 +70,14 @@ export function withinEdits(key: Key, edits: readonly Edit[], base: Reading, asF
   return [{ do: 'breakdown', how: 'replace', by: [key, ...there] }, ...(shares ? [{ do: 'transform' as const, transform: { kind: 'share' as const, within: 'outer' as const } }] : [])];
 }
 
+export const isKey = (by: Breakdown): by is Key => by.kind === 'level' || by.kind === 'time' || by.kind === 'cycle';
+
+/** Is a share asked for, or in force? */
+export function sharesShown(said: readonly SaidEdit[], base: Reading, asFollowUp: boolean): boolean {
+  const shown = said.flatMap((edit) => (edit.do === 'show' ? edit.shown : []));
+  return [...shown, ...(asFollowUp && shown.length === 0 ? base.shown : [])].some((one) => one.transform?.kind === 'share');
+}
+
 /** "card share of sales by shop": by shop and, within each, by what card is one of; with nothing else broken down, of all. */
 export function memberShareEdits(said: Extract<SaidEdit, { do: 'memberShare' }>, edits: readonly Edit[], base: Reading, asFollowUp: boolean): Edit[] {
   const key = byLevel(said.level);

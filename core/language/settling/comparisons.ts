@@ -1,4 +1,5 @@
 /** Settling comparisons: what a change is from, which period stands beside which, members beside others. */
+import { arithmetic } from '../../model/calculation';
 import type { Model } from '../../model/model';
 import type { Edit } from '../../reading/edit';
 import { same, type Breakdown, type Reading, type Transform } from '../../reading/schema';
@@ -107,6 +108,27 @@ export function stretchBefore(unit: Grain, count: number, when: Period | null, c
   if (from === undefined) throw new CannotSettle('The period has no beginning, so nothing lies before it.');
   const before: Period = { kind: 'days', from: addGrains(unit, from, -count), to: addDays(from, -1) };
   return [...(when === null ? [{ do: 'period' as const, period: now }] : []), { do: 'compare', against: { kind: 'period', period: before } }];
+}
+
+/** "vs the same day last week": the days of the period in force, a unit earlier. */
+export function shiftedBefore(unit: Grain, when: Period | null, calendar: Calendar): Edit[] {
+  if (unit === 'year') return [{ do: 'compare', against: { kind: 'year' } }];
+  const { from, to } = when === null ? {} : resolvePeriod(when, calendar);
+  if (from === undefined || to === undefined) throw new CannotSettle(`No period is named, so there is nothing a ${unit} earlier; name one, for example “yesterday”.`);
+  return [{ do: 'compare', against: { kind: 'period', period: { kind: 'days', from: addGrains(unit, from, -1), to: addGrains(unit, to, -1) } } }];
+}
+
+/** "… as a percentage of departures": the one measure said with it, or the one shown, divided by that. */
+export function withRatios(said: readonly SaidEdit[], base: Reading, asFollowUp: boolean): readonly SaidEdit[] {
+  const ratio = said.find((edit) => edit.do === 'saidRatio');
+  if (ratio?.do !== 'saidRatio') return said;
+  const shows = said.filter((edit) => edit.do === 'show' && edit.how === 'replace');
+  const shown = shows.length > 0 ? shows.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])) : asFollowUp ? base.shown : [];
+  const [only] = shown;
+  if (only === undefined || shown.length > 1) throw new CannotSettle('One measure at a time is shown as a percentage of another; name both.');
+  if (same(only.calculation, ratio.whole)) return said.flatMap((edit) => (edit === ratio ? [{ do: 'saidTransform' as const, transform: { kind: 'shareOfAll' as const } }] : [edit]));
+  const divided: SaidEdit = { do: 'show', how: 'replace', shown: [{ calculation: arithmetic('divide', only.calculation, ratio.whole), transform: null }] };
+  return [divided, ...said.filter((edit) => edit !== ratio && !shows.includes(edit))];
 }
 
 /** The members that the answer before is narrowed to or sets side by side, at a level. */

@@ -1,5 +1,5 @@
 /** Said periods → periods: gives bare months, days and seasons their year, and joins and bounds stretches. */
-import { addDays, dayFromParts, dayParts, type Day } from '../../time/day';
+import { addDays, dayFromParts, dayParts, weekday, type Day } from '../../time/day';
 import { addGrains, countGrains, endOf, startOf, type Grain } from '../../time/grain';
 import { fiscalYearOf, latestBegun, resolvePeriod, type Calendar, type Period } from '../../time/period';
 import type { SaidPeriod } from '../intent';
@@ -65,12 +65,33 @@ export function settledPeriod(said: SaidPeriod, calendar: Calendar, year: number
       if (said.side === 'until') return { kind: 'until', to: range.to };
       return said.side === 'before' ? { kind: 'until', to: addDays(range.from, -1) } : { kind: 'since', from: addDays(range.to, 1) };
     }
+    case 'unitOf': {
+      const { from, to } = settledPeriod(said.period, calendar, year) as { from?: Day; to?: Day };
+      if (from === undefined || from !== to) throw new ImpossiblePeriod(`Name the day of which the ${said.grain} is meant.`);
+      return { kind: 'days', from: startOf(said.grain, from, calendar.weekStart), to: endOf(said.grain, from, calendar.weekStart) };
+    }
+    case 'week': {
+      const thisYear = said.year ?? year ?? dayParts(calendar.asOf).year;
+      const found = (said.year ?? year) === null ? [thisYear, thisYear - 1].map((one) => isoWeek(one, said.week)).find((one) => one !== null && one.from <= calendar.asOf) : isoWeek(thisYear, said.week);
+      if (!found) throw new ImpossiblePeriod(`There is no week ${said.week} in ${thisYear}.`);
+      return { kind: 'days', ...found };
+    }
+    case 'lastWeekday': {
+      const [day] = [1, 2, 3, 4, 5, 6, 7].map((back) => addDays(calendar.asOf, -back)).filter((one) => weekday(one) === said.day);
+      return { kind: 'days', from: day ?? calendar.asOf, to: day ?? calendar.asOf };
+    }
     case 'impossible':
       throw new ImpossiblePeriod(`There is no ${said.text}.`);
     default:
       if (settledRange(said, calendar) === null) throw new ImpossiblePeriod('The model gives no dates for it.');
       return said;
   }
+}
+
+/** A week of ISO 8601: week 1 holds the 4th of January, weeks begin on Monday. Null where the year has no such week. */
+function isoWeek(year: number, week: number): { from: Day; to: Day } | null {
+  const from = addDays(startOf('week', `${year}-01-04`, 1), 7 * (week - 1));
+  return week >= 1 && dayParts(addDays(from, 3)).year === year ? { from, to: addDays(from, 6) } : null;
 }
 
 const monthsBetween = (from: Day, to: Day) => (dayParts(to).year - dayParts(from).year) * 12 + dayParts(to).month - dayParts(from).month;
@@ -96,7 +117,7 @@ export function wholeRange(period: Period, calendar: Calendar): { from?: Day; to
   return { ...(from === undefined ? {} : { from }), ...((cutFrom ?? to) === undefined ? {} : { to: cutFrom ?? to }) } as { from?: Day; to?: Day };
 }
 
-export const isBare = (said: SaidPeriod) => said.kind === 'bareUnit' || said.kind === 'bareDay' || said.kind === 'bareSeason';
+export const isBare = (said: SaidPeriod) => (said.kind === 'week' && said.year === undefined) || said.kind === 'bareUnit' || said.kind === 'bareDay' || said.kind === 'bareSeason';
 
 /** "from March to May 2025": a bare end takes its year from the other one. */
 function spread(from: SaidPeriod, to: SaidPeriod, calendar: Calendar, year: number | null): Period {

@@ -6,8 +6,8 @@ import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Intent, type Move, type SaidEdit } from '../intent';
-import { growsSinceLastYear, showsChange, asideEdits, besideEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, stretchBefore, twoEnds, unitBefore } from './comparisons';
-import { allOf, columnEdits, distributionEdits, levelOfKind, memberShareEdits, overTime, withinEdits } from './breakdowns';
+import { growsSinceLastYear, showsChange, asideEdits, besideEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios } from './comparisons';
+import { allOf, columnEdits, distributionEdits, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
 import { pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
 import { changeOrderEdits, changeRank, comparedRankEdits, kindRankEdits, rankEdits, sortEdits, turnedRank } from './ranks';
@@ -23,7 +23,7 @@ export type Settled =
 /** Does a question stand on its own: with a measure and something that measure is broken down or narrowed by? */
 function isComplete(said: readonly SaidEdit[]): boolean {
   const shows = said.some((edit) => edit.do === 'show' || edit.do === 'mention' || edit.do === 'memberShare' || (edit.do === 'saidChangeRank' && edit.calculation !== null) || edit.do === 'distribution' || ((edit.do === 'saidRank' || edit.do === 'kindRank') && (edit.do === 'saidRank' ? edit.rank.by : edit.by) !== null) || (edit.do === 'saidMeasureTest' && ((edit.calculation !== null && !edit.narrows) || edit.count)));
-  const about = said.some((edit) => ['breakdown', 'condition', 'saidRank', 'saidChangeRank', 'kindRank', 'saidMeasureTest', 'saidRowTest', 'saidLengthTest', 'overTime', 'kindOfLevel', 'change', 'distribution'].includes(edit.do) || (edit.do === 'compare' && edit.against?.kind === 'members'));
+  const about = said.some((edit) => ['breakdown', 'condition', 'saidRank', 'saidChangeRank', 'kindRank', 'saidMeasureTest', 'saidRowTest', 'saidLengthTest', 'overTime', 'kindOfLevel', 'change', 'distribution', 'memberShare'].includes(edit.do) || (edit.do === 'compare' && edit.against?.kind === 'members'));
   return shows && about;
 }
 
@@ -43,7 +43,7 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
   if (move) return situation.before === null ? { kind: 'refused', reason: 'There is no step to go back to.', final: true } : { kind: 'move', move };
   const base = asFollowUp && situation.before ? situation.before : EMPTY_READING;
   try {
-    const said = oneRank(intents.flatMap((one) => one.edits));
+    const said = withRatios(oneRank(intents.flatMap((one) => one.edits)), base, asFollowUp);
     const { edits, notes } = settledEdits(said, situation, base, asFollowUp);
     if (edits.length === 0 && !intents.some((one) => one.fresh) && !said.some((edit) => edit.do === 'reference' || edit.do === 'same')) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.', final: false };
     const edited = applyEdits(base, edits, situation.model);
@@ -109,6 +109,18 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       case 'unitBefore':
         edits.push(...unitBefore(edit.unit, said, base, calendar, asFollowUp));
+        break;
+      case 'shiftedBefore':
+        after.push((_done, when) => shiftedBefore(edit.unit, when, calendar));
+        break;
+      case 'forEach':
+        if (sharesShown(said, base, asFollowUp) && edit.by[0] !== undefined && isKey(edit.by[0])) {
+          const [key, ...others] = edit.by;
+          if (others.length > 0) edits.push({ do: 'breakdown', by: others, how: 'join' });
+          after.push((done) => withinEdits(key, done, base, asFollowUp));
+        } else edits.push({ do: 'breakdown', by: [...edit.by], how: 'add' });
+        break;
+      case 'saidRatio':
         break;
       case 'stretchBefore':
         after.push((_done, when) => stretchBefore(edit.unit, edit.count, when, calendar));
