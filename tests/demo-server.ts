@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { loadDemo, DEMO_PEOPLE } from '../demo/load';
-import { startServer, type Running } from '../server/launch/server';
+import { startServer, type Running, type ServerOptions } from '../server/launch/server';
 
 export interface DemoServer {
   readonly running: Running;
@@ -40,9 +40,9 @@ export function callerOf(address: string, cookie: string): Caller {
   };
 }
 
-export async function startDemoServer(options: { scale?: number; timeLimit?: number; databaseUrl?: string } = {}): Promise<DemoServer> {
+export async function startDemoServer(options: { scale?: number; timeLimit?: number; databaseUrl?: string; columnar?: ServerOptions['columnar'] } = {}): Promise<DemoServer> {
   const databaseUrl = options.databaseUrl ?? (await newDatabase());
-  const running = await startServer({ databaseUrl, port: 0, webFolder: null, logLevel: 'silent', ...(options.timeLimit === undefined ? {} : { timeLimit: options.timeLimit }) });
+  const running = await startServer({ databaseUrl, port: 0, webFolder: null, logLevel: 'silent', ...(options.columnar === undefined ? {} : { columnar: options.columnar }), ...(options.timeLimit === undefined ? {} : { timeLimit: options.timeLimit }) });
   await loadDemo(running.context, options.scale ?? 0.1, { tell: () => undefined });
   return {
     running, databaseUrl,

@@ -20,7 +20,10 @@ export function orderTerms(reading: Reading, keys: readonly string[], shown: rea
   reading.by.forEach((by, index) => {
     const name = keys[index] as string;
     const last = index === reading.by.length - 1;
-    if (by.kind === 'sets') return;
+    if (by.kind === 'sets') {
+      terms.push(...asSaid(by.sets.map((id) => model.sets.get(id)?.name ?? id), name));
+      return;
+    }
     if (by.kind !== 'level') {
       const ranked = reading.rank !== null && same(by, reading.rank.of);
       if (last && (said?.kind === 'measure' || (said === null && ranked))) terms.push({ kind: 'column', name: measure, direction });
@@ -35,6 +38,11 @@ export function orderTerms(reading: Reading, keys: readonly string[], shown: rea
     terms.push({ kind: 'column', name, direction: 'up' });
   });
   return terms;
+}
+
+/** Texts in the order in which they were said, All and Rest after them. */
+function asSaid(texts: readonly string[], name: string): OrderTerm[] {
+  return texts.map((_text, index): OrderTerm => ({ kind: 'last', name, texts: [...texts.slice(index + 1), ALL, REST] }));
 }
 
 /** The column of a comparison that tells how far a value lies from the other. */

@@ -13,7 +13,7 @@ import { niceWidth, withBinLabels } from '@zud/core/query/bins';
 import { explain } from '@zud/core/query/explain';
 import { CannotPlan } from '@zud/core/query/cannot-plan';
 import { planOf, ROWS } from '@zud/core/query/planner';
-import { outputOf } from '@zud/core/query/postgresql';
+import { outputOf } from '@zud/core/query/sql';
 import { derived, sourcesOf, transformFault } from '@zud/core/query/derive';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import { incompleteKey, windowsOf } from '@zud/core/query/windows';
@@ -99,7 +99,7 @@ export class Answering {
         truncated: table.rows.length > most,
         dataVersion: ready.dataVersion,
         asOf: calendar.asOf,
-        engine: this.engine.name,
+        engine: result.engine,
         ms: Math.round((result.ms + (whole?.result.ms ?? 0)) * 10) / 10,
         support: shown.map((row) => (typeof row[width] === 'number' ? row[width] : null)),
         window: windowsOf(reading, calendar).window,
@@ -124,7 +124,7 @@ export class Answering {
           parameters: result.parameters,
           rowsRead: answer.support.reduce<number>((sum, rows) => sum + (rows ?? 0), 0),
           ms: answer.ms,
-          engine: this.engine.name,
+          engine: result.engine,
           dataVersion: ready.dataVersion,
           asOf: calendar.asOf,
         },
@@ -139,7 +139,7 @@ export class Answering {
   private async run(reading: Reading, ready: ReadyModel, options: AskOptions) {
     const { model, calendar, naming, rules, hasHours } = ready;
     const plan = planOf(reading, { model, calendar, naming, rules, hasHours, rowLimit: rowLimit(reading), ...(reading.rows === null ? {} : { skip: options.skip ?? 0 }) });
-    const result = await this.engine.run(plan, options);
+    const result = await this.engine.run(plan, { ...options, tables: ready.tables });
     const at = outputOf(plan.root).indexOf(ROWS);
     const width = plan.columns.length;
     if (reading.rows !== null) return { plan, result, columns: plan.columns, rows: result.rows, support: result.rows.map(() => 1) };
@@ -162,7 +162,7 @@ export class Answering {
   private async emptiedBy(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<string> {
     const hasRows = async (one: Reading) => {
       const plan = planOf({ ...one, by: [], rank: null, order: null, against: null, rows: null }, { model: ready.model, calendar: ready.calendar, naming: ready.naming, rules: ready.rules, hasHours: ready.hasHours, rowLimit: 1 });
-      const result = await this.engine.run(plan, options);
+      const result = await this.engine.run(plan, { ...options, tables: ready.tables });
       const at = outputOf(plan.root).indexOf(ROWS);
       return Number(result.rows[0]?.[at] ?? 0) > 0;
     };

@@ -13,7 +13,7 @@ import type { Calendar } from '@zud/core/time/period';
 import { DATA_SCHEMA, type Database } from '../store/database';
 import { memberLists, models } from '../store/schema';
 import { savedOf } from '../store/saved-names';
-import { catalogueOf, dataVersionOf } from '../store/tables';
+import { catalogueOf, dataVersionOf, type TableVersions } from '../store/tables';
 import { notFound } from '../http/problem';
 import type { Person } from '../store/people';
 
@@ -28,6 +28,8 @@ export interface ReadyModel {
   /** Where the members of levels with coordinates lie. */
   readonly places: ReadonlyMap<string, Places>;
   readonly dataVersion: string;
+  /** The load of each table that the model reads. */
+  readonly tables: TableVersions;
   /** Changes with the model file and with its data. */
   readonly version: string;
 }
@@ -45,7 +47,7 @@ const quoted = (name: string) => `"${name.replace(/"/g, '""')}"`;
 
 export class ModelLibrary {
   private readonly compiled = new Map<string, { version: string; model: Model }>();
-  private readonly ready = new Map<string, Promise<Omit<ReadyModel, 'calendar'> & { lists: Lists }>>();
+  private readonly ready = new Map<string, Promise<Omit<ReadyModel, 'calendar' | 'tables'> & { lists: Lists }>>();
 
   constructor(
     private readonly database: Database,
@@ -61,7 +63,7 @@ export class ModelLibrary {
     const fileVersion = saved.length === 0 ? String(row.version) : `${row.version}.${saved.length}.${saved.filter((one) => one.withdrawn).length}`;
     const model = this.compile(id, fileVersion, row.file, saved);
     const rules = rulesFor(model, person.groups);
-    const dataVersion = await dataVersionOf(this.database, [...new Set(row.file.tables.map((table) => table.source ?? table.id))]);
+    const { version: dataVersion, tables } = await dataVersionOf(this.database, [...new Set(row.file.tables.map((table) => table.source ?? table.id))]);
     const version = `${fileVersion}/${dataVersion}`;
     const key = `${id} ${ruleKey(rules)}`;
     const wanted = `${key} ${version}`;
@@ -73,7 +75,7 @@ export class ModelLibrary {
       found.catch(() => this.ready.delete(wanted));
     }
     const { lists, ...rest } = await found;
-    return { ...rest, calendar: this.calendarOf(model, lists) };
+    return { ...rest, tables, calendar: this.calendarOf(model, lists) };
   }
 
   private compile(id: string, version: string, file: ModelFile, saved: readonly Saved[]): Model {

@@ -1,13 +1,23 @@
 /** What an engine does: runs a plan and gives the columns' rows, within limits, and stops when told to. */
 import type { Cell } from '@zud/core/query/answer';
 import type { Plan } from '@zud/core/query/plan';
+import type { TableVersions } from '../store/tables';
 
 export interface RunLimits {
   /** Milliseconds after which the run is stopped. */
   readonly time: number;
 }
 
+export interface RunOptions {
+  readonly signal: AbortSignal | null;
+  readonly limits: RunLimits;
+  /** The load of each table that is asked about. An engine that holds another one must not answer. */
+  readonly tables: TableVersions;
+}
+
 export interface EngineResult {
+  /** The engine that ran it. */
+  readonly engine: string;
   readonly rows: readonly (readonly Cell[])[];
   readonly query: string;
   readonly parameters: readonly unknown[];
@@ -18,7 +28,7 @@ export interface EngineResult {
 export interface Engine {
   readonly name: string;
   /** @throws TimeLimitReached, Stopped */
-  run(plan: Plan, options: { readonly signal: AbortSignal | null; readonly limits: RunLimits }): Promise<EngineResult>;
+  run(plan: Plan, options: RunOptions): Promise<EngineResult>;
 }
 
 export class TimeLimitReached extends Error {}

@@ -4,7 +4,7 @@ import { postgresqlQuery } from '@zud/core/query/postgresql';
 import type { Plan } from '@zud/core/query/plan';
 import type { Cell } from '@zud/core/query/answer';
 import { DATA_SCHEMA, type Database } from '../store/database';
-import { Stopped, TimeLimitReached, type Engine, type EngineResult, type RunLimits } from './engine';
+import { Stopped, TimeLimitReached, type Engine, type EngineResult, type RunOptions } from './engine';
 
 const QUERY_CANCELED = '57014';
 
@@ -13,7 +13,7 @@ export class PostgresqlEngine implements Engine {
 
   constructor(private readonly database: Database) {}
 
-  async run(plan: Plan, { signal, limits }: { signal: AbortSignal | null; limits: RunLimits }): Promise<EngineResult> {
+  async run(plan: Plan, { signal, limits }: Omit<RunOptions, 'tables'>): Promise<EngineResult> {
     const { text, parameters } = postgresqlQuery(plan, DATA_SCHEMA);
     if (signal?.aborted) throw new Stopped();
     const client = await this.database.readers.connect();
@@ -23,7 +23,7 @@ export class PostgresqlEngine implements Engine {
     try {
       await client.query(`set statement_timeout = ${Math.max(1, Math.round(limits.time))}`);
       const result = await client.query<Cell[]>({ text, values: [...parameters], rowMode: 'array' });
-      return { rows: result.rows, query: text, parameters, ms: performance.now() - started };
+      return { engine: this.name, rows: result.rows, query: text, parameters, ms: performance.now() - started };
     } catch (error) {
       if ((error as { code?: string }).code === QUERY_CANCELED) throw signal?.aborted ? new Stopped() : new TimeLimitReached();
       throw error;

@@ -30,7 +30,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
 
   app.get('/api/health', (_request, response) => {
     context.database.pool.query('select 1').then(
-      () => response.json({ ok: true, version: VERSION, database: 'up', engines: ['PostgreSQL'] }),
+      () => response.json({ ok: true, version: VERSION, database: 'up', engines: ['PostgreSQL', ...(context.copy === null ? [] : ['DuckDB'])], ...(context.copy === null ? {} : { copy: context.copy.state }) }),
       () => response.status(503).json({ ok: false, version: VERSION, database: 'down', engines: [] }),
     );
   });

@@ -4,6 +4,7 @@ import type { Logger } from 'pino';
 import { z } from 'zod';
 import type { Asking } from '../asking/steps';
 import type { ModelLibrary } from '../asking/model-library';
+import type { ColumnarEngine } from '../engines/columnar/columnar-engine';
 import type { Answering } from '../asking/answering';
 import type { Feed } from '../live/feed';
 import type { Database } from '../store/database';
@@ -14,6 +15,8 @@ export interface Context {
   readonly database: Database;
   readonly library: ModelLibrary;
   readonly answering: Answering;
+  /** The columnar copy, where there is one. */
+  readonly copy: ColumnarEngine | null;
   readonly asking: Asking;
   readonly feed: Feed;
   readonly log: Logger;

@@ -4,11 +4,14 @@ import { pino, type Logger } from 'pino';
 import { Answering } from '../asking/answering';
 import { ModelLibrary } from '../asking/model-library';
 import { Asking } from '../asking/steps';
+import { ColumnarEngine } from '../engines/columnar/columnar-engine';
+import { wantedCopies } from '../engines/columnar/wanted';
 import { PostgresqlEngine } from '../engines/postgresql';
+import { PreferringEngine } from '../engines/preferring';
 import { createApp } from '../http/app';
 import type { Context } from '../http/context';
 import { Feed } from '../live/feed';
-import { openDatabase } from '../store/database';
+import { openDatabase, type Database } from '../store/database';
 import { allPeople } from '../store/people';
 import { models } from '../store/schema';
 import { LaunchError } from './cluster';
@@ -26,22 +29,31 @@ export interface ServerOptions {
   readonly logLevel?: string;
   /** Milliseconds a question may take. */
   readonly timeLimit?: number;
+  /** The columnar copy: its bundled program, and what it may use. Null: PostgreSQL answers everything. */
+  readonly columnar?: { readonly program: string; readonly folder: string; readonly memory: string; readonly threads: number; readonly quota: number } | null;
 }
 
 const TIME_LIMIT = 30_000;
+/** Milliseconds between looks at whether tables were loaded that are not copied yet. */
+const COPY_INTERVAL = 2000;
 
 export async function startServer(options: ServerOptions): Promise<Running> {
   const log: Logger = pino({ level: options.logLevel ?? 'info', redact: ['req.headers.cookie', 'req.headers.authorization', 'password', '*.password'] });
   const database = await openDatabase(options.databaseUrl, (error) => log.warn({ reason: error.message }, 'a database connection was lost'));
   const now = () => new Date();
   const library = new ModelLibrary(database, () => now().toISOString().slice(0, 10));
-  const answering = new Answering(new PostgresqlEngine(database));
+  const truth = new PostgresqlEngine(database);
+  const copy = options.columnar ? new ColumnarEngine(options.columnar.program, { ...options.columnar, databaseUrl: options.databaseUrl }, log) : null;
+  const answering = new Answering(copy === null ? truth : new PreferringEngine(truth, copy, log));
+  const keeping = copy === null ? null : keepCopies(copy, database, log);
   const feed = new Feed(options.databaseUrl, log);
   await feed.start();
-  const context: Context = { database, library, answering, asking: new Asking(database.store, library, answering), feed, log, now, timeLimit: options.timeLimit ?? TIME_LIMIT };
+  const context: Context = { database, library, answering, copy, asking: new Asking(database.store, library, answering), feed, log, now, timeLimit: options.timeLimit ?? TIME_LIMIT };
   const server = createServer(createApp(context, options.webFolder));
   await listen(server, options.port).catch(async (error: unknown) => {
     await feed.close();
+    keeping?.stop();
+    await copy?.close();
     await database.close();
     throw error;
   });
@@ -50,11 +62,29 @@ export async function startServer(options: ServerOptions): Promise<Running> {
     context,
     async close() {
       await feed.close();
+      keeping?.stop();
+      await copy?.close();
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
       await database.close();
     },
   };
+}
+
+/** Tells the copy, now and whenever tables or models change, what to hold. */
+function keepCopies(copy: ColumnarEngine, database: Database, log: Logger): { stop(): void } {
+  let before = '';
+  const look = async () => {
+    const wanted = await wantedCopies(database);
+    const now = JSON.stringify(wanted);
+    if (now === before) return;
+    before = now;
+    copy.hold(wanted);
+  };
+  const looked = () => void look().catch((error: unknown) => log.debug({ err: error }, 'the loaded tables could not be looked at'));
+  looked();
+  const timer = setInterval(looked, COPY_INTERVAL);
+  return { stop: () => clearInterval(timer) };
 }
 
 function listen(server: Server, port: number): Promise<void> {

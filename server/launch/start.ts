@@ -1,6 +1,6 @@
 /** bin/start once everything is installed: database, migrations, demo world, server. */
 import { rmSync } from 'node:fs';
-import { homedir } from 'node:os';
+import { availableParallelism, homedir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
@@ -15,6 +15,17 @@ export function dataFolder(): string {
   if (process.env['ZUD_DATA']) return path.resolve(process.env['ZUD_DATA']);
   if (process.getuid?.() === 0) return '/var/lib/zud';
   return path.join(process.env['XDG_DATA_HOME'] ?? path.join(homedir(), '.local', 'share'), 'zud');
+}
+
+/** What the columnar copy may use, from the environment; none where it is switched off. */
+function columnarSettings(folder: string) {
+  if (process.env['ZUD_COLUMNAR'] === 'off') return null;
+  const gigabytes = (name: string, usual: number) => {
+    const said = Number(process.env[name] ?? usual);
+    if (!(said > 0)) throw new LaunchError(`${name} is “${process.env[name] ?? ''}”; it must be a number of gigabytes over 0.`);
+    return said;
+  };
+  return { program: path.join(here, 'columnar.js'), folder: path.join(folder, 'columnar'), memory: `${Math.round(gigabytes('ZUD_COLUMNAR_MEMORY', 2) * 1000)}MB`, threads: Math.max(1, Math.min(2, availableParallelism())), quota: gigabytes('ZUD_COLUMNAR_DISK', 20) * 1e9 };
 }
 
 async function main(): Promise<void> {
@@ -32,7 +43,7 @@ async function main(): Promise<void> {
   const cluster: Cluster | null = external === undefined ? await startCluster(folder) : null;
   const url = external ?? cluster?.url ?? '';
   let stopping = false;
-  const running = await startServer({ databaseUrl: url, port, webFolder: path.join(here, '..', '..', 'web', 'dist'), logLevel: process.env['LOG_LEVEL'] ?? 'warn', timeLimit: Number(process.env['QUESTION_MILLISECONDS'] ?? 30_000) }).catch(async (error: unknown) => {
+  const running = await startServer({ databaseUrl: url, port, webFolder: path.join(here, '..', '..', 'web', 'dist'), logLevel: process.env['LOG_LEVEL'] ?? 'warn', timeLimit: Number(process.env['QUESTION_MILLISECONDS'] ?? 30_000), columnar: columnarSettings(folder) }).catch(async (error: unknown) => {
     await cluster?.stop();
     throw error;
   });

@@ -1,6 +1,6 @@
 /** Loaded tables: CSV or rows in, by COPY, into the data schema; and their catalogue. */
 import { parse } from 'csv-parse';
-import { sql } from 'drizzle-orm';
+import { inArray } from 'drizzle-orm';
 import { once } from 'node:events';
 import type { Readable } from 'node:stream';
 import { finished } from 'node:stream/promises';
@@ -178,10 +178,20 @@ export async function catalogueOf(database: Database): Promise<Catalogue> {
   return new Map(rows.map((table) => [table.name, new Map(table.columns.map((column) => [column.name, column.type]))]));
 }
 
+/** Which load of each table there is: changes with each load, and with a database made anew. */
+export type TableVersions = ReadonlyMap<string, string>;
+
+export async function tableVersions(database: Database): Promise<TableVersions> {
+  const rows = await database.store.select({ name: loadedTables.name, version: loadedTables.version, loaded: loadedTables.loadedAt }).from(loadedTables);
+  return new Map(rows.map(({ name, version, loaded }) => [name, versionText(version, loaded)]));
+}
+
+const versionText = (version: number, loaded: Date) => `${version}-${loaded.getTime()}`;
+
 /** The version of the loaded tables a model reads: changes with each load. */
-export async function dataVersionOf(database: Database, sources: readonly string[]): Promise<string> {
-  if (sources.length === 0) return '0';
-  const { rows } = await database.store.execute(sql`select coalesce(sum(version), 0)::int as version, max(loaded_at) as loaded from loaded_tables where name in (${sql.join(sources.map((one) => sql`${one}`), sql`, `)})`);
-  const [row] = rows as { version: number; loaded: Date | string | null }[];
-  return `${row?.version ?? 0}@${row?.loaded ? new Date(row.loaded).toISOString() : ''}`;
+export async function dataVersionOf(database: Database, sources: readonly string[]): Promise<{ version: string; tables: TableVersions }> {
+  if (sources.length === 0) return { version: '0', tables: new Map() };
+  const rows = await database.store.select({ name: loadedTables.name, version: loadedTables.version, loaded: loadedTables.loadedAt }).from(loadedTables).where(inArray(loadedTables.name, [...sources]));
+  const latest = Math.max(0, ...rows.map((row) => row.loaded.getTime()));
+  return { version: `${rows.reduce((sum, row) => sum + row.version, 0)}@${rows.length > 0 ? new Date(latest).toISOString() : ''}`, tables: new Map(rows.map(({ name, version, loaded }) => [name, versionText(version, loaded)])) };
 }

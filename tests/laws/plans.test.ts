@@ -5,9 +5,11 @@ import { explain } from '@zud/core/query/explain';
 import { NO_NAME } from '@zud/core/model/model';
 import { CannotPlan } from '@zud/core/query/cannot-plan';
 import { planOf, type RowRule } from '@zud/core/query/planner';
-import type { Plan, PlanNode } from '@zud/core/query/plan';
+import type { Plan } from '@zud/core/query/plan';
 import type { Reading } from '@zud/core/reading/schema';
-import { outputOf, postgresqlQuery } from '@zud/core/query/postgresql';
+import { nodesOf } from '@zud/core/query/nodes';
+import { postgresqlQuery } from '@zud/core/query/postgresql';
+import { outputOf } from '@zud/core/query/sql';
 import { readingOf, world, type World } from './generated-models';
 
 const RUNS = Number(process.env['LAW_RUNS'] ?? 1000) / 2;
@@ -21,17 +23,6 @@ function planned(made: World, reading: Reading, rules: readonly RowRule[] = []):
     if (error instanceof CannotPlan) return null;
     throw error;
   }
-}
-
-/** All nodes of a plan, those inside conditions and keys too. */
-function nodesOf(node: PlanNode): PlanNode[] {
-  const inner: PlanNode[] = [];
-  if ('input' in node) inner.push(node.input);
-  if ('inputs' in node) inner.push(...node.inputs);
-  if (node.node === 'keep') for (const condition of node.conditions) if (condition.test === 'among' || condition.test === 'mean') inner.push(condition.input);
-  if (node.node === 'aggregate') for (const key of node.keys) if (key.kind === 'level' && key.others) inner.push(key.others);
-  if (node.node === 'test' && 'whole' in node.number) inner.push(node.number.whole);
-  return [node, ...inner.flatMap(nodesOf)];
 }
 
 test('a person’s row rule is in every scan of every plan, with its members as parameters', () => {

@@ -1,0 +1,38 @@
+/** Walks over plans. */
+import type { ColumnRef } from '../model/model';
+import type { OrderTerm, PlanNode } from './plan';
+
+/** All nodes of a plan, those inside conditions, keys and tests too. */
+export function nodesOf(node: PlanNode): PlanNode[] {
+  const inner: PlanNode[] = [];
+  if ('input' in node) inner.push(node.input);
+  if ('inputs' in node) inner.push(...node.inputs);
+  if (node.node === 'keep') for (const condition of node.conditions) if (condition.test === 'among' || condition.test === 'mean') inner.push(condition.input);
+  if (node.node === 'aggregate') for (const key of node.keys) if (key.kind === 'level' && key.others) inner.push(key.others);
+  if (node.node === 'test' && 'whole' in node.number) inner.push(node.number.whole);
+  return [node, ...inner.flatMap(nodesOf)];
+}
+
+/** The loaded tables that a plan reads: those of its scans, of what they join, and of the order of members. */
+export function tablesOf(root: PlanNode): ReadonlySet<string> {
+  const ordered = (terms: readonly OrderTerm[]) => terms.flatMap((term) => (term.kind === 'memberOrder' ? [term.source] : []));
+  return new Set(
+    nodesOf(root).flatMap((node) => {
+      if (node.node === 'scan') return [node.source];
+      if (node.node === 'join' && node.input.node === 'scan') return node.joins.map((join) => (node.input.node === 'scan' ? (node.input.sources[join.to] ?? join.to) : join.to));
+      return node.node === 'order' ? ordered(node.by) : [];
+    }),
+  );
+}
+
+/** The columns (`table.column`, of loaded tables) whose values name members in a plan. */
+export function memberColumnsOf(root: PlanNode): string[] {
+  const nodes = nodesOf(root);
+  const sources = new Map(nodes.flatMap((node) => (node.node === 'scan' ? [[node.table, node.source] as const, ...Object.entries(node.sources)] : [])));
+  const named = ({ table, column }: ColumnRef) => `${sources.get(table) ?? table}.${column}`;
+  return nodes.flatMap((node) => {
+    if (node.node === 'scan' || node.node === 'keep') return (node.node === 'scan' ? node.rules : node.conditions).flatMap((one) => (one.test === 'members' || one.test === 'text' ? [named(one.column)] : []));
+    if (node.node === 'aggregate') return node.keys.flatMap((key) => (key.kind === 'level' ? [named(key.column)] : []));
+    return node.node === 'list' ? node.columns.flatMap((one) => (one.as === 'member' ? [named(one.column)] : [])) : [];
+  });
+}

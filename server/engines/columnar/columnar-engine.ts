@@ -1,0 +1,140 @@
+/** The columnar copy as an engine: keeps its process alive, tells it what to hold, and passes plans to it. */
+import { fork, type ChildProcess } from 'node:child_process';
+import type { Logger } from 'pino';
+import { duckdbQuery } from '@zud/core/query/duckdb';
+import { memberColumnsOf, tablesOf } from '@zud/core/query/nodes';
+import type { Plan } from '@zud/core/query/plan';
+import { Stopped, TimeLimitReached, type Engine, type EngineResult, type RunOptions } from '../engine';
+import type { FromCopy, Settings, ToCopy, Wanted } from './messages';
+
+/** Milliseconds after which a process that ended is started again; doubled each time, up to a minute. */
+const FIRST_PAUSE = 500;
+const LONGEST_PAUSE = 60_000;
+
+/** The copy can't answer now; another engine has to. */
+export class CopyFailed extends Error {}
+
+interface Waiting {
+  readonly resolve: (message: Extract<FromCopy, { said: 'rows' }>) => void;
+  readonly reject: (error: Error) => void;
+}
+
+export class ColumnarEngine implements Engine {
+  readonly name = 'DuckDB';
+  private child: ChildProcess | null = null;
+  private closed = false;
+  private pause = FIRST_PAUSE;
+  private runs = 0;
+  private wanted: readonly Wanted[] = [];
+  private held: ReadonlyMap<string, string> = new Map();
+  private making: { table: string; rows: number; of: number } | null = null;
+  private readonly waiting = new Map<number, Waiting>();
+
+  /** @param program the bundled program of the copy's process */
+  constructor(
+    private readonly program: string,
+    private readonly settings: Settings,
+    private readonly log: Logger,
+  ) {
+    this.start();
+  }
+
+  get state(): { readonly ready: number; readonly of: number; readonly making: { table: string; rows: number; of: number } | null } {
+    return { ready: this.held.size, of: this.wanted.length, making: this.making };
+  }
+
+  /** The tables to be held from now on; makes what is missing, in the background. */
+  hold(tables: readonly Wanted[]): void {
+    this.wanted = tables;
+    this.held = new Map([...this.held].filter(([name, version]) => tables.some((table) => table.name === name && table.version === version)));
+    this.tell({ do: 'hold', tables });
+  }
+
+  /** Does it hold all that a plan reads, at the load that is asked about? */
+  holds(plan: Plan, tables: RunOptions['tables']): boolean {
+    return this.child !== null && [...tablesOf(plan.root)].every((table) => tables.has(table) && this.held.get(table) === tables.get(table)) && !this.namesMembersByNumbers(plan);
+  }
+
+  /** Numbers with fractions are written as other texts there, so members named by them are left to PostgreSQL. */
+  private namesMembersByNumbers(plan: Plan): boolean {
+    const fractions = new Set(this.wanted.flatMap((table) => table.columns.flatMap((column) => (column.type === 'number' ? [`${table.name}.${column.name}`] : []))));
+    return memberColumnsOf(plan.root).some((column) => fractions.has(column));
+  }
+
+  /** @throws CopyFailed, TimeLimitReached, Stopped */
+  async run(plan: Plan, { signal, limits, tables }: RunOptions): Promise<EngineResult> {
+    if (signal?.aborted) throw new Stopped();
+    const { text, parameters } = duckdbQuery(plan, tables);
+    this.runs += 1;
+    const id = this.runs;
+    const stop = () => this.tell({ do: 'stop', id });
+    signal?.addEventListener('abort', stop, { once: true });
+    try {
+      const { rows, ms } = await new Promise<Extract<FromCopy, { said: 'rows' }>>((resolve, reject) => {
+        this.waiting.set(id, { resolve, reject });
+        if (!this.tell({ do: 'run', id, text, parameters, time: limits.time })) reject(new CopyFailed('its process is not running'));
+      });
+      return { engine: this.name, rows, query: text, parameters, ms };
+    } finally {
+      this.waiting.delete(id);
+      signal?.removeEventListener('abort', stop);
+    }
+  }
+
+  async close(): Promise<void> {
+    this.closed = true;
+    const { child } = this;
+    if (child === null) return;
+    await new Promise<void>((resolve) => {
+      child.once('exit', () => resolve());
+      child.kill('SIGKILL');
+    });
+  }
+
+  private start(): void {
+    const child = fork(this.program, { serialization: 'advanced', stdio: ['ignore', 'ignore', 'pipe', 'ipc'] });
+    this.child = child;
+    let complaint = '';
+    child.stderr?.on('data', (chunk: Buffer) => { complaint = `${complaint}${chunk.toString()}`.slice(-2000); });
+    child.on('message', (message: FromCopy) => this.hear(message));
+    child.on('error', (error) => this.log.warn({ reason: error.message }, 'the columnar copy could not be started'));
+    child.on('exit', (code, killedBy) => {
+      this.child = null;
+      this.held = new Map();
+      this.making = null;
+      for (const { reject } of this.waiting.values()) reject(new CopyFailed('its process ended'));
+      if (this.closed) return;
+      this.log.warn({ code, killedBy, complaint }, 'the columnar copy ended; PostgreSQL answers until it is back');
+      setTimeout(() => { if (!this.closed) this.start(); }, this.pause).unref();
+      this.pause = Math.min(this.pause * 2, LONGEST_PAUSE);
+    });
+    this.tell({ do: 'open', settings: this.settings });
+    if (this.wanted.length > 0) this.tell({ do: 'hold', tables: this.wanted });
+  }
+
+  private tell(message: ToCopy): boolean {
+    if (this.child === null || !this.child.connected) return false;
+    this.child.send(message, (error) => { if (error !== null) this.log.debug({ reason: error.message }, 'a message to the columnar copy was lost'); });
+    return true;
+  }
+
+  private hear(message: FromCopy): void {
+    switch (message.said) {
+      case 'holds':
+        this.held = new Map(message.tables);
+        this.making = null;
+        if (message.tables.length === this.wanted.length) this.pause = FIRST_PAUSE;
+        return;
+      case 'progress':
+        this.making = { table: message.table, rows: message.rows, of: message.of };
+        return;
+      case 'failed':
+        this.log.warn({ table: message.table, reason: message.reason }, 'a table could not be copied; PostgreSQL answers questions about it');
+        return;
+      case 'rows':
+        return this.waiting.get(message.id)?.resolve(message);
+      case 'refused':
+        return this.waiting.get(message.id)?.reject(message.why === 'time' ? new TimeLimitReached() : message.why === 'stopped' ? new Stopped() : new CopyFailed(message.reason));
+    }
+  }
+}
