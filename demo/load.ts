@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { readModelFile } from '../core/model/check';
 import { read } from '../core/language/read';
 import type { Context } from '../server/http/context';
-import { createBoard, pinTile, setScope, setShare, type TilePlace } from '../server/store/boards';
+import { addWords, createBoard, pinTile, setScope, setShare, type TilePlace } from '../server/store/boards';
 import { createInquiry } from '../server/store/inquiries';
 import { addPerson, type Person, type Role } from '../server/store/people';
 import { models, people } from '../server/store/schema';
@@ -37,11 +37,13 @@ const SEASON_BOARD: readonly DemoTile[] = [
   { ask: 'load factor vs last year', title: 'Load factor', place: place(6, 0, 3, 1) },
   { ask: 'cancellation rate vs last year', title: 'Cancellations', place: place(9, 0, 3, 1) },
   { ask: 'passengers by month and coast', place: place(0, 1, 8, 4) },
-  { ask: 'ticket revenue by fare family vs last year', place: place(8, 1, 4, 4) },
-  { ask: 'top 8 routes by passengers', place: place(0, 5, 4, 4) },
+  { ask: 'ticket revenue by fare family vs last year', place: place(0, 5, 4, 4) },
   { ask: 'revenue per passenger by month vs last year', place: place(4, 5, 4, 4) },
-  { ask: 'satisfaction by purpose', place: place(8, 5, 4, 4) },
+  { ask: 'top 8 routes by passengers', place: place(8, 5, 4, 4) },
+  { ask: 'satisfaction by purpose', place: place(0, 9, 4, 4) },
+  { ask: 'customers by segment vs last year', place: place(4, 9, 4, 4) },
 ];
+const SEASON_COMMENTARY = place(8, 1, 4, 4);
 
 const OPERATIONS_BOARD: readonly DemoTile[] = [
   { ask: 'on-time share this year vs last year', title: 'On time', place: place(0, 0, 3, 1) },
@@ -116,11 +118,12 @@ async function makeBoards(context: Context, modelId: string, made: ReadonlyMap<s
       if (result.reading === null) throw new Error(`The demo asks “${tile.ask}”, which is not understood.`);
       await pinTile(store, row.id, mira.id, { modelId, reading: result.reading, title: tile.title ?? null, number: false, place: tile.place });
     }
-    await setShare(store, row.id, mira.id, tomas.id, 'see');
+    await setShare(store, row.id, mira.id, tomas.id, 'comment');
     await setShare(store, row.id, mira.id, ines.id, 'edit');
     return row;
   };
   const season = await board('Summer season 2026', SEASON_BOARD);
+  await addWords(store, season.id, mira.id, { kind: 'commentary', words: '', title: null, place: SEASON_COMMENTARY });
   await setScope(store, season.id, mira.id, { where: [], when: { period: { kind: 'days', from: '2026-06-01', to: '2026-09-30' } }, against: null });
   await board('Operations', OPERATIONS_BOARD);
   const inquiry = await createInquiry(store, mira.id, modelId, 'Why did the Outer Isles fall?');

@@ -6,6 +6,9 @@ import { list, name, sqlQuery, type Dialect, type QueryText } from './sql';
 const POSTGRESQL: Dialect = {
   interval: (shift) => ('months' in shift ? sql`make_interval(months => ${shift.months}::integer)` : sql`make_interval(days => ${shift.days}::integer)`),
   percentile: (column, fraction, filter) => sql`(percentile_cont(${fraction}::double precision) within group (order by ${column})${filter})::double precision`,
+  period: () => null,
+  // as a date it would be taken for a moment of some time zone
+  moment: (value) => sql`${value}::timestamp`,
   text: (value) => sql`${value}::text`,
   rangeStart: (value, width) => sql`(floor(${value}::numeric / ${width}::numeric) * ${width}::numeric)::double precision`,
   like: (value, pattern) => sql`${value} ilike ${pattern}`,

@@ -20,6 +20,10 @@ export interface Dialect {
   interval(shift: Shift): SQL;
   /** The value below which a fraction of the values lie, between two of them in proportion. */
   percentile(column: SQL, fraction: number, filter: SQL): SQL;
+  /** The period of a grain as what is quick to group by, and that as the first day of the period; null where the engine groups by days as quickly. */
+  period(grain: Grain, value: SQL, weekStart: number): { readonly group: SQL; readonly start: SQL } | null;
+  /** A date or a moment, for its parts to be taken. */
+  moment(value: SQL): SQL;
   /** A value as the text that members are named by. */
   text(value: SQL): SQL;
   /** The lower end of the range of a width that holds a value. */
@@ -121,19 +125,27 @@ class Emitter {
   private rows(keep: PlanNode): { from: SQL; where: SQL } {
     if (keep.node !== 'keep' || keep.input.node !== 'join' || keep.input.input.node !== 'scan') throw new TypeError('Rows stand on scan, join and keep.');
     const { joins, input: scan } = keep.input;
-    const from = sql`${this.source(scan.source)} as ${name(scan.table)}${sql.join(
-      joins.map((join) => sql` left join ${this.source(scan.sources[join.to] ?? join.to)} as ${name(join.to)} on ${name(join.to)}.${name(join.key)} = ${name(join.from)}.${name(join.column)}`),
-      sql``,
-    )}`;
+    // Parents are joined to their own parents first: these are few, and the many rows of the fact then meet them once.
+    const joined = (table: string): SQL =>
+      sql.join(
+        joins.filter((join) => join.from === table).map((join) => {
+          const parents = joined(join.to);
+          const parent = sql`${this.source(scan.sources[join.to] ?? join.to)} as ${name(join.to)}`;
+          return sql` left join ${joins.some((one) => one.from === join.to) ? sql`(${parent}${parents})` : parent} on ${name(join.to)}.${name(join.key)} = ${name(join.from)}.${name(join.column)}`;
+        }),
+        sql``,
+      );
+    const from = sql`${this.source(scan.source)} as ${name(scan.table)}${joined(scan.table)}`;
     return { from, where: all([...scan.rules, ...keep.conditions].map((condition) => this.condition(condition))) };
   }
 
   private aggregate(node: Extract<PlanNode, { node: 'aggregate' }>): SQL {
     const { from, where } = this.rows(node.input);
-    const keys = node.keys.map((key) => sql`${this.key(key)} as ${name(key.name)}`);
+    const grouped = node.keys.map((key, index) => this.grouped(key, index));
+    const keys = grouped.map((one, index) => sql`${one.value} as ${name(node.keys[index]?.name ?? '')}`);
     if (node.values.some((value) => value.function === 'last')) return this.lastValues(node, keys, from, where);
     const values = node.values.map((value) => sql`${value.of ? sql`count(distinct ${this.key(value.of)})::double precision` : this.aggregation(value)} as ${name(value.name)}`);
-    const group = node.keys.length > 0 ? sql` group by ${list(node.keys.map((_key, index) => sql.raw(String(index + 1))))}` : sql``;
+    const group = grouped.length > 0 ? sql` group by ${list(grouped.map((one) => one.group))}` : sql``;
     return sql`select ${list([...keys, ...values])} from ${from} where ${where}${group}`;
   }
 
@@ -220,6 +232,13 @@ class Emitter {
     }
   }
 
+  /** A key of an aggregation: what is grouped by, and its value. */
+  private grouped(key: Key, index: number): { group: SQL; value: SQL } {
+    const period = key.kind === 'time' ? this.dialect.period(key.grain, columnSql(key.column), key.weekStart) : null;
+    if (period === null || key.kind !== 'time') return { group: sql.raw(String(index + 1)), value: this.key(key) };
+    return { group: period.group, value: key.shift === null ? period.start : sql`(${period.start} + ${this.dialect.interval(key.shift)})::date` };
+  }
+
   private key(key: Key): SQL {
     switch (key.kind) {
       case 'constant':
@@ -233,10 +252,10 @@ class Emitter {
       case 'cycle': {
         const column = columnSql(key.column);
         const part = { dayOfWeek: sql`isodow`, monthOfYear: sql`month`, hour: sql`hour` }[key.cycle];
-        return sql`extract(${part} from ${column}::timestamp)::integer`;
+        return sql`extract(${part} from ${this.dialect.moment(column)})::integer`;
       }
       case 'time': {
-        const start = key.grain === 'day' ? sql`${columnSql(key.column)}::date` : this.grain(key.grain, sql`${columnSql(key.column)}::timestamp`, key.weekStart);
+        const start = key.grain === 'day' ? sql`${columnSql(key.column)}::date` : this.grain(key.grain, this.dialect.moment(columnSql(key.column)), key.weekStart);
         return key.shift === null ? sql`(${start})::date` : sql`((${start}) + ${this.dialect.interval(key.shift)})::date`;
       }
     }

@@ -5,11 +5,13 @@ import { editSchema, type Edit } from '@zud/core/reading/edit';
 import { conditionSchema, comparisonSchema, readingSchema, type Reading } from '@zud/core/reading/schema';
 import { periodSchema } from '@zud/core/time/period';
 import { sentenceOf } from '@zud/core/reading/sentence';
+import { commentaryOf } from '@zud/core/narrate/commentary';
 import { refinedByEdits, refinedByWords, scopeLabel, scoped, scopePhrases } from '../asking/scope';
 import {
-  boardFor, boardsOf, changeTile, createBoard, deleteBoard, EMPTY_SCOPE, GRID_COLUMNS, keepRefinement, pinTile, refinementOf, removeTile, renameBoard, setScope, setShare, sharesOf, tilesOf,
+  addWords, boardFor, boardsOf, changeTile, createBoard, deleteBoard, EMPTY_SCOPE, GRID_COLUMNS, historyOf, isAnswer, keepRefinement, pinTile, restoreVersion, refinementOf, removeTile, renameBoard, setScope, setShare, sharesOf, tilesOf,
   type Board,
 } from '../store/boards';
+import { addComment, commentsOf, mentioned, mentionsOf, removeComment, resolveComment } from '../store/comments';
 import { createInquiry } from '../store/inquiries';
 import { allPeople, type Person } from '../store/people';
 import type { Scope } from '../store/schema';
@@ -19,6 +21,15 @@ import { notFound, Problem, unanswerable } from './problem';
 const title = z.string().trim().min(1).max(200);
 const place = { x: z.number().int().min(0).max(GRID_COLUMNS - 1), y: z.number().int().min(0).max(2000), width: z.number().int().min(2).max(GRID_COLUMNS), height: z.number().int().min(1).max(20) };
 const inGrid = (one: { x?: number | undefined; width?: number | undefined }) => (one.x ?? 0) + (one.width ?? 0) <= GRID_COLUMNS;
+const words = z.string().trim().min(1).max(4000);
+const inColumns = z.object(place).refine(inGrid, { message: 'a tile ends within the 12 columns' }).optional();
+/** A tile is an answer unless it says what else it is. */
+export const tileBody = z.union([
+  z.object({ kind: z.enum(['text', 'section']), words, title: title.nullish(), place: inColumns }),
+  z.object({ kind: z.literal('commentary'), words: z.string().trim().max(4000).default(''), title: title.nullish(), place: inColumns }),
+  z.object({ kind: z.literal('answer').default('answer'), modelId: z.string(), reading: readingSchema, title: title.nullish(), place: inColumns }),
+]);
+export const commentBody = z.object({ text: z.string().trim().min(1).max(4000), tile: z.uuid().nullish(), replyTo: z.uuid().nullish() });
 const scopeSchema = z.object({ where: z.array(conditionSchema), when: z.object({ period: periodSchema, role: z.string().optional() }).nullable(), against: comparisonSchema.nullable() });
 export const refineBody = z
   .object({ text: z.string().min(1).max(2000).optional(), edit: z.array(editSchema).min(1).optional(), scope: scopeSchema.optional(), from: z.uuid().nullish(), for: z.enum(['me', 'everyone']).default('me') })
@@ -31,8 +42,8 @@ export function boardRoutes(context: Context): Router {
 
   /** The model whose words the board's sentence is in: that of its first tile. */
   const modelOf = async (board: Board, person: Person) => {
-    const [first] = await tilesOf(store, board.id);
-    return first ? library.get(first.tile.modelId, person) : null;
+    const first = (await tilesOf(store, board.id)).map(({ tile }) => tile).find(isAnswer);
+    return first ? library.get(first.modelId, person) : null;
   };
   const scopeOfRefinement = async (board: Board, id: string | null | undefined): Promise<Scope> => (id ? (await refinementOf(store, board.id, id)).scope : EMPTY_SCOPE);
 
@@ -47,7 +58,7 @@ export function boardRoutes(context: Context): Router {
     const person = personOf(request);
     const { board, right } = await boardFor(store, idOf(request), person.id, 'see');
     const refinement = z.uuid().optional().safeParse(request.query['refinement']).data ?? null;
-    const [rows, sharing, ready, refined] = await Promise.all([tilesOf(store, board.id), sharesOf(store, board.id), modelOf(board, person), scopeOfRefinement(board, refinement)]);
+    const [rows, sharing, ready, refined, said] = await Promise.all([tilesOf(store, board.id), sharesOf(store, board.id), modelOf(board, person), scopeOfRefinement(board, refinement), commentsOf(store, board.id)]);
     return {
       id: board.id, title: board.title, version: board.version, right, updatedAt: board.updatedAt, owner: (await allPeople(store)).find((one) => one.id === board.ownerId)?.name ?? '',
       modelId: ready?.model.id ?? null, asOf: ready?.calendar.asOf ?? null,
@@ -56,7 +67,8 @@ export function boardRoutes(context: Context): Router {
       shares: right === 'owner' ? sharing : sharing.map(({ name, right: given }) => ({ name, right: given })),
       sharedWith: sharing.length,
       present: feed.present(board.id),
-      tiles: rows.map(({ tile, byName }) => ({ id: tile.id, modelId: tile.modelId, title: tile.title, reading: tile.reading, x: tile.x, y: tile.y, width: tile.width, height: tile.height, version: tile.version, by: byName })),
+      comments: said.filter((one) => !one.resolved && one.replyTo === null).map(({ id, tile }) => ({ id, tile })),
+      tiles: rows.map(({ tile, byName }) => ({ id: tile.id, kind: tile.kind, modelId: tile.modelId, title: tile.title, reading: tile.reading, words: tile.words, x: tile.x, y: tile.y, width: tile.width, height: tile.height, version: tile.version, by: byName })),
     };
   }));
   router.patch('/boards/:id', handle(async (request) => {
@@ -77,13 +89,13 @@ export function boardRoutes(context: Context): Router {
   router.post('/boards/:id/tiles', handle(async (request, response) => {
     const person = personWith(request, 'analyst');
     const { board } = await boardFor(store, idOf(request), person.id, 'edit');
-    const body = parsed(z.object({ modelId: z.string(), reading: readingSchema, title: title.nullish(), place: z.object(place).refine(inGrid, { message: 'a tile ends within the 12 columns' }).optional() }), request.body);
+    const body = parsed(tileBody, request.body);
+    response.status(201);
+    if (body.kind !== 'answer') return addWords(store, board.id, person.id, { kind: body.kind, words: body.words, title: body.title ?? null, ...(body.place ? { place: body.place } : {}) });
     const ready = await library.get(body.modelId, person);
     const reading = body.reading as Reading;
     await answering.answer(reading, ready, { signal: goneSignal(response), limits: { time: timeLimit } }).catch(unanswerable);
-    const tile = await pinTile(store, board.id, person.id, { modelId: body.modelId, reading, title: body.title ?? null, number: reading.by.length === 0, ...(body.place ? { place: body.place } : {}) });
-    response.status(201);
-    return tile;
+    return pinTile(store, board.id, person.id, { modelId: body.modelId, reading, title: body.title ?? null, number: reading.by.length === 0, ...(body.place ? { place: body.place } : {}) });
   }));
   router.get('/boards/:id/tiles', handle(async (request) => {
     const { board } = await boardFor(store, idOf(request), personOf(request).id, 'see');
@@ -92,7 +104,7 @@ export function boardRoutes(context: Context): Router {
   router.patch('/boards/:id/tiles/:tile', handle(async (request) => {
     const person = personOf(request);
     const { board } = await boardFor(store, idOf(request), person.id, 'edit');
-    const body = parsed(z.object({ x: place.x.optional(), y: place.y.optional(), width: place.width.optional(), height: place.height.optional(), title: title.nullish(), version: z.number().int().optional() }).refine(inGrid, { message: 'a tile ends within the 12 columns' }), request.body);
+    const body = parsed(z.object({ x: place.x.optional(), y: place.y.optional(), width: place.width.optional(), height: place.height.optional(), title: title.nullish(), words: words.optional(), version: z.number().int().optional() }).refine(inGrid, { message: 'a tile ends within the 12 columns' }), request.body);
     const { version, ...change } = body;
     return changeTile(store, board.id, idOf(request, 'tile'), person.id, withoutUndefined(change), version);
   }));
@@ -111,6 +123,7 @@ export function boardRoutes(context: Context): Router {
   const scopedTile = async (request: Parameters<typeof idOf>[0], person: Person) => {
     const { board } = await boardFor(store, idOf(request), person.id, 'see');
     const tile = await tileOf(board, idOf(request, 'tile'));
+    if (!isAnswer(tile)) throw new Problem(422, 'No answer', 'This tile holds words; there is nothing to compute on it.');
     const ready = await library.get(tile.modelId, person);
     const refinement = z.uuid().optional().safeParse(request.query['refinement']).data;
     const refined = await scopeOfRefinement(board, refinement);
@@ -121,6 +134,23 @@ export function boardRoutes(context: Context): Router {
     const { ready, reading, refused } = await scopedTile(request, personOf(request));
     const answered = await answering.answer(reading, ready, { signal: goneSignal(response), limits: { time: timeLimit } }).catch(unanswerable);
     return { ...answered, refused };
+  }));
+  /** What the answers of the board say, under its sentence and the refinement: a headline each, and what stands out. */
+  router.get('/boards/:id/tiles/:tile/commentary', handle(async (request, response) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'see');
+    const tile = await tileOf(board, idOf(request, 'tile'));
+    if (tile.kind !== 'commentary') throw new Problem(422, 'No commentary', 'This tile is no commentary.');
+    const refined = await scopeOfRefinement(board, z.uuid().optional().safeParse(request.query['refinement']).data);
+    const rows = (await tilesOf(store, board.id)).map((row) => row.tile).filter(isAnswer);
+    const signal = goneSignal(response);
+    const answers = await Promise.all(rows.map(async (row) => {
+      const ready = await library.get(row.modelId, person);
+      const { reading } = scoped(row.reading, [board.scope, refined], ready);
+      const answered = await answering.answer(reading, ready, { signal, limits: { time: timeLimit } }).catch((error: unknown) => { if (signal.aborted) throw error; return null; });
+      return answered === null ? null : { tile: row.id, title: row.title, ...answered };
+    }));
+    return { sentences: commentaryOf(answers.filter((one) => one !== null)) };
   }));
   /** "Ask from here": an inquiry that starts with the tile's reading, the board's sentence and the refinement. */
   router.post('/boards/:id/tiles/:tile/inquiry', handle(async (request, response) => {
@@ -150,6 +180,47 @@ export function boardRoutes(context: Context): Router {
     return { ...result, id: await keepRefinement(store, board.id, person.id, change.scope) };
   }));
 
+  router.get('/boards/:id/comments', handle(async (request) => {
+    const { board } = await boardFor(store, idOf(request), personOf(request).id, 'see');
+    return commentsOf(store, board.id);
+  }));
+  router.post('/boards/:id/comments', handle(async (request, response) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'comment');
+    const body = parsed(commentBody, request.body);
+    if (body.tile) await tileOf(board, body.tile);
+    const there = new Set([board.ownerId, ...(await sharesOf(store, board.id)).map((one) => one.personId)]);
+    const mentions = mentioned(body.text, (await allPeople(store)).filter((one) => there.has(one.id)));
+    response.status(201);
+    return addComment(store, board.id, person.id, { text: body.text, tile: body.tile ?? null, replyTo: body.replyTo ?? null, mentions });
+  }));
+  router.patch('/boards/:id/comments/:comment', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'comment');
+    const { resolved } = parsed(z.object({ resolved: z.boolean() }), request.body);
+    await resolveComment(store, board.id, idOf(request, 'comment'), person.id, resolved);
+    return { id: idOf(request, 'comment'), resolved };
+  }));
+  router.delete('/boards/:id/comments/:comment', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'comment');
+    await removeComment(store, board.id, idOf(request, 'comment'), person.id);
+    return undefined;
+  }));
+  router.get('/mentions', handle(async (request) => mentionsOf(store, personOf(request).id)));
+
+  router.get('/boards/:id/history', handle(async (request) => {
+    const { board } = await boardFor(store, idOf(request), personOf(request).id, 'edit');
+    return historyOf(store, board.id);
+  }));
+  router.post('/boards/:id/history/:version', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'edit');
+    const version = parsed(z.coerce.number().int().min(1), request.params['version']);
+    await restoreVersion(store, board.id, person.id, version);
+    return { id: board.id };
+  }));
+
   router.get('/boards/:id/shares', handle(async (request) => {
     const { board } = await boardFor(store, idOf(request), personOf(request).id, 'owner');
     return sharesOf(store, board.id);
@@ -157,7 +228,7 @@ export function boardRoutes(context: Context): Router {
   router.put('/boards/:id/shares/:person', handle(async (request) => {
     const person = personOf(request);
     const { board } = await boardFor(store, idOf(request), person.id, 'owner');
-    const { right } = parsed(z.object({ right: z.enum(['see', 'edit']).nullable() }), request.body);
+    const { right } = parsed(z.object({ right: z.enum(['see', 'comment', 'edit']).nullable() }), request.body);
     const other = idOf(request, 'person');
     if (other === person.id) throw new Problem(422, 'Not needed', 'The board is yours already.');
     if (!(await allPeople(store)).some((one) => one.id === other)) throw notFound('person');

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { openApi } from './openapi';
 
-const NAMES: Readonly<Record<string, string>> = { ':model': '{id}', ':id': '{id}', ':step': '{step}', ':tile': '{tile}', ':person': '{person}', ':level': '{level}', ':name': '{name}' };
+const NAMES: Readonly<Record<string, string>> = { ':model': '{id}', ':id': '{id}', ':step': '{step}', ':tile': '{tile}', ':person': '{person}', ':comment': '{comment}', ':version': '{version}', ':level': '{level}', ':name': '{name}' };
 
 test('each route is described, and nothing else is', () => {
   const described = Object.entries((openApi() as { paths: Record<string, Record<string, object>> }).paths).flatMap(([route, methods]) => Object.keys(methods).map((method) => `${method} ${route}`));

@@ -4,7 +4,7 @@ import { savedNameSchema } from '@zud/core/model/saved';
 import { editSchema } from '@zud/core/reading/edit';
 import { readingSchema } from '@zud/core/reading/schema';
 import { modelFileSchema } from '@zud/core/model/schema';
-import { refineBody } from './boards';
+import { commentBody, refineBody, tileBody } from './boards';
 import { answerBody, askBody, exportBody, marksBody } from './inquiries';
 import { credentials } from './session';
 import { VERSION } from './version';
@@ -62,12 +62,20 @@ const OPERATIONS: readonly Operation[] = [
   { method: 'patch', path: '/boards/{id}', does: 'Changes a board’s title or what applies to all its tiles' },
   { method: 'delete', path: '/boards/{id}', does: 'Deletes a board (owner)' },
   { method: 'get', path: '/boards/{id}/tiles', does: 'The tiles of a board' },
-  { method: 'post', path: '/boards/{id}/tiles', does: 'Pins a reading' },
+  { method: 'post', path: '/boards/{id}/tiles', does: 'Pins a reading, or adds words: a text, a section, a commentary', body: 'Tile' },
   { method: 'patch', path: '/boards/{id}/tiles/{tile}', does: 'Moves, resizes or renames a tile' },
   { method: 'delete', path: '/boards/{id}/tiles/{tile}', does: 'Takes a tile off' },
   { method: 'get', path: '/boards/{id}/tiles/{tile}/answer', does: 'A tile’s answer under the board’s sentence and a refinement', query: ['refinement'] },
   { method: 'post', path: '/boards/{id}/tiles/{tile}/inquiry', does: 'Asks from here: an inquiry that starts with the tile', query: ['refinement'] },
   { method: 'put', path: '/boards/{id}/refinement', does: 'Refines in words, by edits or by a scope, for me or for everyone', body: 'Refine' },
+  { method: 'get', path: '/boards/{id}/tiles/{tile}/commentary', does: 'Sentences computed from the board’s answers, each with its tile', query: ['refinement'] },
+  { method: 'get', path: '/boards/{id}/comments', does: 'The comments of a board and its tiles' },
+  { method: 'post', path: '/boards/{id}/comments', does: 'Comments on a board or a tile, or answers a comment', body: 'Comment' },
+  { method: 'patch', path: '/boards/{id}/comments/{comment}', does: 'Closes a thread, or opens it again' },
+  { method: 'delete', path: '/boards/{id}/comments/{comment}', does: 'Takes back a comment of one’s own' },
+  { method: 'get', path: '/mentions', does: 'Open comments that mention one' },
+  { method: 'get', path: '/boards/{id}/history', does: 'The changes of a board, the latest first' },
+  { method: 'post', path: '/boards/{id}/history/{version}', does: 'Shows a board as it was after one of its changes' },
   { method: 'get', path: '/boards/{id}/shares', does: 'Whom a board is shared with (owner)' },
   { method: 'put', path: '/boards/{id}/shares/{person}', does: 'Shares a board, or takes the share back (owner)' },
   { method: 'get', path: '/boards/{id}/events', does: 'Server-sent events: changes and presence' },
@@ -108,7 +116,7 @@ export function openApi(): object {
     components: {
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'zud_session' }, token: { type: 'http', scheme: 'bearer' } },
       schemas: {
-        Credentials: schema(credentials), ModelFile: schema(modelFileSchema), Ask: schema(askBody), AnswerRequest: schema(answerBody), Export: schema(exportBody), StepMarks: schema(marksBody), Refine: schema(refineBody), SavedName: schema(savedNameSchema), Reading: schema(readingSchema), Edit: schema(editSchema),
+        Credentials: schema(credentials), ModelFile: schema(modelFileSchema), Ask: schema(askBody), AnswerRequest: schema(answerBody), Export: schema(exportBody), StepMarks: schema(marksBody), Refine: schema(refineBody), Tile: schema(tileBody), Comment: schema(commentBody), SavedName: schema(savedNameSchema), Reading: schema(readingSchema), Edit: schema(editSchema),
         Problem: { type: 'object', properties: { title: { type: 'string' }, status: { type: 'integer' }, detail: { type: 'string' } }, required: ['title', 'status', 'detail'] },
       },
     },

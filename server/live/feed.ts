@@ -5,7 +5,8 @@
 import type { Response } from 'express';
 import pg from 'pg';
 import type { Logger } from 'pino';
-import { CHANGES, type BoardChange } from '../store/boards';
+import type { BoardChange } from '../store/boards';
+import { CHANGES, type DataChange } from '../store/database';
 
 interface Listener {
   readonly board: string;
@@ -54,7 +55,9 @@ export class Feed {
   }
 
   private async told(payload: string): Promise<void> {
-    const change = JSON.parse(payload) as BoardChange;
+    const change = JSON.parse(payload) as BoardChange | DataChange;
+    // that data are fresh says nothing of what they are: each person's tiles are asked for again under their own rules
+    if (change.kind === 'data') return this.sendAll('data', { table: change.table });
     for (const listener of [...this.listeners]) {
       if (listener.board !== change.board) continue;
       if (change.kind === 'shares' && !(await listener.stillAllowed().catch(() => false))) {

@@ -11,6 +11,15 @@ import * as schema from './schema';
 export const DATA_SCHEMA = 'data';
 export const READER = 'zud_reader';
 
+/** The channel on which changes are told to all servers: of boards, and of loaded tables. */
+export const CHANGES = 'zud_changes';
+
+/** What a load of a table says to those who have a board open. */
+export interface DataChange {
+  readonly kind: 'data';
+  readonly table: string;
+}
+
 export type Store = NodePgDatabase<typeof schema>;
 
 export interface Database {

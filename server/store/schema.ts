@@ -144,9 +144,14 @@ export const tiles = pgTable(
   {
     id: uuid('id').primaryKey().defaultRandom(),
     boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
-    modelId: text('model_id').notNull().references(() => models.id, { onDelete: 'cascade' }),
-    reading: readingColumn('reading').notNull(),
+    /** An answer that follows its data; words of a person; sentences computed from the answers; a heading. */
+    kind: text('kind', { enum: ['answer', 'text', 'commentary', 'section'] }).notNull().default('answer'),
+    /** Of an answer; null for the others. */
+    modelId: text('model_id').references(() => models.id, { onDelete: 'cascade' }),
+    reading: readingColumn('reading'),
     title: text('title'),
+    /** What people wrote on it. */
+    words: text('words'),
     x: integer('x').notNull(),
     y: integer('y').notNull(),
     width: integer('width').notNull(),
@@ -163,9 +168,42 @@ export const shares = pgTable(
   {
     boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
     personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
-    right: text('right', { enum: ['see', 'edit'] }).notNull(),
+    right: text('right', { enum: ['see', 'comment', 'edit'] }).notNull(),
   },
   (table) => [primaryKey({ columns: [table.boardId, table.personId] })],
+);
+
+/** What people say about a board or one of its tiles; an answer to another comment stands in its thread. */
+export const comments = pgTable(
+  'comments',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
+    /** A tile that is taken off leaves its comments with the board. */
+    tileId: uuid('tile_id').references(() => tiles.id, { onDelete: 'set null' }),
+    replyTo: uuid('reply_to'),
+    personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+    text: text('text').notNull(),
+    mentions: jsonb('mentions').$type<readonly string[]>().notNull().default([]),
+    createdAt: at('created_at').notNull().defaultNow(),
+    resolvedAt: at('resolved_at'),
+    resolvedBy: uuid('resolved_by'),
+  },
+  (table) => [index('comments_of_board').on(table.boardId)],
+);
+
+/** What a board was after each change, so that each can be gone back to. */
+export const boardVersions = pgTable(
+  'board_versions',
+  {
+    boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
+    version: integer('version').notNull(),
+    at: at('at').notNull().defaultNow(),
+    personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+    what: text('what').notNull(),
+    state: jsonb('state').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.boardId, table.version] })],
 );
 
 /** Never changed once written, so that the address of a refinement always shows the same. */

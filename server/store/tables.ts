@@ -7,7 +7,7 @@ import { finished } from 'node:stream/promises';
 import type pg from 'pg';
 import copyStreams from 'pg-copy-streams';
 import type { Catalogue } from '@zud/core/model/check';
-import { DATA_SCHEMA, type Database } from './database';
+import { CHANGES, DATA_SCHEMA, type Database, type DataChange } from './database';
 import { loadedTables, type LoadedColumn } from './schema';
 
 export type ColumnType = LoadedColumn['type'];
@@ -78,6 +78,7 @@ export async function loadRows(
        on conflict (name) do update set columns = excluded.columns, rows = excluded.rows, version = loaded_tables.version + 1, loaded_at = now()`,
       [name, JSON.stringify(columns), count],
     );
+    await client.query('select pg_notify($1, $2)', [CHANGES, JSON.stringify({ kind: 'data', table: name } satisfies DataChange)]);
     await client.query('commit');
     return count;
   } catch (error) {

@@ -164,7 +164,7 @@ for (const scheme of ['light', 'dark'] as const)
     await page.goto(`${product.address}/boards`);
     await check('boards');
     await page.getByRole('link', { name: 'Summer season 2026' }).click();
-    await expect(page.getByTestId('tile')).toHaveCount(9);
+    await expect(page.getByTestId('tile')).toHaveCount(11);
     await check('board');
     await page.goto(`${product.address}/inquiries`);
     await page.getByRole('link', { name: 'Why did the Outer Isles fall?' }).click();

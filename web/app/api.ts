@@ -78,7 +78,7 @@ export interface Inquiry extends Omit<InquirySummary, 'steps'> {
   readonly steps: readonly Step[];
 }
 
-export type Right = 'owner' | 'edit' | 'see';
+export type Right = 'owner' | 'edit' | 'comment' | 'see';
 
 export interface BoardSummary {
   readonly id: string;
@@ -89,16 +89,62 @@ export interface BoardSummary {
   readonly right: Right;
 }
 
-export interface BoardTile {
+interface TileBase {
   readonly id: string;
-  readonly modelId: string;
   readonly title: string | null;
-  readonly reading: Reading;
   readonly x: number;
   readonly y: number;
   readonly width: number;
   readonly height: number;
   readonly version: number;
+  readonly by: string;
+}
+
+/** A tile with an answer that follows its data. */
+export interface AnswerTile extends TileBase {
+  readonly kind: 'answer';
+  readonly modelId: string;
+  readonly reading: Reading;
+}
+
+/** A tile of words: a text, a heading, or sentences computed from the answers with what people add. */
+export interface WordsTile extends TileBase {
+  readonly kind: 'text' | 'section' | 'commentary';
+  readonly words: string | null;
+}
+
+export type BoardTile = AnswerTile | WordsTile;
+
+export interface CommentarySentence {
+  readonly tile: string;
+  readonly text: string;
+  readonly kind: 'headline' | 'finding' | 'caveat';
+}
+
+export interface BoardComment {
+  readonly id: string;
+  readonly tile: string | null;
+  readonly replyTo: string | null;
+  readonly text: string;
+  readonly byId: string;
+  readonly by: string;
+  readonly at: string;
+  readonly resolved: boolean;
+}
+
+export interface Mention {
+  readonly id: string;
+  readonly boardId: string;
+  readonly board: string;
+  readonly by: string;
+  readonly text: string;
+  readonly at: string;
+}
+
+export interface BoardVersion {
+  readonly version: number;
+  readonly at: string;
+  readonly what: string;
   readonly by: string;
 }
 
@@ -118,6 +164,8 @@ export interface Board {
   readonly sharedWith: number;
   readonly present: readonly { readonly id: string; readonly name: string }[];
   readonly tiles: readonly BoardTile[];
+  /** Open threads, each with the tile it is about. */
+  readonly comments: readonly { readonly id: string; readonly tile: string | null }[];
 }
 
 /** The answer of a reading, without a step. */
@@ -145,7 +193,7 @@ export interface Refined {
   readonly options?: readonly { readonly label: string; readonly scope: Scope | null; readonly text?: string }[];
 }
 
-export interface Share<Right = 'see' | 'edit'> {
+export interface Share<Right = 'see' | 'comment' | 'edit'> {
   readonly personId: string;
   readonly name: string;
   readonly email: string;
@@ -237,12 +285,21 @@ export const api = {
   deleteBoard: (id: string) => call<undefined>('DELETE', `/boards/${id}`),
   pin: (board: string, modelId: string, reading: Reading, title: string | null) => call<{ id: string }>('POST', `/boards/${board}/tiles`, { modelId, reading, title }),
   pinAt: (board: string, tile: BoardTile) =>
-    call<{ id: string }>('POST', `/boards/${board}/tiles`, { modelId: tile.modelId, reading: tile.reading, title: tile.title, place: { x: tile.x, y: tile.y, width: tile.width, height: tile.height } }),
-  changeTile: (board: string, tile: string, change: Partial<Pick<BoardTile, 'x' | 'y' | 'width' | 'height' | 'title' | 'version'>>) => call<unknown>('PATCH', `/boards/${board}/tiles/${tile}`, change),
+    call<{ id: string }>('POST', `/boards/${board}/tiles`, { ...(tile.kind === 'answer' ? { modelId: tile.modelId, reading: tile.reading } : { kind: tile.kind, words: tile.words ?? '' }), title: tile.title, place: { x: tile.x, y: tile.y, width: tile.width, height: tile.height } }),
+  addWords: (board: string, kind: WordsTile['kind'], words: string) => call<{ id: string }>('POST', `/boards/${board}/tiles`, { kind, words }),
+  commentary: (board: string, tile: string, refinement: string | null, signal?: AbortSignal) => call<{ sentences: readonly CommentarySentence[] }>('GET', `/boards/${board}/tiles/${tile}/commentary${refinement ? `?refinement=${refinement}` : ''}`, undefined, signal),
+  comments: (board: string) => call<readonly BoardComment[]>('GET', `/boards/${board}/comments`),
+  comment: (board: string, said: { text: string; tile?: string | null; replyTo?: string | null }) => call<{ id: string }>('POST', `/boards/${board}/comments`, said),
+  resolveComment: (board: string, id: string, resolved: boolean) => call<unknown>('PATCH', `/boards/${board}/comments/${id}`, { resolved }),
+  removeComment: (board: string, id: string) => call<undefined>('DELETE', `/boards/${board}/comments/${id}`),
+  mentions: () => call<readonly Mention[]>('GET', '/mentions'),
+  history: (board: string) => call<readonly BoardVersion[]>('GET', `/boards/${board}/history`),
+  restoreVersion: (board: string, version: number) => call<unknown>('POST', `/boards/${board}/history/${version}`),
+  changeTile: (board: string, tile: string, change: Partial<Pick<BoardTile, 'x' | 'y' | 'width' | 'height' | 'title' | 'version'>> & { words?: string }) => call<unknown>('PATCH', `/boards/${board}/tiles/${tile}`, change),
   removeTile: (board: string, tile: string) => call<undefined>('DELETE', `/boards/${board}/tiles/${tile}`),
   tileAnswer: (board: string, tile: string, refinement: string | null, signal?: AbortSignal) => call<TileAnswer>('GET', `/boards/${board}/tiles/${tile}/answer${refinement ? `?refinement=${refinement}` : ''}`, undefined, signal),
   askFromTile: (board: string, tile: string, refinement: string | null) => call<{ inquiry: string; step: string }>('POST', `/boards/${board}/tiles/${tile}/inquiry${refinement ? `?refinement=${refinement}` : ''}`),
   refine: (board: string, body: { text?: string; scope?: Scope; edit?: readonly Edit[]; from?: string | null; for: 'me' | 'everyone' }) => call<Refined>('PUT', `/boards/${board}/refinement`, body),
   shares: (board: string) => call<readonly Share[]>('GET', `/boards/${board}/shares`),
-  share: (board: string, person: string, right: 'see' | 'edit' | null) => call<readonly Share[]>('PUT', `/boards/${board}/shares/${person}`, { right }),
+  share: (board: string, person: string, right: 'see' | 'comment' | 'edit' | null) => call<readonly Share[]>('PUT', `/boards/${board}/shares/${person}`, { right }),
 };

@@ -5,19 +5,27 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { Phrase } from '@zud/core/reading/sentence';
 import { leadOf } from '@zud/core/reading/sentence';
-import { api, ProblemError, type Board, type BoardTile, type Refined, type Scope } from '../app/api';
+import { api, ProblemError, type Board, type BoardTile, type Refined, type Scope, type WordsTile } from '../app/api';
 import { useInterface } from '../app/interface-state';
 import { Page } from '../app/Page';
 import { usePerson } from '../app/session';
 import { NARROW, SERIF } from '../app/theme';
 import { AskLine } from '../parts/AskLine';
-import { Button, TextButton } from '../parts/controls';
+import { Button, Menu, TextButton } from '../parts/controls';
 import { ShareDialog } from '../parts/ShareDialog';
 import { Failure, Loading, Message } from '../parts/states';
+import { CommentsDrawer } from './CommentsDrawer';
+import { HistoryDialog } from './HistoryDialog';
 import { arranged } from './layout';
+import { GAP, PlacedTile, ROW } from './PlacedTile';
+import { placeAfter, type PlaceChange } from './tile-acts';
 import { TileCard } from './TileCard';
+import { showTile, WordsCard } from './WordsCard';
 import { useBoardEvents } from './use-board-events';
 
+const Columns = styled.div`
+  display: grid; min-height: 0; min-width: 0; position: relative; grid-template: minmax(0, 1fr) / minmax(0, 1fr);
+`;
 const Sheet = styled.main`
   overflow: auto; padding: 18px 24px 24px; min-height: 0;
   @media (max-width: ${NARROW}) { padding: 14px; }
@@ -39,9 +47,9 @@ const Saying = styled.p`
   ins { text-decoration: none; box-shadow: inset 0 -2px 0 var(--signal); }
   button { margin-left: 10px; }
 `;
-const ROW = 72;
 const Grid = styled.div`
-  display: grid; grid-template-columns: repeat(12, minmax(0, 1fr)); grid-auto-rows: ${ROW}px; gap: 12px;
+  display: grid; grid-template-columns: repeat(12, minmax(0, 1fr)); grid-auto-rows: ${ROW}px; gap: ${GAP}px;
+  [data-shown] > section { box-shadow: 0 0 0 2px var(--signal); }
   > div { grid-column: calc(var(--x) + 1) / span var(--w); grid-row: calc(var(--y) + 1) / span var(--h); min-width: 0; }
   @media (max-width: ${NARROW}) { grid-template-columns: minmax(0, 1fr); grid-auto-rows: auto; > div { grid-column: 1; grid-row: auto; height: calc(var(--h) * ${ROW}px); } }
 `;
@@ -66,6 +74,9 @@ export function BoardPage() {
   const setDraft = useInterface((state) => state.setDraft);
   const [whom, setWhom] = useState<'me' | 'everyone'>('me');
   const [sharing, setSharing] = useState(false);
+  const [looking, setLooking] = useState(false);
+  /** Whose comments are open: those of a tile, or of the whole board. */
+  const [talking, setTalking] = useState<{ tile: string | null } | null>(search.has('comments') ? { tile: null } : null);
   const [undoable, setUndoable] = useState<{ label: string; run: () => Promise<unknown> } | null>(null);
   const live = useBoardEvents(boardId);
   const board = useQuery({ queryKey: ['board', boardId, refinement], queryFn: () => api.board(boardId, refinement), placeholderData: (last) => last });
@@ -86,7 +97,7 @@ export function BoardPage() {
     },
   });
   const move = useMutation({
-    mutationFn: async ({ tile, change }: { tile: BoardTile; change: Partial<BoardTile> }) => {
+    mutationFn: async ({ tile, change }: { tile: BoardTile; change: PlaceChange }) => {
       const before = board.data?.tiles ?? [];
       const after = arranged(before.map((one) => (one.id === tile.id ? { ...one, ...change } : one)), tile.id);
       const moved = after.filter((one) => before.some((there) => there.id === one.id && (there.x !== one.x || there.y !== one.y || there.width !== one.width || there.height !== one.height)));
@@ -102,6 +113,33 @@ export function BoardPage() {
     },
     onSettled: refresh,
   });
+  const add = useMutation({
+    mutationFn: async ({ kind, words }: { kind: WordsTile['kind']; words: string }) => {
+      const made = await api.addWords(boardId, kind, words);
+      setUndoable({ label: 'Added', run: () => api.removeTile(boardId, made.id) });
+      await client.invalidateQueries({ queryKey: ['board', boardId] });
+      window.requestAnimationFrame(() => showTile(made.id));
+    },
+    onSettled: refresh,
+  });
+  const duplicate = useMutation({
+    mutationFn: async (tile: BoardTile) => {
+      const lowest = Math.max(0, ...(board.data?.tiles ?? []).map((one) => one.y + one.height));
+      const made = await api.pinAt(boardId, { ...tile, y: lowest });
+      setUndoable({ label: 'Duplicated', run: () => api.removeTile(boardId, made.id) });
+      await client.invalidateQueries({ queryKey: ['board', boardId] });
+      window.requestAnimationFrame(() => showTile(made.id));
+    },
+    onSettled: refresh,
+  });
+  const write = useMutation({
+    mutationFn: async ({ tile, words }: { tile: WordsTile; words: string }) => {
+      await api.changeTile(boardId, tile.id, { words, version: tile.version });
+      setUndoable({ label: 'Rewritten', run: () => api.changeTile(boardId, tile.id, { words: tile.words ?? '' }) });
+    },
+    onSettled: refresh,
+  });
+  const rename = useMutation({ mutationFn: (title: string) => api.renameBoard(boardId, title), onSettled: refresh });
   const undo = useMutation({ mutationFn: (run: () => Promise<unknown>) => run(), onSettled: () => { setUndoable(null); refresh(); } });
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -118,9 +156,21 @@ export function BoardPage() {
   if (board.isPending) return <Page><Loading what="Opening the board" /></Page>;
   if (!board.data || (board.isError && board.error instanceof ProblemError && [403, 404].includes(board.error.status))) return <Page><Failure error={board.error} action={back} /></Page>;
   const { data } = board;
-  const canEdit = data.right !== 'see';
+  const canEdit = data.right === 'owner' || data.right === 'edit';
+  const canComment = data.right !== 'see';
+  const count = (tile: string) => data.comments.filter((one) => one.tile === tile).length;
+  const nameOf = (id: string) => { const tile = data.tiles.find((one) => one.id === id); return tile === undefined ? 'a tile taken off' : tileName(tile); };
+  const act = (tile: BoardTile) => (id: string) => {
+    if (id === 'comment') setTalking({ tile: tile.id });
+    else if (id === 'remove') remove.mutate(tile);
+    else if (id === 'duplicate') duplicate.mutate(tile);
+    else {
+      const change = placeAfter(id, tile);
+      if (change !== null) move.mutate({ tile, change });
+    }
+  };
   const said = refine.data && refine.data.outcome !== 'answered' ? refine.data : null;
-  const failed = [refine.error, move.error, remove.error].find((error) => error !== null && error !== undefined);
+  const failed = [refine.error, move.error, remove.error, add.error, duplicate.error, write.error, rename.error].find((error) => error !== null && error !== undefined);
   const foot = (
     <AskLine place={`board ${boardId}`} about={[data.title, data.tiles.length === 0 ? 'no tiles yet' : 'all tiles']} placeholder="Refine this board in words" modelId={data.modelId} before={readingForLine(data, whom)} busy={refine.isPending} onAsk={(text) => refine.mutate({ text })} tries={[]}>
       <For>
@@ -132,6 +182,7 @@ export function BoardPage() {
   );
   return (
     <Page bare foot={foot}>
+      <Columns>
       <Sheet>
         <Head>
           <h1>{data.title}</h1>
@@ -139,6 +190,9 @@ export function BoardPage() {
           <div>
             {undoable ? <TextButton onPress={() => undo.mutate(undoable.run)}>{undoable.label}: undo</TextButton> : null}
             <Faces aria-label="Here now">{live.present.map((one) => <li key={one.id} title={`${one.name} is here`}><span aria-hidden="true">{initials(one.name)}</span><span className="visually-hidden">{one.name}</span></li>)}</Faces>
+            {canEdit ? <Menu label="Add" ariaLabel="Add to this board" entries={ADDED} onChoose={(id) => { const found = ADDED.find((one) => one.id === id); if (found) add.mutate({ kind: found.id, words: found.words }); }} /> : null}
+            <Button onPress={() => setTalking(talking === null ? { tile: null } : null)} aria-expanded={talking !== null}>{data.comments.length > 0 ? `Comments ${data.comments.length}` : 'Comments'}</Button>
+            {canEdit ? <Button onPress={() => setLooking(true)}>History</Button> : null}
             {data.right === 'owner' ? <Button onPress={() => setSharing(true)}>Share</Button> : null}
           </div>
         </Head>
@@ -159,16 +213,21 @@ export function BoardPage() {
             <TextButton onPress={() => refine.reset()}>Close</TextButton>
           </Say>
         ) : null}
-        {failed ? <Say role="alert">{failed.message} <TextButton onPress={() => { refine.reset(); move.reset(); remove.reset(); }}>Close</TextButton></Say> : null}
+        {failed ? <Say role="alert">{failed.message} <TextButton onPress={() => { refine.reset(); move.reset(); remove.reset(); add.reset(); duplicate.reset(); write.reset(); rename.reset(); }}>Close</TextButton></Say> : null}
         {data.tiles.length === 0 ? <Message title="An empty board" action={<Button onPress={() => void navigate('/')}>Ask something</Button>}>Ask a question and choose “Pin to a board” under its answer; the chart appears here and stays live.</Message> : null}
         <Grid>
           {data.tiles.map((tile) => (
-            <div key={tile.id} style={{ ['--x' as string]: tile.x, ['--y' as string]: tile.y, ['--w' as string]: tile.width, ['--h' as string]: tile.height }}>
-              <TileCard boardId={boardId} tile={tile} refinement={refinement} canAsk={person.role !== 'viewer'} canEdit={canEdit} onMove={(change) => move.mutate({ tile, change })} onRemove={() => remove.mutate(tile)} />
-            </div>
+            <PlacedTile key={tile.id} tile={tile} label={tileName(tile)} canEdit={canEdit} onPlace={(change) => move.mutate({ tile, change })}>
+              {tile.kind === 'answer'
+                ? <TileCard boardId={boardId} tile={tile} refinement={refinement} count={count(tile.id)} canAsk={person.role !== 'viewer'} canComment={canComment} canEdit={canEdit} onAct={act(tile)} />
+                : <WordsCard boardId={boardId} tile={tile} refinement={refinement} count={count(tile.id)} canAsk={false} canComment={canComment} canEdit={canEdit} onAct={act(tile)} onWords={(words) => write.mutate({ tile, words })} />}
+            </PlacedTile>
           ))}
         </Grid>
       </Sheet>
+      {talking ? <CommentsDrawer boardId={boardId} tile={talking.tile} about={talking.tile === null ? 'Comments' : `On “${nameOf(talking.tile)}”`} canComment={canComment} nameOf={nameOf} onClose={() => setTalking(null)} /> : null}
+      </Columns>
+      <HistoryDialog boardId={boardId} isOpen={looking} onClose={() => setLooking(false)} />
       {data.right === 'owner' ? <ShareDialog title="Share this board" kept={['board', boardId]} rights={RIGHTS} fetch={() => api.shares(boardId)} set={(who, right) => api.share(boardId, who, right)} isOpen={sharing} onClose={() => setSharing(false)} /> : null}
     </Page>
   );
@@ -179,7 +238,18 @@ function ScopePhrases({ phrases, nothing }: { phrases: readonly Phrase[]; nothin
   return <>{phrases.map((phrase, index) => <span key={`${phrase.path}${phrase.text}`}>{index === 0 ? '' : leadOf(phrase.part)}<span className={phrase.part}>{phrase.text}</span></span>)}</>;
 }
 
-const RIGHTS = [['see', 'may see'], ['edit', 'may edit']] as const;
+const RIGHTS = [['see', 'may see'], ['comment', 'may comment'], ['edit', 'may edit']] as const;
+
+const ADDED = [
+  { id: 'section', label: 'Section', note: 'A heading over the tiles below it', words: 'New section' },
+  { id: 'text', label: 'Text', note: 'Words of your own', words: 'Write here what the numbers do not say.' },
+  { id: 'commentary', label: 'Commentary', note: 'Sentences computed from the tiles, which follow them', words: '' },
+] as const;
+
+function tileName(tile: BoardTile): string {
+  if (tile.kind === 'answer') return tile.title ?? 'Tile';
+  return tile.kind === 'commentary' ? 'Commentary' : (tile.words ?? '').slice(0, 60);
+}
 
 const isNothing = (scope: Scope) => scope.where.length === 0 && scope.when === null && scope.against === null;
 
@@ -192,7 +262,7 @@ function sharedWords(board: Board): string {
 
 /** What the words in the line refine: the board's sentence or my refinement, as a reading that has the first tile's measure. */
 function readingForLine(board: Board, whom: 'me' | 'everyone') {
-  const [first] = board.tiles;
+  const first = board.tiles.find((tile) => tile.kind === 'answer');
   if (!first) return null;
   const scope = whom === 'everyone' ? board.scope : (board.refinement?.scope ?? { where: [], when: null, against: null });
   return { ...first.reading, by: [], rank: null, order: null, view: null, ...scope };

@@ -9,7 +9,7 @@ import { ConfirmDialog } from '../parts/ConfirmDialog';
 import { ago, Head, List, Title } from '../parts/List';
 import { Failure, Loading, Message } from '../parts/states';
 
-const RIGHTS = { owner: 'yours', edit: 'you may edit', see: 'you may see' } as const;
+const RIGHTS = { owner: 'yours', edit: 'you may edit', comment: 'you may comment', see: 'you may see' } as const;
 
 export function BoardsPage() {
   const navigate = useNavigate();

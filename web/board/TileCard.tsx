@@ -1,12 +1,13 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
-import { api, type BoardTile } from '../app/api';
+import { api, type AnswerTile } from '../app/api';
 import { SERIF } from '../app/theme';
 import { Chart } from '../charts/Chart';
 import { AnswerTable } from '../inquiry/table/AnswerTable';
-import { Menu } from '../parts/controls';
+import { Menu, TextButton } from '../parts/controls';
 import { Loading } from '../parts/states';
+import { tileEntries, type TileRights } from './tile-acts';
 
 const Card = styled.section`
   background: var(--raised); border: 1px solid var(--line); border-radius: 3px; padding: 11px 14px 10px; display: grid; grid-template: auto minmax(0, 1fr) auto / minmax(0, 1fr); min-width: 0; min-height: 0; position: relative; height: 100%; overflow: hidden;
@@ -24,7 +25,7 @@ const Body = styled.div`
   min-height: 0; min-width: 0; padding-top: 6px; overflow: hidden;
 `;
 
-export function TileCard(props: { boardId: string; tile: BoardTile; refinement: string | null; canAsk: boolean; canEdit: boolean; onMove: (change: Partial<BoardTile>) => void; onRemove: () => void }) {
+export function TileCard(props: TileRights & { boardId: string; tile: AnswerTile; refinement: string | null; count: number; onAct: (act: string) => void }) {
   const { tile } = props;
   const navigate = useNavigate();
   const query = useQuery({
@@ -34,20 +35,8 @@ export function TileCard(props: { boardId: string; tile: BoardTile; refinement: 
   const ask = useMutation({ mutationFn: () => api.askFromTile(props.boardId, tile.id, props.refinement), onSuccess: ({ inquiry, step }) => void navigate(`/inquiries/${inquiry}/steps/${step}`) });
   const { data } = query;
   const number = data?.chart.kind === 'number';
-  const entries = [
-    ...(props.canAsk ? [{ id: 'ask', label: 'Ask from here' }] : []),
-    ...(props.canEdit
-      ? [
-          { id: 'left', label: 'Move left', disabled: tile.x === 0 }, { id: 'right', label: 'Move right', disabled: tile.x + tile.width >= 12 }, { id: 'up', label: 'Move up', disabled: tile.y === 0 }, { id: 'down', label: 'Move down' },
-          { id: 'wider', label: 'Wider', disabled: tile.x + tile.width >= 12 }, { id: 'narrower', label: 'Narrower', disabled: tile.width <= 2 }, { id: 'taller', label: 'Taller' }, { id: 'shorter', label: 'Shorter', disabled: tile.height <= (number ? 1 : 2) }, { id: 'remove', label: 'Take off the board' },
-        ]
-      : []),
-  ];
-  const act = (id: string) => {
-    if (id === 'ask') ask.mutate();
-    else if (id === 'remove') props.onRemove();
-    else props.onMove(MOVES[id]?.(tile) ?? {});
-  };
+  const entries = tileEntries(tile, props, number ? 1 : 2);
+  const act = (id: string) => (id === 'ask' ? ask.mutate() : props.onAct(id));
   const title = tile.title ?? data?.plainHeadline ?? '';
   return (
     <Card aria-label={title || 'Tile'} data-testid="tile" {...(number ? { 'data-number': true } : {})}>
@@ -58,6 +47,7 @@ export function TileCard(props: { boardId: string; tile: BoardTile; refinement: 
             <p title={data?.sentence.text}>{data?.sentence.text}</p>
           </div>
         )}
+        {props.count > 0 ? <TextButton onPress={() => props.onAct('comment')} aria-label={`${props.count} open ${props.count === 1 ? 'comment' : 'comments'} on ${title || 'this tile'}`}>{props.count} ✎</TextButton> : null}
         {entries.length > 0 ? <Menu plain label="⋯" ariaLabel={`Acts on ${title || 'this tile'}`} entries={entries} onChoose={act} /> : null}
       </header>
       <Body>
@@ -68,20 +58,17 @@ export function TileCard(props: { boardId: string; tile: BoardTile; refinement: 
         : <Chart small chart={data.chart} answer={data.answer} label={data.headline} />}
       </Body>
       {number && !query.isError && data.refused.length === 0 && !ask.isError ? null : <footer>
-        {data && query.isError ? <b>Not refreshed; shows the last answer</b> : data && data.refused.length > 0 ? <b title={data.refused.join(' ')}>Not narrowed: {data.refused[0]}</b> : number ? null : <span>{data ? `by ${tile.by}` : ''}</span>}
+        {data && query.isError ? <b>Not refreshed; shows the last answer</b> : data && data.refused.length > 0 ? <b title={data.refused.join(' ')}>Not narrowed: {data.refused[0]}</b> : number ? null : <span>{data ? `by ${tile.by}${dataTime(data.answer.dataVersion)}` : ''}</span>}
         {ask.isError ? <b>{ask.error.message}</b> : null}
       </footer>}
     </Card>
   );
 }
 
-const MOVES: Readonly<Record<string, (tile: BoardTile) => Partial<BoardTile>>> = {
-  left: (tile) => ({ x: tile.x - 1 }),
-  right: (tile) => ({ x: tile.x + 1 }),
-  up: (tile) => ({ y: tile.y - 1 }),
-  down: (tile) => ({ y: tile.y + 1 }),
-  wider: (tile) => ({ width: tile.width + 1 }),
-  narrower: (tile) => ({ width: tile.width - 1 }),
-  taller: (tile) => ({ height: tile.height + 1 }),
-  shorter: (tile) => ({ height: tile.height - 1 }),
-};
+/** When the data behind an answer were loaded: the time today, else the day. */
+function dataTime(version: string): string {
+  const at = new Date(version.split('@')[1] ?? '');
+  if (Number.isNaN(at.getTime())) return '';
+  const today = at.toDateString() === new Date().toDateString();
+  return ` · data loaded ${today ? at.toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' }) : at.toLocaleDateString(undefined, { day: 'numeric', month: 'short' })}`;
+}

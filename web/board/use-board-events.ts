@@ -8,7 +8,7 @@ export interface Present {
 }
 
 export interface BoardChange {
-  readonly kind: 'board' | 'tile' | 'scope' | 'shares' | 'deleted';
+  readonly kind: 'board' | 'tile' | 'scope' | 'shares' | 'comment' | 'deleted';
   readonly by: string;
   readonly tile?: string;
 }
@@ -51,6 +51,7 @@ export function useBoardEvents(boardId: string): LiveBoard {
         refresh();
       });
       source.addEventListener('caughtup', refresh);
+      source.addEventListener('data', refresh);
       source.addEventListener('closed', (event) => {
         const { reason } = JSON.parse(event.data as string) as { reason: string };
         source?.close();

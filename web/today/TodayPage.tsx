@@ -28,6 +28,11 @@ const Two = styled.div`
   @media (max-width: ${NARROW}) { grid-template-columns: minmax(0, 1fr); gap: 24px; }
 `;
 
+const Mentions = styled.section`
+  padding-bottom: 26px;
+  h2 { font-size: 12px; font-weight: 600; color: var(--signal); margin-bottom: 8px; }
+`;
+
 export function TodayPage() {
   const person = usePerson();
   const navigate = useNavigate();
@@ -38,6 +43,7 @@ export function TodayPage() {
   const model = useQuery({ queryKey: ['model', modelId], queryFn: () => api.model(modelId ?? ''), enabled: modelId !== null, staleTime: 300_000 });
   const boards = useQuery({ queryKey: ['boards'], queryFn: api.boards });
   const inquiries = useQuery({ queryKey: ['inquiries'], queryFn: api.inquiries });
+  const mentions = useQuery({ queryKey: ['mentions'], queryFn: api.mentions });
   const running = useRef<AbortController | null>(null);
   const ask = useMutation({
     mutationFn: async (text: string) => {
@@ -56,7 +62,7 @@ export function TodayPage() {
     },
   });
   /** Shown at once: a list that slides away under the pointer loses the click. */
-  const pending = models.isPending || (modelId !== null && model.isPending) || boards.isPending || inquiries.isPending;
+  const pending = models.isPending || (modelId !== null && model.isPending) || boards.isPending || inquiries.isPending || mentions.isPending;
   const hour = new Date().getHours();
   const greeting = hour < 12 ? 'Good morning' : hour < 18 ? 'Good afternoon' : 'Good evening';
   const asks = person.role !== 'viewer';
@@ -79,6 +85,12 @@ export function TodayPage() {
           </>
         ) : null}
       </Top>
+      {(mentions.data ?? []).length > 0 && !pending ? (
+        <Mentions aria-label="Mentions">
+          <h2>You were mentioned</h2>
+          <List label="Mentions" entries={(mentions.data ?? []).map((one) => ({ id: one.id, to: `/boards/${one.boardId}?comments`, title: one.text, about: `${one.by} on ${one.board} · ${ago(one.at)}` }))} />
+        </Mentions>
+      ) : null}
       {pending ? <Loading what="Opening" /> : <Two>
         <section>
           <h2>Boards</h2>

@@ -28,6 +28,7 @@ export class ColumnarEngine implements Engine {
   private wanted: readonly Wanted[] = [];
   private held: ReadonlyMap<string, string> = new Map();
   private making: { table: string; rows: number; of: number } | null = null;
+  private readonly failed = new Set<string>();
   private readonly waiting = new Map<number, Waiting>();
 
   /** @param program the bundled program of the copy's process */
@@ -39,13 +40,19 @@ export class ColumnarEngine implements Engine {
     this.start();
   }
 
-  get state(): { readonly ready: number; readonly of: number; readonly making: { table: string; rows: number; of: number } | null } {
-    return { ready: this.held.size, of: this.wanted.length, making: this.making };
+  /** How many tables are held, of how many; how many could not be copied; which is being made. */
+  get state(): { readonly ready: number; readonly of: number; readonly failed: number; readonly making: { table: string; rows: number; of: number } | null } {
+    return { ready: this.held.size, of: this.wanted.length, failed: this.failed.size, making: this.making };
+  }
+
+  get pid(): number | null {
+    return this.child?.pid ?? null;
   }
 
   /** The tables to be held from now on; makes what is missing, in the background. */
   hold(tables: readonly Wanted[]): void {
     this.wanted = tables;
+    this.failed.clear();
     this.held = new Map([...this.held].filter(([name, version]) => tables.some((table) => table.name === name && table.version === version)));
     this.tell({ do: 'hold', tables });
   }
@@ -129,6 +136,7 @@ export class ColumnarEngine implements Engine {
         this.making = { table: message.table, rows: message.rows, of: message.of };
         return;
       case 'failed':
+        this.failed.add(message.table);
         this.log.warn({ table: message.table, reason: message.reason }, 'a table could not be copied; PostgreSQL answers questions about it');
         return;
       case 'rows':

@@ -1,5 +1,5 @@
 /** The process of the columnar copy: makes copies in the background and answers queries from those it holds. The server talks to it by messages. */
-import { DuckDBConnection, type DuckDBValue } from '@duckdb/node-api';
+import type { DuckDBConnection, DuckDBValue } from '@duckdb/node-api';
 import type { Cell } from '@zud/core/query/answer';
 import { Copies, Outdated, QuotaReached } from './copies';
 import { copyName } from '@zud/core/query/duckdb';

@@ -1,0 +1,75 @@
+/** Comments on boards and their tiles, in threads; who is mentioned in them. */
+import { and, asc, desc, eq, isNull, ne, or, sql } from 'drizzle-orm';
+import { forbidden, notFound } from '../http/problem';
+import { tellComment } from './boards';
+import type { Store } from './database';
+import { boards, comments, people, shares } from './schema';
+
+export interface Comment {
+  readonly id: string;
+  readonly tile: string | null;
+  readonly replyTo: string | null;
+  readonly text: string;
+  readonly byId: string;
+  readonly by: string;
+  readonly at: Date;
+  readonly resolved: boolean;
+}
+
+export async function commentsOf(store: Store, boardId: string): Promise<Comment[]> {
+  const rows = await store.select({ comment: comments, by: people.name }).from(comments).innerJoin(people, eq(people.id, comments.personId)).where(eq(comments.boardId, boardId)).orderBy(asc(comments.createdAt));
+  return rows.map(({ comment, by }) => ({ id: comment.id, tile: comment.tileId, replyTo: comment.replyTo, text: comment.text, byId: comment.personId, by, at: comment.createdAt, resolved: comment.resolvedAt !== null }));
+}
+
+/** People named after an @ in a text, by their whole name or, where only one is called so, their first. */
+export function mentioned(text: string, all: readonly { readonly id: string; readonly name: string }[]): string[] {
+  const said = text.toLowerCase();
+  const first = (name: string) => name.split(/\s+/)[0]?.toLowerCase() ?? '';
+  return all.filter(({ name }) => said.includes(`@${name.toLowerCase()}`) || (all.filter((other) => first(other.name) === first(name)).length === 1 && new RegExp(`@${first(name).replace(/[^\\p{L}]/gu, '.')}(?![\\p{L}])`, 'u').test(said))).map(({ id }) => id);
+}
+
+/** @throws Problem 404 where the comment answered is not of this board */
+export async function addComment(store: Store, boardId: string, personId: string, said: { text: string; tile: string | null; replyTo: string | null; mentions: readonly string[] }): Promise<{ id: string }> {
+  return store.transaction(async (transaction) => {
+    if (said.replyTo !== null) {
+      const [first] = await transaction.select().from(comments).where(and(eq(comments.id, said.replyTo), eq(comments.boardId, boardId), isNull(comments.replyTo)));
+      if (!first) throw notFound('comment');
+    }
+    const [row] = await transaction.insert(comments).values({ boardId, personId, text: said.text, tileId: said.tile, replyTo: said.replyTo, mentions: said.mentions }).returning({ id: comments.id });
+    await tellComment(transaction, boardId, personId, said.tile);
+    return row as { id: string };
+  });
+}
+
+/** Closes a thread, or opens it again. */
+export async function resolveComment(store: Store, boardId: string, id: string, personId: string, resolved: boolean): Promise<void> {
+  await store.transaction(async (transaction) => {
+    const [row] = await transaction.update(comments).set(resolved ? { resolvedAt: new Date(), resolvedBy: personId } : { resolvedAt: null, resolvedBy: null }).where(and(eq(comments.id, id), eq(comments.boardId, boardId), isNull(comments.replyTo))).returning({ tile: comments.tileId });
+    if (!row) throw notFound('comment');
+    await tellComment(transaction, boardId, personId, row.tile);
+  });
+}
+
+/** Takes back a comment of one's own, with the answers to it. */
+export async function removeComment(store: Store, boardId: string, id: string, personId: string): Promise<void> {
+  await store.transaction(async (transaction) => {
+    const [there] = await transaction.select().from(comments).where(and(eq(comments.id, id), eq(comments.boardId, boardId)));
+    if (!there) throw notFound('comment');
+    if (there.personId !== personId) throw forbidden('A comment is taken back by the person who wrote it.');
+    await transaction.delete(comments).where(or(eq(comments.id, id), eq(comments.replyTo, id)));
+    await tellComment(transaction, boardId, personId, there.tileId);
+  });
+}
+
+/** Open comments of others that mention a person, on boards that the person may see. */
+export async function mentionsOf(store: Store, personId: string) {
+  return store
+    .selectDistinct({ id: comments.id, boardId: boards.id, board: boards.title, by: people.name, text: comments.text, at: comments.createdAt })
+    .from(comments)
+    .innerJoin(boards, eq(boards.id, comments.boardId))
+    .innerJoin(people, eq(people.id, comments.personId))
+    .leftJoin(shares, and(eq(shares.boardId, boards.id), eq(shares.personId, personId)))
+    .where(and(sql`${comments.mentions} ? ${personId}`, ne(comments.personId, personId), isNull(comments.resolvedAt), or(eq(boards.ownerId, personId), eq(shares.personId, personId))))
+    .orderBy(desc(comments.createdAt))
+    .limit(20);
+}
