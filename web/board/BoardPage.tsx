@@ -5,7 +5,7 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { Phrase } from '@zud/core/reading/sentence';
 import { leadOf } from '@zud/core/reading/sentence';
-import { api, ProblemError, type Board, type BoardTile, type Refined, type Scope, type WordsTile } from '../app/api';
+import { api, ProblemError, type Board, type BoardTile, type Refined, type Scope, type TileAnswer, type WordsTile } from '../app/api';
 import { useInterface } from '../app/interface-state';
 import { Page } from '../app/Page';
 import { usePerson } from '../app/session';
@@ -159,7 +159,7 @@ export function BoardPage() {
   const canEdit = data.right === 'owner' || data.right === 'edit';
   const canComment = data.right !== 'see';
   const count = (tile: string) => data.comments.filter((one) => one.tile === tile).length;
-  const nameOf = (id: string) => { const tile = data.tiles.find((one) => one.id === id); return tile === undefined ? 'a tile taken off' : tileName(tile); };
+  const nameOf = (id: string) => { const tile = data.tiles.find((one) => one.id === id); return tile === undefined ? 'a tile taken off' : (tile.title ?? client.getQueryData<TileAnswer>(['tile', boardId, id, refinement])?.plainHeadline ?? tileName(tile)); };
   const act = (tile: BoardTile) => (id: string) => {
     if (id === 'comment') setTalking({ tile: tile.id });
     else if (id === 'remove') remove.mutate(tile);

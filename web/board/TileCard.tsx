@@ -15,7 +15,7 @@ const Card = styled.section`
   header > div { flex: 1; min-width: 0; }
   h2 { font: 600 16px/1.25 ${SERIF}; display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; }
   header p { font: italic 400 13px/1.35 ${SERIF}; color: var(--quiet); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-  header button { border: 0; padding: 0 2px; line-height: 1; color: var(--quiet); }
+  header button { border: 0; padding: 0 2px; line-height: 1; color: var(--quiet); flex: none; font-size: 12px; }
   footer { font-size: 11.5px; color: var(--quiet); display: flex; gap: 8px; justify-content: space-between; min-height: 0; }
   &[data-number] { grid-template-rows: minmax(0, 1fr); align-items: center; padding: 8px 14px; }
   &[data-number] header { position: absolute; right: 12px; top: 8px; z-index: 1; }
@@ -47,7 +47,7 @@ export function TileCard(props: TileRights & { boardId: string; tile: AnswerTile
             <p title={data?.sentence.text}>{data?.sentence.text}</p>
           </div>
         )}
-        {props.count > 0 ? <TextButton onPress={() => props.onAct('comment')} aria-label={`${props.count} open ${props.count === 1 ? 'comment' : 'comments'} on ${title || 'this tile'}`}>{props.count} ✎</TextButton> : null}
+        {props.count > 0 ? <TextButton onPress={() => props.onAct('comment')} aria-label={`${props.count} open ${props.count === 1 ? 'comment' : 'comments'} on ${title || 'this tile'}`}>{props.count} {props.count === 1 ? 'comment' : 'comments'}</TextButton> : null}
         {entries.length > 0 ? <Menu plain label="⋯" ariaLabel={`Acts on ${title || 'this tile'}`} entries={entries} onChoose={act} /> : null}
       </header>
       <Body>

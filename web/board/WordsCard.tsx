@@ -18,10 +18,11 @@ const Card = styled.section`
   &[data-kind='section'] header { grid-column: 2; grid-row: 1; min-height: 0; padding: 0 4px 6px; }
   &[data-kind='section'] h2 { font: 600 21px/1.3 ${SERIF}; padding-bottom: 4px; }
   &[data-kind='commentary'] { border-left: 2px solid var(--signal); }
-  ul { display: grid; gap: 7px; }
+  ul { display: grid; gap: 6px; }
+  &[data-kind='commentary'] li { font-size: 15px; line-height: 1.42; }
   li button { font: inherit; border: 0; text-align: left; padding: 0; white-space: normal; }
   li button[data-hovered] { text-decoration: underline; text-decoration-thickness: 1px; text-underline-offset: 3px; }
-  li[data-kind='caveat'] { color: var(--quiet); font-size: 14.5px; }
+  li[data-kind='caveat'] { color: var(--quiet); }
   form { display: grid; gap: 8px; grid-template-rows: minmax(0, 1fr) auto; height: 100%; }
   form > span { display: flex; gap: 8px; }
   textarea { width: 100%; min-height: 48px; resize: none; border: 1px solid var(--line); border-radius: 3px; background: var(--raised); padding: 6px 8px; font: 400 15px/1.45 ${SERIF}; color: var(--ink); }
@@ -45,7 +46,7 @@ export function WordsCard(props: TileRights & { boardId: string; tile: WordsTile
       <header>
         {tile.kind === 'section' ? null : <span>{tile.kind === 'commentary' ? 'Commentary' : ''}</span>}
         <span>
-          {props.count > 0 ? <TextButton onPress={() => props.onAct('comment')} aria-label={`${props.count} open ${props.count === 1 ? 'comment' : 'comments'}`}>{props.count} ✎</TextButton> : null}
+          {props.count > 0 ? <TextButton onPress={() => props.onAct('comment')} aria-label={`${props.count} open ${props.count === 1 ? 'comment' : 'comments'}`}>{props.count} {props.count === 1 ? 'comment' : 'comments'}</TextButton> : null}
           {entries.length > 0 ? <Menu plain label="⋯" ariaLabel={`Acts on ${tile.kind === 'section' ? `the section ${words}` : LABEL[tile.kind].toLowerCase()}`} entries={entries} onChoose={act} /> : null}
         </span>
       </header>

@@ -43,7 +43,7 @@ export function TodayPage() {
   const model = useQuery({ queryKey: ['model', modelId], queryFn: () => api.model(modelId ?? ''), enabled: modelId !== null, staleTime: 300_000 });
   const boards = useQuery({ queryKey: ['boards'], queryFn: api.boards });
   const inquiries = useQuery({ queryKey: ['inquiries'], queryFn: api.inquiries });
-  const mentions = useQuery({ queryKey: ['mentions'], queryFn: api.mentions });
+  const mentions = useQuery({ queryKey: ['mentions'], queryFn: api.mentions, staleTime: 0 });
   const running = useRef<AbortController | null>(null);
   const ask = useMutation({
     mutationFn: async (text: string) => {
