@@ -87,7 +87,7 @@ export type SaidEdit =
   | { readonly do: 'saidChangeRank'; readonly sense: Sense; readonly on: 'difference' | 'percent'; readonly count: number; readonly marked: boolean; readonly of: Key | null; readonly calculation: Calculation | null }
   | { readonly do: 'saidChangeOrder'; readonly on: 'difference' | 'percent'; readonly direction: 'up' | 'down' }
   /** Members of a key by a measure; without one, by what is shown. `count`: how many they are. */
-  | { readonly do: 'saidMeasureTest'; readonly at: Key; readonly calculation: Calculation | null; readonly test: SaidTest; readonly count: boolean; readonly narrows: boolean; /** What is shown where nothing else is: the two measures of a difference that is tested. */ readonly shows?: readonly Calculation[]; readonly besidePlan?: true }
+  | { readonly do: 'saidMeasureTest'; /** Null: the level that the answer before shows last. */ readonly at: Key | null; readonly calculation: Calculation | null; readonly test: SaidTest; readonly count: boolean; readonly narrows: boolean; /** What is shown where nothing else is: the two measures of a difference that is tested. */ readonly shows?: readonly Calculation[]; readonly besidePlan?: true }
   | { readonly do: 'saidRowTest'; readonly measure: string; readonly test: SaidTest }
   /** "longer than 3 hours": the only row-level number that is measured in such a unit. */
   | { readonly do: 'saidLengthTest'; readonly word: string; readonly test: SaidTest; readonly to?: string }

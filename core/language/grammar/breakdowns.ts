@@ -4,6 +4,7 @@ import { followUp, intent, withShown, type Intent, type Sense } from '../intent'
 import type { Calculation } from '../../model/calculation';
 import { rowColumnOf } from '../../model/model';
 import type { Question } from '../question';
+import { countOfLevel } from './calculations';
 import type { Parts, Rule } from './rule';
 
 const list = (parts: Parts, name = 'BreakdownList') => parts[name] as Breakdown[];
@@ -80,6 +81,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Key:first} and {Key:second}', means: (p) => join([p['first'] as Key, p['second'] as Key]), cost: 0.5, examples: ['month and week'] },
   { gives: 'Intent', form: '(which|what|list|different) {Level}', means: (p) => join([byLevel(p['Level'] as string)]), cost: 0.2 },
   { gives: 'Intent', form: 'who', means: () => intent({ do: 'kindOfLevel', kind: 'person' }) },
+  { gives: 'Intent', form: 'where (do|does|did) {Level} (come|came|live|lives) [from]', means: (p, q) => whereFrom(p, q), cost: -0.2 },
   { gives: 'Intent', form: 'where', means: () => intent({ do: 'kindOfLevel', kind: 'place' }) },
   { gives: 'Intent', form: 'when', means: () => intent({ do: 'overTime' }) },
   { gives: 'Intent', form: `where ${is()} [the] {Calculation} [the] {Sense}`, means: (p) => kindRank('place', p), cost: -0.2 },
@@ -122,6 +124,14 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
 /** Words between a question word and what it asks about. */
 function is(): string {
   return '(is|are|was|were|has|had|have|did|do|does|makes|made|brings|sees|saw|gets|got)';
+}
+
+/** "where do our guests come from": how many there are, by the place level of their dimension. */
+function whereFrom(parts: Parts, question: Question): Intent | null {
+  const { levels } = question.model;
+  const asked = levels.get(parts['Level'] as string);
+  const place = [...levels.values()].find((one) => one.dimension.id === asked?.dimension.id && one.level.kind === 'place' && one.level.id !== asked.level.id);
+  return place === undefined ? null : intent({ do: 'show', how: 'replace', shown: [{ calculation: countOfLevel(parts, question), transform: null }] }, { do: 'breakdown', how: 'join', by: [byLevel(place.level.id)] });
 }
 
 function kindRank(kind: 'person' | 'place' | 'time', parts: Parts): Intent {

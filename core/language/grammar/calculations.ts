@@ -46,7 +46,7 @@ function averageOf(parts: Parts, question: Question): Calculation | null {
 const perPeriod = (parts: Parts, unit: string): Calculation => ({ kind: 'perPeriod', grain: parts[unit] as Grain, measure: parts['Measure'] as string });
 
 /** "number of Ys": the count of Y where the model has such a measure, else the distinct members of the level. */
-function countOfLevel(parts: Parts, question: Question): Calculation {
+export function countOfLevel(parts: Parts, question: Question): Calculation {
   const level = parts['Level'] as string;
   const name = singular((question.model.levels.get(level)?.level.name ?? '').toLowerCase());
   for (const found of question.model.measures.values())

@@ -78,6 +78,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] (to|${VERSUS.slice(1, -1)}) [its] (plan|planned|what was planned)`, means: () => compare({ kind: 'plan' }), cost: -0.1, examples: ['vs plan'] },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] (to|with|${VERSUS.slice(1, -1)}) [its] {Fact}`, means: (p, q) => (holdsPlans(p['Fact'] as string, q) ? compare({ kind: 'plan' }) : null), cost: -0.1 },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] (to|with|${VERSUS.slice(1, -1)}) [its] {PlanName}`, means: () => compare({ kind: 'plan' }), cost: -0.05 },
+  { gives: 'Intent', form: '[how far] (are|is|were|was) (we|they|it|that) (from|off|below|above|against|behind|ahead of) [(our|its|the)] {PlanName}', means: () => compare({ kind: 'plan' }), cost: -0.2 },
   { gives: 'Intent', form: '(compare|compare it) with [the] plan', means: () => compare({ kind: 'plan' }), cost: -0.15, examples: ['compare with the plan'] },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} {Period}`, means: (p) => intent({ do: 'saidComparison', period: said(p) }), cost: 0.2, examples: ['vs 2024'] },
   { gives: 'Intent', form: `${VERSUS} all of {Relative:Period}`, means: (p) => intent({ do: 'saidComparison', period: said(p) }), cost: -0.1, examples: ['beside all of last year'] },

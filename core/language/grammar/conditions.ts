@@ -5,6 +5,7 @@ import { byLevel, same, type Condition, type Key } from '../../reading/schema';
 import { followUp, intent, type Amount, type Intent, type SaidTest } from '../intent';
 import type { Question } from '../question';
 import { nameWords, singular } from '../tokens';
+import { countOfLevel } from './calculations';
 import type { Parts, Rule } from './rule';
 
 interface Members {
@@ -130,6 +131,8 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${FOR} {Members}`, means: only },
   { gives: 'Intent', form: `${FOR} {Members} {Measure}`, means: ofRecords, cost: -0.15 },
   { gives: 'Intent', form: '(of|from|to|among|with) {Level} (from|in|at|of|with|who are|that are) {Members}', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) ? only(p) : null), cost: -0.2 },
+  { gives: 'Intent', form: '[and] (for|of|from|only for|just for|only|just) {Members} {Level} [(only|alone)]', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) || p['Level'] === list(p).level ? null : only(p)), cost: -0.05 },
+  { gives: 'Intent', form: `${COUNT} {Members} {Level} [(are there|is there|do we have|have we|there are)]`, means: (p, q) => ({ edits: [{ do: 'show', how: 'replace', shown: [{ calculation: countOfLevel(p, q), transform: null }] }, ...only(p).edits] }), cost: -0.2 },
   { gives: 'Intent', form: '{Members}', means: only, cost: 0.1 },
   { gives: 'Intent', form: '(only|just|only for|just for|keep only|keep|only in|only on|filter to|filter on|filter for|narrow to|narrow down to|narrow it to|narrow it down to|limit to|limit it to|limited to|restrict to|restrict it to|restricted to|focus on|focusing on|only from|only at|solely|just the|only the|concentrate on|filtered to|look at|show only|show just|just show|only show) {Members}', means: only },
   { gives: 'Intent', form: '(did|does|do) {Members} (carry|have|make|sell|get|earn|see|bring in|bring|run|generate|take)', means: only },
@@ -212,6 +215,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   ...tested(`{Key} ${WITH} {ClauseList}`, clausesTest),
   ...tested(`{Key} ${VERB} {PlanClause}`, (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.2),
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {PlanClause}`, means: (p) => clausesTest('count')({ ...p, ClauseList: [p['PlanClause']] }), cost: -0.3 },
+  { gives: 'Intent', form: `(only|just|keep only|show only|show me only|just show|and|which have|which has) [(those|these|ones|the ones|them)] ${WITH} [a] {NumberTest} [{Calculation}]`, means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },
   ...tested('{Key} {NumberTest} {Calculation}', measureTest, 0.05),
   ...tested(`{Key} ${WHO} {Measure} {TimesTest}`, oftenTest, -0.2),
   { gives: 'Intent', form: `${COUNT} {Key} ${WHO} {Measure} {TimesTest}`, means: oftenTest('count'), cost: -0.3 },

@@ -29,7 +29,7 @@ export const HARMLESS: ReadonlySet<string> = new Set(
 );
 
 /** Harmless only between phrases, and a little dearer than using them. */
-export const HARMLESS_COST: Readonly<Record<string, number>> = { the: 0.01, a: 0.01, an: 0.01, and: 0.06, of: 0.08, for: 0.08, in: 0.08, on: 0.08, per: 0.5, about: 0.3, each: 0.5, this: 0.2, that: 0.1, just: 0.2, also: 0.2 };
+export const HARMLESS_COST: Readonly<Record<string, number>> = { the: 0.01, a: 0.01, an: 0.01, and: 0.06, of: 0.08, for: 0.08, in: 0.08, on: 0.08, per: 0.5, about: 0.3, each: 0.5, this: 0.2, that: 0.1, just: 0.2, also: 0.2, many: 3, much: 3 };
 
 const CALENDAR_WORDS =
   'day days week weeks month months quarter quarters year years today yesterday january february march april may june july august september october november december jan feb mar apr jun jul aug sep sept oct nov dec monday tuesday wednesday thursday friday saturday sunday mondays tuesdays wednesdays thursdays fridays saturdays sundays daily weekly monthly quarterly yearly annual one two three four five six seven eight nine ten twelve twenty hundred thousand million dozen';

@@ -85,7 +85,16 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => (isVerbOf(String(p['verb']), p['Measure'] as string, q) ? intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(p['Measure'] as string) }) : null), cost: -0.1 },
   { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => (isVerbOf(String(p['verb']), p['Measure'] as string, q) ? first(null)({ ...p, Calculation: measureOf(p['Measure'] as string) }) : null), cost: -0.08 },
   { gives: 'Intent', form: 'who [(has|had|have|did)] {Calculation} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
-  { gives: 'Intent', form: '(where|when) (do|did|does|have|has) (we|they|people) [have] {Calculation} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'place', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
+  ...([['where', 'place'], ['when', 'time']] as const).flatMap(([word, kind]): Rule<Question>[] => {
+    const ranks = (p: Parts) => intent({ do: 'kindRank', kind, sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation });
+    return [
+      { gives: 'Intent', form: `${word} (do|did|does|have|has) (we|they|people) [have] {Calculation} [the] {Sense}`, means: ranks, cost: -0.1 },
+      { gives: 'Intent', form: `${word} (do|did|does|have|are|were|is|was) (we|they|there|people) [{Has}] [the] {Sense} {Calculation}`, means: ranks, cost: -0.2 },
+    ];
+  }),
+  { gives: 'Intent', form: 'who {Has} [the] {Sense} (on|in|for|of|from) {Calculation}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
+  { gives: 'Intent', form: '(which|what) {Key} {Has} [the] {Sense} (on|in|for|of|from) {Calculation}', means: first(null), cost: -0.1 },
+  { gives: 'Intent', form: '(sorted|sort|sort it|sort them|sort that|in order|ordered|put it in order)', means: () => followUp({ do: 'reverse', direction: 'down' }), cost: 0.2, examples: ['sorted'] },
   { gives: 'Intent', form: '{Sense} {Calculation} (on|in|of|for) (a single|any single|single|one|any one) {Unit}', means: (p) => first(null)({ ...p, Key: { kind: 'time', grain: p['Unit'] } }), cost: -0.2 },
   { gives: 'Intent', form: `where (do we have|did we have|are there|were there|is there|was there|do we see|did we see) {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'place', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
   { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} {Has} ${MOST} {Calculation}`, means: said('top'), cost: -0.05 },

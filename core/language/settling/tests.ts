@@ -2,7 +2,7 @@
 import type { Calculation } from '../../model/calculation';
 import { factsOf, measure as measureOf, rowColumnOf, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit';
-import type { Reading } from '../../reading/schema';
+import type { Key, Reading } from '../../reading/schema';
 import { shownPlainly, type SaidEdit, type SaidTest } from '../intent';
 import { nameWords } from '../tokens';
 import { settledTest } from './amounts';
@@ -18,10 +18,13 @@ export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest'
   if (said.count && shows.length > 0) throw new CannotSettle('A count of members shows nothing besides; name one measure for them to be chosen by.');
   const calculation: Calculation = said.calculation ?? shows[0] ?? base.shown[0]?.calculation ?? { kind: 'measure', measure: model.defaultMeasure };
   const { test, notes } = settledTest(said.test, calculation, model);
-  const edits: Edit[] = [{ do: 'condition', how: 'only', condition: { kind: 'measure', at: said.at, calculation, ...test } }];
+  const keys = base.by.flatMap((one): Key[] => (one.kind === 'bins' || one.kind === 'sets' ? [] : [one]));
+  const at = said.at ?? keys.findLast((one) => one.kind === 'level') ?? keys.at(-1);
+  if (at === undefined) throw new CannotSettle('The answer before shows no members of which some could be kept; say by which level.');
+  const edits: Edit[] = [{ do: 'condition', how: 'only', condition: { kind: 'measure', at, calculation, ...test } }];
   if (said.count) {
-    if (said.at.kind === 'cycle') throw new CannotSettle('Parts of a week, a year or a day are not counted; ask by them instead.');
-    const count: Calculation = said.at.kind === 'level' ? { kind: 'members', level: said.at.level } : { kind: 'periods', grain: said.at.grain };
+    if (at.kind === 'cycle') throw new CannotSettle('Parts of a week, a year or a day are not counted; ask by them instead.');
+    const count: Calculation = at.kind === 'level' ? { kind: 'members', level: at.level } : { kind: 'periods', grain: at.grain };
     edits.unshift({ do: 'show', how: 'replace', shown: [shownPlainly(count)] });
   } else if (!asFollowUp && shows.length === 0) {
     edits.unshift({ do: 'show', how: 'replace', shown: (said.shows ?? [missingOf(test.test, calculation, model)]).map(shownPlainly) });
