@@ -9,6 +9,8 @@ export interface DemoServer {
   readonly databaseUrl: string;
   /** Signs a demo person in. @returns calls in their name */
   as(name: string): Promise<Caller>;
+  /** The session cookie of a demo person. */
+  cookie(name: string): Promise<string>;
   close(): Promise<void>;
 }
 
@@ -46,11 +48,13 @@ export async function startDemoServer(options: { scale?: number; timeLimit?: num
   await loadDemo(running.context, options.scale ?? 0.1, { tell: () => undefined });
   return {
     running, databaseUrl,
-    async as(name) {
-      const person = DEMO_PEOPLE.find((one) => one.name.startsWith(name));
-      const response = await fetch(`${running.address}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ email: person?.email, password: person?.password }) });
-      return callerOf(running.address, (response.headers.get('set-cookie') ?? '').split(';')[0] ?? '');
-    },
+    as: async (name) => callerOf(running.address, await cookieOf(name)),
+    cookie: (name) => cookieOf(name),
     close: () => running.close(),
   };
+  async function cookieOf(name: string): Promise<string> {
+    const person = DEMO_PEOPLE.find((one) => one.name.startsWith(name));
+    const response = await fetch(`${running.address}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ email: person?.email, password: person?.password }) });
+    return (response.headers.get('set-cookie') ?? '').split(';')[0] ?? '';
+  }
 }

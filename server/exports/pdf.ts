@@ -1,4 +1,4 @@
-/** An answer as a PDF: a page with headline, sentence, chart and remarks, then its figures. */
+/** Answers as a PDF: for each a page with headline, sentence, chart and remarks, then its figures. */
 import PdfDocument from 'pdfkit';
 import svgToPdf from 'svg-to-pdfkit';
 import { svgOf } from '@zud/core/chart/svg/draw';
@@ -6,6 +6,7 @@ import { TOKENS } from '@zud/core/chart/tokens';
 import { formatCell } from '@zud/core/format/format';
 import type { Answered } from '../asking/answering';
 import { FONTS, fontFor, type Font } from './fonts';
+import type { Cover } from './cover';
 import { headOf } from './csv';
 
 /** A4 across, in points. */
@@ -16,9 +17,12 @@ const ROW = 16;
 const MOST_ROWS = 1000;
 const MOST_COLUMNS = 14;
 
-/** @returns the bytes of the document */
-export function pdfOf({ answer, chart, headline, sentence, notes }: Answered): Promise<Buffer> {
-  const document = new PdfDocument({ size: [PAGE.width, PAGE.height], margin: MARGIN, info: { Title: headline, Creator: 'Zud' }, autoFirstPage: true });
+/**
+ * @param cover comes on a page of its own, before the answers
+ * @returns the bytes of the document
+ */
+export function pdfOf(answers: readonly Answered[], cover: Cover | null = null): Promise<Buffer> {
+  const document = new PdfDocument({ size: [PAGE.width, PAGE.height], margin: MARGIN, info: { Title: cover?.title ?? answers[0]?.headline ?? '', Creator: 'Zud' }, autoFirstPage: false });
   for (const name of Object.keys(FONTS) as Font[]) document.registerFont(name, FONTS[name]());
   const done = new Promise<Buffer>((resolve, reject) => {
     const parts: Buffer[] = [];
@@ -26,6 +30,23 @@ export function pdfOf({ answer, chart, headline, sentence, notes }: Answered): P
     document.on('end', () => resolve(Buffer.concat(parts)));
     document.on('error', reject);
   });
+  if (cover !== null) coverPage(document, cover);
+  for (const answered of answers) answerPages(document, answered);
+  document.end();
+  return done;
+}
+
+function coverPage(document: PDFKit.PDFDocument, { title, sentence, words }: Cover): void {
+  const width = PAGE.width - 2 * MARGIN;
+  document.addPage();
+  document.font('serifBold').fontSize(30).fillColor(TOKENS.light.ink).text(plain(title), MARGIN, 60, { width });
+  document.moveDown(0.4).font('serif').fontSize(14).fillColor(TOKENS.light.quiet).text(plain(sentence), { width });
+  document.moveDown(1.2).fontSize(13).fillColor(TOKENS.light.ink);
+  for (const text of words) document.text(plain(text), { width }).moveDown(0.5);
+}
+
+function answerPages(document: PDFKit.PDFDocument, { answer, chart, headline, sentence, notes }: Answered): void {
+  document.addPage();
   const tokens = { ...TOKENS.light, paper: '#FFFFFF' };
   svgToPdf(document, svgOf(chart, answer, { headline, sentence: sentence.text }, { width: PAGE.width, height: CHART_HEIGHT, tokens }), 0, 0, { width: PAGE.width, height: CHART_HEIGHT, assumePt: true, fontCallback: (family: string, bold: boolean) => fontFor(family, bold) });
   document.font('serif').fontSize(11).fillColor(tokens.ink);
@@ -36,8 +57,6 @@ export function pdfOf({ answer, chart, headline, sentence, notes }: Answered): P
   }
   document.font('sans').fontSize(8.5).fillColor(tokens.quiet).text(plain(`Data to ${answer.asOf}, version ${answer.dataVersion}. Computed by ${answer.engine} in ${answer.ms} ms.`), MARGIN, PAGE.height - MARGIN - 10, { lineBreak: false });
   if (chart.kind !== 'number') figures(document, answer);
-  document.end();
-  return done;
 }
 
 /** Narrow spaces, which the typefaces lack, as plain ones. */

@@ -1,10 +1,11 @@
-/** An answer as a slide: headline, sentence and remarks as text, the chart as a native one that can be worked on; a table where there is no native kind. */
+/** Answers as slides, one each: headline, sentence and remarks as text, the chart as a native one that can be worked on; a table where there is no native kind. */
 import PptxGenJS from 'pptxgenjs';
 import { TOKENS } from '@zud/core/chart/tokens';
 import { colourOf } from '@zud/core/chart/svg/draw';
 import type { ChartDescription, ChartSeries } from '@zud/core/chart/description';
 import { formatCell } from '@zud/core/format/format';
 import type { Answered } from '../asking/answering';
+import type { Cover } from './cover';
 import { headOf } from './csv';
 import { numberFormat } from './xlsx';
 
@@ -27,12 +28,30 @@ interface NativeSeries {
 /** Missing values stay missing: the writer leaves a gap for them. */
 const seriesOf = (chart: ChartDescription, series: readonly ChartSeries[]): NativeSeries[] => series.map((one) => ({ name: one.label, labels: [...chart.categories], values: one.points.map((point) => point.y as number) }));
 
-/** @returns the bytes of the presentation */
-export async function pptxOf(answered: Answered): Promise<Buffer> {
-  const { answer, chart, headline, sentence, notes } = answered;
+/**
+ * @param cover comes on a slide of its own, before the answers
+ * @returns the bytes of the presentation
+ */
+export async function pptxOf(answers: readonly Answered[], cover: Cover | null = null): Promise<Buffer> {
   const file = new PptxGenJS();
   file.layout = 'LAYOUT_WIDE';
-  file.title = headline;
+  file.title = cover?.title ?? answers[0]?.headline ?? '';
+  if (cover !== null) addCover(file, cover);
+  for (const answered of answers) addAnswer(file, answered);
+  return (await file.write({ outputType: 'nodebuffer' })) as Buffer;
+}
+
+function addCover(file: PptxGenJS, { title, sentence, words }: Cover): void {
+  const slide = file.addSlide();
+  const tokens = TOKENS.light;
+  slide.background = { color: hex(tokens.paper) };
+  slide.addText(title, { x: 0.5, y: 0.6, w: WIDTH - 1, h: 1, fontFace: SERIF, fontSize: 34, bold: true, color: hex(tokens.ink), valign: 'top', fit: 'shrink' });
+  slide.addText(sentence, { x: 0.5, y: 1.6, w: WIDTH - 1, h: 0.6, fontFace: SERIF, fontSize: 16, italic: true, color: hex(tokens.quiet), valign: 'top', fit: 'shrink' });
+  if (words.length > 0) slide.addText(words.map((text) => ({ text, options: { breakLine: true, paraSpaceAfter: 8 } })), { x: 0.5, y: 2.4, w: WIDTH - 1, h: 4.6, fontFace: SERIF, fontSize: 16, color: hex(tokens.ink), valign: 'top', fit: 'shrink' });
+}
+
+function addAnswer(file: PptxGenJS, answered: Answered): void {
+  const { answer, chart, headline, sentence, notes } = answered;
   const slide = file.addSlide();
   const tokens = TOKENS.light;
   slide.background = { color: hex(tokens.paper) };
@@ -41,7 +60,6 @@ export async function pptxOf(answered: Answered): Promise<Buffer> {
   if (!addChart(file, slide, chart)) addTable(slide, answered);
   slide.addText([...notes.slice(0, 3).map((note) => note.text), `Data to ${answer.asOf}.`, ...(chart.omitted === null ? [] : [chart.omitted])].join('  '), { x: 0.5, y: 6.8, w: WIDTH - 1, h: 0.5, fontFace: SANS, fontSize: 10, color: hex(tokens.quiet), valign: 'top', fit: 'shrink' });
   slide.addNotes([sentence.text, ...notes.map((note) => note.text), `Data version ${answer.dataVersion}, computed by ${answer.engine}.`].join('\n'));
-  return (await file.write({ outputType: 'nodebuffer' })) as Buffer;
 }
 
 /** @returns whether the kind has a native chart */

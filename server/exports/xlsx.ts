@@ -1,6 +1,7 @@
-/** An answer as an Office Open XML workbook: one sheet with the figures as numbers, one that says what they are. */
+/** Answers as an Office Open XML workbook: a sheet each with the figures as numbers, and one that says what they are. */
 import writeExcelFile, { type SheetData } from 'write-excel-file/node';
 import type { Answered } from '../asking/answering';
+import type { Cover } from './cover';
 import { headOf } from './csv';
 
 type Column = Answered['answer']['columns'][number];
@@ -29,17 +30,36 @@ function cellOf(value: string | number | null, column: Column) {
 }
 
 /** @returns the bytes of the workbook */
-export async function xlsxOf(answered: Answered): Promise<Buffer> {
-  const { answer, sentence, headline, notes } = answered;
-  const data: SheetData = [answer.columns.map((column) => ({ value: headOf(column), ...BOLD })), ...answer.rows.map((row) => row.map((cell, at) => cellOf(cell, answer.columns[at] as Column)))];
-  const about: SheetData = [
+export async function xlsxOf(answers: readonly Answered[], cover: Cover | null = null): Promise<Buffer> {
+  const named = sheetNames(answers.map((one) => (answers.length === 1 ? 'Answer' : one.plainHeadline)));
+  const head: SheetData = cover === null ? [] : [[{ value: cover.title, ...BOLD }], [{ value: cover.sentence }], ...cover.words.map((text) => [{ value: text }]), [null]];
+  const about: SheetData = answers.flatMap((one, index): SheetData => [...(index > 0 ? [[null]] : []), ...(answers.length > 1 ? [[{ value: named[index] ?? '', ...BOLD }]] : []), ...aboutOf(one)]);
+  return writeExcelFile([
+    ...answers.map((one, index) => ({ data: figuresOf(one), sheet: named[index] ?? '', columns: one.answer.columns.map((column) => ({ width: Math.max(12, Math.min(40, headOf(column).length + 2)) })), stickyRowsCount: 1 })),
+    { data: [...head, ...about], sheet: 'About', columns: [{ width: 100 }] },
+  ]).toBuffer();
+}
+
+/** Names that a workbook takes: of 31 letters at most, without its signs, each once. */
+function sheetNames(wanted: readonly string[]): string[] {
+  const taken = new Set(['about']);
+  return wanted.map((text, index) => {
+    const plain = text.replace(/[[\]:*?/\\']/g, ' ').replace(/\s+/g, ' ').trim().slice(0, 31).trim() || `Answer ${index + 1}`;
+    const name = taken.has(plain.toLowerCase()) ? `${plain.slice(0, 27).trim()} ${index + 1}` : plain;
+    taken.add(name.toLowerCase());
+    return name;
+  });
+}
+
+function figuresOf({ answer }: Answered): SheetData {
+  return [answer.columns.map((column) => ({ value: headOf(column), ...BOLD })), ...answer.rows.map((row) => row.map((cell, at) => cellOf(cell, answer.columns[at] as Column)))];
+}
+
+function aboutOf({ answer, sentence, headline, notes }: Answered): SheetData {
+  return [
     [{ value: headline, ...BOLD }],
     [{ value: sentence.text }],
     ...notes.map((note) => [{ value: note.text }]),
     [{ value: `Data to ${answer.asOf}, version ${answer.dataVersion}` }],
   ];
-  return writeExcelFile([
-    { data, sheet: 'Answer', columns: answer.columns.map((column) => ({ width: Math.max(12, Math.min(40, headOf(column).length + 2)) })), stickyRowsCount: 1 },
-    { data: about, sheet: 'About', columns: [{ width: 100 }] },
-  ]).toBuffer();
 }

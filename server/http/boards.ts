@@ -6,6 +6,9 @@ import { conditionSchema, comparisonSchema, readingSchema, type Reading } from '
 import { periodSchema } from '@zud/core/time/period';
 import { sentenceOf } from '@zud/core/reading/sentence';
 import { commentaryOf } from '@zud/core/narrate/commentary';
+import { pdfOf } from '../exports/pdf';
+import { pptxOf } from '../exports/pptx';
+import { xlsxOf } from '../exports/xlsx';
 import { refinedByEdits, refinedByWords, scopeLabel, scoped, scopePhrases } from '../asking/scope';
 import {
   addWords, boardFor, boardsOf, changeTile, createBoard, deleteBoard, EMPTY_SCOPE, GRID_COLUMNS, historyOf, isAnswer, keepRefinement, pinTile, restoreVersion, refinementOf, removeTile, renameBoard, setScope, setShare, sharesOf, tilesOf,
@@ -29,11 +32,18 @@ export const tileBody = z.union([
   z.object({ kind: z.literal('commentary'), words: z.string().trim().max(4000).default(''), title: title.nullish(), place: inColumns }),
   z.object({ kind: z.literal('answer').default('answer'), modelId: z.string(), reading: readingSchema, title: title.nullish(), place: inColumns }),
 ]);
+export const boardExportBody = z.object({ format: z.enum(['pptx', 'pdf', 'xlsx']), refinement: z.uuid().nullish() });
 export const commentBody = z.object({ text: z.string().trim().min(1).max(4000), tile: z.uuid().nullish(), replyTo: z.uuid().nullish() });
 const scopeSchema = z.object({ where: z.array(conditionSchema), when: z.object({ period: periodSchema, role: z.string().optional() }).nullable(), against: comparisonSchema.nullable() });
 export const refineBody = z
   .object({ text: z.string().min(1).max(2000).optional(), edit: z.array(editSchema).min(1).optional(), scope: scopeSchema.optional(), from: z.uuid().nullish(), for: z.enum(['me', 'everyone']).default('me') })
   .refine((body) => [body.text, body.edit, body.scope].filter((part) => part !== undefined).length === 1, { message: 'send exactly one of text, edit and scope' });
+
+const BOARD_FILES = {
+  pptx: { type: 'application/vnd.openxmlformats-officedocument.presentationml.presentation', make: pptxOf },
+  pdf: { type: 'application/pdf', make: pdfOf },
+  xlsx: { type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', make: xlsxOf },
+} as const;
 
 export function boardRoutes(context: Context): Router {
   const { database, library, answering, asking, feed, timeLimit } = context;
@@ -120,6 +130,17 @@ export function boardRoutes(context: Context): Router {
     if (!found) throw notFound('tile');
     return found.tile;
   };
+  /** The answers of a board for a person, in the order of its tiles; one that can't be given is left out. */
+  const answersOf = async (board: Board, refined: Scope, person: Person, signal: AbortSignal) => {
+    const rows = (await tilesOf(store, board.id)).map((row) => row.tile).filter(isAnswer);
+    const answers = await Promise.all(rows.map(async (row) => {
+      const ready = await library.get(row.modelId, person);
+      const { reading } = scoped(row.reading, [board.scope, refined], ready);
+      const answered = await answering.answer(reading, ready, { signal, limits: { time: timeLimit } }).catch((error: unknown) => { if (signal.aborted) throw error; return null; });
+      return answered === null ? null : { tile: row.id, title: row.title, ...answered };
+    }));
+    return answers.filter((one) => one !== null);
+  };
   const scopedTile = async (request: Parameters<typeof idOf>[0], person: Person) => {
     const { board } = await boardFor(store, idOf(request), person.id, 'see');
     const tile = await tileOf(board, idOf(request, 'tile'));
@@ -142,15 +163,7 @@ export function boardRoutes(context: Context): Router {
     const tile = await tileOf(board, idOf(request, 'tile'));
     if (tile.kind !== 'commentary') throw new Problem(422, 'No commentary', 'This tile is no commentary.');
     const refined = await scopeOfRefinement(board, z.uuid().optional().safeParse(request.query['refinement']).data);
-    const rows = (await tilesOf(store, board.id)).map((row) => row.tile).filter(isAnswer);
-    const signal = goneSignal(response);
-    const answers = await Promise.all(rows.map(async (row) => {
-      const ready = await library.get(row.modelId, person);
-      const { reading } = scoped(row.reading, [board.scope, refined], ready);
-      const answered = await answering.answer(reading, ready, { signal, limits: { time: timeLimit } }).catch((error: unknown) => { if (signal.aborted) throw error; return null; });
-      return answered === null ? null : { tile: row.id, title: row.title, ...answered };
-    }));
-    return { sentences: commentaryOf(answers.filter((one) => one !== null)) };
+    return { sentences: commentaryOf(await answersOf(board, refined, person, goneSignal(response))) };
   }));
   /** "Ask from here": an inquiry that starts with the tile's reading, the board's sentence and the refinement. */
   router.post('/boards/:id/tiles/:tile/inquiry', handle(async (request, response) => {
@@ -208,6 +221,25 @@ export function boardRoutes(context: Context): Router {
     return undefined;
   }));
   router.get('/mentions', handle(async (request) => mentionsOf(store, personOf(request).id)));
+
+  /** The answers of the board as it stands for this person, with what its words say. */
+  router.post('/boards/:id/exports', handle(async (request, response) => {
+    const person = personOf(request);
+    const { format, refinement } = parsed(boardExportBody, request.body);
+    const { board } = await boardFor(store, idOf(request), person.id, 'see');
+    const refined = await scopeOfRefinement(board, refinement);
+    const rows = (await tilesOf(store, board.id)).map(({ tile }) => tile);
+    const answers = await answersOf(board, refined, person, goneSignal(response));
+    if (answers.length === 0) throw new Problem(422, 'Nothing to take along', 'This board has no answers yet; pin one to it first.');
+    const ready = await modelOf(board, person);
+    const phrases = ready ? [...scopePhrases(board.scope, ready), ...scopePhrases(refined, ready)].map((phrase) => phrase.text) : [];
+    const words = rows.flatMap((tile) => (tile.kind === 'commentary' ? [...commentaryOf(answers).map((one) => one.text), ...(tile.words ? [tile.words] : [])] : tile.words ? [tile.words] : []));
+    const cover = { title: board.title, sentence: `Showing ${phrases.length > 0 ? phrases.join(', ') : 'everything'}`, words };
+    response.attachment(`${board.title.replace(/[^\p{L}\p{N} ,.-]/gu, ' ').trim().slice(0, 80) || 'board'}.${format}`);
+    const { type, make } = BOARD_FILES[format];
+    response.type(type).send(await make(answers, cover));
+    return undefined;
+  }));
 
   router.get('/boards/:id/history', handle(async (request) => {
     const { board } = await boardFor(store, idOf(request), personOf(request).id, 'edit');

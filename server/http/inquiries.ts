@@ -36,10 +36,10 @@ export const marksBody = z.object({ name: z.string().trim().min(1).max(120).null
 
 const FILES: Readonly<Record<z.infer<typeof exportBody>['format'], { readonly type: string; readonly make: (found: Answered) => string | Promise<Buffer> }>> = {
   csv: { type: 'text/csv; charset=utf-8', make: ({ answer }) => csvOf(answer) },
-  xlsx: { type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', make: xlsxOf },
+  xlsx: { type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', make: (found) => xlsxOf([found]) },
   svg: { type: 'image/svg+xml', make: ({ chart, answer, headline, sentence }) => svgOf(chart, answer, { headline, sentence: sentence.text }, { width: 960, height: 600, tokens: TOKENS.light }) },
-  pdf: { type: 'application/pdf', make: pdfOf },
-  pptx: { type: 'application/vnd.openxmlformats-officedocument.presentationml.presentation', make: pptxOf },
+  pdf: { type: 'application/pdf', make: (found) => pdfOf([found]) },
+  pptx: { type: 'application/vnd.openxmlformats-officedocument.presentationml.presentation', make: (found) => pptxOf([found]) },
 };
 
 /** A headline as the name of a file. */

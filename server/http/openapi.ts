@@ -4,7 +4,7 @@ import { savedNameSchema } from '@zud/core/model/saved';
 import { editSchema } from '@zud/core/reading/edit';
 import { readingSchema } from '@zud/core/reading/schema';
 import { modelFileSchema } from '@zud/core/model/schema';
-import { commentBody, refineBody, tileBody } from './boards';
+import { boardExportBody, commentBody, refineBody, tileBody } from './boards';
 import { answerBody, askBody, exportBody, marksBody } from './inquiries';
 import { credentials } from './session';
 import { VERSION } from './version';
@@ -74,6 +74,7 @@ const OPERATIONS: readonly Operation[] = [
   { method: 'patch', path: '/boards/{id}/comments/{comment}', does: 'Closes a thread, or opens it again' },
   { method: 'delete', path: '/boards/{id}/comments/{comment}', does: 'Takes back a comment of one’s own' },
   { method: 'get', path: '/mentions', does: 'Open comments that mention one' },
+  { method: 'post', path: '/boards/{id}/exports', does: 'The board as it stands for one, as a file: a slide, a page or a sheet an answer', body: 'BoardExport' },
   { method: 'get', path: '/boards/{id}/history', does: 'The changes of a board, the latest first' },
   { method: 'post', path: '/boards/{id}/history/{version}', does: 'Shows a board as it was after one of its changes' },
   { method: 'get', path: '/boards/{id}/shares', does: 'Whom a board is shared with (owner)' },
@@ -116,7 +117,7 @@ export function openApi(): object {
     components: {
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'zud_session' }, token: { type: 'http', scheme: 'bearer' } },
       schemas: {
-        Credentials: schema(credentials), ModelFile: schema(modelFileSchema), Ask: schema(askBody), AnswerRequest: schema(answerBody), Export: schema(exportBody), StepMarks: schema(marksBody), Refine: schema(refineBody), Tile: schema(tileBody), Comment: schema(commentBody), SavedName: schema(savedNameSchema), Reading: schema(readingSchema), Edit: schema(editSchema),
+        Credentials: schema(credentials), ModelFile: schema(modelFileSchema), Ask: schema(askBody), AnswerRequest: schema(answerBody), Export: schema(exportBody), StepMarks: schema(marksBody), Refine: schema(refineBody), Tile: schema(tileBody), Comment: schema(commentBody), BoardExport: schema(boardExportBody), SavedName: schema(savedNameSchema), Reading: schema(readingSchema), Edit: schema(editSchema),
         Problem: { type: 'object', properties: { title: { type: 'string' }, status: { type: 'integer' }, detail: { type: 'string' } }, required: ['title', 'status', 'detail'] },
       },
     },

@@ -1,5 +1,7 @@
 /** Boards as a team keeps them: words, commentary, comments with mentions, history, rights, fresh data. */
+import pdfParse from 'pdf-parse';
 import pg from 'pg';
+import readWorkbook from 'read-excel-file/node';
 import { startDemoServer, type Caller, type DemoServer } from '../../tests/demo-server';
 
 interface TileView { readonly id: string; readonly kind: string; readonly x: number; readonly words: string | null; readonly version: number }
@@ -102,4 +104,24 @@ test('a load of data is told to those who have a board open within two seconds o
   const loaded = performance.now();
   expect((await told) - loaded).toBeLessThan(2000);
   await listener.end();
+});
+
+test('the board is taken along as it stands for its reader: each answer with its numbers, the words before them', async () => {
+  const { tiles } = await view(mira);
+  const answers = tiles.filter((tile) => tile.kind === 'answer');
+  const file = async (who: Caller, format: string) => {
+    const { body, status } = await who<{ detail?: string }>('POST', `/boards/${board}/exports`, { format });
+    return { body, status };
+  };
+  expect((await file(await demo.as('Stellan'), 'pdf')).status).toBe(404);
+  const bytes = async (format: string) => Buffer.from(await (await fetch(`${demo.running.address}/api/boards/${board}/exports`, { method: 'POST', headers: { 'content-type': 'application/json', cookie: await demo.cookie('Mira') }, body: JSON.stringify({ format }) })).arrayBuffer());
+  const sheets = await readWorkbook(await bytes('xlsx'));
+  expect(sheets).toHaveLength(answers.length + 1);
+  const line = answers.find((_tile, index) => index === 4);
+  const told = (await mira<{ plainHeadline: string; answer: { rows: (string | number | null)[][] } }>('GET', `/boards/${board}/tiles/${line?.id ?? ''}/answer`)).body;
+  const sheet = sheets[4];
+  expect(sheet?.data.slice(1).map((row) => row.map((cell) => (cell instanceof Date ? cell.toISOString().slice(0, 10) : cell)))).toEqual(told.answer.rows);
+  const { text, numpages } = await pdfParse(await bytes('pdf'));
+  expect(numpages).toBeGreaterThan(answers.length);
+  for (const words of ['Summer season 2026', told.plainHeadline.slice(0, 24)]) expect(text.replace(/\s+/g, ' ')).toContain(words);
 });

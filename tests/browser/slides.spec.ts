@@ -38,3 +38,21 @@ test('a slide has a native chart with the numbers of the answer, and its words a
   }
   for (const text of ['passengers by channel in 2025 as a pie', 'passengers and revenue by route in 2025 as a scatter', 'revenue by route in 2025 as a pareto chart', 'passengers in 2025', 'passengers by coast, channel and month in 2025', 'box plot of delay by vessel class in 2025']) await slideOf(text);
 });
+
+test('a board as slides: one for its words, then one an answer, for whoever takes it along', async ({ browser, product }) => {
+  const { request } = await signedIn(browser, product, 'ines');
+  const boards = (await (await request.get(`${product.address}/api/boards`)).json()) as { id: string; title: string }[];
+  const id = boards.find((one) => one.title === 'Summer season 2026')?.id ?? '';
+  const { tiles } = (await (await request.get(`${product.address}/api/boards/${id}`)).json()) as { tiles: { id: string; kind: string }[] };
+  const answers = tiles.filter((tile) => tile.kind === 'answer');
+  const response = await request.post(`${product.address}/api/boards/${id}/exports`, { data: { format: 'pptx' } });
+  expect(response.status()).toBe(200);
+  const file = await JsZip.loadAsync(await response.body());
+  expect(file.file(/^ppt\/slides\/slide\d+\.xml$/)).toHaveLength(answers.length + 1);
+  const slide = async (at: number) => (await file.file(`ppt/slides/slide${at}.xml`)?.async('string')) ?? '';
+  expect(await slide(1)).toContain('Summer season 2026');
+  for (const [index, tile] of answers.entries()) {
+    const { headline } = (await (await request.get(`${product.address}/api/boards/${id}/tiles/${tile.id}/answer`)).json()) as { headline: string };
+    expect(await slide(index + 2)).toContain(headline.replace(/&/g, '&amp;'));
+  }
+});

@@ -86,7 +86,8 @@ test('three people build, place, talk, go back and stay in step', async ({ brows
   await expect(tiles(ines)).toHaveCount(12, { timeout: 20_000 });
 
   // gone back to before the section and the text; the same for all
-  await mira.getByRole('button', { name: 'History' }).click();
+  await mira.getByRole('button', { name: 'More on this board' }).click();
+  await mira.getByRole('menuitem', { name: 'History' }).click();
   await expect(mira.getByRole('dialog').getByRole('listitem').first()).toContainText('took a tile off');
   await mira.getByRole('button', { name: 'Go back to: Mira Holt changed the sentence' }).first().click();
   await mira.keyboard.press('Escape');

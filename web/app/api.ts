@@ -293,6 +293,7 @@ export const api = {
   resolveComment: (board: string, id: string, resolved: boolean) => call<unknown>('PATCH', `/boards/${board}/comments/${id}`, { resolved }),
   removeComment: (board: string, id: string) => call<undefined>('DELETE', `/boards/${board}/comments/${id}`),
   mentions: () => call<readonly Mention[]>('GET', '/mentions'),
+  exportBoard: (board: string, format: 'pptx' | 'pdf' | 'xlsx', refinement: string | null) => download(`/boards/${board}/exports`, { format, refinement }),
   history: (board: string) => call<readonly BoardVersion[]>('GET', `/boards/${board}/history`),
   restoreVersion: (board: string, version: number) => call<unknown>('POST', `/boards/${board}/history/${version}`),
   changeTile: (board: string, tile: string, change: Partial<Pick<BoardTile, 'x' | 'y' | 'width' | 'height' | 'title' | 'version'>> & { words?: string }) => call<unknown>('PATCH', `/boards/${board}/tiles/${tile}`, change),

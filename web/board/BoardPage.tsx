@@ -11,6 +11,7 @@ import { Page } from '../app/Page';
 import { usePerson } from '../app/session';
 import { NARROW, SERIF } from '../app/theme';
 import { AskLine } from '../parts/AskLine';
+import { save } from '../inquiry/take-along';
 import { Button, Menu, TextButton } from '../parts/controls';
 import { ShareDialog } from '../parts/ShareDialog';
 import { Failure, Loading, Message } from '../parts/states';
@@ -139,6 +140,7 @@ export function BoardPage() {
     },
     onSettled: refresh,
   });
+  const takeAlong = useMutation({ mutationFn: async (format: (typeof FILES)[number]['id']) => { const { name, content } = await api.exportBoard(boardId, format, refinement); save(name, content); } });
   const rename = useMutation({ mutationFn: (title: string) => api.renameBoard(boardId, title), onSettled: refresh });
   const undo = useMutation({ mutationFn: (run: () => Promise<unknown>) => run(), onSettled: () => { setUndoable(null); refresh(); } });
   useEffect(() => {
@@ -170,7 +172,7 @@ export function BoardPage() {
     }
   };
   const said = refine.data && refine.data.outcome !== 'answered' ? refine.data : null;
-  const failed = [refine.error, move.error, remove.error, add.error, duplicate.error, write.error, rename.error].find((error) => error !== null && error !== undefined);
+  const failed = [refine.error, move.error, remove.error, add.error, duplicate.error, write.error, rename.error, takeAlong.error].find((error) => error !== null && error !== undefined);
   const foot = (
     <AskLine place={`board ${boardId}`} about={[data.title, data.tiles.length === 0 ? 'no tiles yet' : 'all tiles']} placeholder="Refine this board in words" modelId={data.modelId} before={readingForLine(data, whom)} busy={refine.isPending} onAsk={(text) => refine.mutate({ text })} tries={[]}>
       <For>
@@ -188,12 +190,13 @@ export function BoardPage() {
           <h1>{data.title}</h1>
           <span>{sharedWords(data)}{data.asOf ? ` · data to ${new Date(`${data.asOf}T00:00:00Z`).toLocaleDateString(undefined, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })}` : ''}{live.connected ? '' : ' · connecting …'}</span>
           <div>
+            {takeAlong.isPending ? <span role="status">Making the file …</span> : null}
             {undoable ? <TextButton onPress={() => undo.mutate(undoable.run)}>{undoable.label}: undo</TextButton> : null}
             <Faces aria-label="Here now">{live.present.map((one) => <li key={one.id} title={`${one.name} is here`}><span aria-hidden="true">{initials(one.name)}</span><span className="visually-hidden">{one.name}</span></li>)}</Faces>
             {canEdit ? <Menu label="Add" ariaLabel="Add to this board" entries={ADDED} onChoose={(id) => { const found = ADDED.find((one) => one.id === id); if (found) add.mutate({ kind: found.id, words: found.words }); }} /> : null}
             <Button onPress={() => setTalking(talking === null ? { tile: null } : null)} aria-expanded={talking !== null}>{data.comments.length > 0 ? `Comments ${data.comments.length}` : 'Comments'}</Button>
-            {canEdit ? <Button onPress={() => setLooking(true)}>History</Button> : null}
             {data.right === 'owner' ? <Button onPress={() => setSharing(true)}>Share</Button> : null}
+            <Menu label="More" ariaLabel="More on this board" entries={[...(canEdit ? [{ id: 'history', label: 'History', note: 'Who changed what, and back to it' }] : []), ...FILES]} onChoose={(id) => { const file = FILES.find((one) => one.id === id); if (file) takeAlong.mutate(file.id); else setLooking(true); }} />
           </div>
         </Head>
         <Saying data-testid="board-sentence">
@@ -213,7 +216,7 @@ export function BoardPage() {
             <TextButton onPress={() => refine.reset()}>Close</TextButton>
           </Say>
         ) : null}
-        {failed ? <Say role="alert">{failed.message} <TextButton onPress={() => { refine.reset(); move.reset(); remove.reset(); add.reset(); duplicate.reset(); write.reset(); rename.reset(); }}>Close</TextButton></Say> : null}
+        {failed ? <Say role="alert">{failed.message} <TextButton onPress={() => { refine.reset(); move.reset(); remove.reset(); add.reset(); duplicate.reset(); write.reset(); rename.reset(); takeAlong.reset(); }}>Close</TextButton></Say> : null}
         {data.tiles.length === 0 ? <Message title="An empty board" action={<Button onPress={() => void navigate('/')}>Ask something</Button>}>Ask a question and choose “Pin to a board” under its answer; the chart appears here and stays live.</Message> : null}
         <Grid>
           {data.tiles.map((tile) => (
@@ -239,6 +242,13 @@ function ScopePhrases({ phrases, nothing }: { phrases: readonly Phrase[]; nothin
 }
 
 const RIGHTS = [['see', 'may see'], ['comment', 'may comment'], ['edit', 'may edit']] as const;
+
+/** The board as it stands for me, with my refinement. */
+const FILES = [
+  { id: 'pptx', label: 'Take along as slides', note: 'PPTX, a slide an answer' },
+  { id: 'pdf', label: 'Take along as PDF', note: 'A page an answer, then its figures' },
+  { id: 'xlsx', label: 'Take along as a workbook', note: 'XLSX, a sheet an answer' },
+] as const;
 
 const ADDED = [
   { id: 'section', label: 'Section', note: 'A heading over the tiles below it', words: 'New section' },
