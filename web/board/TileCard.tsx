@@ -39,12 +39,12 @@ export function TileCard(props: TileRights & { boardId: string; tile: AnswerTile
   const act = (id: string) => (id === 'ask' ? ask.mutate() : props.onAct(id));
   const title = tile.title ?? data?.plainHeadline ?? '';
   return (
-    <Card aria-label={title || 'Tile'} data-testid="tile" {...(number ? { 'data-number': true } : {})}>
+    <Card {...(title === '' ? { 'aria-busy': true } : { 'aria-label': title })} data-testid="tile" {...(number ? { 'data-number': true } : {})}>
       <header>
         {number ? null : (
           <div>
-            <h2>{title}</h2>
-            <p title={data?.sentence.text}>{data?.sentence.text}</p>
+            {title === '' ? null : <h2>{title}</h2>}
+            {data ? <p title={data.sentence.text}>{data.sentence.text}</p> : null}
           </div>
         )}
         {props.count > 0 ? <TextButton onPress={() => props.onAct('comment')} aria-label={`${props.count} open ${props.count === 1 ? 'comment' : 'comments'} on ${title || 'this tile'}`}>{props.count} {props.count === 1 ? 'comment' : 'comments'}</TextButton> : null}

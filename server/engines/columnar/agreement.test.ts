@@ -13,7 +13,7 @@ import type { ReadyModel } from '../../asking/model-library';
 import { PostgresqlEngine } from '../postgresql';
 import type { EngineResult } from '../engine';
 
-const MIXTURES = Number(process.env['LAW_RUNS'] ?? 1000) / 2;
+const MIXTURES = Number(process.env['LAW_RUNS'] ?? 1000) / 4;
 
 let demo: DemoServer;
 beforeAll(async () => {
