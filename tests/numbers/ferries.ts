@@ -12,6 +12,17 @@ export const FERRIES: readonly Case[] = [
   ['biggest drop in passengers by route last month', `select * from (${moved}) m where v - o is not null order by v - o limit 10`],
   ['top 3 routes by growth in passengers last month vs the year before', `select * from (${moved}) m where v - o is not null order by v - o desc limit 3`],
   ['passengers last month, top 4 routes by % change vs the year before', `select * from (${moved}) m where v - o is not null order by (v - o) / abs(o) desc limit 4`],
+  // conditions of a measure against its plan or another one, and how often
+  ['which routes missed plan revenue in 2025?', `select route, v, o, v - o, (v - o) / nullif(abs(o), 0) from (select route, sum(ticket_revenue)::float8 v from bookings ${ROUTE} where sailed_on ${Y2025} group by 1) a full join (select route, sum(revenue)::float8 o from plan join routes using (route_id) where month ${Y2025} group by 1) b using (route) where v - o < 0`],
+  ['vessels where fuel cost exceeds onboard spend in 2025', `select vessel, f, o from (select vessel, sum(fuel_cost)::float8 f from sailings join vessels using (vessel_id) where departed_on ${Y2025} group by 1) a join (select vessel, sum(onboard_spend)::float8 o from bookings join sailings using (sailing_id) join vessels using (vessel_id) where sailed_on ${Y2025} group by 1) b using (vessel) where f > o`],
+  ['routes with over 20000 passengers and more than 800 sailings in 2025', `select route, p, n from (select route, sum(passengers)::float8 p from bookings ${ROUTE} where sailed_on ${Y2025} group by 1) a join (select route, count(*)::float8 n from sailings join routes using (route_id) where departed_on ${Y2025} group by 1) b using (route) where p > 20000 and n > 800`],
+  ['fuel cost as a percentage of ticket revenue by coast in 2025', `select coast, f / v from (select coast, sum(fuel_cost)::float8 f from sailings ${SAILING_PORT} where departed_on ${Y2025} group by 1) a join (select coast, sum(ticket_revenue)::float8 v from bookings ${PORT} where sailed_on ${Y2025} group by 1) b using (coast)`],
+  ['fuel cost by coast in 2025 as a percentage of ticket revenue', `select coast, f / v from (select coast, sum(fuel_cost)::float8 f from sailings ${SAILING_PORT} where departed_on ${Y2025} group by 1) a join (select coast, sum(ticket_revenue)::float8 v from bookings ${PORT} where sailed_on ${Y2025} group by 1) b using (coast)`],
+  ['passengers in week 12 of 2025', "select sum(passengers) from bookings where sailed_on between '2025-03-17' and '2025-03-23'"],
+  ['passengers in the week of 6 May 2025', "select sum(passengers) from bookings where sailed_on between '2025-05-05' and '2025-05-11'"],
+  ['sailings last Monday', "select count(*) from sailings where departed_on = '2026-10-12'"],
+  ['share of passengers by channel for each coast in 2025', `select coast, channel, sum(passengers) / sum(sum(passengers)) over (partition by coast) from bookings ${PORT} where sailed_on ${Y2025} group by 1, 2`],
+  ['how many Outer Isles ports are there', `select count(distinct port) from bookings ${PORT} where coast = 'Outer Isles'`],
   // records that pass a test
   ['sailings delayed more than 15 minutes by coast last month', `select coast, count(*) from sailings ${SAILING_PORT} where departed_on between '2026-09-01' and '2026-09-30' and delay_minutes > 15 group by 1`],
   // relative periods

@@ -129,9 +129,9 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Members', form: '{MemberList} (ones|one)', means: (p) => p['MemberList'] },
 
   { gives: 'Intent', form: `${FOR} {Members}`, means: only },
-  { gives: 'Intent', form: `${FOR} {Members} {Measure}`, means: ofRecords, cost: -0.15 },
+  { gives: 'Intent', form: `${FOR} {Members} {Measure} [(only|alone)]`, means: ofRecords, cost: -0.15 },
   { gives: 'Intent', form: '(of|from|to|among|with) {Level} (from|in|at|of|with|who are|that are) {Members}', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) ? only(p) : null), cost: -0.2 },
-  { gives: 'Intent', form: '[and] (for|of|from|only for|just for|only|just) {Members} {Level} [(only|alone)]', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) || p['Level'] === list(p).level ? null : only(p)), cost: -0.05 },
+  { gives: 'Intent', form: '[and] (for|of|from|only for|just for|only|just) {Members} {Level} [(only|alone)]', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) || p['Level'] === list(p).level ? null : only(p)), cost: 0.25 },
   { gives: 'Intent', form: `${COUNT} {Members} {Level} [(are there|is there|do we have|have we|there are)]`, means: (p, q) => ({ edits: [{ do: 'show', how: 'replace', shown: [{ calculation: countOfLevel(p, q), transform: null }] }, ...only(p).edits] }), cost: -0.2 },
   { gives: 'Intent', form: '{Members}', means: only, cost: 0.1 },
   { gives: 'Intent', form: '(only|just|only for|just for|keep only|keep|only in|only on|filter to|filter on|filter for|narrow to|narrow down to|narrow it to|narrow it down to|limit to|limit it to|limited to|restrict to|restrict it to|restricted to|focus on|focusing on|only from|only at|solely|just the|only the|concentrate on|filtered to|look at|show only|show just|just show|only show) {Members}', means: only },

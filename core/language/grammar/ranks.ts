@@ -58,12 +58,16 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Sense', form: '(worst|weakest|poorest|poor|worst performing|poorest performing|least successful)', means: () => 'worst' },
   { gives: 'RankBy', form: '(by|in|for|with most|with highest|in terms of|with|on|according to|measured by|ranked by|based on|when ranked by|judged by|of) {Calculation}', means: (p) => ({ by: p['Calculation'] }) },
   { gives: 'RankBy', form: '(by|in terms of|according to|ranked by|measured by) {ChangePart}', means: (p) => ({ on: p['ChangePart'] }), cost: -0.05 },
-  { gives: 'RankWithin', form: '(in each|within each|per|for each|in every|of each|by|for every|within every|on each|at each) {Key}', means: (p) => ({ within: p['Key'] }) },
+  { gives: 'RankEach', form: '(in each|within each|per|for each|in every|of each|for every|within every|on each|at each) {Key}', means: (p) => ({ within: p['Key'] }) },
+  { gives: 'RankWithin', form: '{RankEach}', means: (p) => p['RankEach'] },
+  { gives: 'RankWithin', form: 'by {Key}', means: (p) => ({ within: p['Key'] }) },
   { gives: 'RankOthers', form: '[(with|and|plus|grouping|with all)] [the] (rest|others|everything else) [(as others|as one|together|grouped|as one row)]', means: () => ({ others: true }) },
   { gives: 'RankMark', form: 'marking first', means: () => ({ marked: true }) },
   ...['RankBy', 'RankWithin', 'RankOthers', 'RankMark'].map((part): Rule<Question> => ({ gives: 'RankPart', form: `{${part}:part}`, means: (p) => p['part'], ...(part === 'RankWithin' ? { cost: 0.05 } : {}) })),
   { gives: 'RankTail', form: '{RankPart}', means: (p) => p['RankPart'] },
-  { gives: 'RankTail', form: '{RankPart:first} [,] {RankPart:second}', means: merged },
+  { gives: 'RankTail', form: '{RankPart:first} {RankPart:second}', means: merged },
+  // after a comma, "by month" is how the answer is broken down
+  ...['RankBy', 'RankEach', 'RankOthers', 'RankMark'].map((part): Rule<Question> => ({ gives: 'RankTail', form: `{RankPart:first} , {${part}:second}`, means: merged })),
   { gives: 'RankTail', form: '{RankPart:first} {RankPart:second} {RankPart:third} [{RankPart:fourth}]', means: merged },
 
   { gives: 'Intent', form: '{Sense} {Number} {Key} [{RankTail}]', means: ranked, cost: -0.1, examples: ['top 5 months'] },
