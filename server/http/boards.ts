@@ -234,7 +234,8 @@ export function boardRoutes(context: Context): Router {
     const ready = await modelOf(board, person);
     const phrases = ready ? [...scopePhrases(board.scope, ready), ...scopePhrases(refined, ready)].map((phrase) => phrase.text) : [];
     const words = rows.flatMap((tile) => (tile.kind === 'commentary' ? [...commentaryOf(answers).map((one) => one.text), ...(tile.words ? [tile.words] : [])] : tile.words ? [tile.words] : []));
-    const cover = { title: board.title, sentence: `Showing ${phrases.length > 0 ? phrases.join(', ') : 'everything'}`, words };
+    const missing = rows.filter(isAnswer).length - answers.length;
+    const cover = { title: board.title, sentence: `Showing ${phrases.length > 0 ? phrases.join(', ') : 'everything'}`, words: missing > 0 ? [...words, `${missing} of the answers could not be computed and ${missing === 1 ? 'is' : 'are'} left out.`] : words };
     response.attachment(`${board.title.replace(/[^\p{L}\p{N} ,.-]/gu, ' ').trim().slice(0, 80) || 'board'}.${format}`);
     const { type, make } = BOARD_FILES[format];
     response.type(type).send(await make(answers, cover));

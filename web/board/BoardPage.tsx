@@ -141,7 +141,6 @@ export function BoardPage() {
     onSettled: refresh,
   });
   const takeAlong = useMutation({ mutationFn: async (format: (typeof FILES)[number]['id']) => { const { name, content } = await api.exportBoard(boardId, format, refinement); save(name, content); } });
-  const rename = useMutation({ mutationFn: (title: string) => api.renameBoard(boardId, title), onSettled: refresh });
   const undo = useMutation({ mutationFn: (run: () => Promise<unknown>) => run(), onSettled: () => { setUndoable(null); refresh(); } });
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -172,7 +171,7 @@ export function BoardPage() {
     }
   };
   const said = refine.data && refine.data.outcome !== 'answered' ? refine.data : null;
-  const failed = [refine.error, move.error, remove.error, add.error, duplicate.error, write.error, rename.error, takeAlong.error].find((error) => error !== null && error !== undefined);
+  const failed = [refine.error, move.error, remove.error, add.error, duplicate.error, write.error, takeAlong.error].find((error) => error !== null && error !== undefined);
   const foot = (
     <AskLine place={`board ${boardId}`} about={[data.title, data.tiles.length === 0 ? 'no tiles yet' : 'all tiles']} placeholder="Refine this board in words" modelId={data.modelId} before={readingForLine(data, whom)} busy={refine.isPending} onAsk={(text) => refine.mutate({ text })} tries={[]}>
       <For>
@@ -216,7 +215,7 @@ export function BoardPage() {
             <TextButton onPress={() => refine.reset()}>Close</TextButton>
           </Say>
         ) : null}
-        {failed ? <Say role="alert">{failed.message} <TextButton onPress={() => { refine.reset(); move.reset(); remove.reset(); add.reset(); duplicate.reset(); write.reset(); rename.reset(); takeAlong.reset(); }}>Close</TextButton></Say> : null}
+        {failed ? <Say role="alert">{failed.message} <TextButton onPress={() => { refine.reset(); move.reset(); remove.reset(); add.reset(); duplicate.reset(); write.reset(); takeAlong.reset(); }}>Close</TextButton></Say> : null}
         {data.tiles.length === 0 ? <Message title="An empty board" action={<Button onPress={() => void navigate('/')}>Ask something</Button>}>Ask a question and choose “Pin to a board” under its answer; the chart appears here and stays live.</Message> : null}
         <Grid>
           {data.tiles.map((tile) => (
