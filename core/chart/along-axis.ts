@@ -2,7 +2,7 @@
 import type { Answer, Cell } from '../query/answer';
 import type { AnswerColumn } from '../query/plan';
 import { choosesPeriods, type ChartKind, type Reading } from '../reading/schema';
-import { startsBetween, type Grain } from '../time/grain';
+import { isCycle, startsBetween, type Grain } from '../time/grain';
 import { formatCell } from '../format/format';
 import type { ChartDescription, ChartPoint, ChartSeries } from './description';
 import { figuresOf, keyOf, numeric, type Shape } from './shape';
@@ -68,7 +68,7 @@ export function contentAlongAxis(kind: ChartKind, answer: Answer, reading: Readi
         series.push({ label: `${label}, ${(columns[other] as AnswerColumn).label.split(', ').at(-1) ?? ''}`, colour: index, style: otherStyle, axis: 'left', column: columns[other] as AnswerColumn, points: pointsOf(chosen, other) });
     });
   }
-  const categories = kept.map((value) => formatCell(alongColumn.role === 'time' && alongColumn.grain && ['dayOfWeek', 'monthOfYear', 'hour'].includes(alongColumn.grain) ? Number(value) : value, alongColumn));
+  const categories = kept.map((value) => formatCell(alongColumn.role === 'time' && isCycle(alongColumn.grain) ? Number(value) : value, alongColumn));
   return { categories, categoryLabel: alongColumn.label, series, incompleteAt, omitted: omitted.length > 0 ? omitted.join(' ') : null, emphasis: reading.rank?.marked === true && split === null ? 0 : null };
 }
 
@@ -84,7 +84,7 @@ function categoriesOf(answer: Answer, at: number, column: AnswerColumn, weekStar
   const present = presentIn(answer, at);
   const grain = column.grain;
   if (column.role !== 'time' || grain === undefined) return present;
-  if (grain === 'dayOfWeek' || grain === 'monthOfYear' || grain === 'hour') return present.sort((a, b) => Number(a) - Number(b));
+  if (isCycle(grain)) return present.sort((a, b) => Number(a) - Number(b));
   const dated = present.filter((day) => day !== '').sort();
   const [first] = dated;
   const last = dated.at(-1);

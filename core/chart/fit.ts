@@ -3,6 +3,7 @@ import type { Answer } from '../query/answer';
 import { choosesPeriods, type ChartKind, type Reading } from '../reading/schema';
 import { MOST_BARS } from './along-axis';
 import { showsBoxes } from './box';
+import { isCycle } from '../time/grain';
 import type { Shape } from './shape';
 
 const UPRIGHT_BARS = 8;
@@ -22,7 +23,7 @@ export function usualKind(answer: Answer, shape: Shape, reading: Reading): Chose
   if (shape.keys.length > 2) return ['table', 'three breakdowns read best as a table'];
   if (shape.time !== null) {
     const grain = answer.columns[shape.time]?.grain;
-    const folded = grain === 'dayOfWeek' || grain === 'monthOfYear' || grain === 'hour';
+    const folded = isCycle(grain);
     if (folded && shape.levels.length === 0) return ['columns', 'parts of a week, a year or a day stand side by side'];
     if (choosesPeriods(reading) && distinct(shape.time) <= MOST_BARS) return shape.levels.length > 0 ? ['columns', 'chosen periods stand side by side'] : reading.rank !== null ? ['bars', 'chosen periods, in the order of their rank'] : ['columns', 'chosen periods stand side by side'];
     if (distinct(shape.time) <= 2) return shape.levels.length > 0 ? ['columns', 'few periods stand side by side'] : ['columns', 'few periods'];

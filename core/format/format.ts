@@ -2,7 +2,7 @@
 import type { AnswerColumn } from '../query/plan';
 import type { Cell } from '../query/answer';
 import { addDays, dayParts } from '../time/day';
-import type { Cycle, Grain } from '../time/grain';
+import { WEEK_PARTS, type Cycle, type Grain } from '../time/grain';
 import { MONTHS, WEEKDAYS } from '../time/names';
 
 export const LOCALE = 'en-GB';
@@ -74,6 +74,7 @@ export function formatSize(value: number, locale = LOCALE): string {
 export function formatTime(value: Cell, grain: Grain | Cycle): string {
   if (value === null) return '(no date)';
   if (grain === 'dayOfWeek') return WEEKDAYS[Number(value) - 1] ?? String(value);
+  if (grain === 'weekPart') return WEEK_PARTS[Number(value) - 1]?.name ?? String(value);
   if (grain === 'monthOfYear') return MONTHS[Number(value) - 1] ?? String(value);
   if (grain === 'hour') return `${String(value).padStart(2, '0')}:00`;
   const day = String(value);

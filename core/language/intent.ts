@@ -17,6 +17,10 @@ export type SaidPeriod =
   /** The n-th unit before the one that holds the reference day: "two months ago". */
   | { readonly kind: 'ago'; readonly grain: Grain; readonly count: number }
   | { readonly kind: 'spread'; readonly from: SaidPeriod; readonly to: SaidPeriod }
+  /** "H1 last year". */
+  | { readonly kind: 'partOfYear'; readonly part: SaidPeriod; readonly back: number }
+  /** A period as far as it has gone. */
+  | { readonly kind: 'toDate'; readonly period: SaidPeriod }
   | { readonly kind: 'bound'; readonly side: 'since' | 'until' | 'before' | 'after'; readonly period: SaidPeriod }
   /** The week, month … that holds a day: "the week of 4 May". */
   | { readonly kind: 'unitOf'; readonly grain: Grain; readonly period: SaidPeriod }
@@ -67,9 +71,17 @@ export type SaidEdit =
   /** "signed", "repaired": the date that a period or a time line named elsewhere is on. */
   | { readonly do: 'saidDateVerb'; readonly role: string }
   /** "card share of sales": the share of members within what is broken down by. */
-  | { readonly do: 'memberShare'; readonly level: string; readonly members: readonly string[]; readonly calculation: Calculation }
+  | { readonly do: 'memberShare'; readonly level: string; readonly members: readonly string[]; /** Null: what is shown. */ readonly calculation: Calculation | null }
   /** "… for weather faults": records that another measure named is of; else they are shown themselves. */
   | { readonly do: 'mention'; readonly measure: string }
+  /** "min and max revenue for a booking": row functions are of single records already. */
+  | { readonly do: 'ofSingleRecords'; readonly measure: string }
+  /** "right now": of what is known by its last value, that. */
+  | { readonly do: 'now' }
+  /** Who does what is measured ("guests" of "how much did guests spend"): passed over, with a note. */
+  | { readonly do: 'subject'; readonly level: string }
+  /** "how many are those": the members shown last, counted. */
+  | { readonly do: 'countThese' }
   | { readonly do: 'saidComparison'; readonly period: SaidPeriod; readonly with?: SaidPeriod }
   /** "vs the month before": beside the period before where that is the grain shown or the period's own, else that period itself. */
   | { readonly do: 'unitBefore'; readonly unit: Grain }
@@ -78,7 +90,7 @@ export type SaidEdit =
   /** "vs the same day last week": the same days, a unit earlier. */
   | { readonly do: 'shiftedBefore'; readonly unit: Grain }
   /** "… as a percentage of departures": what is shown, divided by that. */
-  | { readonly do: 'saidRatio'; readonly whole: Calculation }
+  | { readonly do: 'saidRatio'; readonly whole: Calculation; /** Of how many it is said: "per 100 sailings". */ readonly per?: number }
   /** "for each line": a breakdown more; a share is then of each. */
   | { readonly do: 'forEach'; readonly by: readonly Breakdown[] }
   /** Null as the level: the one shown. */

@@ -106,6 +106,9 @@ export class Question {
     if (found.length === 0 && end === start + 1) {
       const word = this.tokens[start]?.word ?? '';
       const known = this.functionWords.has(word);
+      const noun = known ? null : nounOf(word);
+      if (noun !== null && this.tokens[start]?.kind === 'word')
+        for (const match of this.names.exactly([noun])) if (match.named.kind === 'member') found.push({ end, match, cost: 0.3, assumption: { said, meant: match.label, by: 'part' } });
       if (this.tokens[start]?.kind === 'word')
         for (const match of known ? this.names.meantByVerb(word) : [...this.names.abbreviated(word), ...this.names.related(singular(word), 'whole'), ...this.names.meantByVerb(word)])
           found.push({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } });
@@ -149,7 +152,7 @@ export class Question {
 
   /** Known words near to a word in the singular or as it stands: a last s may be wrong itself ("clars" for "class"). */
   private misspelt(word: string, asTyped: string): readonly { word: string; errors: number }[] {
-    const found = [...this.names.misspelt(word), ...(asTyped === word ? [] : this.names.misspelt(asTyped))];
+    const found = [...this.names.misspelt(word), ...(asTyped === word ? [] : this.names.misspelt(asTyped))].filter((one) => !denies(word, one.word));
     const least = Math.min(...found.map((one) => one.errors));
     return found.filter((one, index) => one.errors === least && found.findIndex((other) => other.word === one.word) === index);
   }
@@ -188,6 +191,15 @@ function lookedUp(names: NameIndex): Map<string, readonly FoundName[]> {
 }
 
 const LOOKED_UP = new WeakMap<NameIndex, Map<string, readonly FoundName[]>>();
+
+/** The noun of an adjective in -y: "foggy" is of fog, "stormy" of storm; null where it is none. */
+function nounOf(adjective: string): string | null {
+  const stem = /^([a-z]{3,})y$/.exec(adjective)?.[1];
+  return stem === undefined ? null : stem.replace(/([^aeiou])\1$/, '$1');
+}
+
+/** Is this word the opposite of the other rather than the other misspelt: "unsolved" of "solved"? */
+const denies = (word: string, known: string): boolean => /^(un|non|in|im|ir|dis)/.test(word) && word.replace(/^(un|non|in|im|ir|dis)/, '') === known;
 
 /** A synonym that shares a word with the name needs no remark. */
 function synonymAssumption(said: string, match: NameMatch): Assumption | null {

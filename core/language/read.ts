@@ -190,13 +190,14 @@ function levelsOf(reading: Reading): string[] {
   return [
     ...reading.by.flatMap((one) => (one.kind === 'level' ? [one.level] : [])),
     ...reading.where.flatMap((one) => (one.kind === 'members' ? [one.level] : [])),
+    ...(reading.against?.kind === 'members' ? [reading.against.level] : []),
   ];
 }
 
 /** How much the levels that are already spoken of make a reading likelier. */
 function contextBonus(reading: Reading, before: Reading | null): number {
   const known = new Set([...(before ? levelsOf(before) : []), ...reading.by.flatMap((one) => (one.kind === 'level' ? [one.level] : []))]);
-  const settled = reading.where.some((one) => one.kind === 'members' && known.has(one.level));
+  const settled = reading.where.some((one) => one.kind === 'members' && known.has(one.level)) || (before?.against?.kind === 'members' && reading.against?.kind === 'members' && reading.against.level === before.against.level && !same(reading.against, before.against));
   return settled ? SETTLED_BY_CONTEXT : 0;
 }
 

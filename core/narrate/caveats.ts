@@ -3,7 +3,7 @@ import { formatCell } from '../format/format';
 import type { Answer } from '../query/answer';
 import { choosesPeriods, type Reading } from '../reading/schema';
 import { dayWords } from '../reading/words';
-import { addGrains, startsBetween, type Grain } from '../time/grain';
+import { addGrains, isCycle, startsBetween, type Grain } from '../time/grain';
 import { addDays } from '../time/day';
 
 /** Fewer rows than this behind a mark make it a matter of chance. */
@@ -42,7 +42,7 @@ function missingPeriods(answer: Answer, weekStart: number): string[] {
   const at = answer.columns.findIndex((column) => column.role === 'time');
   const column = answer.columns[at];
   const grain = column?.grain;
-  if (column === undefined || grain === undefined || grain === 'dayOfWeek' || grain === 'monthOfYear' || grain === 'hour') return [];
+  if (column === undefined || grain === undefined || isCycle(grain)) return [];
   const present = [...new Set(answer.rows.map((row) => String(row[at] ?? '')))].filter((day) => day !== '').sort();
   const [first] = present;
   const last = present.at(-1);

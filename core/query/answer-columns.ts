@@ -8,7 +8,7 @@ import type { AnswerColumn } from './plan';
 import { partsAddUp } from './parts';
 import type { PlanContext } from './planner';
 
-const GRAIN_LABELS = { day: 'Day', week: 'Week', month: 'Month', quarter: 'Quarter', half: 'Half year', year: 'Year', dayOfWeek: 'Day of week', monthOfYear: 'Month of year', hour: 'Hour' } as const;
+const GRAIN_LABELS = { day: 'Day', week: 'Week', month: 'Month', quarter: 'Quarter', half: 'Half year', year: 'Year', dayOfWeek: 'Day of week', weekPart: 'Part of week', monthOfYear: 'Month of year', hour: 'Hour' } as const;
 const OTHER_LABELS = { year: 'year before', previous: 'period before', period: 'other period', plan: 'plan', members: '' } as const;
 
 /**

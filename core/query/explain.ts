@@ -123,7 +123,7 @@ function keyText(key: Key, model: Model): string {
     case 'time':
       return key.shift === null ? key.grain : `${key.grain}, moved ${'months' in key.shift ? `${key.shift.months} months` : `${key.shift.days} days`} later`;
     case 'cycle':
-      return { dayOfWeek: 'day of week', monthOfYear: 'month of year', hour: 'hour' }[key.cycle];
+      return { dayOfWeek: 'day of week', weekPart: 'weekdays and weekends', monthOfYear: 'month of year', hour: 'hour' }[key.cycle];
   }
 }
 
@@ -140,6 +140,8 @@ function conditionText(condition: RowCondition, model: Model): string {
       return `${columnText(condition.column)} ${condition.is ? 'is' : 'is not'} in ${rangeText(condition.from, condition.to)}`;
     case 'weekdays':
       return `${columnText(condition.column)} is on day ${condition.days.join(', ')} of the week (1 is Monday)`;
+    case 'cycle':
+      return condition.cycle === 'hour' ? `${columnText(condition.column)} is in the hours from ${condition.values.map((hour) => `${hour}:00`).join(', ')}` : `${columnText(condition.column)} is in the months ${condition.values.join(', ')} of every year`;
     case 'number':
       return `${condition.name} of the row is ${testText(condition.number)}`;
     case 'mean':

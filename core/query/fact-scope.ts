@@ -139,6 +139,11 @@ export class FactScope {
         return { test: 'text', level: condition.level, column: this.levelColumn(condition.level), how: condition.test, text: condition.text };
       case 'weekdays':
         return { test: 'weekdays', column: this.dateColumn(this.reading.when?.role), days: condition.days };
+      case 'cycle': {
+        const column = this.dateColumn(this.reading.when?.role);
+        if (condition.cycle === 'hour' && !this.context.hasHours(column)) throw new CannotPlan(`${this.name} are known by day only, so hours of the day cannot be chosen.`);
+        return { test: 'cycle', cycle: condition.cycle, column, values: condition.values };
+      }
       case 'notPeriod': {
         const { from, to } = resolvePeriod(condition.period, this.context.calendar);
         return { test: 'days', column: this.dateColumn(this.reading.when?.role), is: false, ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) };

@@ -25,6 +25,7 @@ export type RowCondition =
   | { readonly test: 'text'; readonly level: string; readonly column: ColumnRef; readonly how: 'contains' | 'startsWith'; readonly text: string }
   | { readonly test: 'days'; readonly column: ColumnRef; readonly is: boolean; readonly from?: Day; readonly to?: Day }
   | { readonly test: 'weekdays'; readonly column: ColumnRef; readonly days: readonly number[] }
+  | { readonly test: 'cycle'; readonly cycle: 'hour' | 'monthOfYear'; readonly column: ColumnRef; readonly values: readonly number[] }
   | { readonly test: 'number'; readonly column: ColumnRef; readonly name: string; readonly number: NumberTest }
   /** The value of the row beside the one value of a node. */
   | { readonly test: 'mean'; readonly column: ColumnRef; readonly name: string; readonly up: boolean; readonly input: PlanNode }

@@ -5,7 +5,7 @@
 import { sql, type SQL } from 'drizzle-orm';
 import { PgDialect } from 'drizzle-orm/pg-core';
 import { NO_NAME, type ColumnRef } from '../model/model';
-import type { Grain } from '../time/grain';
+import type { Cycle, Grain } from '../time/grain';
 import { OTHERS } from './parts';
 import type { Aggregation, Expression, Key, NumberTest, OrderTerm, Plan, PlanNode, RowCondition, Shift } from './plan';
 
@@ -41,6 +41,9 @@ export function sqlQuery(plan: Plan, dialect: Dialect, table: (source: string) =
   const { sql: text, params } = new PgDialect().sqlToQuery(new Emitter(dialect, table).query(plan.root));
   return { text, parameters: params };
 }
+
+/** The parts of a moment that engines give by name. */
+const CYCLE_PARTS: Readonly<Record<Exclude<Cycle, 'weekPart'>, SQL>> = { dayOfWeek: sql`isodow`, monthOfYear: sql`month`, hour: sql`hour` };
 
 export const name = (text: string): SQL => sql.identifier(text) as unknown as SQL;
 export const list = (parts: readonly SQL[]): SQL => sql.join([...parts], sql`, `);
@@ -218,6 +221,8 @@ class Emitter {
       }
       case 'weekdays':
         return sql`extract(isodow from ${columnSql(condition.column)}) in (${list(condition.days.map((day) => sql`${day}`))})`;
+      case 'cycle':
+        return sql`extract(${CYCLE_PARTS[condition.cycle]} from ${this.dialect.moment(columnSql(condition.column))}) in (${list(condition.values.map((value) => sql`${value}`))})`;
       case 'number':
         return numberSql(columnSql(condition.column), condition.number);
       case 'mean':
@@ -251,8 +256,8 @@ class Emitter {
         return this.dialect.rangeStart(columnSql(key.column), key.width);
       case 'cycle': {
         const column = columnSql(key.column);
-        const part = { dayOfWeek: sql`isodow`, monthOfYear: sql`month`, hour: sql`hour` }[key.cycle];
-        return sql`extract(${part} from ${this.dialect.moment(column)})::integer`;
+        if (key.cycle === 'weekPart') return sql`(case when extract(isodow from ${this.dialect.moment(column)}) < 6 then 1 else 2 end)::integer`;
+        return sql`extract(${CYCLE_PARTS[key.cycle]} from ${this.dialect.moment(column)})::integer`;
       }
       case 'time': {
         const start = key.grain === 'day' ? sql`${columnSql(key.column)}::date` : this.grain(key.grain, this.dialect.moment(columnSql(key.column)), key.weekStart);

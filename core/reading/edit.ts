@@ -241,6 +241,8 @@ function subjectOf(condition: Condition, model: Model): string {
       return 'not period';
     case 'weekdays':
       return 'weekdays';
+    case 'cycle':
+      return condition.cycle;
   }
 }
 
@@ -270,6 +272,12 @@ function condition(reading: Reading, edit: Extract<Edit, { do: 'condition' }>, m
       return done({ ...reading, where: [...reading.where, ...set(true, said.members)] });
     }
     case 'exclude': {
+      const beside = reading.against;
+      if (beside?.kind === 'members' && beside.level === said.level && said.members.some((one) => beside.members.includes(one))) {
+        const left = beside.members.filter((one) => !said.members.includes(one));
+        if (left.length === 0) return refused('That would leave nothing to compare; “stop comparing” shows all.');
+        return done({ ...reading, against: { ...beside, members: left } });
+      }
       if (named) {
         const left = members(named).filter((one) => !said.members.includes(one));
         if (left.length < members(named).length) {
@@ -308,9 +316,15 @@ function compare(reading: Reading, against: Reading['against'], model: Model): E
     return done({ ...reading, against, by: withoutLevel(reading.by, before.level), where: [...reading.where, kept] });
   }
   const there = reading.by.some((one) => one.kind === 'level' && one.level === against.level);
-  const by = there ? reading.by : joined(reading.by, [byLevel(against.level)], model);
+  const by = there ? reading.by : besideOthers(reading.by, against.level, model);
   const where = reading.where.filter((one) => !(one.kind === 'members' && one.level === against.level));
   return done({ ...reading, against, by, where, rank: null });
+}
+
+/** Members of a level beside each other join what is broken down by already, or take the place of a level of their own hierarchy. */
+function besideOthers(by: readonly Breakdown[], level: string, model: Model): Breakdown[] {
+  const related = by.some((one) => one.kind !== 'time' && levelIn(one, model) !== null && sharedHierarchy(model, levelIn(one, model) ?? '', level) !== null);
+  return related ? joined(by, [byLevel(level)], model) : arranged([...by, byLevel(level)]);
 }
 
 const withoutLevel = (by: readonly Breakdown[], level: string) => by.filter((one) => !(one.kind === 'level' && one.level === level));

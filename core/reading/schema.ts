@@ -59,6 +59,8 @@ export const conditionSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('notPeriod'), period: periodSchema }),
   /** ISO numbers of days of the week. */
   z.object({ kind: z.literal('weekdays'), days: z.array(z.number().int().min(1).max(7)).min(1) }),
+  /** Hours of the day (0 to 23, in the order of the stretch they make) or months of every year (1 to 12). */
+  z.object({ kind: z.literal('cycle'), cycle: z.enum(['hour', 'monthOfYear']), values: z.array(z.number().int().min(0).max(23)).min(1) }),
   /** A measure aggregated at a level or a grain, over the scope of the reading. */
   z.object({ kind: z.literal('measure'), at: keySchema, calculation: calculationSchema, ...numberTest }),
   /** The row-level column behind a measure. */
@@ -191,5 +193,5 @@ export function hasDifference({ against }: Reading): boolean {
 
 /** Does a reading choose some periods of its time line, by a rank or a test, so that others are left out on purpose? */
 export function choosesPeriods({ rank, where }: Reading): boolean {
-  return (rank !== null && rank.of.kind !== 'level') || where.some((one) => (one.kind === 'measure' && one.at.kind !== 'level') || one.kind === 'notPeriod' || one.kind === 'weekdays');
+  return (rank !== null && rank.of.kind !== 'level') || where.some((one) => (one.kind === 'measure' && one.at.kind !== 'level') || one.kind === 'notPeriod' || one.kind === 'weekdays' || one.kind === 'cycle');
 }

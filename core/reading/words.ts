@@ -92,8 +92,8 @@ export function shownWords(naming: Naming, shown: Shown): string {
   return transformWords(shown.transform, shown.calculation.kind === 'arithmetic' ? `(${inner})` : inner);
 }
 
-const CYCLE_WORDS: Record<Cycle, string> = { dayOfWeek: 'day of week', monthOfYear: 'month of year', hour: 'hour of day' };
-const CYCLE_PLURALS: Record<Cycle, string> = { dayOfWeek: 'days of week', monthOfYear: 'months of year', hour: 'hours of day' };
+const CYCLE_WORDS: Record<Cycle, string> = { dayOfWeek: 'day of week', weekPart: 'part of week', monthOfYear: 'month of year', hour: 'hour of day' };
+const CYCLE_PLURALS: Record<Cycle, string> = { dayOfWeek: 'days of week', weekPart: 'parts of week', monthOfYear: 'months of year', hour: 'hours of day' };
 const GRAIN_PLURALS: Record<Grain, string> = { day: 'days', week: 'weeks', month: 'months', quarter: 'quarters', half: 'half years', year: 'years' };
 
 export const setWords = (naming: Naming, id: string): string => naming.name(lowerFirst(naming.model.sets.get(id)?.name ?? id));
@@ -165,12 +165,22 @@ export function conditionWords(naming: Naming, condition: Condition): string {
       return `without ${periodWords(condition.period, model)}`;
     case 'weekdays':
       return `on ${listWords(condition.days.map((day) => `${WEEKDAYS[day - 1] ?? ''}s`), 'and')}`;
+    case 'cycle':
+      return condition.cycle === 'hour' ? hoursWords(condition.values) : `in every ${listWords(condition.values.map((month) => MONTHS[month - 1] ?? ''), 'and')}`;
     case 'measure':
       if (condition.test === 'missing' || condition.test === 'present') return `where ${breakdownWords(naming, condition.at)} has ${condition.test === 'missing' ? 'no' : 'any'} ${calculationWords(naming, condition.calculation)}`;
       return `where ${breakdownWords(naming, condition.at)} has ${calculationWords(naming, condition.calculation)} ${numberTestWords(condition)}`;
     case 'rows':
       return `where row ${measureWords(naming, condition.measure)} is ${numberTestWords(condition)}`;
   }
+}
+
+const clock = (hour: number): string => `${hour}:00`;
+
+/** Hours of the day; a stretch of them by its ends, of which the second is not in it. @example hoursWords([9, 10]) // 'from 9:00 to 11:00' */
+function hoursWords(hours: readonly number[]): string {
+  const stretch = hours.every((hour, index) => index === 0 || hour === ((hours[index - 1] ?? 0) + 1) % 24);
+  return stretch ? `from ${clock(hours[0] ?? 0)} to ${clock(((hours.at(-1) ?? 0) + 1) % 24)}` : `at ${listWords(hours.map(clock), 'and')}`;
 }
 
 /** A day in words. @example dayWords('2026-10-17') // '17 October 2026' */

@@ -6,8 +6,16 @@ export const GRAINS = ['day', 'week', 'month', 'quarter', 'half', 'year'] as con
 export type Grain = (typeof GRAINS)[number];
 
 /** Grains that fold the time line: the same value comes back every week, year or day. */
-export const CYCLES = ['dayOfWeek', 'monthOfYear', 'hour'] as const;
+export const CYCLES = ['dayOfWeek', 'weekPart', 'monthOfYear', 'hour'] as const;
 export type Cycle = (typeof CYCLES)[number];
+/** Does this grain fold the time line? */
+export const isCycle = (grain: string | undefined): grain is Cycle => (CYCLES as readonly (string | undefined)[]).includes(grain);
+
+/** The parts of a week: its working days (ISO 1 to 5) and its end (6 and 7). */
+export const WEEK_PARTS: readonly { readonly name: string; readonly days: readonly number[] }[] = [
+  { name: 'Weekdays', days: [1, 2, 3, 4, 5] },
+  { name: 'Weekends', days: [6, 7] },
+];
 
 export const MONTHS_IN: Partial<Record<Grain, number>> = { month: 1, quarter: 3, half: 6, year: 12 };
 

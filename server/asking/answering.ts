@@ -19,7 +19,8 @@ import type { AnswerColumn } from '@zud/core/query/plan';
 import { incompleteKey, windowsOf } from '@zud/core/query/windows';
 import { canonical, type Condition, type Reading, type Shown } from '@zud/core/reading/schema';
 import { sentenceOf, type Sentence } from '@zud/core/reading/sentence';
-import { calculationWords, conditionWords, listWords, periodWords } from '@zud/core/reading/words';
+import { conditionWords, periodWords } from '@zud/core/reading/words';
+import { definitionText } from '@zud/core/reading/definition';
 import type { Engine, RunLimits } from '../engines/engine';
 import type { ReadyModel } from './model-library';
 import { ruleKey } from './model-library';
@@ -209,25 +210,6 @@ function definitionsOf(reading: Reading, model: Model, ready: ReadyModel): { nam
   const ids = new Set(reading.shown.flatMap((one) => [...measuresIn(one.calculation), ...measuresIn(expand(model, one.calculation))]));
   return [...ids].map((id) => {
     const found = measureOf(model, id);
-    return { name: found.name, text: definitionText(found, ready) };
+    return { name: found.name, text: definitionText(id, ready.naming) };
   });
-}
-
-function definitionText(found: ReturnType<typeof measureOf>, ready: ReadyModel): string {
-  const words = (id: string) => calculationWords(ready.naming, { kind: 'measure', measure: id });
-  const described = found.description === undefined ? '' : `${found.description} `;
-  switch (found.kind) {
-    case 'ratio':
-      return `${described}${words(found.of)} divided by ${words(found.per)}, each added up first.`;
-    case 'formula':
-      return `${described}${found.formula.replace(/[a-z][a-z0-9_]*/g, words)}.`;
-    case 'count':
-      return `${described}Number of rows of ${found.fact}${onlyText(found.only)}.`;
-    default:
-      return `${described}${{ sum: 'Sum', distinct: 'Number of different values', average: 'Average', median: 'Median', minimum: 'Lowest', maximum: 'Highest', percentile: 'Percentile', last: 'Last value in the period' }[found.kind]} of ${found.fact}.${found.column}${onlyText(found.only)}.`;
-  }
-}
-
-function onlyText(only: readonly { column: string }[]): string {
-  return only.length === 0 ? '' : ` (only some rows, by ${listWords(only.map((one) => one.column), 'and')})`;
 }

@@ -6,6 +6,7 @@ import { formatCell } from '@zud/core/format/format';
 import type { Answer, Cell, Check } from '@zud/core/query/answer';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import { ALL, OTHERS, REST } from '@zud/core/query/parts';
+import { cycleCondition } from '@zud/core/reading/cycle-condition';
 import { same, type Breakdown, type Condition, type Reading, type Shown } from '@zud/core/reading/schema';
 import { endOf } from '@zud/core/time/grain';
 import type { Day } from '@zud/core/time/day';
@@ -126,7 +127,8 @@ function keyCondition(by: Breakdown, cell: Cell, reading: Reading): Condition | 
     case 'time':
       return typeof cell === 'string' ? { from: cell, to: endOf(by.grain, cell) } : 'Records without a date are in no period.';
     case 'cycle':
-      return by.cycle === 'dayOfWeek' && typeof cell === 'number' ? { kind: 'weekdays', days: [cell] } : 'Parts of a year or of a day cannot be chosen by themselves.';
+      if (typeof cell !== 'number') return 'Records without a date are in no part of the calendar.';
+      return cycleCondition(by.cycle, [cell]);
     case 'bins':
       return 'A range is no condition of its own.';
     case 'sets':

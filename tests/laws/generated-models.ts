@@ -109,7 +109,7 @@ const transform: fc.Arbitrary<Transform | null> = fc.oneof(
   fc.tuple(fc.constantFrom<'previous' | 'year'>('previous', 'year'), fc.constantFrom<'difference' | 'percent'>('difference', 'percent')).map(([basis, as]): Transform => ({ kind: 'change', basis, as })),
 );
 
-const key: fc.Arbitrary<Key> = fc.oneof(levelId.map(byLevel), grain.map((one): Key => ({ kind: 'time', grain: one as 'day' })), fc.constantFrom('dayOfWeek', 'monthOfYear', 'hour').map((cycle): Key => ({ kind: 'cycle', cycle: cycle as 'hour' })));
+const key: fc.Arbitrary<Key> = fc.oneof(levelId.map(byLevel), grain.map((one): Key => ({ kind: 'time', grain: one as 'day' })), fc.constantFrom('dayOfWeek', 'weekPart', 'monthOfYear', 'hour').map((cycle): Key => ({ kind: 'cycle', cycle: cycle as 'hour' })));
 
 const breakdown: fc.Arbitrary<Breakdown> = fc.oneof(
   { weight: 6, arbitrary: key },
@@ -126,6 +126,8 @@ function conditionOf(made: World): fc.Arbitrary<Condition> {
     fc.boolean().map((is): Condition => ({ kind: 'set', set: 's0', is })),
     fc.tuple(levelId, fc.constantFrom<'contains' | 'startsWith'>('contains', 'startsWith')).map(([level, test]): Condition => ({ kind: 'text', level, test, text: 'zu & co' })),
     fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { minLength: 1, maxLength: 3 }).map((days): Condition => ({ kind: 'weekdays', days: days.sort((a, b) => a - b) })),
+    fc.uniqueArray(fc.integer({ min: 1, max: 12 }), { minLength: 1, maxLength: 3 }).map((values): Condition => ({ kind: 'cycle', cycle: 'monthOfYear', values: values.sort((a, b) => a - b) })),
+    fc.tuple(fc.integer({ min: 0, max: 23 }), fc.integer({ min: 1, max: 12 })).map(([from, count]): Condition => ({ kind: 'cycle', cycle: 'hour', values: Array.from({ length: count }, (_, index) => (from + index) % 24) })),
     period.map((left): Condition => ({ kind: 'notPeriod', period: left })),
     fc.tuple(key, fc.constantFrom('m0', 'm2'), tests, fc.integer({ min: 1, max: 90_000 })).map(([at, id, test, value]): Condition => ({ kind: 'measure', at, calculation: measureOf(id), ...valued(test, value) })),
     fc.tuple(fc.constantFrom(...SUMS), tests, fc.integer({ min: 1, max: 900 })).map(([measure, test, value]): Condition => ({ kind: 'rows', measure, ...valued(test, value) })),

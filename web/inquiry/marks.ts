@@ -1,11 +1,12 @@
 /** What can be done with chosen marks of a chart or rows of a table: labels, each with the edits that do it. */
 import type { Edit } from '@zud/core/reading/edit';
+import { cycleCondition } from '@zud/core/reading/cycle-condition';
 import { byLevel, type Condition, type Order, type Reading } from '@zud/core/reading/schema';
 import type { Answer, Cell } from '@zud/core/query/answer';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import { ALL, OTHERS, REST } from '@zud/core/query/parts';
 import { formatCell } from '@zud/core/format/format';
-import { endOf, GRAINS, type Cycle, type Grain } from '@zud/core/time/grain';
+import { endOf, GRAINS, isCycle, type Cycle, type Grain } from '@zud/core/time/grain';
 import type { ModelView } from '../app/api';
 import type { EditAct } from './phrases/acts';
 
@@ -67,6 +68,8 @@ function memberActs({ column, cells }: KeyCell, reading: Reading, model: ModelVi
 const FINER: Partial<Record<Grain | Cycle, Grain>> = { year: 'month', half: 'month', quarter: 'month', month: 'day', week: 'day' };
 
 function periodActs({ column, cells }: KeyCell, reading: Reading): EditAct[] {
+  const part = partOf({ column, cells });
+  if (part !== null) return [{ label: `Only ${cells.length <= 3 ? cells.map((cell) => formatCell(cell, column)).join(', ') : `these ${cells.length}`}`, edits: [{ do: 'condition', how: 'only', condition: part }] }];
   const span = spanOf({ column, cells });
   if (span === null) return [];
   const period: Edit = { do: 'period', period: { kind: 'days', ...span }, ...roleOf(reading) };
@@ -86,6 +89,12 @@ function spanOf({ column, cells }: KeyCell): { from: string; to: string } | null
   return { from: first, to: endOf(column.grain, last) };
 }
 
+/** The condition that chosen parts of the week, the year or the day stand for. */
+function partOf({ column, cells }: KeyCell): Condition | null {
+  const values = cells.filter((cell): cell is number => typeof cell === 'number').sort((a, b) => a - b);
+  return isCycle(column.grain) && values.length > 0 && values.length === cells.length ? cycleCondition(column.grain, values) : null;
+}
+
 /** The date role of the time breakdown, where it is not the usual one. */
 function roleOf(reading: Reading): { role?: string } {
   const time = reading.by.find((one) => one.kind === 'time');
@@ -98,6 +107,8 @@ function narrowing(keys: readonly KeyCell[], reading: Reading, marks: number): r
   const edits = keys.map((key): Edit | null => {
     const span = spanOf(key);
     if (span !== null) return { do: 'period', period: { kind: 'days', ...span }, ...roleOf(reading) };
+    const part = partOf(key);
+    if (part !== null) return { do: 'condition', how: 'only', condition: part };
     const names = key.cells.filter(isMember);
     if (key.column.level === undefined || names.length === 0 || names.length < key.cells.length) return null;
     return { do: 'condition', how: 'only', condition: member(key.column.level, names, true) };

@@ -1,6 +1,6 @@
 /** Grammar of breakdowns: by which levels, grains, ranges and named sets. Gives `Calendar`, `Key`, `Breakdown`, `BreakdownList` and edits. */
 import { byLevel, type Breakdown, type Key } from '../../reading/schema';
-import { followUp, intent, withShown, type Intent, type Sense } from '../intent';
+import { followUp, intent, withShown, type Intent, type SaidShown, type Sense } from '../intent';
 import type { Calculation } from '../../model/calculation';
 import { rowColumnOf } from '../../model/model';
 import type { Question } from '../question';
@@ -44,6 +44,7 @@ const compared = (beside: 'none' | 'all' | 'rest') => (parts: Parts, question: Q
 const BY = '(by|across|grouped by|each|every)';
 const FOR_EACH = '(for each|for every|in each|in every|on each|at each|and for each)';
 const VERSUS = '(vs|versus|against|compared to|compared with|compare to|compare with|beside|with|to|and)';
+const WEEK_VERSUS = '(vs|versus|against|compared to|compared with|beside|with|to|and|or)';
 const BY_MEASURE = '(by|in|on|for|in terms of) {Calculation}';
 const RANGES = '(in|into|by) (bins|buckets|bands|ranges|brackets)';
 
@@ -52,6 +53,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Calendar', form: '(half [year]|half years|halves)', means: () => ({ kind: 'time', grain: 'half' }) },
   { gives: 'Calendar', form: '(calendar|each) {Unit}', means: grain, cost: 0.02 },
   { gives: 'Calendar', form: '((day|days) of [the] week|weekday|(day|days) of week)', means: () => ({ kind: 'cycle', cycle: 'dayOfWeek' }) },
+  { gives: 'Calendar', form: '((part|parts) of [the] week|weekday or weekend|weekend or weekday|weekdays or weekends|weekends or weekdays|weekdays and weekends|weekends and weekdays)', means: () => ({ kind: 'cycle', cycle: 'weekPart' }), cost: -0.2 },
   { gives: 'Calendar', form: '((month|months) of [the] year|calendar month|calendar months)', means: () => ({ kind: 'cycle', cycle: 'monthOfYear' }) },
   { gives: 'Calendar', form: '(hour|hours|time of day) [of [the] day]', means: () => ({ kind: 'cycle', cycle: 'hour' }) },
   { gives: 'Key', form: '{Level}', means: (p) => byLevel(p['Level'] as string) },
@@ -91,6 +93,15 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `where ${is()} (they|it|that|this) {Sense}`, means: (p) => intent({ do: 'kindRank', kind: 'place', sense: p['Sense'] as Sense, by: null }), cost: -0.2 },
   { gives: 'Intent', form: `when ${is()} (they|it|that|this) {Sense}`, means: (p) => intent({ do: 'kindRank', kind: 'time', sense: p['Sense'] as Sense, by: null }), cost: -0.2 },
   { gives: 'Intent', form: `who ${is()} [the] {Sense} {Calculation}`, means: (p) => kindRank('person', p), cost: -0.2 },
+  { gives: 'Intent', form: `[(compare|on|for|at)] [the] (weekends|weekend) ${WEEK_VERSUS} [on] (weekdays|working days|weekday)`, means: () => join([{ kind: 'cycle', cycle: 'weekPart' }]), cost: -0.4, examples: ['weekends vs weekdays'] },
+  { gives: 'Intent', form: `[(compare|on|for|at)] [the] (weekdays|working days|weekday) ${WEEK_VERSUS} [(on|at)] [the] (weekends|weekend)`, means: () => join([{ kind: 'cycle', cycle: 'weekPart' }]), cost: -0.4, examples: ['weekdays against weekends'] },
+  { gives: 'Intent', form: '(at|by|as of|as at) [the] (end|close) of (each|every) {Unit}', means: (p) => join([grain(p)]), cost: -0.3, examples: ['at the end of each month'] },
+  { gives: 'Intent', form: '(at|by|as of) (month end|each month end|every month end|month ends)', means: () => join([{ kind: 'time', grain: 'month' }]), cost: -0.1, examples: ['at month end'] },
+  { gives: 'Intent', form: '[(that were|which were|were|was|are)] {DateVerb} (by|per|each|every) {Calendar}', means: (p, q) => join([ofRole(p['Calendar'] as Key, p['DateVerb'], q)]), cost: -0.5 },
+  { gives: 'Intent', form: '(is|are|has|have|was|were) (it|that|this|they|things) [been] (getting|going|become|becoming|gotten|got|moving) [any] (better|worse|up|down|higher|lower|bigger|smaller|better or worse|up or down)', means: () => followUp({ do: 'overTime' }), cost: -0.3, examples: ['is it getting better'] },
+  { gives: 'Intent', form: '(is|are|has|have) (it|that|this|they|things) [been] (improving|improved|growing|rising|falling|increasing|decreasing|declining|trending|worsening)', means: () => followUp({ do: 'overTime' }), cost: -0.3, examples: ['is it improving'] },
+  { gives: 'Intent', form: '(is|are|has|have|was|were) {ShownList} [been] (going up|going down|rising|falling|growing|increasing|decreasing|declining|improving|getting better|getting worse|getting longer|getting shorter|getting higher|getting lower|worsening|shrinking|on the rise|trending up|trending down)', means: (p) => intent({ do: 'show', how: 'replace', shown: p['ShownList'] as SaidShown[] }, { do: 'overTime' }), cost: -0.6 },
+  { gives: 'Intent', form: 'how (is|are|has|have) (it|that|this|they) [been] (developing|going|trending|doing|developed|evolved|evolving|moved|moving|trended) [over time]', means: () => followUp({ do: 'overTime' }), cost: -0.3, examples: ['how has it developed'] },
   { gives: 'Intent', form: '{OneUnit:first} by {OneUnit:Unit}', means: (p) => (p['first'] === p['Unit'] ? join([grain(p)]) : null), cost: -0.3, examples: ['week by week'] },
   { gives: 'Intent', form: '{UnitAdverb}', means: (p) => join([{ kind: 'time', grain: p['UnitAdverb'] as never }]), examples: ['monthly'] },
   { gives: 'Intent', form: '{UnitAdverb} (breakdown|view|figures|numbers|values|development|trend|split|basis) [of]', means: (p) => join([{ kind: 'time', grain: p['UnitAdverb'] as never }]), examples: ['monthly figures'] },

@@ -19,7 +19,7 @@ function rowFunction(name: RowFunction) {
     const found = question.model.measures.get(parts['Measure'] as string);
     if (!found) return null;
     if (found.kind === name || (name === 'average' && found.kind === 'ratio')) return measureOf(found.id);
-    return found.kind === 'sum' || (found.kind === 'average' && name !== 'average') ? { kind: 'rows', function: name, measure: found.id } : null;
+    return ['sum', 'average', 'median', 'minimum', 'maximum', 'percentile'].includes(found.kind) ? { kind: 'rows', function: name, measure: found.id } : null;
   };
 }
 
@@ -28,7 +28,7 @@ function percentile(parts: Parts, question: Question): Calculation | null {
   const found = question.model.measures.get(parts['Measure'] as string);
   const at = parts['Number'] as number;
   if (!found || at < 0 || at > 100) return null;
-  return found.kind === 'sum' || found.kind === 'average' ? { kind: 'percentile', percentile: at, measure: found.id } : null;
+  return ['sum', 'average', 'median', 'minimum', 'maximum', 'percentile'].includes(found.kind) ? { kind: 'percentile', percentile: at, measure: found.id } : null;
 }
 
 /** "cost of repairs": of the records that the second measure counts. */
@@ -105,6 +105,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: `${AVERAGE} ${COUNTED} {Measure:left} (per|for each|for every) {Level}`, means: perLevel, cost: 0.1 },
   { gives: 'Term', form: '(number|count|amount|volume|quantity) of {Measure}', means: (p, q) => (['count', 'distinct', 'sum'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
   { gives: 'Term', form: '((number|count) of|how many) [(different|distinct|unique|separate)] {Level} [(did|do) (we|they) (sell|have|make|serve|carry|run|see|get)]', means: countOfLevel, cost: 0.1 },
+  { gives: 'Term', form: '(number of|how many) [(different|distinct|unique)] {Level} {Doing} [(us|with us|to us|anything|something)]', means: countOfLevel, cost: -0.3 },
   { gives: 'Term', form: '(distinct|unique) {Level}', means: countOfLevel, cost: 0.3 },
   { gives: 'Term', form: '{Level} count', means: countOfLevel, cost: 0.1 },
   { gives: 'Term', form: '((number|count) of|how many) {Unit}', means: (p) => ({ kind: 'periods', grain: p['Unit'] }), cost: 0.2 },

@@ -20,6 +20,7 @@ function changed(way: Way | null, { count, marked, on }: Said) {
     return intent({ do: 'saidChangeRank', sense, on, count: many, marked: marked && parts['Number'] === undefined, of: (parts['Key'] as Key | undefined) ?? null, calculation: (parts['Calculation'] as Calculation | undefined) ?? null });
   };
 }
+const besidePlan = (made: Intent | null): Intent | null => made && { ...made, edits: [...made.edits, { do: 'compare', against: { kind: 'plan' } }] };
 const one = changed(null, { count: 10, marked: true, on: 'difference' });
 const ten = changed(null, { count: 10, marked: false, on: 'difference' });
 
@@ -53,6 +54,8 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `(which|what) {Key} (lost|gained) [the] most {Calculation}`, means: (p, q) => changed(null, { count: 10, marked: true, on: 'difference' })({ ...p, Moved: q.tokens.some((token) => token.word === 'lost') ? 'bottom' : 'top' }), cost: -0.4 },
   { gives: 'Intent', form: '[{Number}] (fastest|quickest|strongest) (growing|rising) {Key} [(by|in) {Calculation}]', means: changed('top', { count: 10, marked: false, on: 'percent' }), cost: -0.3, examples: ['fastest growing months'] },
   { gives: 'Intent', form: '[{Number}] (fastest|quickest|strongest) (shrinking|falling|declining) {Key} [(by|in) {Calculation}]', means: changed('bottom', { count: 10, marked: false, on: 'percent' }), cost: -0.3, examples: ['fastest falling months'] },
+  { gives: 'Intent', form: '[(which|what)] {Key} (missed|fell short of|fell behind|is furthest below|are furthest below|is furthest behind|was furthest below) [(its|their|our)] {PlanName} [by] [the] [(most|furthest)]', means: (p) => besidePlan(changed('bottom', { count: 10, marked: true, on: 'difference' })(p)), cost: 0.1 },
+  { gives: 'Intent', form: '[(which|what)] {Key} (beat|exceeded|is furthest above|are furthest above|is furthest ahead of|was furthest above) [(its|their|our)] {PlanName} [by] [the] [(most|furthest)]', means: (p) => besidePlan(changed('top', { count: 10, marked: true, on: 'difference' })(p)), cost: 0.1 },
   { gives: 'Intent', form: `{Key} (with|where|had|has) [the] ${BIG} {Move} [(in|of) {Calculation}]`, means: ten, cost: -0.3, examples: ['months with the biggest drop'] },
   { gives: 'Intent', form: `${SORT} {ChangePart} (ascending|up|lowest first|smallest first|increasing|low to high|in ascending order|from low to high)`, means: sorted('up'), cost: -0.3, examples: ['sorted by change ascending'] },
   { gives: 'Intent', form: `${SORT} {ChangePart} [(descending|down|highest first|largest first|biggest first|decreasing|high to low|in descending order|from high to low)]`, means: sorted('down'), cost: -0.3, examples: ['sort by % change'] },

@@ -1,6 +1,8 @@
 /** Grammar of periods as edits, and of comparisons: with earlier periods, with plan, of members. */
 import type { Comparison } from '../../reading/schema';
+import { dayParts } from '../../time/day';
 import type { Grain } from '../../time/grain';
+import { exactGrain } from '../../time/period';
 import { followUp, intent, withShown, type Intent, type SaidPeriod } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
@@ -45,7 +47,8 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(that were|which were|was|were|been|got)] {DateVerb} [(in|on|during)]', means: (p) => intent({ do: 'saidDateVerb', role: p['DateVerb'] as string }), cost: 0.2 },
   { gives: 'Intent', form: 'from {Stretch:Period}', means: (p) => (said(p).kind === 'spread' ? null : set(p)), cost: 0.1 },
   { gives: 'Intent', form: '(without|drop|exclude|excluding|except|except for|get rid of|leave out|remove|not|not in|other than|apart from|but not|ignore|ignoring|leaving out|take out|omit|skip) {Period}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'leaveOut' }), examples: ['without 2024'] },
-  { gives: 'Intent', form: '[(for|over|across|in|show|use)] (whole period|all time|all data|any time|all periods|whole time|entire period|full period|all dates|all years|every year|any period|all of time|since the beginning)', means: () => intent({ do: 'period', period: null }), examples: ['all time', 'over the whole period'] },
+  { gives: 'Intent', form: '[(for|over|across|in|show|use)] (whole period|all time|all data|any time|all periods|whole time|entire period|full period|all dates|all years|every year|any period|all of time|since the beginning|ever|of all time|since records began)', means: () => intent({ do: 'period', period: null }), examples: ['all time', 'over the whole period'] },
+  { gives: 'Intent', form: '(right now|at the moment|at present|currently|as of now|just now)', means: () => intent({ do: 'now' }), examples: [] },
   { gives: 'Intent', form: '(clear|remove|drop|reset|without|no|forget|lift) [the] (period|dates|date|date range|time range|time period|time filter|date filter)', means: () => followUp({ do: 'period', period: null }), examples: ['clear the period'] },
 
   { gives: 'YearBefore', form: '(year before|previous year|prior year|year earlier|year ago|same period last year|same period a year (ago|earlier|before)|same days last year|same time last year|last year|same months last year|preceding year|same period [of] [the] (previous|prior|last) year|same period in [the] (previous|prior|last) year|same day last year|one year earlier|12 months earlier|twelve months earlier|same month last year|same quarter last year|same week last year|same (month|quarter|week) [of] [the] (previous|prior) year|year on year)', means: () => 'year' },
@@ -53,6 +56,8 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compare this|compared)] ${VERSUS} {YearBefore}`, means: () => compare({ kind: 'year' }), examples: ['vs last year', 'beside the year before'] },
   { gives: 'Intent', form: '(compare|compare it|compare that|compare this) (to|with) {YearBefore}', means: () => compare({ kind: 'year' }), cost: -0.05, examples: ['compare it with last year'] },
   { gives: 'Intent', form: '(with|and|show|plus|add) {YearBefore} (for comparison|as comparison|as a comparison|beside it|next to it|alongside)', means: () => compare({ kind: 'year' }), examples: ['with last year for comparison'] },
+  { gives: 'Intent', form: '(and|with|plus|add) {Unit} before', means: (p) => (p['Unit'] === 'year' ? null : followUp({ do: 'unitBefore', unit: p['Unit'] as Grain })), cost: -0.1, examples: ['and the week before'] },
+  { gives: 'Intent', form: '[compare] (before and after|before vs after|before versus after|after vs before|before against after|after and before) {Stretch:Period}', means: (p) => (said(p).kind === 'spread' ? null : { edits: [{ do: 'saidPeriod', how: 'set', period: { kind: 'bound', side: 'since', period: said(p) } }, { do: 'compare', against: { kind: 'previous' } }] }), cost: -0.2, examples: ['before and after 3 June 2025'] },
   { gives: 'Intent', form: '(and|with|plus|add) (year before|previous year|prior year|year earlier)', means: () => compare({ kind: 'year' }), examples: ['and the year before'] },
   { gives: 'Intent', form: '[(growth|change|as|show)] (yoy|year over year|year on year|same period last year|same period a year ago|year on year change|y o y|annual change|yoy growth|yoy change|year over year growth|year on year growth|year over year change|growth on last year|growth over last year) [(growth|change|comparison)]', means: () => compare({ kind: 'year' }), cost: -0.2, examples: ['YoY', 'year over year'] },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} {PeriodBefore}`, means: () => compare({ kind: 'previous' }), examples: ['vs the period before'] },
@@ -84,6 +89,8 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${VERSUS} all of {Relative:Period}`, means: (p) => intent({ do: 'saidComparison', period: said(p) }), cost: -0.1, examples: ['beside all of last year'] },
   { gives: 'Intent', form: '(compare|compare it|compare that) (to|with) {Period}', means: (p) => intent({ do: 'saidComparison', period: said(p) }), cost: 0.15, examples: ['compare with 2024'] },
   { gives: 'Intent', form: `[(compare|for|in)] {Period:first} ${VERSUS} {Period:second}`, means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), examples: ['2025 vs 2024', 'this quarter vs last quarter'] },
+  { gives: 'Intent', form: `[(compare|for|in)] {Stretch:first} ${VERSUS} {Stretch:second} ${VERSUS} {Stretch:third} [${VERSUS} {Stretch:fourth}]`, means: inARow, cost: -0.2, examples: ['2023 vs 2024 vs 2025'] },
+  { gives: 'Intent', form: '[(for|in|compare)] {Year:first} {Year:second} [(and|&)] [{Year:third}]', means: (p) => yearsInARow(p), cost: -0.2, examples: ['2024 2025 2026'] },
   { gives: 'Intent', form: 'compare {Period:first} (and|with|to) {Period:second}', means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), examples: ['compare 2025 and 2024'] },
   { gives: 'Intent', form: '(difference|change|growth|differences|changes) (between|from) {Period:first} (and|to) {Period:second}', means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), cost: -0.2, examples: ['change from 2024 to 2025', 'difference between March and April'] },
   { gives: 'Intent', form: '(change|changed|grow|grew|grown|fall|fell|rise|rose|develop|growth|rising|increase|increased|decrease|decreased) from {Period:first} to {Period:second}', means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), cost: -0.2, examples: ['fell from March to April'] },
@@ -101,7 +108,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `compare {Members:first} (and|with|to) {Members:second} ${BY_MEASURE}`, means: sideBySide('none'), cost: -0.05 },
   { gives: 'Intent', form: '(difference|differences|gap) between {Members:first} and {Members:second}', means: sideBySide('none'), cost: -0.2 },
   { gives: 'Intent', form: '(difference|differences|gap) between {Members:first}', means: (p) => ((p['first'] as Members).members.length === 2 ? sideBySide('none')(p) : null), cost: -0.2 },
-  { gives: 'Intent', form: '{Members:first} side by side', means: (p) => ((p['first'] as Members).members.length > 1 ? sideBySide('none')(p) : null), cost: -0.1 },
+  { gives: 'Intent', form: '{Members:first} [{Calculation}] side by side', means: (p) => ((p['first'] as Members).members.length > 1 ? sideBySide('none')(p) : null), cost: -0.1 },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Members:second}`, means: (p) => asidePresent(p), cost: 0.1 },
   { gives: 'Intent', form: `${VERSUS} ${ALL} [{Level}]`, means: () => followUp({ do: 'beside', with: 'all' }), cost: 0.2, examples: ['vs all'] },
   { gives: 'Intent', form: `${VERSUS} ${REST}`, means: () => followUp({ do: 'beside', with: 'rest' }), cost: 0.2, examples: ['vs the rest'] },
@@ -111,6 +118,27 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
 function asidePresent(parts: Parts): Intent {
   const { level, members } = parts['second'] as Members;
   return followUp({ do: 'aside', level, members });
+}
+
+/** Three or more periods side by side are their stretch, broken down by what they are; they have to follow each other. */
+function inARow(parts: Parts): Intent | null {
+  const periods = ['first', 'second', 'third', 'fourth'].flatMap((name) => (parts[name] === undefined ? [] : [said(parts, name)]));
+  const last = periods.at(-1);
+  const units = periods.map((one) => (one.kind === 'partOfYear' ? one.part : one));
+  const ordinals = units.flatMap((one) => (one.kind === 'bareUnit' ? [one.ordinal] : one.kind === 'days' && exactGrain(one.from, one.to) === 'year' ? [dayParts(one.from).year] : []));
+  const grains = new Set(units.flatMap((one): Grain[] => (one.kind === 'bareUnit' ? [one.grain] : one.kind === 'days' ? ['year'] : [])));
+  const [grain] = grains;
+  const steps = new Set(ordinals.slice(1).map((one, index) => one - (ordinals[index] ?? 0)));
+  if (last === undefined || grain === undefined || grains.size > 1 || ordinals.length < periods.length || steps.size !== 1 || !(steps.has(1) || steps.has(-1))) return null;
+  const [from, to] = steps.has(1) ? [periods[0], last] : [last, periods[0]];
+  const year = last.kind === 'partOfYear' && from?.kind === 'bareUnit' ? { ...last, part: from } : from;
+  return year === undefined || to === undefined ? null : intent({ do: 'saidPeriod', how: 'set', period: { kind: 'spread', from: year, to } }, { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain }] });
+}
+
+function yearsInARow(parts: Parts): Intent | null {
+  const years = ['first', 'second', 'third'].flatMap((name) => (parts[name] === undefined ? [] : [parts[name] as number]));
+  const asPeriod = (year: number): SaidPeriod => ({ kind: 'days', from: `${year}-01-01`, to: `${year}-12-31` });
+  return inARow(Object.fromEntries(years.map((year, index) => [['first', 'second', 'third'][index] ?? '', asPeriod(year)])));
 }
 
 /** "vs the 10 weeks before": so many units just before the period. */

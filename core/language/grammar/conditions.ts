@@ -2,7 +2,7 @@
 import { NO_NAME, rowColumnOf } from '../../model/model';
 import { arithmetic, measureOf, type Calculation } from '../../model/calculation';
 import { byLevel, same, type Condition, type Key } from '../../reading/schema';
-import { followUp, intent, type Amount, type Intent, type SaidTest } from '../intent';
+import { followUp, intent, type Amount, type Intent, type SaidShown, type SaidTest } from '../intent';
 import type { Question } from '../question';
 import { nameWords, singular } from '../tokens';
 import { countOfLevel } from './calculations';
@@ -95,7 +95,7 @@ const number = (test: SaidTest['test']) => (parts: Parts): SaidTest => ({ test, 
 const both = (parts: Parts): SaidTest => ({ test: 'between', value: parts['low'] as Amount, upper: parts['high'] as Amount });
 const reversed = (test: SaidTest): SaidTest => ({ ...test, test: test.test === 'aboveAverage' ? 'belowAverage' : 'aboveAverage' });
 
-const WITHOUT = '(without|except|except for|excluding|exclude|but not|not|other than|leave out|leaving out|apart from|no|minus|not in|not for|not from|not including|everything but|everything except|everything except for|all but|all except|all except for|anything but|excepting|ignoring|ignore|omit|omitting|besides)';
+const WITHOUT = '(non|not yet|that are not yet|which are not yet|that were not|which were not|that are not|which are not|still not|without|except|except for|excluding|exclude|but not|not|other than|leave out|leaving out|apart from|no|minus|not in|not for|not from|not including|everything but|everything except|everything except for|all but|all except|all except for|anything but|excepting|ignoring|ignore|omit|omitting|besides)';
 const FOR = '(for|in|at|on|from|of|with|where|within|aboard|using|via|through|is|inside|among|because of|due to|owing to)';
 const WITH = '(with|having|where|whose|that have|that had|which have|which had|that has|which has|that carried|which carried|carrying|that made|that sold|that got|that saw|who have|who had|when|on which|when there were|in which)';
 const IS = '[(is|are|was|were|of|being)]';
@@ -127,8 +127,11 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Members', form: '{Level} [(is|are|in|=|one of|is one of)] {MemberList}', means: atLevel, cost: -0.1 },
   { gives: 'Members', form: '{MemberList} {Level}', means: atLevel, cost: -0.1 },
   { gives: 'Members', form: '{MemberList} (ones|one)', means: (p) => p['MemberList'] },
+  { gives: 'Members', form: '(people|persons|anyone|everyone|everybody|those) [(aged|who are|that are)] {MemberList}', means: (p) => p['MemberList'], cost: 0.1 },
+  { gives: 'Members', form: '(ones|one|those) (from|with|in|at|of|on|via|through|by|that are|which are|that were) {MemberList}', means: (p) => p['MemberList'], cost: -0.05 },
 
   { gives: 'Intent', form: `${FOR} {Members}`, means: only },
+  { gives: 'Intent', form: '(for|in|of|on|per) (a|an|one|any one|any|a single|single|an individual) {Measure:records}', means: (p, q) => (q.model.measures.get(p['records'] as string)?.kind === 'count' ? intent({ do: 'ofSingleRecords', measure: p['records'] as string }) : null), cost: -0.1 },
   { gives: 'Intent', form: `${FOR} {Members} {Measure} [(only|alone)]`, means: ofRecords, cost: -0.15 },
   { gives: 'Intent', form: '(of|from|to|among|with) {Level} (from|in|at|of|with|who are|that are) {Members}', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) ? only(p) : null), cost: -0.2 },
   { gives: 'Intent', form: '[and] (for|of|from|only for|just for|only|just) {Members} {Level} [(only|alone)]', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) || p['Level'] === list(p).level ? null : only(p)), cost: 0.25 },
@@ -140,9 +143,12 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Members} instead [of {Members:old}]', means: asFollowUp(only) },
   { gives: 'Intent', form: '{Members} (only|alone|by itself|on its own)', means: only },
   { gives: 'Intent', form: `${WITHOUT} {Members}`, means: exclude },
+  { gives: 'Intent', form: '[(for|in|only|just|with)] {NotMember:Member}', means: (p) => exclude({ Members: one(p) }), cost: 0.1 },
+  { gives: 'Intent', form: '{Members} {Level} {ShownList}', means: (p, q) => (list(p).level === p['Level'] || isMemberHead(p, q) ? null : { edits: [...only(p).edits, { do: 'show', how: 'replace', shown: p['ShownList'] as SaidShown[] }, { do: 'subject', level: p['Level'] as string }] }), cost: 0.1 },
   { gives: 'Intent', form: '(neither|none of) {Members}', means: exclude },
   { gives: 'Intent', form: '[where] {Level} (is not|are not|not|not in|is none of|is neither|!=|<>|isnt|not equal to) {MemberList}', means: (p) => (atLevel(p) === null ? null : exclude({ Members: atLevel(p) })), cost: -0.15 },
-  { gives: 'Intent', form: '(drop|remove|get rid of|take out|throw out|leave out|lose|hide|take away|cut) {Members}', means: asFollowUp(exclude) },
+  { gives: 'Intent', form: '(drop|remove|get rid of|take out|throw out|leave out|lose|hide|take away|cut) {Members} [again]', means: asFollowUp(exclude) },
+  { gives: 'Intent', form: '(take|leave|throw|put) {Members} (out|off|away|aside) [again]', means: asFollowUp(exclude) },
   { gives: 'Intent', form: '(add|include|also include|and also|also|bring in|put back|bring back|add back|and add|with) {Members} (too|also|as well|again|back|back in)', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }), cost: -0.05 },
   { gives: 'Intent', form: '(put|bring|take|add|have) {Members} (back|back in|in again)', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }), cost: -0.1 },
   { gives: 'Intent', form: '(add|include|also include|and also|also|bring in|put back|bring back|add back|and add) {Members}', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }) },
@@ -172,6 +178,21 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(on|for|only|only on|at|during|just)] (weekdays|working days|work days|business days) [only]', means: () => weekdays([1, 2, 3, 4, 5]), examples: ['on weekdays'] },
   { gives: 'Intent', form: `${WITHOUT} (weekends|weekend)`, means: () => weekdays([1, 2, 3, 4, 5]), examples: ['without weekends'] },
 
+  { gives: 'PartOfDay', form: '[in|of] [the] (morning|mornings)', means: () => 'am' },
+  { gives: 'PartOfDay', form: '[in|of] [the] (afternoon|afternoons|evening|evenings)', means: () => 'pm' },
+  { gives: 'PartOfDay', form: '(oclock|hours)', means: () => 'none' },
+  { gives: 'Intent', form: '[(between|from|in the hours from)] {Clock:first} (and|to|until|till|–|-) {Clock:last} [{PartOfDay}]', means: hoursBetween, cost: -0.2, examples: ['between 7 and 9 am', 'from 9:00 to 17:00'] },
+  { gives: 'Intent', form: '(after|from|since|past|later than) {Clock:first} [{PartOfDay}] [(on|onwards)]', means: (p) => hoursFrom(p, 'first'), cost: -0.1, examples: ['after 6 pm'] },
+  { gives: 'Intent', form: '(before|until|till|earlier than|up to) {Clock:last} [{PartOfDay}]', means: (p) => hoursFrom(p, 'last'), cost: -0.1, examples: ['before 9am'] },
+  { gives: 'ClockList', form: '{Clock}', means: (p) => [p['Clock']] },
+  { gives: 'ClockList', form: '{Clock} (,|and|or|, and) {ClockList}', means: (p) => [p['Clock'], ...(p['ClockList'] as Clock[])] },
+  { gives: 'Intent', form: '(at|only at|just at) {ClockList} [{PartOfDay}]', means: hoursAt, cost: -0.05, examples: ['at 9:00'] },
+  { gives: 'MonthList', form: '{MonthName}', means: (p) => [p['MonthName']] },
+  { gives: 'MonthList', form: '{MonthName} (,|and|or|, and|&) {MonthList}', means: (p) => [p['MonthName'], ...(p['MonthList'] as number[])] },
+  { gives: 'Intent', form: '[(in|for|on|during|only|only in|just)] (every|each) {MonthList}', means: (p) => monthsOf(p['MonthList'] as number[]), cost: -0.3, examples: ['in every March', 'every June and July'] },
+  { gives: 'Intent', form: '[(in|for|during|only)] {MonthList} (of|in) (every|each|all) (year|years)', means: (p) => monthsOf(p['MonthList'] as number[]), cost: -0.3, examples: ['March of each year'] },
+  { gives: 'Intent', form: '[(in|for)] {MonthList} (by|per|across) [the] (year|years)', means: (p) => ({ edits: [...monthsOf(p['MonthList'] as number[]).edits, { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain: 'year' }] }] }), cost: -0.3, examples: ['December by year'] },
+
   { gives: 'Amount', form: '{Number}', means: (p) => ({ value: p['Number'] }) },
   { gives: 'Amount', form: '{Money}', means: (p) => p['Money'] },
   { gives: 'Amount', form: '{Percent}', means: (p) => ({ value: p['Percent'], unit: 'percent' }) },
@@ -188,6 +209,8 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'NumberTest', form: '{Amount} (or less|or fewer|and less|and under|or lower|or under|or below|and below)', means: number('atMost') },
   { gives: 'NumberTest', form: 'between {Amount:low} (and|to|–|-) {Amount:high}', means: both },
   { gives: 'NumberTest', form: '(of exactly|exactly|equal to|equals|=) {Amount}', means: (p) => ({ test: 'between', value: p['Amount'] as Amount, upper: p['Amount'] as Amount }) },
+  { gives: 'NumberTest', form: '(negative|below zero|under zero|less than zero|in the red|below nought)', means: () => ({ test: 'under', value: { value: 0 } }), cost: -0.1 },
+  { gives: 'NumberTest', form: '(positive|above zero|over zero|more than zero|greater than zero)', means: () => ({ test: 'over', value: { value: 0 } }), cost: -0.1 },
   { gives: 'AverageTest', form: '(above|over|higher than|more than|greater than|beyond|exceeding|larger than|longer than) [the] (average|mean)', means: () => ({ test: 'aboveAverage' }) },
   { gives: 'AverageTest', form: '(below|under|lower than|less than|fewer than|smaller than|shorter than) [the] (average|mean)', means: () => ({ test: 'belowAverage' }) },
   ...(['better', 'worse'] as const).map((word): Rule<Question> => ({ gives: 'DirectedTest', form: `${word} than [the] (average|mean)`, means: () => ({ test: word === 'better' ? 'aboveAverage' : 'belowAverage' }) })),
@@ -207,6 +230,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Clause', form: `[a] {Calculation} ${IS} ${FALLS_SHORT} {Calculation:other}`, means: against('under') },
   { gives: 'PlanName', form: '[its|their|our] plan', means: () => 'plan' },
   { gives: 'PlanName', form: '{Measure}', means: (p, q) => ([...q.model.measures.values()].some((one) => one.plan === p['Measure']) ? p['Measure'] : null) },
+  { gives: 'PlanName', form: '[(our|its|their)] {PlanWord}', means: (p) => p['PlanWord'], cost: 0.05 },
   { gives: 'PlanClause', form: `[{Calculation}] ${IS} ${BEYOND} [(its|their|our)] {PlanName:Plan}`, means: againstPlan('over') },
   { gives: 'PlanClause', form: `[{Calculation}] ${IS} ${SHORT_OF} [(its|their|our)] {PlanName:Plan}`, means: againstPlan('under') },
   { gives: 'ClauseList', form: '{Clause}', means: (p) => [p['Clause']] },
@@ -259,6 +283,8 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[on] how many {Key} (was|were|did|is) {Calculation} {NumberTest}', means: measureTest('count'), cost: -0.2 },
   { gives: 'Intent', form: `${COUNT} {Key} (with no|without [a]|without any|had no|have no) {Calculation}`, means: (p) => measureTest('count')({ ...p, NumberTest: { test: 'missing' } }), cost: -0.15 },
   { gives: 'Intent', form: 'where row {Measure} is {NumberTest}', means: rowTest },
+  { gives: 'Intent', form: '{Measure} [of] {NumberTest}', means: countedRecords, cost: 0.3 },
+  { gives: 'Intent', form: `(exclude|excluding|without|drop|leave out|ignore|ignoring|remove|not|except|omit|take out|filter out) {Key} ${WITH} {Clause}`, means: leavingOut, cost: -0.3 },
   { gives: 'Intent', form: 'where row {Measure} is {AverageTest:NumberTest}', means: rowTest },
   { gives: 'Intent', form: 'where row {Measure} is missing', means: (p) => rowTest({ ...p, NumberTest: { test: 'missing' } }) },
   { gives: 'Intent', form: 'where row {Measure} is present', means: (p) => rowTest({ ...p, NumberTest: { test: 'present' } }) },
@@ -320,12 +346,76 @@ function testedRecords(parts: Parts, { model }: Question): Intent | null {
   return { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, ...rowTest(parts).edits] };
 }
 
+/** "delays over 30 minutes": how many records there are with such a number of their own, where the model counts them. */
+function countedRecords(parts: Parts, question: Question): Intent | null {
+  const column = rowColumnOf(question.model, parts['Measure'] as string);
+  const count = [...question.model.measures.values()].find((one) => one.kind === 'count' && one.fact === column?.fact && one.only.length === 0);
+  return count === undefined ? null : testedRecords({ ...parts, records: count.id }, question);
+}
+
+const OPPOSITE: Partial<Record<SaidTest['test'], SaidTest['test']>> = { over: 'atMost', atMost: 'over', under: 'atLeast', atLeast: 'under', missing: 'present', present: 'missing' };
+
+/** "exclude ships with fewer than 20 sailings" keeps those with at least 20. */
+function leavingOut(parts: Parts): Intent | null {
+  const clause = parts['Clause'] as Clause;
+  const test = OPPOSITE[clause.test.test];
+  return test === undefined ? null : intent({ do: 'saidMeasureTest', at: parts['Key'] as Key, calculation: clause.calculation, test: { ...clause.test, test }, count: false, narrows: true });
+}
+
 /** "repair cost for weather faults": whose records they are, where another measure of theirs is asked for. */
 function ofRecords(parts: Parts, { model }: Question): Intent | null {
   const measure = parts['Measure'] as string;
   if (model.measures.get(measure)?.kind !== 'count') return null;
   return { edits: [...only(parts).edits, { do: 'mention', measure }] };
 }
+
+/** "premium tickets": the noun may be a word of the member's own level, which then says nothing of another. */
+function isMemberHead(parts: Parts, { model }: Question): boolean {
+  const [member, level] = [model.levels.get(list(parts).level), model.levels.get(parts['Level'] as string)];
+  return member === undefined || level === undefined || nameWords(member.level.name).join(' ') === nameWords(level.level.name).join(' ');
+}
+
+interface Clock {
+  readonly hour: number;
+  /** Said with the hour; absent where it may be an ordinary number. */
+  readonly half?: 'am' | 'pm' | 'none';
+}
+
+/** An hour with the half of the day that is said of it or of the hour beside it. */
+function hourOf(clock: Clock, half: unknown): number | null {
+  if (half === undefined) return null;
+  return clock.half !== undefined || half === 'none' || clock.hour > 12 ? clock.hour : (clock.hour % 12) + (half === 'pm' ? 12 : 0);
+}
+
+const hoursCondition = (from: number, to: number): Intent => condition({ kind: 'cycle', cycle: 'hour', values: Array.from({ length: (to - from + 24) % 24 || 24 }, (_, index) => (from + index) % 24) });
+
+/** "between 7 and 9 am": the half of the day said once is that of both, unless the first hour is the later one ("9 to 5 pm"). */
+function hoursBetween(parts: Parts): Intent | null {
+  const [first, last] = [parts['first'] as Clock, parts['last'] as Clock];
+  const half = last.half ?? parts['PartOfDay'] ?? first.half;
+  const to = hourOf(last, half);
+  const same = hourOf(first, first.half ?? half);
+  if (to === null || same === null) return null;
+  const from = first.half === undefined && same > to && half === 'pm' ? first.hour : same;
+  return hoursCondition(from, to);
+}
+
+function hoursFrom(parts: Parts, side: 'first' | 'last'): Intent | null {
+  const clock = parts[side] as Clock;
+  const hour = hourOf(clock, clock.half ?? parts['PartOfDay']);
+  if (hour === null || (side === 'last' && hour === 0)) return null;
+  return side === 'first' ? hoursCondition(hour, 0) : hoursCondition(0, hour);
+}
+
+function hoursAt(parts: Parts): Intent | null {
+  const clocks = parts['ClockList'] as readonly Clock[];
+  const half = clocks.at(-1)?.half ?? parts['PartOfDay'];
+  const hours = clocks.map((clock) => hourOf(clock, clock.half ?? half));
+  const known = hours.flatMap((hour) => hour ?? []);
+  return known.length < clocks.length ? null : condition({ kind: 'cycle', cycle: 'hour', values: [...new Set(known)] });
+}
+
+const monthsOf = (months: readonly number[]): Intent => condition({ kind: 'cycle', cycle: 'monthOfYear', values: [...new Set(months)].sort((a, b) => a - b) });
 
 const others = (days: readonly number[]) => [1, 2, 3, 4, 5, 6, 7].filter((day) => !days.includes(day));
 

@@ -1,6 +1,8 @@
 /** Grammar of listings of detail records, of moves along the trail, and of what cannot be done here. */
 import { measureOf } from '../../model/calculation';
-import { factHasLevel, factsOf } from '../../model/model';
+import { factHasLevel, factsOf, measure as measureNamed } from '../../model/model';
+import { definitionText } from '../../reading/definition';
+import { namingOf } from '../naming';
 import type { Listed } from '../../reading/schema';
 import { followUp, intent, refused, type Intent } from '../intent';
 import type { Question } from '../question';
@@ -33,6 +35,9 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(list|list all|list the individual|list the single) {Members}', means: (p, q) => listedMembers(p, q), cost: 0.05 },
   { gives: 'Intent', form: '(list|list all|show all|show the individual) {Fact} with {ColumnList}', means: rows, cost: -0.15 },
   { gives: 'Intent', form: 'which {Fact} (are|were|is|was) (these|those|they|this|that|it)', means: (p) => ({ ...rows(p), followUp: true }), cost: -0.2 },
+  { gives: 'Intent', form: '(list|show|see|open) (them|these|those) [(all|in full|one by one)]', means: (p) => ({ ...rows(p), followUp: true }), cost: -0.1, examples: ['list them'] },
+  { gives: 'Intent', form: '(show|list|see|open|show me|let me see) (those|these) {Fact}', means: (p) => ({ ...rows(p), followUp: true }), cost: -0.4 },
+  { gives: 'Intent', form: 'how many (is|are|was|were) (that|those|there|they|these|it) [(in total|in all|all together)]', means: () => followUp({ do: 'countThese' }), cost: -0.2, examples: ['how many is that'] },
   { gives: 'Intent', form: '(which|what) [ones] (are|were) (these|those|they)', means: () => followUp({ do: 'whichAreThese' }), examples: ['which are these'] },
   { gives: 'Intent', form: '[(show|list|show me|tell me|and)] which ones [(are they|are these|are those|exactly)]', means: () => followUp({ do: 'whichAreThese' }) },
   { gives: 'Intent', form: '(which|what) {Level} (are|were) (these|those|they)', means: () => followUp({ do: 'whichAreThese' }), cost: -0.2 },
@@ -40,6 +45,9 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(close|hide|leave|no|without|drop) [the] (rows|records|listing|list)', means: () => followUp({ do: 'rows', how: 'stop', columns: [] }), examples: ['hide the rows'] },
   { gives: 'Intent', form: '(back to [the] (figures|numbers|chart|totals))', means: () => followUp({ do: 'rows', how: 'stop', columns: [] }), cost: 0.05, examples: ['back to the figures'] },
 
+  { gives: 'Intent', form: '(how is|how are|how do you|how do we) [(calculate|compute|define|count|measure)] {Measure} [(calculated|computed|defined|worked out|counted|measured|arrived at)]', means: (p, q) => ({ ...refused(measureText(p['Measure'] as string, q)) }), cost: -0.2 },
+  { gives: 'Intent', form: '(define|definition of|meaning of|what is the definition of|what is meant by|explain what is meant by|what do you mean by) {Measure}', means: (p, q) => ({ ...refused(measureText(p['Measure'] as string, q)) }), cost: -0.2 },
+  { gives: 'Intent', form: 'what (do|does) {Measure} (mean|stand for|measure)', means: (p, q) => ({ ...refused(measureText(p['Measure'] as string, q)) }), cost: -0.2 },
   { gives: 'Intent', form: '(why|why is that|why was that|what drove (that|it|this)|explain (that|it|this)|explain|how come|what caused (that|it|this)|why did (that|it|this) happen|what happened|what is behind (that|it|this)|what explains (that|it|this))', means: refusal(WHY) },
   { gives: 'Intent', form: '(summarise|summarize|sum up|summary) [(this|that|it)]', means: refusal(SUMMARY) },
   { gives: 'Intent', form: '(forecast|predict|project|extrapolate) [(this|that|it|next month|next year)]', means: refusal(FORECAST) },
@@ -51,6 +59,11 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(start over|start again|start afresh|reset everything|start from scratch|begin again|reset|clear everything|from scratch)', means: () => ({ edits: [{ do: 'clear', what: 'everything' }], fresh: true }), examples: ['start over'] },
   { gives: 'Intent', form: '(new question|different question|another question|new topic|fresh question|something else|now something different)', means: () => ({ edits: [], fresh: true }), examples: ['new question'] },
 ];
+
+/** What a measure means, for who asks that rather than for its value. */
+function measureText(measure: string, { model, names }: Question): string {
+  return `${measureNamed(model, measure).name}: ${definitionText(measure, namingOf(names))} Ask for it by name to see it.`;
+}
 
 /** "list the weddings": the records that have that member, of the usual measure's fact where it knows the level, else of the only one that does. */
 function listedMembers(parts: Parts, { model }: Question): Intent | null {

@@ -1,8 +1,8 @@
 /** Grammar of measures as edits, and of transforms in force. */
-import type { Calculation } from '../../model/calculation';
+import { arithmetic, measureOf as toCalculation, type Calculation } from '../../model/calculation';
 import { measure as measureOf } from '../../model/model';
 import { same, type Transform } from '../../reading/schema';
-import { followUp, intent, type Intent, type SaidPeriod, type SaidShown, type SaidTransform } from '../intent';
+import { followUp, intent, type Intent, type SaidEdit, type SaidPeriod, type SaidShown, type SaidTransform } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
@@ -39,23 +39,31 @@ const moving = (count: unknown): Transform | null => (typeof count === 'number' 
 /** "card share of sales by shop": the shares of all members of that level, of which the one named is one. */
 const memberShare = (parts: Parts): Intent => {
   const { level, members } = parts['Members'] as { level: string; members: readonly string[] };
-  return intent({ do: 'memberShare', level, members, calculation: parts['Calculation'] as SaidShown['calculation'] });
+  return intent({ do: 'memberShare', level, members, calculation: (parts['Calculation'] as SaidShown['calculation'] | undefined) ?? null });
 };
+
+/** "what percentage of orders was late", where the model measures both. */
+function partOfWhole(parts: Parts): Intent | null {
+  const [part, whole] = [parts['part'] as string, parts['whole'] as string];
+  return part === whole ? null : intent(show([{ calculation: arithmetic('divide', toCalculation(part), toCalculation(whole)), transform: null }]));
+}
 
 const VERSUS = '(vs|versus|against|compared to|compared with|beside|next to|alongside|relative to|v)';
 
 export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{ShownList}', means: (p) => intent(show(list(p))) },
-  { gives: 'Intent', form: '[(show|use|with|give me|change to|switch to|make it)] {ShownList} (instead|instead of that|rather)', means: (p) => followUp(show(list(p))) },
+  { gives: 'Intent', form: '[(show|use|with|give me|change to|switch to|make it|by|in|rank by|ranked by)] {ShownList} (instead|instead of that|rather)', means: (p) => followUp(show(list(p))) },
   { gives: 'Intent', form: '{ShownList} (instead of|rather than) {ShownList:old}', means: (p) => followUp(show(list(p))), cost: 0.05 },
   { gives: 'Intent', form: '(swap|replace|change|switch|exchange) {ShownList:old} (for|with|by|to) {ShownList:new}', means: (p) => followUp(show(list(p, 'old'), 'remove'), show(list(p, 'new'), 'add')), cost: 0.05 },
   { gives: 'Intent', form: '(what about|how about|and|same for|and what about|and how about|now|same with|same but|same but for|same but with|same thing but|and the|the same for|now show|now the) {ShownList}', means: (p) => followUp(show(list(p))), cost: 0.15 },
-  { gives: 'Intent', form: '(how much|how many) (did|do|does|have|has|will) {Level} {Doing} [(on|for|in|as|of)] {ShownList}', means: (p) => intent(show(list(p))), cost: -0.3 },
-  { gives: 'Intent', form: '(how much|how many) {ShownList} (did|do|does|have|has) {Level} {Doing}', means: (p) => intent(show(list(p))), cost: -0.3 },
+  { gives: 'Doer', form: '{Level}', means: (p) => [{ do: 'subject', level: p['Level'] }] },
+  { gives: 'Doer', form: '(we|you|they|i|people|everyone|it)', means: () => [] },
+  { gives: 'Intent', form: '(how much|how many|what) (did|do|does|have|has|will) {Doer} {Doing} [(on|for|in|as|of)] {ShownList}', means: (p) => intent(show(list(p)), ...(p['Doer'] as SaidEdit[])), cost: -0.3 },
+  { gives: 'Intent', form: '(how much|how many|what|which) {ShownList} (did|do|does|have|has) {Doer} {Doing}', means: (p) => intent(show(list(p)), ...(p['Doer'] as SaidEdit[])), cost: -0.3 },
   { gives: 'Intent', form: '(what is|what was|what are|what were|how is|how was|how are) {ShownList}', means: (p) => intent(show(list(p))) },
   { gives: 'Intent', form: '(add|also show|include|plus|also|and also|together with|bring in|put in|show also|as well as|along with|and add|alongside) {ShownList} [(too|also|as well)]', means: (p) => followUp(show(list(p), 'add')), cost: 0.05 },
   { gives: 'Intent', form: '(with|along with|together with|as well as|including|plus) {ShownList}', means: (p) => intent(show(list(p), 'add')), cost: 0.12 },
-  { gives: 'Intent', form: '(with|and|show) {ShownList} (too|also|as well|alongside|next to it|beside it)', means: (p) => followUp(show(list(p), 'add')) },
+  { gives: 'Intent', form: '(with|and|show|show me|give me|include|let me see|i also want) {ShownList} (too|also|as well|alongside|next to it|beside it)', means: (p) => followUp(show(list(p), 'add')) },
   { gives: 'Intent', form: '(drop|remove|without|hide|get rid of|take out|take away|lose|leave out|no more) {ShownList}', means: (p) => followUp(show(list(p), 'remove')) },
   { gives: 'Intent', form: `[compare] {ShownList:first} ${VERSUS} {ShownList:second}`, means: sideBySide },
   { gives: 'Intent', form: 'compare {ShownList:first} (with|to|and) {ShownList:second}', means: sideBySide },
@@ -70,12 +78,19 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(as a|with a|as|use a)] {Number} {Unit} (moving|rolling) average', means: (p) => { const value = moving(p['Number']); return value === null ? null : intent({ do: 'transform', transform: value }, { do: 'breakdown', by: [{ kind: 'time', grain: p['Unit'] as never }], how: 'join' }); }, cost: 0.1, examples: ['as a 3 month moving average'] },
   { gives: 'Intent', form: '[(as a|with a|as)] (moving|rolling) average (over|of) {Number} [{Unit}]', means: (p) => { const value = moving(p['Number']); return value === null ? null : intent({ do: 'transform', transform: value }); }, cost: 0.1, examples: ['moving average over 3'] },
 
-  { gives: 'Intent', form: '(relationship|correlation|relation|link|connection|association) (between|of) {Shown:first} (and|with|to) {Shown:second}', means: (p) => intent(show([p['first'] as SaidShown, p['second'] as SaidShown]), { do: 'view', view: { chart: 'scatter' } }) },
-  { gives: 'Intent', form: '(how does|how do|does) {Shown:first} (relate to|correlate with|depend on|vary with|go with|affect|influence) {Shown:second}', means: (p) => intent(show([p['first'] as SaidShown, p['second'] as SaidShown]), { do: 'view', view: { chart: 'scatter' } }) },
+  { gives: 'Intent', form: '[is there a] (relationship|correlation|relation|link|connection|association) (between|of) {Shown:first} (and|with|to) {Shown:second}', means: (p) => intent(show([p['first'] as SaidShown, p['second'] as SaidShown]), { do: 'view', view: { chart: 'scatter' } }) },
+  { gives: 'Intent', form: '(how does|how do|does) {Shown:first} (relate to|correlate with|depend on|vary with|go with|affect|influence|drive|explain|predict|impact) {Shown:second}', means: (p) => intent(show([p['first'] as SaidShown, p['second'] as SaidShown]), { do: 'view', view: { chart: 'scatter' } }) },
+  { gives: 'Intent', form: '(correlation|correlate them|is there a correlation|do they correlate|are they related|are they correlated)', means: () => followUp({ do: 'view', view: { chart: 'scatter' } }), cost: 0.1, examples: ['correlation'] },
   { gives: 'Intent', form: '{Members} (share|percentage|proportion) of {Calculation}', means: memberShare, cost: -0.3 },
+  { gives: 'Intent', form: '{Members} (share|percentage|proportion) [of [the] total]', means: memberShare, cost: 0.1 },
+  { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of {Measure:whole} (is|are|was|were|has been|have been|had|have|get|got|gets|end up) {Measure:part}', means: partOfWhole, cost: -0.8 },
+  { gives: 'Intent', form: '(how many|how much) of {Measure:whole} (is|are|was|were|has been|have been|got|get|gets) {Measure:part}', means: partOfWhole, cost: -0.5 },
+  { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|fraction|%|percent) of {Calculation} (via|from|through|on|in|at|using|coming from|made via|made through|carried by|made by) {Members}', means: memberShare, cost: -0.25 },
   { gives: 'Intent', form: '(what is|what was) {Members} (share|percentage|proportion) of {Calculation}', means: memberShare, cost: -0.3 },
-  { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction) of {Calculation} [(that|which)] (is|was|are|were|is on|was on|are on|were on|is by|was by|is in|was in|is at|was at|is for|was for|is made in|was made in|happens in|happened in|happens at|comes from|came from|is from|was from|comes with|goes to|went to|is due to|was due to|is made by|is made with|falls on|fell on|is paid by|was paid by|is paid with|belongs to|is with) {Members}', means: memberShare, cost: -0.3 },
+  { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction|%|percent|per cent) of {Calculation} [(that|which)] (is|was|are|were|is on|was on|are on|were on|is by|was by|is in|was in|is at|was at|is for|was for|is made in|was made in|happens in|happened in|happens at|comes from|came from|is from|was from|comes with|goes to|went to|is due to|was due to|is made by|is made with|falls on|fell on|is paid by|was paid by|is paid with|belongs to|is with) {Members}', means: memberShare, cost: -0.3 },
   { gives: 'Intent', form: '(as|in|show as|show it as) (percentage|share|proportion|%|percent|fraction) of {Calculation}', means: (p) => intent({ do: 'saidRatio', whole: p['Calculation'] as Calculation }), cost: -0.1 },
+  { gives: 'Intent', form: '(per|for each|for every|divided by|for every single) {Measure}', means: (p) => followUp({ do: 'saidRatio', whole: toCalculation(p['Measure'] as string), per: 1 }), cost: 0.35 },
+  { gives: 'Intent', form: '(per|for every) {Number} {Measure}', means: (p) => ((p['Number'] as number) > 1 ? followUp({ do: 'saidRatio', whole: toCalculation(p['Measure'] as string), per: p['Number'] as number }) : null), cost: 0.1 },
   { gives: 'Intent', form: '(as|in|show as|show it as|as a|give) (share|shares|percentage|percentages|proportion|proportions|percent|%|fraction|percentages of [the] total) [of [(total|all|whole|everything)]]', means: transform({ kind: 'share', within: 'all' }), cost: 0.1, examples: ['as a share', 'as a percentage of the total'] },
   { gives: 'Intent', form: '(as|in|show as|show it as) (share|shares|percentage|percentages|proportion|%) (within [each]|of each|in each) {Key}', means: transform({ kind: 'share', within: 'outer' }), cost: 0.05 },
   { gives: 'Intent', form: '[as] (share|shares|percentage) within', means: transform({ kind: 'share', within: 'outer' }), cost: 0.1, examples: ['share within'] },

@@ -38,6 +38,12 @@ const ofYear = (parts: Parts) => {
   return part(grain, number(parts, 'Year'), ordinal);
 };
 
+/** A month, quarter, half or season whose year is still to be settled. */
+function bareOf(parts: Parts): SaidPeriod {
+  if (parts['Season'] !== undefined) return { kind: 'bareSeason', season: parts['Season'] as string, back: 0 };
+  return parts['MonthName'] !== undefined ? { kind: 'bareUnit', grain: 'month', ordinal: number(parts, 'MonthName') } : { kind: 'bareUnit', ...(parts['QuarterOrHalf'] as { grain: 'quarter' | 'half'; ordinal: number }) };
+}
+
 const isDay = (said: SaidPeriod) => said.kind === 'bareDay' || (said.kind === 'days' && said.from === said.to);
 
 /** Two days of one month: "4 to 18 August 2025". */
@@ -86,6 +92,8 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Stretch', form: '{QuarterOrHalf}', means: (p) => ({ kind: 'bareUnit', ...(p['QuarterOrHalf'] as object) }), cost: 0.05, examples: ['Q2'] },
   { gives: 'Stretch', form: '[(calendar|iso)] week {Number} [of|in] {Year}', means: (p) => ({ kind: 'week', week: p['Number'], year: p['Year'] }), cost: -0.1, examples: ['week 12 of 2025'] },
   { gives: 'Stretch', form: '[(calendar|iso)] week {Number}', means: (p) => ({ kind: 'week', week: p['Number'] }), cost: 0.05, examples: ['week 12'] },
+  ...(['this', 'last'] as const).flatMap((which): Rule<Question>[] =>
+    ['MonthName', 'QuarterOrHalf', 'Season'].map((part): Rule<Question> => ({ gives: 'Stretch', form: `{${part}} [(of|in)] ${which === 'this' ? '(this|current)' : '(last|previous|prior)'} year`, means: (p) => ({ kind: 'partOfYear', part: bareOf(p), back: which === 'this' ? 0 : 1 }), cost: -0.15 }))),
   { gives: 'Stretch', form: '{Unit} (of|containing|commencing|starting|beginning|starting on|beginning on|with|around) {Stretch:day}', means: (p) => (isDay(period(p, 'day')) && p['Unit'] !== 'day' ? { kind: 'unitOf', grain: p['Unit'], period: p['day'] } : null), cost: -0.1, examples: ['the week of 4 May 2025'] },
   { gives: 'Stretch', form: '(last|previous) {Weekday}', means: (p) => ({ kind: 'lastWeekday', day: p['Weekday'] }), examples: ['last Monday'] },
   { gives: 'Stretch', form: '{Year}', means: (p) => ({ kind: 'days', from: `${number(p, 'Year')}-01-01`, to: `${number(p, 'Year')}-12-31` }), examples: ['2024'] },
@@ -127,6 +135,7 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Relative', form: '(this|current) {Unit} [(so far|to date)]', means: (p) => ({ kind: 'this', grain: p['Unit'] }), examples: ['this month', 'this year so far'] },
   { gives: 'Relative', form: '(so far|to date) this {Unit}', means: (p) => ({ kind: 'this', grain: p['Unit'] }), examples: ['so far this year'] },
   { gives: 'Relative', form: '{Unit} to date', means: (p) => ({ kind: 'this', grain: p['Unit'] }), examples: ['year to date'] },
+  { gives: 'Period', form: '{Stretch} (to date|so far)', means: (p) => (period(p, 'Stretch').kind === 'spread' ? null : { kind: 'toDate', period: period(p, 'Stretch') }), cost: -0.1, examples: ['2026 to date'] },
   { gives: 'Relative', form: 'ytd', means: () => ({ kind: 'this', grain: 'year' }), examples: ['YTD'] },
   { gives: 'Relative', form: 'qtd', means: () => ({ kind: 'this', grain: 'quarter' }), examples: ['QTD'] },
   { gives: 'Relative', form: 'mtd', means: () => ({ kind: 'this', grain: 'month' }), examples: ['MTD'] },

@@ -82,9 +82,13 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `(which|what) {Key} {Has} {Sense} {Calculation}`, means: first(null), cost: -0.08 },
   { gives: 'Has', form: HAS, means: () => true },
   { gives: 'Has', form: '{Doing}', means: () => true },
+  { gives: 'Intent', form: '(which|what) (one|ones|of them|of these|of those) ({Has}|is|was|are|were|did|does|do|performed) [the] {Sense}', means: (p) => markedOfShown(p), cost: -0.2, examples: ['which one did worst'] },
+  { gives: 'Intent', form: '(which|what) {Key} {Has} [the] {Sense}', means: first(null), cost: 0.1 },
+  { gives: 'Intent', form: 'who {Has} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: null }), cost: 0.1 },
+  { gives: 'Intent', form: 'who {DateVerb} [the] {Sense} {Calculation}', means: (p) => ({ edits: [{ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }, { do: 'saidDateVerb', role: p['DateVerb'] as string }] }), cost: -0.2 },
   { gives: 'Intent', form: `{One:Key} {Has} {Sense} {Calculation}`, means: first(null), cost: -0.08 },
   { gives: 'Intent', form: `[for] {Key} {Has} {Sense} {Calculation}`, means: ten },
-  { gives: 'Intent', form: '(which|what) {Key} {DateVerb} {Sense} {Calculation}', means: (p) => withDateVerb(first(null)(p), p), cost: -0.08 },
+  { gives: 'Intent', form: '(which|what) {Key} {DateVerb} {Sense} {Calculation}', means: (p) => withDateVerb(first(null)(p), p), cost: -0.25 },
   { gives: 'Intent', form: `who {Has} {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
   { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => (isVerbOf(String(p['verb']), p['Measure'] as string, q) ? intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(p['Measure'] as string) }) : null), cost: -0.1 },
   { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => (isVerbOf(String(p['verb']), p['Measure'] as string, q) ? first(null)({ ...p, Calculation: measureOf(p['Measure'] as string) }) : null), cost: -0.08 },
@@ -165,6 +169,11 @@ function withDateVerb(made: Intent | null, parts: Parts): Intent | null {
 function rankedBy(parts: Parts): Intent {
   const calculation = parts['Calculation'] as Calculation;
   return intent({ do: 'show', how: 'replace', shown: [{ calculation, transform: null }] }, { do: 'breakdown', how: 'join', by: [parts['Key'] as Key] }, { do: 'order', order: { by: { kind: 'measure', calculation }, direction: 'down' } });
+}
+
+/** "which one did worst": the members shown, the first of them marked. */
+function markedOfShown(parts: Parts): Intent {
+  return followUp({ do: 'saidRank', sense: parts['Sense'] as Sense, rank: { count: 10, percent: false, of: null, by: null, within: null, others: false, marked: true } });
 }
 
 function countOnly(parts: Parts): Intent | null {

@@ -6,7 +6,7 @@ import { pluralOf } from '../../model/model';
 import { editDistance } from '../names/distance';
 import { dateVerbs } from '../names/name-index';
 import { nameItem, type Question } from '../question';
-import { plainLetters, singular, type Token } from '../tokens';
+import { nameWords, plainLetters, singular, type Token } from '../tokens';
 import type { Item, Reader } from './rule';
 
 const item = (end: number, value: unknown, cost = 0): Item => ({ end, value, cost, assumptions: [], names: [] });
@@ -23,7 +23,7 @@ function names(kinds: readonly string[]): Reader<Question> {
 }
 
 const SMALL: Readonly<Record<string, number>> = {
-  one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10, eleven: 11, twelve: 12, thirteen: 13, fourteen: 14, fifteen: 15,
+  zero: 0, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10, eleven: 11, twelve: 12, thirteen: 13, fourteen: 14, fifteen: 15,
   sixteen: 16, seventeen: 17, eighteen: 18, nineteen: 19, twenty: 20, thirty: 30, forty: 40, fifty: 50, sixty: 60, seventy: 70, eighty: 80, ninety: 90, dozen: 12,
 };
 const LARGE: Readonly<Record<string, number>> = { hundred: 100, thousand: 1000, million: 1_000_000 };
@@ -81,6 +81,18 @@ const dayOfMonth: Reader<Question> = (tokens, start) => {
   return token?.kind === 'number' && token.value !== undefined && token.unit === undefined && Number.isInteger(token.value) && token.value >= 1 && token.value <= 31
     ? [item(start + 1, token.value)]
     : [];
+};
+
+/** An hour of the clock: 9:00, 9am, 9 pm, 18h. Parts of an hour are not read. */
+const clock: Reader<Question> = (tokens, start) => {
+  const token = tokens[start];
+  const figures = /^(\d{1,2})(?::00|h|(?:\s*)(am|pm))?$/.exec(token?.word ?? '');
+  const hour = Number(figures?.[1]);
+  if (!figures || hour > 24) return [];
+  const half = figures[2] ?? (/^(am|pm)$/.test(tokens[start + 1]?.word ?? '') ? tokens[start + 1]?.word : undefined);
+  const end = figures[2] === undefined && half !== undefined ? start + 2 : start + 1;
+  if (half !== undefined) return hour >= 1 && hour <= 12 ? [item(end, { hour: (hour % 12) + (half === 'pm' ? 12 : 0), half })] : [];
+  return [item(end, { hour: hour % 24, ...(token?.word === figures[1] ? {} : { half: 'none' }) })];
 };
 
 /** A word for what happens on a date of the model ("signed"), with the date it names. */
@@ -164,7 +176,7 @@ const magnitude: Reader<Question> = (tokens, start, question) => {
 
 /** What members do with what is measured. These words may be parts of names as well, so they are no words of the grammar. */
 export const DOING: ReadonlySet<string> = new Set(
-  'spend spent spends pay paid pays buy bought buys book booked books use used uses make made makes take took takes order ordered orders get got gets generate generated generates sell sold sells earn earned earns stay stayed stays cost costs need needed needs produce produced produces bring brought brings carry carried carries work worked works give gave gives cause caused causes contribute contributed contributes drive drove drives run ran runs lead led leads handle handled handles serve served serves teach taught teaches write wrote writes do did does collect collected collects receive received receives'.split(' '),
+  'spend spent spends pay paid pays buy bought buys book booked books use used uses make made makes take took takes order ordered orders get got gets generate generated generates sell sold sells earn earned earns stay stayed stays cost costs need needed needs produce produced produces bring brought brings carry carried carries work worked works give gave gives cause caused causes contribute contributed contributes drive drove drives run ran runs lead led leads handle handled handles serve served serves teach taught teaches write wrote writes contact contacted contacts raise raised raises report reported reports submit submitted submits visit visited visits complete completed completes close closed closes open opened opens win won wins process processed processes deal dealt deals answer answered answers attend attended attends log logged logs send sent sends fix fixed fixes do did does collect collected collects receive received receives'.split(' '),
 );
 /** Qualities that an amount is said of ("10 minutes late"), with the comparative that speaks of the same number; parts of names as well. */
 const QUALITIES: Readonly<Record<string, string>> = { late: 'later', long: 'longer', old: 'older', heavy: 'heavier', overdue: 'later' };
@@ -173,6 +185,22 @@ const doing: Reader<Question> = (tokens, start) => {
   const token = tokens[start];
   if (token?.kind !== 'word' || !DOING.has(token.word)) return [];
   return [item(start + 1, true), ...(tokens[start + 1]?.word === 'in' ? [item(start + 2, true)] : [])];
+};
+
+/** What is not a member: "unsolved", where Solved is one. */
+const notMember: Reader<Question> = (tokens, start, question) => {
+  const token = tokens[start];
+  const rest = /^(?:un|non|in|dis)(.{4,})$/.exec(token?.kind === 'word' ? token.word : '')?.[1];
+  if (rest === undefined) return [];
+  return question.names.exactly([rest]).flatMap(({ named, label }) => (named.kind === 'member' ? [{ ...item(start + 1, { level: named.id, member: named.member }), assumptions: [{ said: token?.text ?? '', meant: `not ${label}`, by: 'part' as const }], names: [start] }] : []));
+};
+
+/** A word of the name of a plan ("forecast" of Ticket forecast), where it is of one plan only. */
+const planWord: Reader<Question> = (tokens, start, { model }) => {
+  const word = singular(tokens[start]?.word ?? '');
+  const planned = [...model.measures.values()].flatMap((one) => (one.plan === undefined ? [] : [{ plan: model.measures.get(one.plan), of: one }]));
+  const [only, second] = planned.filter(({ plan, of }) => plan !== undefined && [plan.name, ...plan.synonyms].some((name) => nameWords(name).includes(word)) && ![of.name, ...of.synonyms].some((name) => nameWords(name).includes(word)));
+  return only?.plan !== undefined && second === undefined ? [item(start + 1, only.plan.id, 0.02)] : [];
 };
 
 /** One word, quoted or not, as it was typed. */
@@ -215,6 +243,9 @@ export const READERS: ReadonlyMap<string, Reader<Question>> = new Map([
   ['Season', names(['season'])],
   ['DateRole', names(['date'])],
   ['DateVerb', dateVerb],
+  ['Clock', clock],
+  ['NotMember', notMember],
+  ['PlanWord', planWord],
   ['Fact', names(['fact'])],
   ['Number', number],
   ['Percent', percentSign],

@@ -33,9 +33,10 @@ export function showsChange(edit: SaidEdit): boolean {
   return (edit.do === 'show' && edit.shown.some((one) => one.transform?.kind === 'change')) || (edit.do === 'saidTransform' && edit.transform.kind === 'change');
 }
 
-/** "growth since last year" is growth against the year before, not growth within all that time. */
-export function growsSinceLastYear(period: SaidPeriod, said: readonly SaidEdit[]): boolean {
-  return period.kind === 'bound' && period.side === 'since' && period.period.kind === 'last' && period.period.grain === 'year' && said.some((edit) => ['change', 'saidChangeRank'].includes(edit.do) || showsChange(edit));
+/** "growth since last year" is growth against the year before, not growth within all that time: the unit since which something changed; null where it is no such change. */
+export function changeSince(period: SaidPeriod, said: readonly SaidEdit[]): Grain | null {
+  if (period.kind !== 'bound' || period.side !== 'since' || period.period.kind !== 'last') return null;
+  return said.some((edit) => ['change', 'saidChangeRank'].includes(edit.do) || showsChange(edit)) ? period.period.grain : null;
 }
 
 /** A change needs something to change from: the period before where there is a time line, else the year before. */
@@ -97,6 +98,7 @@ export function unitBefore(unit: Grain, said: readonly SaidEdit[], base: Reading
   const shown = [...breakdowns(said), ...(asFollowUp ? base.by : [])].find((one) => one.kind === 'time');
   const period = said.flatMap((edit) => (edit.do === 'saidPeriod' ? [edit.period] : []))[0] ?? (asFollowUp ? base.when?.period : undefined);
   const ofUnit = shown !== undefined ? shown.kind === 'time' && shown.grain === unit : period !== undefined && 'grain' in period && period.grain === unit;
+  if (!ofUnit && shown?.kind === 'time' && asFollowUp && base.when !== null && 'grain' in base.when.period && base.when.period.grain === unit) return shiftedBefore(unit, base.when.period, calendar);
   if (ofUnit || period?.kind === 'days') return [{ do: 'compare', against: { kind: 'previous' } }];
   return besidePeriod({ kind: 'last', grain: unit }, asFollowUp ? (base.when?.period ?? null) : null, calendar, null);
 }
@@ -126,8 +128,10 @@ export function withRatios(said: readonly SaidEdit[], base: Reading, asFollowUp:
   const shown = shows.length > 0 ? shows.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])) : asFollowUp ? base.shown : [];
   const [only] = shown;
   if (only === undefined || shown.length > 1) throw new CannotSettle('One measure at a time is shown as a percentage of another; name both.');
+  if (same(only.calculation, ratio.whole) && ratio.per !== undefined) throw new CannotSettle('A measure divided by itself says nothing; name another to divide by.');
   if (same(only.calculation, ratio.whole)) return said.flatMap((edit) => (edit === ratio ? [{ do: 'saidTransform' as const, transform: { kind: 'shareOfAll' as const } }] : [edit]));
-  const divided: SaidEdit = { do: 'show', how: 'replace', shown: [{ calculation: arithmetic('divide', only.calculation, ratio.whole), transform: null }] };
+  const quotient = arithmetic('divide', only.calculation, ratio.whole);
+  const divided: SaidEdit = { do: 'show', how: 'replace', shown: [{ calculation: (ratio.per ?? 1) === 1 ? quotient : arithmetic('multiply', quotient, { kind: 'number', value: ratio.per ?? 1 }), transform: null }] };
   return [divided, ...said.filter((edit) => edit !== ratio && !shows.includes(edit))];
 }
 

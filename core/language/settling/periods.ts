@@ -65,6 +65,14 @@ export function settledPeriod(said: SaidPeriod, calendar: Calendar, year: number
       if (said.side === 'until') return { kind: 'until', to: range.to };
       return said.side === 'before' ? { kind: 'until', to: addDays(range.from, -1) } : { kind: 'since', from: addDays(range.to, 1) };
     }
+    case 'partOfYear':
+      return settledPeriod(said.part, calendar, dayParts(calendar.asOf).year - said.back);
+    case 'toDate': {
+      const period = settledPeriod(said.period, calendar, year);
+      const { from, to } = wholeRange(period, calendar);
+      if (from === undefined || from > calendar.asOf) throw new ImpossiblePeriod('That period has not begun.');
+      return to === undefined || to <= calendar.asOf ? period : { kind: 'days', from, to: calendar.asOf };
+    }
     case 'unitOf': {
       const { from, to } = settledPeriod(said.period, calendar, year) as { from?: Day; to?: Day };
       if (from === undefined || from !== to) throw new ImpossiblePeriod(`Name the day of which the ${said.grain} is meant.`);

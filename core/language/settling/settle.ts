@@ -1,15 +1,16 @@
 /** Settling: the intents of a cover, against the reading before, the model and the calendar → a reading, or why not. */
-import { factsOf, level as levelOf, measure as measureOf } from '../../model/model';
+import { factsOf, level as levelOf, measure as measureOf, pluralOf, type Model } from '../../model/model';
 import { applyEdits, type Edit } from '../../reading/edit';
 import { EMPTY_READING, same, type Reading } from '../../reading/schema';
 import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Intent, type Move, type SaidEdit } from '../intent';
-import { growsSinceLastYear, showsChange, asideEdits, besideEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios } from './comparisons';
+import { changeSince, showsChange, asideEdits, besideEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios } from './comparisons';
 import { allOf, columnEdits, distributionEdits, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
-import { pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
+import { nowEdits } from './now';
+import { countThese, pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
 import { changeOrderEdits, changeRank, comparedRankEdits, kindRankEdits, rankEdits, sortEdits, turnedRank } from './ranks';
 import { CannotSettle, type Situation } from './situation';
 import { lengthTestEdits, measureTestEdits, rowTestEdits } from './tests';
@@ -22,7 +23,7 @@ export type Settled =
 
 /** Does a question stand on its own: with a measure and something that measure is broken down or narrowed by? */
 function isComplete(said: readonly SaidEdit[]): boolean {
-  const shows = said.some((edit) => edit.do === 'show' || edit.do === 'mention' || edit.do === 'memberShare' || (edit.do === 'saidChangeRank' && edit.calculation !== null) || edit.do === 'distribution' || ((edit.do === 'saidRank' || edit.do === 'kindRank') && (edit.do === 'saidRank' ? edit.rank.by : edit.by) !== null) || (edit.do === 'saidMeasureTest' && ((edit.calculation !== null && !edit.narrows) || edit.count)));
+  const shows = said.some((edit) => edit.do === 'show' || edit.do === 'mention' || (edit.do === 'memberShare' && edit.calculation !== null) || (edit.do === 'saidChangeRank' && edit.calculation !== null) || edit.do === 'distribution' || ((edit.do === 'saidRank' || edit.do === 'kindRank') && (edit.do === 'saidRank' ? edit.rank.by : edit.by) !== null) || (edit.do === 'saidMeasureTest' && ((edit.calculation !== null && !edit.narrows) || edit.count)));
   const about = said.some((edit) => ['breakdown', 'condition', 'saidRank', 'saidChangeRank', 'kindRank', 'saidMeasureTest', 'saidRowTest', 'saidLengthTest', 'overTime', 'kindOfLevel', 'change', 'distribution', 'memberShare'].includes(edit.do) || (edit.do === 'compare' && edit.against?.kind === 'members'));
   return shows && about;
 }
@@ -46,6 +47,8 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
     const said = withRatios(oneRank(intents.flatMap((one) => one.edits)), base, asFollowUp);
     const { edits, notes } = settledEdits(said, situation, base, asFollowUp);
     if (edits.length === 0 && !intents.some((one) => one.fresh) && !said.some((edit) => edit.do === 'reference' || edit.do === 'same')) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.', final: false };
+    const transforms = new Set(edits.flatMap((edit) => (edit.do === 'transform' ? [edit.transform?.kind] : edit.do === 'show' ? edit.shown.map((one) => one.transform?.kind) : [])).flatMap((kind) => kind ?? []));
+    if (transforms.size > 1 && edits.some((edit) => edit.do === 'transform')) throw new CannotSettle('Two ways of showing it are asked for at once; name one, for example the share or the running total.');
     const edited = applyEdits(base, edits, situation.model);
     if (!edited.ok) return { kind: 'refused', reason: edited.reason, final: false };
     const { reading } = edited;
@@ -80,9 +83,15 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
           edits.push(...saidComparison(ends, calendar, year));
           break;
         }
-        if (growsSinceLastYear(edit.period, said)) {
+        const since = changeSince(edit.period, said);
+        if (since === 'year') {
           if (!said.some(showsChange)) edits.push({ do: 'compare', against: { kind: 'year' } });
           notes.push('A change “since last year” is read as against the year before.');
+          break;
+        }
+        if (since !== null) {
+          edits.push({ do: 'period', period: { kind: 'this', grain: since } }, { do: 'compare', against: { kind: 'period', period: { kind: 'last', grain: since } } });
+          notes.push(`A change “since last ${since}” is read as this ${since} beside the last.`);
           break;
         }
         const period = settledPeriod(edit.period, calendar, year);
@@ -94,7 +103,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         if (edit.role !== model.defaultDate) edits.push({ do: 'dateRole', role: edit.role });
         break;
       case 'memberShare':
-        after.push((done) => memberShareEdits(edit, done, base, asFollowUp));
+        after.push((done) => memberShareEdits(edit, done, base, asFollowUp, model));
         notes.push(`Shows the shares of every ${levelOf(model, edit.level).level.name.toLowerCase()}; ${edit.members.join(' and ')} ${edit.members.length === 1 ? 'is one' : 'are some'} of them.`);
         break;
       case 'mention': {
@@ -103,6 +112,18 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         if (!others.some((one) => factsOf(model, one.calculation).includes(fact))) edits.push({ do: 'show', how: 'replace', shown: [shownPlainly({ kind: 'measure', measure: edit.measure })] });
         break;
       }
+      case 'subject':
+        notes.push(`“${pluralOf(levelOf(model, edit.level).level)}” says whose they are and changes nothing; “by ${levelOf(model, edit.level).level.name.toLowerCase()}” breaks them down.`);
+        break;
+      case 'ofSingleRecords':
+        if (!isOfSingleRecords(edit.measure, said, model)) throw new CannotSettle(`${measureOf(model, edit.measure).name} are counted, not looked at one by one here; ask for the average, the median or the maximum of a measure of theirs, or for one measure per other.`);
+        break;
+      case 'now':
+        after.push((done) => nowEdits(done, base, asFollowUp, model));
+        break;
+      case 'countThese':
+        edits.push(...countThese(base));
+        break;
       case 'saidComparison':
         if (edit.with !== undefined) edits.push(...saidComparison({ period: edit.period, with: edit.with }, calendar, year));
         else after.push((_done, when) => besidePeriod(edit.period, when, calendar, year));
@@ -220,6 +241,13 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
 function governs(edits: readonly Edit[], base: Reading): boolean {
   const timed = (by: Reading['by']) => by.some((one) => one.kind === 'time' || one.kind === 'cycle');
   return base.when !== null || timed(base.by) || edits.some((edit) => edit.do === 'period' || (edit.do === 'breakdown' && timed(edit.by)));
+}
+
+/** Is all that is shown a function of the single records that a measure counts? */
+function isOfSingleRecords(records: string, said: readonly SaidEdit[], model: Model): boolean {
+  const [fact] = factsOf(model, { kind: 'measure', measure: records });
+  const shown = said.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : []));
+  return shown.length > 0 && shown.every((one) => (one.kind === 'rows' || one.kind === 'percentile' || (one.kind === 'measure' && ['average', 'median', 'minimum', 'maximum'].includes(measureOf(model, one.measure).kind))) && factsOf(model, one)[0] === fact);
 }
 
 /** A bare count beside a rank is its count: "which captains have the best …, top 5 only". */

@@ -1,0 +1,24 @@
+/** What a measure means, in words: its description and how it is computed. */
+import { measure as measureOf } from '../model/model';
+import { calculationWords, listWords, type Naming } from './words';
+
+/** @example definitionText('load_factor', naming) // 'passengers divided by capacity, each added up first.' */
+export function definitionText(id: string, naming: Naming): string {
+  const found = measureOf(naming.model, id);
+  const words = (measure: string) => calculationWords(naming, { kind: 'measure', measure });
+  const described = found.description === undefined ? '' : `${found.description} `;
+  switch (found.kind) {
+    case 'ratio':
+      return `${described}${words(found.of)} divided by ${words(found.per)}, each added up first.`;
+    case 'formula':
+      return `${described}${found.formula.replace(/[a-z][a-z0-9_]*/g, words)}.`;
+    case 'count':
+      return `${described}Number of rows of ${found.fact}${onlyText(found.only)}.`;
+    default:
+      return `${described}${{ sum: 'Sum', distinct: 'Number of different values', average: 'Average', median: 'Median', minimum: 'Lowest', maximum: 'Highest', percentile: 'Percentile', last: 'Last value in the period' }[found.kind]} of ${found.fact}.${found.column}${onlyText(found.only)}.`;
+  }
+}
+
+function onlyText(only: readonly { column: string }[]): string {
+  return only.length === 0 ? '' : ` (only some rows, by ${listWords(only.map((one) => one.column), 'and')})`;
+}
