@@ -1,5 +1,5 @@
 /** Intents: what a stretch of a question asks for, before the calendar, the model and the reading before settle it. */
-import type { Calculation } from '../model/calculation';
+import type { Calculation, RowFunction } from '../model/calculation';
 import type { Edit } from '../reading/edit';
 import type { Breakdown, Condition, Key, Listed, Rank, Shown, Transform } from '../reading/schema';
 import type { Grain } from '../time/grain';
@@ -17,6 +17,10 @@ export type SaidPeriod =
   /** The n-th unit before the one that holds the reference day: "two months ago". */
   | { readonly kind: 'ago'; readonly grain: Grain; readonly count: number }
   | { readonly kind: 'spread'; readonly from: SaidPeriod; readonly to: SaidPeriod }
+  /** "the first 2 weeks of October". */
+  | { readonly kind: 'endOf'; readonly period: SaidPeriod; readonly side: 'first' | 'last'; readonly grain: Grain; readonly count: number }
+  /** The first 15 days of a month, or those after. */
+  | { readonly kind: 'monthHalf'; readonly month: SaidPeriod; readonly half: 'first' | 'second' }
   /** "H1 last year". */
   | { readonly kind: 'partOfYear'; readonly part: SaidPeriod; readonly back: number }
   /** A period as far as it has gone. */
@@ -80,6 +84,12 @@ export type SaidEdit =
   | { readonly do: 'now' }
   /** Who does what is measured ("guests" of "how much did guests spend"): passed over, with a note. */
   | { readonly do: 'subject'; readonly level: string }
+  /** "the difference between the two": the two members that the answer before is about, side by side. */
+  | { readonly do: 'betweenThem' }
+  /** "by how much": the difference, where none is shown yet. */
+  | { readonly do: 'byHowMuch' }
+  /** "median instead", "95th percentile": another function of the records behind what is shown. */
+  | { readonly do: 'rowFunction'; readonly of: RowFunction | { readonly percentile: number } }
   /** "how many are those": the members shown last, counted. */
   | { readonly do: 'countThese' }
   | { readonly do: 'saidComparison'; readonly period: SaidPeriod; readonly with?: SaidPeriod }
@@ -100,6 +110,8 @@ export type SaidEdit =
   | { readonly do: 'saidChangeOrder'; readonly on: 'difference' | 'percent'; readonly direction: 'up' | 'down' }
   /** Members of a key by a measure; without one, by what is shown. `count`: how many they are. */
   | { readonly do: 'saidMeasureTest'; /** Null: the level that the answer before shows last. */ readonly at: Key | null; readonly calculation: Calculation | null; readonly test: SaidTest; readonly count: boolean; readonly narrows: boolean; /** What is shown where nothing else is: the two measures of a difference that is tested. */ readonly shows?: readonly Calculation[]; readonly besidePlan?: true }
+  /** "fewer than 1,000": the only test of a number in force, with another number. */
+  | { readonly do: 'retest'; readonly test: SaidTest }
   | { readonly do: 'saidRowTest'; readonly measure: string; readonly test: SaidTest }
   /** "longer than 3 hours": the only row-level number that is measured in such a unit. */
   | { readonly do: 'saidLengthTest'; readonly word: string; readonly test: SaidTest; readonly to?: string }

@@ -254,7 +254,8 @@ function condition(reading: Reading, edit: Extract<Edit, { do: 'condition' }>, m
   if (edit.how === 'remove') return done({ ...reading, where: reading.where.filter((one) => !same(one, said)) });
   if (said.kind !== 'members') {
     const kept = said.kind === 'notPeriod' ? reading.where.filter((one) => !same(one, said)) : others;
-    return done({ ...reading, where: [...kept, said] });
+    const by = said.kind === 'set' && said.is ? reading.by.filter((one) => one.kind !== 'sets' || !one.sets.includes(said.set)) : reading.by;
+    return done({ ...reading, by, where: [...kept, said] });
   }
   const named = there.find((one) => one.kind === 'members' && one.is);
   const excluded = there.find((one) => one.kind === 'members' && !one.is);

@@ -77,7 +77,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'BreakdownList', form: '{Breakdown} (,|and|and by|then|then by|, by|&|×|x|within|and then by|, then by|, and|, and by|and for each) {BreakdownList}', means: (p) => [p['Breakdown'], ...list(p)] },
 
   { gives: 'Intent', form: `${BY} {BreakdownList}`, means: (p) => join(list(p)), examples: ['by month'] },
-  { gives: 'Intent', form: 'per {Breakdown}', means: (p) => join([p['Breakdown'] as Breakdown]), cost: 0.2, examples: ['per week'] },
+  { gives: 'Intent', form: 'per {Breakdown}', means: (p, q) => (isBareHour(p['Breakdown'] as Breakdown, q) ? null : join([p['Breakdown'] as Breakdown])), cost: 0.2, examples: ['per week'] },
   { gives: 'Intent', form: '(within each|within every|as a share of each|inside each|per cent within each) {Key}', means: (p) => intent({ do: 'within', key: p['Key'] as Key }), cost: -0.05 },
   { gives: 'Intent', form: '{Breakdown}', means: (p) => join([p['Breakdown'] as Breakdown]), cost: 0.5, examples: ['month'] },
   { gives: 'Intent', form: '{Key:first} and {Key:second}', means: (p) => join([p['first'] as Key, p['second'] as Key]), cost: 0.5, examples: ['month and week'] },
@@ -143,6 +143,11 @@ function whereFrom(parts: Parts, question: Question): Intent | null {
   const asked = levels.get(parts['Level'] as string);
   const place = [...levels.values()].find((one) => one.dimension.id === asked?.dimension.id && one.level.kind === 'place' && one.level.id !== asked.level.id);
   return place === undefined ? null : intent({ do: 'show', how: 'replace', shown: [{ calculation: countOfLevel(parts, question), transform: null }] }, { do: 'breakdown', how: 'join', by: [byLevel(place.level.id)] });
+}
+
+/** "kilos per hour" speaks of hours that pass, not of the hour of the day. */
+export function isBareHour(by: Breakdown, { tokens }: Question): boolean {
+  return by.kind === 'cycle' && by.cycle === 'hour' && !tokens.some((token) => token.word === 'day');
 }
 
 function kindRank(kind: 'person' | 'place' | 'time', parts: Parts): Intent {

@@ -25,7 +25,7 @@ const one = changed(null, { count: 10, marked: true, on: 'difference' });
 const ten = changed(null, { count: 10, marked: false, on: 'difference' });
 
 const BIG = '(biggest|largest|greatest|steepest|strongest|sharpest|highest|worst|best|heaviest)';
-const MOST = '(most|fastest|strongest|furthest|hardest)';
+const MOST = '(most|strongest|furthest|hardest)';
 const ABOUT = '[(in|of) {Calculation}] [(by|per|for each|across|among|of) {Key}]';
 const SORT = '(sorted by|sort by|ordered by|order by|sort on|sort it by|sort them by|order it by|ranked by|rank by)';
 const sorted = (direction: 'up' | 'down') => (parts: Parts): Intent => followUp({ do: 'saidChangeOrder', on: parts['ChangePart'] as 'difference' | 'percent', direction });
@@ -46,6 +46,7 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[{Number}] ${BIG} {Moves} ${ABOUT}`, means: ten, cost: -0.3, examples: ['5 biggest drops', 'biggest losers'] },
   { gives: 'Intent', form: `(top|${BIG.slice(1, -1)}) [{Number}] {Moves} ${ABOUT}`, means: ten, cost: -0.3, examples: ['top 5 drops'] },
   { gives: 'Intent', form: `(which|what) {Key} [(has|have|did)] {Moved} [the] ${MOST} [(in|by|on) {Calculation}]`, means: one, cost: -0.4, examples: ['which month fell most'] },
+  { gives: 'Intent', form: '(which|what) [{Number}] {Key} [(has|have|did|is|are)] {Moved} [the] (fastest|quickest) [(in|by|on) {Calculation}]', means: changed(null, { count: 10, marked: true, on: 'percent' }), cost: -0.4, examples: ['which month grew fastest'] },
   { gives: 'Intent', form: `(which|what) [{Number}] {Key} [(has|have|did)] {Moved} [the] most [(in|by|on) {Calculation}]`, means: one, cost: -0.4 },
   { gives: 'Intent', form: `(which|what|which ones|which one|what) [(has|have)] {Moved} [the] ${MOST}`, means: (p) => { const made = ten(p); return made && { ...made, followUp: true }; }, cost: -0.2 },
   { gives: 'Intent', form: '(which|what|which ones|which one) [(has|have|is|are)] {Turned:Move} [(most|the most)]', means: (p) => { const made = ten(p); return made && { ...made, followUp: true }; }, cost: -0.2 },

@@ -3,7 +3,7 @@ import type { Comparison } from '../../reading/schema';
 import { dayParts } from '../../time/day';
 import type { Grain } from '../../time/grain';
 import { exactGrain } from '../../time/period';
-import { followUp, intent, withShown, type Intent, type SaidPeriod } from '../intent';
+import { followUp, intent, withShown, type Intent, type SaidPeriod, type SaidShown } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
@@ -106,6 +106,14 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[(compare|for|in)] {Members:first} [,] ${AND} ${REST} [[of] {Level}] ${BY_MEASURE}`, means: sideBySide('rest'), cost: -0.15 },
   { gives: 'Intent', form: `compare {Members:first} ${BY_MEASURE}`, means: (p) => ((p['first'] as Members).members.length > 1 ? sideBySide('none')(p) : null), cost: -0.1 },
   { gives: 'Intent', form: `compare {Members:first} (and|with|to) {Members:second} ${BY_MEASURE}`, means: sideBySide('none'), cost: -0.05 },
+  { gives: 'Intent', form: '[show] (difference|gap) [between] (the two|them|these two|those two|both|the both)', means: () => followUp({ do: 'betweenThem' }), cost: -0.2, examples: ['difference between the two'] },
+  { gives: 'Intent', form: '(by how much|how much more|how much less|how big is the (difference|gap))', means: () => followUp({ do: 'byHowMuch' }), cost: 0.1, examples: ['by how much'] },
+  { gives: 'Intent', form: '[compare] ({PlanName}|planned) (vs|versus|and|against|with|beside) actual [{ShownList}]', means: (p) => planBeside(p), cost: -0.2 },
+  { gives: 'Intent', form: '[compare] actual [{ShownList}] (vs|versus|and|against|with|beside) ({PlanName}|planned)', means: (p) => planBeside(p), cost: -0.2 },
+  { gives: 'Intent', form: '(variance|variances) [(to|from|against|vs|versus)] [plan] [in (percent|%)]', means: () => compare({ kind: 'plan' }), cost: 0.1, examples: ['variance to plan'] },
+  { gives: 'Intent', form: '(up or down|better or worse|more or less)', means: () => intent({ do: 'change' }), cost: 0.1 },
+  { gives: 'Intent', form: '[(are|is|were|was)] [(we|they|it)] (ahead of|behind|above|below|up on|down on|better than|worse than|up from|down from) {YearBefore}', means: () => compare({ kind: 'year' }), cost: -0.2 },
+  { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Season} before`, means: (p) => intent({ do: 'saidComparison', period: { kind: 'bareSeason', season: p['Season'] as string, back: 1 } }), cost: -0.1 },
   { gives: 'Intent', form: '(difference|differences|gap) between {Members:first} and {Members:second}', means: sideBySide('none'), cost: -0.2 },
   { gives: 'Intent', form: '(difference|differences|gap) between {Members:first}', means: (p) => ((p['first'] as Members).members.length === 2 ? sideBySide('none')(p) : null), cost: -0.2 },
   { gives: 'Intent', form: '{Members:first} [{Calculation}] side by side', means: (p) => ((p['first'] as Members).members.length > 1 ? sideBySide('none')(p) : null), cost: -0.1 },
@@ -139,6 +147,12 @@ function yearsInARow(parts: Parts): Intent | null {
   const years = ['first', 'second', 'third'].flatMap((name) => (parts[name] === undefined ? [] : [parts[name] as number]));
   const asPeriod = (year: number): SaidPeriod => ({ kind: 'days', from: `${year}-01-01`, to: `${year}-12-31` });
   return inARow(Object.fromEntries(years.map((year, index) => [['first', 'second', 'third'][index] ?? '', asPeriod(year)])));
+}
+
+/** "planned vs actual rides": what is said, or what is shown already, beside its plan. */
+function planBeside(parts: Parts): Intent {
+  const shown = parts['ShownList'] as SaidShown[] | undefined;
+  return intent(...(shown === undefined ? [] : [{ do: 'show' as const, how: 'replace' as const, shown }]), { do: 'compare', against: { kind: 'plan' } });
 }
 
 /** "vs the 10 weeks before": so many units just before the period. */

@@ -81,6 +81,13 @@ const against = (test: 'over' | 'under') => (parts: Parts): Clause | null => {
   return same(one, other) ? null : { calculation: arithmetic('subtract', one, other), test: { test, value: { value: 0 } }, shows: [one, other] };
 };
 
+/** "wages are more than 30% of takings": what one is of the other. */
+const asPartOf = (parts: Parts): Clause | null => {
+  const [one, other] = [parts['Calculation'] as Calculation, parts['other'] as Calculation];
+  const test = parts['NumberTest'] as SaidTest;
+  return same(one, other) || test.value?.unit !== 'percent' ? null : { calculation: arithmetic('divide', one, other), test };
+};
+
 /** "under budget", "ahead of plan": the measure said, or the usual one, against its plan. */
 const againstPlan = (test: 'over' | 'under') => (parts: Parts, { model }: Question): Clause | null => {
   const said = parts['Calculation'] as Calculation | undefined;
@@ -150,8 +157,9 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(drop|remove|get rid of|take out|throw out|leave out|lose|hide|take away|cut) {Members} [again]', means: asFollowUp(exclude) },
   { gives: 'Intent', form: '(take|leave|throw|put) {Members} (out|off|away|aside) [again]', means: asFollowUp(exclude) },
   { gives: 'Intent', form: '(add|include|also include|and also|also|bring in|put back|bring back|add back|and add|with) {Members} (too|also|as well|again|back|back in)', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }), cost: -0.05 },
+  { gives: 'Intent', form: '[and] {Members} (too|also|as well)', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }), cost: 0.05 },
   { gives: 'Intent', form: '(put|bring|take|add|have) {Members} (back|back in|in again)', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }), cost: -0.1 },
-  { gives: 'Intent', form: '(add|include|also include|and also|also|bring in|put back|bring back|add back|and add) {Members}', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }) },
+  { gives: 'Intent', form: '(add|include|also include|and also|also|plus|bring in|put back|bring back|add back|and add) {Members}', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }) },
   { gives: 'Intent', form: '(what about|how about|and|same for|and for|same in|and what about|and how about|now for|now|the same for|and in|and at|same thing for|do the same for|repeat for|and the same for|same but for) {Members}', means: asFollowUp(only), cost: 0.15 },
   { gives: 'Intent', form: '(all|any|every|each|across all|for all|in all|show all|of all|from all|over all) {Level} [(again|together|combined|now)]', means: (p) => intent({ do: 'allOf', level: p['Level'] as string }), cost: 0.2 },
   { gives: 'Intent', form: '(all|any) {Level} again', means: (p) => followUp({ do: 'clear', what: 'level', level: p['Level'] as string }), cost: -0.05 },
@@ -166,6 +174,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
 
   { gives: 'Intent', form: '(with|having|where there is|that have) (no|missing|unknown|empty|blank|an unknown|a missing) {Level}', means: unnamed(true), cost: -0.05 },
   { gives: 'Intent', form: '(missing|without [a]|lacking|unknown|no|without any|with no known) {Level}', means: unnamed(true), cost: 0.25 },
+  { gives: 'Intent', form: '(leave out|exclude|drop|remove|ignore|without|not) [(those|ones|records|rows|any)] (without|with no|with a missing|with missing|with an unknown|with unknown|having no|lacking) [(a|an)] {Level}', means: unnamed(false), cost: -0.2 },
   { gives: 'Intent', form: '[where] {Level} is (missing|unknown|empty|blank|not known|not given)', means: unnamed(true) },
   { gives: 'Intent', form: '(with any|with known|having any|with a known|that have a) {Level}', means: unnamed(false) },
   { gives: 'Intent', form: '[where] {Level} is (known|given|not missing|present|not empty)', means: unnamed(false), cost: -0.05 },
@@ -173,6 +182,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'WeekdayList', form: '{Weekday}', means: (p) => [p['Weekday']] },
   { gives: 'WeekdayList', form: '{Weekday} (,|and|or|, and|&) {WeekdayList}', means: (p) => [p['Weekday'], ...(p['WeekdayList'] as number[])] },
   { gives: 'Intent', form: '[(on|for|only|only on|at|just|just on|keep only)] {WeekdayList} [only]', means: (p) => weekdays(p['WeekdayList'] as number[]), cost: 0.1, examples: ['on Mondays', 'on Mondays and Fridays'] },
+  { gives: 'Intent', form: '[(compare|on)] {Weekday:first} (vs|versus|against|compared to|compared with|beside) [on] {Weekday:second}', means: (p) => ({ edits: [...weekdays([p['first'] as number, p['second'] as number]).edits, { do: 'breakdown', how: 'join', by: [{ kind: 'cycle', cycle: 'dayOfWeek' }] }] }), cost: -0.1, examples: ['Saturdays vs Sundays'] },
   { gives: 'Intent', form: `${WITHOUT} {WeekdayList}`, means: (p) => weekdays(others(p['WeekdayList'] as number[])), examples: ['without Sundays'] },
   { gives: 'Intent', form: '[(on|for|only|only on|at|during|just|just on|over|at the)] (weekends|weekend) [only]', means: () => weekdays([6, 7]), examples: ['on weekends'] },
   { gives: 'Intent', form: '[(on|for|only|only on|at|during|just)] (weekdays|working days|work days|business days) [only]', means: () => weekdays([1, 2, 3, 4, 5]), examples: ['on weekdays'] },
@@ -181,7 +191,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'PartOfDay', form: '[in|of] [the] (morning|mornings)', means: () => 'am' },
   { gives: 'PartOfDay', form: '[in|of] [the] (afternoon|afternoons|evening|evenings)', means: () => 'pm' },
   { gives: 'PartOfDay', form: '(oclock|hours)', means: () => 'none' },
-  { gives: 'Intent', form: '[(between|from|in the hours from)] {Clock:first} (and|to|until|till|–|-) {Clock:last} [{PartOfDay}]', means: hoursBetween, cost: -0.2, examples: ['between 7 and 9 am', 'from 9:00 to 17:00'] },
+  { gives: 'Intent', form: '[(in|during)] [(morning|evening|afternoon|peak|rush hour|morning peak|evening peak|afternoon peak|morning rush|evening rush)] [,] [(between|from|in the hours from)] {Clock:first} (and|to|until|till|–|-) {Clock:last} [{PartOfDay}]', means: hoursBetween, cost: -0.2, examples: ['between 7 and 9 am', 'from 9:00 to 17:00'] },
   { gives: 'Intent', form: '(after|from|since|past|later than) {Clock:first} [{PartOfDay}] [(on|onwards)]', means: (p) => hoursFrom(p, 'first'), cost: -0.1, examples: ['after 6 pm'] },
   { gives: 'Intent', form: '(before|until|till|earlier than|up to) {Clock:last} [{PartOfDay}]', means: (p) => hoursFrom(p, 'last'), cost: -0.1, examples: ['before 9am'] },
   { gives: 'ClockList', form: '{Clock}', means: (p) => [p['Clock']] },
@@ -222,6 +232,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Clause', form: '[a] {NumberTest} {Calculation}', means: clauseOf },
   { gives: 'Clause', form: '[a] {NumberTest} {Measure} {Often:Unit}', means: (p, q) => (['sum', 'count'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? { calculation: { kind: 'perPeriod', grain: p['Unit'] as never, measure: p['Measure'] as string }, test: p['NumberTest'] as SaidTest } : null), cost: -0.6 },
   { gives: 'Clause', form: `[a] {Calculation} ${IS} {NumberTest}`, means: clauseOf },
+  { gives: 'Clause', form: `[a] {Calculation} ${IS} {NumberTest} of {Calculation:other}`, means: asPartOf, cost: -0.1 },
   { gives: 'Clause', form: `[a] {Calculation} ${IS} {AverageTest:NumberTest}`, means: clauseOf },
   { gives: 'Clause', form: '[an] {AverageTest:NumberTest} {Calculation}', means: clauseOf },
   { gives: 'Clause', form: `[a] {Calculation} ${IS} {DirectedTest}`, means: directed },
@@ -237,8 +248,12 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'ClauseList', form: '{PlanClause}', means: (p) => [p['PlanClause']], cost: -0.05 },
   { gives: 'ClauseList', form: `{Clause} (and|but|and also|but also) [${WITH.slice(1, -1)}] {ClauseList}`, means: (p) => [p['Clause'], ...(p['ClauseList'] as Clause[])] },
   ...tested(`{Key} ${WITH} {ClauseList}`, clausesTest),
+  ...tested('{Key} (who|that|which) [(have|has|had)] {Doing} {ClauseList}', clausesTest, -0.1),
+  ...tested('{Key} (who|that|which) [(have|has|had)] {Doing} (nothing|none)', (is) => (p, q) => clausesTest(is)({ ...p, ClauseList: [{ calculation: measureOf(q.model.defaultMeasure), test: { test: 'missing' } }] }), -0.1),
   ...tested(`{Key} ${VERB} {PlanClause}`, (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.2),
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {PlanClause}`, means: (p) => clausesTest('count')({ ...p, ClauseList: [p['PlanClause']] }), cost: -0.3 },
+  { gives: 'Intent', form: '[(and|now|make it|what about|only)] {NumberTest} [instead]', means: (p) => followUp({ do: 'retest', test: p['NumberTest'] as SaidTest }), cost: 0.6 },
+  { gives: 'Intent', form: '(only|just|keep|keep only|show only) [(those|these|ones)] {NumberTest}', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.2 },
   { gives: 'Intent', form: `(only|just|keep only|show only|show me only|just show|and|which have|which has) [(those|these|ones|the ones|them)] ${WITH} [a] {NumberTest} [{Calculation}]`, means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },
   ...tested('{Key} {NumberTest} {Calculation}', measureTest, 0.05),
   ...tested(`{Key} ${WHO} {Measure} {TimesTest}`, oftenTest, -0.2),
@@ -255,6 +270,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
       { gives: 'TimesTest', form: `(only|just|exactly) ${word}`, means: () => ({ test: 'between', value, upper: value }) },
     ];
   }),
+  { gives: 'Intent', form: '{Calculation} by {Key} [(if|where it is|that is|which is|where)] {NumberTest}', means: (p) => ({ edits: [{ do: 'show', how: 'replace', shown: [{ calculation: p['Calculation'] as Calculation, transform: null }] }, ...measureTest('shown')(p).edits] }), cost: -0.1 },
   { gives: 'Intent', form: '{Calculation} [(is|was)] {NumberTest} by {Key}', means: (p) => ({ edits: [{ do: 'show', how: 'replace', shown: [{ calculation: p['Calculation'] as Calculation, transform: null }] }, ...measureTest('shown')(p).edits] }) },
   ...tested(`{Key} ${VERB} {AverageTest:NumberTest} [(in|by|for|on) {Calculation}]`, measureTest, 0.05),
   ...tested(`{Key} ${VERB} {DirectedTest} [(in|by|for|on) {Calculation}]`, (is) => (p, q) => { const clause = directed(p, q); return clause && clausesTest(is)({ ...p, ClauseList: [clause] }); }, 0.05),

@@ -38,6 +38,20 @@ const ofYear = (parts: Parts) => {
   return part(grain, number(parts, 'Year'), ordinal);
 };
 
+/** "the first 2 weeks of October": so many days, weeks or months from one end of a period. */
+function partOf(parts: Parts, side: 'first' | 'last'): SaidPeriod | null {
+  const count = number(parts, 'Number');
+  const whole = period(parts, 'whole');
+  return Number.isInteger(count) && count >= 1 && count <= 366 && whole.kind !== 'spread' ? { kind: 'endOf', period: whole, side, grain: parts['Unit'] as Grain, count } : null;
+}
+
+/** The first 15 days of a month, or those after. */
+function halfOfMonth(parts: Parts, which: 'first' | 'second'): SaidPeriod {
+  const ordinal = number(parts, 'MonthName');
+  const year = parts['Year'] as number | undefined;
+  return { kind: 'monthHalf', month: year === undefined ? { kind: 'bareUnit', grain: 'month', ordinal } : month(year, ordinal), half: which };
+}
+
 /** A month, quarter, half or season whose year is still to be settled. */
 function bareOf(parts: Parts): SaidPeriod {
   if (parts['Season'] !== undefined) return { kind: 'bareSeason', season: parts['Season'] as string, back: 0 };
@@ -94,6 +108,13 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Stretch', form: '[(calendar|iso)] week {Number}', means: (p) => ({ kind: 'week', week: p['Number'] }), cost: 0.05, examples: ['week 12'] },
   ...(['this', 'last'] as const).flatMap((which): Rule<Question>[] =>
     ['MonthName', 'QuarterOrHalf', 'Season'].map((part): Rule<Question> => ({ gives: 'Stretch', form: `{${part}} [(of|in)] ${which === 'this' ? '(this|current)' : '(last|previous|prior)'} year`, means: (p) => ({ kind: 'partOfYear', part: bareOf(p), back: which === 'this' ? 0 : 1 }), cost: -0.15 }))),
+  { gives: 'Relative', form: '(since|from) [the] (start|beginning) of [(this|the|this current)] {Unit}', means: (p) => ({ kind: 'this', grain: p['Unit'] }), cost: -0.1, examples: ['since the start of the year'] },
+  { gives: 'Relative', form: '(since|from) [the] (start|beginning) of [(this|the)] fiscal year', means: () => ({ kind: 'thisFiscal', back: 0 }), cost: -0.1, examples: ['since the start of the fiscal year'] },
+  { gives: 'Period', form: '(since|from) [the] (start|beginning) of {Stretch}', means: bound('since'), cost: -0.1, examples: ['since the beginning of 2025'] },
+  ...(['first', 'last'] as const).flatMap((side): Rule<Question>[] => [
+    { gives: 'Stretch', form: `${side} {Number} {Unit} (of|in) {Stretch:whole}`, means: (p) => partOf(p, side), cost: -0.1, examples: [`the ${side} 2 weeks of October 2025`] },
+  ]),
+  ...(['first', 'second'] as const).map((word): Rule<Question> => ({ gives: 'Stretch', form: `${word} half of {MonthName} [{Year}]`, means: (p) => halfOfMonth(p, word), cost: -0.3, examples: [`the ${word} half of September 2025`] })),
   { gives: 'Stretch', form: '{Unit} (of|containing|commencing|starting|beginning|starting on|beginning on|with|around) {Stretch:day}', means: (p) => (isDay(period(p, 'day')) && p['Unit'] !== 'day' ? { kind: 'unitOf', grain: p['Unit'], period: p['day'] } : null), cost: -0.1, examples: ['the week of 4 May 2025'] },
   { gives: 'Stretch', form: '(last|previous) {Weekday}', means: (p) => ({ kind: 'lastWeekday', day: p['Weekday'] }), examples: ['last Monday'] },
   { gives: 'Stretch', form: '{Year}', means: (p) => ({ kind: 'days', from: `${number(p, 'Year')}-01-01`, to: `${number(p, 'Year')}-12-31` }), examples: ['2024'] },
@@ -149,7 +170,7 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Period', form: '(from|between) {Stretch:from} (to|until|till|and|through|–|-|up to) {Relative:to}', means: (p) => ({ kind: 'spread', from: period(p, 'from'), to: period(p, 'to') }), cost: 0.02, examples: ['from March 2025 to today'] },
   { gives: 'Period', form: '(from|between) {Stretch:from} (to|until|till|and|through|–|-|up to|up until) {Stretch:to}', means: (p) => ({ kind: 'spread', from: period(p, 'from'), to: period(p, 'to') }), examples: ['from March to May 2025', 'between 2024 and 2025'] },
   { gives: 'Period', form: '{Stretch:from} (to|until|till|through|–|-|—) {Stretch:to}', means: (p) => ({ kind: 'spread', from: period(p, 'from'), to: period(p, 'to') }), cost: 0.05, examples: ['January to March 2025'] },
-  { gives: 'Period', form: '(since|starting|starting in|starting from|beginning in|ever since) ({Stretch}|{Relative:Stretch})', means: bound('since'), examples: ['since March 2025'] },
+  { gives: 'Period', form: '(since|starting|starting in|starting from|start from|start in|begin in|begin with|start with|beginning in|ever since) ({Stretch}|{Relative:Stretch})', means: bound('since'), examples: ['since March 2025'] },
   { gives: 'Period', form: 'from ({Stretch}|{Relative:Stretch}) [(on|onwards|onward|until now|to now|to date|till now)]', means: bound('since'), examples: ['from March 2025 onwards'] },
   { gives: 'Period', form: '(until|till|up to|up until|up to and including|through) ({Stretch}|{Relative:Stretch})', means: bound('until'), examples: ['until June 2025'] },
   { gives: 'Period', form: 'since (start|beginning) of ({Stretch}|{Relative:Stretch})', means: bound('since'), examples: ['since the start of this year'] },

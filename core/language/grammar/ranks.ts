@@ -5,6 +5,7 @@ import { byLevel, type Key } from '../../reading/schema';
 import { followUp, intent, type Intent, type Sense } from '../intent';
 import type { Question } from '../question';
 import { nameWords } from '../tokens';
+import { isBareHour } from './breakdowns';
 import type { Parts, Rule } from './rule';
 
 /** What follows "top 5 routes": by which measure, inside which level, with the rest as one, with the first marked. */
@@ -58,7 +59,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Sense', form: '(worst|weakest|poorest|poor|worst performing|poorest performing|least successful)', means: () => 'worst' },
   { gives: 'RankBy', form: '(by|in|for|with most|with highest|in terms of|with|on|according to|measured by|ranked by|based on|when ranked by|judged by|of) {Calculation}', means: (p) => ({ by: p['Calculation'] }) },
   { gives: 'RankBy', form: '(by|in terms of|according to|ranked by|measured by) {ChangePart}', means: (p) => ({ on: p['ChangePart'] }), cost: -0.05 },
-  { gives: 'RankEach', form: '(in each|within each|per|for each|in every|of each|for every|within every|on each|at each) {Key}', means: (p) => ({ within: p['Key'] }) },
+  { gives: 'RankEach', form: 'per {Key}', means: (p, q) => (isBareHour(p['Key'] as Key, q) ? null : { within: p['Key'] }) },
+  { gives: 'RankEach', form: '(in each|within each|for each|in every|of each|for every|within every|on each|at each) {Key}', means: (p) => ({ within: p['Key'] }) },
   { gives: 'RankWithin', form: '{RankEach}', means: (p) => p['RankEach'] },
   { gives: 'RankWithin', form: 'by {Key}', means: (p) => ({ within: p['Key'] }) },
   { gives: 'RankOthers', form: '[(with|and|plus|grouping|with all)] [the] (rest|others|everything else) [(as others|as one|together|grouped|as one row)]', means: () => ({ others: true }) },
@@ -82,7 +84,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `(which|what) {Key} {Has} {Sense} {Calculation}`, means: first(null), cost: -0.08 },
   { gives: 'Has', form: HAS, means: () => true },
   { gives: 'Has', form: '{Doing}', means: () => true },
-  { gives: 'Intent', form: '(which|what) (one|ones|of them|of these|of those) ({Has}|is|was|are|were|did|does|do|performed) [the] {Sense}', means: (p) => markedOfShown(p), cost: -0.2, examples: ['which one did worst'] },
+  { gives: 'Intent', form: '((which|what) (one|ones|of them|of these|of those)|who) ({Has}|is|was|are|were|did|does|do|performed) [the] {Sense}', means: (p) => markedOfShown(p), cost: -0.2, examples: ['which one did worst'] },
+  { gives: 'Intent', form: 'who [the] {Sense} [(one|ones)]', means: (p) => markedOfShown(p), cost: 0.2 },
   { gives: 'Intent', form: '(which|what) {Key} {Has} [the] {Sense}', means: first(null), cost: 0.1 },
   { gives: 'Intent', form: 'who {Has} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: null }), cost: 0.1 },
   { gives: 'Intent', form: 'who {DateVerb} [the] {Sense} {Calculation}', means: (p) => ({ edits: [{ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }, { do: 'saidDateVerb', role: p['DateVerb'] as string }] }), cost: -0.2 },
@@ -92,6 +95,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `who {Has} {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
   { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => (isVerbOf(String(p['verb']), p['Measure'] as string, q) ? intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(p['Measure'] as string) }) : null), cost: -0.1 },
   { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => (isVerbOf(String(p['verb']), p['Measure'] as string, q) ? first(null)({ ...p, Calculation: measureOf(p['Measure'] as string) }) : null), cost: -0.08 },
+  ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} [(is|are|was|were|get|gets|got|do|did|does)] {AnyWord:verb} ${word}`, means: (p, q) => doneMost(p, word, q), cost: -0.1 })),
   { gives: 'Intent', form: 'who [(has|had|have|did)] {Calculation} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   ...([['where', 'place'], ['when', 'time']] as const).flatMap(([word, kind]): Rule<Question>[] => {
     const ranks = (p: Parts) => intent({ do: 'kindRank', kind, sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation });
@@ -140,6 +144,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${SORT} {Calculation} [(descending|down|highest first|largest first|decreasing|from high to low|high to low|in descending order)]`, means: sorted('down') },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (ascending|lowest first|smallest first|low to high|in ascending order|from lowest to highest|increasing|upwards|from low to high)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['ascending'] },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (descending|highest first|largest first|high to low|in descending order|from highest to lowest|decreasing|downwards|biggest first|from high to low)', means: () => followUp({ do: 'reverse', direction: 'down' }), examples: ['descending'] },
+  { gives: 'Intent', form: '[(sort|sorted|order|ordered|from)] (largest|longest|highest|biggest|most|slowest|best) to (smallest|shortest|lowest|least|fastest|fewest|worst)', means: () => followUp({ do: 'reverse', direction: 'down' }), cost: -0.1, examples: ['longest to shortest'] },
+  { gives: 'Intent', form: '[(sort|sorted|order|ordered|from)] (smallest|shortest|lowest|least|fastest|fewest) to (largest|longest|highest|biggest|most|slowest)', means: () => followUp({ do: 'reverse', direction: 'up' }), cost: -0.1, examples: ['smallest to largest'] },
   { gives: 'Intent', form: '(reverse|flip|invert) [(the|that|it)] [(order|sort|sorting)]', means: () => followUp({ do: 'reverse' }), examples: ['reverse the order'] },
   { gives: 'Intent', form: '(other way round|the other way round|opposite order|in reverse|in reverse order|reverse order)', means: () => followUp({ do: 'reverse' }), examples: ['the other way round'] },
   { gives: 'Intent', form: '(usual order|default order|no sorting|unsorted|stop sorting)', means: () => followUp({ do: 'order', order: null }), examples: ['usual order'] },
@@ -159,6 +165,13 @@ function isVerbOf(verb: string, measure: string, { model, names }: Question): bo
   const word = verb.toLowerCase();
   if (found === undefined) return false;
   return [found.name, ...found.synonyms].some((name) => nameWords(name).includes(word)) || names.meantByVerb(word).some((one) => one.named.id === measure);
+}
+
+/** "which items are wasted most", where the model measures waste. */
+function doneMost(parts: Parts, most: 'most' | 'least', { names }: Question): Intent | null {
+  const word = String(parts['verb']).toLowerCase();
+  const [only, second] = names.meantByVerb(word).filter(({ named }) => named.kind === 'measure');
+  return only === undefined || second !== undefined ? null : first(most === 'most' ? 'top' : 'bottom')({ ...parts, Calculation: measureOf(only.named.id) });
 }
 
 /** "which technician fixed the most faults": the date of what they did. */

@@ -86,6 +86,7 @@ const dayOfMonth: Reader<Question> = (tokens, start) => {
 /** An hour of the clock: 9:00, 9am, 9 pm, 18h. Parts of an hour are not read. */
 const clock: Reader<Question> = (tokens, start) => {
   const token = tokens[start];
+  if (token?.kind === 'word' && (token.word === 'noon' || token.word === 'midday' || token.word === 'midnight')) return [item(start + 1, { hour: token.word === 'midnight' ? 0 : 12, half: 'none' })];
   const figures = /^(\d{1,2})(?::00|h|(?:\s*)(am|pm))?$/.exec(token?.word ?? '');
   const hour = Number(figures?.[1]);
   if (!figures || hour > 24) return [];

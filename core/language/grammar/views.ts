@@ -8,7 +8,7 @@ import type { Parts, Rule } from './rule';
 
 const CHARTS: readonly (readonly [string, ChartKind])[] = [
   ['[(one|single|big)] number', 'number'],
-  ['(lines|line|line chart|line graph|curve|line plot|a line over time)', 'line'],
+  ['(lines|line|line chart|line graph|curve|line plot)', 'line'],
   ['(area|area chart|areas)', 'area'],
   ['(lying bars|horizontal bars|horizontal|horizontal bar chart|sideways bars|sideways|horizontally)', 'bars'],
   ['(bars|bar chart|bar|bar graph|upright bars|columns|vertical bars|column chart|vertical|vertically|upright)', 'columns'],
@@ -57,6 +57,6 @@ export const VIEW_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(labels on|label the bars|label the values|show the values on it|show values on the bars|with values on it)', means: () => followUp({ do: 'format', format: { labels: true } }), examples: ['labels on'] },
   { gives: 'Intent', form: '(without|no|remove|hide|drop|take out|remove the|hide the) {FormatList}', means: (p) => followUp({ do: 'format', format: off(formats(p)) }), cost: 0.05, examples: ['without labels', 'no totals'] },
   { gives: 'Intent', form: 'labels off', means: () => followUp({ do: 'format', format: { labels: false } }), examples: ['labels off'] },
-  { gives: 'Intent', form: '{ChartKind} [(please|chart|view)]', means: view, cost: 0.3, examples: ['table'] },
+  { gives: 'Intent', form: '{ChartKind} [(please|chart|view)]', means: view, cost: 0.55, examples: ['table'] },
   { gives: 'Intent', form: '(automatic chart|choose the chart|best chart|usual chart|default chart|back to the chart|chart again|the chart again|any chart|choose a chart)', means: () => followUp({ do: 'view', view: null }), examples: ['back to the chart'] },
 ];

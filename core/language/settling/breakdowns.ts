@@ -1,5 +1,5 @@
 /** Settling breakdowns that a question leaves open: over time, who and where, distributions. */
-import type { Calculation } from '../../model/calculation';
+import type { Calculation, RowFunction } from '../../model/calculation';
 import { factHasLevel, factsOf, rowColumnOf, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit';
 import { byLevel, plain, same, type Breakdown, type Key, type Listed, type Reading } from '../../reading/schema';
@@ -100,4 +100,14 @@ export function columnEdits(columns: readonly Listed[], base: Reading): Edit[] {
   const levels = columns.flatMap((one) => (one.kind === 'level' ? [byLevel(one.level)] : []));
   const measures = columns.flatMap((one) => (one.kind === 'measure' ? [plain(one.measure)] : []));
   return [...(measures.length > 0 ? [{ do: 'show' as const, how: 'add' as const, shown: measures }] : []), ...(levels.length > 0 ? [{ do: 'breakdown' as const, how: 'add' as const, by: levels }] : [])];
+}
+
+/** The one measure shown, by another function of the records behind it. */
+export function otherFunction(of: RowFunction | { readonly percentile: number }, base: Reading, model: Model): Calculation {
+  const [only] = base.shown;
+  const shown = only?.calculation;
+  const measure = base.shown.length === 1 && shown !== undefined && (shown.kind === 'measure' || shown.kind === 'rows' || shown.kind === 'percentile') ? shown.measure : null;
+  if (measure === null || rowColumnOf(model, measure) === null) throw new CannotSettle('What is shown is not one number of single records; name the measure with it.');
+  if (typeof of === 'object') return { kind: 'percentile', percentile: of.percentile, measure };
+  return model.measures.get(measure)?.kind === of ? { kind: 'measure', measure } : { kind: 'rows', function: of, measure };
 }

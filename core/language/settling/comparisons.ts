@@ -2,10 +2,10 @@
 import { arithmetic } from '../../model/calculation';
 import type { Model } from '../../model/model';
 import type { Edit } from '../../reading/edit';
-import { same, type Breakdown, type Reading, type Transform } from '../../reading/schema';
+import { hasDifference, same, type Breakdown, type Reading, type Transform } from '../../reading/schema';
 import { addDays, dayParts } from '../../time/day';
 import { addGrains, type Grain } from '../../time/grain';
-import { resolvePeriod, type Calendar, type Period } from '../../time/period';
+import { exactGrain, resolvePeriod, type Calendar, type Period } from '../../time/period';
 import type { SaidEdit, SaidPeriod, SaidTransform } from '../intent';
 import { isBare, settledPeriod, wholeRange } from './periods';
 import { CannotSettle } from './situation';
@@ -41,7 +41,7 @@ export function changeSince(period: SaidPeriod, said: readonly SaidEdit[]): Grai
 
 /** A change needs something to change from: the period before where there is a time line, else the year before. */
 export function changeEdits(edits: readonly Edit[], base: Reading, asFollowUp: boolean): Edit[] {
-  if (edits.some((edit) => edit.do === 'compare')) return [];
+  if (edits.some((edit) => edit.do === 'compare') || (asFollowUp && hasDifference(base))) return [];
   return [{ do: 'compare', against: { kind: hasTimeLine(edits, base, asFollowUp) ? 'previous' : 'year' } }];
 }
 
@@ -56,7 +56,7 @@ export function twoEnds(said: readonly SaidEdit[], base: Reading, asFollowUp: bo
 /** "vs 2024": beside the period in force; with none, what is now beside what was. */
 export function besidePeriod(said: SaidPeriod, when: Period | null, calendar: Calendar, year: number | null): Edit[] {
   const named = settledPeriod(said, calendar, year);
-  if (when !== null) return [{ do: 'compare', against: { kind: 'period', period: otherThan(named, when, said, calendar) } }];
+  if (when !== null) return [{ do: 'compare', against: { kind: 'period', period: otherThan(inThatYear(named, when, calendar), when, said, calendar) } }];
   const period = named;
   const now: Period = period.kind === 'last' ? { kind: 'this', grain: period.grain } : { kind: 'this', grain: 'year' };
   return [{ do: 'period', period: now }, { do: 'compare', against: { kind: 'period', period } }];
@@ -65,13 +65,25 @@ export function besidePeriod(said: SaidPeriod, when: Period | null, calendar: Ca
 /** "2025 vs 2024": the later of two periods beside the earlier, whatever the order said. */
 export function saidComparison(edit: { readonly period: SaidPeriod; readonly with: SaidPeriod }, calendar: Calendar, year: number | null): Edit[] {
   const first = settledPeriod(edit.period, calendar, year ?? yearBeside(edit.period, edit.with, calendar));
-  const second = settledPeriod(edit.with, calendar, year ?? yearBeside(edit.with, edit.period, calendar));
+  const second = inThatYear(settledPeriod(edit.with, calendar, year ?? yearBeside(edit.with, edit.period, calendar)), first, calendar);
   if (isLastYear(first) && second.kind === 'this' && second.grain === 'year') return [{ do: 'period', period: second }, { do: 'compare', against: { kind: 'year' } }];
   // “versus last year” is each period beside the one 12 months earlier, whatever the period.
   if (isLastYear(second)) return [{ do: 'period', period: first }, { do: 'compare', against: { kind: 'year' } }];
   const other = otherThan(second, first, edit.with, calendar);
   const [later, earlier] = startOf(first, calendar) >= startOf(other, calendar) ? [first, other] : [other, first];
   return [{ do: 'period', period: later }, { do: 'compare', against: { kind: 'period', period: earlier } }];
+}
+
+/** "March 2026 vs 2025" is March of both years: a whole year beside a shorter part of another stands for that part of it. */
+function inThatYear(named: Period, beside: Period, calendar: Calendar): Period {
+  if (named.kind !== 'days' || exactGrain(named.from, named.to) !== 'year' || (beside.kind !== 'season' && beside.kind !== 'days')) return named;
+  const { from, to } = wholeRange(beside, calendar);
+  const { year } = dayParts(named.from);
+  if (from === undefined || to === undefined || from > to || addGrains('month', from, 11) <= to || dayParts(from).year === year) return named;
+  if (beside.kind === 'season') return { ...beside, year };
+  const back = 12 * (year - dayParts(from).year);
+  const end = addGrains('month', addDays(to, 1), back);
+  return { kind: 'days', from: addGrains('month', from, back), to: addDays(end, -1) };
 }
 
 /** A period beside another: "last summer" beside this one is the summer before it. */
@@ -147,6 +159,13 @@ export function asideEdits(level: string, members: readonly string[], base: Read
   const present = presentMembers(base, level);
   if (present === null) throw new CannotSettle(`The answer before is not about one ${model.levels.get(level)?.level.name.toLowerCase() ?? 'member'}; name both that should stand side by side.`);
   return [{ do: 'compare', against: { kind: 'members', level, members: [...new Set([...present.members, ...members])], beside: base.against?.kind === 'members' ? base.against.beside : 'none' } }];
+}
+
+/** The two members that the answer before is narrowed to, side by side. */
+export function betweenThem(base: Reading): Edit[] {
+  const present = presentMembers(base, null);
+  if (present?.members.length !== 2) throw new CannotSettle('The answer before is not about two members; name both.');
+  return [{ do: 'compare', against: { kind: 'members', level: present.level, members: [...present.members], beside: 'none' } }];
 }
 
 export function besideEdits(beside: 'all' | 'rest', base: Reading): Edit[] {

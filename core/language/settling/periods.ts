@@ -65,6 +65,17 @@ export function settledPeriod(said: SaidPeriod, calendar: Calendar, year: number
       if (said.side === 'until') return { kind: 'until', to: range.to };
       return said.side === 'before' ? { kind: 'until', to: addDays(range.from, -1) } : { kind: 'since', from: addDays(range.to, 1) };
     }
+    case 'endOf': {
+      const { from, to } = wholeRange(settledPeriod(said.period, calendar, year), calendar);
+      if (from === undefined || to === undefined) throw new ImpossiblePeriod('That period has no such end.');
+      const part = said.side === 'first' ? { from, to: addDays(addGrains(said.grain, from, said.count), -1) } : { from: addDays(addGrains(said.grain, addDays(to, 1), -said.count), 0), to };
+      if (part.from < from || part.to > to) throw new ImpossiblePeriod(`It has no ${said.count} ${said.grain}s.`);
+      return { kind: 'days', ...part };
+    }
+    case 'monthHalf': {
+      const { from = '', to = '' } = wholeRange(settledPeriod(said.month, calendar, year), calendar);
+      return said.half === 'first' ? { kind: 'days', from, to: addDays(from, 14) } : { kind: 'days', from: addDays(from, 15), to };
+    }
     case 'partOfYear':
       return settledPeriod(said.part, calendar, dayParts(calendar.asOf).year - said.back);
     case 'toDate': {

@@ -1,19 +1,19 @@
 /** Settling: the intents of a cover, against the reading before, the model and the calendar → a reading, or why not. */
 import { factsOf, level as levelOf, measure as measureOf, pluralOf, type Model } from '../../model/model';
 import { applyEdits, type Edit } from '../../reading/edit';
-import { EMPTY_READING, same, type Reading } from '../../reading/schema';
+import { EMPTY_READING, hasDifference, same, type Reading } from '../../reading/schema';
 import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Intent, type Move, type SaidEdit } from '../intent';
-import { changeSince, showsChange, asideEdits, besideEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios } from './comparisons';
-import { allOf, columnEdits, distributionEdits, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
+import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios } from './comparisons';
+import { allOf, columnEdits, otherFunction, distributionEdits, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
 import { nowEdits } from './now';
 import { countThese, pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
 import { changeOrderEdits, changeRank, comparedRankEdits, kindRankEdits, rankEdits, sortEdits, turnedRank } from './ranks';
 import { CannotSettle, type Situation } from './situation';
-import { lengthTestEdits, measureTestEdits, rowTestEdits } from './tests';
+import { lengthTestEdits, measureTestEdits, retestEdits, rowTestEdits } from './tests';
 
 export type Settled =
   | { readonly kind: 'reading'; readonly reading: Reading; readonly notes: readonly string[]; readonly edits: readonly Edit[]; readonly asFollowUp: boolean }
@@ -46,7 +46,7 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
   try {
     const said = withRatios(oneRank(intents.flatMap((one) => one.edits)), base, asFollowUp);
     const { edits, notes } = settledEdits(said, situation, base, asFollowUp);
-    if (edits.length === 0 && !intents.some((one) => one.fresh) && !said.some((edit) => edit.do === 'reference' || edit.do === 'same')) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.', final: false };
+    if (edits.length === 0 && !intents.some((one) => one.fresh) && !said.some((edit) => ['reference', 'same', 'byHowMuch', 'now', 'change'].includes(edit.do))) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.', final: false };
     const transforms = new Set(edits.flatMap((edit) => (edit.do === 'transform' ? [edit.transform?.kind] : edit.do === 'show' ? edit.shown.map((one) => one.transform?.kind) : [])).flatMap((kind) => kind ?? []));
     if (transforms.size > 1 && edits.some((edit) => edit.do === 'transform')) throw new CannotSettle('Two ways of showing it are asked for at once; name one, for example the share or the running total.');
     const edited = applyEdits(base, edits, situation.model);
@@ -121,6 +121,15 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
       case 'now':
         after.push((done) => nowEdits(done, base, asFollowUp, model));
         break;
+      case 'betweenThem':
+        edits.push(...betweenThem(base));
+        break;
+      case 'byHowMuch':
+        if (!hasDifference(base)) after.push((done) => changeEdits(done, base, asFollowUp));
+        break;
+      case 'rowFunction':
+        edits.push({ do: 'show', how: 'replace', shown: [shownPlainly(otherFunction(edit.of, base, model))] });
+        break;
       case 'countThese':
         edits.push(...countThese(base));
         break;
@@ -154,6 +163,12 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       case 'saidMeasureTest': {
         const settled = measureTestEdits(edit, said, base, model, asFollowUp);
+        edits.push(...settled.edits);
+        notes.push(...settled.notes);
+        break;
+      }
+      case 'retest': {
+        const settled = retestEdits(edit.test, base, model);
         edits.push(...settled.edits);
         notes.push(...settled.notes);
         break;

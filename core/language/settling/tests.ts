@@ -69,3 +69,14 @@ export function lengthTestEdits(said: Extract<SaidEdit, { do: 'saidLengthTest' }
   const settled = rowTestEdits(only.id, said.test, model);
   return { edits: settled.edits, notes: [`“${said.word}” is about ${only.name.toLowerCase()}.`, ...settled.notes] };
 }
+
+/** The only test of a number in force, with another number. */
+export function retestEdits(said: SaidTest, base: Reading, model: Model): Settled {
+  const tests = base.where.filter((one) => one.kind === 'measure' || one.kind === 'rows');
+  const [only] = tests;
+  if (tests.length !== 1 || only === undefined || (only.kind !== 'measure' && only.kind !== 'rows')) throw new CannotSettle('The answer before tests no single number, so it is not clear what this is about; name the measure.');
+  const calculation: Calculation = only.kind === 'rows' ? { kind: 'measure', measure: only.measure } : only.calculation;
+  const { test, notes } = settledTest(said, calculation, model);
+  const condition = only.kind === 'rows' ? { kind: only.kind, measure: only.measure, ...test } : { kind: only.kind, at: only.at, calculation, ...test };
+  return { edits: [{ do: 'condition', how: 'only', condition }], notes };
+}
