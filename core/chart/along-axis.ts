@@ -7,7 +7,7 @@ import { formatCell } from '../format/format';
 import type { ChartDescription, ChartPoint, ChartSeries } from './description';
 import { figuresOf, keyOf, numeric, type Shape } from './shape';
 
-export type Content = Omit<ChartDescription, 'kind' | 'reason' | 'unfit' | 'labels'>;
+export type Content = Omit<ChartDescription, 'kind' | 'reason' | 'unfit' | 'labels' | 'lines' | 'axis'>;
 export const NOTHING: Content = { categories: [], categoryLabel: '', series: [], incompleteAt: null, omitted: null, emphasis: null };
 
 /** Lines and bars beyond this many are left to the table. */

@@ -37,6 +37,13 @@ export interface TreePart {
   readonly height: number;
 }
 
+/** A line across the chart at a value of its first axis. */
+export interface ReferenceLine {
+  readonly value: number;
+  readonly label: string;
+  readonly target: boolean;
+}
+
 export interface ChartSeries {
   readonly label: string;
   /** Place in the palette; the earlier period and the plan share their value's. */
@@ -68,6 +75,9 @@ export interface ChartDescription {
   readonly panels?: readonly { readonly title: string; readonly series: readonly ChartSeries[] }[];
   /** Where the value axis begins, for a kind whose bars need not stand on zero; said beside the chart. */
   readonly axisFrom?: number;
+  readonly lines: readonly ReferenceLine[];
+  /** Whether a line's axis begins at zero or near its values; null: as suits the values. */
+  readonly axis: 'zero' | 'fitted' | null;
   readonly boxes?: readonly (BoxEnds | null)[];
   readonly tree?: readonly TreePart[];
 }

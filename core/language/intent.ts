@@ -112,11 +112,15 @@ export type SaidEdit =
   | { readonly do: 'saidMeasureTest'; /** Null: the level that the answer before shows last. */ readonly at: Key | null; readonly calculation: Calculation | null; readonly test: SaidTest; readonly count: boolean; readonly narrows: boolean; /** What is shown where nothing else is: the two measures of a difference that is tested. */ readonly shows?: readonly Calculation[]; readonly besidePlan?: true }
   /** "fewer than 1,000": the only test of a number in force, with another number. */
   | { readonly do: 'retest'; readonly test: SaidTest }
+  /** "drop the condition on delay", "include 2024 again": takes out what was said of it. */
+  | { readonly do: 'dropTests'; readonly of: { readonly calculation: Calculation } | { readonly key: Key } | { readonly period: SaidPeriod } }
   | { readonly do: 'saidRowTest'; readonly measure: string; readonly test: SaidTest }
   /** "longer than 3 hours": the only row-level number that is measured in such a unit. */
   | { readonly do: 'saidLengthTest'; readonly word: string; readonly test: SaidTest; readonly to?: string }
   /** "growth", "change": beside the period before of the grain shown, else beside the year before. */
   | { readonly do: 'change' }
+  /** A line across the chart; its number is in the unit of what is shown. */
+  | { readonly do: 'saidLine'; readonly at: Amount | 'average' | 'median'; readonly target?: true; readonly how: 'add' | 'remove' }
   /** "those routes": the members that the rank in force chose. */
   | { readonly do: 'reference'; readonly level: string }
   | { readonly do: 'point'; readonly at: PointAt; readonly how: 'only' | 'drill' | 'exclude' }

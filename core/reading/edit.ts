@@ -9,6 +9,7 @@ import { periodSchema } from '../time/period';
 import {
   breakdownSchema, byLevel, canonical, comparisonSchema, conditionSchema, EMPTY_READING, formatEditSchema, hasDifference, keySchema, listedSchema, orderSchema, plain, rankSchema, same, shownSchema,
   transformSchema, viewSchema, type Breakdown, type Condition, type FormatEdit, type Key, type Listed, type Rank, type Reading, type View,
+  MOST_LINES, referenceLineSchema, type SaidLine,
 } from './schema';
 
 export const editSchema = z.discriminatedUnion('do', [
@@ -29,6 +30,7 @@ export const editSchema = z.discriminatedUnion('do', [
   z.object({ do: z.literal('rows'), fact: z.string().optional(), columns: z.array(listedSchema).default([]), how: z.enum(['list', 'add', 'remove', 'stop']) }),
   z.object({ do: z.literal('view'), view: viewSchema.nullable() }),
   z.object({ do: z.literal('format'), format: formatEditSchema }),
+  z.object({ do: z.literal('line'), line: referenceLineSchema, how: z.enum(['add', 'remove']) }),
   z.object({ do: z.literal('drill'), member: z.object({ level: z.string(), name: z.string() }).optional() }),
   z.object({ do: z.literal('rollUp'), level: z.string().optional() }),
   z.object({ do: z.literal('clear'), what: z.enum(['conditions', 'level', 'breakdown', 'rank', 'period', 'everything']), level: z.string().optional() }),
@@ -45,7 +47,7 @@ const refused = (reason: string): Edited => ({ ok: false, reason });
 
 /** Edits in the order in which they are applied, whatever the order in which they were said. */
 const PRECEDENCE: readonly Edit['do'][] = [
-  'clear', 'show', 'drill', 'rollUp', 'breakdown', 'condition', 'dateRole', 'period', 'compare', 'rank', 'rerank', 'transform', 'order', 'reverse', 'rows', 'view', 'format',
+  'clear', 'show', 'drill', 'rollUp', 'breakdown', 'condition', 'dateRole', 'period', 'compare', 'rank', 'rerank', 'transform', 'order', 'reverse', 'rows', 'view', 'format', 'line',
 ];
 
 /** Applies edits one after the other, in a fixed order of their kinds, and tidies the result. */
@@ -103,6 +105,8 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
       return done({ ...asFigures(reading), view: edit.view === null ? null : { ...reading.view, ...edit.view } });
     case 'format':
       return done({ ...asFigures(reading), view: formatted(reading.view, edit.format) });
+    case 'line':
+      return crossed(asFigures(reading), edit);
     case 'drill':
       return drill(reading, edit.member, model);
     case 'rollUp':
@@ -117,6 +121,19 @@ function formatted(view: View | null, format: FormatEdit): View | null {
   const { chart, ...before } = view ?? { chart: null };
   const kept = Object.fromEntries(Object.entries({ ...before, ...format }).filter(([, value]) => value !== false && value !== null && value !== undefined));
   return chart === null && Object.keys(kept).length === 0 ? null : { chart, ...kept };
+}
+
+function crossed(reading: Reading, { line, how }: Extract<Edit, { do: 'line' }>): Edited {
+  const there = reading.view?.lines ?? [];
+  const others = there.filter((one) => one.at !== line.at);
+  if (how === 'remove') return others.length === there.length ? refused('No such line is on the chart now.') : done({ ...reading, view: withLines(reading.view, others) });
+  return others.length >= MOST_LINES ? refused(`At most ${MOST_LINES} lines cross a chart; take one away first.`) : done({ ...reading, view: withLines(reading.view, [...others, line]) });
+}
+
+function withLines(view: View | null, lines: readonly SaidLine[]): View | null {
+  const { lines: _before, ...others } = view ?? { chart: null };
+  if (lines.length > 0) return { ...others, lines: [...lines] };
+  return others.chart === null && Object.keys(others).length === 1 ? null : others;
 }
 
 /** A reading that shows figures again, after a listing of records. */

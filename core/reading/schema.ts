@@ -114,6 +114,14 @@ export const byLevel = (level: string): Extract<Key, { kind: 'level' }> => ({ ki
 
 export const CHART_KINDS = ['number', 'line', 'area', 'bars', 'columns', 'stacked', 'share bars', 'table', 'scatter', 'pie', 'heat', 'bars with line', 'bubble', 'bridge', 'pareto', 'histogram', 'box', 'multiples', 'treemap', 'map'] as const;
 export type ChartKind = (typeof CHART_KINDS)[number];
+/** A line across a chart: at a number of what is shown first, or at the mean or the median of what is drawn. */
+export const referenceLineSchema = z.object({ at: z.union([z.number(), z.enum(['average', 'median'])]), target: z.literal(true).optional() });
+export type SaidLine = z.infer<typeof referenceLineSchema>;
+export const MOST_LINES = 4;
+const axisSchema = z.enum(['zero', 'fitted']);
+/** Places of the palette. */
+const colourSchema = z.number().int().min(1).max(10);
+
 /** Null as the chart: chosen from the shape of the answer. */
 const formats = {
   /** Values written at the marks. */
@@ -124,11 +132,16 @@ const formats = {
   across: z.boolean().optional(),
   /** Figures of a table with bars or shades of their size. */
   cells: z.enum(['bars', 'shades']).optional(),
+  lines: z.array(referenceLineSchema).min(1).max(MOST_LINES).optional(),
+  /** Where the value axis of lines and points begins. */
+  axis: axisSchema.optional(),
+  /** The place of the palette that the first series takes. */
+  colour: colourSchema.optional(),
 };
 export const viewSchema = z.object({ chart: z.enum(CHART_KINDS).nullable(), ...formats });
 export type View = z.infer<typeof viewSchema>;
 /** Format options as an edit says them: `false` and `null` take one away. */
-export const formatEditSchema = z.object({ labels: z.boolean(), totals: z.boolean(), across: z.boolean(), cells: z.enum(['bars', 'shades']).nullable() }).partial();
+export const formatEditSchema = z.object({ labels: z.boolean(), totals: z.boolean(), across: z.boolean(), cells: z.enum(['bars', 'shades']).nullable(), lines: z.null(), axis: axisSchema.nullable(), colour: colourSchema.nullable() }).partial();
 export type FormatEdit = z.infer<typeof formatEditSchema>;
 
 export const listedSchema = z.discriminatedUnion('kind', [

@@ -8,7 +8,7 @@ import { exactGrain, type Period } from '../time/period';
 import { dayParts, isLastOfMonth, type Day } from '../time/day';
 import type { Grain, Cycle } from '../time/grain';
 import { MONTHS, WEEKDAYS } from '../time/names';
-import type { Breakdown, Comparison, Condition, Key, Listed, Order, Rank, Reading, Shown, Transform, View } from './schema';
+import type { Breakdown, Comparison, Condition, Key, Listed, Order, Rank, Reading, SaidLine, Shown, Transform, View } from './schema';
 
 /** How names are written: whether one is ambiguous, or would be taken for other words, is known to the name index. */
 export interface Naming {
@@ -293,8 +293,13 @@ const CHART_WORDS: Record<NonNullable<View['chart']>, string> = {
   'share bars': '100% bars', table: 'a table', scatter: 'a scatter', pie: 'a pie', heat: 'a heat grid', 'bars with line': 'bars with a line', bubble: 'bubbles', bridge: 'a bridge', pareto: 'a Pareto chart', histogram: 'a histogram', box: 'boxes', multiples: 'small multiples', treemap: 'a treemap', map: 'a map',
 };
 
+/** @example lineWords({ at: 500, target: true }) // 'target at 500' */
+export function lineWords({ at, target }: SaidLine): string {
+  return `${target === true ? 'target' : 'line'} at ${typeof at === 'number' ? at : `the ${at}`}`;
+}
+
 export function viewWords(view: View): string {
-  const formats = [...(view.labels ? ['labels'] : []), ...(view.totals ? ['totals'] : []), ...(view.across ? ['columns across'] : []), ...(view.cells === undefined ? [] : [`${view.cells} in cells`])];
+  const formats = [...(view.labels ? ['labels'] : []), ...(view.totals ? ['totals'] : []), ...(view.across ? ['columns across'] : []), ...(view.cells === undefined ? [] : [`${view.cells} in cells`]), ...(view.lines ?? []).map(lineWords), ...(view.axis === undefined ? [] : [view.axis === 'zero' ? 'axis from zero' : 'fitted axis']), ...(view.colour === undefined ? [] : [`colour ${view.colour}`])];
   const said = [...(view.chart === null ? [] : [`as ${CHART_WORDS[view.chart]}`]), ...(formats.length > 0 ? [`with ${listWords(formats, 'and')}`] : [])];
   return said.join(' ');
 }

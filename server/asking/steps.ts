@@ -2,6 +2,7 @@
 import { read, type Note, type Option, type WordUse } from '@zud/core/language/read';
 import { applyEdits, type Edit } from '@zud/core/reading/edit';
 import { pointsOf, type Points } from '@zud/core/analysis/points';
+import { wordsOfEdits } from '@zud/core/language/words-of-edits';
 import { pointsAtAnswer } from '@zud/core/language/grammar/references';
 import { changeBetween } from '@zud/core/reading/difference';
 import { currentReading } from '@zud/core/reading/migrate';
@@ -43,6 +44,8 @@ export interface StepView {
   readonly options?: readonly Option[];
   readonly headline?: string;
   readonly thumbnail?: Thumbnail;
+  /** Of a change made by hand: what to type to say it. */
+  readonly inWords?: string;
   readonly answer?: Answer;
   readonly chart?: ChartDescription;
   readonly working?: Working;
@@ -61,6 +64,7 @@ interface Record_ {
   readonly options?: readonly Option[];
   readonly headline?: string;
   readonly thumbnail?: Thumbnail;
+  readonly inWords?: string;
 }
 
 export class Asking {
@@ -116,6 +120,7 @@ export class Asking {
   ): Promise<{ step: StepView; made: boolean }> {
     const sentenceBefore = before?.reading ? sentenceOf(before.reading, ready.naming, ready.calendar) : null;
     const sentence = answered?.sentence ?? null;
+    const said = asked.kind === 'edit' && made.reading !== null && answered ? wordsOfEdits({ before: before?.reading ?? null, edits: asked.edits, after: made.reading }, ready.names, ready.calendar) : null;
     const record: Record_ = {
       sentence,
       change: sentence ? changeBetween(sentenceBefore, sentence) : { added: [], removed: [] },
@@ -123,6 +128,7 @@ export class Asking {
       notes: made.notes,
       ...(made.options && made.options.length > 0 ? { options: made.options } : {}),
       ...(answered ? { headline: answered.headline, thumbnail: thumbnailOf(answered.chart) } : {}),
+      ...(said === null ? {} : { inWords: said }),
     };
     const text = labelOf(asked, record);
     const row = await addStep(
@@ -200,6 +206,7 @@ const FRESH = /^\s*(new|another|different) question\s*[:,–-]\s*(?=\S)/i;
 /** What a step is called in the trail: the words asked, or what a manual change put in and took out. */
 function labelOf(asked: Asked, record: Record_): string {
   if (asked.kind === 'text') return asked.text.replace(FRESH, '');
+  if (record.inWords !== undefined && !FRESH.test(record.inWords)) return record.inWords;
   if (asked.kind === 'reading' && asked.label !== null) return asked.label;
   const { added, removed } = record.change;
   if (added.length > 0) return added.map((phrase) => phrase.text).join(', ');

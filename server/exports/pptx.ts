@@ -58,7 +58,7 @@ function addAnswer(file: PptxGenJS, answered: Answered): void {
   slide.addText(headline, { x: 0.5, y: 0.3, w: WIDTH - 1, h: 0.85, fontFace: SERIF, fontSize: 26, bold: true, color: hex(tokens.ink), valign: 'top', fit: 'shrink' });
   slide.addText(sentence.text, { x: 0.5, y: 1.15, w: WIDTH - 1, h: 0.5, fontFace: SERIF, fontSize: 14, italic: true, color: hex(tokens.quiet), valign: 'top', fit: 'shrink' });
   if (!addChart(file, slide, chart)) addTable(slide, answered);
-  slide.addText([...notes.slice(0, 3).map((note) => note.text), `Data to ${answer.asOf}.`, ...(chart.omitted === null ? [] : [chart.omitted])].join('  '), { x: 0.5, y: 6.8, w: WIDTH - 1, h: 0.5, fontFace: SANS, fontSize: 10, color: hex(tokens.quiet), valign: 'top', fit: 'shrink' });
+  slide.addText([...notes.slice(0, 3).map((note) => note.text), `Data to ${answer.asOf}.`, ...(chart.omitted === null ? [] : [chart.omitted]), ...chart.lines.map((one) => `Line at ${one.label}.`)].join('  '), { x: 0.5, y: 6.8, w: WIDTH - 1, h: 0.5, fontFace: SANS, fontSize: 10, color: hex(tokens.quiet), valign: 'top', fit: 'shrink' });
   slide.addNotes([sentence.text, ...notes.map((note) => note.text), `Data version ${answer.dataVersion}, computed by ${answer.engine}.`].join('\n'));
 }
 

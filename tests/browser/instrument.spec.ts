@@ -94,3 +94,68 @@ test('an answer is taken along as a file with the numbers of the screen', async 
   const [picture] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: 'Picture of the chart' }).click()]);
   expect((await readFile(await picture.path())).subarray(1, 4).toString()).toBe('PNG');
 });
+
+test('a change made by hand shows the words that say it, and saying them gives the same answer', async ({ browser, product }) => {
+  const page = await signedIn(browser, product, 'mira');
+  await ask(page, 'passengers by month in 2025');
+  await expect(sentence(page)).toContainText('by month');
+  await page.getByRole('button', { name: 'Format' }).click();
+  await page.getByText('Line at the average').click();
+  await expect(page.getByText('in words: with line at the average')).toBeVisible();
+  await page.getByRole('button', { name: 'Format' }).click();
+  await page.getByLabel('Value', { exact: true }).fill('150000');
+  await page.getByRole('button', { name: 'Target' }).click();
+  await expect(sentence(page)).toContainText('line at the average and target at 150000');
+  await page.getByRole('button', { name: 'Change “2025”' }).click();
+  const calendar = page.getByRole('application', { name: 'First and last day' });
+  await calendar.getByRole('button', { name: 'Month after' }).first().click();
+  await calendar.getByRole('button', { name: /, (3 February 2025|February 3, 2025)/ }).click();
+  await calendar.getByRole('button', { name: /, (16 February 2025|February 16, 2025)/ }).click();
+  await page.getByRole('button', { name: 'Take these days' }).click();
+  await expect(sentence(page)).toContainText('from 3 February to 16 February 2025');
+  const words = page.locator('q');
+  await expect(words).toHaveText('for from 3 February to 16 February 2025');
+  const figures = await page.getByRole('heading', { level: 1 }).textContent();
+  await page.getByRole('navigation', { name: 'Trail' }).getByRole('link').nth(2).click();
+  await expect(sentence(page)).toContainText(', 2025');
+  await ask(page, 'for from 3 February to 16 February 2025');
+  await expect(sentence(page)).toContainText('from 3 February to 16 February 2025');
+  expect(await page.getByRole('heading', { level: 1 }).textContent()).toBe(figures);
+});
+
+test('another reading of the same words takes its place beside them, not behind them', async ({ browser, product }) => {
+  const page = await signedIn(browser, product, 'mira');
+  await ask(page, 'passengers by coast');
+  await expect(sentence(page)).toContainText('by coast');
+  await ask(page, 'revenue by month');
+  await expect(sentence(page)).toContainText('Ticket revenue by month');
+  await page.getByRole('complementary', { name: 'Notes' }).getByRole('button', { name: /^As a follow-up/ }).click();
+  await expect(sentence(page)).toContainText('Ticket revenue by month and coast');
+  const trail = page.getByRole('navigation', { name: 'Trail' });
+  await expect(trail).toContainText('3 steps');
+  await ask(page, 'undo');
+  await expect(sentence(page)).toContainText('Passengers by coast');
+});
+
+test('deletions are taken back one after the other', async ({ browser, product }) => {
+  const page = await signedIn(browser, product, 'mira');
+  await ask(page, 'margin by line');
+  await expect(sentence(page)).toContainText('by line');
+  const trail = page.getByRole('navigation', { name: 'Trail' });
+  for (const words of ['by route', 'by vessel']) {
+    await trail.getByRole('link').first().click();
+    await expect(sentence(page)).toContainText('by line');
+    await ask(page, words);
+    await expect(sentence(page)).toContainText(words);
+  }
+  for (const words of ['by route', 'by vessel']) {
+    await page.getByRole('button', { name: `What to do with “${words}”` }).focus();
+    await page.keyboard.press('Enter');
+    await page.getByRole('menuitem', { name: /^Delete/ }).click();
+    await expect(trail).not.toContainText(words);
+  }
+  await trail.getByRole('button', { name: 'Undo' }).click();
+  await expect(trail).toContainText('by vessel');
+  await trail.getByRole('button', { name: 'Undo' }).click();
+  await expect(trail).toContainText('by route');
+});

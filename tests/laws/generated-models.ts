@@ -157,7 +157,7 @@ export function readingOf(made: World): fc.Arbitrary<Reading> {
       against,
       rank: fc.option(fc.record({ count: fc.integer({ min: 1, max: 30 }), direction: fc.constantFrom<'top' | 'bottom'>('top', 'bottom'), by: fc.constantFrom(null, 'm1', 'm2'), percent: fc.boolean(), within: fc.boolean(), others: fc.boolean(), marked: fc.boolean(), on: fc.constantFrom(undefined, ...CHANGE_PARTS) }), { nil: null }),
       chart: fc.option(fc.constantFrom(null, ...CHART_KINDS), { nil: undefined }),
-      formats: fc.record({ labels: fc.constant(true), totals: fc.constant(true), across: fc.constant(true), cells: fc.constantFrom<'bars' | 'shades'>('bars', 'shades') }, { requiredKeys: [] }),
+      formats: fc.record({ labels: fc.constant(true), totals: fc.constant(true), across: fc.constant(true), cells: fc.constantFrom<'bars' | 'shades'>('bars', 'shades'), lines: fc.uniqueArray(fc.record({ at: fc.oneof(fc.integer({ min: 1, max: 90_000 }), fc.constantFrom<'average' | 'median'>('average', 'median')), target: fc.constant<true>(true) }, { requiredKeys: ['at'] }), { minLength: 1, maxLength: 3, selector: (one) => one.at }), axis: fc.constantFrom<'zero' | 'fitted'>('zero', 'fitted'), colour: fc.integer({ min: 1, max: 10 }) }, { requiredKeys: [] }),
       order: fc.option(fc.tuple(fc.boolean(), fc.constantFrom<'up' | 'down'>('up', 'down'), fc.constantFrom(undefined, ...CHANGE_PARTS)), { nil: null }),
       rows: fc.option(fc.uniqueArray(listed, { maxLength: 3, selector: (one) => JSON.stringify(one) }), { nil: null, freq: 6 }),
     })

@@ -29,6 +29,7 @@ export interface ModelView {
   readonly name: string;
   readonly description?: string;
   readonly asOfDay: string;
+  readonly calendar?: { readonly weekStartsOn?: string };
   readonly measures: readonly { readonly id: string; readonly name: string; readonly description?: string; readonly kind: string; readonly unit?: string; readonly format?: { readonly style?: string; readonly currency?: string | undefined }; readonly direction?: 'more' | 'less'; readonly synonyms: readonly string[] }[];
   readonly facts: readonly { readonly id: string; readonly name: string; readonly plural?: string }[];
   readonly sets: readonly { readonly id: string; readonly name: string; readonly level: string; readonly members: readonly string[] }[];
@@ -41,6 +42,8 @@ export interface Step {
   readonly id: string;
   readonly after: string | null;
   readonly asked: string;
+  /** Of a change made by hand: what to type to say it. */
+  readonly inWords?: string;
   /** What its people call it; null: by what was asked. */
   readonly name: string | null;
   readonly starred: boolean;

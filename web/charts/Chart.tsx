@@ -220,7 +220,8 @@ const Grid = styled.div`
 
 function HeatGrid({ chart }: { chart: ChartDescription }) {
   const mode = useMode();
-  const colour = TOKENS[mode].series[0] ?? '#000000';
+  const { series } = TOKENS[mode];
+  const colour = series[(chart.series[0]?.colour ?? 0) % series.length] ?? '#000000';
   const values = chart.series.flatMap((series) => series.points.flatMap((point) => (point.y === null ? [] : [point.y])));
   const low = Math.min(...values);
   const high = Math.max(...values);

@@ -41,3 +41,10 @@ test('choosing a mark tells its row of the answer, and whether it is one more', 
   onClick({ native: { shiftKey: true } }, [{ datasetIndex: 0, index: 1 }]);
   expect(chosen).toEqual([[2, false], [1, true]]);
 });
+
+test('the value axis reaches the lines that cross it, and begins where it is asked to', () => {
+  const view = (more: object) => describeChart(answer(ROWS), { ...EMPTY_READING, shown: [plain('v')], by: [{ kind: 'time', grain: 'month' }], view: { chart: 'line', ...more } });
+  const left = (chart: ChartDescription) => axes(chart)['left'] as unknown as { suggestedMax?: number; suggestedMin?: number; beginAtZero: boolean };
+  expect([left(view({ lines: [{ at: 2000 }] })).suggestedMax, left(view({ lines: [{ at: 12 }] })).suggestedMin]).toEqual([2000, 12]);
+  expect([left(view({ axis: 'zero' })).beginAtZero, left(view({ axis: 'fitted' })).beginAtZero]).toEqual([true, false]);
+});

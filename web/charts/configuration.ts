@@ -84,10 +84,11 @@ function cartesian(chart: ChartDescription, options: DrawOptions): ChartConfigur
     ticks: { color: tokens.quiet, autoSkip: dated, ...(slanted ? { minRotation: 50, maxRotation: 50 } : { maxRotation: 0 }), font: { family: SANS, size: 11.5 }, padding: 6, callback(this: { chart?: { width: number } }, _tick: string | number, index: number) { return slanted ? shortened(chart.categories[index] ?? '', 20) : categoryText(chart, index, lying, this.chart?.width ?? 800); } },
   };
   const valueAxis = (column: object, side: 'left' | 'right') => ({
-    type: 'linear' as const, stacked, position: lying ? ('bottom' as const) : side, beginAtZero: !lines || startsNearZero(chart), border: { display: false },
+    type: 'linear' as const, stacked, position: lying ? ('bottom' as const) : side, beginAtZero: chart.axis === null ? !lines || startsNearZero(chart) : chart.axis === 'zero', border: { display: false },
     grid: side === 'right' ? { display: false } : grid,
     ticks: { color: side === 'right' && right ? seriesColour(right, tokens) : tokens.quiet, maxTicksLimit: small ? 4 : 6, font: { family: SANS, size: 11.5 }, padding: 8, callback: tickText(column) },
     ...(chart.kind === 'share bars' || (chart.kind === 'pareto' && side === 'right') ? { min: 0, max: 1 } : {}),
+    ...(side === 'left' ? crossedEnds(chart) : {}),
     ...(options.range && side === 'left' ? { suggestedMin: options.range.low, suggestedMax: options.range.high } : {}),
     ...(chart.axisFrom === undefined ? {} : { min: chart.axisFrom }),
     ...(chart.boxes ? { suggestedMin: Math.min(...chart.boxes.map((box) => box?.low ?? Infinity)), suggestedMax: Math.max(...chart.boxes.map((box) => box?.high ?? -Infinity)) } : {}),
@@ -99,12 +100,12 @@ function cartesian(chart: ChartDescription, options: DrawOptions): ChartConfigur
     options: {
       indexAxis: lying ? 'y' : 'x',
       ...common(chart, options),
-      layout: { padding: { right: endLabels ? endLabelRoom(chart, small) : lying ? 54 : 12, top: 14 } },
+      layout: { padding: { right: endLabels ? endLabelRoom(chart, small) : lying ? 54 : 12, top: lying && chart.lines.length > 0 ? 20 : 14 } },
       scales: lying
         ? { y: categoryAxis, x: { ...valueAxis(value, 'left'), display: false } }
         : { x: categoryAxis, left: valueAxis(value, 'left'), ...(right ? { right: valueAxis(right.column, 'right') } : {}) },
     },
-    plugins: [incompleteGround(chart, tokens), ...chosenMarks(chart, options), ...(endLabels ? [labelsAtEnds(chart, tokens, small)] : []), ...(lying || chart.labels ? [valueLabels(chart, tokens, lying)] : []), ...(chart.boxes ? [boxEnds(chart, tokens)] : [])],
+    plugins: [incompleteGround(chart, tokens), linesAcross(chart, tokens, lying ? 'x' : 'left'), ...chosenMarks(chart, options), ...(endLabels ? [labelsAtEnds(chart, tokens, small)] : []), ...(lying || chart.labels ? [valueLabels(chart, tokens, lying)] : []), ...(chart.boxes ? [boxEnds(chart, tokens)] : [])],
   } as ChartConfiguration<Kind>;
 }
 
@@ -217,6 +218,46 @@ function tooltipTitle(chart: ChartDescription, item: { dataIndex: number } | und
   return `${chart.categories[item.dataIndex] ?? ''}${incomplete}`;
 }
 
+/** The value axis reaches the lines that cross it. */
+function crossedEnds({ lines, boxes }: ChartDescription): { suggestedMin?: number; suggestedMax?: number } {
+  if (lines.length === 0 || boxes) return {};
+  const values = lines.map((one) => one.value);
+  return { suggestedMin: Math.min(...values), suggestedMax: Math.max(...values) };
+}
+
+/** Lines across the chart, each with its value at the end; a target in the signal colour. */
+function linesAcross(chart: ChartDescription, tokens: Tokens, axisId: 'x' | 'y' | 'left'): Plugin<Kind> {
+  return {
+    id: 'linesAcross',
+    afterDatasetsDraw(drawn) {
+      const scale = drawn.scales[axisId];
+      if (!scale || chart.lines.length === 0) return;
+      const { ctx, chartArea } = drawn;
+      ctx.save();
+      ctx.font = `600 11px ${SANS}`;
+      for (const line of chart.lines) {
+        const at = scale.getPixelForValue(line.value);
+        if (at < (axisId === 'x' ? chartArea.left : chartArea.top) - 1 || at > (axisId === 'x' ? chartArea.right : chartArea.bottom) + 1) continue;
+        ctx.strokeStyle = line.target ? tokens.signal : tokens.ink;
+        ctx.lineWidth = line.target ? 1.6 : 1.1;
+        ctx.setLineDash(line.target ? [] : [5, 4]);
+        ctx.beginPath();
+        if (axisId === 'x') { ctx.moveTo(at, chartArea.top); ctx.lineTo(at, chartArea.bottom); } else { ctx.moveTo(chartArea.left, at); ctx.lineTo(chartArea.right, at); }
+        ctx.stroke();
+        const width = ctx.measureText(line.label).width + 8;
+        const [x, y] = axisId === 'x' ? [Math.min(at - 4, chartArea.right - width), chartArea.top - 16] : [chartArea.left + 2, Math.max(chartArea.top, at - 17)];
+        ctx.fillStyle = pale(tokens.paper, 'E0');
+        ctx.fillRect(x, y, width, 15);
+        ctx.fillStyle = line.target ? tokens.signal : tokens.ink;
+        ctx.textBaseline = 'middle';
+        ctx.textAlign = 'left';
+        ctx.fillText(line.label, x + 4, y + 8);
+      }
+      ctx.restore();
+    },
+  };
+}
+
 /** A tinted ground below the incomplete period. */
 function incompleteGround(chart: ChartDescription, tokens: Tokens): Plugin<Kind> {
   return {
@@ -311,7 +352,7 @@ function pie(chart: ChartDescription, options: DrawOptions): ChartConfiguration<
   const [series] = chart.series;
   return {
     type: 'doughnut',
-    data: { labels: [...chart.categories], datasets: [{ data: (series?.points ?? []).map((point) => point.y ?? 0), backgroundColor: chart.categories.map((_category, index) => tokens.series[index % tokens.series.length] ?? tokens.ink), borderColor: tokens.paper, borderWidth: 2 }] },
+    data: { labels: [...chart.categories], datasets: [{ data: (series?.points ?? []).map((point) => point.y ?? 0), backgroundColor: chart.categories.map((_category, index) => tokens.series[((series?.colour ?? 0) + index) % tokens.series.length] ?? tokens.ink), borderColor: tokens.paper, borderWidth: 2 }] },
     options: { ...common(chart, options), cutout: '52%', plugins: { ...common(chart, options).plugins, legend: { display: true, position: 'right', labels: { color: tokens.ink, boxWidth: 12, font: { family: SANS, size: 12 } } } } },
   } as ChartConfiguration<Kind>;
 }
@@ -323,9 +364,9 @@ function scatter(chart: ChartDescription, options: DrawOptions): ChartConfigurat
   const axis = (text: string, column: object) => ({ title: { display: true, text, color: tokens.quiet, font: { family: SANS, size: 12 } }, grid: { color: tokens.line }, border: { display: false }, ticks: { color: tokens.quiet, maxTicksLimit: 6, font: { family: SANS, size: 11.5 }, callback: (tick: string | number) => formatShort(Number(tick), column) } });
   return {
     type: chart.kind === 'bubble' ? 'bubble' : 'scatter',
-    data: { datasets: [{ label: series?.label ?? '', data: (series?.points ?? []).map((point) => ({ x: point.x, y: point.y ?? 0, ...(point.size === undefined ? {} : { r: 4 + 24 * Math.sqrt(Math.max(0, point.size) / most) }) })), backgroundColor: pale(tokens.series[0] ?? tokens.ink, 'B0'), ...(chart.kind === 'bubble' ? {} : { pointRadius: 5, pointHoverRadius: 7 }) }] },
-    plugins: chosenMarks(chart, options),
-    options: { ...common(chart, options), scales: { x: axis(chart.categoryLabel, {}), y: axis(series?.label ?? '', series?.column ?? {}) } },
+    data: { datasets: [{ label: series?.label ?? '', data: (series?.points ?? []).map((point) => ({ x: point.x, y: point.y ?? 0, ...(point.size === undefined ? {} : { r: 4 + 24 * Math.sqrt(Math.max(0, point.size) / most) }) })), backgroundColor: pale(series ? seriesColour(series, tokens) : tokens.ink, 'B0'), ...(chart.kind === 'bubble' ? {} : { pointRadius: 5, pointHoverRadius: 7 }) }] },
+    plugins: [linesAcross(chart, tokens, 'y'), ...chosenMarks(chart, options)],
+    options: { ...common(chart, options), scales: { x: axis(chart.categoryLabel, {}), y: { ...axis(series?.label ?? '', series?.column ?? {}), beginAtZero: chart.axis === 'zero', ...crossedEnds(chart) } } },
   } as ChartConfiguration<Kind>;
 }
 

@@ -11,6 +11,7 @@ import { Button, Menu, PrimaryButton } from '../parts/controls';
 import { Message } from '../parts/states';
 import { SentenceLine } from '../parts/SentenceLine';
 import { ExportMenu } from './ExportMenu';
+import { FormatPanel } from './FormatPanel';
 import { actsForMarks } from './marks';
 import { MarkActs } from './MarkActs';
 import { AddToSentence, PhraseEditor } from './phrases/PhraseEditor';
@@ -19,9 +20,13 @@ import { TableView } from './table/TableView';
 import { WorkingView } from './WorkingView';
 
 const Article = styled.article`
-  display: grid; grid-template-rows: auto auto minmax(0, 1fr) auto; gap: 4px; padding: 20px 30px 12px; min-height: 0; min-width: 0; height: 100%;
+  display: grid; grid-template-rows: auto auto auto minmax(0, 1fr) auto; gap: 4px; padding: 20px 30px 12px; min-height: 0; min-width: 0; height: 100%;
   h1 { font: 600 25px/1.28 ${SERIF}; letter-spacing: -0.005em; text-wrap: balance; }
-  @media (max-width: ${NARROW}) { padding: 14px; height: auto; grid-template-rows: auto auto 380px auto; h1 { font-size: 21px; } }
+  @media (max-width: ${NARROW}) { padding: 14px; height: auto; grid-template-rows: auto auto auto 380px auto; h1 { font-size: 21px; } }
+`;
+const Words = styled.p`
+  color: var(--quiet); font-size: 12.5px;
+  q { quotes: '“' '”'; }
 `;
 const Figure = styled.figure`
   min-height: 0; min-width: 0; padding: 8px 0; display: grid; grid-template-rows: minmax(0, 1fr) auto auto;
@@ -67,6 +72,7 @@ export function AnswerView(props: { step: Step; model: ModelView | undefined; on
     <Article>
       <h1>{step.headline}</h1>
       <SentenceLine sentence={sentence} added={step.change.added} removed={step.change.removed} {...(props.canAsk && model ? { editorFor: (phrase, close) => <PhraseEditor phrase={phrase} reading={reading} model={model} onSay={props.onSay} onEdit={(edits) => { close(); props.onEdit(edits); }} />, adder: (close) => <AddToSentence reading={reading} model={model} onSay={props.onSay} onEdit={(edits) => { close(); props.onEdit(edits); }} /> } : {})} />
+      {step.inWords === undefined ? <span /> : <Words>in words: <q>{step.inWords}</q></Words>}
       <Figure>
         {step.outcome === 'empty' ? (
           <Message title="No data">{step.notes.find((note) => note.kind === 'caveat')?.text ?? 'Nothing fits.'} Take a condition out of the sentence, or go back a step in the trail.</Message>
@@ -96,6 +102,7 @@ export function AnswerView(props: { step: Step; model: ModelView | undefined; on
               onChoose={(kind) => { setSide('chart'); props.onEdit([{ do: 'view', view: { chart: kind as ChartKind } }]); }}
             />
           ) : null}
+          {props.canAsk && shownSide === 'chart' && chart.kind !== 'number' && chart.kind !== 'table' ? <FormatPanel chart={chart} reading={reading} onEdit={props.onEdit} /> : null}
           {model ? <ExportMenu modelId={model.id} step={step} answer={answer} reading={reading} sentence={sentence.text} /> : null}
           {props.canAsk ? <PrimaryButton onPress={props.onPin}>Pin to a board</PrimaryButton> : <Button isDisabled>Pin to a board</Button>}
         </div>

@@ -3,7 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
-import type { Option } from '@zud/core/language/read';
+import type { Note, Option } from '@zud/core/language/read';
 import type { Edit } from '@zud/core/reading/edit';
 import { api, ProblemError, type Ask, type Inquiry } from '../app/api';
 import { useInterface } from '../app/interface-state';
@@ -29,6 +29,12 @@ const Middle = styled.div`
   padding: 24px 30px;
 `;
 
+/** What is asked; absent as `after`: after the step shown. */
+interface Said {
+  readonly said: Ask;
+  readonly after?: string | null;
+}
+
 /** Others, and other windows, may go on in the same inquiry. */
 const ANEW = 4000;
 
@@ -47,11 +53,11 @@ export function InquiryPage() {
   const place = `inquiry ${inquiryId}`;
 
   const ask = useMutation({
-    mutationFn: (said: Ask) => {
+    mutationFn: ({ said, after }: Said) => {
       running.current = new AbortController();
-      return api.ask(inquiryId, said, current, running.current.signal);
+      return api.ask(inquiryId, said, after === undefined ? current : after, running.current.signal);
     },
-    onSuccess: (made, said) => {
+    onSuccess: (made, { said }) => {
       if ('text' in said) setDraft(place, '');
       client.setQueryData(['step', inquiryId, made.id], made);
       client.setQueryData<Inquiry>(['inquiry', inquiryId], (there) => (there && !there.steps.some((one) => one.id === made.id) ? { ...there, steps: [...there.steps, made] } : there));
@@ -59,8 +65,10 @@ export function InquiryPage() {
       void navigate(`/inquiries/${inquiryId}/steps/${made.id}`);
     },
   });
-  const choose = (option: Option) => {
-    if (option.reading) ask.mutate({ reading: option.reading, label: option.label });
+  const say = (said: Ask) => ask.mutate({ said });
+  // another reading of the same words takes its place beside them, after the step they followed
+  const choose = (option: Option, of: Note['kind'] = 'unclear') => {
+    if (option.reading) ask.mutate({ said: { reading: option.reading, label: option.label }, ...(of === 'assumed' && step.data ? { after: step.data.after } : {}) });
     else if (option.text !== undefined) {
       setDraft(place, replacedWord(step.data, option.text));
       document.querySelector<HTMLInputElement>('input[role=combobox]')?.focus();
@@ -73,7 +81,7 @@ export function InquiryPage() {
   const foot = canAsk ? (
     <AskLine
       place={place} about={[model.data?.name ?? '', shown ? `following “${shown.asked}”` : 'a first question']} placeholder={shown ? 'Ask a follow-up' : 'Ask a question'} modelId={inquiry.data?.modelId ?? null} before={before}
-      busy={ask.isPending} onAsk={(text) => ask.mutate({ text })} onStop={() => running.current?.abort()} {...(current === null && model.data ? { tries: model.data.starters } : {})}
+      busy={ask.isPending} onAsk={(text) => say({ text })} onStop={() => running.current?.abort()} {...(current === null && model.data ? { tries: model.data.starters } : {})}
     />
   ) : undefined;
   if (inquiry.isError) return <Page><Failure error={inquiry.error} {...(inquiry.error instanceof ProblemError && inquiry.error.status === 404 ? {} : { onRetry: () => void inquiry.refetch() })} action={<Button onPress={() => void navigate('/inquiries')}>Your inquiries</Button>} /></Page>;
@@ -81,16 +89,16 @@ export function InquiryPage() {
     <Page bare {...(foot ? { foot } : {})}>
       <Columns>
         <Trail inquiryId={inquiryId} inquiry={inquiry.data} current={current} />
-        <section onDragOver={(event) => { if (canAsk && event.dataTransfer.types.includes(DRAGGED)) event.preventDefault(); }} onDrop={(event) => { const dropped = event.dataTransfer.getData(DRAGGED); if (dropped !== '') ask.mutate({ edit: JSON.parse(dropped) as Edit[] }); }}>
+        <section onDragOver={(event) => { if (canAsk && event.dataTransfer.types.includes(DRAGGED)) event.preventDefault(); }} onDrop={(event) => { const dropped = event.dataTransfer.getData(DRAGGED); if (dropped !== '') say({ edit: JSON.parse(dropped) as Edit[] }); }}>
           {ask.isError && !stopped ? <Middle><Failure error={ask.error} onRetry={() => ask.variables && ask.mutate(ask.variables)} action={<Button onPress={() => ask.reset()}>Go back</Button>} /></Middle>
           : ask.isPending ? <Middle><Loading what="Computing" onStop={() => running.current?.abort()} /></Middle>
           : inquiry.isPending || (current !== null && step.isPending) ? <Middle><Loading what="Opening the inquiry" /></Middle>
           : step.isError ? <Middle><Failure error={step.error} onRetry={() => void step.refetch()} /></Middle>
           : !shown ? <Middle><Message title="A blank page">Ask a first question in the line below. Each answer becomes a step of the trail, and nothing is overwritten.</Message></Middle>
-          : shown.answer ? <AnswerView key={shown.id} step={shown} model={model.data} canAsk={canAsk} onEdit={(edits) => ask.mutate({ edit: edits })} onSay={(text) => ask.mutate({ text })} onPin={() => setPinning(true)} />
+          : shown.answer ? <AnswerView key={shown.id} step={shown} model={model.data} canAsk={canAsk} onEdit={(edits) => say({ edit: edits })} onSay={(text) => say({ text })} onPin={() => setPinning(true)} />
           : <UnansweredView step={shown} onChoose={choose} />}
         </section>
-        <Margin notes={(shown?.notes ?? []).filter((note) => shown?.answer !== undefined || note.kind !== 'unclear')} model={model.data} reading={before} canAsk={canAsk} onChoose={choose} onEdit={(edits) => ask.mutate({ edit: edits })} />
+        <Margin notes={(shown?.notes ?? []).filter((note) => shown?.answer !== undefined || note.kind !== 'unclear')} model={model.data} reading={before} canAsk={canAsk} onChoose={choose} onEdit={(edits) => say({ edit: edits })} />
       </Columns>
       {shown?.reading && inquiry.data ? <PinDialog isOpen={pinning} onClose={() => setPinning(false)} modelId={inquiry.data.modelId} reading={shown.reading} /> : null}
     </Page>

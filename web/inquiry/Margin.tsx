@@ -17,7 +17,7 @@ const Column = styled.aside`
   @media (max-width: ${NARROW}) { border-left: 0; border-top: 1px solid var(--line); }
 `;
 
-export function Margin(props: { notes: readonly Note[]; model: ModelView | undefined; reading: Reading | null; canAsk: boolean; onChoose: (option: Option) => void; onEdit: (edits: readonly Edit[]) => void }) {
+export function Margin(props: { notes: readonly Note[]; model: ModelView | undefined; reading: Reading | null; canAsk: boolean; onChoose: (option: Option, of: Note['kind']) => void; onEdit: (edits: readonly Edit[]) => void }) {
   const [side, setSide] = useState<'notes' | 'model'>('notes');
   const tab = (id: 'notes' | 'model', label: string) => <button type="button" role="tab" aria-selected={side === id} onClick={() => setSide(id)}>{label}</button>;
   return (

@@ -14,7 +14,7 @@ const Entry = styled.div`
 
 const TITLES: Record<Note['kind'], string> = { assumed: 'Assumed', caveat: 'Caveat', finding: 'Finding', unclear: 'Not understood' };
 
-export function NotesList(props: { notes: readonly Note[]; onChoose: (option: Option) => void }) {
+export function NotesList(props: { notes: readonly Note[]; onChoose: (option: Option, of: Note['kind']) => void }) {
   return (
     <>
       {props.notes.length === 0 ? <Entry><p>Nothing was assumed.</p></Entry> : null}
@@ -24,7 +24,7 @@ export function NotesList(props: { notes: readonly Note[]; onChoose: (option: Op
           <p>{note.text}</p>
           {note.options && note.options.length > 0 ? (
             <div>
-              {note.options.map((option) => <TextButton key={option.label} onPress={() => props.onChoose(option)}>{option.label}</TextButton>)}
+              {note.options.map((option) => <TextButton key={option.label} onPress={() => props.onChoose(option, note.kind)}>{option.label}</TextButton>)}
             </div>
           ) : null}
         </Entry>

@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useRef, useState, type RefObject } from 'react';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { api, type Inquiry, type Step } from '../app/api';
@@ -35,8 +35,14 @@ const Row = styled(Link)<{ $depth: number }>`
   svg { flex: none; margin-top: 2px; }
 `;
 
-const entriesFor = ({ step, branches }: TrailRow, changes: boolean, current: string | null): MenuEntry[] => [
-  ...(current === null || current === step.id ? [] : [{ id: 'compare', label: 'Compare with the step shown', note: 'Both side by side, with what differs' }]),
+interface Place {
+  /** Whether this step is the one shown, another is, or none. */
+  readonly place: 'here' | 'elsewhere' | 'alone';
+  readonly changes: boolean;
+}
+
+const entriesFor = ({ step, branches }: TrailRow, { place, changes }: Place): MenuEntry[] => [
+  ...(place !== 'elsewhere' ? [] : [{ id: 'compare', label: 'Compare with the step shown', note: 'Both side by side, with what differs' }]),
   ...(changes ? changing(step, branches) : []),
 ];
 
@@ -51,26 +57,53 @@ const NO_STEPS: readonly Step[] = [];
 
 const OUTCOME: Partial<Record<Step['outcome'], string>> = { choose: 'a choice is open', unclear: 'not understood', empty: 'no data' };
 
+/** A step of the trail; drawn anew only when something of it changed, however long the trail. */
+const TrailStep = memo(function TrailStep(props: TrailRow & Place & { inquiryId: string; acting: RefObject<(row: TrailRow, id: string) => void> }) {
+  const { step, depth, hidden, branches, place, changes, inquiryId, acting } = props;
+  const here = useRef<HTMLAnchorElement>(null);
+  useEffect(() => {
+    if (place === 'here') here.current?.scrollIntoView({ block: 'nearest' });
+  }, [place]);
+  const row: TrailRow = { step, depth, hidden, branches };
+  const entries = entriesFor(row, { place, changes });
+  return (
+    <li style={{ ['--depth' as string]: depth }}>
+      <Row ref={here} to={`/inquiries/${inquiryId}/steps/${step.id}`} $depth={depth} data-outcome={step.outcome} {...(place === 'here' ? { 'aria-current': 'step' as const } : {})}>
+        <i />
+        <span>
+          <b>{step.starred ? <span role="img" aria-label="Starred">★ </span> : null}{step.name ?? step.asked}</b>
+          {step.name !== null ? <small>{step.asked}</small> : null}
+          {OUTCOME[step.outcome] ? <small>{OUTCOME[step.outcome]}</small> : null}
+          {hidden > 0 ? <small>{hidden} {hidden === 1 ? 'step' : 'steps'} folded away</small> : null}
+        </span>
+        {step.thumbnail ? <Thumbnail thumbnail={step.thumbnail} /> : null}
+      </Row>
+      {entries.length === 0 ? null : <Menu plain label="⋯" ariaLabel={`What to do with “${step.name ?? step.asked}”`} entries={entries} onChoose={(id) => acting.current(row, id)} />}
+    </li>
+  );
+});
+
 export function Trail({ inquiryId, inquiry, current }: { inquiryId: string; inquiry: Inquiry | undefined; current: string | null }) {
   const steps = inquiry?.steps ?? NO_STEPS;
   const changes = inquiry !== undefined && inquiry.right !== 'see';
-  const here = useRef<HTMLAnchorElement>(null);
   const client = useQueryClient();
   const navigate = useNavigate();
   const [renaming, setRenaming] = useState<Step | null>(null);
   const [name, setName] = useState('');
-  const [gone, setGone] = useState<readonly string[]>([]);
+  /** What was deleted, the latest last: each can be taken back in turn. */
+  const [gone, setGone] = useState<readonly (readonly string[])[]>([]);
   const refresh = () => client.invalidateQueries({ queryKey: ['inquiry', inquiryId] });
   const mark = useMutation({ mutationFn: ({ step, ...marks }: { step: Step; name?: string | null; starred?: boolean; folded?: boolean }) => api.markStep(inquiryId, step.id, marks), onSuccess: () => { setRenaming(null); return refresh(); } });
   const remove = useMutation({
     mutationFn: (step: Step) => api.deleteStep(inquiryId, step.id),
     onSuccess: async ({ deleted }, step) => {
-      setGone(deleted);
+      setGone((before) => [...before, deleted]);
       if (current !== null && deleted.includes(current)) await navigate(`/inquiries/${inquiryId}${step.after === null ? '' : `/steps/${step.after}`}`);
       await refresh();
     },
   });
-  const restore = useMutation({ mutationFn: () => api.restoreSteps(inquiryId, gone), onSuccess: () => { setGone([]); return refresh(); } });
+  const last = gone.at(-1) ?? [];
+  const restore = useMutation({ mutationFn: () => api.restoreSteps(inquiryId, last), onSuccess: () => { setGone((before) => before.slice(0, -1)); return refresh(); } });
   const act = (row: TrailRow, id: string) => {
     const { step } = row;
     if (id === 'rename') { setName(step.name ?? step.asked); setRenaming(step); }
@@ -79,9 +112,10 @@ export function Trail({ inquiryId, inquiry, current }: { inquiryId: string; inqu
     if (id === 'fold') mark.mutate({ step, folded: !step.folded });
     if (id === 'delete') remove.mutate(step);
   };
+  const acting = useRef(act);
   useEffect(() => {
-    void here.current?.scrollIntoView({ block: 'nearest' });
-  }, [current]);
+    acting.current = act;
+  });
   return (
     <Column aria-label="Trail">
       {inquiry ? <TrailHead inquiry={inquiry} /> : null}
@@ -90,23 +124,9 @@ export function Trail({ inquiryId, inquiry, current }: { inquiryId: string; inqu
         <span>{steps.length} {steps.length === 1 ? 'step' : 'steps'}</span>
       </header>
       <ol>
-        {trailRows(steps).map((row) => { const { step, depth } = row; return (
-          <li key={step.id} style={{ ['--depth' as string]: depth }}>
-            <Row to={`/inquiries/${inquiryId}/steps/${step.id}`} $depth={depth} data-outcome={step.outcome} {...(step.id === current ? { 'aria-current': 'step' as const, ref: here } : {})}>
-              <i />
-              <span>
-                <b>{step.starred ? <span role="img" aria-label="Starred">★ </span> : null}{step.name ?? step.asked}</b>
-                {step.name !== null ? <small>{step.asked}</small> : null}
-                {OUTCOME[step.outcome] ? <small>{OUTCOME[step.outcome]}</small> : null}
-                {row.hidden > 0 ? <small>{row.hidden} {row.hidden === 1 ? 'step' : 'steps'} folded away</small> : null}
-              </span>
-              {step.thumbnail ? <Thumbnail thumbnail={step.thumbnail} /> : null}
-            </Row>
-            {entriesFor(row, changes, current).length === 0 ? null : <Menu plain label="⋯" ariaLabel={`What to do with “${step.name ?? step.asked}”`} entries={entriesFor(row, changes, current)} onChoose={(id) => act(row, id)} />}
-          </li>
-        ); })}
+        {trailRows(steps).map((row) => <TrailStep key={row.step.id} inquiryId={inquiryId} {...row} place={current === null ? 'alone' : row.step.id === current ? 'here' : 'elsewhere'} changes={changes} acting={acting} />)}
       </ol>
-      {gone.length > 0 ? <footer role="status">{gone.length === 1 ? 'A step was deleted.' : `${gone.length} steps were deleted.`} <TextButton onPress={() => restore.mutate()}>Undo</TextButton></footer> : null}
+      {last.length > 0 ? <footer role="status">{last.length === 1 ? 'A step was deleted.' : `${last.length} steps were deleted.`} <TextButton onPress={() => restore.mutate()}>Undo</TextButton></footer> : null}
       {remove.isError ? <Failure error={remove.error} /> : null}
       {restore.isError ? <Failure error={restore.error} /> : null}
       <Dialog title="Rename the step" isOpen={renaming !== null} onClose={() => setRenaming(null)}>

@@ -6,6 +6,7 @@ import { projected } from '../projection';
 import { shadeOf } from '../shade';
 import type { Tokens } from '../tokens';
 import { circle, escaped, fitted, line, path, rect, SERIF, text, widthOf, wrapped } from './marks';
+import { lineAcross } from './line-across';
 import { linear, type Scale } from './scale';
 
 export interface Picture {
@@ -146,8 +147,9 @@ function axisFigure({ chart, tokens, box }: Drawing): string {
   const bars = all.filter((series) => !isLine(chart, series));
   const named = all.length > 1;
   const plot: Box = { x: box.x + 52, y: box.y + (named ? 26 : 10), width: box.width - 52 - (right.length > 0 ? 52 : 12), height: box.height - (named ? 26 : 10) - (isSlanted(chart, box.width) ? 72 : 40) };
-  const leftValues = [...valuesOf(left), ...(chart.boxes ?? []).flatMap((ends) => (ends === null ? [] : [ends.low, ends.high]))];
-  const scale = linear(leftValues, bars.length > 0 || Math.min(...leftValues) < 0.72 * Math.max(...leftValues), chart.axisFrom);
+  const leftValues = [...valuesOf(left), ...chart.lines.map((one) => one.value), ...(chart.boxes ?? []).flatMap((ends) => (ends === null ? [] : [ends.low, ends.high]))];
+  const usualZero = Math.min(...leftValues) < 0.72 * Math.max(...leftValues);
+  const scale = linear(leftValues, bars.length > 0 || (chart.axis === null ? usualZero : chart.axis === 'zero'), chart.axisFrom);
   const rightScale = right.length > 0 ? linear([...valuesOf(right), ...(chart.kind === 'pareto' ? [1] : [])], true) : null;
   const y = (value: number, of: Scale) => plot.y + plot.height * (1 - of.at(value));
   const step = plot.width / Math.max(1, chart.categories.length);
@@ -179,6 +181,7 @@ function axisFigure({ chart, tokens, box }: Drawing): string {
     parts.push(line(x(at), y(ends.low, scale), x(at), y(point.base ?? ends.low, scale), tokens.ink), line(x(at), y(point.y, scale), x(at), y(ends.high, scale), tokens.ink), line(x(at) - half, y(ends.low, scale), x(at) + half, y(ends.low, scale), tokens.ink), line(x(at) - half, y(ends.high, scale), x(at) + half, y(ends.high, scale), tokens.ink), line(x(at) - 2 * half, y(ends.middle, scale), x(at) + 2 * half, y(ends.middle, scale), tokens.paper, { 'stroke-width': 2.4 }));
   });
   for (const series of all.filter((one) => isLine(chart, one))) parts.push(lineOf(series, chart, tokens, x, (value) => y(value, series.axis === 'right' && rightScale ? rightScale : scale), plot));
+  for (const one of chart.lines) parts.push(lineAcross(one, tokens, { y: y(one.value, scale), left: plot.x, right: plot.x + plot.width }));
   parts.push(categoryLabels(chart, tokens, plot, step));
   return parts.join('');
 }
@@ -228,8 +231,9 @@ function categoryLabels(chart: ChartDescription, tokens: Tokens, plot: Box, step
 function lyingFigure({ chart, tokens, box }: Drawing): string {
   const named = chart.series.length > 1;
   const labels = Math.min(190, 12 + Math.max(0, ...chart.categories.map((name) => widthOf(name, 11.5))));
-  const plot: Box = { x: box.x + labels, y: box.y + (named ? 26 : 4), width: box.width - labels - 62, height: box.height - (named ? 26 : 4) };
-  const scale = linear(valuesOf(chart.series), true);
+  const top = (named ? 26 : 4) + (chart.lines.length > 0 ? 18 : 0);
+  const plot: Box = { x: box.x + labels, y: box.y + top, width: box.width - labels - 62, height: box.height - top };
+  const scale = linear([...valuesOf(chart.series), ...chart.lines.map((one) => one.value)], true);
   const step = plot.height / Math.max(1, chart.categories.length);
   const thickness = Math.min(24, (step * 0.78) / Math.max(1, chart.series.length));
   const x = (value: number) => plot.x + plot.width * scale.at(value);
@@ -245,7 +249,7 @@ function lyingFigure({ chart, tokens, box }: Drawing): string {
       return bar + (series.style === 'value' || series.style === 'rest' ? text(to + 6, top + thickness / 2 + 4, formatShort(value, series.column), tokens.ink, { size: 11, weight: 600 }) : '');
     });
     return text(plot.x - 10, middle + 4, fitted(name, labels - 12, 11.5), tokens.ink, { size: Math.min(11.5, step), anchor: 'end' }) + bars.join('');
-  }).join('');
+  }).join('') + chart.lines.map((one) => lineAcross(one, tokens, { x: x(one.value), top: plot.y, bottom: plot.y + plot.height })).join('');
 }
 
 function pieFigure({ chart, tokens, box }: Drawing): string {
@@ -258,7 +262,7 @@ function pieFigure({ chart, tokens, box }: Drawing): string {
   const slices = series.points.map((point, index) => {
     const part = total === 0 ? 0 : (point.y ?? 0) / total;
     const next = turned + part * 2 * Math.PI;
-    const colour = tokens.series[index % tokens.series.length] ?? tokens.ink;
+    const colour = tokens.series[(series.colour + index) % tokens.series.length] ?? tokens.ink;
     const on = (angle: number, r: number) => `${(cx + r * Math.cos(angle)).toFixed(1)} ${(cy + r * Math.sin(angle)).toFixed(1)}`;
     const large = part > 0.5 ? 1 : 0;
     const slice = part >= 0.9999 ? circle(cx, cy, radius * 0.76, 'none', { stroke: colour, 'stroke-width': radius * 0.48 }) : path(`M${on(turned, radius)} A${radius} ${radius} 0 ${large} 1 ${on(next, radius)} L${on(next, radius * 0.52)} A${radius * 0.52} ${radius * 0.52} 0 ${large} 0 ${on(turned, radius * 0.52)} Z`, { fill: colour, stroke: tokens.paper, 'stroke-width': 2 });
@@ -273,12 +277,13 @@ function scatterFigure({ chart, tokens, box }: Drawing): string {
   const [series] = chart.series;
   if (!series) return '';
   const plot: Box = { x: box.x + 56, y: box.y + 8, width: box.width - 70, height: box.height - 54 };
-  const [across, up] = [linear(series.points.map((point) => point.x), false), linear(valuesOf(chart.series), false)];
+  const [across, up] = [linear(series.points.map((point) => point.x), false), linear([...valuesOf(chart.series), ...chart.lines.map((one) => one.value)], chart.axis === 'zero')];
   const most = Math.max(1e-9, ...series.points.map((point) => point.size ?? 0));
   const parts: string[] = [];
   for (const tick of up.ticks) { const y = plot.y + plot.height * (1 - up.at(tick)); parts.push(line(plot.x, y, plot.x + plot.width, y, tokens.line), text(plot.x - 8, y + 4, formatShort(tick, series.column), tokens.quiet, { size: 11, anchor: 'end' })); }
   for (const tick of across.ticks) { const x = plot.x + plot.width * across.at(tick); parts.push(line(x, plot.y, x, plot.y + plot.height, tokens.line), text(x, plot.y + plot.height + 16, formatShort(tick, {}), tokens.quiet, { size: 11, anchor: 'middle' })); }
-  for (const point of series.points) if (point.y !== null) parts.push(circle(plot.x + plot.width * across.at(point.x), plot.y + plot.height * (1 - up.at(point.y)), point.size === undefined ? 5 : 4 + 22 * Math.sqrt(point.size / most), tokens.series[0] ?? tokens.ink, { 'fill-opacity': 0.65 }));
+  for (const point of series.points) if (point.y !== null) parts.push(circle(plot.x + plot.width * across.at(point.x), plot.y + plot.height * (1 - up.at(point.y)), point.size === undefined ? 5 : 4 + 22 * Math.sqrt(point.size / most), colourOf(series, tokens), { 'fill-opacity': 0.65 }));
+  for (const one of chart.lines) parts.push(lineAcross(one, tokens, { y: plot.y + plot.height * (1 - up.at(one.value)), left: plot.x, right: plot.x + plot.width }));
   parts.push(text(plot.x + plot.width / 2, plot.y + plot.height + 36, chart.categoryLabel, tokens.quiet, { size: 12, anchor: 'middle' }), text(box.x + 10, plot.y + plot.height / 2, series.label, tokens.quiet, { size: 12, anchor: 'middle', turn: -90 }));
   return parts.join('');
 }
@@ -293,7 +298,7 @@ function heatFigure({ chart, tokens, box }: Drawing): string {
     const y = box.y + 20 + row * height;
     return text(box.x + labels - 8, y + height / 2 + 4, fitted(series.label, labels - 10, 11), tokens.ink, { size: 11, anchor: 'end' }) + series.points.map((point, at) => {
       if (point.y === null) return '';
-      return rect(box.x + labels + width * at + 1, y + 1, width - 2, height - 2, tokens.series[0] ?? tokens.ink, { 'fill-opacity': shadeOf(point.y, low, high) }) + (width > 34 ? text(box.x + labels + width * (at + 0.5), y + height / 2 + 4, formatShort(point.y, series.column), tokens.ink, { size: 10.5, anchor: 'middle' }) : '');
+      return rect(box.x + labels + width * at + 1, y + 1, width - 2, height - 2, tokens.series[(chart.series[0]?.colour ?? 0) % tokens.series.length] ?? tokens.ink, { 'fill-opacity': shadeOf(point.y, low, high) }) + (width > 34 ? text(box.x + labels + width * (at + 0.5), y + height / 2 + 4, formatShort(point.y, series.column), tokens.ink, { size: 10.5, anchor: 'middle' }) : '');
     }).join('');
   }).join('');
 }
@@ -316,7 +321,7 @@ function mapFigure({ chart, tokens, box }: Drawing): string {
   return rect(box.x, box.y, box.width, box.height, tokens.wash) + grid.join('') + points.map((point, index) => {
     const at = plane.points[index] ?? { x: 0, y: 0 };
     const radius = Math.max(3, 24 * Math.sqrt(Math.abs(point.size ?? 0) / most));
-    return circle(box.x + at.x, box.y + at.y, radius, tokens.series[0] ?? tokens.ink, { 'fill-opacity': 0.72 }) + text(box.x + at.x + radius + 4, box.y + at.y + 4, `${point.label ?? ''} ${series ? formatShort(point.size ?? 0, series.column) : ''}`, tokens.ink, { size: 11 });
+    return circle(box.x + at.x, box.y + at.y, radius, series ? colourOf(series, tokens) : tokens.ink, { 'fill-opacity': 0.72 }) + text(box.x + at.x + radius + 4, box.y + at.y + 4, `${point.label ?? ''} ${series ? formatShort(point.size ?? 0, series.column) : ''}`, tokens.ink, { size: 11 });
   }).join('');
 }
 

@@ -2,7 +2,7 @@
 import { NO_NAME, rowColumnOf } from '../../model/model';
 import { arithmetic, measureOf, type Calculation } from '../../model/calculation';
 import { byLevel, same, type Condition, type Key } from '../../reading/schema';
-import { followUp, intent, type Amount, type Intent, type SaidShown, type SaidTest } from '../intent';
+import { followUp, intent, type Amount, type Intent, type SaidPeriod, type SaidShown, type SaidTest } from '../intent';
 import type { Question } from '../question';
 import { nameWords, singular } from '../tokens';
 import { countOfLevel } from './calculations';
@@ -105,6 +105,8 @@ const reversed = (test: SaidTest): SaidTest => ({ ...test, test: test.test === '
 const WITHOUT = '(non|not yet|that are not yet|which are not yet|that were not|which were not|that are not|which are not|still not|without|except|except for|excluding|exclude|but not|not|other than|leave out|leaving out|apart from|no|minus|not in|not for|not from|not including|everything but|everything except|everything except for|all but|all except|all except for|anything but|excepting|ignoring|ignore|omit|omitting|besides)';
 const FOR = '(for|in|at|on|from|of|with|where|within|aboard|using|via|through|is|inside|among|because of|due to|owing to)';
 const WITH = '(with|having|where|whose|that have|that had|which have|which had|that has|which has|that carried|which carried|carrying|that made|that sold|that got|that saw|who have|who had|when|on which|when there were|in which)';
+const DROP = '(clear|remove|drop|reset|lift|forget|take out|take off|get rid of)';
+const CONDITION_WORD = '(filter|filters|condition|conditions|restriction|test)';
 const IS = '[(is|are|was|were|of|being)]';
 const VERB = '[(is|are|was|were|sold|had|have|did|do|performed|ran|carried|got|does|lie|lies|lay)]';
 const OVER = '(over|above|more than|greater than|exceeding|>|higher than|larger than|bigger than|in excess of|upwards of|longer than)';
@@ -168,6 +170,9 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(unfiltered|everything again|show everything|clear everything but the measure)', means: () => followUp({ do: 'clear', what: 'conditions' }), examples: ['unfiltered'] },
   { gives: 'Intent', form: '(clear|remove|drop|reset) [the] (filter|filters|condition|conditions) (on|for) {Level}', means: (p) => followUp({ do: 'clear', what: 'level', level: p['Level'] as string }) },
 
+  { gives: 'Intent', form: `${DROP} [the] ${CONDITION_WORD} (on|for|of) {Calculation}`, means: (p) => followUp({ do: 'dropTests', of: { calculation: p['Calculation'] as Calculation } }) },
+  { gives: 'Intent', form: `${DROP} [the] ${CONDITION_WORD} (on|for|of) {Calendar}`, means: (p) => followUp({ do: 'dropTests', of: { key: p['Calendar'] as Key } }), cost: -0.05, examples: ['drop the condition on day of week'] },
+  { gives: 'Intent', form: '(include|put back|bring back|with|add) {Period} again', means: (p) => followUp({ do: 'dropTests', of: { period: p['Period'] as SaidPeriod } }), cost: -0.2, examples: ['include 2024 again'] },
   { gives: 'Intent', form: '[(for|in|at|on|only|just|from|of|only for|only in|keep only|among|within|across|filter to|focus on|limit to|restrict to|what about|how about)] {Set} [only]', means: set(true), cost: 0.05 },
   { gives: 'Intent', form: `${WITHOUT} {Set}`, means: set(false) },
   { gives: 'Intent', form: '(drop|remove|get rid of|take out) {Set}', means: asFollowUp(set(false)) },

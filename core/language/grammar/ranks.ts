@@ -134,6 +134,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(no ranking|all of them|without ranking|remove the ranking|show all of them|no limit|without limit|not just top|not only top|all of those|every one of them|no rank|drop the ranking|the full list|full list)', means: () => followUp({ do: 'clear', what: 'rank' }), examples: ['all of them'] },
   { gives: 'Intent', form: '(with others|and others|others together|group the rest|with the rest as others|put the rest together|show the rest as others|and the rest together)', means: () => followUp({ do: 'rerank', others: true }), cost: 0.1 },
 
+  { gives: 'Intent', form: '(without others|without the others|no others|not the others|drop the others|hide the others)', means: () => followUp({ do: 'rerank', others: false }), examples: ['without others'] },
+
   { gives: 'Intent', form: `${SORT} (name|names|alphabet) [(ascending|up|a to z|a - z)]`, means: byName('up'), examples: ['sort by name'] },
   { gives: 'Intent', form: `${SORT} (name|names) (descending|down|z to a|z - a)`, means: byName('down') },
   { gives: 'Intent', form: `[${SORT}] (alphabetically|alphabetical|alphabetical order|in alphabetical order|a to z)`, means: byName('up') },

@@ -156,7 +156,7 @@ const money: Reader<Question> = (tokens, start) => {
   const token = tokens[start];
   if (token?.kind !== 'number' || token.unit !== 'currency' || token.value === undefined) return [];
   const large = LARGE[tokens[start + 1]?.word ?? ''];
-  return [item(start + (large === undefined ? 1 : 2), { value: token.value * (large ?? 1), unit: CURRENCIES[token.text.charAt(0)] ?? 'EUR' })];
+  return [item(start + (large === undefined ? 1 : 2), { value: token.value * (large ?? 1), unit: CURRENCIES[/[€$£]/.exec(token.text)?.[0] ?? ''] ?? 'EUR' })];
 };
 
 const TIME_UNITS: Readonly<Record<string, string>> = { second: 's', sec: 's', s: 's', minute: 'min', min: 'min', mins: 'min', hour: 'h', hr: 'h', hrs: 'h', h: 'h', day: 'days', week: 'weeks' };
@@ -265,6 +265,8 @@ export const READERS: ReadonlyMap<string, Reader<Question>> = new Map([
   ['QuarterOrHalf', quarterOrHalf],
   ['FiscalYear', fiscalYear],
   ['Doing', doing],
+  ['TargetWord', wordTable({ target: true, goal: true }, 'as is')],
+  ['ColourWord', wordTable({ colour: true, color: true, colours: true, colors: true }, 'as is')],
   ['Quality', wordTable(QUALITIES, 'as is')],
   ['Text', quotedText],
   ['Open', sign('(')],

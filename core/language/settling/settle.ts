@@ -13,7 +13,7 @@ import { nowEdits } from './now';
 import { countThese, pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
 import { changeOrderEdits, changeRank, comparedRankEdits, kindRankEdits, rankEdits, sortEdits, turnedRank } from './ranks';
 import { CannotSettle, type Situation } from './situation';
-import { lengthTestEdits, measureTestEdits, retestEdits, rowTestEdits } from './tests';
+import { dropEdits, lengthTestEdits, lineEdit, measureTestEdits, retestEdits, rowTestEdits } from './tests';
 
 export type Settled =
   | { readonly kind: 'reading'; readonly reading: Reading; readonly notes: readonly string[]; readonly edits: readonly Edit[]; readonly asFollowUp: boolean }
@@ -173,6 +173,12 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         notes.push(...settled.notes);
         break;
       }
+      case 'dropTests':
+        edits.push(...dropEdits(edit.of, base, calendar, year));
+        break;
+      case 'saidLine':
+        after.push((done) => [lineEdit(edit, done, base, model)]);
+        break;
       case 'saidRowTest': {
         const settled = rowTestEdits(edit.measure, edit.test, model);
         edits.push(...settled.edits);

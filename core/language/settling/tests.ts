@@ -2,10 +2,12 @@
 import type { Calculation } from '../../model/calculation';
 import { factsOf, measure as measureOf, rowColumnOf, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit';
-import type { Key, Reading } from '../../reading/schema';
+import { same, type Key, type Reading } from '../../reading/schema';
+import { resolvePeriod, type Calendar } from '../../time/period';
 import { shownPlainly, type SaidEdit, type SaidTest } from '../intent';
 import { nameWords } from '../tokens';
-import { settledTest } from './amounts';
+import { settledAmount, settledTest } from './amounts';
+import { settledPeriod } from './periods';
 import { CannotSettle } from './situation';
 
 interface Settled {
@@ -79,4 +81,22 @@ export function retestEdits(said: SaidTest, base: Reading, model: Model): Settle
   const { test, notes } = settledTest(said, calculation, model);
   const condition = only.kind === 'rows' ? { kind: only.kind, measure: only.measure, ...test } : { kind: only.kind, at: only.at, calculation, ...test };
   return { edits: [{ do: 'condition', how: 'only', condition }], notes };
+}
+
+/** A line across the chart, its number in the unit of what is shown first. */
+export function lineEdit({ at, target, how }: Extract<SaidEdit, { do: 'saidLine' }>, edits: readonly Edit[], base: Reading, model: Model): Edit {
+  const shown = edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : []))[0] ?? base.shown[0];
+  const value = typeof at === 'string' ? at : settledAmount(at, shown?.calculation ?? { kind: 'measure', measure: model.defaultMeasure }, model).value;
+  return { do: 'line', how, line: { at: value, ...(target === undefined ? {} : { target }) } };
+}
+
+/** Takes out the conditions on a measure, on a part of the calendar, or on a period that is left out. */
+export function dropEdits(of: Extract<SaidEdit, { do: 'dropTests' }>['of'], base: Reading, calendar: Calendar, year: number | null): Edit[] {
+  const found = base.where.filter((one) => {
+    if ('period' in of) return one.kind === 'notPeriod' && same(resolvePeriod(one.period, calendar), resolvePeriod(settledPeriod(of.period, calendar, year), calendar));
+    if ('key' in of) return of.key.kind === 'cycle' && ((one.kind === 'weekdays' && (of.key.cycle === 'dayOfWeek' || of.key.cycle === 'weekPart')) || (one.kind === 'cycle' && one.cycle === of.key.cycle));
+    return (one.kind === 'measure' && same(one.calculation, of.calculation)) || (one.kind === 'rows' && same({ kind: 'measure', measure: one.measure }, of.calculation));
+  });
+  if (found.length === 0) throw new CannotSettle('The answer before has no such condition to take out.');
+  return found.map((one) => ({ do: 'condition', how: 'remove', condition: one }));
 }

@@ -9,6 +9,7 @@ import { byLevel, type Reading } from '@zud/core/reading/schema';
 import { api } from '../../app/api';
 import { Button, PrimaryButton } from '../../parts/controls';
 import { Failure } from '../../parts/states';
+import { memberEdits } from './acts';
 
 const Box = styled.div`
   width: 280px; padding: 8px 12px; display: grid; gap: 8px; font-size: 13px;
@@ -54,11 +55,7 @@ export function MembersEditor(props: { modelId: string; reading: Reading; level:
     const kept = [...chosen].filter((name) => !listed.includes(name));
     setChosen(new Set([...kept, ...(selection === 'all' ? listed : [...selection].map(String))]));
   };
-  const apply = (is: boolean) => {
-    const members = [...chosen];
-    const before: Edit[] = [{ do: 'clear', what: 'level', level }];
-    props.onEdit([...before, { do: 'condition', how: is ? 'only' : 'exclude', condition: { kind: 'members', level, is, members } }]);
-  };
+  const apply = (is: boolean) => props.onEdit(memberEdits(level, [...chosen], is));
   return (
     <Box>
       <SearchField value={text} onChange={setText} autoFocus>

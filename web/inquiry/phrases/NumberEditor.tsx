@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import type { Edit } from '@zud/core/reading/edit';
 import type { Condition } from '@zud/core/reading/schema';
 import { Button, Field, PrimaryButton } from '../../parts/controls';
+import { testEdits } from './acts';
 
 const Form = styled.form`
   width: 260px; padding: 10px 14px; display: grid; gap: 10px; font-size: 13px;
@@ -29,7 +30,7 @@ export function NumberEditor(props: { condition: NumberCondition; onEdit: (edits
   const apply = () => {
     const { value: _value, upper: _upper, ...rest } = condition;
     const changed = { ...rest, test, ...(numbered ? { value: Number(value) } : {}), ...(test === 'between' ? { upper: Number(upper) } : {}) };
-    props.onEdit([{ do: 'condition', how: 'remove', condition }, { do: 'condition', how: 'only', condition: changed }]);
+    props.onEdit(testEdits(condition, changed));
   };
   return (
     <Form onSubmit={(event) => { event.preventDefault(); if (complete) apply(); }}>

@@ -1,30 +1,35 @@
-/** A period in words, by its first and last day, or one of the usual ones. */
+/** A period in words, by its days on a calendar, or one of the usual ones. */
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { Edit } from '@zud/core/reading/edit';
 import { Button, Field } from '../../parts/controls';
+import { DayCalendar } from '../../parts/DayCalendar';
 import { ActList } from './ActList';
-import type { EditAct } from './acts';
+import { dayEdits, type EditAct } from './acts';
 
 const Box = styled.div`
   width: 300px; display: grid;
-  form { padding: 8px 12px; display: grid; gap: 8px; border-bottom: 1px solid var(--line); }
+  form, section { padding: 8px 12px; display: grid; gap: 8px; border-bottom: 1px solid var(--line); }
   .days { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; }
   input { padding: 5px 8px; font-size: 13px; width: 100%; min-width: 0; }
   p { color: var(--quiet); font-size: 12px; }
 `;
 
-export function PeriodEditor(props: { acts: readonly EditAct[]; onEdit: (edits: readonly Edit[]) => void; onSay: (words: string) => void }) {
+/** @param days the days of the period in force, where it has both ends; `asOf` the model's reference day */
+export function PeriodEditor(props: { acts: readonly EditAct[]; days: { from?: string | undefined; to?: string | undefined }; asOf: string; firstDayOfWeek: 'mon' | 'sun'; onEdit: (edits: readonly Edit[]) => void; onSay: (words: string) => void }) {
   const [words, setWords] = useState('');
-  const [from, setFrom] = useState('');
-  const [to, setTo] = useState('');
+  const [from, setFrom] = useState(props.days.from ?? '');
+  const [to, setTo] = useState(props.days.to ?? '');
   const ordered = from !== '' && to !== '' && from <= to;
   return (
     <Box>
       <form onSubmit={(event) => { event.preventDefault(); if (words.trim() !== '') props.onSay(`for ${words.trim()}`); }}>
         <Field label="In words" value={words} onChange={setWords} placeholder="Q3 2025, last 6 weeks, high season …" autoFocus />
       </form>
-      <form onSubmit={(event) => { event.preventDefault(); if (ordered) props.onEdit([{ do: 'period', period: { kind: 'days', from, to } }]); }}>
+      <section>
+        <DayCalendar label="First and last day" from={from} to={to} shown={props.asOf} firstDayOfWeek={props.firstDayOfWeek} onChoose={(first, last) => { setFrom(first); setTo(last); }} />
+      </section>
+      <form onSubmit={(event) => { event.preventDefault(); if (ordered) props.onEdit(dayEdits(from, to)); }}>
         <div className="days">
           <Field label="First day" value={from} onChange={setFrom} type="date" />
           <Field label="Last day" value={to} onChange={setTo} type="date" />

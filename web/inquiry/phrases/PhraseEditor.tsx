@@ -43,7 +43,7 @@ export function PhraseEditor(props: Editing & { phrase: Phrase }) {
       </>
     );
   if (condition?.kind === 'measure' || condition?.kind === 'rows') return <NumberEditor condition={condition} onEdit={onEdit} />;
-  if (phrase.part === 'when') return <PeriodEditor acts={acts} onEdit={onEdit} onSay={props.onSay} />;
+  if (phrase.part === 'when') return <PeriodEditor acts={acts} days={reading.when?.period.kind === 'days' ? reading.when.period : {}} asOf={model.asOfDay} firstDayOfWeek={model.calendar?.weekStartsOn === 'sunday' ? 'sun' : 'mon'} onEdit={onEdit} onSay={props.onSay} />;
   return (
     <>
       <ActList acts={acts} label={`Change “${phrase.text}”`} onChoose={(act) => onEdit(act.edits)} />

@@ -73,6 +73,20 @@ function rankActs(reading: Reading): EditAct[] {
   ];
 }
 
+/** Keeps only these members of a level, or leaves them out, whatever was said of that level before. */
+export function memberEdits(level: string, members: readonly string[], is: boolean): Edit[] {
+  return [{ do: 'clear', what: 'level', level }, { do: 'condition', how: is ? 'only' : 'exclude', condition: { kind: 'members', level, is, members: [...members] } }];
+}
+
+/** Puts another test in the place of one. */
+export function testEdits(before: Condition, after: Condition): Edit[] {
+  return [{ do: 'condition', how: 'remove', condition: before }, { do: 'condition', how: 'only', condition: after }];
+}
+
+export function dayEdits(from: string, to: string): Edit[] {
+  return [{ do: 'period', period: { kind: 'days', from, to } }];
+}
+
 export const periodActs = (): EditAct[] => PERIODS.map(([label, period]) => ({ label, edits: [{ do: 'period', period }] }));
 
 export function actsForPhrase(phrase: Phrase, reading: Reading, model: ModelView | undefined): EditAct[] {

@@ -1,0 +1,51 @@
+/** Words and hands are equal: whatever the editors of phrases offer can be said, and saying it gives the same reading. */
+import fc from 'fast-check';
+import { read, impossibility } from '@zud/core/language/read';
+import { namingOf } from '@zud/core/language/naming';
+import { wordsOfEdits } from '@zud/core/language/words-of-edits';
+import { applyEdits, type Edit } from '@zud/core/reading/edit';
+import { canonical, type Reading } from '@zud/core/reading/schema';
+import { sentenceOf } from '@zud/core/reading/sentence';
+import { actsForPhrase, actsToAdd, dayEdits, memberEdits, testEdits } from '../../web/inquiry/phrases/acts';
+import { formatActs } from '../../web/inquiry/format-acts';
+import type { ModelView } from '../../web/app/api';
+import { readingOf, world, type World } from './generated-models';
+
+const RUNS = Math.ceil(Number(process.env['LAW_RUNS'] ?? 1000) / 12);
+
+/** What the screen knows of a model. */
+function viewOf({ model }: World): ModelView {
+  const { file } = model;
+  return { ...file, asOfDay: '2026-10-17', levels: [], starters: [] } as unknown as ModelView;
+}
+
+/** Every edit that the editors of a reading's phrases, the “+” and the format panel offer. */
+function offered(reading: Reading, made: World): readonly (readonly Edit[])[] {
+  const model = viewOf(made);
+  const { phrases } = sentenceOf(reading, namingOf(made.names));
+  const acts = [...phrases.flatMap((phrase) => actsForPhrase(phrase, reading, model)), ...actsToAdd(reading, model), ...formatActs(reading)].map((act) => act.edits);
+  const tests = reading.where.flatMap((one): Edit[][] => (one.kind === 'rows' || one.kind === 'measure' ? [testEdits(one, { ...one, test: 'atLeast', value: 12, upper: undefined }), testEdits(one, { ...one, test: 'between', value: 3, upper: 90 })] : []));
+  const chosen = [...made.members].flatMap(([level, members]): Edit[][] => [memberEdits(level, members.slice(0, 2), true), memberEdits(level, members.slice(1), false)]);
+  return [...acts, ...tests, ...chosen, dayEdits('2025-03-03', '2025-04-17')];
+}
+
+test('whatever the editors of phrases offer can be said in words', () => {
+  let short = 0;
+  let all = 0;
+  fc.assert(
+    fc.property(world.chain((made) => fc.record({ made: fc.constant(made), before: readingOf(made) })), ({ made, before }) => {
+      for (const edits of offered(before, made)) {
+        const byHand = applyEdits(before, edits, made.model);
+        if (!byHand.ok || impossibility(byHand.reading, made.names) !== null || canonical(byHand.reading) === canonical(before)) continue;
+        const words = wordsOfEdits({ before, edits, after: byHand.reading }, made.names, made.calendar);
+        if (words === null) throw new Error(`nothing says ${JSON.stringify(edits)}\n  after ${sentenceOf(before, namingOf(made.names)).text}\n  for ${sentenceOf(byHand.reading, namingOf(made.names)).text}`);
+        expect(canonical(read(words, { names: made.names, calendar: made.calendar, before }).reading)).toBe(canonical(byHand.reading));
+        all += 1;
+        if (!words.startsWith('new question')) short += 1;
+      }
+    }),
+    { numRuns: RUNS },
+  );
+  // the whole sentence as a new question is the last resort, for what no follow-up says
+  expect(short / all).toBeGreaterThan(0.95);
+});
