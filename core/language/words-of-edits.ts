@@ -6,7 +6,7 @@ import { level as levelOf, type Model } from '../model/model';
 import type { Edit } from '../reading/edit';
 import { canonical, type Breakdown, type Condition, type Reading, type Transform } from '../reading/schema';
 import { sentenceOf } from '../reading/sentence';
-import { breakdownWords, calculationWords, comparisonWords, conditionWords, keyPluralWords, levelWords, lineWords, listedWords, listWords, orderWords, periodWords, rankWords, roleWords, rowsWords, setWords, shownWords, viewWords, type Naming } from '../reading/words';
+import { breakdownWords, calculationWords, comparisonWords, conditionWords, keyPluralWords, levelWords, lineWords, listedWords, listWords, numberTestWords, orderWords, periodWords, rankWords, roleWords, rowsWords, setWords, shownWords, viewWords, type Naming } from '../reading/words';
 import type { Calendar } from '../time/period';
 import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
@@ -65,7 +65,9 @@ function wordsOfEdit(edit: Edit, { naming, before, after }: Context): string[] {
     case 'rerank': {
       if (after.rank === null) return ['all of them', ''];
       const { direction, count, percent, others } = after.rank;
-      return [`${direction} ${count}${percent ? '%' : ''}`, `${direction} ${count}${percent ? '%' : ''}${others ? ' with others' : ''}`, rankWords(naming, after.rank), others ? 'with others' : 'without others', `${direction} instead`];
+      const many = `${direction} ${count}${percent ? '%' : ''}`;
+      const tail = rankWords(naming, after.rank).replace(`${many} ${keyPluralWords(naming, after.rank.of)}`, '');
+      return [many, `${many}${tail}`, rankWords(naming, after.rank), others ? 'with others' : 'without others', `${direction} instead`];
     }
     case 'order':
       return edit.order === null ? ['usual order'] : [orderWords(naming, edit.order)];
@@ -112,7 +114,12 @@ function conditionChange({ condition, how }: Extract<Edit, { do: 'condition' }>,
   const said = conditionWords(naming, condition);
   if (how === 'remove') return takenOut(condition, said, naming);
   if (condition.kind === 'set') return [`${condition.is ? 'only' : 'without'} ${setWords(naming, condition.set)}`, said];
-  if (condition.kind !== 'members') return [said, `only ${said}`];
+  if (condition.kind === 'measure') {
+    const members = keyPluralWords(naming, condition.at);
+    const tested = condition.test === 'missing' ? `with no ${calculationWords(naming, condition.calculation)}` : condition.test === 'present' ? `with any ${calculationWords(naming, condition.calculation)}` : `with ${calculationWords(naming, condition.calculation)} ${numberTestWords(condition)}`;
+    return [`only ${members} ${tested}`, said];
+  }
+  if (condition.kind !== 'members') return [said];
   const list = (conjunction: 'and' | 'or') => listWords(condition.members.map((member) => naming.member(condition.level, member)), conjunction);
   if (how === 'widen') return [`include ${list('and')} too`, `add ${list('and')}`];
   return how === 'exclude' ? [`without ${list('and')}`, said] : [`only ${list('and')}`, `only ${list('or')}`, said];

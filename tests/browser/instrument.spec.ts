@@ -159,3 +159,31 @@ test('deletions are taken back one after the other', async ({ browser, product }
   await trail.getByRole('button', { name: 'Undo' }).click();
   await expect(trail).toContainText('by route');
 });
+
+test('ranks, conditions on numbers and other periods are put into the sentence by hand', async ({ browser, product }) => {
+  const page = await signedIn(browser, product, 'mira');
+  await ask(page, 'passengers by coast and month in 2025');
+  await expect(sentence(page)).toContainText('by month and coast');
+  const add = async (search: string, act: string) => {
+    await page.getByRole('button', { name: 'Add to the sentence' }).click();
+    await page.getByRole('searchbox', { name: 'Search' }).fill(search);
+    await page.getByRole('menuitem', { name: act }).click();
+  };
+  await add('top', 'Top or bottom …');
+  await page.getByLabel('How many').fill('2');
+  await page.getByLabel('in each').selectOption({ label: 'month' });
+  await page.getByRole('button', { name: 'Apply' }).click();
+  await expect(sentence(page)).toContainText('top 2 coasts in each month');
+  await expect(page.locator('q')).toHaveText('top 2 in each month');
+  await add('number', 'Only where a number …');
+  await page.getByLabel('Only where this number').selectOption({ label: 'Ticket revenue' });
+  await page.getByLabel('of each').selectOption({ label: 'coast' });
+  await page.getByLabel('Number', { exact: true }).fill('1000000');
+  await page.getByRole('button', { name: 'Apply' }).click();
+  await expect(sentence(page)).toContainText('where coast has ticket revenue over 1000000');
+  await expect(page.locator('q')).toHaveText('only coasts with ticket revenue over 1000000');
+  await add('beside a', 'Beside a period …');
+  await page.getByLabel('In words').fill('2024');
+  await page.getByLabel('In words').press('Enter');
+  await expect(sentence(page)).toContainText('beside 2024');
+});

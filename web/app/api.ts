@@ -32,6 +32,7 @@ export interface ModelView {
   readonly calendar?: { readonly weekStartsOn?: string };
   readonly measures: readonly { readonly id: string; readonly name: string; readonly description?: string; readonly kind: string; readonly unit?: string; readonly format?: { readonly style?: string; readonly currency?: string | undefined }; readonly direction?: 'more' | 'less'; readonly synonyms: readonly string[] }[];
   readonly facts: readonly { readonly id: string; readonly name: string; readonly plural?: string }[];
+  readonly dates?: readonly { readonly id: string; readonly name: string; readonly default?: boolean }[];
   readonly sets: readonly { readonly id: string; readonly name: string; readonly level: string; readonly members: readonly string[] }[];
   readonly dimensions: readonly { readonly id: string; readonly name: string; readonly levels: readonly { readonly id: string; readonly name: string; readonly kind: string; readonly description?: string; readonly synonyms: readonly string[] }[] }[];
   readonly levels: readonly { readonly id: string; readonly members: number; readonly sample: readonly string[] }[];

@@ -15,8 +15,9 @@ const Box = styled.div`
   p { color: var(--quiet); font-size: 12px; }
 `;
 
-/** @param days the days of the period in force, where it has both ends; `asOf` the model's reference day */
-export function PeriodEditor(props: { acts: readonly EditAct[]; days: { from?: string | undefined; to?: string | undefined }; asOf: string; firstDayOfWeek: 'mon' | 'sun'; onEdit: (edits: readonly Edit[]) => void; onSay: (words: string) => void }) {
+/** @param daysAs what chosen days do: they are the period unless something else is made of them
+ * @param days the days of the period in force, where it has both ends; `asOf` the model's reference day */
+export function PeriodEditor(props: { acts: readonly EditAct[]; days: { from?: string | undefined; to?: string | undefined }; asOf: string; firstDayOfWeek: 'mon' | 'sun'; daysAs?: (from: string, to: string) => readonly Edit[]; onEdit: (edits: readonly Edit[]) => void; onSay: (words: string) => void }) {
   const [words, setWords] = useState('');
   const [from, setFrom] = useState(props.days.from ?? '');
   const [to, setTo] = useState(props.days.to ?? '');
@@ -29,7 +30,7 @@ export function PeriodEditor(props: { acts: readonly EditAct[]; days: { from?: s
       <section>
         <DayCalendar label="First and last day" from={from} to={to} shown={props.asOf} firstDayOfWeek={props.firstDayOfWeek} onChoose={(first, last) => { setFrom(first); setTo(last); }} />
       </section>
-      <form onSubmit={(event) => { event.preventDefault(); if (ordered) props.onEdit(dayEdits(from, to)); }}>
+      <form onSubmit={(event) => { event.preventDefault(); if (ordered) props.onEdit((props.daysAs ?? dayEdits)(from, to)); }}>
         <div className="days">
           <Field label="First day" value={from} onChange={setFrom} type="date" />
           <Field label="Last day" value={to} onChange={setTo} type="date" />
@@ -37,7 +38,7 @@ export function PeriodEditor(props: { acts: readonly EditAct[]; days: { from?: s
         {from !== '' && to !== '' && !ordered ? <p role="alert">The last day lies before the first.</p> : null}
         <Button type="submit" isDisabled={!ordered}>Take these days</Button>
       </form>
-      <ActList acts={props.acts} label="Usual periods" focus="elsewhere" onChoose={(act) => props.onEdit(act.edits)} />
+      {props.acts.length === 0 ? null : <ActList acts={props.acts} label="Usual periods" focus="elsewhere" onChoose={(act) => props.onEdit(act.edits)} />}
     </Box>
   );
 }

@@ -9,10 +9,12 @@ import type { Phrase } from '@zud/core/reading/sentence';
 import type { ModelView } from '../../app/api';
 import { Button, TextButton } from '../../parts/controls';
 import { ActList } from './ActList';
-import { actsForPhrase, actsToAdd, conditionOf } from './acts';
+import { actsForPhrase, actsToAdd, besideEdits, conditionOf } from './acts';
 import { MembersEditor } from './MembersEditor';
 import { NumberEditor } from './NumberEditor';
+import { NewTestEditor } from './NewTestEditor';
 import { PeriodEditor } from './PeriodEditor';
+import { RankEditor } from './RankEditor';
 import { SaveName, type Nameable } from './SaveName';
 
 interface Editing {
@@ -32,6 +34,7 @@ export function PhraseEditor(props: Editing & { phrase: Phrase }) {
   const acts = actsForPhrase(phrase, reading, model);
   const condition = conditionOf(phrase, reading);
   const [saving, setSaving] = useState(false);
+  const [besides, setBesides] = useState(false);
   const nameable = nameableOf(phrase, reading);
   if (saving && nameable) return <SaveName modelId={model.id} what={nameable} about={`“${phrase.text}”`} currency={model.measures.find((one) => one.format?.currency !== undefined)?.format?.currency} onClose={() => setSaving(false)} onSaved={(id) => onEdit(editsWithName(id, nameable, phrase, reading))} />;
   const save = nameable ? <TextButton onPress={() => setSaving(true)}>Save under a name …</TextButton> : null;
@@ -43,10 +46,13 @@ export function PhraseEditor(props: Editing & { phrase: Phrase }) {
       </>
     );
   if (condition?.kind === 'measure' || condition?.kind === 'rows') return <NumberEditor condition={condition} onEdit={onEdit} />;
-  if (phrase.part === 'when') return <PeriodEditor acts={acts} days={reading.when?.period.kind === 'days' ? reading.when.period : {}} asOf={model.asOfDay} firstDayOfWeek={model.calendar?.weekStartsOn === 'sunday' ? 'sun' : 'mon'} onEdit={onEdit} onSay={props.onSay} />;
+  if (phrase.part === 'rank' && reading.rank?.on === undefined) return <RankEditor reading={reading} model={model} onEdit={onEdit} />;
+  if (phrase.part === 'against' && besides) return <PeriodEditor acts={[]} days={{}} asOf={model.asOfDay} firstDayOfWeek={weekOf(model)} daysAs={besideEdits} onEdit={onEdit} onSay={(words) => props.onSay(words.replace(/^for /, 'vs '))} />;
+  if (phrase.part === 'when') return <PeriodEditor acts={acts} days={reading.when?.period.kind === 'days' ? reading.when.period : {}} asOf={model.asOfDay} firstDayOfWeek={weekOf(model)} onEdit={onEdit} onSay={props.onSay} />;
   return (
     <>
       <ActList acts={acts} label={`Change “${phrase.text}”`} onChoose={(act) => onEdit(act.edits)} />
+      {phrase.part === 'against' ? <Foot><TextButton onPress={() => setBesides(true)}>Beside another period …</TextButton></Foot> : null}
       {save ? <Foot>{save}</Foot> : null}
     </>
   );
@@ -75,6 +81,11 @@ function editsWithName(id: string, what: Nameable, phrase: Phrase, reading: Read
 export function AddToSentence(props: Editing) {
   const { reading, model, onEdit } = props;
   const [level, setLevel] = useState<string | null>(null);
+  const [adding, setAdding] = useState<'test' | 'rank' | 'period' | null>(null);
+  const back = () => setAdding(null);
+  if (adding === 'test') return <NewTestEditor reading={reading} model={model} onEdit={onEdit} onBack={back} />;
+  if (adding === 'rank') return <RankEditor reading={reading} model={model} onEdit={onEdit} onBack={back} />;
+  if (adding === 'period') return <PeriodEditor acts={[]} days={{}} asOf={model.asOfDay} firstDayOfWeek={weekOf(model)} daysAs={besideEdits} onEdit={onEdit} onSay={(words) => props.onSay(words.replace(/^for /, 'vs '))} />;
   if (level !== null)
     return (
       <>
@@ -82,9 +93,16 @@ export function AddToSentence(props: Editing) {
         <Foot><Button onPress={() => setLevel(null)}>Back</Button></Foot>
       </>
     );
-  const levels = model.dimensions.flatMap((dimension) => dimension.levels).map((one) => ({ label: `Only some of ${one.name.toLowerCase()} …`, edits: [], level: one.id }));
-  const acts = [...actsToAdd(reading, model).map((act) => ({ ...act, level: null })), ...levels];
-  return <ActList acts={acts} label="Add to the sentence" onChoose={(act) => (act.level === null ? onEdit(act.edits) : setLevel(act.level))} />;
+  const opening = (label: string, open: () => void) => ({ label, edits: [], open });
+  const levels = model.dimensions.flatMap((dimension) => dimension.levels).map((one) => opening(`Only some of ${one.name.toLowerCase()} …`, () => setLevel(one.id)));
+  const others = [
+    opening('Only where a number …', () => setAdding('test')),
+    ...(reading.rank === null && reading.by.some((one) => one.kind !== 'bins' && one.kind !== 'sets') ? [opening('Top or bottom …', () => setAdding('rank'))] : []),
+    ...(reading.against === null ? [opening('Beside a period …', () => setAdding('period'))] : []),
+  ];
+  const acts = [...actsToAdd(reading, model).map((act) => ({ ...act, open: null })), ...others, ...levels];
+  return <ActList acts={acts} label="Add to the sentence" onChoose={(act) => (act.open === null ? onEdit(act.edits) : act.open())} />;
 }
 
+const weekOf = (model: ModelView) => (model.calendar?.weekStartsOn === 'sunday' ? ('sun' as const) : ('mon' as const));
 const nameOf = (level: string, model: ModelView) => model.dimensions.flatMap((dimension) => dimension.levels).find((one) => one.id === level)?.name ?? level;

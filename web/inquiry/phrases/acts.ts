@@ -1,22 +1,24 @@
 /** What can be done with a phrase of the sentence or a mark of the answer: labels, each with the edits that do it. */
 import type { Edit } from '@zud/core/reading/edit';
-import { same, type Condition, type Reading, type Transform } from '@zud/core/reading/schema';
+import { measureOf } from '@zud/core/model/calculation';
+import { byLevel, same, type Condition, type Key, type Reading, type Transform } from '@zud/core/reading/schema';
 import type { Phrase } from '@zud/core/reading/sentence';
 import type { Period } from '@zud/core/time/period';
 import type { ModelView } from '../../app/api';
+import { alsoActs, breakdownActs } from './breakdown-acts';
+import { lower } from './lower';
+import type { NumberTest } from './TestFields';
 
 export interface EditAct {
   readonly label: string;
   readonly edits: readonly Edit[];
 }
 
-const OFFERED = ['day', 'week', 'month', 'quarter', 'year'] as const;
-
 const calculation = (measure: string) => [{ calculation: { kind: 'measure' as const, measure }, transform: null }];
 
 const TRANSFORMS: readonly (readonly [string, Transform | null])[] = [
-  ['As a share of the total', { kind: 'share', within: 'all' }], ['As a running total', { kind: 'running' }], ['As the change on the year before, in %', { kind: 'change', basis: 'year', as: 'percent' }],
-  ['As the change on the period before, in %', { kind: 'change', basis: 'previous', as: 'percent' }], ['As a moving average over 3', { kind: 'moving', count: 3 }], ['As an index, first = 100', { kind: 'index' }],
+  ['As a share of the total', { kind: 'share', within: 'all' }], ['As a share of the outer breakdown', { kind: 'share', within: 'outer' }], ['As a running total', { kind: 'running' }], ['As the change on the year before, in %', { kind: 'change', basis: 'year', as: 'percent' }],
+  ['As the change on the period before, in %', { kind: 'change', basis: 'previous', as: 'percent' }], ['As the change on the year before', { kind: 'change', basis: 'year', as: 'difference' }], ['As the change on the period before', { kind: 'change', basis: 'previous', as: 'difference' }], ['As a moving average over 3', { kind: 'moving', count: 3 }], ['As a moving average over 7', { kind: 'moving', count: 7 }], ['As a moving average over 12', { kind: 'moving', count: 12 }], ['As an index, first = 100', { kind: 'index' }],
   ['As ranks', { kind: 'rank' }], ['As the difference from the average', { kind: 'fromAverage' }], ['As plain numbers', null],
 ];
 
@@ -28,21 +30,7 @@ function measureActs(reading: Reading, model: ModelView | undefined): EditAct[] 
     ...others.map((measure): EditAct => ({ label: measure.name, edits: [{ do: 'show', how: 'replace', shown: calculation(measure.id) }] })),
     ...others.map((measure): EditAct => ({ label: `Add ${lower(measure.name)}`, edits: [{ do: 'show', how: 'add', shown: calculation(measure.id) }] })),
     ...(shown.length > 1 ? shown.map((id): EditAct => ({ label: `Without ${lower(model?.measures.find((one) => one.id === id)?.name ?? id)}`, edits: [{ do: 'show', how: 'remove', shown: calculation(id) }] })) : []),
-    ...TRANSFORMS.filter(([, transform]) => !same(transform, now)).map(([label, transform]): EditAct => ({ label, edits: [{ do: 'transform', transform }] })),
-  ];
-}
-
-const lower = (text: string) => (/^[A-Z][a-z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text);
-const levelsOf = (model: ModelView | undefined) => (model?.dimensions ?? []).flatMap((dimension) => dimension.levels);
-const shows = (reading: Reading, level: string) => reading.by.some((by) => by.kind === 'level' && by.level === level);
-
-function breakdownActs(reading: Reading, model: ModelView | undefined): EditAct[] {
-  const levels = levelsOf(model).filter((level) => !shows(reading, level.id));
-  return [
-    ...reading.by.map((by): EditAct => ({ label: `Without ${by.kind === 'level' ? levelName(by.level, model) : by.kind === 'time' ? by.grain : by.kind === 'cycle' ? 'the calendar part' : by.kind === 'bins' ? 'the ranges' : 'the named sets'}`, edits: [{ do: 'breakdown', how: 'remove', by: [by] }] })),
-    ...OFFERED.filter((grain) => !reading.by.some((by) => by.kind === 'time' && by.grain === grain)).map((grain): EditAct => ({ label: `By ${grain}`, edits: [{ do: 'breakdown', how: 'join', by: [{ kind: 'time', grain }] }] })),
-    ...levels.map((level): EditAct => ({ label: `By ${lower(level.name)}`, edits: [{ do: 'breakdown', how: 'join', by: [{ kind: 'level', level: level.id }] }] })),
-    ...(reading.by.length > 0 ? levels.map((level): EditAct => ({ label: `Also by ${lower(level.name)}`, edits: [{ do: 'breakdown', how: 'add', by: [{ kind: 'level', level: level.id }] }] })) : []),
+    ...TRANSFORMS.filter(([, transform]) => !same(transform, now) && (transform?.kind !== 'share' || transform.within === 'all' || reading.by.length > 1)).map(([label, transform]): EditAct => ({ label, edits: [{ do: 'transform', transform }] })),
   ];
 }
 
@@ -83,11 +71,32 @@ export function testEdits(before: Condition, after: Condition): Edit[] {
   return [{ do: 'condition', how: 'remove', condition: before }, { do: 'condition', how: 'only', condition: after }];
 }
 
+/** What a measure can be tested at by hand. */
+export function testedKeys(model: ModelView): readonly { readonly id: string; readonly name: string; readonly key: Key }[] {
+  const levels = model.dimensions.flatMap((dimension) => dimension.levels).map((level) => ({ id: level.id, name: level.name, key: byLevel(level.id) }));
+  return [...levels, ...(['day', 'week', 'month'] as const).map((grain) => ({ id: `each ${grain}`, name: grain, key: { kind: 'time' as const, grain } }))];
+}
+
+/** @param at the members or periods that a measure is tested for; null: each record by its own number */
+export function newTestEdits(at: Key | null, measure: string, test: NumberTest): Edit[] {
+  return [{ do: 'condition', how: 'only', condition: at === null ? { kind: 'rows', measure, ...test } : { kind: 'measure', at, calculation: measureOf(measure), ...test } }];
+}
+
+export function besideEdits(from: string, to: string): Edit[] {
+  return [{ do: 'compare', against: { kind: 'period', period: { kind: 'days', from, to } } }];
+}
+
 export function dayEdits(from: string, to: string): Edit[] {
   return [{ do: 'period', period: { kind: 'days', from, to } }];
 }
 
 export const periodActs = (): EditAct[] => PERIODS.map(([label, period]) => ({ label, edits: [{ do: 'period', period }] }));
+
+/** The dates that a period or a time line can be on instead. */
+function dateActs(reading: Reading, model: ModelView | undefined): EditAct[] {
+  const now = reading.when?.role ?? model?.dates?.find((date) => date.default === true)?.id;
+  return (model?.dates ?? []).filter((date) => date.id !== now).map((date) => ({ label: `On ${lower(date.name)}`, edits: [{ do: 'dateRole', role: date.id }] }));
+}
 
 export function actsForPhrase(phrase: Phrase, reading: Reading, model: ModelView | undefined): EditAct[] {
   switch (phrase.part) {
@@ -100,7 +109,7 @@ export function actsForPhrase(phrase: Phrase, reading: Reading, model: ModelView
       return condition ? [{ label: 'Take out', edits: [{ do: 'condition', how: 'remove', condition }] }] : [];
     }
     case 'when':
-      return periodActs();
+      return [...periodActs(), ...dateActs(reading, model)];
     case 'against':
       return comparisonActs(reading);
     case 'rank':
@@ -122,14 +131,17 @@ export function conditionOf(phrase: Phrase, reading: Reading): Condition | undef
 /** What can be put into a sentence that does not have it yet. */
 export function actsToAdd(reading: Reading, model: ModelView | undefined): EditAct[] {
   return [
-    ...breakdownActs(reading, model).filter((act) => act.label.startsWith(reading.by.length > 0 ? 'Also by' : 'By') || (act.label.startsWith('By ') && !reading.by.some((by) => by.kind === 'time') && act.edits.some((edit) => edit.do === 'breakdown' && edit.by[0]?.kind === 'time'))),
+    ...alsoActs(reading, model),
     ...(reading.when === null ? periodActs().filter((act) => act.label !== 'All time') : []),
     ...(reading.against === null ? comparisonActs(reading) : []),
     ...(reading.rank === null && reading.by.length > 0 ? rankActs(reading) : []),
     ...measureActs(reading, model).filter((act) => act.label.startsWith('Add ')),
+    ...setActs(reading, model),
   ];
 }
 
-function levelName(id: string, model: ModelView | undefined): string {
-  return model?.dimensions.flatMap((dimension) => dimension.levels).find((level) => level.id === id)?.name.toLowerCase() ?? id;
+/** Named sets that are not in force yet. */
+function setActs(reading: Reading, model: ModelView | undefined): EditAct[] {
+  const free = (model?.sets ?? []).filter((set) => !reading.where.some((one) => one.kind === 'set' && one.set === set.id));
+  return free.flatMap((set): EditAct[] => [true, false].map((is) => ({ label: `${is ? 'Only' : 'Without'} ${lower(set.name)}`, edits: [{ do: 'condition', how: is ? 'only' : 'exclude', condition: { kind: 'set', set: set.id, is } }] })));
 }
