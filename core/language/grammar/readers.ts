@@ -101,7 +101,7 @@ const dateVerb: Reader<Question> = (tokens, start, question) => {
   const word = tokens[start]?.word ?? '';
   return names(['date'])(tokens, start, question).filter(({ end, value }) => {
     const date = question.model.dates.get(String(value));
-    return end === start + 1 && date !== undefined && dateVerbs(date).includes(word);
+    return end === start + 1 && date !== undefined && dateVerbs(date).some((verb) => verb === word || (verb.length >= 5 && editDistance(word, verb, 1) <= 1));
   });
 };
 

@@ -297,7 +297,7 @@ const isOffered = ({ hidden }: { readonly hidden?: boolean | undefined }) => hid
 /** What happened on a date, by the columns that hold it and by its synonyms: `signed_on` is when something was signed. */
 export function dateVerbs(date: { readonly columns: Readonly<Record<string, string>>; readonly synonyms: readonly string[] }): string[] {
   const columns = Object.values(date.columns).flatMap((column) => /(?:^|\.)([a-z]{4,})_(?:on|at)$/.exec(column)?.[1] ?? []);
-  return [...new Set([...columns, ...date.synonyms.filter((word) => /^[a-z]{2,}ed$/.test(word))])];
+  return [...new Set([...columns, ...date.synonyms.filter((word) => /^\p{Ll}{4,}$/u.test(word))])];
 }
 
 /** The sound of a word: double metaphone (Philips 2000) of a spelling in which letters that names swap freely are one. */

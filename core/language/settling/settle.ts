@@ -103,7 +103,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         if (edit.role !== model.defaultDate) edits.push({ do: 'dateRole', role: edit.role });
         break;
       case 'memberShare':
-        after.push((done) => memberShareEdits(edit, done, base, asFollowUp, model));
+        last.push((done) => memberShareEdits(edit, done, base, asFollowUp, model));
         notes.push(`Shows the shares of every ${levelOf(model, edit.level).level.name.toLowerCase()}; ${edit.members.join(' and ')} ${edit.members.length === 1 ? 'is one' : 'are some'} of them.`);
         break;
       case 'mention': {
