@@ -6,6 +6,12 @@ import { randomUUID } from 'node:crypto';
 import path from 'node:path';
 import { pinoHttp } from 'pino-http';
 import { Stopped, TimeLimitReached } from '../engines/engine';
+import { commentRoutes } from './board-comments';
+import { BoardDesk } from './board-desk';
+import { fileRoutes } from './board-files';
+import { refinementRoutes } from './board-refinements';
+import { sharingRoutes } from './board-sharing';
+import { tileRoutes } from './board-tiles';
 import { boardRoutes } from './boards';
 import type { Context } from './context';
 import { inquiryRoutes } from './inquiries';
@@ -13,7 +19,8 @@ import { modelRoutes } from './models';
 import { openApi } from './openapi';
 import { VERSION } from './version';
 import { Problem } from './problem';
-import { identify, sameOrigin, sessionRoutes } from './session';
+import { identify, requireSignIn, sameOrigin, sessionRoutes } from './session';
+import { framing, sharedRoutes } from './shared';
 
 /** @param webFolder the built interface, or null to serve the API only */
 export function createApp(context: Context, webFolder: string | null): Express {
@@ -25,7 +32,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
       strictTransportSecurity: false,
     }),
   );
-  app.use(pinoHttp({ logger: context.log, serializers: { req: (request: { method: string; url: string }) => ({ method: request.method, path: request.url.split('?')[0] }), res: (response: { statusCode: number }) => ({ status: response.statusCode }) }, customLogLevel: (_request, response, error) => (error || response.statusCode >= 500 ? 'error' : 'debug') }));
+  app.use(pinoHttp({ logger: context.log, serializers: { req: (request: { method: string; url: string }) => ({ method: request.method, path: withoutSecrets(request.url) }), res: (response: { statusCode: number }) => ({ status: response.statusCode }) }, customLogLevel: (_request, response, error) => (error || response.statusCode >= 500 ? 'error' : 'debug') }));
   app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
 
   app.get('/api/health', (_request, response) => {
@@ -36,22 +43,28 @@ export function createApp(context: Context, webFolder: string | null): Express {
   });
   const description = openApi();
   app.get('/api/openapi.json', (_request, response) => response.json(description));
-  app.use('/api', identify(context), sameOrigin);
+  app.use('/api', identify(context), sameOrigin, requireSignIn);
   // a model file is taken as it is written, and a table as a stream; all else is JSON
   const json = express.json({ limit: '2mb' });
   app.use('/api', (request, response, next) => (/^\/(models(\/[^/]+)?|tables)\/?$/.test(request.path) ? next() : json(request, response, next)));
-  app.use('/api', modelRoutes(context), sessionRoutes(context), inquiryRoutes(context), boardRoutes(context));
+  const desk = new BoardDesk(context);
+  const boards = [boardRoutes, tileRoutes, refinementRoutes, commentRoutes, fileRoutes, sharingRoutes, sharedRoutes].map((routes) => routes(context, desk));
+  app.use('/api', modelRoutes(context), sessionRoutes(context), inquiryRoutes(context), ...boards);
   app.use('/api', () => {
     throw new Problem(404, 'Not found', 'There is nothing at this address.');
   });
 
   if (webFolder !== null) {
     app.use(express.static(webFolder, { index: false, maxAge: '1y', immutable: true }));
+    app.get('/shared/:token', framing(context));
     app.get(/.*/, (_request, response) => response.sendFile(path.join(webFolder, 'index.html'), { headers: { 'cache-control': 'no-cache' } }));
   }
   app.use(answerProblem(context));
   return app;
 }
+
+/** The path of a request as it may be logged: without what follows a question mark, and without the token of a link. */
+const withoutSecrets = (url: string): string => (url.split('?')[0] ?? '').replace(/\/shared\/[^/]+/, '/shared/…');
 
 function answerProblem({ log }: Context) {
   return (error: unknown, _request: Request, response: Response, _next: NextFunction): void => {

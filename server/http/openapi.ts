@@ -4,7 +4,12 @@ import { savedNameSchema } from '@zud/core/model/saved';
 import { editSchema } from '@zud/core/reading/edit';
 import { readingSchema } from '@zud/core/reading/schema';
 import { modelFileSchema } from '@zud/core/model/schema';
-import { boardExportBody, commentBody, refineBody, tileBody } from './boards';
+import { commentBody } from './board-comments';
+import { boardExportBody } from './board-files';
+import { refineBody, refinementBody } from './board-refinements';
+import { linkBody } from './board-sharing';
+import { tileBody, tileChangeBody } from './board-tiles';
+import { boardBody, boardChangeBody, draftBody } from './boards';
 import { answerBody, askBody, exportBody, marksBody } from './inquiries';
 import { credentials } from './session';
 import { VERSION } from './version';
@@ -57,13 +62,14 @@ const OPERATIONS: readonly Operation[] = [
   { method: 'delete', path: '/inquiries/{id}/steps/{step}', does: 'Deletes a step and those after it; tells which' },
   { method: 'post', path: '/inquiries/{id}/restored', does: 'Brings deleted steps back' },
   { method: 'get', path: '/boards', does: 'Boards one may see' },
-  { method: 'post', path: '/boards', does: 'Makes a board (analyst)' },
+  { method: 'post', path: '/boards', does: 'Makes a board (analyst)', body: 'Board' },
+  { method: 'post', path: '/boards/drafts', does: 'Drafts a board from a model, a measure or a tile (analyst)', body: 'Draft' },
   { method: 'get', path: '/boards/{id}', does: 'A board with its tiles', query: ['refinement'] },
-  { method: 'patch', path: '/boards/{id}', does: 'Changes a board’s title or what applies to all its tiles' },
+  { method: 'patch', path: '/boards/{id}', does: 'Changes a board’s title, its looks or what applies to all its tiles', body: 'BoardChange' },
   { method: 'delete', path: '/boards/{id}', does: 'Deletes a board (owner)' },
   { method: 'get', path: '/boards/{id}/tiles', does: 'The tiles of a board' },
   { method: 'post', path: '/boards/{id}/tiles', does: 'Pins a reading, or adds words: a text, a section, a commentary', body: 'Tile' },
-  { method: 'patch', path: '/boards/{id}/tiles/{tile}', does: 'Moves, resizes or renames a tile' },
+  { method: 'patch', path: '/boards/{id}/tiles/{tile}', does: 'Moves, resizes or renames a tile, or lets it keep its own conditions', body: 'TileChange' },
   { method: 'delete', path: '/boards/{id}/tiles/{tile}', does: 'Takes a tile off' },
   { method: 'get', path: '/boards/{id}/tiles/{tile}/answer', does: 'A tile’s answer under the board’s sentence and a refinement', query: ['refinement'] },
   { method: 'post', path: '/boards/{id}/tiles/{tile}/inquiry', does: 'Asks from here: an inquiry that starts with the tile', query: ['refinement'] },
@@ -79,6 +85,22 @@ const OPERATIONS: readonly Operation[] = [
   { method: 'post', path: '/boards/{id}/history/{version}', does: 'Shows a board as it was after one of its changes' },
   { method: 'get', path: '/boards/{id}/shares', does: 'Whom a board is shared with (owner)' },
   { method: 'put', path: '/boards/{id}/shares/{person}', does: 'Shares a board, or takes the share back (owner)' },
+  { method: 'get', path: '/boards/{id}/groups', does: 'Groups of people, each with its right on a board (owner)' },
+  { method: 'put', path: '/boards/{id}/groups/{group}', does: 'Shares a board with a group, or takes the share back (owner)' },
+  { method: 'get', path: '/boards/{id}/links', does: 'Links by which a board is seen without signing in (owner)' },
+  { method: 'post', path: '/boards/{id}/links', does: 'Makes a link that ends, or lets pages of an origin hold the board; the token is shown this once (owner, analyst)', body: 'Link' },
+  { method: 'delete', path: '/boards/{id}/links/{link}', does: 'Withdraws a link (owner)' },
+  { method: 'get', path: '/boards/{id}/audit', does: 'What changed the rights of a board (owner)', query: ['before'] },
+  { method: 'get', path: '/audit', does: 'Everything that changed rights or data (admin)', query: ['before'] },
+  { method: 'get', path: '/boards/{id}/refinements', does: 'One’s named refinements of a board, and the offers of colleagues for those who may change it' },
+  { method: 'patch', path: '/boards/{id}/refinements/{refinement}', does: 'Names a refinement of one’s own, or offers it as the board’s sentence', body: 'Refinement' },
+  { method: 'post', path: '/boards/{id}/refinements/{refinement}/taken', does: 'Takes an offered refinement into the board’s sentence' },
+  { method: 'post', path: '/boards/{id}/refinements/{refinement}/declined', does: 'Declines an offered refinement' },
+  { method: 'put', path: '/boards/{id}/follow', does: 'Follows a board, or no longer' },
+  { method: 'get', path: '/news', does: 'What colleagues changed on boards one follows' },
+  { method: 'get', path: '/shared/{token}', does: 'A board by a link', open: true },
+  { method: 'get', path: '/shared/{token}/tiles/{tile}/answer', does: 'The answer of a tile by a link, under the link’s own conditions', open: true },
+  { method: 'get', path: '/shared/{token}/tiles/{tile}/commentary', does: 'The commentary of a board by a link', open: true },
   { method: 'get', path: '/boards/{id}/events', does: 'Server-sent events: changes and presence' },
 ];
 
@@ -117,7 +139,7 @@ export function openApi(): object {
     components: {
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'zud_session' }, token: { type: 'http', scheme: 'bearer' } },
       schemas: {
-        Credentials: schema(credentials), ModelFile: schema(modelFileSchema), Ask: schema(askBody), AnswerRequest: schema(answerBody), Export: schema(exportBody), StepMarks: schema(marksBody), Refine: schema(refineBody), Tile: schema(tileBody), Comment: schema(commentBody), BoardExport: schema(boardExportBody), SavedName: schema(savedNameSchema), Reading: schema(readingSchema), Edit: schema(editSchema),
+        Credentials: schema(credentials), ModelFile: schema(modelFileSchema), Ask: schema(askBody), AnswerRequest: schema(answerBody), Export: schema(exportBody), StepMarks: schema(marksBody), Refine: schema(refineBody), Tile: schema(tileBody), TileChange: schema(tileChangeBody), Refinement: schema(refinementBody), Link: schema(linkBody), Board: schema(boardBody), BoardChange: schema(boardChangeBody), Draft: schema(draftBody), Comment: schema(commentBody), BoardExport: schema(boardExportBody), SavedName: schema(savedNameSchema), Reading: schema(readingSchema), Edit: schema(editSchema),
         Problem: { type: 'object', properties: { title: { type: 'string' }, status: { type: 'integer' }, detail: { type: 'string' } }, required: ['title', 'status', 'detail'] },
       },
     },

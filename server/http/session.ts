@@ -29,6 +29,15 @@ export function identify({ database, now }: Context) {
   };
 }
 
+/** What is there for who has not signed in: signing in, and what links show. */
+const OPEN = [/^\/session\/?$/, /^\/shared\//];
+
+/** All else is refused before anything of the request is looked at. */
+export function requireSignIn(request: Request, _response: Response, next: NextFunction): void {
+  if (!OPEN.some((path) => path.test(request.path))) personOf(request);
+  next();
+}
+
 /** Changes sent by another site's page in the person's name are refused: they do not carry this origin. */
 export function sameOrigin(request: Request, _response: Response, next: NextFunction): void {
   const { origin, host } = request.headers;

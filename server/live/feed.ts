@@ -5,7 +5,7 @@
 import type { Response } from 'express';
 import pg from 'pg';
 import type { Logger } from 'pino';
-import type { BoardChange } from '../store/boards';
+import type { BoardChange } from '../store/board-changes';
 import { CHANGES, type DataChange } from '../store/database';
 
 interface Listener {

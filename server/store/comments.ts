@@ -1,13 +1,16 @@
 /** Comments on boards and their tiles, in threads; who is mentioned in them. */
 import { and, asc, desc, eq, isNull, ne, or, sql } from 'drizzle-orm';
 import { forbidden, notFound } from '../http/problem';
-import { tellComment } from './boards';
+import { mayBeSeenBy } from './board-rights';
+import { tellComment } from './board-changes';
 import type { Store } from './database';
-import { boards, comments, people, shares } from './schema';
+import { boards, comments, people } from './schema';
 
 export interface Comment {
   readonly id: string;
   readonly tile: string | null;
+  /** The mark of the tile's chart that it is about. */
+  readonly mark: string | null;
   readonly replyTo: string | null;
   readonly text: string;
   readonly byId: string;
@@ -18,7 +21,7 @@ export interface Comment {
 
 export async function commentsOf(store: Store, boardId: string): Promise<Comment[]> {
   const rows = await store.select({ comment: comments, by: people.name }).from(comments).innerJoin(people, eq(people.id, comments.personId)).where(eq(comments.boardId, boardId)).orderBy(asc(comments.createdAt));
-  return rows.map(({ comment, by }) => ({ id: comment.id, tile: comment.tileId, replyTo: comment.replyTo, text: comment.text, byId: comment.personId, by, at: comment.createdAt, resolved: comment.resolvedAt !== null }));
+  return rows.map(({ comment, by }) => ({ id: comment.id, tile: comment.tileId, mark: comment.mark, replyTo: comment.replyTo, text: comment.text, byId: comment.personId, by, at: comment.createdAt, resolved: comment.resolvedAt !== null }));
 }
 
 /** People named after an @ in a text, by their whole name or, where only one is called so, their first. */
@@ -29,13 +32,13 @@ export function mentioned(text: string, all: readonly { readonly id: string; rea
 }
 
 /** @throws Problem 404 where the comment answered is not of this board */
-export async function addComment(store: Store, boardId: string, personId: string, said: { text: string; tile: string | null; replyTo: string | null; mentions: readonly string[] }): Promise<{ id: string }> {
+export async function addComment(store: Store, boardId: string, personId: string, said: { text: string; tile: string | null; mark: string | null; replyTo: string | null; mentions: readonly string[] }): Promise<{ id: string }> {
   return store.transaction(async (transaction) => {
     if (said.replyTo !== null) {
       const [first] = await transaction.select().from(comments).where(and(eq(comments.id, said.replyTo), eq(comments.boardId, boardId), isNull(comments.replyTo)));
       if (!first) throw notFound('comment');
     }
-    const [row] = await transaction.insert(comments).values({ boardId, personId, text: said.text, tileId: said.tile, replyTo: said.replyTo, mentions: said.mentions }).returning({ id: comments.id });
+    const [row] = await transaction.insert(comments).values({ boardId, personId, text: said.text, tileId: said.tile, mark: said.mark, replyTo: said.replyTo, mentions: said.mentions }).returning({ id: comments.id });
     await tellComment(transaction, boardId, personId, said.tile);
     return row as { id: string };
   });
@@ -64,12 +67,11 @@ export async function removeComment(store: Store, boardId: string, id: string, p
 /** Open comments of others that mention a person, on boards that the person may see. */
 export async function mentionsOf(store: Store, personId: string) {
   return store
-    .selectDistinct({ id: comments.id, boardId: boards.id, board: boards.title, by: people.name, text: comments.text, at: comments.createdAt })
+    .select({ id: comments.id, boardId: boards.id, board: boards.title, by: people.name, text: comments.text, at: comments.createdAt })
     .from(comments)
     .innerJoin(boards, eq(boards.id, comments.boardId))
     .innerJoin(people, eq(people.id, comments.personId))
-    .leftJoin(shares, and(eq(shares.boardId, boards.id), eq(shares.personId, personId)))
-    .where(and(sql`${comments.mentions} ? ${personId}`, ne(comments.personId, personId), isNull(comments.resolvedAt), or(eq(boards.ownerId, personId), eq(shares.personId, personId))))
+    .where(and(sql`${comments.mentions} ? ${personId}`, ne(comments.personId, personId), isNull(comments.resolvedAt), mayBeSeenBy(personId)))
     .orderBy(desc(comments.createdAt))
     .limit(20);
 }

@@ -80,3 +80,8 @@ export async function personOfAccessToken(store: Store, token: string): Promise<
 export async function allPeople(store: Store): Promise<Person[]> {
   return (await store.select().from(people).orderBy(people.name)).map(shown);
 }
+
+export async function personById(store: Store, id: string): Promise<Person | null> {
+  const [row] = await store.select().from(people).where(eq(people.id, id));
+  return row ? shown(row) : null;
+}

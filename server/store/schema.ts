@@ -134,10 +134,17 @@ export const boards = pgTable('boards', {
   title: text('title').notNull(),
   ownerId: uuid('owner_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
   scope: scopeColumn('scope').notNull(),
+  looks: jsonb('looks').$type<Looks>().notNull().default({}),
   version: integer('version').notNull().default(1),
   createdAt: at('created_at').notNull().defaultNow(),
   updatedAt: at('updated_at').notNull().defaultNow(),
 });
+
+/** How a board looks: how close its tiles stand, and the place of the palette that its charts begin with. */
+export interface Looks {
+  readonly density?: 'close' | 'airy';
+  readonly accent?: number;
+}
 
 export const tiles = pgTable(
   'tiles',
@@ -152,6 +159,8 @@ export const tiles = pgTable(
     title: text('title'),
     /** What people wrote on it. */
     words: text('words'),
+    /** It keeps its own conditions, period and comparison, whatever the board's sentence and refinements say. */
+    ownScope: boolean('own_scope').notNull().default(false),
     x: integer('x').notNull(),
     y: integer('y').notNull(),
     width: integer('width').notNull(),
@@ -173,6 +182,49 @@ export const shares = pgTable(
   (table) => [primaryKey({ columns: [table.boardId, table.personId] })],
 );
 
+/** Groups of people that a board is shared with; who is in a group is said of people. */
+export const groupShares = pgTable(
+  'group_shares',
+  {
+    boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
+    group: text('group').notNull(),
+    right: text('right', { enum: ['see', 'comment', 'edit'] }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.boardId, table.group] })],
+);
+
+/** Links by which a board is seen without signing in, under the rows that their maker may see and conditions that stay. */
+export const boardLinks = pgTable(
+  'board_links',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
+    /** SHA-256 of the link's token; the token itself is kept nowhere. */
+    tokenHash: text('token_hash').notNull().unique(),
+    personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    /** An origin whose pages may hold the board in a frame; null: the link is opened by itself. */
+    embedIn: text('embed_in'),
+    scope: scopeColumn('scope').notNull(),
+    expiresAt: at('expires_at').notNull(),
+    withdrawnAt: at('withdrawn_at'),
+    createdAt: at('created_at').notNull().defaultNow(),
+    lastUsedAt: at('last_used_at'),
+  },
+  (table) => [index('links_of_board').on(table.boardId)],
+);
+
+/** Who follows a board, and the version they have seen. */
+export const follows = pgTable(
+  'follows',
+  {
+    boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
+    personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+    seenVersion: integer('seen_version').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.boardId, table.personId] })],
+);
+
 /** What people say about a board or one of its tiles; an answer to another comment stands in its thread. */
 export const comments = pgTable(
   'comments',
@@ -181,6 +233,8 @@ export const comments = pgTable(
     boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
     /** A tile that is taken off leaves its comments with the board. */
     tileId: uuid('tile_id').references(() => tiles.id, { onDelete: 'set null' }),
+    /** The mark of the tile's chart that it is about, as it is called. */
+    mark: text('mark'),
     replyTo: uuid('reply_to'),
     personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
     text: text('text').notNull(),
@@ -206,13 +260,19 @@ export const boardVersions = pgTable(
   (table) => [primaryKey({ columns: [table.boardId, table.version] })],
 );
 
-/** Never changed once written, so that the address of a refinement always shows the same. */
+/** What it narrows is never changed once written, so that its address always shows the same. */
 export const refinements = pgTable('refinements', {
   id: uuid('id').primaryKey().defaultRandom(),
   boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
   personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
   scope: scopeColumn('scope').notNull(),
   createdAt: at('created_at').notNull().defaultNow(),
+  /** What its person calls it; one without a name is only an address. */
+  name: text('name'),
+  /** Offered to those who may change the board, as its new sentence. */
+  offeredAt: at('offered_at'),
+  /** Taken or declined. */
+  decidedAt: at('decided_at'),
 });
 
 export const audit = pgTable('audit', {

@@ -1,0 +1,51 @@
+/** Comments on boards, their tiles and marks; who is mentioned; what is new on boards one follows. */
+import { Router } from 'express';
+import { z } from 'zod';
+import { audienceOf, boardFor } from '../store/board-rights';
+import { addComment, commentsOf, mentioned, mentionsOf, removeComment, resolveComment } from '../store/comments';
+import { follow, newsFor, unfollow } from '../store/follows';
+import type { BoardDesk } from './board-desk';
+import { handle, idOf, parsed, personOf, type Context } from './context';
+
+export const commentBody = z.object({ text: z.string().trim().min(1).max(4000), tile: z.uuid().nullish(), mark: z.string().trim().min(1).max(300).nullish(), replyTo: z.uuid().nullish() });
+
+export function commentRoutes({ database: { store } }: Context, desk: BoardDesk): Router {
+  const router = Router();
+  router.get('/boards/:id/comments', handle(async (request) => {
+    const { board } = await boardFor(store, idOf(request), personOf(request).id, 'see');
+    return commentsOf(store, board.id);
+  }));
+  router.post('/boards/:id/comments', handle(async (request, response) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'comment');
+    const body = parsed(commentBody, request.body);
+    if (body.tile) await desk.tileOf(board, body.tile);
+    response.status(201);
+    return addComment(store, board.id, person.id, { text: body.text, tile: body.tile ?? null, mark: body.tile ? (body.mark ?? null) : null, replyTo: body.replyTo ?? null, mentions: mentioned(body.text, await audienceOf(store, board)) });
+  }));
+  router.patch('/boards/:id/comments/:comment', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'comment');
+    const { resolved } = parsed(z.object({ resolved: z.boolean() }), request.body);
+    await resolveComment(store, board.id, idOf(request, 'comment'), person.id, resolved);
+    return { id: idOf(request, 'comment'), resolved };
+  }));
+  router.delete('/boards/:id/comments/:comment', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'comment');
+    await removeComment(store, board.id, idOf(request, 'comment'), person.id);
+    return undefined;
+  }));
+  router.get('/mentions', handle(async (request) => mentionsOf(store, personOf(request).id)));
+
+  router.put('/boards/:id/follow', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'see');
+    const { follows } = parsed(z.object({ follows: z.boolean() }), request.body);
+    if (follows) await follow(store, board.id, person.id, board.version);
+    else await unfollow(store, board.id, person.id);
+    return { follows };
+  }));
+  router.get('/news', handle(async (request) => newsFor(store, personOf(request).id)));
+  return router;
+}

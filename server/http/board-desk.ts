@@ -1,0 +1,73 @@
+/** What the routes of boards share: a board's model, its tiles under its sentence and a refinement, and their answers. */
+import { z } from 'zod';
+import type { Request } from 'express';
+import { scoped, type Scoped } from '../asking/scope';
+import type { Answered } from '../asking/answering';
+import type { ReadyModel } from '../asking/model-library';
+import { boardFor } from '../store/board-rights';
+import { EMPTY_SCOPE, isAnswer, tilesOf, type AnswerTile, type Board, type Tile } from '../store/boards';
+import type { Person } from '../store/people';
+import { refinementOf } from '../store/refinements';
+import type { Scope } from '../store/schema';
+import { idOf, type Context } from './context';
+import { notFound, Problem } from './problem';
+
+/** The answer of a tile, as it stands on the board. */
+export type TileAnswer = Answered & { readonly tile: string; readonly title: string | null };
+
+export class BoardDesk {
+  constructor(private readonly context: Context) {}
+
+  private get store() {
+    return this.context.database.store;
+  }
+
+  /** The model whose words the board's sentence is in: that of its first tile. */
+  async modelOf(board: Board, person: Person): Promise<ReadyModel | null> {
+    const first = (await tilesOf(this.store, board.id)).map(({ tile }) => tile).find(isAnswer);
+    return first ? this.context.library.get(first.modelId, person) : null;
+  }
+
+  async scopeOfRefinement(board: Board, id: string | null | undefined): Promise<Scope> {
+    return id ? (await refinementOf(this.store, board.id, id)).scope : EMPTY_SCOPE;
+  }
+
+  /** The refinement that an address names; null where it names none. */
+  refinementIn(request: Request): string | null {
+    return z.uuid().optional().safeParse(request.query['refinement']).data ?? null;
+  }
+
+  async tileOf(board: Board, id: string): Promise<Tile> {
+    const found = (await tilesOf(this.store, board.id)).find(({ tile }) => tile.id === id);
+    if (!found) throw notFound('tile');
+    return found.tile;
+  }
+
+  /** A tile's reading under scopes; one that keeps its own conditions takes none but those that must hold. @param always conditions that no tile may keep out of */
+  readingOf(tile: AnswerTile, scopes: readonly Scope[], ready: ReadyModel, always: readonly Scope[] = []): Scoped {
+    return scoped(tile.reading, [...(tile.ownScope ? [] : scopes), ...always], ready);
+  }
+
+  /** A tile with answers, under the board's sentence and the refinement of the address. */
+  async scopedTile(request: Request, person: Person): Promise<{ tile: AnswerTile; ready: ReadyModel } & Scoped> {
+    const { board } = await boardFor(this.store, idOf(request), person.id, 'see');
+    const tile = await this.tileOf(board, idOf(request, 'tile'));
+    if (!isAnswer(tile)) throw new Problem(422, 'No answer', 'This tile holds words; there is nothing to compute on it.');
+    const ready = await this.context.library.get(tile.modelId, person);
+    const refined = await this.scopeOfRefinement(board, this.refinementIn(request));
+    return { tile, ready, ...this.readingOf(tile, [board.scope, refined], ready) };
+  }
+
+  /** The answers of a board for a person, in the order of its tiles; one that can't be given is left out. */
+  async answersOf(board: Board, scopes: readonly Scope[], person: Person, signal: AbortSignal, always: readonly Scope[] = []): Promise<TileAnswer[]> {
+    const { library, answering, timeLimit } = this.context;
+    const rows = (await tilesOf(this.store, board.id)).map((row) => row.tile).filter(isAnswer);
+    const answers = await Promise.all(rows.map(async (row) => {
+      const ready = await library.get(row.modelId, person);
+      const { reading } = this.readingOf(row, scopes, ready, always);
+      const answered = await answering.answer(reading, ready, { signal, limits: { time: timeLimit } }).catch((error: unknown) => { if (signal.aborted) throw error; return null; });
+      return answered === null ? null : { tile: row.id, title: row.title, ...answered };
+    }));
+    return answers.filter((one) => one !== null);
+  }
+}

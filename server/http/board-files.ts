@@ -1,0 +1,63 @@
+/** A board as a file, and its history. */
+import { Router } from 'express';
+import { z } from 'zod';
+import { commentaryOf } from '@zud/core/narrate/commentary';
+import { scopePhrases } from '../asking/scope';
+import type { Cover } from '../exports/cover';
+import { boardSvg } from '../exports/board-svg';
+import { pdfOf } from '../exports/pdf';
+import { pptxOf } from '../exports/pptx';
+import { xlsxOf } from '../exports/xlsx';
+import { boardFor } from '../store/board-rights';
+import { historyOf, isAnswer, restoreVersion, tilesOf } from '../store/boards';
+import type { BoardDesk } from './board-desk';
+import { goneSignal, handle, idOf, parsed, personOf, type Context } from './context';
+import { Problem } from './problem';
+
+export const boardExportBody = z.object({ format: z.enum(['pptx', 'pdf', 'xlsx', 'svg']), refinement: z.uuid().nullish() });
+
+const BOARD_FILES = {
+  pptx: { type: 'application/vnd.openxmlformats-officedocument.presentationml.presentation', make: pptxOf },
+  pdf: { type: 'application/pdf', make: pdfOf },
+  xlsx: { type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', make: xlsxOf },
+} as const;
+
+export function fileRoutes({ database: { store } }: Context, desk: BoardDesk): Router {
+  const router = Router();
+  /** The answers of the board as it stands for this person, with what its words say. */
+  router.post('/boards/:id/exports', handle(async (request, response) => {
+    const person = personOf(request);
+    const { format, refinement } = parsed(boardExportBody, request.body);
+    const { board } = await boardFor(store, idOf(request), person.id, 'see');
+    const refined = await desk.scopeOfRefinement(board, refinement);
+    const rows = (await tilesOf(store, board.id)).map(({ tile }) => tile);
+    const answers = await desk.answersOf(board, [board.scope, refined], person, goneSignal(response));
+    if (answers.length === 0) throw new Problem(422, 'Nothing to take along', 'This board has no answers yet; pin one to it first.');
+    const ready = await desk.modelOf(board, person);
+    const phrases = ready ? [...scopePhrases(board.scope, ready), ...scopePhrases(refined, ready)].map((phrase) => phrase.text) : [];
+    const words = rows.flatMap((tile) => (tile.kind === 'commentary' ? [...commentaryOf(answers).map((one) => one.text), ...(tile.words ? [tile.words] : [])] : tile.words ? [tile.words] : []));
+    const missing = rows.filter(isAnswer).length - answers.length;
+    const cover: Cover = { title: board.title, sentence: `Showing ${phrases.length > 0 ? phrases.join(', ') : 'everything'}`, words: missing > 0 ? [...words, `${missing} of the answers could not be computed and ${missing === 1 ? 'is' : 'are'} left out.`] : words };
+    response.attachment(`${board.title.replace(/[^\p{L}\p{N} ,.-]/gu, ' ').trim().slice(0, 80) || 'board'}.${format}`);
+    if (format === 'svg') {
+      response.type('image/svg+xml').send(boardSvg(rows, answers, cover));
+      return undefined;
+    }
+    const { type, make } = BOARD_FILES[format];
+    response.type(type).send(await make(answers, cover));
+    return undefined;
+  }));
+
+  router.get('/boards/:id/history', handle(async (request) => {
+    const { board } = await boardFor(store, idOf(request), personOf(request).id, 'edit');
+    return historyOf(store, board.id);
+  }));
+  router.post('/boards/:id/history/:version', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'edit');
+    const version = parsed(z.coerce.number().int().min(1), request.params['version']);
+    await restoreVersion(store, board.id, person.id, version);
+    return { id: board.id };
+  }));
+  return router;
+}

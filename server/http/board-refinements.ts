@@ -1,0 +1,80 @@
+/** Refining boards: in words, by edits or by a scope, for oneself or for everyone; kept under a name, offered, taken. */
+import { Router } from 'express';
+import { z } from 'zod';
+import { editSchema, type Edit } from '@zud/core/reading/edit';
+import { comparisonSchema, conditionSchema } from '@zud/core/reading/schema';
+import { periodSchema } from '@zud/core/time/period';
+import { refinedByEdits, refinedByWords, scopeLabel, scopePhrases } from '../asking/scope';
+import { boardFor, covers } from '../store/board-rights';
+import { setScope } from '../store/boards';
+import { changeRefinement, decideRefinement, keepRefinement, refinementsFor } from '../store/refinements';
+import type { Scope } from '../store/schema';
+import type { BoardDesk } from './board-desk';
+import { handle, idOf, parsed, personOf, type Context } from './context';
+import { Problem } from './problem';
+
+export const scopeSchema = z.object({ where: z.array(conditionSchema), when: z.object({ period: periodSchema, role: z.string().optional() }).nullable(), against: comparisonSchema.nullable() });
+export const refineBody = z
+  .object({ text: z.string().min(1).max(2000).optional(), edit: z.array(editSchema).min(1).optional(), scope: scopeSchema.optional(), from: z.uuid().nullish(), for: z.enum(['me', 'everyone']).default('me') })
+  .refine((body) => [body.text, body.edit, body.scope].filter((part) => part !== undefined).length === 1, { message: 'send exactly one of text, edit and scope' });
+export const refinementBody = z.object({ name: z.string().trim().min(1).max(120).nullable().optional(), offered: z.boolean().optional() });
+
+/** A board's sentence with what a refinement narrows put into it. */
+export function joinedScopes(board: Scope, refinement: Scope): Scope {
+  return { where: [...board.where.filter((one) => !refinement.where.some((other) => JSON.stringify(other) === JSON.stringify(one))), ...refinement.where], when: refinement.when ?? board.when, against: refinement.against ?? board.against };
+}
+
+export function refinementRoutes(context: Context, desk: BoardDesk): Router {
+  const { store } = context.database;
+  const router = Router();
+
+  router.put('/boards/:id/refinement', handle(async (request) => {
+    const person = personOf(request);
+    const body = parsed(refineBody, request.body);
+    const { board } = await boardFor(store, idOf(request), person.id, body.for === 'everyone' ? 'edit' : 'see');
+    const ready = await desk.modelOf(board, person);
+    if (!ready) throw new Problem(422, 'Nothing to refine', 'This board has no tiles yet; pin an answer to it first.');
+    const before = body.for === 'everyone' ? board.scope : await desk.scopeOfRefinement(board, body.from);
+    const change = body.scope !== undefined ? ({ ok: true, scope: body.scope as Scope, notes: [] } as const) : body.text !== undefined ? refinedByWords(body.text, before, ready) : refinedByEdits(body.edit as readonly Edit[], before, ready);
+    if (!change.ok) return { outcome: change.outcome, notes: change.notes, options: change.options };
+    const result = { outcome: 'answered', notes: change.notes, scope: change.scope, phrases: scopePhrases(change.scope, ready), label: scopeLabel(change.scope, ready) };
+    if (body.for === 'everyone') {
+      await setScope(store, board.id, person.id, change.scope);
+      return { ...result, id: null };
+    }
+    return { ...result, id: await keepRefinement(store, board.id, person.id, change.scope) };
+  }));
+
+  /** One's own that have a name, and for those who may change the board the offers of colleagues. */
+  router.get('/boards/:id/refinements', handle(async (request) => {
+    const person = personOf(request);
+    const { board, right } = await boardFor(store, idOf(request), person.id, 'see');
+    const ready = await desk.modelOf(board, person);
+    const found = await refinementsFor(store, board.id, person.id);
+    return found
+      .filter((one) => one.byId === person.id || covers(right, 'edit'))
+      .map(({ byId, scope, offeredAt, decidedAt, ...one }) => ({ ...one, own: byId === person.id, offered: offeredAt !== null && decidedAt === null, taken: decidedAt !== null, label: ready ? scopeLabel(scope, ready) : '' }));
+  }));
+  router.patch('/boards/:id/refinements/:refinement', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'see');
+    const { name, offered } = parsed(refinementBody, request.body);
+    await changeRefinement(store, board.id, idOf(request, 'refinement'), person.id, { ...(name === undefined ? {} : { name }), ...(offered === undefined ? {} : { offered }) });
+    return { id: idOf(request, 'refinement') };
+  }));
+  /** Takes an offer: what it narrows becomes part of the board's sentence. */
+  router.post('/boards/:id/refinements/:refinement/taken', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'edit');
+    const offer = await decideRefinement(store, board.id, idOf(request, 'refinement'));
+    await setScope(store, board.id, person.id, joinedScopes(board.scope, offer.scope));
+    return { id: board.id };
+  }));
+  router.post('/boards/:id/refinements/:refinement/declined', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'edit');
+    await decideRefinement(store, board.id, idOf(request, 'refinement'));
+    return { id: board.id };
+  }));
+  return router;
+}

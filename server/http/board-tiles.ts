@@ -1,0 +1,90 @@
+/** Tiles of boards: pinned, changed, taken off; their answers, what they say together, and asking on from one. */
+import { Router } from 'express';
+import { z } from 'zod';
+import { commentaryOf } from '@zud/core/narrate/commentary';
+import { readingSchema, type Reading } from '@zud/core/reading/schema';
+import { sentenceOf } from '@zud/core/reading/sentence';
+import { boardFor } from '../store/board-rights';
+import { addWords, changeTile, GRID_COLUMNS, pinTile, removeTile, tilesOf } from '../store/boards';
+import { createInquiry } from '../store/inquiries';
+import type { BoardDesk } from './board-desk';
+import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
+import { Problem, unanswerable } from './problem';
+
+const title = z.string().trim().min(1).max(200);
+const place = { x: z.number().int().min(0).max(GRID_COLUMNS - 1), y: z.number().int().min(0).max(2000), width: z.number().int().min(2).max(GRID_COLUMNS), height: z.number().int().min(1).max(20) };
+const inGrid = (one: { x?: number | undefined; width?: number | undefined }) => (one.x ?? 0) + (one.width ?? 0) <= GRID_COLUMNS;
+const words = z.string().trim().min(1).max(4000);
+const inColumns = z.object(place).refine(inGrid, { message: 'a tile ends within the 12 columns' }).optional();
+/** A tile is an answer unless it says what else it is. */
+export const tileBody = z.union([
+  z.object({ kind: z.enum(['text', 'section']), words, title: title.nullish(), place: inColumns }),
+  z.object({ kind: z.literal('commentary'), words: z.string().trim().max(4000).default(''), title: title.nullish(), place: inColumns }),
+  z.object({ kind: z.literal('answer').default('answer'), modelId: z.string(), reading: readingSchema, title: title.nullish(), ownScope: z.boolean().optional(), place: inColumns }),
+]);
+export const tileChangeBody = z
+  .object({ x: place.x.optional(), y: place.y.optional(), width: place.width.optional(), height: place.height.optional(), title: title.nullish(), words: words.optional(), ownScope: z.boolean().optional(), version: z.number().int().optional() })
+  .refine(inGrid, { message: 'a tile ends within the 12 columns' });
+
+export function tileRoutes(context: Context, desk: BoardDesk): Router {
+  const { database: { store }, library, answering, asking, timeLimit } = context;
+  const router = Router();
+
+  router.post('/boards/:id/tiles', handle(async (request, response) => {
+    const person = personWith(request, 'analyst');
+    const { board } = await boardFor(store, idOf(request), person.id, 'edit');
+    const body = parsed(tileBody, request.body);
+    response.status(201);
+    if (body.kind !== 'answer') return addWords(store, board.id, person.id, { kind: body.kind, words: body.words, title: body.title ?? null, ...(body.place ? { place: body.place } : {}) });
+    const ready = await library.get(body.modelId, person);
+    const reading = body.reading as Reading;
+    await answering.answer(reading, ready, { signal: goneSignal(response), limits: { time: timeLimit } }).catch(unanswerable);
+    return pinTile(store, board.id, person.id, { modelId: body.modelId, reading, title: body.title ?? null, number: reading.by.length === 0, ...(body.ownScope === undefined ? {} : { ownScope: body.ownScope }), ...(body.place ? { place: body.place } : {}) });
+  }));
+  router.get('/boards/:id/tiles', handle(async (request) => {
+    const { board } = await boardFor(store, idOf(request), personOf(request).id, 'see');
+    return (await tilesOf(store, board.id)).map(({ tile, byName }) => ({ ...tile, by: byName }));
+  }));
+  router.patch('/boards/:id/tiles/:tile', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'edit');
+    const { version, ...change } = parsed(tileChangeBody, request.body);
+    return changeTile(store, board.id, idOf(request, 'tile'), person.id, withoutUndefined(change), version);
+  }));
+  router.delete('/boards/:id/tiles/:tile', handle(async (request) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'edit');
+    await removeTile(store, board.id, idOf(request, 'tile'), person.id);
+    return undefined;
+  }));
+
+  router.get('/boards/:id/tiles/:tile/answer', handle(async (request, response) => {
+    const { tile, ready, reading, refused } = await desk.scopedTile(request, personOf(request));
+    const answered = await answering.answer(reading, ready, { signal: goneSignal(response), limits: { time: timeLimit } }).catch(unanswerable);
+    return { ...answered, refused, ownScope: tile.ownScope };
+  }));
+  /** What the answers of the board say, under its sentence and the refinement: a headline each, and what stands out. */
+  router.get('/boards/:id/tiles/:tile/commentary', handle(async (request, response) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'see');
+    const tile = await desk.tileOf(board, idOf(request, 'tile'));
+    if (tile.kind !== 'commentary') throw new Problem(422, 'No commentary', 'This tile is no commentary.');
+    const refined = await desk.scopeOfRefinement(board, desk.refinementIn(request));
+    return { sentences: commentaryOf(await desk.answersOf(board, [board.scope, refined], person, goneSignal(response))) };
+  }));
+  /** "Ask from here": an inquiry that starts with the tile's reading, the board's sentence and the refinement. */
+  router.post('/boards/:id/tiles/:tile/inquiry', handle(async (request, response) => {
+    const person = personWith(request, 'analyst');
+    const { tile, ready, reading } = await desk.scopedTile(request, person);
+    const name = tile.title ?? sentenceOf(reading, ready.naming, ready.calendar).text;
+    const inquiry = await createInquiry(store, person.id, tile.modelId, `From a board: ${name}`.slice(0, 200));
+    const { step } = await asking.ask(inquiry, person, { kind: 'reading', reading, label: name }, undefined, { signal: goneSignal(response), limits: { time: timeLimit } });
+    response.status(201);
+    return { inquiry: inquiry.id, step: step.id };
+  }));
+  return router;
+}
+
+function withoutUndefined<T extends object>(value: T): { [K in keyof T]: Exclude<T[K], undefined> } {
+  return Object.fromEntries(Object.entries(value).filter(([, part]) => part !== undefined)) as { [K in keyof T]: Exclude<T[K], undefined> };
+}
