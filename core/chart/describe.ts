@@ -6,17 +6,16 @@ import type { Answer } from '../query/answer';
 import type { ChartKind, Reading } from '../reading/schema';
 import { contentAlongAxis, NOTHING, type Content } from './along-axis';
 import { boxContent } from './box';
-import type { ChartDescription, ChartSeries } from './description';
+import { inColour } from './colours';
+import type { ChartDescription } from './description';
 import { FITTED, referenceLines, undrawn } from './lines';
 import { unfitKinds, usualKind } from './fit';
 import { hasPlaces, mapContent, scatterContent, type Places } from './points';
 import { figuresOf, numeric, shapeOf, type Shape } from './shape';
 import { bridgeContent, paretoContent } from './steps';
-import { TOKENS } from './tokens';
 import { treeContent } from './treemap';
 
 const NOWHERE: Places = new Map();
-const PALETTE = TOKENS.light.series.length;
 
 /** @param places where the members of the answer's level lie, as far as the model knows */
 export function describeChart(answer: Answer, reading: Reading, weekStart = 1, places = NOWHERE): ChartDescription {
@@ -28,13 +27,6 @@ export function describeChart(answer: Answer, reading: Reading, weekStart = 1, p
   const content = inColour(contentOf(kind, answer, reading, shape, weekStart, places), (reading.view?.colour ?? 1) - 1);
   const omitted = [content.omitted, undrawn(kind, reading.view)].flatMap((text) => text ?? []).join(' ');
   return { kind, reason, unfit, labels: reading.view?.labels === true, ...content, omitted: omitted === '' ? null : omitted, lines: referenceLines({ kind, series: content.series }, reading.view), axis: FITTED.includes(kind) ? (reading.view?.axis ?? null) : null };
-}
-
-/** The series from a later place of the palette on. */
-function inColour(content: Content, from: number): Content {
-  if (from === 0) return content;
-  const moved = (series: readonly ChartSeries[]) => series.map((one) => ({ ...one, colour: (one.colour + from) % PALETTE }));
-  return { ...content, series: moved(content.series), ...(content.panels ? { panels: content.panels.map((panel) => ({ ...panel, series: moved(panel.series) })) } : {}), ...(content.tree ? { tree: content.tree.map((part) => ({ ...part, colour: (part.colour + from) % PALETTE })) } : {}) };
 }
 
 function contentOf(kind: ChartKind, answer: Answer, reading: Reading, shape: Shape, weekStart: number, places: Places): Content {

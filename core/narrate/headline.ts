@@ -77,7 +77,7 @@ function overTime(answer: Answer, { value, other, change, keys }: Columns, readi
       const size = number(latest[change]) ?? 0;
       const ups = moved.filter((row) => (number(row[change]) ?? 0) > 0).length;
       const where = reading.against.kind === 'plan' ? verb(size, 'was', 'above', 'below', 'level with') + ' plan' : `${movedWords(size)} ${beside(reading)}`;
-      return `${value.column.label} ${where} in ${label(latest)}; up in ${ups} of ${moved.length} ${key.column.label.toLowerCase()}s`;
+      return `${value.column.label} ${where} in ${label(latest)}${moved.length > 1 ? `; up in ${ups} of ${moved.length} ${key.column.label.toLowerCase()}s` : ''}`;
     }
   }
   if (complete.length === 0) return value.column.label;

@@ -1,8 +1,10 @@
 /** Routes and the session: without a person there is only the sign-in. */
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { Navigate, Route, Routes } from 'react-router';
+import { Navigate, Route, Routes, useLocation } from 'react-router';
+import { AuditPage } from '../board/AuditPage';
 import { BoardPage } from '../board/BoardPage';
 import { BoardsPage } from '../board/BoardsPage';
+import { SharedPage } from '../board/SharedPage';
 import { ComparePage } from '../inquiry/ComparePage';
 import { InquiriesPage } from '../inquiry/InquiriesPage';
 import { InquiryPage } from '../inquiry/InquiryPage';
@@ -20,7 +22,9 @@ import { useMode } from './use-mode';
 export function App() {
   useMode();
   const client = useQueryClient();
-  const session = useQuery({ queryKey: ['session'], queryFn: api.session, staleTime: Infinity });
+  const guest = useLocation().pathname.startsWith('/shared/');
+  const session = useQuery({ queryKey: ['session'], queryFn: api.session, staleTime: Infinity, enabled: !guest });
+  if (guest) return <FaultBoundary><Routes><Route path="/shared/:token" element={<SharedPage />} /></Routes></FaultBoundary>;
   if (session.isPending) return <Page><Loading what="Opening Zud" /></Page>;
   if (session.isError) {
     if (session.error instanceof ProblemError && session.error.status === 401) return <SignInPage onSignedIn={(signed) => client.setQueryData(['session'], signed)} />;
@@ -40,6 +44,7 @@ export function App() {
         <Route path="/boards/:boardId" element={<BoardPage />} />
         <Route path="/models" element={<ModelsPage />} />
         <Route path="/models/:modelId" element={<ModelPage />} />
+        <Route path="/changes" element={<AuditPage />} />
         <Route path="/today" element={<Navigate to="/" replace />} />
         <Route path="*" element={<Page><Message title="Nothing is at this address">The link may be old, or a letter of it is missing. Today shows what you worked on last.</Message></Page>} />
       </Routes>

@@ -1,6 +1,6 @@
 /** The frame of every place: the masthead along the top, the place, and the ask line at the foot. */
 import { useContext, type ReactNode } from 'react';
-import { NavLink, Link } from 'react-router';
+import { NavLink, Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { Menu } from '../parts/controls';
 import { api } from './api';
@@ -42,8 +42,10 @@ const Padded = styled.main`
 export function Page(props: { children: ReactNode; foot?: ReactNode; bare?: boolean }) {
   const person = useContext(SessionContext);
   const { theme, setTheme } = useInterface();
+  const navigate = useNavigate();
   const act = (id: string) => {
-    if (id === 'out')
+    if (id === 'changes') void navigate('/changes');
+    else if (id === 'out')
       void api.signOut().then(() => window.location.assign('/'));
     else setTheme(id as 'light' | 'dark' | 'system');
   };
@@ -64,6 +66,7 @@ export function Page(props: { children: ReactNode; foot?: ReactNode; bare?: bool
                 label={person.name} ariaLabel={`${person.name}: look and sign out`} onChoose={act}
                 entries={[
                   { id: 'light', label: 'Light', disabled: theme === 'light' }, { id: 'dark', label: 'Dark', disabled: theme === 'dark' }, { id: 'system', label: 'As the system', disabled: theme === 'system' },
+                  ...(person.role === 'admin' ? [{ id: 'changes', label: 'Changes of rights and data' }] : []),
                   { id: 'out', label: 'Sign out', note: `${person.email}, ${person.role}` },
                 ]}
               />

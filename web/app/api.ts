@@ -90,6 +90,7 @@ export interface BoardSummary {
   readonly updatedAt: string;
   readonly owner: string;
   readonly tiles: number;
+  readonly followers: number;
   readonly right: Right;
 }
 
@@ -102,6 +103,8 @@ interface TileBase {
   readonly height: number;
   readonly version: number;
   readonly by: string;
+  /** It keeps its own conditions, whatever the board's sentence and refinements say. */
+  readonly ownScope: boolean;
 }
 
 /** A tile with an answer that follows its data. */
@@ -128,6 +131,8 @@ export interface CommentarySentence {
 export interface BoardComment {
   readonly id: string;
   readonly tile: string | null;
+  /** The mark of the tile's chart that it is about. */
+  readonly mark: string | null;
   readonly replyTo: string | null;
   readonly text: string;
   readonly byId: string;
@@ -152,6 +157,74 @@ export interface BoardVersion {
   readonly by: string;
 }
 
+/** How a board looks: how close its tiles stand, and the place of the palette that its charts begin with. */
+export interface Looks {
+  readonly density?: 'close' | 'airy';
+  readonly accent?: number;
+}
+
+export interface KeptRefinement {
+  readonly id: string;
+  readonly name: string | null;
+  readonly by: string;
+  readonly own: boolean;
+  readonly offered: boolean;
+  readonly taken: boolean;
+  readonly label: string;
+}
+
+export interface GroupShare {
+  readonly group: string;
+  readonly people: number;
+  readonly right: 'see' | 'comment' | 'edit' | null;
+}
+
+export interface BoardLink {
+  readonly id: string;
+  readonly name: string;
+  readonly embedIn: string | null;
+  readonly label: string;
+  readonly expiresAt: string;
+  readonly lastUsedAt: string | null;
+  readonly withdrawnAt: string | null;
+  readonly over: boolean;
+}
+
+export interface AuditEntry {
+  readonly id: number;
+  readonly at: string;
+  readonly by: string | null;
+  readonly action: string;
+  readonly subject: string;
+  readonly detail: Readonly<Record<string, unknown>>;
+}
+
+export interface BoardNews {
+  readonly boardId: string;
+  readonly board: string;
+  readonly by: string;
+  readonly what: string;
+  readonly at: string;
+  readonly changes: number;
+}
+
+/** A board as a link shows it. */
+export interface SharedBoard {
+  readonly title: string;
+  readonly by: string;
+  readonly looks: Looks;
+  readonly asOf: string | null;
+  readonly phrases: readonly Phrase[];
+  readonly tiles: readonly (TilePlace & { readonly id: string; readonly kind: BoardTile['kind']; readonly title: string | null; readonly words: string | null; readonly by: string })[];
+}
+
+export interface TilePlace {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
 export type Scope = Pick<Reading, 'where' | 'when' | 'against'>;
 
 export interface Board {
@@ -166,6 +239,9 @@ export interface Board {
   readonly phrases: readonly Phrase[];
   readonly refinement: { readonly id: string; readonly scope: Scope; readonly phrases: readonly Phrase[] } | null;
   readonly sharedWith: number;
+  readonly sharedGroups: readonly string[];
+  readonly looks: Looks;
+  readonly followed: boolean;
   readonly present: readonly { readonly id: string; readonly name: string }[];
   readonly tiles: readonly BoardTile[];
   /** Open threads, each with the tile it is about. */
@@ -186,6 +262,7 @@ export interface AnswerView {
 
 export interface TileAnswer extends AnswerView {
   readonly refused: readonly string[];
+  readonly ownScope: boolean;
 }
 
 export interface Refined {
@@ -284,23 +361,43 @@ export const api = {
   ask: (inquiry: string, ask: Ask, after: string | null | undefined, signal?: AbortSignal) => call<Step>('POST', `/inquiries/${inquiry}/steps`, { ...ask, ...(after === undefined ? {} : { after }) }, signal),
   boards: () => call<readonly BoardSummary[]>('GET', '/boards'),
   board: (id: string, refinement: string | null) => call<Board>('GET', `/boards/${id}${refinement ? `?refinement=${refinement}` : ''}`),
-  createBoard: (title: string) => call<{ id: string }>('POST', '/boards', { title }),
+  createBoard: (title: string, like?: string) => call<{ id: string }>('POST', '/boards', { title, ...(like === undefined ? {} : { like }) }),
+  draftBoard: (from: { modelId: string; measure?: string; tile?: { board: string; id: string }; title?: string }, signal?: AbortSignal) => call<{ id: string; title: string }>('POST', '/boards/drafts', from, signal),
+  setLooks: (id: string, change: { looks: Looks } | { looksLike: string }) => call<unknown>('PATCH', `/boards/${id}`, change),
+  setScope: (id: string, scope: Scope) => call<unknown>('PATCH', `/boards/${id}`, { scope }),
+  refinements: (board: string) => call<readonly KeptRefinement[]>('GET', `/boards/${board}/refinements`),
+  changeRefinement: (board: string, id: string, change: { name?: string | null; offered?: boolean }) => call<unknown>('PATCH', `/boards/${board}/refinements/${id}`, change),
+  decideRefinement: (board: string, id: string, decision: 'taken' | 'declined') => call<unknown>('POST', `/boards/${board}/refinements/${id}/${decision}`),
+  groups: (board: string) => call<readonly GroupShare[]>('GET', `/boards/${board}/groups`),
+  shareWithGroup: (board: string, group: string, right: GroupShare['right']) => call<readonly GroupShare[]>('PUT', `/boards/${board}/groups/${encodeURIComponent(group)}`, { right }),
+  links: (board: string) => call<readonly BoardLink[]>('GET', `/boards/${board}/links`),
+  makeLink: (board: string, link: { name: string; until: string; embedIn?: string; scope?: Scope }) => call<{ id: string; token: string }>('POST', `/boards/${board}/links`, link),
+  withdrawLink: (board: string, id: string) => call<undefined>('DELETE', `/boards/${board}/links/${id}`),
+  boardAudit: (board: string) => call<readonly AuditEntry[]>('GET', `/boards/${board}/audit`),
+  audit: (before: number | null) => call<readonly AuditEntry[]>('GET', `/audit${before === null ? '' : `?before=${before}`}`),
+  follow: (board: string, follows: boolean) => call<unknown>('PUT', `/boards/${board}/follow`, { follows }),
+  news: () => call<readonly BoardNews[]>('GET', '/news'),
+  shared: (token: string) => call<SharedBoard>('GET', `/shared/${token}`),
+  sharedAnswer: (token: string, tile: string, signal?: AbortSignal) => call<TileAnswer>('GET', `/shared/${token}/tiles/${tile}/answer`, undefined, signal),
+  sharedCommentary: (token: string, tile: string, signal?: AbortSignal) => call<{ sentences: readonly CommentarySentence[] }>('GET', `/shared/${token}/tiles/${tile}/commentary`, undefined, signal),
   renameBoard: (id: string, title: string) => call<unknown>('PATCH', `/boards/${id}`, { title }),
   deleteBoard: (id: string) => call<undefined>('DELETE', `/boards/${id}`),
   pin: (board: string, modelId: string, reading: Reading, title: string | null) => call<{ id: string }>('POST', `/boards/${board}/tiles`, { modelId, reading, title }),
   pinAt: (board: string, tile: BoardTile) =>
-    call<{ id: string }>('POST', `/boards/${board}/tiles`, { ...(tile.kind === 'answer' ? { modelId: tile.modelId, reading: tile.reading } : { kind: tile.kind, words: tile.words ?? '' }), title: tile.title, place: { x: tile.x, y: tile.y, width: tile.width, height: tile.height } }),
+    call<{ id: string }>('POST', `/boards/${board}/tiles`, { ...(tile.kind === 'answer' ? { modelId: tile.modelId, reading: tile.reading } : { kind: tile.kind, words: tile.words ?? '' }), title: tile.title, ...(tile.kind === 'answer' && tile.ownScope ? { ownScope: true } : {}), place: { x: tile.x, y: tile.y, width: tile.width, height: tile.height } }),
+  /** Pins a tile on another board, where there is room. */
+  pinFree: (board: string, tile: BoardTile) => call<{ id: string }>('POST', `/boards/${board}/tiles`, { ...(tile.kind === 'answer' ? { modelId: tile.modelId, reading: tile.reading } : { kind: tile.kind, words: tile.words ?? '' }), title: tile.title }),
   addWords: (board: string, kind: WordsTile['kind'], words: string) => call<{ id: string }>('POST', `/boards/${board}/tiles`, { kind, words }),
   commentary: (board: string, tile: string, refinement: string | null, signal?: AbortSignal) => call<{ sentences: readonly CommentarySentence[] }>('GET', `/boards/${board}/tiles/${tile}/commentary${refinement ? `?refinement=${refinement}` : ''}`, undefined, signal),
   comments: (board: string) => call<readonly BoardComment[]>('GET', `/boards/${board}/comments`),
-  comment: (board: string, said: { text: string; tile?: string | null; replyTo?: string | null }) => call<{ id: string }>('POST', `/boards/${board}/comments`, said),
+  comment: (board: string, said: { text: string; tile?: string | null; mark?: string | null; replyTo?: string | null }) => call<{ id: string }>('POST', `/boards/${board}/comments`, said),
   resolveComment: (board: string, id: string, resolved: boolean) => call<unknown>('PATCH', `/boards/${board}/comments/${id}`, { resolved }),
   removeComment: (board: string, id: string) => call<undefined>('DELETE', `/boards/${board}/comments/${id}`),
   mentions: () => call<readonly Mention[]>('GET', '/mentions'),
-  exportBoard: (board: string, format: 'pptx' | 'pdf' | 'xlsx', refinement: string | null) => download(`/boards/${board}/exports`, { format, refinement }),
+  exportBoard: (board: string, format: 'pptx' | 'pdf' | 'xlsx' | 'svg', refinement: string | null) => download(`/boards/${board}/exports`, { format, refinement }),
   history: (board: string) => call<readonly BoardVersion[]>('GET', `/boards/${board}/history`),
   restoreVersion: (board: string, version: number) => call<unknown>('POST', `/boards/${board}/history/${version}`),
-  changeTile: (board: string, tile: string, change: Partial<Pick<BoardTile, 'x' | 'y' | 'width' | 'height' | 'title' | 'version'>> & { words?: string }) => call<unknown>('PATCH', `/boards/${board}/tiles/${tile}`, change),
+  changeTile: (board: string, tile: string, change: Partial<Pick<BoardTile, 'x' | 'y' | 'width' | 'height' | 'title' | 'version'>> & { words?: string; ownScope?: boolean }) => call<unknown>('PATCH', `/boards/${board}/tiles/${tile}`, change),
   removeTile: (board: string, tile: string) => call<undefined>('DELETE', `/boards/${board}/tiles/${tile}`),
   tileAnswer: (board: string, tile: string, refinement: string | null, signal?: AbortSignal) => call<TileAnswer>('GET', `/boards/${board}/tiles/${tile}/answer${refinement ? `?refinement=${refinement}` : ''}`, undefined, signal),
   askFromTile: (board: string, tile: string, refinement: string | null) => call<{ inquiry: string; step: string }>('POST', `/boards/${board}/tiles/${tile}/inquiry${refinement ? `?refinement=${refinement}` : ''}`),

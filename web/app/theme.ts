@@ -28,6 +28,11 @@ export const GlobalStyle = createGlobalStyle`
   button, input, select, textarea { font: inherit; color: inherit; }
   a { color: inherit; }
   :focus-visible { outline: 2px solid var(--signal); outline-offset: 2px; border-radius: 2px; }
+  @media print {
+    html, body, #root, #root > div { height: auto; display: block; overflow: visible; }
+    #root > div > header, #root > div > header ~ :last-child { display: none; }
+    main { overflow: visible !important; }
+  }
   ::selection { background: color-mix(in srgb, var(--signal) 22%, transparent); }
   .visually-hidden { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap; }
   @media (prefers-reduced-motion: reduce) { *, *::before, *::after { animation: none !important; transition: none !important; } }

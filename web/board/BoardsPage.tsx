@@ -19,7 +19,9 @@ export function BoardsPage() {
   const [making, setMaking] = useState(false);
   const [going, setGoing] = useState<{ id: string; title: string } | null>(null);
   const [title, setTitle] = useState('');
-  const make = useMutation({ mutationFn: () => api.createBoard(title.trim()), onSuccess: (board) => { void client.invalidateQueries({ queryKey: ['boards'] }); void navigate(`/boards/${board.id}`); } });
+  const models = useQuery({ queryKey: ['models'], queryFn: api.models, enabled: making });
+  const [from, setFrom] = useState('');
+  const make = useMutation({ mutationFn: () => (from === '' ? api.createBoard(title.trim()) : api.draftBoard({ modelId: from, title: title.trim() })), onSuccess: (board) => { void client.invalidateQueries({ queryKey: ['boards'] }); void navigate(`/boards/${board.id}`); } });
   const remove = useMutation({ mutationFn: (id: string) => api.deleteBoard(id), onSuccess: () => { setGoing(null); void client.invalidateQueries({ queryKey: ['boards'] }); } });
   return (
     <Page>
@@ -34,6 +36,8 @@ export function BoardsPage() {
       <Dialog title="New board" isOpen={making} onClose={() => setMaking(false)}>
         <form onSubmit={(event) => { event.preventDefault(); if (title.trim() !== '') make.mutate(); }} style={{ display: 'grid', gap: 14, justifyItems: 'start' }}>
           <Field label="Title" value={title} onChange={setTitle} autoFocus />
+          <label style={{ display: 'grid', gap: 4, fontSize: 12, fontWeight: 600, color: 'var(--quiet)' }}>Begin with<select value={from} onChange={(event) => setFrom(event.target.value)} style={{ border: '1px solid var(--line)', background: 'var(--raised)', borderRadius: 3, padding: '7px 8px', color: 'var(--ink)' }}><option value="">nothing on it</option>{(models.data ?? []).map((one) => <option key={one.id} value={one.id}>a draft from {one.name}</option>)}</select></label>
+          {make.isPending ? <Loading what={from === '' ? 'Making it' : 'Drafting the board'} /> : null}
           {make.isError ? <Failure error={make.error} /> : null}
           <PrimaryButton type="submit" isDisabled={title.trim() === '' || make.isPending}>Make it</PrimaryButton>
         </form>

@@ -24,7 +24,7 @@ const Drawer = styled.aside`
   @media (max-width: ${NARROW}) { position: fixed; inset: 0; width: auto; z-index: 20; border: 0; }
 `;
 
-export function CommentsDrawer(props: { boardId: string; tile: string | null; about: string; canComment: boolean; nameOf: (tile: string) => string; onClose: () => void }) {
+export function CommentsDrawer(props: { boardId: string; tile: string | null; mark: string | null; about: string; canComment: boolean; nameOf: (tile: string) => string; onClose: () => void }) {
   const client = useQueryClient();
   const comments = useQuery({ queryKey: ['board', props.boardId, 'comments'], queryFn: () => api.comments(props.boardId) });
   const [closed, setClosed] = useState(false);
@@ -42,7 +42,7 @@ export function CommentsDrawer(props: { boardId: string; tile: string | null; ab
         {shown.map((one) => <Thread key={one.id} boardId={props.boardId} first={one} answers={all.filter((other) => other.replyTo === one.id)} canComment={props.canComment} {...(props.tile === null && one.tile !== null ? { about: props.nameOf(one.tile) } : {})} onSaid={said} />)}
       </ol>
       {threads.length > open.length ? <TextButton onPress={() => setClosed(!closed)}>{closed ? 'Only open threads' : `Show ${threads.length - open.length} closed`}</TextButton> : null}
-      {props.canComment ? <Say label={props.tile === null ? 'Comment on the board' : 'Comment on the tile'} send={(text) => api.comment(props.boardId, { text, tile: props.tile })} onSaid={said} /> : <small>This board is shared with you to see, not to comment on.</small>}
+      {props.canComment ? <Say label={props.tile === null ? 'Comment on the board' : props.mark === null ? 'Comment on the tile' : `Comment on ${props.mark}`} send={(text) => api.comment(props.boardId, { text, tile: props.tile, mark: props.mark })} onSaid={said} /> : <small>This board is shared with you to see, not to comment on.</small>}
     </Drawer>
   );
 }
@@ -63,7 +63,7 @@ function Thread({ boardId, first, answers, canComment, about, onSaid }: { boardI
   );
   return (
     <li {...(first.resolved ? { 'data-resolved': true } : {})}>
-      {about ? <small>{about}</small> : null}
+      {about || first.mark ? <small>{[about, first.mark].filter((text) => text).join(', ')}</small> : null}
       {line(first)}
       {answers.length > 0 ? <ol>{answers.map((one) => <li key={one.id}>{line(one)}</li>)}</ol> : null}
       {resolve.isError || remove.isError ? <Failure error={resolve.error ?? remove.error} /> : null}

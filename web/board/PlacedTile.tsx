@@ -3,11 +3,8 @@ import { useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode
 import styled from 'styled-components';
 import type { BoardTile } from '../app/api';
 import { NARROW } from '../app/theme';
+import { ROW } from './BoardGrid';
 import { actOfKey, placeAfter, placeDrawn, type PlaceChange } from './tile-acts';
-
-/** Height of a row of the grid, and the gap between tiles. */
-export const ROW = 72;
-export const GAP = 12;
 
 const Place = styled.div<{ $editable: boolean }>`
   position: relative; border-radius: 3px;
@@ -29,7 +26,7 @@ interface Drawn {
   readonly by: { readonly x: number; readonly y: number };
 }
 
-export function PlacedTile({ tile, label, canEdit, onPlace, children }: { tile: BoardTile; label: string; canEdit: boolean; onPlace: (change: PlaceChange) => void; children: ReactNode }) {
+export function PlacedTile({ tile, label, gap, canEdit, onPlace, children }: { tile: BoardTile; label: string; gap: number; canEdit: boolean; onPlace: (change: PlaceChange) => void; children: ReactNode }) {
   const box = useRef<HTMLDivElement>(null);
   const [drawn, setDrawn] = useState<Drawn | null>(null);
   const begin = (how: Drawn['how']) => (event: PointerEvent) => {
@@ -45,8 +42,8 @@ export function PlacedTile({ tile, label, canEdit, onPlace, children }: { tile: 
   const end = () => {
     if (drawn === null) return;
     const grid = box.current?.parentElement;
-    const column = ((grid?.clientWidth ?? 0) + GAP) / 12;
-    const change = column > 0 ? placeDrawn(tile, drawn.how, Math.round(drawn.by.x / column), Math.round(drawn.by.y / (ROW + GAP))) : null;
+    const column = ((grid?.clientWidth ?? 0) + gap) / 12;
+    const change = column > 0 ? placeDrawn(tile, drawn.how, Math.round(drawn.by.x / column), Math.round(drawn.by.y / (ROW + gap))) : null;
     setDrawn(null);
     if (change !== null) onPlace(change);
   };

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import type { BoardTile } from '../app/api';
 import { actOfKey, placeAfter, placeDrawn, tileEntries } from './tile-acts';
 
-const tileAt = (x: number, y: number, width: number, height: number): BoardTile => ({ id: 't', kind: 'text', words: 'x', title: null, version: 1, by: 'Mira', x, y, width, height });
+const tileAt = (x: number, y: number, width: number, height: number): BoardTile => ({ id: 't', kind: 'text', words: 'x', title: null, version: 1, by: 'Mira', ownScope: false, x, y, width, height });
 const tiles = fc.tuple(fc.integer({ min: 0, max: 10 }), fc.integer({ min: 0, max: 30 }), fc.integer({ min: 2, max: 12 }), fc.integer({ min: 1, max: 9 })).filter(([x, , width]) => x + width <= 12).map((place) => tileAt(...place));
 
 test('wherever a tile is drawn, it stays whole within the twelve columns', () => {

@@ -15,10 +15,12 @@ export function tileEntries(tile: BoardTile, { canAsk, canComment, canEdit }: Ti
   return [
     ...(canAsk && tile.kind === 'answer' ? [{ id: 'ask', label: 'Ask from here' }] : []),
     ...(canComment ? [{ id: 'comment', label: 'Comment' }] : []),
+    ...(canAsk && tile.kind === 'answer' ? [{ id: 'draft', label: 'Draft a board from it' }] : []),
     ...(canEdit && tile.kind !== 'answer' ? [{ id: 'words', label: 'Change the words' }] : []),
     ...(canEdit
       ? [
-          { id: 'duplicate', label: 'Duplicate' },
+          { id: 'duplicate', label: 'Duplicate' }, { id: 'elsewhere', label: 'Move to another board …' },
+          ...(tile.kind === 'answer' ? [{ id: 'own', label: tile.ownScope ? 'Follow the board’s sentence' : 'Keep its own conditions', note: tile.ownScope ? 'Narrowed like the others again' : 'Narrowed by no sentence and no refinement' }] : []),
           { id: 'left', label: 'Move left', note: 'Alt ←', disabled: tile.x === 0 }, { id: 'right', label: 'Move right', note: 'Alt →', disabled: tile.x + tile.width >= WIDEST }, { id: 'up', label: 'Move up', note: 'Alt ↑', disabled: tile.y === 0 }, { id: 'down', label: 'Move down', note: 'Alt ↓' },
           { id: 'wider', label: 'Wider', note: 'Alt Shift →', disabled: tile.x + tile.width >= WIDEST }, { id: 'narrower', label: 'Narrower', note: 'Alt Shift ←', disabled: tile.width <= 2 }, { id: 'taller', label: 'Taller', note: 'Alt Shift ↓' }, { id: 'shorter', label: 'Shorter', note: 'Alt Shift ↑', disabled: tile.height <= lowest },
           { id: 'remove', label: 'Take off the board' },

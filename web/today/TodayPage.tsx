@@ -44,6 +44,7 @@ export function TodayPage() {
   const boards = useQuery({ queryKey: ['boards'], queryFn: api.boards });
   const inquiries = useQuery({ queryKey: ['inquiries'], queryFn: api.inquiries });
   const mentions = useQuery({ queryKey: ['mentions'], queryFn: api.mentions, staleTime: 0 });
+  const news = useQuery({ queryKey: ['news'], queryFn: api.news, staleTime: 0 });
   const running = useRef<AbortController | null>(null);
   const ask = useMutation({
     mutationFn: async (text: string) => {
@@ -62,7 +63,7 @@ export function TodayPage() {
     },
   });
   /** Shown at once: a list that slides away under the pointer loses the click. */
-  const pending = models.isPending || (modelId !== null && model.isPending) || boards.isPending || inquiries.isPending || mentions.isPending;
+  const pending = models.isPending || (modelId !== null && model.isPending) || boards.isPending || inquiries.isPending || mentions.isPending || news.isPending;
   const hour = new Date().getHours();
   const greeting = hour < 12 ? 'Good morning' : hour < 18 ? 'Good afternoon' : 'Good evening';
   const asks = person.role !== 'viewer';
@@ -91,11 +92,17 @@ export function TodayPage() {
           <List label="Mentions" entries={(mentions.data ?? []).map((one) => ({ id: one.id, to: `/boards/${one.boardId}?comments`, title: one.text, about: `${one.by} on ${one.board} · ${ago(one.at)}` }))} />
         </Mentions>
       ) : null}
+      {(news.data ?? []).length > 0 && !pending ? (
+        <Mentions aria-label="News">
+          <h2>Changed on boards you follow</h2>
+          <List label="News" entries={(news.data ?? []).map((one) => ({ id: one.boardId, to: `/boards/${one.boardId}`, title: one.board, about: `${one.by} ${one.what}${one.changes > 1 ? `, and ${one.changes - 1} more` : ''} · ${ago(one.at)}` }))} />
+        </Mentions>
+      ) : null}
       {pending ? <Loading what="Opening" /> : <Two>
         <section>
           <h2>Boards</h2>
           {boards.isError ? <Failure error={boards.error} /> : boards.data.length === 0 ? <p>No boards yet. Pin an answer to make one.</p>
-          : <List label="Boards" entries={boards.data.slice(0, 6).map((board) => ({ id: board.id, to: `/boards/${board.id}`, title: board.title, about: `${board.owner} · ${ago(board.updatedAt)}` }))} />}
+          : <List label="Boards" entries={boards.data.slice(0, 6).map((board) => ({ id: board.id, to: `/boards/${board.id}`, title: board.title, about: `${board.owner} · ${ago(board.updatedAt)}${board.followers > 1 ? ` · ${board.followers} follow it` : ''}` }))} />}
         </section>
         <section>
           <h2>Inquiries</h2>

@@ -9,7 +9,7 @@ import type { Phrase } from '@zud/core/reading/sentence';
 import type { ModelView } from '../../app/api';
 import { Button, TextButton } from '../../parts/controls';
 import { ActList } from './ActList';
-import { actsForPhrase, actsToAdd, besideEdits, conditionOf } from './acts';
+import { actsForPhrase, actsToAdd, besideEdits, conditionOf, scopeActs } from './acts';
 import { MembersEditor } from './MembersEditor';
 import { NumberEditor } from './NumberEditor';
 import { NewTestEditor } from './NewTestEditor';
@@ -78,7 +78,8 @@ function editsWithName(id: string, what: Nameable, phrase: Phrase, reading: Read
   return [{ do: 'show', how: 'replace', shown: reading.shown.map((one) => (one === named ? { calculation: measureOf(id), transform: one.transform } : one)) }];
 }
 
-export function AddToSentence(props: Editing) {
+/** @param props.only `scope`: what narrows, no measures and no breakdowns */
+export function AddToSentence(props: Editing & { only?: 'scope' }) {
   const { reading, model, onEdit } = props;
   const [level, setLevel] = useState<string | null>(null);
   const [adding, setAdding] = useState<'test' | 'rank' | 'period' | null>(null);
@@ -100,7 +101,7 @@ export function AddToSentence(props: Editing) {
     ...(reading.rank === null && reading.by.some((one) => one.kind !== 'bins' && one.kind !== 'sets') ? [opening('Top or bottom …', () => setAdding('rank'))] : []),
     ...(reading.against === null ? [opening('Beside a period …', () => setAdding('period'))] : []),
   ];
-  const acts = [...actsToAdd(reading, model).map((act) => ({ ...act, open: null })), ...others, ...levels];
+  const acts = [...(props.only === 'scope' ? scopeActs : actsToAdd)(reading, model).map((act) => ({ ...act, open: null })), ...others, ...levels];
   return <ActList acts={acts} label="Add to the sentence" onChoose={(act) => (act.open === null ? onEdit(act.edits) : act.open())} />;
 }
 

@@ -140,6 +140,11 @@ export function actsToAdd(reading: Reading, model: ModelView | undefined): EditA
   ];
 }
 
+/** What can be put into the sentence of a board: what narrows it, no measures and no breakdowns. */
+export function scopeActs(reading: Reading, model: ModelView | undefined): EditAct[] {
+  return [...(reading.when === null ? periodActs().filter((act) => act.label !== 'All time') : []), ...(reading.against === null ? comparisonActs(reading) : []), ...setActs(reading, model)];
+}
+
 /** Named sets that are not in force yet. */
 function setActs(reading: Reading, model: ModelView | undefined): EditAct[] {
   const free = (model?.sets ?? []).filter((set) => !reading.where.some((one) => one.kind === 'set' && one.set === set.id));

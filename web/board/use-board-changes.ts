@@ -1,0 +1,106 @@
+/** The changes a person makes to a board, each of which can be taken back and done again. */
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { api, type Board, type BoardTile, type Looks, type Scope, type WordsTile } from '../app/api';
+import { arranged } from './layout';
+import type { PlaceChange } from './tile-acts';
+import { useUndo } from './use-undo';
+import { showTile } from './WordsFace';
+
+const placeOf = ({ x, y, width, height }: BoardTile) => ({ x, y, width, height });
+const samePlace = (a: BoardTile, b: BoardTile) => JSON.stringify(placeOf(a)) === JSON.stringify(placeOf(b));
+
+export function useBoardChanges(boardId: string, board: Board | undefined) {
+  const client = useQueryClient();
+  const refresh = () => {
+    void client.invalidateQueries({ queryKey: ['board', boardId] });
+    void client.invalidateQueries({ queryKey: ['tile', boardId] });
+  };
+  const history = useUndo(refresh);
+  const settled = { onSettled: refresh };
+  const tiles = board?.tiles ?? [];
+  const shownAgain = async (id: string) => {
+    await client.invalidateQueries({ queryKey: ['board', boardId] });
+    window.requestAnimationFrame(() => showTile(id));
+  };
+  /** An act that makes a tile: made again, it has another id. */
+  const making = async (label: string, make: () => Promise<{ id: string }>) => {
+    let made = await make();
+    history.did({ label, undo: () => api.removeTile(boardId, made.id), redo: async () => { made = await make(); } });
+    await shownAgain(made.id);
+  };
+
+  const move = useMutation({
+    mutationFn: async ({ tile, change }: { tile: BoardTile; change: PlaceChange }) => {
+      const after = arranged(tiles.map((one) => (one.id === tile.id ? { ...one, ...change } : one)), tile.id);
+      const moved = after.filter((one) => tiles.some((there) => there.id === one.id && !samePlace(there, one)));
+      const put = async (places: readonly BoardTile[], version?: number) => {
+        for (const one of places) await api.changeTile(boardId, one.id, { ...placeOf(one), ...(version !== undefined && one.id === tile.id ? { version } : {}) });
+      };
+      await put(moved, tile.version);
+      const before = tiles.filter((one) => moved.some((other) => other.id === one.id));
+      history.did({ label: 'Moved', undo: () => put(before), redo: () => put(moved) });
+    },
+    ...settled,
+  });
+  const remove = useMutation({
+    mutationFn: async (tile: BoardTile) => {
+      let id = tile.id;
+      await api.removeTile(boardId, id);
+      history.did({ label: 'Taken off', undo: async () => { id = (await api.pinAt(boardId, tile)).id; }, redo: () => api.removeTile(boardId, id) });
+    },
+    ...settled,
+  });
+  const add = useMutation({ mutationFn: ({ kind, words }: { kind: WordsTile['kind']; words: string }) => making('Added', () => api.addWords(boardId, kind, words)), ...settled });
+  const duplicate = useMutation({ mutationFn: (tile: BoardTile) => making('Duplicated', () => api.pinAt(boardId, { ...tile, y: Math.max(0, ...tiles.map((one) => one.y + one.height)) })), ...settled });
+  const write = useMutation({
+    mutationFn: async ({ tile, words }: { tile: WordsTile; words: string }) => {
+      await api.changeTile(boardId, tile.id, { words, version: tile.version });
+      history.did({ label: 'Rewritten', undo: () => api.changeTile(boardId, tile.id, { words: tile.words ?? '' }), redo: () => api.changeTile(boardId, tile.id, { words }) });
+    },
+    ...settled,
+  });
+  const keepOwn = useMutation({
+    mutationFn: async (tile: BoardTile) => {
+      const put = (ownScope: boolean) => api.changeTile(boardId, tile.id, { ownScope });
+      await put(!tile.ownScope);
+      history.did({ label: tile.ownScope ? 'Put under the sentence' : 'Left to its own', undo: () => put(tile.ownScope), redo: () => put(!tile.ownScope) });
+    },
+    ...settled,
+  });
+  /** Pins the tile on another board and takes it off this one. */
+  const moveTo = useMutation({
+    mutationFn: async ({ tile, to }: { tile: BoardTile; to: string }) => {
+      let [here, there] = [tile.id, (await api.pinFree(to, tile)).id];
+      await api.removeTile(boardId, here);
+      history.did({
+        label: 'Moved to another board',
+        undo: async () => { here = (await api.pinAt(boardId, tile)).id; await api.removeTile(to, there); },
+        redo: async () => { there = (await api.pinFree(to, tile)).id; await api.removeTile(boardId, here); },
+      });
+    },
+    ...settled,
+  });
+  const look = useMutation({
+    mutationFn: async (change: { title?: string; looks?: Looks; like?: string }) => {
+      if (!board) return;
+      const [title, looks] = [board.title, board.looks];
+      const put = async () => {
+        if (change.title !== undefined) await api.renameBoard(boardId, change.title);
+        if (change.like !== undefined) await api.setLooks(boardId, { looksLike: change.like });
+        else if (change.looks !== undefined) await api.setLooks(boardId, { looks: change.looks });
+      };
+      await put();
+      history.did({ label: 'Changed', undo: async () => { await api.renameBoard(boardId, title); await api.setLooks(boardId, { looks }); }, redo: put });
+    },
+    ...settled,
+  });
+  /** Notes that the board's sentence was changed for everyone. */
+  const changedScope = (before: Scope, after: Scope) => history.did({ label: 'Changed for everyone', undo: () => api.setScope(boardId, before), redo: () => api.setScope(boardId, after) });
+
+  const all = [move, remove, add, duplicate, write, keepOwn, moveTo, look];
+  return {
+    move, remove, add, duplicate, write, keepOwn, moveTo, look, changedScope, refresh, history,
+    error: [...all.map((one) => one.error), history.error].find((error) => error !== null && error !== undefined) ?? null,
+    reset: () => { all.forEach((one) => one.reset()); history.reset(); },
+  };
+}
