@@ -6,7 +6,6 @@ import { namingOf } from '@zud/core/language/naming';
 import { compileModel, dateColumn, factsOf, NO_NAME, type ColumnRef, type Model } from '@zud/core/model/model';
 import { measureOf } from '@zud/core/model/calculation';
 import { withSaved, type Saved } from '@zud/core/model/saved';
-import type { ModelFile } from '@zud/core/model/schema';
 import type { RowRule } from '@zud/core/query/planner';
 import type { Naming } from '@zud/core/reading/words';
 import type { Calendar } from '@zud/core/time/period';
@@ -57,13 +56,14 @@ export class ModelLibrary {
 
   /** @throws Problem 404 where there is no such model */
   async get(id: string, person: Pick<Person, 'groups'>): Promise<ReadyModel> {
-    const [row] = await this.database.store.select().from(models).where(eq(models.id, id));
+    // the file itself is read only when it changed
+    const [row] = await this.database.store.select({ version: models.version }).from(models).where(eq(models.id, id));
     if (!row) throw notFound('model');
     const saved = await savedOf(this.database.store, id);
     const fileVersion = saved.length === 0 ? String(row.version) : `${row.version}.${saved.length}.${saved.filter((one) => one.withdrawn).length}`;
-    const model = this.compile(id, fileVersion, row.file, saved);
+    const model = await this.compile(id, fileVersion, saved);
     const rules = rulesFor(model, person.groups);
-    const { version: dataVersion, tables } = await dataVersionOf(this.database, [...new Set(row.file.tables.map((table) => table.source ?? table.id))]);
+    const { version: dataVersion, tables } = await dataVersionOf(this.database, [...new Set(model.file.tables.map((table) => table.source ?? table.id))]);
     const version = `${fileVersion}/${dataVersion}`;
     const key = `${id} ${ruleKey(rules)}`;
     const wanted = `${key} ${version}`;
@@ -78,10 +78,12 @@ export class ModelLibrary {
     return { ...rest, tables, calendar: this.calendarOf(model, lists) };
   }
 
-  private compile(id: string, version: string, file: ModelFile, saved: readonly Saved[]): Model {
+  private async compile(id: string, version: string, saved: readonly Saved[]): Promise<Model> {
     const there = this.compiled.get(id);
     if (there?.version === version) return there.model;
-    const model = compileModel(withSaved(file, saved));
+    const [row] = await this.database.store.select({ file: models.file }).from(models).where(eq(models.id, id));
+    if (!row) throw notFound('model');
+    const model = compileModel(withSaved(row.file, saved));
     this.compiled.set(id, { version, model });
     return model;
   }

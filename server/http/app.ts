@@ -5,7 +5,6 @@ import helmet from 'helmet';
 import { randomUUID } from 'node:crypto';
 import path from 'node:path';
 import { pinoHttp } from 'pino-http';
-import { Stopped, TimeLimitReached } from '../engines/engine';
 import { commentRoutes } from './board-comments';
 import { BoardDesk } from './board-desk';
 import { fileRoutes } from './board-files';
@@ -18,7 +17,7 @@ import { inquiryRoutes } from './inquiries';
 import { modelRoutes } from './models';
 import { openApi } from './openapi';
 import { VERSION } from './version';
-import { Problem } from './problem';
+import { Problem, problemOf } from './problem';
 import { identify, requireSignIn, sameOrigin, sessionRoutes } from './session';
 import { framing, sharedRoutes } from './shared';
 
@@ -81,16 +80,4 @@ function answerProblem({ log }: Context) {
     }
     response.status(problem.status).type('application/problem+json').json({ type: 'about:blank', title: problem.title, status: problem.status, detail: problem.detail, ...problem.more });
   };
-}
-
-function problemOf(error: unknown): Problem {
-  if (error instanceof Problem) return error;
-  if (error instanceof TimeLimitReached) return new Problem(504, 'It took too long', 'The question was stopped because it ran too long. Your question is kept; narrow the period or the members and ask again.');
-  if (error instanceof Stopped) return new Problem(499, 'Stopped', 'The question was stopped.');
-  const status = (error as { status?: number }).status;
-  if (status === 413) return new Problem(413, 'Too large', 'What was sent is too large.');
-  if (status === 400) return new Problem(400, 'Not understood', 'What was sent is not JSON.');
-  const code = (error as { code?: string }).code ?? '';
-  if (['ECONNREFUSED', '57P01', '57P03', 'ECONNRESET'].includes(code)) return new Problem(503, 'The database is away', 'The database cannot be reached just now. Nothing is lost; try again in a moment.');
-  return new Problem(500, 'Something went wrong', 'This is a fault of ours. What you had is kept; try again.');
 }

@@ -5,12 +5,12 @@ import { scoped, type Scoped } from '../asking/scope';
 import type { Answered } from '../asking/answering';
 import type { ReadyModel } from '../asking/model-library';
 import { boardFor } from '../store/board-rights';
-import { EMPTY_SCOPE, isAnswer, tilesOf, type AnswerTile, type Board, type Tile } from '../store/boards';
+import { EMPTY_SCOPE, firstAnswerOf, isAnswer, tileOf, tilesOf, type AnswerTile, type Board, type Tile } from '../store/boards';
 import type { Person } from '../store/people';
 import { refinementOf } from '../store/refinements';
 import type { Scope } from '../store/schema';
 import { idOf, type Context } from './context';
-import { notFound, Problem } from './problem';
+import { Problem } from './problem';
 
 /** The answer of a tile, as it stands on the board. */
 export type TileAnswer = Answered & { readonly tile: string; readonly title: string | null };
@@ -24,7 +24,7 @@ export class BoardDesk {
 
   /** The model whose words the board's sentence is in: that of its first tile. */
   async modelOf(board: Board, person: Person): Promise<ReadyModel | null> {
-    const first = (await tilesOf(this.store, board.id)).map(({ tile }) => tile).find(isAnswer);
+    const first = await firstAnswerOf(this.store, board.id);
     return first ? this.context.library.get(first.modelId, person) : null;
   }
 
@@ -38,9 +38,7 @@ export class BoardDesk {
   }
 
   async tileOf(board: Board, id: string): Promise<Tile> {
-    const found = (await tilesOf(this.store, board.id)).find(({ tile }) => tile.id === id);
-    if (!found) throw notFound('tile');
-    return found.tile;
+    return tileOf(this.store, board.id, id);
   }
 
   /** A tile's reading under scopes; one that keeps its own conditions takes none but those that must hold. @param always conditions that no tile may keep out of */

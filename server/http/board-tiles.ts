@@ -1,15 +1,17 @@
 /** Tiles of boards: pinned, changed, taken off; their answers, what they say together, and asking on from one. */
 import { Router } from 'express';
+import { setMaxListeners } from 'node:events';
 import { z } from 'zod';
 import { commentaryOf } from '@zud/core/narrate/commentary';
 import { readingSchema, type Reading } from '@zud/core/reading/schema';
 import { sentenceOf } from '@zud/core/reading/sentence';
+import type { Answered } from '../asking/answering';
 import { boardFor } from '../store/board-rights';
-import { addWords, changeTile, GRID_COLUMNS, pinTile, removeTile, tilesOf } from '../store/boards';
+import { addWords, changeTile, GRID_COLUMNS, isAnswer, pinTile, removeTile, tilesOf } from '../store/boards';
 import { createInquiry } from '../store/inquiries';
 import type { BoardDesk } from './board-desk';
 import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
-import { Problem, unanswerable } from './problem';
+import { Problem, problemOf, unanswerable } from './problem';
 
 const title = z.string().trim().min(1).max(200);
 const place = { x: z.number().int().min(0).max(GRID_COLUMNS - 1), y: z.number().int().min(0).max(2000), width: z.number().int().min(2).max(GRID_COLUMNS), height: z.number().int().min(1).max(20) };
@@ -25,6 +27,8 @@ export const tileBody = z.union([
 export const tileChangeBody = z
   .object({ x: place.x.optional(), y: place.y.optional(), width: place.width.optional(), height: place.height.optional(), title: title.nullish(), words: words.optional(), ownScope: z.boolean().optional(), version: z.number().int().optional() })
   .refine(inGrid, { message: 'a tile ends within the 12 columns' });
+
+const wantedTiles = z.string().transform((text) => (text === '' ? [] : text.split(','))).pipe(z.array(z.uuid()).max(200));
 
 export function tileRoutes(context: Context, desk: BoardDesk): Router {
   const { database: { store }, library, answering, asking, timeLimit } = context;
@@ -63,6 +67,33 @@ export function tileRoutes(context: Context, desk: BoardDesk): Router {
     const answered = await answering.answer(reading, ready, { signal: goneSignal(response), limits: { time: timeLimit } }).catch(unanswerable);
     return { ...answered, refused, ownScope: tile.ownScope };
   }));
+  /** Many answers of a board in one go: a line of JSON each, as soon as it is there, with its tile; or why it can't be given. */
+  router.get('/boards/:id/answers', handle(async (request, response) => {
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'see');
+    const wanted = new Set(parsed(wantedTiles, request.query['tiles'] ?? ''));
+    const refined = await desk.scopeOfRefinement(board, desk.refinementIn(request));
+    const rows = (await tilesOf(store, board.id)).map(({ tile }) => tile).filter(isAnswer).filter((tile) => wanted.size === 0 || wanted.has(tile.id));
+    const signal = goneSignal(response);
+    setMaxListeners(rows.length + 10, signal);
+    const models = new Map([...new Set(rows.map((tile) => tile.modelId))].map((id) => [id, library.get(id, person)] as const));
+    response.status(200).type('application/x-ndjson');
+    const write = (line: string) => { response.write(`${line}\n`); response.flush(); };
+    await Promise.all(rows.map(async (tile) => {
+      try {
+        const ready = await (models.get(tile.modelId) ?? library.get(tile.modelId, person));
+        const { reading, refused } = desk.readingOf(tile, [board.scope, refined], ready);
+        const answered = await answering.answer(reading, ready, { signal, limits: { time: timeLimit } }).catch(unanswerable);
+        write(`${JSON.stringify({ tile: tile.id, refused, ownScope: tile.ownScope }).slice(0, -1)},${written(answered).slice(1)}`);
+      } catch (error) {
+        if (signal.aborted) return;
+        const { status, title: name, detail } = problemOf(error);
+        write(JSON.stringify({ tile: tile.id, problem: { status, title: name, detail } }));
+      }
+    }));
+    response.end();
+    return undefined;
+  }));
   /** What the answers of the board say, under its sentence and the refinement: a headline each, and what stands out. */
   router.get('/boards/:id/tiles/:tile/commentary', handle(async (request, response) => {
     const person = personOf(request);
@@ -83,6 +114,18 @@ export function tileRoutes(context: Context, desk: BoardDesk): Router {
     return { inquiry: inquiry.id, step: step.id };
   }));
   return router;
+}
+
+/** Answers as JSON, each written once however many people ask for it. */
+const WRITTEN = new WeakMap<object, string>();
+function written(answered: Answered): string {
+  const there = WRITTEN.get(answered.answer);
+  if (there !== undefined) return there;
+  // how it was computed is asked for where it is looked at
+  const { working: _working, ...shown } = answered;
+  const text = JSON.stringify(shown);
+  WRITTEN.set(answered.answer, text);
+  return text;
 }
 
 function withoutUndefined<T extends object>(value: T): { [K in keyof T]: Exclude<T[K], undefined> } {

@@ -7,7 +7,7 @@ import { boardFor, groupSharesOf, sharesOf } from '../store/board-rights';
 import { addWords, boardsOf, createBoard, deleteBoard, isAnswer, pinTile, renameBoard, setLooks, setScope, tilesOf } from '../store/boards';
 import { commentsOf } from '../store/comments';
 import { isFollowed, seen } from '../store/follows';
-import { allPeople } from '../store/people';
+import { personById } from '../store/people';
 import type { Looks, Scope } from '../store/schema';
 import type { BoardDesk } from './board-desk';
 import { scopeSchema } from './board-refinements';
@@ -65,7 +65,7 @@ export function boardRoutes({ database: { store }, library, answering, feed, tim
     const [rows, sharing, groups, ready, refined, said, followed] = await Promise.all([tilesOf(store, board.id), sharesOf(store, board.id), groupSharesOf(store, board.id), desk.modelOf(board, person), desk.scopeOfRefinement(board, refinement), commentsOf(store, board.id), isFollowed(store, board.id, person.id)]);
     if (followed) await seen(store, board.id, person.id, board.version);
     return {
-      id: board.id, title: board.title, version: board.version, right, updatedAt: board.updatedAt, owner: (await allPeople(store)).find((one) => one.id === board.ownerId)?.name ?? '', looks: board.looks, followed,
+      id: board.id, title: board.title, version: board.version, right, updatedAt: board.updatedAt, owner: (await personById(store, board.ownerId))?.name ?? '', looks: board.looks, followed,
       modelId: ready?.model.id ?? null, asOf: ready?.calendar.asOf ?? null,
       scope: board.scope, phrases: ready ? scopePhrases(board.scope, ready) : [],
       refinement: refinement === null ? null : { id: refinement, scope: refined, phrases: ready ? scopePhrases(refined, ready) : [] },

@@ -74,6 +74,7 @@ const OPERATIONS: readonly Operation[] = [
   { method: 'get', path: '/boards/{id}/tiles/{tile}/answer', does: 'A tile’s answer under the board’s sentence and a refinement', query: ['refinement'] },
   { method: 'post', path: '/boards/{id}/tiles/{tile}/inquiry', does: 'Asks from here: an inquiry that starts with the tile', query: ['refinement'] },
   { method: 'put', path: '/boards/{id}/refinement', does: 'Refines in words, by edits or by a scope, for me or for everyone', body: 'Refine' },
+  { method: 'get', path: '/boards/{id}/answers', does: 'Answers of many tiles, a line of JSON each as soon as it is there', query: ['tiles', 'refinement'] },
   { method: 'get', path: '/boards/{id}/tiles/{tile}/commentary', does: 'Sentences computed from the board’s answers, each with its tile', query: ['refinement'] },
   { method: 'get', path: '/boards/{id}/comments', does: 'The comments of a board and its tiles' },
   { method: 'post', path: '/boards/{id}/comments', does: 'Comments on a board or a tile, or answers a comment', body: 'Comment' },

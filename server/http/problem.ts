@@ -1,4 +1,5 @@
 /** Errors as people and programs get them: RFC 9457 problem details that say what happened, what is kept and what to do. */
+import { Stopped, TimeLimitReached } from '../engines/engine';
 import { Unanswerable } from '../asking/unanswerable';
 
 export class Problem extends Error {
@@ -19,4 +20,17 @@ export const forbidden = (detail: string) => new Problem(403, 'Not allowed', det
 export function unanswerable(error: unknown): never {
   if (error instanceof Unanswerable) throw new Problem(422, 'It cannot be computed', error.message);
   throw error;
+}
+
+/** Any error as a problem that can be told: what is not known is a fault of ours. */
+export function problemOf(error: unknown): Problem {
+  if (error instanceof Problem) return error;
+  if (error instanceof TimeLimitReached) return new Problem(504, 'It took too long', 'The question was stopped because it ran too long. Your question is kept; narrow the period or the members and ask again.');
+  if (error instanceof Stopped) return new Problem(499, 'Stopped', 'The question was stopped.');
+  const status = (error as { status?: number }).status;
+  if (status === 413) return new Problem(413, 'Too large', 'What was sent is too large.');
+  if (status === 400) return new Problem(400, 'Not understood', 'What was sent is not JSON.');
+  const code = (error as { code?: string }).code ?? '';
+  if (['ECONNREFUSED', '57P01', '57P03', 'ECONNRESET'].includes(code)) return new Problem(503, 'The database is away', 'The database cannot be reached just now. Nothing is lost; try again in a moment.');
+  return new Problem(500, 'Something went wrong', 'This is a fault of ours. What you had is kept; try again.');
 }

@@ -169,3 +169,22 @@ test('what changed rights is in the list of a board, without the secrets', async
   expect(list.body[0]?.detail['in']).toBe('https://intranet.example');
   expect(JSON.stringify(list.body)).not.toContain(link.body.token);
 });
+
+test('the answers of a board come in one go, a line each, the same as one by one; what can’t be given says why', async () => {
+  const { board, tile } = await boardWith(mira, 'passengers by coast in 2025');
+  const cookie = await demo.cookie('Mira');
+  const lines = async (query: string) => {
+    const response = await fetch(`${demo.running.address}/api/boards/${board}/answers${query}`, { headers: { cookie } });
+    return (await response.text()).trim().split('\n').filter((line) => line !== '').map((line) => JSON.parse(line) as { tile: string; answer?: object; working?: object; refused?: string[]; problem?: { status: number; detail: string } });
+  };
+  const [only] = await lines(`?tiles=${tile}`);
+  const { working: _working, ...alone } = (await mira<Record<string, unknown>>('GET', `/boards/${board}/tiles/${tile}/answer`)).body;
+  expect(only).toEqual({ tile, ...alone });
+  await mira('PUT', `/boards/${board}/refinement`, { text: 'vs plan', for: 'everyone' });
+  const step = await mira<{ reading: object }>('POST', `/inquiries/${(await mira<{ id: string }>('POST', '/inquiries', { modelId: 'ferries' })).body.id}/steps`, { text: 'sailings by coast' });
+  await mira('POST', `/boards/${board}/tiles`, { modelId: 'ferries', reading: step.body.reading });
+  const all = await lines('');
+  expect(all).toHaveLength(2);
+  expect(all.filter((one) => (one.refused?.length ?? 0) > 0)).toHaveLength(1);
+  expect((await mira('GET', `/boards/${board}/answers?tiles=nonsense`)).status).toBe(400);
+});

@@ -42,6 +42,19 @@ export async function tilesOf(store: Store, boardId: string) {
     .orderBy(asc(tiles.y), asc(tiles.x), asc(tiles.createdAt));
 }
 
+/** @throws Problem 404 where the board has no such tile */
+export async function tileOf(store: Store, boardId: string, id: string): Promise<Tile> {
+  const [row] = await store.select().from(tiles).where(and(eq(tiles.id, id), eq(tiles.boardId, boardId)));
+  if (!row) throw notFound('tile');
+  return row;
+}
+
+/** The first of the tiles that hold answers, in the order of reading; null where there is none. */
+export async function firstAnswerOf(store: Store, boardId: string): Promise<{ modelId: string } | null> {
+  const [row] = await store.select({ modelId: tiles.modelId }).from(tiles).where(and(eq(tiles.boardId, boardId), eq(tiles.kind, 'answer'))).orderBy(asc(tiles.y), asc(tiles.x), asc(tiles.createdAt)).limit(1);
+  return row?.modelId ? { modelId: row.modelId } : null;
+}
+
 /** Columns of the grid, and the size a new tile has. */
 export const GRID_COLUMNS = 12;
 const TILE = { width: 6, height: 4 };

@@ -160,7 +160,7 @@ test('a board is shown tile by tile, gets its looks, is followed, and a tile mov
   await expect(page.getByRole('dialog', { name: /^Shown, tile 2 of/ })).toBeVisible();
   await page.getByRole('button', { name: 'End', exact: true }).click();
   await more(/^Title and looks/);
-  await page.getByLabel('Title').fill('Shown well');
+  await page.getByRole('textbox', { name: 'Title' }).fill('Shown well');
   await page.getByLabel('Tiles stand').selectOption({ label: 'close together' });
   await page.getByRole('button', { name: 'Colour 3' }).click();
   await page.getByRole('button', { name: 'Apply' }).click();
@@ -172,6 +172,7 @@ test('a board is shown tile by tile, gets its looks, is followed, and a tile mov
   await expect(tiles(page)).toHaveCount(count - 1);
   await page.getByRole('button', { name: 'Moved to another board: undo' }).click();
   await expect(tiles(page)).toHaveCount(count);
+  await expect(page.getByRole('button', { name: 'Moved to another board: redo' })).toBeVisible();
   await page.keyboard.press('Control+Shift+Z');
   await expect(tiles(page)).toHaveCount(count - 1);
   const [picture] = await Promise.all([page.waitForEvent('download'), more(/^Take along as a picture/)]);

@@ -316,6 +316,18 @@ async function call<T>(method: string, path: string, body?: unknown, signal?: Ab
   return response.status === 204 ? (undefined as T) : ((await response.json()) as T);
 }
 
+/** Lines of text as they arrive. */
+async function lines(path: string, onLine: (line: string) => void): Promise<void> {
+  const response = await send('GET', path);
+  const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = '';
+  for (let part = await reader?.read(); part && !part.done; part = await reader?.read()) {
+    const parts = (rest + part.value).split('\n');
+    rest = parts.pop() ?? '';
+    for (const line of parts) if (line !== '') onLine(line);
+  }
+}
+
 /** A file with the name the server gives it. */
 async function download(path: string, body: unknown): Promise<{ name: string; content: Blob }> {
   const response = await send('POST', path, body);
@@ -399,7 +411,7 @@ export const api = {
   restoreVersion: (board: string, version: number) => call<unknown>('POST', `/boards/${board}/history/${version}`),
   changeTile: (board: string, tile: string, change: Partial<Pick<BoardTile, 'x' | 'y' | 'width' | 'height' | 'title' | 'version'>> & { words?: string; ownScope?: boolean }) => call<unknown>('PATCH', `/boards/${board}/tiles/${tile}`, change),
   removeTile: (board: string, tile: string) => call<undefined>('DELETE', `/boards/${board}/tiles/${tile}`),
-  tileAnswer: (board: string, tile: string, refinement: string | null, signal?: AbortSignal) => call<TileAnswer>('GET', `/boards/${board}/tiles/${tile}/answer${refinement ? `?refinement=${refinement}` : ''}`, undefined, signal),
+  tileAnswers: (board: string, tiles: readonly string[], refinement: string | null, onLine: (line: string) => void) => lines(`/boards/${board}/answers?tiles=${tiles.join(',')}${refinement ? `&refinement=${refinement}` : ''}`, onLine),
   askFromTile: (board: string, tile: string, refinement: string | null) => call<{ inquiry: string; step: string }>('POST', `/boards/${board}/tiles/${tile}/inquiry${refinement ? `?refinement=${refinement}` : ''}`),
   refine: (board: string, body: { text?: string; scope?: Scope; edit?: readonly Edit[]; from?: string | null; for: 'me' | 'everyone' }) => call<Refined>('PUT', `/boards/${board}/refinement`, body),
   shares: (board: string) => call<readonly Share[]>('GET', `/boards/${board}/shares`),

@@ -9,6 +9,7 @@ import { actsForMarks } from '../inquiry/marks';
 import { Menu, TextButton } from '../parts/controls';
 import { AnswerCard } from './AnswerCard';
 import { tileEntries, type TileRights } from './tile-acts';
+import { tileAnswer } from './tile-answers';
 
 const Marks = styled.div`
   display: flex; flex-wrap: wrap; gap: 2px 12px; align-items: baseline; font-size: 12px; padding-top: 4px; border-top: 1px solid var(--line);
@@ -40,7 +41,7 @@ export function TileCard(props: TileProps) {
   // the tile by which the others are narrowed stays as it was
   const refinement = props.narrows ? null : props.refinement;
   const query = useQuery({
-    queryKey: ['tile', props.boardId, tile.id, refinement], queryFn: ({ signal }) => api.tileAnswer(props.boardId, tile.id, refinement, signal),
+    queryKey: ['tile', props.boardId, tile.id, refinement], queryFn: () => tileAnswer(props.boardId, tile.id, refinement),
     placeholderData: (last) => last, retry: 2, retryDelay: 1500,
   });
   const ask = useMutation({ mutationFn: () => api.askFromTile(props.boardId, tile.id, props.refinement), onSuccess: ({ inquiry, step }) => void navigate(`/inquiries/${inquiry}/steps/${step}`) });
