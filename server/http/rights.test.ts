@@ -1,5 +1,6 @@
 /** Every route as every kind of person, with ids of what is not theirs: no one reaches more than they were given. */
 import { randomUUID } from 'node:crypto';
+import pg from 'pg';
 import { startDemoServer, callerOf, type Caller, type DemoServer } from '../../tests/demo-server';
 import { addPerson } from '../store/people';
 import { openApi } from './openapi';
@@ -135,4 +136,33 @@ test('a role does not reach above itself', async () => {
 
 test('events of a board are closed to others', async () => {
   for (const route of ROUTES.filter(streams)) expect((await call('analyst', route)).status).toBe(404);
+});
+
+const OURS = "join data.sailings s using (sailing_id) join data.routes r using (route_id) join data.ports p on p.port_id = r.from_port_id where p.coast = 'Outer Isles'";
+const SAILED = "from data.sailings s join data.routes r using (route_id) join data.ports p on p.port_id = r.from_port_id where p.coast = 'Outer Isles'";
+/** Questions of a person who may see the Outer Isles only, with what they must come to. */
+const LIMITED: readonly (readonly [string, string])[] = [
+  ['passengers', `select sum(b.passengers) from data.bookings b ${OURS}`],
+  ['passengers by coast', `select 'Outer Isles', sum(b.passengers) from data.bookings b ${OURS}`],
+  ['revenue by channel in 2025', `select b.channel, sum(b.ticket_revenue) from data.bookings b ${OURS} and b.sailed_on between '2025-01-01' and '2025-12-31' group by 1 order by 2 desc`],
+  ['share of passengers by fare family', `select f.fare_family, sum(b.passengers)::float / sum(sum(b.passengers)) over () from data.bookings b join data.fares f using (fare_id) ${OURS} group by 1 order by 2 desc`],
+  ['number of customers', `select count(distinct b.customer_id) from data.bookings b ${OURS}`],
+  ['sailings by vessel', `select v.vessel, count(*) ${SAILED.replace(' where', ' join data.vessels v using (vessel_id) where')} group by 1 order by 2 desc`],
+  ['average delay by route', `select r.route, avg(s.delay_minutes) ${SAILED} group by 1 having avg(s.delay_minutes) is not null`],
+  ['cancellation rate', `select sum(s.cancelled::int)::float / count(*) ${SAILED}`],
+  ['working berths by port', `select p.port, (select b.working from data.berths b where b.port_id = p.port_id order by b.day desc limit 1) from data.ports p where p.coast = 'Outer Isles'`],
+  ['passengers vs plan in September 2026', `select (select sum(b.passengers) from data.bookings b ${OURS} and b.sailed_on between '2026-09-01' and '2026-09-30'), (select sum(p2.passengers) from data.plan p2 join data.routes r on r.route_id = p2.route_id join data.ports p on p.port_id = r.from_port_id where p.coast = 'Outer Isles' and p2.month = '2026-09-01')`],
+];
+
+test.each(LIMITED)('a person with a row rule asks “%s” and gets their rows only', async (question, text) => {
+  const ines = await demo.as('Ines');
+  const inquiry = await ines<{ id: string }>('POST', '/inquiries', { modelId: 'ferries' });
+  const step = await ines<{ answer: { rows: (string | number | null)[][] } }>('POST', `/inquiries/${inquiry.body.id}/steps`, { text: question });
+  const client = new pg.Client({ connectionString: demo.databaseUrl });
+  await client.connect();
+  const { rows } = await client.query<(string | number | null)[]>({ text, rowMode: 'array' });
+  await client.end();
+  const rounded = (row: readonly (string | number | null)[]) => row.map((cell) => (cell !== null && cell !== '' && Number.isFinite(Number(cell)) ? Number(Number(cell).toPrecision(9)) : cell)).join(' | ');
+  const width = rows[0]?.length ?? 0;
+  expect(step.body.answer.rows.map((row) => rounded(row.slice(0, width))).sort()).toEqual(rows.map(rounded).sort());
 });

@@ -53,6 +53,13 @@ const For = styled.fieldset`
   label:has(input:focus-visible) { outline: 2px solid var(--signal); outline-offset: -2px; }
   input { position: absolute; opacity: 0; }
 `;
+/** What a colleague just did, for a while. */
+const Told = styled.p`
+  color: var(--quiet); font-size: 13px; padding-bottom: 8px; animation: told 9s forwards;
+  @keyframes told { 0%, 92% { opacity: 1; } 100% { opacity: 0; } }
+  @media (prefers-reduced-motion: reduce) { animation: none; }
+`;
+const DONE = { board: 'changed the board.', tile: 'changed a tile.', scope: 'changed the sentence for everyone.', shares: 'changed who may see it.', comment: 'said something.', deleted: 'deleted it.' } as const;
 const Say = styled.div`
   border-left: 3px solid var(--signal); padding: 6px 12px; margin: 0 0 12px; display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: baseline; font: 400 15px/1.4 ${SERIF};
 `;
@@ -178,7 +185,7 @@ export function BoardPage() {
           </div>
         </Head>
         <BoardSentence board={data} model={model.data} canEdit={canEdit} onRefine={(how) => refine.mutate(how)} onClear={() => address({ refinement: null, by: null })} onShow={(id) => address({ refinement: id, by: null })} onChanged={changes.refresh} />
-        {live.last && live.last.by !== person.id ? <p className="visually-hidden" role="status">{live.present.find((one) => one.id === live.last?.by)?.name ?? 'A colleague'} changed this board.</p> : null}
+        {live.last && live.last.by !== person.id ? <Told key={live.count} role="status">{live.present.find((one) => one.id === live.last?.by)?.name ?? 'A colleague'} {DONE[live.last.kind]}</Told> : null}
         {said ? (
           <Say role="alert">
             {said.notes.map((note) => <span key={note.text}>{note.text}</span>)}

@@ -17,13 +17,15 @@ export interface LiveBoard {
   readonly present: readonly Present[];
   readonly connected: boolean;
   readonly last: BoardChange | null;
+  /** How many changes were heard of. */
+  readonly count: number;
   /** Why the board was closed for this person, if it was. */
   readonly closed: string | null;
 }
 
 export function useBoardEvents(boardId: string): LiveBoard {
   const client = useQueryClient();
-  const [live, setLive] = useState<LiveBoard>({ present: [], connected: false, last: null, closed: null });
+  const [live, setLive] = useState<LiveBoard>({ present: [], connected: false, last: null, count: 0, closed: null });
   useEffect(() => {
     let source: EventSource | null = null;
     let retry: number | undefined;
@@ -47,7 +49,7 @@ export function useBoardEvents(boardId: string): LiveBoard {
       source.addEventListener('change', (event) => {
         const change = JSON.parse(event.data as string) as BoardChange;
         if (change.kind === 'deleted') setLive((now) => ({ ...now, closed: 'Its owner deleted this board.' }));
-        setLive((now) => ({ ...now, last: change }));
+        setLive((now) => ({ ...now, last: change, count: now.count + 1 }));
         refresh();
       });
       source.addEventListener('caughtup', refresh);

@@ -1,11 +1,13 @@
 /** What a model's data is, for people: its measures and its hierarchies with sample members. */
-import { useQuery } from '@tanstack/react-query';
-import { useParams } from 'react-router';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { api } from '../app/api';
 import { Page } from '../app/Page';
+import { usePerson } from '../app/session';
 import { NARROW, SERIF } from '../app/theme';
-import { Title } from '../parts/List';
+import { Button, TextButton } from '../parts/controls';
+import { Head, Title } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
 
 const Two = styled.div`
@@ -13,6 +15,7 @@ const Two = styled.div`
   h2 { font: 600 18px/1.3 ${SERIF}; margin-bottom: 8px; }
   h3 { font-size: 12px; font-weight: 600; color: var(--quiet); margin: 14px 0 4px; }
   dt { font-weight: 600; margin-top: 9px; }
+  dt button { font-weight: 400; font-size: 12px; margin-left: 8px; color: var(--quiet); }
   dd { color: var(--quiet); font-size: 13px; }
   @media (max-width: ${NARROW}) { grid-template-columns: minmax(0, 1fr); }
 `;
@@ -23,13 +26,22 @@ const About = styled.p`
 export function ModelPage() {
   const { modelId = '' } = useParams();
   const model = useQuery({ queryKey: ['model', modelId], queryFn: () => api.model(modelId) });
+  const person = usePerson();
+  const navigate = useNavigate();
+  const draft = useMutation({ mutationFn: (measure: string | null) => api.draftBoard({ modelId, ...(measure === null ? {} : { measure }) }), onSuccess: ({ id }) => void navigate(`/boards/${id}`) });
+  const drafts = person.role !== 'viewer';
   if (model.isPending) return <Page><Loading what="Opening the model" /></Page>;
   if (model.isError) return <Page><Failure error={model.error} onRetry={() => void model.refetch()} /></Page>;
   const { data } = model;
   const members = new Map(data.levels.map((level) => [level.id, level]));
   return (
     <Page>
-      <Title>{data.name}</Title>
+      <Head>
+        <Title>{data.name}</Title>
+        {drafts ? <Button isDisabled={draft.isPending} onPress={() => draft.mutate(null)}>Draft a board</Button> : null}
+      </Head>
+      {draft.isPending ? <Loading what="Drafting the board" /> : null}
+      {draft.isError ? <Failure error={draft.error} /> : null}
       <About>{data.description} The reference day is {new Date(`${data.asOfDay}T00:00:00Z`).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' })}.</About>
       <Two>
         <section>
@@ -37,7 +49,7 @@ export function ModelPage() {
           <dl>
             {data.measures.map((measure) => (
               <div key={measure.id}>
-                <dt>{measure.name}</dt>
+                <dt>{measure.name} {drafts ? <TextButton aria-label={`Draft a board of ${measure.name}`} isDisabled={draft.isPending} onPress={() => draft.mutate(measure.id)}>board</TextButton> : null}</dt>
                 <dd>{[measure.description, measure.synonyms.length > 0 ? `Also: ${measure.synonyms.join(', ')}.` : null].filter(Boolean).join(' ') || measure.kind}</dd>
               </div>
             ))}
