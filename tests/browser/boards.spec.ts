@@ -148,6 +148,7 @@ test('a link shows the board without signing in, in a frame only where it may, u
 test('a board is shown tile by tile, gets its looks, is followed, and a tile moves to another board and back', async ({ browser, product }) => {
   test.setTimeout(120_000);
   const page = await drafted(browser, product, 'Shown');
+  expect((await page.request.post(`${product.address}/api/boards`, { data: { title: 'Beside it' } })).status()).toBe(201);
   const count = await tiles(page).count();
   const more = async (name: RegExp) => {
     await page.getByRole('button', { name: 'More on this board' }).click();
@@ -168,7 +169,7 @@ test('a board is shown tile by tile, gets its looks, is followed, and a tile mov
   await more(/^Follow it/);
   await tiles(page).first().getByRole('button', { name: /^Acts on/ }).click();
   await page.getByRole('menuitem', { name: /^Move to another board/ }).click();
-  await page.getByRole('button', { name: 'Summer season 2026' }).click();
+  await page.getByRole('button', { name: 'Beside it' }).click();
   await expect(tiles(page)).toHaveCount(count - 1);
   await page.getByRole('button', { name: 'Moved to another board: undo' }).click();
   await expect(tiles(page)).toHaveCount(count);

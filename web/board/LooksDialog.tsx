@@ -20,7 +20,7 @@ const Form = styled.form`
 
 export function LooksDialog({ board, isOpen, onLook, onClose }: { board: Board; isOpen: boolean; onLook: (change: { title?: string; looks?: Looks; like?: string }) => void; onClose: () => void }) {
   const { series } = TOKENS[useMode()];
-  const boards = useQuery({ queryKey: ['boards'], queryFn: api.boards, enabled: isOpen });
+  const boards = useQuery({ queryKey: ['boards'], queryFn: api.boards, enabled: isOpen, staleTime: 0 });
   const [title, setTitle] = useState(board.title);
   const [density, setDensity] = useState<NonNullable<Looks['density']> | 'usual'>(board.looks.density ?? 'usual');
   const [accent, setAccent] = useState(board.looks.accent ?? 1);

@@ -5,7 +5,7 @@ import { Dialog, TextButton } from '../parts/controls';
 import { Failure, Loading } from '../parts/states';
 
 export function MoveDialog({ from, isOpen, onMove, onClose }: { from: string; isOpen: boolean; onMove: (board: string) => void; onClose: () => void }) {
-  const boards = useQuery({ queryKey: ['boards'], queryFn: api.boards, enabled: isOpen });
+  const boards = useQuery({ queryKey: ['boards'], queryFn: api.boards, enabled: isOpen, staleTime: 0 });
   const others = (boards.data ?? []).filter((board) => board.id !== from && (board.right === 'owner' || board.right === 'edit'));
   return (
     <Dialog title="Move the tile to" isOpen={isOpen} onClose={onClose}>

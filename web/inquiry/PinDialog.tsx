@@ -17,7 +17,7 @@ const Row = styled.form`
 
 export function PinDialog(props: { isOpen: boolean; onClose: () => void; modelId: string; reading: Reading }) {
   const client = useQueryClient();
-  const boards = useQuery({ queryKey: ['boards'], queryFn: api.boards, enabled: props.isOpen });
+  const boards = useQuery({ queryKey: ['boards'], queryFn: api.boards, enabled: props.isOpen, staleTime: 0 });
   const [title, setTitle] = useState('');
   const pin = useMutation({
     mutationFn: async (board: { id: string; title: string } | null) => {
