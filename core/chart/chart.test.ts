@@ -1,7 +1,7 @@
 /** What is drawn for which shape of answer, and the sentences computed from it. */
 import { caveatsOf } from '../narrate/caveats';
 import { headlineOf } from '../narrate/headline';
-import { formatChange, formatShort, formatTime, formatValue } from '../format/format';
+import { formatCell, formatChange, formatShort, formatTime, formatValue } from '../format/format';
 import type { Answer, Cell } from '../query/answer';
 import type { AnswerColumn } from '../query/plan';
 import { EMPTY_READING, plain, type Breakdown, type Reading } from '../reading/schema';
@@ -66,6 +66,17 @@ describe('headlines and caveats follow from the numbers', () => {
     const headline = (last: number) => headlineOf(answer(columns, [['2026-07-01', 3, 2, 0.5], ['2026-08-01', 3, 3, last]]), { ...by(MONTH), against: { kind: 'year' } }, '');
     expect([0, 0.0002, -0.0001].map(headline)).toEqual(Array.from({ length: 3 }, () => expect.stringContaining('did not change on the year before')));
     expect(headline(0.02)).toContain('rose 2');
+  });
+  test('a rate moves by points, not by per cent of itself', () => {
+    const format = { style: 'percent' as const };
+    const rate = [value('Rate', { format }), value('o', { of: 'Rate', as: 'other', format }), value('d', { of: 'Rate', as: 'difference', format }), value('c', { of: 'Rate', as: 'change', format })];
+    const beside = (kind: 'year' | 'plan', ...levels: Reading['by']): Reading => ({ ...by(...levels), against: { kind } });
+    expect(headlineOf(answer(rate, [[0.47, 0.45, 0.02, 0.0444]]), beside('year'), '')).toBe('Rate rose 2\u202fpoints on the year before, to 47.0\u202f%');
+    expect(headlineOf(answer(rate, [[0.47, 0.5, -0.03, -0.06]]), beside('plan'), '')).toBe('Rate stands 3\u202fpoints below plan, at 47.0\u202f%');
+    // from 1 % to 2 % doubles and is still the smaller move
+    expect(headlineOf(answer([level('Shop'), ...rate], [['A', 0.02, 0.01, 0.01, 1], ['B', 0.6, 0.5, 0.1, 0.2]]), beside('year', LEVEL), '')).toBe('B rose most on the year before, 10\u202fpoints; A least, 1\u202fpoint');
+    expect(formatCell(-0.013, rate[2] as AnswerColumn)).toBe('−1.3\u202fpoints');
+    expect(formatCell(0.0444, rate[3] as AnswerColumn)).toBe('+4.4\u202f%');
   });
   test('of several measures, the one that the headline speaks of is named', () => {
     const columns = [level('Shop'), value('Sales'), value('Sales_other', { of: 'Sales', as: 'other' }), value('Sales_change', { of: 'Sales', as: 'change' }), value('Cost')];

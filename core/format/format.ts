@@ -70,6 +70,13 @@ export function formatSize(value: number, locale = LOCALE): string {
   return `${formatter(locale, { maximumFractionDigits: figure < 10 ? 1 : 0 }).format(figure)}${NARROW_SPACE}%`;
 }
 
+/** How far two rates or shares lie apart, in percentage points, without a sign: a rate of 47 % that was 45 % rose by 2 points, and by 4 % of itself. @example formatPoints(0.021) // '2.1 points' */
+export function formatPoints(value: number, locale = LOCALE): string {
+  const figure = Math.abs(value) * 100;
+  const text = formatter(locale, { maximumFractionDigits: figure < 10 ? 1 : 0 }).format(figure);
+  return `${text}${NARROW_SPACE}${text === '1' ? 'point' : 'points'}`;
+}
+
 /** A time key as a label. @example formatTime('2025-07-01', 'quarter') // 'Q3 2025' */
 export function formatTime(value: Cell, grain: Grain | Cycle): string {
   if (value === null) return '(no date)';
@@ -104,6 +111,7 @@ export function formatCell(value: Cell, column: AnswerColumn, locale = LOCALE): 
   if (column.role === 'detail') return formatDetail(value, column, locale);
   if (column.role === 'level') return value === null ? '(none)' : String(value);
   if (column.as === 'change' && typeof value === 'number') return formatChange(value, locale);
+  if (column.as === 'difference' && typeof value === 'number' && column.format?.style === 'percent') return `${value > 0 ? '+' : value < 0 ? '−' : ''}${formatPoints(value, locale)}`;
   if (column.as === 'difference' && typeof value === 'number') return `${value > 0 ? '+' : ''}${formatValue(value, column, locale)}`;
   return formatValue(value, column, locale);
 }

@@ -1,6 +1,7 @@
 /** The headline: one sentence computed from the numbers shown. */
 import { showsBoxes } from '../chart/box';
-import { formatCell, formatSize, formatValue } from '../format/format';
+import { formatCell, formatPoints, formatSize, formatValue } from '../format/format';
+import { movementOf, type Movement } from '../format/movement';
 import type { Answer, Cell } from '../query/answer';
 import type { AnswerColumn } from '../query/plan';
 import type { Reading } from '../reading/schema';
@@ -8,7 +9,8 @@ import type { Reading } from '../reading/schema';
 interface Columns {
   readonly value: { readonly at: number; readonly column: AnswerColumn };
   readonly other: number;
-  readonly change: number;
+  readonly change: Movement['at'];
+  readonly size: Movement['size'];
   readonly keys: readonly { readonly at: number; readonly column: AnswerColumn }[];
 }
 
@@ -25,10 +27,12 @@ export function headlineOf(answer: Answer, reading: Reading, where: string): str
   if (!column) return '';
   const scope = where === '' ? '' : `, ${where}`;
   if (answer.rows.length === 0) return `There are no ${lower(column.label)}${scope}`;
+  const moved = movementOf(answer.columns, column);
   const columns: Columns = {
     value: { at, column },
     other: answer.columns.findIndex((one) => one.of === column.of && one.as === 'other'),
-    change: answer.columns.findIndex((one) => one.of === column.of && one.as === 'change'),
+    change: moved.at,
+    size: moved.size,
     keys: answer.columns.map((one, index) => ({ at: index, column: one })).filter((one) => one.column.role === 'level' || one.column.role === 'time'),
   };
   const text =
@@ -42,11 +46,11 @@ export function headlineOf(answer: Answer, reading: Reading, where: string): str
   return `${named}${scope}`;
 }
 
-function beside(reading: Reading): string {
+function besideWhat(reading: Reading): string {
   return { year: 'on the year before', previous: 'on the period before', period: 'on the other period', plan: 'on plan', members: '' }[reading.against?.kind ?? 'members'];
 }
 
-function single(answer: Answer, { value, other, change }: Columns, reading: Reading): string {
+function single(answer: Answer, { value, other, change, size }: Columns, reading: Reading): string {
   const row = answer.rows[0] ?? [];
   const now = number(row[value.at]);
   const text = formatValue(now, value.column);
@@ -54,18 +58,18 @@ function single(answer: Answer, { value, other, change }: Columns, reading: Read
   if (now === null) return `${value.column.label}: no value`;
   if (reading.shown.length > 1) return answer.columns.filter((column) => column.as === 'value').map((column) => `${column.label} ${formatValue(row[answer.columns.indexOf(column)] ?? null, column)}`).join(', ');
   if (other < 0 || moved === null) return `${value.column.label}: ${text}`;
-  if (reading.against?.kind === 'plan') return `${value.column.label} ${verb(moved, 'stands', 'above', 'below', 'level with')} plan, at ${text}`;
-  return `${value.column.label} ${movedWords(moved)} ${beside(reading)}, to ${text}`;
+  if (reading.against?.kind === 'plan') return `${value.column.label} ${verb(size, moved, 'stands', 'above', 'below', 'level with')} plan, at ${text}`;
+  return `${value.column.label} ${movedWords(size, moved)} ${besideWhat(reading)}, to ${text}`;
 }
 
-function verb(moved: number, is: string, above: string, below: string, level: string): string {
-  return Math.abs(moved) < 0.0005 ? `${is} ${level}` : `${is} ${formatSize(moved)} ${moved > 0 ? above : below}`;
+function verb(size: Columns['size'], moved: number, is: string, above: string, below: string, level: string): string {
+  return Math.abs(moved) < 0.0005 ? `${is} ${level}` : `${is} ${size(moved)} ${moved > 0 ? above : below}`;
 }
 
 /** A change that is written as 0 % is none. */
-const movedWords = (size: number) => (size > 0.0005 ? `rose ${formatSize(size)}` : size < -0.0005 ? `fell ${formatSize(size)}` : 'did not change');
+const movedWords = (size: Columns['size'], moved: number) => (moved > 0.0005 ? `rose ${size(moved)}` : moved < -0.0005 ? `fell ${size(moved)}` : 'did not change');
 
-function overTime(answer: Answer, { value, other, change, keys }: Columns, reading: Reading): string {
+function overTime(answer: Answer, { value, other, change, size, keys }: Columns, reading: Reading): string {
   const [key] = keys;
   if (!key) return value.column.label;
   const complete = answer.rows.filter((row) => row[key.at] !== answer.incomplete && number(row[value.at]) !== null);
@@ -74,9 +78,9 @@ function overTime(answer: Answer, { value, other, change, keys }: Columns, readi
     const moved = complete.filter((row) => number(row[change]) !== null);
     const latest = moved.at(-1);
     if (latest) {
-      const size = number(latest[change]) ?? 0;
+      const by = number(latest[change]) ?? 0;
       const ups = moved.filter((row) => (number(row[change]) ?? 0) > 0).length;
-      const where = reading.against.kind === 'plan' ? verb(size, 'was', 'above', 'below', 'level with') + ' plan' : `${movedWords(size)} ${beside(reading)}`;
+      const where = reading.against.kind === 'plan' ? verb(size, by, 'was', 'above', 'below', 'level with') + ' plan' : `${movedWords(size, by)} ${besideWhat(reading)}`;
       return `${value.column.label} ${where} in ${label(latest)}${moved.length > 1 ? `; up in ${ups} of ${moved.length} ${key.column.label.toLowerCase()}s` : ''}`;
     }
   }
@@ -100,8 +104,8 @@ function byRanges(answer: Answer, { value, keys }: Columns): string {
 }
 
 /** Of a rank by the difference the first is told: how far it lies from what it stands beside. */
-function rankedByChange(answer: Answer, { value, change }: Columns, reading: Reading, name: (row: readonly Cell[]) => string): string {
-  const difference = answer.columns.findIndex((one) => one.of === value.column.of && one.as === 'difference');
+function rankedByChange(answer: Answer, { value }: Columns, reading: Reading, name: (row: readonly Cell[]) => string): string {
+  const [difference, change] = (['difference', 'change'] as const).map((as) => answer.columns.findIndex((one) => one.of === value.column.of && one.as === as)) as [number, number];
   const [first] = answer.rows;
   const by = number(first?.[difference]);
   const moved = number(first?.[change]);
@@ -109,11 +113,11 @@ function rankedByChange(answer: Answer, { value, change }: Columns, reading: Rea
   const size = `${formatCell(by, answer.columns[difference] as AnswerColumn)}${moved === null ? '' : ` (${formatCell(moved, answer.columns[change] as AnswerColumn)})`}`;
   if (reading.against?.kind === 'plan') return `${name(first)} lies furthest ${by < 0 ? 'below' : 'above'} plan, ${size}`;
   const least = reading.rank?.direction === 'bottom' ? by > 0 : by < 0;
-  return `${name(first)} ${by < 0 ? 'fell' : 'rose'} ${least ? 'least' : 'most'} ${beside(reading)}, ${size}`;
+  return `${name(first)} ${by < 0 ? 'fell' : 'rose'} ${least ? 'least' : 'most'} ${besideWhat(reading)}, ${size}`;
 }
 
 function byMembers(answer: Answer, columns: Columns, reading: Reading): string {
-  const { value, change, keys } = columns;
+  const { value, change, size, keys } = columns;
   const [key] = keys;
   if (!key) return value.column.label;
   const name = (row: readonly Cell[]) => formatCell(row[key.at] ?? null, key.column);
@@ -124,14 +128,14 @@ function byMembers(answer: Answer, columns: Columns, reading: Reading): string {
       const low = moved.reduce((best, row) => ((number(row[change]) ?? 0) < (number(best[change]) ?? 0) ? row : best));
       const high = moved.reduce((best, row) => ((number(row[change]) ?? 0) > (number(best[change]) ?? 0) ? row : best));
       const phrase = (row: readonly Cell[]) => {
-        const size = number(row[change]) ?? 0;
-        if (reading.against?.kind === 'plan') return `${name(row)} is ${formatSize(size)} ${size >= 0 ? 'above' : 'below'} plan`;
-        return `${name(row)} ${size >= 0 ? 'rose' : 'fell'} ${formatSize(size)}`;
+        const by = number(row[change]) ?? 0;
+        if (reading.against?.kind === 'plan') return `${name(row)} is ${size(by)} ${by >= 0 ? 'above' : 'below'} plan`;
+        return `${name(row)} ${by >= 0 ? 'rose' : 'fell'} ${size(by)}`;
       };
       const [top, bottom] = [number(high[change]) ?? 0, number(low[change]) ?? 0];
-      if (reading.against?.kind !== 'plan' && bottom > 0) return `${name(high)} rose most ${beside(reading)}, ${formatSize(top)}; ${name(low)} least, ${formatSize(bottom)}`;
-      if (reading.against?.kind !== 'plan' && top < 0) return `${name(low)} fell most ${beside(reading)}, ${formatSize(bottom)}; ${name(high)} least, ${formatSize(top)}`;
-      return `${phrase(high)}, ${phrase(low)} ${reading.against?.kind === 'plan' ? '' : beside(reading)}`.trim();
+      if (reading.against?.kind !== 'plan' && bottom > 0) return `${name(high)} rose most ${besideWhat(reading)}, ${size(top)}; ${name(low)} least, ${size(bottom)}`;
+      if (reading.against?.kind !== 'plan' && top < 0) return `${name(low)} fell most ${besideWhat(reading)}, ${size(bottom)}; ${name(high)} least, ${size(top)}`;
+      return `${phrase(high)}, ${phrase(low)} ${reading.against?.kind === 'plan' ? '' : besideWhat(reading)}`.trim();
     }
   }
   const own = answer.rows.filter((row) => !['Others', 'All', 'Rest'].includes(String(row[key.at])) && number(row[value.at]) !== null);
@@ -141,8 +145,9 @@ function byMembers(answer: Answer, columns: Columns, reading: Reading): string {
     const second = b ?? own[1] ?? [];
     const left = number(first[value.at]) ?? 0;
     const right = number(second[value.at]) ?? 0;
-    const relative = right === 0 ? '' : ` (${formatSize((left - right) / Math.abs(right))})`;
-    return `${value.column.label}: ${name(first)} lies ${formatValue(Math.abs(left - right), value.column)}${relative} ${left >= right ? 'above' : 'below'} ${name(second)}`;
+    const apart = Math.abs(left - right);
+    const far = value.column.format?.style === 'percent' ? formatPoints(apart) : `${formatValue(apart, value.column)}${right === 0 ? '' : ` (${formatSize((left - right) / Math.abs(right))})`}`;
+    return `${value.column.label}: ${name(first)} lies ${far} ${left >= right ? 'above' : 'below'} ${name(second)}`;
   }
   if (own.length === 0) return value.column.label;
   const highest = own.reduce((best, row) => ((number(row[value.at]) ?? 0) > (number(best[value.at]) ?? 0) ? row : best));
@@ -163,7 +168,7 @@ function byMembers(answer: Answer, columns: Columns, reading: Reading): string {
 /** What adds up is had most of; what does not is highest. */
 const mostWord = (column: AnswerColumn) => (column.additive === true && column.format?.style !== 'percent' ? 'most' : 'highest');
 
-function byTwo(answer: Answer, { value, keys, change }: Columns): string {
+function byTwo(answer: Answer, { value, keys, change, size }: Columns): string {
   const own = answer.rows.filter((row) => number(row[value.at]) !== null);
   const finest = keys.filter((key, index) => key.column.role !== 'time' || !keys.slice(index + 1).some((later) => later.column.role === 'time'));
   const named = (row: readonly Cell[]) => finest.map((key) => formatCell(row[key.at] ?? null, key.column)).reverse().join(', ');
@@ -172,8 +177,8 @@ function byTwo(answer: Answer, { value, keys, change }: Columns): string {
     const [first] = moved;
     if (first) {
       const extreme = moved.reduce((best, row) => (Math.abs(number(row[change]) ?? 0) > Math.abs(number(best[change]) ?? 0) ? row : best), first);
-      const size = number(extreme[change]) ?? 0;
-      return `${value.column.label} moved most in ${named(extreme)}: ${size >= 0 ? 'up' : 'down'} ${formatSize(size)}`;
+      const by = number(extreme[change]) ?? 0;
+      return `${value.column.label} moved most in ${named(extreme)}: ${by >= 0 ? 'up' : 'down'} ${size(by)}`;
     }
   }
   const [first] = own;

@@ -5,7 +5,8 @@ import styled from 'styled-components';
 import type { ChartDescription, ChartSeries } from '@zud/core/chart/description';
 import { shadeOf } from '@zud/core/chart/shade';
 import type { Answer } from '@zud/core/query/answer';
-import { formatCell, formatShort, formatSize } from '@zud/core/format/format';
+import { formatCell, formatShort } from '@zud/core/format/format';
+import { movementOf } from '@zud/core/format/movement';
 import { SERIF, TOKENS } from '../app/theme';
 import { useMode } from '../app/use-mode';
 import { configurationOf, seriesColour } from './configuration';
@@ -187,9 +188,9 @@ function Figure({ answer, small }: { answer: Answer; small: boolean }) {
   return (
     <Big $small={small}>
       {values.map(({ column, at }) => {
-        const change = answer.columns.findIndex((one) => one.of === column.of && one.as === 'change');
+        const movement = movementOf(answer.columns, column);
         const other = answer.columns.findIndex((one) => one.of === column.of && one.as === 'other');
-        const moved = row[change];
+        const moved = row[movement.at];
         const worse = typeof moved === 'number' && ((column.direction === 'less' && moved > 0) || (column.direction !== 'less' && moved < 0));
         return (
           <div key={column.key}>
@@ -198,7 +199,7 @@ function Figure({ answer, small }: { answer: Answer; small: boolean }) {
               {column.label}
               {typeof moved === 'number' && other >= 0 ? (
                 <>
-                  , <em className={worse ? 'worse' : ''}>{moved >= 0 ? '+' : '−'} {formatSize(moved)}</em> on the {answer.columns[other]?.label.split(', ').at(-1)}
+                  , <em className={worse ? 'worse' : ''}>{moved >= 0 ? '+' : '−'} {movement.size(moved)}</em> on the {answer.columns[other]?.label.split(', ').at(-1)}
                   {small ? '' : ` (${formatCell(row[other] ?? null, column)})`}
                 </>
               ) : null}
