@@ -51,7 +51,7 @@ export function BoardSentence(props: { board: Board; model: ModelView | undefine
         {board.phrases.length > 0 || props.canEdit ? <SentenceLine sentence={sentenceOf(board.phrases)} {...(props.canEdit ? editors(board.scope, 'everyone') : {})} /> : null}
         {refinement && refinement.phrases.length > 0 ? (
           <>
-            <span>— refined for me:</span>
+            {' '}<span>— refined for me:</span>{' '}
             <div><SentenceLine sentence={sentenceOf(refinement.phrases)} {...editors(refinement.scope, 'me')} /></div>
             <TextButton onPress={props.onClear}>Clear</TextButton>
             <Keep board={board} refinement={refinement.id} canEdit={props.canEdit} onChanged={props.onChanged} />
