@@ -3,7 +3,7 @@ import { impossibility } from '../language/read';
 import type { NameIndex } from '../language/names/name-index';
 import { factHasLevel, factsOf, measure as measureNamed, type Model } from '../model/model';
 import { isMeasure, measureOf } from '../model/calculation';
-import { byLevel, EMPTY_READING, plain, type Breakdown, type Reading } from '../reading/schema';
+import { byLevel, canonical, EMPTY_READING, plain, type Breakdown, type Reading } from '../reading/schema';
 import type { Period } from '../time/period';
 
 export interface DraftPlace {
@@ -88,7 +88,7 @@ function views(names: NameIndex, focus: string, base: Reading): Reading[] {
 function distinct(readings: readonly Reading[]): Reading[] {
   const seen = new Set<string>();
   return readings.filter((one) => {
-    const key = JSON.stringify(one);
+    const key = canonical(one);
     if (seen.has(key)) return false;
     seen.add(key);
     return true;

@@ -120,6 +120,8 @@ export type SaidEdit =
   /** "growth", "change": beside the period before of the grain shown, else beside the year before. */
   | { readonly do: 'change' }
   /** A line across the chart; its number is in the unit of what is shown. */
+  /** "without the target": the lines that are targets, and no others. */
+  | { readonly do: 'dropTargets' }
   | { readonly do: 'saidLine'; readonly at: Amount | 'average' | 'median'; readonly target?: true; readonly how: 'add' | 'remove' }
   /** "those routes": the members that the rank in force chose. */
   | { readonly do: 'reference'; readonly level: string }

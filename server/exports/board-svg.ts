@@ -2,9 +2,8 @@
 import { drawn } from '@zud/core/chart/svg/draw';
 import { escaped, fitted, line, rect, SERIF, text, wrapped } from '@zud/core/chart/svg/marks';
 import { TOKENS } from '@zud/core/chart/tokens';
-import type { TileAnswer } from '../http/board-desk';
 import type { Tile } from '../store/boards';
-import type { Cover } from './cover';
+import type { Cover, TileAnswer } from './cover';
 
 const WIDTH = 1600;
 const MARGIN = 40;

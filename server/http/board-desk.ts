@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import type { Request } from 'express';
 import { scoped, type Scoped } from '../asking/scope';
-import type { Answered } from '../asking/answering';
+import type { TileAnswer } from '../exports/cover';
 import type { ReadyModel } from '../asking/model-library';
 import { boardFor } from '../store/board-rights';
 import { EMPTY_SCOPE, firstAnswerOf, isAnswer, tileOf, tilesOf, type AnswerTile, type Board, type Tile } from '../store/boards';
@@ -11,9 +11,6 @@ import { refinementOf } from '../store/refinements';
 import type { Scope } from '../store/schema';
 import { idOf, type Context } from './context';
 import { Problem } from './problem';
-
-/** The answer of a tile, as it stands on the board. */
-export type TileAnswer = Answered & { readonly tile: string; readonly title: string | null };
 
 export class BoardDesk {
   constructor(private readonly context: Context) {}
@@ -41,9 +38,16 @@ export class BoardDesk {
     return tileOf(this.store, board.id, id);
   }
 
-  /** A tile's reading under scopes; one that keeps its own conditions takes none but those that must hold. @param always conditions that no tile may keep out of */
+  /**
+   * A tile's reading under scopes; one that keeps its own conditions takes none but those that must hold.
+   * @param always conditions that no tile may keep out of
+   * @throws Problem 422 where such a condition cannot narrow the tile: then it is not shown at all
+   */
   readingOf(tile: AnswerTile, scopes: readonly Scope[], ready: ReadyModel, always: readonly Scope[] = []): Scoped {
-    return scoped(tile.reading, [...(tile.ownScope ? [] : scopes), ...always], ready);
+    const free = scoped(tile.reading, tile.ownScope ? [] : scopes, ready);
+    const { reading, refused } = scoped(free.reading, always, ready);
+    if (refused.length > 0) throw new Problem(422, 'Not shown', 'This answer cannot be narrowed as this link demands, so it is not shown here.');
+    return { reading, refused: free.refused };
   }
 
   /** A tile with answers, under the board's sentence and the refinement of the address. */
@@ -61,10 +65,14 @@ export class BoardDesk {
     const { library, answering, timeLimit } = this.context;
     const rows = (await tilesOf(this.store, board.id)).map((row) => row.tile).filter(isAnswer);
     const answers = await Promise.all(rows.map(async (row) => {
-      const ready = await library.get(row.modelId, person);
-      const { reading } = this.readingOf(row, scopes, ready, always);
-      const answered = await answering.answer(reading, ready, { signal, limits: { time: timeLimit } }).catch((error: unknown) => { if (signal.aborted) throw error; return null; });
-      return answered === null ? null : { tile: row.id, title: row.title, ...answered };
+      try {
+        const ready = await library.get(row.modelId, person);
+        const { reading } = this.readingOf(row, scopes, ready, always);
+        return { tile: row.id, title: row.title, ...(await answering.answer(reading, ready, { signal, limits: { time: timeLimit } })) };
+      } catch (error) {
+        if (signal.aborted) throw error;
+        return null;
+      }
     }));
     return answers.filter((one) => one !== null);
   }

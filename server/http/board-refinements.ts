@@ -7,7 +7,7 @@ import { periodSchema } from '@zud/core/time/period';
 import { refinedByEdits, refinedByWords, scopeLabel, scopePhrases } from '../asking/scope';
 import { boardFor, covers } from '../store/board-rights';
 import { setScope } from '../store/boards';
-import { changeRefinement, decideRefinement, keepRefinement, refinementsFor } from '../store/refinements';
+import { changeRefinement, declineOffer, keepRefinement, refinementsFor, takeOffer } from '../store/refinements';
 import type { Scope } from '../store/schema';
 import type { BoardDesk } from './board-desk';
 import { handle, idOf, parsed, personOf, type Context } from './context';
@@ -18,11 +18,6 @@ export const refineBody = z
   .object({ text: z.string().min(1).max(2000).optional(), edit: z.array(editSchema).min(1).optional(), scope: scopeSchema.optional(), from: z.uuid().nullish(), for: z.enum(['me', 'everyone']).default('me') })
   .refine((body) => [body.text, body.edit, body.scope].filter((part) => part !== undefined).length === 1, { message: 'send exactly one of text, edit and scope' });
 export const refinementBody = z.object({ name: z.string().trim().min(1).max(120).nullable().optional(), offered: z.boolean().optional() });
-
-/** A board's sentence with what a refinement narrows put into it. */
-export function joinedScopes(board: Scope, refinement: Scope): Scope {
-  return { where: [...board.where.filter((one) => !refinement.where.some((other) => JSON.stringify(other) === JSON.stringify(one))), ...refinement.where], when: refinement.when ?? board.when, against: refinement.against ?? board.against };
-}
 
 export function refinementRoutes(context: Context, desk: BoardDesk): Router {
   const { store } = context.database;
@@ -66,14 +61,13 @@ export function refinementRoutes(context: Context, desk: BoardDesk): Router {
   router.post('/boards/:id/refinements/:refinement/taken', handle(async (request) => {
     const person = personOf(request);
     const { board } = await boardFor(store, idOf(request), person.id, 'edit');
-    const offer = await decideRefinement(store, board.id, idOf(request, 'refinement'));
-    await setScope(store, board.id, person.id, joinedScopes(board.scope, offer.scope));
+    await takeOffer(store, board.id, idOf(request, 'refinement'), person.id);
     return { id: board.id };
   }));
   router.post('/boards/:id/refinements/:refinement/declined', handle(async (request) => {
     const person = personOf(request);
     const { board } = await boardFor(store, idOf(request), person.id, 'edit');
-    await decideRefinement(store, board.id, idOf(request, 'refinement'));
+    await declineOffer(store, board.id, idOf(request, 'refinement'));
     return { id: board.id };
   }));
   return router;

@@ -1,7 +1,7 @@
 /** Boards by a link, without signing in: what the link's maker may see, under the link's own conditions, for as long as it lasts. */
 import { Router, type NextFunction, type Request, type Response } from 'express';
 import { commentaryOf } from '@zud/core/narrate/commentary';
-import { scoped, scopePhrases } from '../asking/scope';
+import { scopePhrases } from '../asking/scope';
 import { openLink, type OpenLink } from '../store/board-links';
 import { boardFor } from '../store/board-rights';
 import { isAnswer, tilesOf } from '../store/boards';
@@ -41,8 +41,6 @@ export function sharedRoutes(context: Context, desk: BoardDesk): Router {
     const tile = await desk.tileOf(board, idOf(request, 'tile'));
     if (!isAnswer(tile)) throw new Problem(422, 'No answer', 'This tile holds words; there is nothing to compute on it.');
     const ready = await library.get(tile.modelId, maker);
-    // what the link's conditions cannot narrow is not shown at all
-    if (scoped(tile.reading, [scope], ready).refused.length > 0) throw new Problem(422, 'Not shown', 'This answer cannot be narrowed as this link demands, so it is not shown here.');
     const { reading, refused } = desk.readingOf(tile, [board.scope], ready, [scope]);
     const answered = await answering.answer(reading, ready, { signal: goneSignal(response), limits: { time: timeLimit } }).catch(unanswerable);
     return { ...Object.fromEntries(SEEN.map((part) => [part, answered[part]])), refused, ownScope: tile.ownScope };

@@ -87,6 +87,11 @@ test('an answer that the conditions of a link cannot narrow is not shown by it',
   const link = await mira<{ token: string }>('POST', `/boards/${board}/links`, { name: 'Children', until: TOMORROW(), scope: fixed });
   const refused = await guest()<{ detail: string }>('GET', `/shared/${link.body.token}/tiles/${tile}/answer`);
   expect([refused.status, refused.body.detail]).toEqual([422, expect.stringContaining('cannot be narrowed as this link demands')]);
+  const commentary = await mira<{ id: string }>('POST', `/boards/${board}/tiles`, { kind: 'commentary' });
+  const said = async (token: string) => (await guest()<{ sentences: unknown[] }>('GET', `/shared/${token}/tiles/${commentary.body.id}/commentary`)).body.sentences.length;
+  expect(await said(link.body.token)).toBe(0);
+  const open = await mira<{ token: string }>('POST', `/boards/${board}/links`, { name: 'All', until: TOMORROW() });
+  expect(await said(open.body.token)).toBeGreaterThan(0);
 });
 
 test('a refinement is named, found again, offered and taken into the sentence by who may change the board', async () => {

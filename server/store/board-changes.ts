@@ -22,7 +22,7 @@ export interface BoardChange {
   readonly version: number;
 }
 
-type Transaction = Parameters<Parameters<Store['transaction']>[0]>[0];
+export type Transaction = Parameters<Parameters<Store['transaction']>[0]>[0];
 
 /** Versions of a board that are kept. */
 const KEPT_VERSIONS = 200;

@@ -1,8 +1,10 @@
 /** What people narrow boards to for themselves: an address each; kept under a name, offered as the board's new sentence, decided on. */
 import { and, desc, eq, isNotNull, isNull, or } from 'drizzle-orm';
+import { same } from '@zud/core/reading/schema';
 import { notFound } from '../http/problem';
+import { changed, type Transaction } from './board-changes';
 import type { Store } from './database';
-import { people, refinements, type Scope } from './schema';
+import { boards, people, refinements, type Scope } from './schema';
 
 export async function keepRefinement(store: Store, boardId: string, personId: string, scope: Scope): Promise<string> {
   const [row] = await store.insert(refinements).values({ boardId, personId, scope }).returning({ id: refinements.id });
@@ -36,9 +38,30 @@ export async function changeRefinement(store: Store, boardId: string, id: string
   if (rows.length === 0) throw notFound('refinement');
 }
 
-/** Marks an offer as taken or declined. @throws Problem 404 where it is not offered */
-export async function decideRefinement(store: Store, boardId: string, id: string): Promise<Refinement> {
-  const [row] = await store.update(refinements).set({ decidedAt: new Date() }).where(and(eq(refinements.id, id), eq(refinements.boardId, boardId), isNotNull(refinements.offeredAt), isNull(refinements.decidedAt))).returning();
+/** Marks an offer as decided on. @throws Problem 404 where it is not offered */
+async function decided(transaction: Transaction | Store, boardId: string, id: string): Promise<Refinement> {
+  const [row] = await transaction.update(refinements).set({ decidedAt: new Date() }).where(and(eq(refinements.id, id), eq(refinements.boardId, boardId), isNotNull(refinements.offeredAt), isNull(refinements.decidedAt))).returning();
   if (!row) throw notFound('offer');
   return row;
+}
+
+/** What an offer narrows becomes part of the board's sentence as it then is; both or neither. @throws Problem 404 where it is not offered */
+export async function takeOffer(store: Store, boardId: string, id: string, personId: string): Promise<void> {
+  await store.transaction(async (transaction) => {
+    const [board] = await transaction.select({ scope: boards.scope }).from(boards).where(eq(boards.id, boardId)).for('update');
+    if (!board) throw notFound('board');
+    const offer = await decided(transaction, boardId, id);
+    await transaction.update(boards).set({ scope: joined(board.scope, offer.scope) }).where(eq(boards.id, boardId));
+    await changed(transaction, boardId, { kind: 'scope', by: personId }, 'took an offer into the sentence');
+  });
+}
+
+/** @throws Problem 404 where it is not offered */
+export async function declineOffer(store: Store, boardId: string, id: string): Promise<void> {
+  await decided(store, boardId, id);
+}
+
+/** A board's sentence with what a refinement narrows put into it. */
+function joined(board: Scope, refinement: Scope): Scope {
+  return { where: [...board.where.filter((one) => !refinement.where.some((other) => same(other, one))), ...refinement.where], when: refinement.when ?? board.when, against: refinement.against ?? board.against };
 }

@@ -1,6 +1,6 @@
 /** A board beyond its owner: drafted, shared with a group, by a link and in a frame; narrowed by a mark, offered to, shown, taken back and done again. */
 import { createServer, type Server } from 'node:http';
-import { expect, signedIn, test, type Product } from './product';
+import { ask, expect, signedIn, test, type Product } from './product';
 import type { Browser, Page } from '@playwright/test';
 
 const tiles = (page: Page) => page.getByTestId('tile');
@@ -32,6 +32,20 @@ test('a drafted board is narrowed by a mark of one tile, widened again, and its 
   await expect.poll(() => number.textContent()).not.toBe(before);
   expect(await trend.locator('p').first().textContent()).toBe(plain);
   await trend.getByRole('button', { name: 'Widen the others again' }).click();
+  await expect.poll(() => number.textContent()).toBe(before);
+  // one's own refinement stays under the mark, and is there again without it
+  await ask(page, 'only North Reach');
+  await expect(page.getByTestId('board-sentence')).toContainText('refined for me: for North Reach');
+  await expect.poll(() => number.textContent()).not.toBe(before);
+  await expect(page.getByText('Computing')).toHaveCount(0);
+  const refined = await number.textContent();
+  await trend.locator('canvas').click({ position: { x: 300, y: 120 } });
+  await trend.getByRole('button', { name: 'Narrow the others' }).click();
+  await expect.poll(() => number.textContent()).not.toBe(refined);
+  await expect(page.getByTestId('board-sentence')).toContainText('for North Reach');
+  await trend.getByRole('button', { name: 'Widen the others again' }).click();
+  await expect.poll(() => number.textContent()).toBe(refined);
+  await page.getByRole('button', { name: 'Clear', exact: true }).click();
   await expect.poll(() => number.textContent()).toBe(before);
   await page.getByRole('button', { name: 'Add to the sentence' }).first().click();
   await page.getByRole('searchbox', { name: 'Search' }).fill('some of coast');

@@ -70,6 +70,8 @@ export function BoardPage() {
   const refinement = search.get('refinement');
   /** The tile by whose marks the others are narrowed. */
   const narrowedBy = search.get('by');
+  /** My refinement without what that mark adds: that tile stays under it, and it is what widening goes back to. */
+  const before = narrowedBy === null ? refinement : search.get('before');
   const showing = search.get('show');
   const person = usePerson();
   const client = useQueryClient();
@@ -90,14 +92,17 @@ export function BoardPage() {
     return next;
   });
   const refine = useMutation({
-    mutationFn: ({ whom: forWhom, by: _by, fresh, ...body }: Refine & { scope?: Scope; by?: string; fresh?: boolean }) => api.refine(boardId, { ...body, for: forWhom, ...(refinement && forWhom === 'me' && fresh !== true ? { from: refinement } : {}) }),
+    mutationFn: ({ whom: forWhom, by, ...body }: Refine & { scope?: Scope; by?: string }) => {
+      const from = by === undefined ? refinement : before;
+      return api.refine(boardId, { ...body, for: forWhom, ...(from !== null && forWhom === 'me' ? { from } : {}) });
+    },
     onSuccess: (result: Refined, said) => {
       if (result.outcome !== 'answered') return;
       if (said.text !== undefined) setDraft(`board ${boardId}`, '');
       if (said.whom === 'everyone') {
         if (board.data && result.scope) changes.changedScope(board.data.scope, result.scope);
         changes.refresh();
-      } else address({ refinement: result.scope && isNothing(result.scope) ? null : (result.id ?? null), by: said.by ?? null });
+      } else address({ refinement: result.scope && isNothing(result.scope) ? null : (result.id ?? null), by: said.by ?? null, before: said.by === undefined ? null : before });
     },
   });
   const takeAlong = useMutation({
@@ -138,9 +143,9 @@ export function BoardPage() {
     else if (id === 'follow') follow.mutate(!data.followed);
     else setOpen(id as 'history' | 'looks');
   };
-  const narrow = (tile: BoardTile) => (edits: readonly Edit[] | null) => (edits === null ? address({ refinement: null, by: null }) : refine.mutate({ edit: edits, whom: 'me', by: tile.id, fresh: true }));
+  const narrow = (tile: BoardTile) => (edits: readonly Edit[] | null) => (edits === null ? address({ refinement: before, by: null, before: null }) : refine.mutate({ edit: edits, whom: 'me', by: tile.id }));
   const card = (tile: BoardTile, large: boolean) => {
-    const shared = { boardId, refinement, count: count(tile.id), canComment, canEdit: canEdit && !large, onAct: act(tile) };
+    const shared = { boardId, refinement: narrowedBy === tile.id ? before : refinement, count: count(tile.id), canComment, canEdit: canEdit && !large, onAct: act(tile) };
     return tile.kind === 'answer'
       ? <TileCard {...shared} tile={tile} model={model.data} canAsk={person.role !== 'viewer'} narrows={narrowedBy === tile.id} onNarrow={narrow(tile)} onComment={(mark) => setTalking({ tile: tile.id, mark })} {...(data.looks.accent === undefined ? {} : { accent: data.looks.accent })} {...(large ? { large: true } : {})} />
       : <WordsCard {...shared} tile={tile} canAsk={false} onWords={(words) => changes.write.mutate({ tile, words })} />;
@@ -184,7 +189,7 @@ export function BoardPage() {
             />
           </div>
         </Head>
-        <BoardSentence board={data} model={model.data} canEdit={canEdit} onRefine={(how) => refine.mutate(how)} onClear={() => address({ refinement: null, by: null })} onShow={(id) => address({ refinement: id, by: null })} onChanged={changes.refresh} />
+        <BoardSentence board={data} model={model.data} canEdit={canEdit} onRefine={(how) => refine.mutate(how)} onClear={() => address({ refinement: null, by: null, before: null })} onShow={(id) => address({ refinement: id, by: null, before: null })} onChanged={changes.refresh} />
         {live.last && live.last.by !== person.id ? <Told key={live.count} role="status">{live.present.find((one) => one.id === live.last?.by)?.name ?? 'A colleague'} {DONE[live.last.kind]}</Told> : null}
         {said ? (
           <Say role="alert">

@@ -38,10 +38,8 @@ export function TileCard(props: TileProps) {
   const { tile } = props;
   const navigate = useNavigate();
   const [chosen, setChosen] = useState<ReadonlySet<number>>(NONE);
-  // the tile by which the others are narrowed stays as it was
-  const refinement = props.narrows ? null : props.refinement;
   const query = useQuery({
-    queryKey: ['tile', props.boardId, tile.id, refinement], queryFn: () => tileAnswer(props.boardId, tile.id, refinement),
+    queryKey: ['tile', props.boardId, tile.id, props.refinement], queryFn: () => tileAnswer(props.boardId, tile.id, props.refinement),
     placeholderData: (last) => last, retry: 2, retryDelay: 1500,
   });
   const ask = useMutation({ mutationFn: () => api.askFromTile(props.boardId, tile.id, props.refinement), onSuccess: ({ inquiry, step }) => void navigate(`/inquiries/${inquiry}/steps/${step}`) });

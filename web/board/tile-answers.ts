@@ -22,11 +22,11 @@ export function tileAnswer(board: string, tile: string, refinement: string | nul
       return;
     }
     asked.set(key, [one]);
-    queueMicrotask(() => window.setTimeout(() => {
+    window.setTimeout(() => {
       const all = asked.get(key) ?? [];
       asked.delete(key);
       void fetchAll(board, refinement, all);
-    }, 0));
+    }, 0);
   });
 }
 

@@ -13,7 +13,7 @@ import { nowEdits } from './now';
 import { countThese, pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
 import { changeOrderEdits, changeRank, comparedRankEdits, kindRankEdits, rankEdits, sortEdits, turnedRank } from './ranks';
 import { CannotSettle, type Situation } from './situation';
-import { dropEdits, lengthTestEdits, lineEdit, measureTestEdits, retestEdits, rowTestEdits } from './tests';
+import { dropEdits, dropTargets, lengthTestEdits, lineEdit, measureTestEdits, retestEdits, rowTestEdits } from './tests';
 
 export type Settled =
   | { readonly kind: 'reading'; readonly reading: Reading; readonly notes: readonly string[]; readonly edits: readonly Edit[]; readonly asFollowUp: boolean }
@@ -175,6 +175,9 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
       }
       case 'dropTests':
         edits.push(...dropEdits(edit.of, base, calendar, year));
+        break;
+      case 'dropTargets':
+        edits.push(...dropTargets(base));
         break;
       case 'saidLine':
         after.push((done) => [lineEdit(edit, done, base, model)]);

@@ -90,6 +90,13 @@ export function lineEdit({ at, target, how }: Extract<SaidEdit, { do: 'saidLine'
   return { do: 'line', how, line: { at: value, ...(target === undefined ? {} : { target }) } };
 }
 
+/** Takes the targets off the chart; other lines stay. */
+export function dropTargets(base: Reading): Edit[] {
+  const targets = (base.view?.lines ?? []).filter((line) => line.target === true);
+  if (targets.length === 0) throw new CannotSettle('There is no target on the chart now.');
+  return targets.map((line) => ({ do: 'line', how: 'remove', line }));
+}
+
 /** Takes out the conditions on a measure, on a part of the calendar, or on a period that is left out. */
 export function dropEdits(of: Extract<SaidEdit, { do: 'dropTests' }>['of'], base: Reading, calendar: Calendar, year: number | null): Edit[] {
   const found = base.where.filter((one) => {

@@ -1,11 +1,10 @@
 /** How an answer can be broken down by hand: levels, grains and parts of the calendar on any date, ranges, named sets. */
 import { same, type Breakdown, type Key, type Reading } from '@zud/core/reading/schema';
-import { CYCLES, type Cycle } from '@zud/core/time/grain';
+import { CYCLES, GRAINS, type Cycle } from '@zud/core/time/grain';
 import type { ModelView } from '../../app/api';
 import type { EditAct } from './acts';
 import { lower } from './lower';
 
-const GRAINS = ['day', 'week', 'month', 'quarter', 'half', 'year'] as const;
 const GRAIN_NAMES = { day: 'day', week: 'week', month: 'month', quarter: 'quarter', half: 'half year', year: 'year' } as const;
 const CYCLE_NAMES: Readonly<Record<Cycle, string>> = { dayOfWeek: 'day of the week', weekPart: 'weekdays and weekends', monthOfYear: 'month of the year', hour: 'hour of the day' };
 /** Grains that other dates than the usual one are offered with. */
