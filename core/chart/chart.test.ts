@@ -71,11 +71,11 @@ describe('headlines and caveats follow from the numbers', () => {
     const format = { style: 'percent' as const };
     const rate = [value('Rate', { format }), value('o', { of: 'Rate', as: 'other', format }), value('d', { of: 'Rate', as: 'difference', format }), value('c', { of: 'Rate', as: 'change', format })];
     const beside = (kind: 'year' | 'plan', ...levels: Reading['by']): Reading => ({ ...by(...levels), against: { kind } });
-    expect(headlineOf(answer(rate, [[0.47, 0.45, 0.02, 0.0444]]), beside('year'), '')).toBe('Rate rose 2\u202fpoints on the year before, to 47.0\u202f%');
-    expect(headlineOf(answer(rate, [[0.47, 0.5, -0.03, -0.06]]), beside('plan'), '')).toBe('Rate stands 3\u202fpoints below plan, at 47.0\u202f%');
+    expect(headlineOf(answer(rate, [[0.47, 0.45, 0.02, 0.0444]]), beside('year'), '')).toBe('Rate rose 2\u00a0points on the year before, to 47.0\u202f%');
+    expect(headlineOf(answer(rate, [[0.47, 0.5, -0.03, -0.06]]), beside('plan'), '')).toBe('Rate stands 3\u00a0points below plan, at 47.0\u202f%');
     // from 1 % to 2 % doubles and is still the smaller move
-    expect(headlineOf(answer([level('Shop'), ...rate], [['A', 0.02, 0.01, 0.01, 1], ['B', 0.6, 0.5, 0.1, 0.2]]), beside('year', LEVEL), '')).toBe('B rose most on the year before, 10\u202fpoints; A least, 1\u202fpoint');
-    expect(formatCell(-0.013, rate[2] as AnswerColumn)).toBe('−1.3\u202fpoints');
+    expect(headlineOf(answer([level('Shop'), ...rate], [['A', 0.02, 0.01, 0.01, 1], ['B', 0.6, 0.5, 0.1, 0.2]]), beside('year', LEVEL), '')).toBe('B rose most on the year before, 10\u00a0points; A least, 1\u00a0point');
+    expect(formatCell(-0.013, rate[2] as AnswerColumn)).toBe('−1.3\u00a0points');
     expect(formatCell(0.0444, rate[3] as AnswerColumn)).toBe('+4.4\u202f%');
   });
   test('of several measures, the one that the headline speaks of is named', () => {

@@ -7,6 +7,7 @@ import { MONTHS, WEEKDAYS } from '../time/names';
 
 export const LOCALE = 'en-GB';
 const NARROW_SPACE = '\u202f';
+const NO_BREAK = '\u00a0';
 
 type Format = NonNullable<AnswerColumn['format']>;
 type Formatted = Pick<AnswerColumn, 'format' | 'unit'>;
@@ -74,7 +75,7 @@ export function formatSize(value: number, locale = LOCALE): string {
 export function formatPoints(value: number, locale = LOCALE): string {
   const figure = Math.abs(value) * 100;
   const text = formatter(locale, { maximumFractionDigits: figure < 10 ? 1 : 0 }).format(figure);
-  return `${text}${NARROW_SPACE}${text === '1' ? 'point' : 'points'}`;
+  return `${text}${NO_BREAK}${text === '1' ? 'point' : 'points'}`;
 }
 
 /** A time key as a label. @example formatTime('2025-07-01', 'quarter') // 'Q3 2025' */

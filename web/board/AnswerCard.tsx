@@ -16,7 +16,7 @@ const Card = styled.section`
   header p { font: italic 400 13px/1.35 ${SERIF}; color: var(--quiet); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
   header button { border: 0; padding: 0 2px; line-height: 1; color: var(--quiet); flex: none; font-size: 12px; }
   footer { font-size: 11.5px; color: var(--quiet); display: flex; gap: 8px; justify-content: space-between; min-height: 0; }
-  &[data-number] { grid-template-rows: minmax(0, 1fr); align-items: center; padding: 8px 14px; }
+  &[data-number] { grid-template-rows: minmax(0, 1fr); align-items: center; padding: 4px 14px; }
   &[data-number] header { position: absolute; right: 12px; top: 8px; z-index: 1; }
   &[data-number] footer { position: absolute; left: 14px; right: 14px; bottom: 4px; }
   &[data-number]:has(footer) > div { padding-bottom: 12px; }

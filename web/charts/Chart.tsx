@@ -177,7 +177,7 @@ function swatchOf(series: ChartSeries, colour: string): React.CSSProperties {
 const Big = styled.div<{ $small: boolean }>`
   display: flex; flex-wrap: wrap; gap: ${(props) => (props.$small ? '8px 28px' : '28px 56px')}; padding: ${(props) => (props.$small ? 0 : '28px 0')};
   strong { display: block; font: 600 ${(props) => (props.$small ? 28 : 56)}px/1.1 ${SERIF}; letter-spacing: -0.01em; }
-  span { color: var(--quiet); font-size: ${(props) => (props.$small ? 13 : 15)}px; }
+  span { color: var(--quiet); font-size: ${(props) => (props.$small ? '12px' : '15px')}; line-height: 1.25; display: block; }
   em { font-style: normal; font-weight: 600; color: var(--ink); }
   em.worse { color: var(--signal); }
 `;
@@ -199,7 +199,7 @@ function Figure({ answer, small }: { answer: Answer; small: boolean }) {
               {column.label}
               {typeof moved === 'number' && other >= 0 ? (
                 <>
-                  , <em className={worse ? 'worse' : ''}>{moved >= 0 ? '+' : '−'} {movement.size(moved)}</em> on the {answer.columns[other]?.label.split(', ').at(-1)}
+                  , <em className={worse ? 'worse' : ''}>{moved >= 0 ? '+' : '−'} {(small ? movement.brief : movement.size)(moved)}</em> on the {answer.columns[other]?.label.split(', ').at(-1)}
                   {small ? '' : ` (${formatCell(row[other] ?? null, column)})`}
                 </>
               ) : null}
