@@ -12,6 +12,7 @@ import type { Calendar } from '@zud/core/time/period';
 import { DATA_SCHEMA, type Database } from '../store/database';
 import { memberLists, models } from '../store/schema';
 import { savedOf } from '../store/saved-names';
+import { SharedReads } from '../store/shared-reads';
 import { catalogueOf, dataVersionOf, type TableVersions } from '../store/tables';
 import { notFound } from '../http/problem';
 import type { Person } from '../store/people';
@@ -33,6 +34,13 @@ export interface ReadyModel {
   readonly version: string;
 }
 
+interface ModelState {
+  readonly model: Model;
+  readonly fileVersion: string;
+  readonly dataVersion: string;
+  readonly tables: TableVersions;
+}
+
 interface Lists {
   readonly members: readonly MembersOfLevel[];
   readonly firstData: string | null;
@@ -45,6 +53,7 @@ const MOST_MEMBERS = 200_000;
 const quoted = (name: string) => `"${name.replace(/"/g, '""')}"`;
 
 export class ModelLibrary {
+  private readonly states = new SharedReads<ModelState>();
   private readonly compiled = new Map<string, { version: string; model: Model }>();
   private readonly ready = new Map<string, Promise<Omit<ReadyModel, 'calendar' | 'tables'> & { lists: Lists }>>();
 
@@ -56,14 +65,8 @@ export class ModelLibrary {
 
   /** @throws Problem 404 where there is no such model */
   async get(id: string, person: Pick<Person, 'groups'>): Promise<ReadyModel> {
-    // the file itself is read only when it changed
-    const [row] = await this.database.store.select({ version: models.version }).from(models).where(eq(models.id, id));
-    if (!row) throw notFound('model');
-    const saved = await savedOf(this.database.store, id);
-    const fileVersion = saved.length === 0 ? String(row.version) : `${row.version}.${saved.length}.${saved.filter((one) => one.withdrawn).length}`;
-    const model = await this.compile(id, fileVersion, saved);
+    const { model, fileVersion, dataVersion, tables } = await this.states.get(id, () => this.stateOf(id));
     const rules = rulesFor(model, person.groups);
-    const { version: dataVersion, tables } = await dataVersionOf(this.database, [...new Set(model.file.tables.map((table) => table.source ?? table.id))]);
     const version = `${fileVersion}/${dataVersion}`;
     const key = `${id} ${ruleKey(rules)}`;
     const wanted = `${key} ${version}`;
@@ -76,6 +79,18 @@ export class ModelLibrary {
     }
     const { lists, ...rest } = await found;
     return { ...rest, tables, calendar: this.calendarOf(model, lists) };
+  }
+
+  /** The model as it is now, and which loads of its tables there are. */
+  private async stateOf(id: string): Promise<ModelState> {
+    // the file itself is read only when it changed
+    const [row] = await this.database.store.select({ version: models.version }).from(models).where(eq(models.id, id));
+    if (!row) throw notFound('model');
+    const saved = await savedOf(this.database.store, id);
+    const fileVersion = saved.length === 0 ? String(row.version) : `${row.version}.${saved.length}.${saved.filter((one) => one.withdrawn).length}`;
+    const model = await this.compile(id, fileVersion, saved);
+    const { version: dataVersion, tables } = await dataVersionOf(this.database, [...new Set(model.file.tables.map((table) => table.source ?? table.id))]);
+    return { model, fileVersion, dataVersion, tables };
   }
 
   private async compile(id: string, version: string, saved: readonly Saved[]): Promise<Model> {

@@ -32,7 +32,8 @@ export function createApp(context: Context, webFolder: string | null): Express {
     }),
   );
   app.use(pinoHttp({ logger: context.log, serializers: { req: (request: { method: string; url: string }) => ({ method: request.method, path: withoutSecrets(request.url) }), res: (response: { statusCode: number }) => ({ status: response.statusCode }) }, customLogLevel: (_request, response, error) => (error || response.statusCode >= 500 ? 'error' : 'debug') }));
-  app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
+  // the lightest level: most answers are small, and many people ask at once
+  app.use(compression({ level: 1, filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
 
   app.get('/api/health', (_request, response) => {
     context.database.pool.query('select 1').then(

@@ -4,15 +4,31 @@ import type { Request } from 'express';
 import { scoped, type Scoped } from '../asking/scope';
 import type { TileAnswer } from '../exports/cover';
 import type { ReadyModel } from '../asking/model-library';
-import { boardFor } from '../store/board-rights';
-import { EMPTY_SCOPE, firstAnswerOf, isAnswer, tileOf, tilesOf, type AnswerTile, type Board, type Tile } from '../store/boards';
-import type { Person } from '../store/people';
+import { boardFor, groupSharesOf, sharesOf } from '../store/board-rights';
+import { commentsOf, type Comment } from '../store/comments';
+import { personById, type Person } from '../store/people';
+import { SharedReads } from '../store/shared-reads';
+import { EMPTY_SCOPE, isAnswer, tileOf, tilesOf, type AnswerTile, type Board, type Tile } from '../store/boards';
 import { refinementOf } from '../store/refinements';
 import type { Scope } from '../store/schema';
 import { idOf, type Context } from './context';
 import { Problem } from './problem';
 
+type TileOfBoard = Awaited<ReturnType<typeof tilesOf>>[number];
+
+export interface BoardContent {
+  readonly rows: readonly TileOfBoard[];
+  readonly sharing: Awaited<ReturnType<typeof sharesOf>>;
+  readonly groups: Awaited<ReturnType<typeof groupSharesOf>>;
+  readonly said: readonly Comment[];
+  /** The owner's name. */
+  readonly owner: string;
+}
+
 export class BoardDesk {
+  private readonly contents = new SharedReads<BoardContent>();
+  private readonly rows = new SharedReads<readonly TileOfBoard[]>();
+
   constructor(private readonly context: Context) {}
 
   private get store() {
@@ -21,8 +37,26 @@ export class BoardDesk {
 
   /** The model whose words the board's sentence is in: that of its first tile. */
   async modelOf(board: Board, person: Person): Promise<ReadyModel | null> {
-    const first = await firstAnswerOf(this.store, board.id);
+    return this.modelAmong(await this.rowsOf(board), person);
+  }
+
+  /** The model of the first of the tiles that hold answers, in the order of reading; null where there is none. */
+  async modelAmong(rows: readonly TileOfBoard[], person: Person): Promise<ReadyModel | null> {
+    const first = rows.map(({ tile }) => tile).find(isAnswer);
     return first ? this.context.library.get(first.modelId, person) : null;
+  }
+
+  /** What is on a board and around it, the same for all who may see it. */
+  contentOf(board: Board): Promise<BoardContent> {
+    return this.contents.get(board.id, async () => {
+      const [rows, sharing, groups, said, owner] = await Promise.all([this.rowsOf(board), sharesOf(this.store, board.id), groupSharesOf(this.store, board.id), commentsOf(this.store, board.id), personById(this.store, board.ownerId)]);
+      return { rows, sharing, groups, said, owner: owner?.name ?? '' };
+    });
+  }
+
+  /** The tiles of a board, each with the name of who made it. */
+  rowsOf(board: Board): Promise<readonly TileOfBoard[]> {
+    return this.rows.get(board.id, () => tilesOf(this.store, board.id));
   }
 
   async scopeOfRefinement(board: Board, id: string | null | undefined): Promise<Scope> {
@@ -63,7 +97,7 @@ export class BoardDesk {
   /** The answers of a board for a person, in the order of its tiles; one that can't be given is left out. */
   async answersOf(board: Board, scopes: readonly Scope[], person: Person, signal: AbortSignal, always: readonly Scope[] = []): Promise<TileAnswer[]> {
     const { library, answering, timeLimit } = this.context;
-    const rows = (await tilesOf(this.store, board.id)).map((row) => row.tile).filter(isAnswer);
+    const rows = (await this.rowsOf(board)).map((row) => row.tile).filter(isAnswer);
     const answers = await Promise.all(rows.map(async (row) => {
       try {
         const ready = await library.get(row.modelId, person);

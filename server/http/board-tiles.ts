@@ -7,7 +7,7 @@ import { readingSchema, type Reading } from '@zud/core/reading/schema';
 import { sentenceOf } from '@zud/core/reading/sentence';
 import type { Answered } from '../asking/answering';
 import { boardFor } from '../store/board-rights';
-import { addWords, changeTile, GRID_COLUMNS, isAnswer, pinTile, removeTile, tilesOf } from '../store/boards';
+import { addWords, changeTile, GRID_COLUMNS, isAnswer, pinTile, removeTile } from '../store/boards';
 import { createInquiry } from '../store/inquiries';
 import type { BoardDesk } from './board-desk';
 import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
@@ -47,7 +47,7 @@ export function tileRoutes(context: Context, desk: BoardDesk): Router {
   }));
   router.get('/boards/:id/tiles', handle(async (request) => {
     const { board } = await boardFor(store, idOf(request), personOf(request).id, 'see');
-    return (await tilesOf(store, board.id)).map(({ tile, byName }) => ({ ...tile, by: byName }));
+    return (await desk.rowsOf(board)).map(({ tile, byName }) => ({ ...tile, by: byName }));
   }));
   router.patch('/boards/:id/tiles/:tile', handle(async (request) => {
     const person = personOf(request);
@@ -73,7 +73,7 @@ export function tileRoutes(context: Context, desk: BoardDesk): Router {
     const { board } = await boardFor(store, idOf(request), person.id, 'see');
     const wanted = new Set(parsed(wantedTiles, request.query['tiles'] ?? ''));
     const refined = await desk.scopeOfRefinement(board, desk.refinementIn(request));
-    const rows = (await tilesOf(store, board.id)).map(({ tile }) => tile).filter(isAnswer).filter((tile) => wanted.size === 0 || wanted.has(tile.id));
+    const rows = (await desk.rowsOf(board)).map(({ tile }) => tile).filter(isAnswer).filter((tile) => wanted.size === 0 || wanted.has(tile.id));
     const signal = goneSignal(response);
     setMaxListeners(rows.length + 10, signal);
     const models = new Map([...new Set(rows.map((tile) => tile.modelId))].map((id) => [id, library.get(id, person)] as const));

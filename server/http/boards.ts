@@ -3,12 +3,11 @@ import { Router } from 'express';
 import { z } from 'zod';
 import { draftBoard } from '@zud/core/analysis/draft';
 import { scopePhrases } from '../asking/scope';
-import { boardFor, groupSharesOf, sharesOf } from '../store/board-rights';
-import { addWords, boardsOf, createBoard, deleteBoard, isAnswer, pinTile, renameBoard, setLooks, setScope, tilesOf } from '../store/boards';
-import { commentsOf } from '../store/comments';
+import { boardFor } from '../store/board-rights';
+import { addWords, boardsOf, createBoard, deleteBoard, isAnswer, pinTile, renameBoard, setLooks, setScope } from '../store/boards';
 import { isFollowed, seen } from '../store/follows';
-import { personById } from '../store/people';
 import type { Looks, Scope } from '../store/schema';
+import { noteVisit } from '../store/visits';
 import type { BoardDesk } from './board-desk';
 import { scopeSchema } from './board-refinements';
 import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
@@ -62,10 +61,11 @@ export function boardRoutes({ database: { store }, library, answering, feed, tim
     const person = personOf(request);
     const { board, right } = await boardFor(store, idOf(request), person.id, 'see');
     const refinement = desk.refinementIn(request);
-    const [rows, sharing, groups, ready, refined, said, followed] = await Promise.all([tilesOf(store, board.id), sharesOf(store, board.id), groupSharesOf(store, board.id), desk.modelOf(board, person), desk.scopeOfRefinement(board, refinement), commentsOf(store, board.id), isFollowed(store, board.id, person.id)]);
+    const [{ rows, sharing, groups, said, owner }, refined, followed] = await Promise.all([desk.contentOf(board), desk.scopeOfRefinement(board, refinement), isFollowed(store, board.id, person.id), noteVisit(store, board.id, person.id)]);
+    const ready = await desk.modelAmong(rows, person);
     if (followed) await seen(store, board.id, person.id, board.version);
     return {
-      id: board.id, title: board.title, version: board.version, right, updatedAt: board.updatedAt, owner: (await personById(store, board.ownerId))?.name ?? '', looks: board.looks, followed,
+      id: board.id, title: board.title, version: board.version, right, updatedAt: board.updatedAt, owner, looks: board.looks, followed,
       modelId: ready?.model.id ?? null, asOf: ready?.calendar.asOf ?? null,
       scope: board.scope, phrases: ready ? scopePhrases(board.scope, ready) : [],
       refinement: refinement === null ? null : { id: refinement, scope: refined, phrases: ready ? scopePhrases(refined, ready) : [] },

@@ -4,7 +4,7 @@ import { commentaryOf } from '@zud/core/narrate/commentary';
 import { scopePhrases } from '../asking/scope';
 import { openLink, type OpenLink } from '../store/board-links';
 import { boardFor } from '../store/board-rights';
-import { isAnswer, tilesOf } from '../store/boards';
+import { isAnswer } from '../store/boards';
 import { personById, type Person } from '../store/people';
 import type { BoardDesk } from './board-desk';
 import { goneSignal, handle, idOf, type Context } from './context';
@@ -28,8 +28,8 @@ export function sharedRoutes(context: Context, desk: BoardDesk): Router {
 
   router.get('/shared/:token', handle(async (request) => {
     const { board, maker, scope } = await opened(request);
-    const ready = await desk.modelOf(board, maker);
-    const rows = await tilesOf(store, board.id);
+    const rows = await desk.rowsOf(board);
+    const ready = await desk.modelAmong(rows, maker);
     return {
       title: board.title, by: maker.name, looks: board.looks, asOf: ready?.calendar.asOf ?? null,
       phrases: ready ? [...scopePhrases(board.scope, ready), ...scopePhrases(scope, ready)] : [],

@@ -165,6 +165,18 @@ test('who follows a board hears what others changed on it since they last looked
   expect(await news()).toEqual([]);
 });
 
+test('how many people opened a board is told to those who may see it; a person counts once', async () => {
+  const { board } = await boardWith(mira, 'passengers');
+  const person = ((await mira<unknown>('GET', '/people')).body as { id: string; email: string }[]).find((one) => one.email.startsWith('ines'))?.id ?? '';
+  const openedBy = async () => (await mira<{ id: string; openedBy: number }[]>('GET', '/boards')).body.find((one) => one.id === board)?.openedBy;
+  expect(await openedBy()).toBe(0);
+  await ines('GET', `/boards/${board}`);
+  expect(await openedBy()).toBe(0);
+  await mira('PUT', `/boards/${board}/shares/${person}`, { right: 'see' });
+  for (const who of [mira, ines, ines]) await who('GET', `/boards/${board}`);
+  expect(await openedBy()).toBe(2);
+});
+
 test('what changed rights is in the list of a board, without the secrets', async () => {
   const { board } = await boardWith(mira, 'passengers');
   await mira('PUT', `/boards/${board}/groups/${encodeURIComponent('Outer Isles team')}`, { right: 'see' });

@@ -6,6 +6,7 @@ import { mayBeSeenBy, rightOf, sharedRank } from './board-rights';
 import { changed, type BoardState } from './board-changes';
 import type { Store } from './database';
 import { audit, boards, boardVersions, people, tiles, type Looks, type Scope } from './schema';
+import { openedBy } from './visits';
 
 export type Board = typeof boards.$inferSelect;
 export type Tile = typeof tiles.$inferSelect;
@@ -24,7 +25,7 @@ export async function boardsOf(store: Store, personId: string) {
   const rows = await store
     .select({
       id: boards.id, title: boards.title, updatedAt: boards.updatedAt, ownerId: boards.ownerId, owner: people.name,
-      tiles: sql<number>`(select count(*)::int from tiles where tiles.board_id = boards.id)`, followers: sql<number>`(select count(*)::int from follows where follows.board_id = boards.id)`, rank: sharedRank(personId),
+      tiles: sql<number>`(select count(*)::int from tiles where tiles.board_id = boards.id)`, followers: sql<number>`(select count(*)::int from follows where follows.board_id = boards.id)`, openedBy: openedBy(), rank: sharedRank(personId),
     })
     .from(boards)
     .innerJoin(people, eq(people.id, boards.ownerId))
@@ -33,6 +34,7 @@ export async function boardsOf(store: Store, personId: string) {
   return rows.map(({ rank, ...row }) => ({ ...row, right: rightOf(row, rank, personId) }));
 }
 
+/** The tiles of a board in the order of reading, each with the name of who made it. */
 export async function tilesOf(store: Store, boardId: string) {
   return store
     .select({ tile: tiles, byName: people.name })
@@ -47,12 +49,6 @@ export async function tileOf(store: Store, boardId: string, id: string): Promise
   const [row] = await store.select().from(tiles).where(and(eq(tiles.id, id), eq(tiles.boardId, boardId)));
   if (!row) throw notFound('tile');
   return row;
-}
-
-/** The first of the tiles that hold answers, in the order of reading; null where there is none. */
-export async function firstAnswerOf(store: Store, boardId: string): Promise<{ modelId: string } | null> {
-  const [row] = await store.select({ modelId: tiles.modelId }).from(tiles).where(and(eq(tiles.boardId, boardId), eq(tiles.kind, 'answer'))).orderBy(asc(tiles.y), asc(tiles.x), asc(tiles.createdAt)).limit(1);
-  return row?.modelId ? { modelId: row.modelId } : null;
 }
 
 /** Columns of the grid, and the size a new tile has. */

@@ -1,5 +1,5 @@
 /** The application's own tables. Loaded data lives in a schema of its own, `data`. */
-import { bigint, boolean, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { bigint, boolean, date, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import type { SavedName } from '@zud/core/model/saved';
 import type { ModelFile } from '@zud/core/model/schema';
 import type { Reading } from '@zud/core/reading/schema';
@@ -223,6 +223,17 @@ export const follows = pgTable(
     seenVersion: integer('seen_version').notNull(),
   },
   (table) => [primaryKey({ columns: [table.boardId, table.personId] })],
+);
+
+/** On which days a person opened a board: what colleagues look at most is told from it. */
+export const visits = pgTable(
+  'visits',
+  {
+    boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
+    personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+    day: date('day').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.boardId, table.personId, table.day] })],
 );
 
 /** What people say about a board or one of its tiles; an answer to another comment stands in its thread. */

@@ -1,11 +1,11 @@
 /** What goes wrong: the server away under an open board, a question that runs too long, a person without rights. */
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { ask, expect, freePort, Product, sentence, signedIn, test } from './product';
+import { ask, boardLink, expect, freePort, openBoard, Product, sentence, signedIn, test } from './product';
 
 test('the server is restarted under an open board: it says so, comes back by itself and catches up', async ({ browser, product }) => {
   const mira = await signedIn(browser, product, 'mira');
-  await mira.getByRole('link', { name: 'Operations' }).click();
+  await openBoard(mira, 'Operations');
   await expect(mira.getByTestId('tile')).toHaveCount(8);
   await expect(mira.getByTestId('tile').first()).toContainText('On-time share');
   const board = mira.url();
@@ -25,6 +25,51 @@ test('the server is restarted under an open board: it says so, comes back by its
   await expect(mira.getByText('connecting …')).toBeHidden();
 });
 
+test('the server is restarted under three people: none loses what they had, and all three agree in the end', async ({ browser, product }) => {
+  test.setTimeout(120_000);
+  const everyone = [await signedIn(browser, product, 'mira'), await signedIn(browser, product, 'ines'), await signedIn(browser, product, 'tomas')] as const;
+  const [mira, ines, tomas] = everyone;
+  for (const page of everyone) {
+    await openBoard(page, 'Operations');
+    await expect(page.getByTestId('tile')).toHaveCount(8);
+  }
+  // one has refined for herself, one has words unsent, one a comment half written
+  await ask(mira, 'only overnight ships');
+  await expect(mira.getByTestId('board-sentence')).toContainText('refined for me');
+  const refined = mira.url();
+  await ines.getByRole('combobox').last().fill('H1 2026');
+  await tomas.getByRole('button', { name: /^Acts on/ }).first().click();
+  await tomas.getByRole('menuitem', { name: 'Comment' }).click();
+  await tomas.getByLabel('Comment on the tile').fill('Is the ice on this?');
+  await product.stop();
+  for (const page of everyone) await expect(page.getByText('connecting …')).toBeVisible();
+  await tomas.getByRole('button', { name: 'Comment on the tile' }).click();
+  await expect(tomas.getByText('cannot be reached')).toBeVisible();
+  await product.start();
+  for (const page of everyone) await expect(page.getByText('connecting …')).toBeHidden({ timeout: 20_000 });
+  expect(mira.url()).toBe(refined);
+  await expect(mira.getByTestId('board-sentence')).toContainText('refined for me');
+  await expect(ines.getByRole('combobox').last()).toHaveValue('H1 2026');
+  await expect(tomas.getByLabel('Comment on the tile')).toHaveValue('Is the ice on this?');
+  await tomas.getByRole('button', { name: 'Comment on the tile' }).click();
+  for (const page of [mira, ines]) await expect(page.getByRole('button', { name: 'Comments 1' })).toBeVisible();
+  // changes reach all three again
+  await ines.getByText('For everyone').click();
+  await ines.getByRole('combobox').last().press('Enter');
+  for (const page of everyone) await expect(page.getByTestId('board-sentence')).toContainText('H1 2026');
+  await expect(mira.getByLabel('Here now').getByRole('listitem')).toHaveCount(3);
+});
+
+test('on Today what colleagues open most is listed', async ({ browser, product }) => {
+  for (const name of ['mira', 'tomas'] as const) {
+    const page = await signedIn(browser, product, name);
+    await openBoard(page, 'Operations');
+    await expect(page.getByRole('heading', { name: 'Operations' })).toBeVisible();
+  }
+  const ines = await signedIn(browser, product, 'ines');
+  await expect(ines.getByRole('list', { name: 'Opened most' }).getByRole('listitem').filter({ hasText: 'Operations' })).toContainText(/by \d+ people/);
+});
+
 test('on Today nothing slides away under the pointer: what answers late is waited for', async ({ browser, product }) => {
   const mira = await signedIn(browser, product, 'mira');
   await mira.route('**/api/models/*', async (route) => {
@@ -32,7 +77,7 @@ test('on Today nothing slides away under the pointer: what answers late is waite
     await route.continue();
   });
   await mira.goto(product.address);
-  const link = mira.getByRole('link', { name: 'Operations' });
+  const link = boardLink(mira, 'Operations');
   await expect(link).toBeVisible();
   const before = await link.boundingBox();
   await mira.waitForTimeout(1500);
@@ -82,7 +127,7 @@ test('a person without rights: no board, no asking, a board to see and to refine
   await tomas.goto(mira.url());
   await expect(tomas.getByRole('heading', { name: 'Not found' })).toBeVisible();
   await tomas.goto(`${product.address}/boards`);
-  await tomas.getByRole('link', { name: 'Summer season 2026' }).click();
+  await openBoard(tomas, 'Summer season 2026');
   await expect(tomas.getByTestId('tile')).toHaveCount(11);
   await expect(tomas.getByRole('button', { name: 'Share' })).toHaveCount(0);
   await tomas.getByRole('button', { name: /^Acts on/ }).first().click();
@@ -94,7 +139,7 @@ test('a person without rights: no board, no asking, a board to see and to refine
 
 test('a right taken back closes the open board politely', async ({ browser, product }) => {
   const mira = await signedIn(browser, product, 'mira');
-  await mira.getByRole('link', { name: 'Operations' }).click();
+  await openBoard(mira, 'Operations');
   await expect(mira.getByRole('button', { name: 'Share' })).toBeVisible();
   const tomas = await signedIn(browser, product, 'tomas');
   await tomas.goto(mira.url());

@@ -68,6 +68,15 @@ export async function signedIn(browser: Browser, product: Product, name: Name, a
   return page;
 }
 
+/** A board in the list of boards, on Today or in their own place. */
+export const boardLink = (page: Page, title: string) => page.getByRole('list', { name: 'Boards' }).getByRole('link', { name: title });
+
+/** Opens a board from the place of boards, where all are listed. */
+export async function openBoard(page: Page, title: string): Promise<void> {
+  await page.getByRole('link', { name: 'Boards', exact: true }).click();
+  await boardLink(page, title).click();
+}
+
 /** Types in the ask line of the page and presses Enter. */
 export async function ask(page: Page, text: string): Promise<void> {
   const line = page.getByRole('combobox').last();

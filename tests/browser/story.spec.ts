@@ -1,6 +1,6 @@
 /** The whole path with two people in two browsers: ask, follow up, verify, pin, share, refine, ask from the tile. */
 import AxeBuilder from '@axe-core/playwright';
-import { ask, expect, sentence, signedIn, test } from './product';
+import { ask, expect, openBoard, sentence, signedIn, test } from './product';
 
 test('an analyst asks, follows up, checks, pins and shares; a colleague sees it arrive, narrows it and asks on', async ({ browser, product }) => {
   const mira = await signedIn(browser, product, 'mira');
@@ -125,7 +125,7 @@ test('everything by keyboard: the ask line, completions, the chart kind, a phras
 
 test('a tile is moved and made wider by its menu, others make room, and undo brings all back', async ({ browser, product }) => {
   const page = await signedIn(browser, product, 'mira');
-  await page.getByRole('link', { name: 'Operations' }).click();
+  await openBoard(page, 'Operations');
   await expect(page.getByTestId('tile')).toHaveCount(8);
   const delay = page.getByTestId('tile').filter({ hasText: 'On-time share' });
   await expect(delay).toBeVisible();
@@ -163,7 +163,7 @@ for (const scheme of ['light', 'dark'] as const)
     await check('today');
     await page.goto(`${product.address}/boards`);
     await check('boards');
-    await page.getByRole('link', { name: 'Summer season 2026' }).click();
+    await openBoard(page, 'Summer season 2026');
     await expect(page.getByTestId('tile')).toHaveCount(11);
     await check('board');
     await page.goto(`${product.address}/inquiries`);

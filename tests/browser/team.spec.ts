@@ -1,5 +1,5 @@
 /** Three people keep a board: words, places, comments, history, fresh data, a cut network; all agree at the end. */
-import { expect, signedIn, test } from './product';
+import { expect, openBoard, signedIn, test } from './product';
 import type { Page } from '@playwright/test';
 
 const tiles = (page: Page) => page.getByTestId('tile');
@@ -12,7 +12,7 @@ test('three people build, place, talk, go back and stay in step', async ({ brows
   test.setTimeout(150_000);
   const [mira, ines, tomas] = [await signedIn(browser, product, 'mira'), await signedIn(browser, product, 'ines'), await signedIn(browser, product, 'tomas')];
   for (const page of [mira, ines, tomas]) {
-    await page.getByRole('link', { name: 'Summer season 2026' }).click();
+    await openBoard(page, 'Summer season 2026');
     await expect(tiles(page)).toHaveCount(11);
   }
   await expect(mira.getByLabel('Here now').getByRole('listitem')).toHaveCount(3);

@@ -91,6 +91,8 @@ export interface BoardSummary {
   readonly owner: string;
   readonly tiles: number;
   readonly followers: number;
+  /** How many people opened it in the last four weeks. */
+  readonly openedBy: number;
   readonly right: Right;
 }
 

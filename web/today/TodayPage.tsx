@@ -3,7 +3,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
-import { api } from '../app/api';
+import { api, type BoardSummary } from '../app/api';
 import { useInterface } from '../app/interface-state';
 import { Page } from '../app/Page';
 import { usePerson } from '../app/session';
@@ -32,6 +32,11 @@ const Mentions = styled.section`
   padding-bottom: 26px;
   h2 { font-size: 12px; font-weight: 600; color: var(--signal); margin-bottom: 8px; }
 `;
+
+/** Boards that several people open, most first; those changed last first among equals, as they come. */
+function popularAmong(boards: readonly BoardSummary[]): readonly BoardSummary[] {
+  return boards.filter((board) => board.openedBy > 1).sort((a, b) => b.openedBy - a.openedBy).slice(0, 4);
+}
 
 export function TodayPage() {
   const person = usePerson();
@@ -64,6 +69,7 @@ export function TodayPage() {
   });
   /** Shown at once: a list that slides away under the pointer loses the click. */
   const pending = models.isPending || (modelId !== null && model.isPending) || boards.isPending || inquiries.isPending || mentions.isPending || news.isPending;
+  const popular = popularAmong(boards.data ?? []);
   const hour = new Date().getHours();
   const greeting = hour < 12 ? 'Good morning' : hour < 18 ? 'Good afternoon' : 'Good evening';
   const asks = person.role !== 'viewer';
@@ -109,6 +115,12 @@ export function TodayPage() {
           {inquiries.isError ? <Failure error={inquiries.error} /> : inquiries.data.length === 0 ? <p>{asks ? 'None yet. Ask a question above.' : 'Your role reads boards; asking needs the role of analyst.'}</p>
           : <List label="Inquiries" entries={inquiries.data.slice(0, 6).map((one) => ({ id: one.id, to: `/inquiries/${one.id}`, title: one.title, about: ago(one.updatedAt) }))} />}
         </section>
+        {popular.length > 0 ? (
+          <section>
+            <h2>Opened most in four weeks</h2>
+            <List label="Opened most" entries={popular.map((board) => ({ id: board.id, to: `/boards/${board.id}`, title: board.title, about: `by ${board.openedBy} people` }))} />
+          </section>
+        ) : null}
       </Two>}
     </Page>
   );
