@@ -25,7 +25,7 @@ export const tileBody = z.union([
   z.object({ kind: z.literal('answer').default('answer'), modelId: z.string(), reading: readingSchema, title: title.nullish(), ownScope: z.boolean().optional(), place: inColumns }),
 ]);
 export const tileChangeBody = z
-  .object({ x: place.x.optional(), y: place.y.optional(), width: place.width.optional(), height: place.height.optional(), title: title.nullish(), words: words.optional(), ownScope: z.boolean().optional(), version: z.number().int().optional() })
+  .object({ x: place.x.optional(), y: place.y.optional(), width: place.width.optional(), height: place.height.optional(), title: title.nullish(), words: z.string().trim().max(4000).optional(), ownScope: z.boolean().optional(), version: z.number().int().optional() })
   .refine(inGrid, { message: 'a tile ends within the 12 columns' });
 
 const wantedTiles = z.string().transform((text) => (text === '' ? [] : text.split(','))).pipe(z.array(z.uuid()).max(200));

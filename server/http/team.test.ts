@@ -43,6 +43,12 @@ test('words are added, rewritten with their version, and refused to who may only
   const late = await ines<{ detail: string }>('PATCH', `/boards/${board}/tiles/${made.body.id}`, { words: 'Something else.', version: 1 });
   expect([late.status, late.body.detail]).toEqual([409, expect.stringContaining('Theirs is kept')]);
   expect((await view(mira)).tiles.find((tile) => tile.id === made.body.id)?.words).toBe('Mind the kiosk outage.');
+  expect((await mira('PATCH', `/boards/${board}/tiles/${made.body.id}`, { words: ' ' })).status).toBe(400);
+  const commentary = (await view(mira)).tiles.find((tile) => tile.kind === 'commentary');
+  for (const words of ['Mind this.', '']) {
+    expect((await mira('PATCH', `/boards/${board}/tiles/${commentary?.id ?? ''}`, { words })).status).toBe(200);
+    expect((await view(mira)).tiles.find((tile) => tile.id === commentary?.id)?.words).toBe(words);
+  }
   expect((await tomas('POST', `/boards/${board}/tiles`, { kind: 'text', words: 'Hello' })).status).toBe(403);
   expect((await mira('POST', `/boards/${board}/tiles`, { kind: 'text', words: '  ' })).status).toBe(400);
 });

@@ -102,6 +102,7 @@ export async function changeTile(store: Store, boardId: string, tileId: string, 
     const [there] = await transaction.select().from(tiles).where(and(eq(tiles.id, tileId), eq(tiles.boardId, boardId))).for('update');
     if (!there) throw notFound('tile');
     if (version !== undefined && version !== there.version) throw new Problem(409, 'Changed meanwhile', 'Someone changed this tile at the same time. Theirs is kept; look at it and make your change again.', { version: there.version });
+    if (change.words === '' && there.kind !== 'commentary') throw new Problem(400, 'No words', 'A text or a heading needs words; what it says now is kept. To be rid of it, take it off the board.');
     const [row] = await transaction.update(tiles).set({ ...change, version: there.version + 1 }).where(eq(tiles.id, tileId)).returning();
     await changed(transaction, boardId, { kind: 'tile', tile: tileId, by: personId }, 'words' in change || 'title' in change ? 'changed the words of a tile' : 'ownScope' in change ? (change.ownScope === true ? 'let a tile keep its own conditions' : 'put a tile under the board’s sentence') : 'moved a tile');
     return row as Tile;

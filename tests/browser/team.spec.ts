@@ -29,6 +29,21 @@ test('three people build, place, talk, go back and stay in step', async ({ brows
   await ines.getByRole('button', { name: 'Keep' }).click();
   await expect(tomas.getByText('The kiosks were out for a week.')).toBeVisible();
 
+  // what a colleague rewrote since is not lost when the first is taken back
+  await mira.getByRole('button', { name: 'Acts on text' }).click();
+  await mira.getByRole('menuitem', { name: 'Change the words' }).click();
+  await mira.getByLabel('Words', { exact: true }).fill('The kiosks were out for ten days.');
+  await mira.getByRole('button', { name: 'Keep' }).click();
+  await expect(ines.getByText('The kiosks were out for ten days.')).toBeVisible();
+  await ines.getByRole('button', { name: 'Rewritten: undo' }).click();
+  await expect(ines.getByText('A colleague has changed this since.')).toBeVisible();
+  await mira.getByRole('button', { name: 'Rewritten: undo' }).click();
+  await expect(ines.getByText('The kiosks were out for a week.')).toBeVisible();
+  await ines.getByRole('button', { name: 'Rewritten: undo' }).click();
+  await expect(tomas.getByText('The kiosks were out')).toHaveCount(0);
+  await ines.getByRole('button', { name: 'Rewritten: redo' }).click();
+  await expect(tomas.getByText('The kiosks were out for a week.')).toBeVisible();
+
   // drawn by its head, then sized by its corner, then moved by keys
   await mira.evaluate(() => document.querySelector('main')?.scrollTo(0, 0));
   const chart = (await mira.locator('[data-tile]').nth(4).getAttribute('data-tile')) ?? '';

@@ -1,13 +1,31 @@
 /** The changes a person makes to a board, each of which can be taken back and done again. */
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { api, type Board, type BoardTile, type Looks, type Scope, type WordsTile } from '../app/api';
+import { same } from '@zud/core/reading/schema';
+import { api, ProblemError, type Board, type BoardTile, type Looks, type Scope, type WordsTile } from '../app/api';
 import { arranged } from './layout';
 import type { PlaceChange } from './tile-acts';
 import { useUndo } from './use-undo';
 import { showTile } from './WordsFace';
 
 const placeOf = ({ x, y, width, height }: BoardTile) => ({ x, y, width, height });
-const samePlace = (a: BoardTile, b: BoardTile) => JSON.stringify(placeOf(a)) === JSON.stringify(placeOf(b));
+const samePlace = (a: BoardTile, b: BoardTile) => same(placeOf(a), placeOf(b));
+
+/** What is taken back has been changed by a colleague since it was done. */
+class ChangedSince extends ProblemError {
+  constructor() {
+    super(409, 'Changed meanwhile', 'A colleague has changed this since. Theirs is kept; the history of the board holds both.');
+  }
+}
+
+type TileChange = Parameters<typeof api.changeTile>[2];
+
+/** Changes tiles back (or again), if each is still as this person left it. @throws ChangedSince, before anything is changed */
+async function changeAgain(boardId: string, changes: readonly { readonly id: string; readonly left: TileChange; readonly to: TileChange }[]): Promise<void> {
+  const { tiles } = await api.board(boardId, null);
+  const there = changes.map((one) => ({ ...one, tile: tiles.find((tile) => tile.id === one.id) }));
+  for (const { tile, left } of there) if (tile && !same({ ...tile, ...left }, tile)) throw new ChangedSince();
+  for (const { id, to, tile } of there) if (tile) await api.changeTile(boardId, id, { ...to, version: tile.version });
+}
 
 export function useBoardChanges(boardId: string, board: Board | undefined) {
   const client = useQueryClient();
@@ -33,12 +51,16 @@ export function useBoardChanges(boardId: string, board: Board | undefined) {
     mutationFn: async ({ tile, change }: { tile: BoardTile; change: PlaceChange }) => {
       const after = arranged(tiles.map((one) => (one.id === tile.id ? { ...one, ...change } : one)), tile.id);
       const moved = after.filter((one) => tiles.some((there) => there.id === one.id && !samePlace(there, one)));
-      const put = async (places: readonly BoardTile[], version?: number) => {
-        for (const one of places) await api.changeTile(boardId, one.id, { ...placeOf(one), ...(version !== undefined && one.id === tile.id ? { version } : {}) });
-      };
-      await put(moved, tile.version);
-      const before = tiles.filter((one) => moved.some((other) => other.id === one.id));
-      history.did({ label: 'Moved', undo: () => put(before), redo: () => put(moved) });
+      for (const one of moved) await api.changeTile(boardId, one.id, { ...placeOf(one), ...(one.id === tile.id ? { version: tile.version } : {}) });
+      const changes = tiles.flatMap((one) => {
+        const other = moved.find(({ id }) => id === one.id);
+        return other ? [{ id: one.id, before: placeOf(one), after: placeOf(other) }] : [];
+      });
+      history.did({
+        label: 'Moved',
+        undo: () => changeAgain(boardId, changes.map(({ id, before, after: left }) => ({ id, left, to: before }))),
+        redo: () => changeAgain(boardId, changes.map(({ id, before: left, after: to }) => ({ id, left, to }))),
+      });
     },
     ...settled,
   });
@@ -55,7 +77,8 @@ export function useBoardChanges(boardId: string, board: Board | undefined) {
   const write = useMutation({
     mutationFn: async ({ tile, words }: { tile: WordsTile; words: string }) => {
       await api.changeTile(boardId, tile.id, { words, version: tile.version });
-      history.did({ label: 'Rewritten', undo: () => api.changeTile(boardId, tile.id, { words: tile.words ?? '' }), redo: () => api.changeTile(boardId, tile.id, { words }) });
+      const [before, after] = [{ words: tile.words ?? '' }, { words }];
+      history.did({ label: 'Rewritten', undo: () => changeAgain(boardId, [{ id: tile.id, left: after, to: before }]), redo: () => changeAgain(boardId, [{ id: tile.id, left: before, to: after }]) });
     },
     ...settled,
   });
@@ -95,7 +118,13 @@ export function useBoardChanges(boardId: string, board: Board | undefined) {
     ...settled,
   });
   /** Notes that the board's sentence was changed for everyone. */
-  const changedScope = (before: Scope, after: Scope) => history.did({ label: 'Changed for everyone', undo: () => api.setScope(boardId, before), redo: () => api.setScope(boardId, after) });
+  const changedScope = (before: Scope, after: Scope) => {
+    const put = async (left: Scope, to: Scope) => {
+      if (!same((await api.board(boardId, null)).scope, left)) throw new ChangedSince();
+      await api.setScope(boardId, to);
+    };
+    history.did({ label: 'Changed for everyone', undo: () => put(after, before), redo: () => put(before, after) });
+  };
 
   const all = [move, remove, add, duplicate, write, keepOwn, moveTo, look];
   return {
