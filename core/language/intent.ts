@@ -1,7 +1,7 @@
 /** Intents: what a stretch of a question asks for, before the calendar, the model and the reading before settle it. */
 import type { Calculation, RowFunction } from '../model/calculation';
 import type { Edit } from '../reading/edit';
-import type { Breakdown, Condition, Key, Listed, Rank, Shown, Transform } from '../reading/schema';
+import type { Breakdown, ChangeOf, Condition, Key, Listed, Rank, Shown, Transform } from '../reading/schema';
 import type { Grain } from '../time/grain';
 import type { Period } from '../time/period';
 import type { Day } from '../time/day';
@@ -45,6 +45,14 @@ export interface SaidTest {
   readonly test: Extract<Condition, { kind: 'rows' }>['test'];
   readonly value?: Amount;
   readonly upper?: Amount;
+}
+
+/** What a change is from, where it is said; whether in per cent where it is not told by the number. */
+export interface SaidChange {
+  readonly basis: ChangeOf['basis'] | 'implied';
+  readonly as: ChangeOf['as'];
+  /** Better or worse: up or down by the direction of what changed. */
+  readonly sense?: 'best' | 'worst';
 }
 
 export type SaidTransform =
@@ -109,14 +117,16 @@ export type SaidEdit =
   | { readonly do: 'saidChangeRank'; readonly sense: Sense; readonly on: 'difference' | 'percent'; readonly count: number; readonly marked: boolean; readonly of: Key | null; readonly calculation: Calculation | null }
   | { readonly do: 'saidChangeOrder'; readonly on: 'difference' | 'percent'; readonly direction: 'up' | 'down' }
   /** Members of a key by a measure; without one, by what is shown. `count`: how many they are. */
-  | { readonly do: 'saidMeasureTest'; /** Null: the level that the answer before shows last. */ readonly at: Key | null; readonly calculation: Calculation | null; readonly test: SaidTest; readonly count: boolean; readonly narrows: boolean; /** What is shown where nothing else is: the two measures of a difference that is tested. */ readonly shows?: readonly Calculation[]; readonly besidePlan?: true }
+  | { readonly do: 'saidMeasureTest'; /** Null: the level that the answer before shows last, or one of the kind asked for. */ readonly at: Key | null; readonly ofKind?: 'person'; readonly calculation: Calculation | null; readonly test: SaidTest; /** How much it changed is tested, in the place of what it is. */ readonly change?: SaidChange; readonly count: boolean; readonly narrows: boolean; /** As a sentence says it, to which nothing is added. */ readonly asIs?: true; /** What is shown where nothing else is: the two measures of a difference that is tested. */ readonly shows?: readonly Calculation[]; readonly besidePlan?: true }
+  /** "in steps of 15": the ranges shown, of another width. */
+  | { readonly do: 'rangeWidth'; readonly width: number }
   /** "fewer than 1,000": the only test of a number in force, with another number. */
   | { readonly do: 'retest'; readonly test: SaidTest }
   /** "drop the condition on delay", "include 2024 again": takes out what was said of it. */
   | { readonly do: 'dropTests'; readonly of: { readonly calculation: Calculation } | { readonly key: Key } | { readonly period: SaidPeriod } }
   | { readonly do: 'saidRowTest'; readonly measure: string; readonly test: SaidTest }
   /** "longer than 3 hours": the only row-level number that is measured in such a unit. */
-  | { readonly do: 'saidLengthTest'; readonly word: string; readonly test: SaidTest; readonly to?: string }
+  | { readonly do: 'saidLengthTest'; /** Which of the numbers it may be about: each is a reading of its own. */ readonly place: number; readonly word: string; readonly test: SaidTest; readonly to?: string }
   /** "growth", "change": beside the period before of the grain shown, else beside the year before. */
   | { readonly do: 'change' }
   /** A line across the chart; its number is in the unit of what is shown. */
@@ -130,6 +140,8 @@ export type SaidEdit =
   | { readonly do: 'aside'; readonly level: string; readonly members: readonly string[] }
   /** "vs all", "vs the rest": the members the answer before is about, beside those. */
   | { readonly do: 'beside'; readonly with: 'all' | 'rest' }
+  /** "everyone else": those that the answer before leaves out. */
+  | { readonly do: 'theOthers' }
   /** "it", "there": the one member that the answer before is about. */
   | { readonly do: 'same'; readonly kind: 'any' | 'place' }
   /** "all ports": lifts the condition on the level where there is one, else breaks down by it. */

@@ -6,7 +6,7 @@ import { level as levelOf, type Model } from '../model/model';
 import type { Edit } from '../reading/edit';
 import { canonical, type Breakdown, type Condition, type Reading, type Transform } from '../reading/schema';
 import { sentenceOf } from '../reading/sentence';
-import { breakdownWords, calculationWords, comparisonWords, conditionWords, keyPluralWords, levelWords, lineWords, listedWords, listWords, numberTestWords, orderWords, periodWords, rankWords, roleWords, rowsWords, setWords, shownWords, viewWords, type Naming } from '../reading/words';
+import { breakdownWords, calculationWords, comparisonWords, conditionWords, keyPluralWords, levelWords, lineWords, listedWords, listWords, numberTestWords, testedWords, orderWords, periodWords, rankWords, roleWords, rowsWords, setWords, shownWords, viewWords, type Naming } from '../reading/words';
 import type { Calendar } from '../time/period';
 import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
@@ -116,7 +116,7 @@ function conditionChange({ condition, how }: Extract<Edit, { do: 'condition' }>,
   if (condition.kind === 'set') return [`${condition.is ? 'only' : 'without'} ${setWords(naming, condition.set)}`, said];
   if (condition.kind === 'measure') {
     const members = keyPluralWords(naming, condition.at);
-    const tested = condition.test === 'missing' ? `with no ${calculationWords(naming, condition.calculation)}` : condition.test === 'present' ? `with any ${calculationWords(naming, condition.calculation)}` : `with ${calculationWords(naming, condition.calculation)} ${numberTestWords(condition)}`;
+    const tested = condition.test === 'missing' ? `with no ${testedWords(naming, condition)}` : condition.test === 'present' ? `with any ${testedWords(naming, condition)}` : `with ${testedWords(naming, condition)} ${numberTestWords(naming, condition)}`;
     return [`only ${members} ${tested}`, said];
   }
   if (condition.kind !== 'members') return [said];

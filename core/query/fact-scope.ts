@@ -5,15 +5,21 @@
 import { addsUp } from '../model/additivity';
 import type { Calculation } from '../model/calculation';
 import { columnOf, dateColumn, factHasLevel, level as levelOf, measure as measureOf, type ColumnRef, type Join, type Model } from '../model/model';
-import { breakdownWords, calculationWords } from '../reading/words';
-import type { Breakdown, Condition, Key as ReadingKey, Reading } from '../reading/schema';
+import { breakdownWords, testedWords } from '../reading/words';
+import type { Breakdown, ChangeOf, Condition, Key as ReadingKey, Reading } from '../reading/schema';
 import { resolvePeriod } from '../time/period';
 import { CannotPlan } from './cannot-plan';
 import { node, type Aggregation, type DayWindow, type Key, type NumberTest, type PlanNode, type RowCondition, type Shift } from './plan';
 import type { PlanContext } from './planner';
 
-/** One value a member of some keys, over conditions and a window: columns k0 … and `value`. */
-export type Values = (keys: readonly ReadingKey[], calculation: Calculation, where: readonly Condition[], window: DayWindow) => PlanNode;
+/** One value a member of some keys, over conditions and a window: columns k0 … and `value`; where a change is asked for, that of the value. */
+export type Values = (keys: readonly ReadingKey[], calculation: Calculation, where: readonly Condition[], window: DayWindow, change?: ChangeOf) => PlanNode;
+
+/** The window in which members are tested, and how far time keys are moved that land on it. */
+export interface Tested {
+  readonly window: DayWindow;
+  readonly shift: Shift | null;
+}
 
 export class FactScope {
   private readonly model: Model;
@@ -109,8 +115,11 @@ export class FactScope {
     }
   }
 
-  /** The conditions of the reading and of a window on this fact's rows. */
-  conditions(window: DayWindow): RowCondition[] {
+  /**
+   * The conditions of the reading and of a window on this fact's rows.
+   * @param tested where members are tested: for a window that stands beside another, in that other one
+   */
+  conditions(window: DayWindow, tested: Tested = { window, shift: null }): RowCondition[] {
     const conditions: RowCondition[] = [];
     const { from, to } = window;
     if (from !== undefined || to !== undefined) conditions.push({ test: 'days', column: this.dateColumn(this.reading.when?.role), is: true, ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) });
@@ -119,14 +128,14 @@ export class FactScope {
         const key = this.key(by, '', null);
         if (key.kind === 'bins') conditions.push({ test: 'present', column: key.column, name: measureOf(this.model, by.measure).name, is: true });
       }
-    return [...conditions, ...this.reading.where.map((condition) => this.condition(condition, window))];
+    return [...conditions, ...this.reading.where.map((condition) => this.condition(condition, window, tested))];
   }
 
   members(level: string, is: boolean, members: readonly string[]): RowCondition {
     return { test: 'members', level, column: this.levelColumn(level), is, members };
   }
 
-  private condition(condition: Condition, window: DayWindow): RowCondition {
+  private condition(condition: Condition, window: DayWindow, tested: Tested): RowCondition {
     switch (condition.kind) {
       case 'members':
         return this.members(condition.level, condition.is, condition.members);
@@ -157,7 +166,7 @@ export class FactScope {
         return { test: 'number', column, name: found.name, number: numberTest(condition) };
       }
       case 'measure':
-        return this.measureCondition(condition, window);
+        return this.measureCondition(condition, tested);
     }
   }
 
@@ -169,26 +178,29 @@ export class FactScope {
   }
 
   /** Members of a key on which a measure, aggregated over the rest of the reading's scope, passes a test. */
-  private measureCondition(condition: Extract<Condition, { kind: 'measure' }>, window: DayWindow): RowCondition {
+  private measureCondition(condition: Extract<Condition, { kind: 'measure' }>, { window, shift }: Tested): RowCondition {
     const scope = this.reading.where.filter((one) => one.kind !== 'measure');
-    const values = this.values([condition.at], condition.calculation, scope, window);
+    const { change } = condition;
+    if (change !== undefined && condition.at.kind !== 'time' && window.from === undefined) throw new CannotPlan('A change needs a period that something lies before; name one, for example “this year”.');
+    const values = this.values([condition.at], condition.calculation, scope, window, change);
     const test = (number: Extract<PlanNode, { node: 'test' }>['number']) => node({ node: 'test', input: values, column: 'value', number });
     const tested = (): PlanNode => {
       switch (condition.test) {
         case 'aboveAverage':
         case 'belowAverage': {
+          if (change !== undefined) throw new CannotPlan('How much something changed is tested against a number, not against an average.');
           const up = condition.test === 'aboveAverage';
           return addsUp(condition.calculation, this.model) ? test({ op: up ? 'overMean' : 'underMean' }) : test({ op: up ? 'overWhole' : 'underWhole', whole: this.values([], condition.calculation, scope, window) });
         }
         case 'missing':
         case 'present':
-          return test({ op: addsUp(condition.calculation, this.model) ? 'nonZero' : 'present' });
+          return test({ op: change === undefined && addsUp(condition.calculation, this.model) ? 'nonZero' : 'present' });
         default:
           return test(numberTest(condition));
       }
     };
     const { naming } = this.context;
-    return { test: 'among', is: condition.test !== 'missing', keys: [{ key: this.key(condition.at, 'k0', null), name: 'k0' }], input: tested(), about: `${breakdownWords(naming, condition.at)} by ${calculationWords(naming, condition.calculation)}` };
+    return { test: 'among', is: condition.test !== 'missing', keys: [{ key: this.key(condition.at, 'k0', shift), name: 'k0' }], input: tested(), about: `${breakdownWords(naming, condition.at)} by ${testedWords(naming, condition)}` };
   }
 }
 

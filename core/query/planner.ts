@@ -2,7 +2,7 @@
 import { isMeasure, type Calculation, type Leaf } from '../model/calculation';
 import { columnOf, expand, factForMembers, factForPeriods, level as levelOf, measure as measureOf, type ColumnRef, type Model } from '../model/model';
 import { breakdownWords, calculationWords, setWords, type Naming } from '../reading/words';
-import { byLevel, same, type Condition, type Key as ReadingKey, type Reading } from '../reading/schema';
+import { byLevel, same, type ChangeOf, type Condition, type Key as ReadingKey, type Reading } from '../reading/schema';
 import { addDays } from '../time/day';
 import { endOf, startOf } from '../time/grain';
 import type { Calendar } from '../time/period';
@@ -14,7 +14,7 @@ import { listingPlan } from './listing';
 import { changeColumn, orderTerms } from './order';
 import { ALL, REST } from './parts';
 import { periodCount, unitScope } from './period-count';
-import { timeGrain, windowsOf } from './windows';
+import { before, timeGrain, windowsOf } from './windows';
 
 /** A rule that limits a person to members of a level. */
 export interface RowRule {
@@ -60,6 +60,8 @@ interface Branch {
   readonly shift: Shift | null;
   readonly prefix: string;
   readonly slice: Slice | null;
+  /** The window in which members are tested: that of the answer, for what stands beside it too. */
+  readonly tested: DayWindow;
 }
 
 /** Members chosen by a rank before anything is shown of them. */
@@ -148,7 +150,7 @@ class Planner {
 
   /** The rows of a fact that this reading is about. */
   scope(fact: string): FactScope {
-    return new FactScope(fact, this.reading, this.context, (keys, calculation, where, window) => this.subPlan(keys, calculation, where, window));
+    return new FactScope(fact, this.reading, this.context, (keys, calculation, where, window, change) => this.subPlan(keys, calculation, where, window, change));
   }
 
   /**
@@ -256,7 +258,7 @@ class Planner {
       if (folds && key.kind !== 'level') throw new CannotPlan('Only members of a level can be put together as others.');
       return folds && key.kind === 'level' ? { ...key, others: selection.input } : key;
     });
-    const conditions = scope.conditions(branch.window);
+    const conditions = scope.conditions(branch.window, { window: branch.tested, shift: branch.shift });
     if (chosen !== null && branch.slice === null && rank?.others !== true) conditions.push(chosen);
     const { against } = this.reading;
     if (branch.slice?.members) conditions.push(scope.members(branch.slice.level, branch.slice.members.is, branch.slice.members.names));
@@ -269,8 +271,8 @@ class Planner {
   }
 
   private branches(window: DayWindow): Branch[] {
-    const times: Omit<Branch, 'slice'>[] = [{ window, shift: null, prefix: '' }];
-    if (this.windows.other) times.push({ window: this.windows.other, shift: this.windows.shift, prefix: 'o_' });
+    const times: Omit<Branch, 'slice'>[] = [{ window, shift: null, prefix: '', tested: window }];
+    if (this.windows.other) times.push({ window: this.windows.other, shift: this.windows.shift, prefix: 'o_', tested: window });
     return times.flatMap((time) => this.slices().map((slice): Branch => ({ ...time, slice })));
   }
 
@@ -291,17 +293,27 @@ class Planner {
   }
 
   /** One value a member of the keys, under conditions, in a window: columns k0 … and `value`. */
-  private subPlan(keys: readonly ReadingKey[], calculation: Calculation, where: readonly Condition[], window: DayWindow): PlanNode {
+  private subPlan(keys: readonly ReadingKey[], calculation: Calculation, where: readonly Condition[], window: DayWindow, change?: ChangeOf): PlanNode {
     const reading: Reading = { ...this.reading, shown: [{ calculation, transform: null }], by: [...keys], where: [...where], against: null, rank: null, order: null, rows: null };
-    return new Planner(reading, this.context).valueNode(window);
+    return new Planner(reading, this.context).valueNode(window, change);
   }
 
-  /** This reading's only value by its keys, without order or cut. */
-  private valueNode(window: DayWindow): PlanNode {
-    const expression = this.expression(this.reading.shown[0]?.calculation ?? { kind: 'number', value: 0 }, '');
+  /** This reading's only value by its keys, or how much it changed, without order or cut. */
+  private valueNode(window: DayWindow, change: ChangeOf | undefined): PlanNode {
+    const calculation = this.reading.shown[0]?.calculation ?? { kind: 'number' as const, value: 0 };
+    if (change !== undefined && hasPerPeriod(expand(this.model, calculation))) throw new CannotPlan('The change of an average for each period is not tested; test the measure itself.');
+    const value = this.expression(calculation, '');
     const keys = this.reading.by.map((_by, index) => `k${index}`);
-    const inputs = this.facts().map((fact) => this.aggregate(fact, { window, shift: null, prefix: '', slice: null }, null));
-    const combined = node({ node: 'combine', inputs, keys, values: [...this.leaves.map((leaf) => leaf.name), ROWS] });
+    const branches: Branch[] = [{ window, shift: null, prefix: '', slice: null, tested: window }];
+    let expression = value;
+    if (change !== undefined) {
+      const { other, shift } = before(change.basis, window, timeGrain(this.reading.by), this.context.calendar);
+      branches.push({ window: other, shift, prefix: 'o_', slice: null, tested: window });
+      const was = this.expression(calculation, 'o_');
+      expression = change.as === 'percent' ? { kind: 'relative', left: value, right: was } : { kind: 'arithmetic', operator: 'subtract', left: value, right: was };
+    }
+    const inputs = branches.flatMap((branch) => this.facts().map((fact) => this.aggregate(fact, branch, null)));
+    const combined = node({ node: 'combine', inputs, keys, values: [...branches.flatMap(({ prefix }) => this.leaves.map((leaf) => `${prefix}${leaf.name}`)), ROWS] });
     return node({ node: 'calculate', input: combined, keys, columns: [{ name: 'value', expression }] });
   }
 
@@ -342,6 +354,10 @@ class Planner {
 function besideSlices(beside: 'none' | 'all' | 'rest', at: number, level: string, members: readonly string[]): Slice[] {
   if (beside === 'none') return [];
   return [{ at, level, text: beside === 'all' ? ALL : REST, members: beside === 'all' ? null : { is: false, names: members } }];
+}
+
+function hasPerPeriod(calculation: Calculation): boolean {
+  return calculation.kind === 'arithmetic' ? hasPerPeriod(calculation.left) || hasPerPeriod(calculation.right) : calculation.kind === 'perPeriod';
 }
 
 const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

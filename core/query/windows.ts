@@ -23,20 +23,11 @@ const WEEKS_OF_YEAR = 364;
 export function windowsOf(reading: Reading, calendar: Calendar): Windows {
   const window: DayWindow = reading.when ? resolvePeriod(reading.when.period, calendar) : {};
   const against = reading.against;
-  const grain = timeGrain(reading.by);
   if (against === null || against.kind === 'plan' || against.kind === 'members') return { window, other: null, shift: null, note: null };
   const ended = cutAtData(window, calendar);
-  if (against.kind === 'year') {
-    const shift: Shift = grain === 'week' ? { days: WEEKS_OF_YEAR } : { months: 12 };
-    return { window, other: movedBack(ended, shift), shift, note: window.cutFrom ? 'The year before is cut at the same day.' : null };
-  }
-  if (against.kind === 'previous') {
-    if (grain !== null) {
-      const shift = shiftOf(grain);
-      return { window, other: movedBack(ended, shift), shift, note: window.cutFrom ? `The ${grain} before is cut at the same day.` : null };
-    }
-    const shift = shiftBefore(window, calendar);
-    return { window, other: movedBack(ended, shift), shift, note: window.cutFrom ? 'The period before is cut at the same day.' : null };
+  if (against.kind !== 'period') {
+    const { other, shift, unit } = before(against.kind, window, timeGrain(reading.by), calendar);
+    return { window, other, shift, note: window.cutFrom ? `The ${unit} before is cut at the same day.` : null };
   }
   const beside = resolvePeriod(against.period, calendar);
   const shift = shiftBetween(beside, window);
@@ -47,6 +38,15 @@ export function windowsOf(reading: Reading, calendar: Calendar): Windows {
     shift,
     note: cut === beside.to ? lengthNote(ended, { ...beside, to: earlierOf(beside.to ?? calendar.asOf, calendar.asOf) }) : 'The earlier period is cut at the same day.',
   };
+}
+
+/**
+ * The days a year or a period before those of a window, which is cut at the reference day.
+ * @param grain that of the time line, whose periods each stand beside the one before; null: the window's own length
+ */
+export function before(basis: 'year' | 'previous', window: DayWindow, grain: Grain | null, calendar: Calendar): { readonly other: DayWindow; readonly shift: Shift; readonly unit: string } {
+  const shift = basis === 'year' ? (grain === 'week' ? { days: WEEKS_OF_YEAR } : { months: 12 }) : grain === null ? shiftBefore(window, calendar) : shiftOf(grain);
+  return { other: movedBack(cutAtData(window, calendar), shift), shift, unit: basis === 'year' ? 'year' : (grain ?? 'period') };
 }
 
 /** February beside March is like beside like; a year beside a month is not. */

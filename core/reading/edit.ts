@@ -5,6 +5,7 @@
 import { z } from 'zod';
 import { factHasLevel, factsOf, rowColumnOf, sharedHierarchy, neighbourLevel, level as levelOf, type Model } from '../model/model';
 import { calculationSchema, type Calculation } from '../model/calculation';
+import type { Grain } from '../time/grain';
 import { periodSchema } from '../time/period';
 import {
   breakdownSchema, byLevel, canonical, comparisonSchema, conditionSchema, EMPTY_READING, formatEditSchema, hasDifference, keySchema, listedSchema, orderSchema, plain, rankSchema, same, shownSchema,
@@ -62,15 +63,20 @@ export function applyEdits(reading: Reading, edits: readonly Edit[], model: Mode
     notes.push(...result.notes);
   }
   const tidied = tidy(current, model);
-  return comparesWithoutPeriod(tidied)
-    ? done({ ...tidied, when: { period: { kind: 'this', grain: 'year' } } }, ...notes, 'No period was named, so this year to date is compared.')
-    : done(tidied, ...notes);
+  const grain = comparedWithoutPeriod(tidied);
+  return grain === null ? done(tidied, ...notes) : done({ ...tidied, when: { period: { kind: 'this', grain } } }, ...notes, `No period was named, so this ${grain} to date is compared.`);
 }
 
-/** A comparison in time with no period and no time breakdown: it is taken as this year to date beside the same days of last year. */
-function comparesWithoutPeriod({ against, when, by, shown }: Reading): boolean {
+/**
+ * A comparison in time with no period and no time breakdown is taken as this year to date beside the same days of last year;
+ * what is set beside a period of its own, as what is now beside what was.
+ * @returns the grain of which this one is compared; null where a period is named or nothing is compared
+ */
+function comparedWithoutPeriod({ against, when, by, shown }: Reading): Grain | null {
+  if (when !== null) return null;
+  if (against?.kind === 'period') return against.period.kind === 'last' ? against.period.grain : 'year';
   const compares = against?.kind === 'year' || against?.kind === 'previous' || shown.some((one) => one.transform?.kind === 'change');
-  return compares && when === null && !by.some(isTime);
+  return compares && !by.some(isTime) ? 'year' : null;
 }
 
 function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
@@ -251,7 +257,7 @@ function subjectOf(condition: Condition, model: Model): string {
     case 'set':
       return `level ${model.sets.get(condition.set)?.level ?? condition.set}`;
     case 'measure':
-      return `measure ${canonical(condition.at)} ${canonical(condition.calculation)}`;
+      return `measure ${canonical(condition.at)} ${canonical(condition.calculation)} ${canonical(condition.change ?? null)}`;
     case 'rows':
       return `rows ${condition.measure}`;
     case 'notPeriod':

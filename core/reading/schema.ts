@@ -9,10 +9,15 @@ import { periodSchema } from '../time/period';
 
 export const READING_VERSION = 2;
 
+/** What a value is set beside to say how it changed, and whether as a difference or as a fraction of what it was. */
+const changeOf = { basis: z.enum(['previous', 'year']), as: z.enum(['difference', 'percent']) };
+const changeOfSchema = z.object(changeOf);
+export type ChangeOf = z.infer<typeof changeOfSchema>;
+
 export const transformSchema = z.discriminatedUnion('kind', [
   /** Of the total of all, or of the total of the outer breakdown. */
   z.object({ kind: z.literal('share'), within: z.enum(['all', 'outer']) }),
-  z.object({ kind: z.literal('change'), basis: z.enum(['previous', 'year']), as: z.enum(['difference', 'percent']) }),
+  z.object({ kind: z.literal('change'), ...changeOf }),
   z.object({ kind: z.literal('running') }),
   z.object({ kind: z.literal('moving'), count: z.number().int().min(2).max(366) }),
   z.object({ kind: z.literal('rank') }),
@@ -61,8 +66,8 @@ export const conditionSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('weekdays'), days: z.array(z.number().int().min(1).max(7)).min(1) }),
   /** Hours of the day (0 to 23, in the order of the stretch they make) or months of every year (1 to 12). */
   z.object({ kind: z.literal('cycle'), cycle: z.enum(['hour', 'monthOfYear']), values: z.array(z.number().int().min(0).max(23)).min(1) }),
-  /** A measure aggregated at a level or a grain, over the scope of the reading. */
-  z.object({ kind: z.literal('measure'), at: keySchema, calculation: calculationSchema, ...numberTest }),
+  /** A measure aggregated at a level or a grain, over the scope of the reading; or how much that changed. */
+  z.object({ kind: z.literal('measure'), at: keySchema, calculation: calculationSchema, change: changeOfSchema.optional(), ...numberTest }),
   /** The row-level column behind a measure. */
   z.object({ kind: z.literal('rows'), measure: z.string(), ...numberTest }),
 ]);

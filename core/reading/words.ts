@@ -52,7 +52,7 @@ export function calculationWords(naming: Naming, calculation: Calculation): stri
     case 'perPeriod':
       return `average ${PER_PERIOD[calculation.grain] ?? calculation.grain} ${measureWords(naming, calculation.measure)}`;
     case 'number':
-      return String(calculation.value);
+      return amountWords(calculation.value);
     case 'arithmetic': {
       const part = (one: Calculation) => (one.kind === 'arithmetic' ? `(${calculationWords(naming, one)})` : calculationWords(naming, one));
       return `${part(calculation.left)} ${OPERATOR_WORDS[calculation.operator]} ${part(calculation.right)}`;
@@ -105,7 +105,7 @@ export function breakdownWords(naming: Naming, by: Breakdown): string {
     case 'level':
       return levelWords(naming, by.level);
     case 'bins':
-      return `${measureWords(naming, by.measure)} in ${by.width === null ? 'ranges' : `steps of ${by.width}`}`;
+      return `${measureWords(naming, by.measure)} in ${by.width === null ? 'ranges' : `steps of ${amountWords(by.width)}`}`;
     case 'sets':
       return `${by.sets.map((set) => setWords(naming, set)).join(' versus ')}${BESIDE_WORDS[by.beside]}`;
     default:
@@ -125,18 +125,29 @@ export function roleWords(naming: Naming, role: string): string {
   return naming.name(lowerFirst(naming.model.dates.get(role)?.name ?? role));
 }
 
-export function numberTestWords(one: { test: string; value?: number | undefined; upper?: number | undefined }): string {
+/** A number as it is written in a sentence: with its thousands apart, shares in per cent; as it is where that would not read back as the same. */
+export function amountWords(value: number, share: 'share' | 'number' = 'number'): string {
+  const percent = Number((value * 100).toPrecision(12));
+  if (share === 'share' && percent / 100 === value) return `${amountWords(percent)}%`;
+  const grouped = value.toLocaleString('en-GB', { maximumFractionDigits: 12 });
+  return Number(grouped.replaceAll(',', '')) === value ? grouped : String(value);
+}
+
+/** A test of a calculation, or of how it changed. @example numberTestWords(naming, condition) // 'over 10,000' */
+export function numberTestWords(naming: Naming, one: Tested): string {
+  const share = isShare(naming.model, one) ? 'share' : 'number';
+  const [value, upper] = [amountWords(one.value ?? 0, share), amountWords(one.upper ?? 0, share)];
   switch (one.test) {
     case 'over':
-      return `over ${one.value}`;
+      return `over ${value}`;
     case 'under':
-      return `under ${one.value}`;
+      return `under ${value}`;
     case 'atLeast':
-      return `at least ${one.value}`;
+      return `at least ${value}`;
     case 'atMost':
-      return `at most ${one.value}`;
+      return `at most ${value}`;
     case 'between':
-      return `between ${one.value} and ${one.upper}`;
+      return `between ${value} and ${upper}`;
     case 'aboveAverage':
       return 'above average';
     case 'belowAverage':
@@ -144,6 +155,21 @@ export function numberTestWords(one: { test: string; value?: number | undefined;
     default:
       return one.test;
   }
+}
+
+type Tested = Extract<Condition, { kind: 'measure' | 'rows' }>;
+
+/** Is what is tested a fraction, which is said in per cent? */
+function isShare(model: Model, tested: Tested): boolean {
+  if (tested.kind === 'rows') return model.measures.get(tested.measure)?.format?.style === 'percent';
+  const { calculation, change } = tested;
+  if (change?.as === 'percent') return true;
+  return change === undefined && calculation.kind === 'measure' && model.measures.get(calculation.measure)?.format?.style === 'percent';
+}
+
+/** What a condition on a measure tests: the calculation, or how it changed. */
+export function testedWords(naming: Naming, { calculation, change }: Extract<Condition, { kind: 'measure' }>): string {
+  return shownWords(naming, { calculation, transform: change === undefined ? null : { kind: 'change', ...change } });
 }
 
 export function listWords(items: readonly string[], conjunction: 'and' | 'or'): string {
@@ -168,10 +194,10 @@ export function conditionWords(naming: Naming, condition: Condition): string {
     case 'cycle':
       return condition.cycle === 'hour' ? hoursWords(condition.values) : `in every ${listWords(condition.values.map((month) => MONTHS[month - 1] ?? ''), 'and')}`;
     case 'measure':
-      if (condition.test === 'missing' || condition.test === 'present') return `where ${breakdownWords(naming, condition.at)} has ${condition.test === 'missing' ? 'no' : 'any'} ${calculationWords(naming, condition.calculation)}`;
-      return `where ${breakdownWords(naming, condition.at)} has ${calculationWords(naming, condition.calculation)} ${numberTestWords(condition)}`;
+      if (condition.test === 'missing' || condition.test === 'present') return `where ${breakdownWords(naming, condition.at)} has ${condition.test === 'missing' ? 'no' : 'any'} ${testedWords(naming, condition)}`;
+      return `where ${breakdownWords(naming, condition.at)} has ${testedWords(naming, condition)} ${numberTestWords(naming, condition)}`;
     case 'rows':
-      return `where row ${measureWords(naming, condition.measure)} is ${numberTestWords(condition)}`;
+      return `where row ${measureWords(naming, condition.measure)} is ${numberTestWords(naming, condition)}`;
   }
 }
 
@@ -295,7 +321,7 @@ const CHART_WORDS: Record<NonNullable<View['chart']>, string> = {
 
 /** @example lineWords({ at: 500, target: true }) // 'target at 500' */
 export function lineWords({ at, target }: SaidLine): string {
-  return `${target === true ? 'target' : 'line'} at ${typeof at === 'number' ? at : `the ${at}`}`;
+  return `${target === true ? 'target' : 'line'} at ${typeof at === 'number' ? amountWords(at) : `the ${at}`}`;
 }
 
 export function viewWords(view: View): string {

@@ -4,7 +4,7 @@ import { NameIndex } from '@zud/core/language/names/name-index';
 import { compileModel, NO_NAME, type Model } from '@zud/core/model/model';
 import { modelFileSchema, type ModelFile } from '@zud/core/model/schema';
 import { arithmetic, measureOf, type Calculation } from '@zud/core/model/calculation';
-import { byLevel, CHANGE_PARTS, CHART_KINDS, EMPTY_READING, hasDifference, type Breakdown, type Comparison, type Condition, type Key, type Listed, type Reading, type Shown, type Transform } from '@zud/core/reading/schema';
+import { byLevel, CHANGE_PARTS, CHART_KINDS, EMPTY_READING, hasDifference, type Breakdown, type ChangeOf, type Comparison, type Condition, type Key, type Listed, type Reading, type Shown, type Transform } from '@zud/core/reading/schema';
 import { resolvePeriod, type Calendar, type Period } from '@zud/core/time/period';
 import { addDays, addMonths } from '@zud/core/time/day';
 import { startOf } from '@zud/core/time/grain';
@@ -109,6 +109,8 @@ const transform: fc.Arbitrary<Transform | null> = fc.oneof(
   fc.tuple(fc.constantFrom<'previous' | 'year'>('previous', 'year'), fc.constantFrom<'difference' | 'percent'>('difference', 'percent')).map(([basis, as]): Transform => ({ kind: 'change', basis, as })),
 );
 
+const changes: fc.Arbitrary<ChangeOf> = fc.record({ basis: fc.constantFrom<ChangeOf['basis']>('previous', 'year'), as: fc.constantFrom<ChangeOf['as']>('difference', 'percent') });
+
 const key: fc.Arbitrary<Key> = fc.oneof(levelId.map(byLevel), grain.map((one): Key => ({ kind: 'time', grain: one as 'day' })), fc.constantFrom('dayOfWeek', 'weekPart', 'monthOfYear', 'hour').map((cycle): Key => ({ kind: 'cycle', cycle: cycle as 'hour' })));
 
 const breakdown: fc.Arbitrary<Breakdown> = fc.oneof(
@@ -129,6 +131,7 @@ function conditionOf(made: World): fc.Arbitrary<Condition> {
     fc.uniqueArray(fc.integer({ min: 1, max: 12 }), { minLength: 1, maxLength: 3 }).map((values): Condition => ({ kind: 'cycle', cycle: 'monthOfYear', values: values.sort((a, b) => a - b) })),
     fc.tuple(fc.integer({ min: 0, max: 23 }), fc.integer({ min: 1, max: 12 })).map(([from, count]): Condition => ({ kind: 'cycle', cycle: 'hour', values: Array.from({ length: count }, (_, index) => (from + index) % 24) })),
     period.map((left): Condition => ({ kind: 'notPeriod', period: left })),
+    fc.tuple(key, fc.constantFrom('m0', 'm2'), fc.constantFrom('over', 'under', 'atLeast', 'atMost', 'between'), fc.integer({ min: -900, max: 90_000 }), changes).map(([at, id, test, value, change]): Condition => ({ kind: 'measure', at, calculation: measureOf(id), change, ...valued(test, change.as === 'percent' ? value / 100 : value) })),
     fc.tuple(key, fc.constantFrom('m0', 'm2'), tests, fc.integer({ min: 1, max: 90_000 })).map(([at, id, test, value]): Condition => ({ kind: 'measure', at, calculation: measureOf(id), ...valued(test, value) })),
     fc.tuple(fc.constantFrom(...SUMS), tests, fc.integer({ min: 1, max: 900 })).map(([measure, test, value]): Condition => ({ kind: 'rows', measure, ...valued(test, value) })),
   );

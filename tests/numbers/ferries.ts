@@ -7,11 +7,27 @@ const other = (text: string) => text.replace('::float8 v', '::float8 o');
 const byRouteLastMonth = (year: string) => `select route, sum(passengers)::float8 v from bookings ${ROUTE} where sailed_on between '${year}-09-01' and '${year}-09-30' group by 1`;
 const moved = `select route, v, o, v - o, (v - o) / abs(o) from (${byRouteLastMonth('2026')}) a full join (${byRouteLastMonth('2025').replace('::float8 v', '::float8 o')}) b using (route)`;
 
+const toDate = (level: string, year: string) => `select ${level}, sum(passengers)::float8 v from bookings ${ROUTE} where sailed_on between '${year}-01-01' and '${year}-10-17' group by 1`;
+const thisYear = (level: string) => `select ${level}, v, o, v - o, (v - o) / o from (${toDate(level, '2026')}) a join (${other(toDate(level, '2025'))}) b using (${level})`;
+const revenueByMonth = `select ${month('sailed_on')} m, sum(ticket_revenue)::float8 v from bookings group by 1`;
+const monthly = `select m, v, lag(v) over (order by m) o from (${revenueByMonth}) q`;
+
 export const FERRIES: readonly Case[] = [
   // ranks by the change
   ['biggest drop in passengers by route last month', `select * from (${moved}) m where v - o is not null order by v - o limit 10`],
   ['top 3 routes by growth in passengers last month vs the year before', `select * from (${moved}) m where v - o is not null order by v - o desc limit 3`],
   ['passengers last month, top 4 routes by % change vs the year before', `select * from (${moved}) m where v - o is not null order by (v - o) / abs(o) desc limit 4`],
+  // conditions on how much a measure changed, over members and over periods
+  ['which routes have fewer passengers this year than last year', `select * from (${thisYear('route')}) m where v < o`],
+  ['routes where passengers fell by more than 5% this year', `select * from (${thisYear('route')}) m where (v - o) / o < -0.05`],
+  ['how many routes grew this year', `select count(*) from (${thisYear('route')}) m where v > o`],
+  ['channels that gained passengers last month vs the month before', `select channel, v, o, v - o, (v - o) / o from (select channel, sum(passengers)::float8 v from bookings where sailed_on between '2026-09-01' and '2026-09-30' group by 1) a join (select channel, sum(passengers)::float8 o from bookings where sailed_on between '2026-08-01' and '2026-08-31' group by 1) b using (channel) where v > o`],
+  ['months in 2025 where revenue fell', `select m, v, o, v - o, (v - o) / o from (${monthly}) x where m between '2025-01-01' and '2025-12-31' and v < o`],
+  ['in how many months of 2025 did revenue fall', `select count(*) from (${monthly}) x where m between '2025-01-01' and '2025-12-31' and v < o`],
+  ['revenue by coast where month has change in ticket revenue on the period before under 0, 2025', `select coast, sum(ticket_revenue) from bookings ${PORT} where ${month('sailed_on')} in (select m from (${monthly}) x where m between '2025-01-01' and '2025-12-31' and v < o) group by 1`],
+  // a member that passes a test stands beside what it was, whether or not it passed then
+  ['routes with over 20000 passengers in 2025 vs 2024', `select route, v, o, v - o, (v - o) / o from (select route, sum(passengers)::float8 v from bookings ${ROUTE} where sailed_on ${Y2025} group by 1) a left join (select route, sum(passengers)::float8 o from bookings ${ROUTE} where sailed_on ${Y2024} group by 1) b using (route) where v > 20000`],
+  ['months in 2025 with over 600000 ticket revenue vs the year before', `select a.m, v, o, v - o, (v - o) / o from (${revenueByMonth}) a left join (select (m::date + interval '1 year')::date::text m, v o from (${revenueByMonth}) q) b on b.m = a.m where a.m between '2025-01-01' and '2025-12-31' and v > 600000`],
   // conditions of a measure against its plan or another one, and how often
   ['which routes missed plan revenue in 2025?', `select route, v, o, v - o, (v - o) / nullif(abs(o), 0) from (select route, sum(ticket_revenue)::float8 v from bookings ${ROUTE} where sailed_on ${Y2025} group by 1) a full join (select route, sum(revenue)::float8 o from plan join routes using (route_id) where month ${Y2025} group by 1) b using (route) where v - o < 0`],
   ['vessels where fuel cost exceeds onboard spend in 2025', `select vessel, f, o from (select vessel, sum(fuel_cost)::float8 f from sailings join vessels using (vessel_id) where departed_on ${Y2025} group by 1) a join (select vessel, sum(onboard_spend)::float8 o from bookings join sailings using (sailing_id) join vessels using (vessel_id) where sailed_on ${Y2025} group by 1) b using (vessel) where f > o`],

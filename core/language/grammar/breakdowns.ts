@@ -29,6 +29,8 @@ const said = (parts: Parts) => {
   return width > 0 ? width : null;
 };
 
+const width = (parts: Parts): Intent | null => ((parts['Number'] as number) > 0 ? followUp({ do: 'rangeWidth', width: parts['Number'] as number }) : null);
+
 /** Named sets of one level, in the order said. */
 function sets(parts: Parts, question: Question, beside: 'none' | 'all' | 'rest'): Breakdown | null {
   const named = parts['SetList'] as string[];
@@ -117,12 +119,15 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(swap|replace|change|switch|exchange) {Breakdown:old} (for|with|by|to) {Breakdown:new}', means: (p) => followUp({ do: 'breakdown', by: [p['new'] as Breakdown], how: 'replace', instead: p['old'] as Breakdown }), examples: ['swap month for week'] },
   { gives: 'Intent', form: '[by] {Breakdown:new} (instead of|rather than) [by] {Breakdown:old}', means: (p) => followUp({ do: 'breakdown', by: [p['new'] as Breakdown], how: 'replace', instead: p['old'] as Breakdown }), examples: ['week instead of month'] },
   { gives: 'Intent', form: '(drop|remove|without|not by|no longer by|undo the breakdown by|get rid of|not split by|stop splitting by|without splitting by|take out) [the] [(breakdown by|split by)] {BreakdownList} [breakdown]', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'remove' }) },
-  { gives: 'Intent', form: '(no breakdown|without breakdown|without any breakdown|just the total|only the total|the total only|overall total|all together|as one number|not broken down)', means: () => intent({ do: 'clear', what: 'breakdown' }), examples: ['just the total'] },
+  { gives: 'Intent', form: '(no breakdown|without breakdown|just totals|only totals|totals only|just the totals|total for everything|what was the total|what is the total|what is the overall total|what was it in total|what is it in total|in total then|without any breakdown|just the total|only the total|the total only|overall total|all together|as one number|not broken down)', means: () => intent({ do: 'clear', what: 'breakdown' }), examples: ['just the total'] },
+  { gives: 'Intent', form: 'and [(by|also by)] {Calendar}', means: (p) => ((p['Calendar'] as Key).kind === 'cycle' ? followUp({ do: 'breakdown', by: [p['Calendar'] as Key], how: 'add' }) : null), cost: -0.2, examples: ['and hour'] },
   { gives: 'Intent', form: '(go deeper|drill down|deeper|one level down|drill deeper|go down|down one level|one level deeper|go one level down|go one level deeper|next level|more detail|in more detail)', means: () => followUp({ do: 'drill' }), examples: ['go deeper'] },
   { gives: 'Intent', form: '(drill|go|zoom|drill down|go deeper|look|dig|zoom in|break down|open up) (into|on) {Member}', means: (p) => followUp({ do: 'drill', member: memberOf(p) }) },
   { gives: 'Intent', form: '(drill|go|zoom|drill down|look) (into|to|down to) {Level}', means: (p) => followUp({ do: 'breakdown', by: [byLevel(p['Level'] as string)], how: 'join' }), cost: 0.1 },
   { gives: 'Intent', form: '(one level up|roll up|go up|up one level|drill up|one level higher|go one level up|a level up|zoom out|less detail|go up one level|go up a level)', means: () => followUp({ do: 'rollUp' }), examples: ['one level up'] },
   { gives: 'Intent', form: '(up|back up|roll up|go up|go back up|rolled up|roll it up|aggregate|roll that up) to [the] {Level} [level]', means: (p) => followUp({ do: 'rollUp', level: p['Level'] as string }) },
+  { gives: 'Intent', form: '[(and|make it)] (in|by|with|into) {Number} [{Magnitude}] (steps|step|bins|buckets|bands|ranges|intervals)', means: width, cost: -0.1 },
+  { gives: 'Intent', form: '[(and|make it)] (in|by|with|into) (steps|bins|buckets|bands|ranges|intervals) of {Number} [{Magnitude}]', means: width, cost: -0.1, examples: ['in steps of 15'] },
   { gives: 'Intent', form: '(distribution|histogram|spread) of {Measure}', means: (p, q) => distribution(p, q, null) },
   { gives: 'Intent', form: '{Measure} (distribution|histogram)', means: (p, q) => distribution(p, q, null) },
   { gives: 'Intent', form: '(distribution|histogram|spread) of {Measure} (in|by) [(steps|bins|buckets|bands|ranges)] of {Number}', means: (p, q) => distribution(p, q, said(p)) },

@@ -50,7 +50,7 @@ export function countOfLevel(parts: Parts, question: Question): Calculation {
   const level = parts['Level'] as string;
   const name = singular((question.model.levels.get(level)?.level.name ?? '').toLowerCase());
   for (const found of question.model.measures.values())
-    if ((found.kind === 'count' || found.kind === 'distinct') && singular(found.name.toLowerCase()) === name) return measureOf(found.id);
+    if ((found.kind === 'count' || found.kind === 'distinct' || found.kind === 'last') && singular(found.name.toLowerCase()) === name) return measureOf(found.id);
   return { kind: 'members', level };
 }
 

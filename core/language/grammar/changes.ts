@@ -50,7 +50,7 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `(which|what) [{Number}] {Key} [(has|have|did)] {Moved} [the] most [(in|by|on) {Calculation}]`, means: one, cost: -0.4 },
   { gives: 'Intent', form: `(which|what|which ones|which one|what) [(has|have)] {Moved} [the] ${MOST}`, means: (p) => { const made = ten(p); return made && { ...made, followUp: true }; }, cost: -0.2 },
   { gives: 'Intent', form: '(which|what|which ones|which one) [(has|have|is|are)] {Turned:Move} [(most|the most)]', means: (p) => { const made = ten(p); return made && { ...made, followUp: true }; }, cost: -0.2 },
-  { gives: 'Intent', form: '(which|what) {Key} [(has|have|is|are)] {Turned:Move} [(most|the most)] [(in|by|on) {Calculation}]', means: one, cost: -0.3, examples: ['which month got worse'] },
+  { gives: 'Intent', form: '(which|what) {Key} [(has|have|is|are)] {Turned:Move} [the] most [(in|by|on) {Calculation}]', means: one, cost: -0.4, examples: ['which month got worse most'] },
   { gives: 'Intent', form: `[{Number}] {Key} (that|which|where) [{Calculation}] {Moved} [the] ${MOST}`, means: ten, cost: -0.4, examples: ['months that grew most'] },
   { gives: 'Intent', form: `(which|what) {Key} (lost|gained) [the] most {Calculation}`, means: (p, q) => changed(null, { count: 10, marked: true, on: 'difference' })({ ...p, Moved: q.tokens.some((token) => token.word === 'lost') ? 'bottom' : 'top' }), cost: -0.4 },
   { gives: 'Intent', form: '[{Number}] (fastest|quickest|strongest) (growing|rising) {Key} [(by|in) {Calculation}]', means: changed('top', { count: 10, marked: false, on: 'percent' }), cost: -0.3, examples: ['fastest growing months'] },

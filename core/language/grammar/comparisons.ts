@@ -1,5 +1,6 @@
 /** Grammar of periods as edits, and of comparisons: with earlier periods, with plan, of members. */
-import type { Comparison } from '../../reading/schema';
+import type { Calculation } from '../../model/calculation';
+import { byLevel, type Comparison } from '../../reading/schema';
 import { dayParts } from '../../time/day';
 import type { Grain } from '../../time/grain';
 import { exactGrain } from '../../time/period';
@@ -40,6 +41,10 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(at|by|as of) [the] end of {Period}', means: set, cost: 0.02, examples: ['at the end of March 2026'] },
   { gives: 'Intent', form: '[(for|in|show|use|look at|make it|take)] {Period} instead', means: (p) => ({ ...set(p), followUp: true }), examples: ['last year instead'] },
   { gives: 'Intent', form: '(what about|how about|and|and for|and in|same for|and what about|and how about|now|now for|change to|switch to|make it|same in|change the period to|move to|go to|and during|look at|narrow to|limit to|restrict to|focus on|show|keep only) {Period}', means: (p) => ({ ...set(p), followUp: true }), cost: 0.15, examples: ['what about last year'] },
+  { gives: 'Intent', form: '(is|are|was|were) {NamedMember:first} [{Calculation}] (growing|rising|increasing|going up|climbing|improving|falling|declining|dropping|shrinking|going down|decreasing) (faster|more|quicker|slower|less|more quickly|more slowly|harder) than {NamedMember:second} [(in|by|in terms of|on) {Calculation}]', means: bothChange, cost: -0.4 },
+  { gives: 'Intent', form: '(did|does|do|has|have) {NamedMember:first} (grow|rise|increase|fall|drop|decline|shrink|improve|grown|risen|fallen|dropped|improved) (faster|more|quicker|slower|less) than {NamedMember:second} [(in|by|in terms of|on) {Calculation}]', means: bothChange, cost: -0.4 },
+  { gives: 'Intent', form: '(did|does|do|has|have|will|is|are|was|were) {Calculation} (beat|exceed|meet|hit|reached|hit or miss|miss|make|made|match|above|below|over|under|ahead of|behind|on|fall short of|come in above|come in below|on track for|on course for) [(its|their|our)] {PlanName}', means: besidePlan, cost: -0.3 },
+  { gives: 'Intent', form: '{Period} (only|alone)', means: set, cost: 0.05 },
   { gives: 'Intent', form: '{Period} (on|by) {DateRole}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'set', role: p['DateRole'] as string }) },
   { gives: 'Intent', form: '(on|by|using|based on) {DateRole}', means: (p) => intent({ do: 'dateRole', role: p['DateRole'] as string }), cost: 0.1 },
   { gives: 'Intent', form: '{DateRole} [(in|on|during)] {Period}', means: (p, q) => (p['DateRole'] === q.model.defaultDate ? null : intent({ do: 'saidPeriod', period: said(p), how: 'set', role: p['DateRole'] as string })), cost: 0.6 },
@@ -59,6 +64,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(and|with|plus|add) {Unit} before', means: (p) => (p['Unit'] === 'year' ? null : followUp({ do: 'unitBefore', unit: p['Unit'] as Grain })), cost: -0.1, examples: ['and the week before'] },
   { gives: 'Intent', form: '[compare] (before and after|before vs after|before versus after|after vs before|before against after|after and before) {Stretch:Period}', means: (p) => (said(p).kind === 'spread' ? null : { edits: [{ do: 'saidPeriod', how: 'set', period: { kind: 'bound', side: 'since', period: said(p) } }, { do: 'compare', against: { kind: 'previous' } }] }), cost: -0.2, examples: ['before and after 3 June 2025'] },
   { gives: 'Intent', form: '(and|with|plus|add) (year before|previous year|prior year|year earlier)', means: () => compare({ kind: 'year' }), examples: ['and the year before'] },
+  { gives: 'Intent', form: '(and|what about|how about|and what about|and how about|and what was it|what was it) (one|a|12 months|twelve months) [year] (ago|earlier|before)', means: () => followUp({ do: 'compare', against: { kind: 'year' } }), cost: -0.3, examples: ['and a year ago'] },
   { gives: 'Intent', form: '[(growth|change|as|show)] (yoy|year over year|year on year|same period last year|same period a year ago|year on year change|y o y|annual change|yoy growth|yoy change|year over year growth|year on year growth|year over year change|growth on last year|growth over last year) [(growth|change|comparison)]', means: () => compare({ kind: 'year' }), cost: -0.2, examples: ['YoY', 'year over year'] },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} {PeriodBefore}`, means: () => compare({ kind: 'previous' }), examples: ['vs the period before'] },
   { gives: 'Intent', form: '(compare|compare it|compare that) (to|with) {PeriodBefore}', means: () => compare({ kind: 'previous' }), cost: -0.05, examples: ['compare with the previous period'] },
@@ -119,6 +125,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Members:first} [{Calculation}] side by side', means: (p) => ((p['first'] as Members).members.length > 1 ? sideBySide('none')(p) : null), cost: -0.1 },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Members:second}`, means: (p) => asidePresent(p), cost: 0.1 },
   { gives: 'Intent', form: `${VERSUS} ${ALL} [{Level}]`, means: () => followUp({ do: 'beside', with: 'all' }), cost: 0.2, examples: ['vs all'] },
+  { gives: 'Intent', form: '[(and|what about|how about|only|just|now)] (everyone else|everybody else|everything else|all others|all the others|all other ones|the other ones|the rest instead)', means: () => followUp({ do: 'theOthers' }), cost: 0.1, examples: ['and everyone else'] },
   { gives: 'Intent', form: `${VERSUS} ${REST}`, means: () => followUp({ do: 'beside', with: 'rest' }), cost: 0.2, examples: ['vs the rest'] },
 ];
 
@@ -165,4 +172,20 @@ function stretchBefore(parts: Parts): Intent | null {
 function holdsPlans(fact: string, { model }: Question): boolean {
   const plans = new Set([...model.measures.values()].flatMap((one) => one.plan ?? []));
   return [...model.measures.values()].some((one) => plans.has(one.id) && 'fact' in one && one.fact === fact);
+}
+
+/** "is Leisure growing faster than Commuter": how much each changed against the year before, side by side. */
+function bothChange(parts: Parts): Intent | null {
+  const [first, second] = [parts['first'], parts['second']] as [{ level: string; members: readonly string[] }, { level: string; members: readonly string[] }];
+  if (first.level !== second.level || first.members[0] === second.members[0]) return null;
+  const members = [...first.members, ...second.members];
+  return withShown({ edits: [{ do: 'breakdown', by: [byLevel(first.level)], how: 'join' }, { do: 'condition', how: 'only', condition: { kind: 'members', level: first.level, is: true, members } }, { do: 'change' }] }, parts);
+}
+
+/** "did revenue beat the goal": it stands beside its plan. */
+function besidePlan(parts: Parts, { model }: Question): Intent | null {
+  const calculation = parts['Calculation'] as Calculation;
+  const plan = calculation.kind === 'measure' ? model.measures.get(calculation.measure)?.plan : undefined;
+  if (plan === undefined || (parts['PlanName'] !== 'plan' && parts['PlanName'] !== plan)) return null;
+  return withShown(compare({ kind: 'plan' }), parts);
 }

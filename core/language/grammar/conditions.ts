@@ -6,6 +6,8 @@ import { followUp, intent, type Amount, type Intent, type SaidPeriod, type SaidS
 import type { Question } from '../question';
 import { nameWords, singular } from '../tokens';
 import { countOfLevel } from './calculations';
+import { clauseOf, clausesTest, measureTest, tested, type Clause, type Tested } from './clauses';
+import { COUNT, DID, WITH, WITHOUT } from './little-words';
 import type { Parts, Rule } from './rule';
 
 interface Members {
@@ -47,34 +49,6 @@ const text = (test: 'contains' | 'startsWith', is: 'shown' | 'condition') => (pa
   return is === 'condition' ? tested : { edits: [{ do: 'breakdown', by: [byLevel(level)], how: 'join' }, ...tested.edits] };
 };
 
-/** Members that pass a test are shown, counted, or narrow what is shown ("only routes with …"). */
-type Tested = 'shown' | 'condition' | 'count' | 'narrow';
-
-/** "which routes with …" shows those routes; "only routes with …" narrows what is shown already. */
-function tested(form: string, means: (is: Tested) => Rule<Question>['means'], cost = 0): Rule<Question>[] {
-  return [
-    { gives: 'Intent', form: `[(which|what|all)] ${form}`, means: means('shown'), cost },
-    { gives: 'Intent', form: `(only|only the|just|just the|only those|only show|keep only) ${form}`, means: means('narrow'), cost },
-  ];
-}
-
-/** A measure aggregated at a level with the test it has to pass; where it is tested against another measure, both are shown. */
-interface Clause {
-  readonly calculation: Calculation | null;
-  readonly test: SaidTest;
-  readonly shows?: readonly Calculation[];
-  readonly besidePlan?: true;
-}
-
-/** "routes with over 10,000 passengers", "… and a delay below average": members that pass all clauses. */
-const clausesTest = (is: Tested) => (parts: Parts): Intent => {
-  const at = parts['Key'] as Key;
-  const tests = (parts['ClauseList'] as readonly Clause[]).map((clause) => ({ do: 'saidMeasureTest' as const, at, ...clause, count: is === 'count', narrows: is === 'narrow' }));
-  return is === 'shown' ? { edits: [{ do: 'breakdown', by: [at], how: 'join' }, ...tests] } : { edits: tests };
-};
-const clauseOf = (parts: Parts): Clause => ({ calculation: (parts['Calculation'] as Calculation | undefined) ?? null, test: parts['NumberTest'] as SaidTest });
-const measureTest = (is: Tested) => (parts: Parts): Intent => clausesTest(is)({ ...parts, ClauseList: [clauseOf(parts)] });
-
 /** "wage cost exceeds extras": their difference is over nothing. */
 const against = (test: 'over' | 'under') => (parts: Parts): Clause | null => {
   const [one, other] = [parts['Calculation'] as Calculation, parts['other'] as Calculation];
@@ -102,16 +76,14 @@ const number = (test: SaidTest['test']) => (parts: Parts): SaidTest => ({ test, 
 const both = (parts: Parts): SaidTest => ({ test: 'between', value: parts['low'] as Amount, upper: parts['high'] as Amount });
 const reversed = (test: SaidTest): SaidTest => ({ ...test, test: test.test === 'aboveAverage' ? 'belowAverage' : 'aboveAverage' });
 
-const WITHOUT = '(non|not yet|that are not yet|which are not yet|that were not|which were not|that are not|which are not|still not|without|except|except for|excluding|exclude|but not|not|other than|leave out|leaving out|apart from|no|minus|not in|not for|not from|not including|everything but|everything except|everything except for|all but|all except|all except for|anything but|excepting|ignoring|ignore|omit|omitting|besides)';
 const FOR = '(for|in|at|on|from|of|with|where|within|aboard|using|via|through|is|inside|among|because of|due to|owing to)';
-const WITH = '(with|having|where|whose|that have|that had|which have|which had|that has|which has|that carried|which carried|carrying|that made|that sold|that got|that saw|who have|who had|when|on which|when there were|in which)';
 const DROP = '(clear|remove|drop|reset|lift|forget|take out|take off|get rid of)';
 const CONDITION_WORD = '(filter|filters|condition|conditions|restriction|test)';
 const IS = '[(is|are|was|were|of|being)]';
 const VERB = '[(is|are|was|were|sold|had|have|did|do|performed|ran|carried|got|does|lie|lies|lay)]';
 const OVER = '(over|above|more than|greater than|exceeding|>|higher than|larger than|bigger than|in excess of|upwards of|longer than)';
 const UNDER = '(under|below|less than|fewer than|<|lower than|smaller than|shorter than)';
-const COUNT = '(how many|number of|count of|count)';
+const HAD = '(had|has|have|made|got|ran|took|sold|gave|held|carried|with|did)';
 const WHO = '[(who|that|which|who have|that have|which have|who had|that had|have|had|has|did)]';
 const EXCEEDS = '(exceeds|exceed|exceeded|exceeding|beats|beat|over|above|more than|higher than|greater than|larger than|bigger than|>|outweighs|outweigh)';
 const FALLS_SHORT = '(under|below|less than|lower than|smaller than|fewer than|<|short of|falls short of|fell short of)';
@@ -120,7 +92,9 @@ const SHORT_OF = '(under|below|behind|short of|missed|missing|misses|less than|l
 /** Records that a number of their own tells apart; "long stays over 14 nights" are those over 14 nights. */
 const RECORDS = '[(number of|how many)] [(long|longer|short|shorter|big|large|small)] {Measure:records}';
 const LASTING = '(of|with|for|lasting|that lasted|which lasted|that took|taking|that had|that have|having|are|were|are for|were for|with a)';
-const DID = '[(with|have|has|had|carried|carry|that carried|sold|made|that had|that have|saw|got|where|are|were|is|was|when|did|do|with a|had a)]';
+
+/** Of how many numbers of a record “longer” may speak; of two that fit, the person chooses. */
+const LENGTH_PLACES = [0, 1, 2] as const;
 
 /** Comparatives of what a record has, with the direction they test in. */
 const COMPARATIVES: Readonly<Record<string, 'over' | 'under'>> = { longer: 'over', shorter: 'under', later: 'over', older: 'over', younger: 'under', slower: 'over', faster: 'under', quicker: 'under', heavier: 'over', lighter: 'under', dearer: 'over', cheaper: 'under' };
@@ -136,6 +110,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Members', form: '{Level} [(is|are|in|=|one of|is one of)] {MemberList}', means: atLevel, cost: -0.1 },
   { gives: 'Members', form: '{MemberList} {Level}', means: atLevel, cost: -0.1 },
   { gives: 'Members', form: '{MemberList} (ones|one)', means: (p) => p['MemberList'] },
+  { gives: 'Members', form: '{MemberList} [(year|years)] olds', means: (p) => p['MemberList'], cost: -0.2 },
   { gives: 'Members', form: '(people|persons|anyone|everyone|everybody|those) [(aged|who are|that are)] {MemberList}', means: (p) => p['MemberList'], cost: 0.1 },
   { gives: 'Members', form: '(ones|one|those) (from|with|in|at|of|on|via|through|by|that are|which are|that were) {MemberList}', means: (p) => p['MemberList'], cost: -0.05 },
 
@@ -184,33 +159,6 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(with any|with known|having any|with a known|that have a) {Level}', means: unnamed(false) },
   { gives: 'Intent', form: '[where] {Level} is (known|given|not missing|present|not empty)', means: unnamed(false), cost: -0.05 },
 
-  { gives: 'WeekdayList', form: '{Weekday}', means: (p) => [p['Weekday']] },
-  { gives: 'WeekdayList', form: '{Weekday} (,|and|or|, and|&) {WeekdayList}', means: (p) => [p['Weekday'], ...(p['WeekdayList'] as number[])] },
-  { gives: 'Intent', form: '[(on|for|only|only on|at|just|just on|keep only)] {WeekdayList} [only]', means: (p) => weekdays(p['WeekdayList'] as number[]), cost: 0.1, examples: ['on Mondays', 'on Mondays and Fridays'] },
-  { gives: 'Intent', form: '[(compare|on)] {Weekday:first} (vs|versus|against|compared to|compared with|beside) [on] {Weekday:second}', means: (p) => ({ edits: [...weekdays([p['first'] as number, p['second'] as number]).edits, { do: 'breakdown', how: 'join', by: [{ kind: 'cycle', cycle: 'dayOfWeek' }] }] }), cost: -0.1, examples: ['Saturdays vs Sundays'] },
-  { gives: 'Intent', form: `${WITHOUT} {WeekdayList}`, means: (p) => weekdays(others(p['WeekdayList'] as number[])), examples: ['without Sundays'] },
-  { gives: 'Intent', form: '[(on|for|only|only on|at|during|just|just on|over|at the)] (weekends|weekend) [only]', means: () => weekdays([6, 7]), examples: ['on weekends'] },
-  { gives: 'Intent', form: '[(on|for|only|only on|at|during|just)] (weekdays|working days|work days|business days) [only]', means: () => weekdays([1, 2, 3, 4, 5]), examples: ['on weekdays'] },
-  { gives: 'Intent', form: `${WITHOUT} (weekends|weekend)`, means: () => weekdays([1, 2, 3, 4, 5]), examples: ['without weekends'] },
-
-  { gives: 'PartOfDay', form: '[in|of] [the] (morning|mornings)', means: () => 'am' },
-  { gives: 'PartOfDay', form: '[in|of] [the] (afternoon|afternoons|evening|evenings)', means: () => 'pm' },
-  { gives: 'PartOfDay', form: '(oclock|hours)', means: () => 'none' },
-  { gives: 'Intent', form: '[(in|during)] [(morning|evening|afternoon|peak|rush hour|morning peak|evening peak|afternoon peak|morning rush|evening rush)] [,] [(between|from|in the hours from)] {Clock:first} (and|to|until|till|–|-) {Clock:last} [{PartOfDay}]', means: hoursBetween, cost: -0.2, examples: ['between 7 and 9 am', 'from 9:00 to 17:00'] },
-  { gives: 'Intent', form: '(after|from|since|past|later than) {Clock:first} [{PartOfDay}] [(on|onwards)]', means: (p) => hoursFrom(p, 'first'), cost: -0.1, examples: ['after 6 pm'] },
-  { gives: 'Intent', form: '(before|until|till|earlier than|up to) {Clock:last} [{PartOfDay}]', means: (p) => hoursFrom(p, 'last'), cost: -0.1, examples: ['before 9am'] },
-  { gives: 'ClockList', form: '{Clock}', means: (p) => [p['Clock']] },
-  { gives: 'ClockList', form: '{Clock} (,|and|or|, and) {ClockList}', means: (p) => [p['Clock'], ...(p['ClockList'] as Clock[])] },
-  { gives: 'Intent', form: '(at|only at|just at) {ClockList} [{PartOfDay}]', means: hoursAt, cost: -0.05, examples: ['at 9:00'] },
-  { gives: 'MonthList', form: '{MonthName}', means: (p) => [p['MonthName']] },
-  { gives: 'MonthList', form: '{Months}', means: (p) => p['Months'] },
-  // a comma alone may be the one before a period: "in every January, March 2025"
-  { gives: 'Months', form: '{MonthName} (and|or|, and|&) {MonthName:last}', means: (p) => [p['MonthName'], p['last']] },
-  { gives: 'Months', form: '{MonthName} , {Months}', means: (p) => [p['MonthName'], ...(p['Months'] as number[])] },
-  { gives: 'Intent', form: '[(in|for|on|during|only|only in|just)] (every|each) {MonthList}', means: (p) => monthsOf(p['MonthList'] as number[]), cost: -0.3, examples: ['in every March', 'every June and July'] },
-  { gives: 'Intent', form: '[(in|for|during|only)] {MonthList} (of|in) (every|each|all) (year|years)', means: (p) => monthsOf(p['MonthList'] as number[]), cost: -0.3, examples: ['March of each year'] },
-  { gives: 'Intent', form: '[(in|for)] {MonthList} (by|per|across) [the] (year|years)', means: (p) => ({ edits: [...monthsOf(p['MonthList'] as number[]).edits, { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain: 'year' }] }] }), cost: -0.3, examples: ['December by year'] },
-
   { gives: 'Amount', form: '{Number}', means: (p) => ({ value: p['Number'] }) },
   { gives: 'Amount', form: '{Money}', means: (p) => p['Money'] },
   { gives: 'Amount', form: '{Percent}', means: (p) => ({ value: p['Percent'], unit: 'percent' }) },
@@ -219,6 +167,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Amount', form: '(an|a) {Magnitude}', means: (p) => ({ value: 1, unit: p['Magnitude'] }) },
   { gives: 'Amount', form: '{Number} and [a] half {Magnitude}', means: (p) => ({ value: (p['Number'] as number) + 0.5, unit: p['Magnitude'] }) },
   { gives: 'Amount', form: '{Number} {Magnitude}', means: (p) => ({ value: p['Number'], unit: p['Magnitude'] }) },
+  { gives: 'Amount', form: '(-|−|minus) {Amount:positive}', means: (p) => ({ ...(p['positive'] as Amount), value: -(p['positive'] as Amount).value }) },
   { gives: 'NumberTest', form: `${OVER} {Amount}`, means: number('over') },
   { gives: 'NumberTest', form: `${UNDER} {Amount}`, means: number('under') },
   { gives: 'NumberTest', form: '(at least|≥|> =|not less than|no less than|no fewer than|not under|not below|a minimum of) {Amount}', means: number('atLeast') },
@@ -248,6 +197,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Clause', form: `[a] {Calculation} ${IS} ${EXCEEDS} {Calculation:other}`, means: against('over') },
   { gives: 'Clause', form: `[a] {Calculation} ${IS} ${FALLS_SHORT} {Calculation:other}`, means: against('under') },
   { gives: 'PlanName', form: '[its|their|our] plan', means: () => 'plan' },
+  { gives: 'PlanName', form: '(it|theirs)', means: () => 'plan', cost: 0.3 },
   { gives: 'PlanName', form: '{Measure}', means: (p, q) => ([...q.model.measures.values()].some((one) => one.plan === p['Measure']) ? p['Measure'] : null) },
   { gives: 'PlanName', form: '[(our|its|their)] {PlanWord}', means: (p) => p['PlanWord'], cost: 0.05 },
   { gives: 'PlanClause', form: `[{Calculation}] ${IS} ${BEYOND} [(its|their|our)] {PlanName:Plan}`, means: againstPlan('over') },
@@ -256,15 +206,21 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'ClauseList', form: '{PlanClause}', means: (p) => [p['PlanClause']], cost: -0.05 },
   { gives: 'ClauseList', form: `{Clause} (and|but|and also|but also) [${WITH.slice(1, -1)}] {ClauseList}`, means: (p) => [p['Clause'], ...(p['ClauseList'] as Clause[])] },
   ...tested(`{Key} ${WITH} {ClauseList}`, clausesTest),
+  ...tested(`{Key} [(in|of|during|from)] {Period} ${WITH} {ClauseList}`, clausesTest, -0.1),
   ...tested('{Key} (who|that|which) [(have|has|had)] {Doing} {ClauseList}', clausesTest, -0.1),
   ...tested('{Key} (who|that|which) [(have|has|had)] {Doing} (nothing|none)', (is) => (p, q) => clausesTest(is)({ ...p, ClauseList: [{ calculation: measureOf(q.model.defaultMeasure), test: { test: 'missing' } }] }), -0.1),
   ...tested(`{Key} ${VERB} {PlanClause}`, (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.2),
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {PlanClause}`, means: (p) => clausesTest('count')({ ...p, ClauseList: [p['PlanClause']] }), cost: -0.3 },
   { gives: 'Intent', form: '[(and|now|make it|what about|only)] {NumberTest} [instead]', means: (p) => followUp({ do: 'retest', test: p['NumberTest'] as SaidTest }), cost: 0.6 },
+  { gives: 'Intent', form: '(which|what) [(ones|of them|of these|of those|of the ones)] (is|are|was|were|has|have|had|lie|lies) {NumberTest} [{Calculation}]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: -0.1 },
+  { gives: 'Intent', form: '{NumberTest} only', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },
   { gives: 'Intent', form: '(only|just|keep|keep only|show only) [(those|these|ones)] {NumberTest}', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.2 },
   { gives: 'Intent', form: `(only|just|keep only|show only|show me only|just show|and|which have|which has) [(those|these|ones|the ones|them)] ${WITH} [a] {NumberTest} [{Calculation}]`, means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },
   ...tested('{Key} {NumberTest} {Calculation}', measureTest, 0.05),
   ...tested(`{Key} ${WHO} {Measure} {TimesTest}`, oftenTest, -0.2),
+  ...tested(`{Key} ${WHO} {Doing} {TimesTest}`, (is) => (p, q) => oftenTest(is)({ ...p, Measure: q.model.defaultMeasure }, q), -0.15),
+  { gives: 'Intent', form: `${COUNT} {Key} ${WHO} {Doing} {TimesTest}`, means: (p, q) => oftenTest('count')({ ...p, Measure: q.model.defaultMeasure }, q), cost: -0.25 },
+  { gives: 'Intent', form: `who ${HAD} {ClauseList}`, means: (p) => ({ edits: (p['ClauseList'] as readonly Clause[]).map((made) => ({ do: 'saidMeasureTest' as const, at: null, ofKind: 'person' as const, ...made, count: false, narrows: false })) }), cost: -0.15 },
   { gives: 'Intent', form: `${COUNT} {Key} ${WHO} {Measure} {TimesTest}`, means: oftenTest('count'), cost: -0.3 },
   ...tested(`{Key} ${WHO} never {Measure}`, (is) => (p, q) => oftenTest(is)({ ...p, TimesTest: { test: 'missing' } }, q), -0.2),
   { gives: 'TimesTest', form: '{NumberTest} (time|times)', means: (p) => p['NumberTest'] },
@@ -298,9 +254,9 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(with|where|having)] [a] (missing|unknown|no|empty) {Measure}', means: (p) => rowTest({ ...p, NumberTest: { test: 'missing' } }), cost: 0.4 },
   ...Object.entries(COMPARATIVES).map(([word, test]): Rule<Question> => ({ gives: 'Comparative', form: word, means: () => ({ word, test }) })),
   { gives: 'Intent', form: '{Measure} {Comparative} than {Amount}', means: (p) => rowTest({ ...p, NumberTest: { test: (p['Comparative'] as { test: SaidTest['test'] }).test, value: p['Amount'] } }), cost: 0.2 },
-  { gives: 'Intent', form: '[that (were|are|took|lasted)] {Comparative} than {Amount}', means: (p) => lengthTest(p) },
-  { gives: 'Intent', form: '[(that|which)] [(were|are|was|is|ran|left|arrived)] {NumberTest} {Quality}', means: (p) => intent({ do: 'saidLengthTest', word: p['Quality'] as string, test: p['NumberTest'] as SaidTest }), cost: -0.1 },
-  { gives: 'Intent', form: '[that] (took|take|taking) {Comparative} than {Amount} to {AnyWord}', means: (p) => lengthTest(p), cost: -0.1 },
+  ...LENGTH_PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '[that (were|are|took|lasted)] {Comparative} than {Amount}', means: (p) => lengthTest(p, place) })),
+  { gives: 'Intent', form: '[(that|which)] [(were|are|was|is|ran|left|arrived)] {NumberTest} {Quality}', means: (p) => intent({ do: 'saidLengthTest', place: 0, word: p['Quality'] as string, test: p['NumberTest'] as SaidTest }), cost: -0.1 },
+  { gives: 'Intent', form: '[that] (took|take|taking) {Comparative} than {Amount} to {AnyWord}', means: (p) => lengthTest(p, 0), cost: -0.1 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {ClauseList}`, means: clausesTest('count'), cost: -0.2 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} [an] {AverageTest:NumberTest}`, means: measureTest('count'), cost: -0.2 },
   { gives: 'Intent', form: '[on] how many {Key} (was|were|did|is) {Calculation} {AverageTest:NumberTest}', means: measureTest('count'), cost: -0.2 },
@@ -308,6 +264,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${COUNT} {Key} (with no|without [a]|without any|had no|have no) {Calculation}`, means: (p) => measureTest('count')({ ...p, NumberTest: { test: 'missing' } }), cost: -0.15 },
   { gives: 'Intent', form: 'where row {Measure} is {NumberTest}', means: rowTest },
   { gives: 'Intent', form: '{Measure} [of] {NumberTest}', means: countedRecords, cost: 0.6 },
+  { gives: 'Intent', form: '(list|list all|list the|show all|show the single) {Measure} [of] {NumberTest}', means: listedRecords, cost: -0.1 },
   { gives: 'Intent', form: `(exclude|excluding|without|drop|leave out|ignore|ignoring|remove|not|except|omit|take out|filter out) {Key} ${WITH} {Clause}`, means: leavingOut, cost: -0.3 },
   { gives: 'Intent', form: 'where row {Measure} is {AverageTest:NumberTest}', means: rowTest },
   { gives: 'Intent', form: 'where row {Measure} is missing', means: (p) => rowTest({ ...p, NumberTest: { test: 'missing' } }) },
@@ -343,10 +300,10 @@ function planMissing(is: Tested) {
   };
 }
 
-function lengthTest(parts: Parts): Intent {
+function lengthTest(parts: Parts, place: number): Intent {
   const { word, test } = parts['Comparative'] as { word: string; test: SaidTest['test'] };
   const to = (parts['AnyWord'] as string | undefined)?.toLowerCase();
-  return intent({ do: 'saidLengthTest', word, test: { test, value: parts['Amount'] as Amount }, ...(to === undefined ? {} : { to }) });
+  return intent({ do: 'saidLengthTest', place, word, test: { test, value: parts['Amount'] as Amount }, ...(to === undefined ? {} : { to }) });
 }
 
 /** "flat roofs": a word of the name of its level, or of the level's dimension, adds nothing to a member. */
@@ -370,11 +327,19 @@ function testedRecords(parts: Parts, { model }: Question): Intent | null {
   return { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, ...rowTest(parts).edits] };
 }
 
-/** "delays over 30 minutes": how many records there are with such a number of their own, where the model counts them. */
+/** "delays over 30 minutes": how many records there are with such a number of their own, where the model counts them; else what they come to. */
 function countedRecords(parts: Parts, question: Question): Intent | null {
   const column = rowColumnOf(question.model, parts['Measure'] as string);
   const count = [...question.model.measures.values()].find((one) => one.kind === 'count' && one.fact === column?.fact && one.only.length === 0);
-  return count === undefined ? null : testedRecords({ ...parts, records: count.id }, question);
+  if (count !== undefined) return testedRecords({ ...parts, records: count.id }, question);
+  return column === null ? null : { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: measureOf(parts['Measure'] as string), transform: null }] }, ...rowTest(parts).edits] };
+}
+
+/** "list sales over 100": the records with such a number of their own. */
+function listedRecords(parts: Parts, { model }: Question): Intent | null {
+  const measure = parts['Measure'] as string;
+  const column = rowColumnOf(model, measure);
+  return column === null ? null : { edits: [{ do: 'rows', how: 'list', fact: column.fact, columns: [{ kind: 'measure', measure }] }, ...rowTest(parts).edits] };
 }
 
 const OPPOSITE: Partial<Record<SaidTest['test'], SaidTest['test']>> = { over: 'atMost', atMost: 'over', under: 'atLeast', atLeast: 'under', missing: 'present', present: 'missing' };
@@ -397,52 +362,4 @@ function ofRecords(parts: Parts, { model }: Question): Intent | null {
 function isMemberHead(parts: Parts, { model }: Question): boolean {
   const [member, level] = [model.levels.get(list(parts).level), model.levels.get(parts['Level'] as string)];
   return member === undefined || level === undefined || nameWords(member.level.name).join(' ') === nameWords(level.level.name).join(' ');
-}
-
-interface Clock {
-  readonly hour: number;
-  /** Said with the hour; absent where it may be an ordinary number. */
-  readonly half?: 'am' | 'pm' | 'none';
-}
-
-/** An hour with the half of the day that is said of it or of the hour beside it. */
-function hourOf(clock: Clock, half: unknown): number | null {
-  if (half === undefined) return null;
-  return clock.half !== undefined || half === 'none' || clock.hour > 12 ? clock.hour : (clock.hour % 12) + (half === 'pm' ? 12 : 0);
-}
-
-const hoursCondition = (from: number, to: number): Intent => condition({ kind: 'cycle', cycle: 'hour', values: Array.from({ length: (to - from + 24) % 24 || 24 }, (_, index) => (from + index) % 24) });
-
-/** "between 7 and 9 am": the half of the day said once is that of both, unless the first hour is the later one ("9 to 5 pm"). */
-function hoursBetween(parts: Parts): Intent | null {
-  const [first, last] = [parts['first'] as Clock, parts['last'] as Clock];
-  const half = last.half ?? parts['PartOfDay'] ?? first.half;
-  const to = hourOf(last, half);
-  const same = hourOf(first, first.half ?? half);
-  if (to === null || same === null) return null;
-  const from = first.half === undefined && same > to && half === 'pm' ? first.hour : same;
-  return hoursCondition(from, to);
-}
-
-function hoursFrom(parts: Parts, side: 'first' | 'last'): Intent | null {
-  const clock = parts[side] as Clock;
-  const hour = hourOf(clock, clock.half ?? parts['PartOfDay']);
-  if (hour === null || (side === 'last' && hour === 0)) return null;
-  return side === 'first' ? hoursCondition(hour, 0) : hoursCondition(0, hour);
-}
-
-function hoursAt(parts: Parts): Intent | null {
-  const clocks = parts['ClockList'] as readonly Clock[];
-  const half = clocks.at(-1)?.half ?? parts['PartOfDay'];
-  const hours = clocks.map((clock) => hourOf(clock, clock.half ?? half));
-  const known = hours.flatMap((hour) => hour ?? []);
-  return known.length < clocks.length ? null : condition({ kind: 'cycle', cycle: 'hour', values: [...new Set(known)] });
-}
-
-const monthsOf = (months: readonly number[]): Intent => condition({ kind: 'cycle', cycle: 'monthOfYear', values: [...new Set(months)].sort((a, b) => a - b) });
-
-const others = (days: readonly number[]) => [1, 2, 3, 4, 5, 6, 7].filter((day) => !days.includes(day));
-
-function weekdays(days: readonly number[]): Intent {
-  return condition({ kind: 'weekdays', days: [...new Set(days)].sort((a, b) => a - b) });
 }

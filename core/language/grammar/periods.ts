@@ -174,6 +174,7 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Period', form: 'from ({Stretch}|{Relative:Stretch}) [(on|onwards|onward|until now|to now|to date|till now)]', means: bound('since'), examples: ['from March 2025 onwards'] },
   { gives: 'Period', form: '(until|till|up to|up until|up to and including|through) ({Stretch}|{Relative:Stretch})', means: bound('until'), examples: ['until June 2025'] },
   { gives: 'Period', form: 'since (start|beginning) of ({Stretch}|{Relative:Stretch})', means: bound('since'), examples: ['since the start of this year'] },
+  { gives: 'Period', form: '(since|from) [(the turn of|start of|beginning of)] new year', means: () => ({ kind: 'this', grain: 'year' }), cost: -0.1, examples: ['since the new year'] },
   { gives: 'Period', form: 'since (start|beginning) of [the] {Unit}', means: (p) => ({ kind: 'this', grain: p['Unit'] }), cost: 0.05, examples: ['since the start of the year'] },
   { gives: 'Period', form: '(until|till|up to) end of ({Stretch}|{Relative:Stretch})', means: bound('until'), examples: ['until the end of March 2025'] },
   { gives: 'Period', form: '(before|prior to|earlier than) ({Stretch}|{Relative:Stretch})', means: bound('before'), examples: ['before 2025'] },

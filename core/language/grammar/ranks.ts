@@ -42,6 +42,8 @@ const share = (parts: Parts) => rank(parts, parts['Percent'] as number, true);
 const ten = (parts: Parts) => rank(parts, 10);
 /** One is asked for: it is shown beside the next nine, and marked. */
 const first = (sense: Sense | null) => (parts: Parts) => rank({ ...parts, ...(sense === null ? {} : { Sense: sense }), RankTail: { ...tailOf(parts), marked: true } }, 10);
+/** One of each (“which month had the most joiners in each region”): there is no next nine to set it beside. */
+const firstOfEach = (parts: Parts) => rank({ ...parts, RankTail: parts['RankEach'] }, 1);
 const said = (sense: Sense) => (parts: Parts) => rank({ ...parts, Sense: sense }, parts['Number'] as number);
 
 const sorted = (direction: 'up' | 'down') => (parts: Parts): Intent =>
@@ -82,6 +84,10 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Sense} {Number} {Calculation} (by|per|for each|of each) {Key}', means: ranked, cost: -0.1 },
   { gives: 'Intent', form: '(which|what) {Key} (is|are|was|were|did|do|does|has been|have been|had been) {Sense} [{RankTail}]', means: first(null), cost: -0.2, examples: ['which month was best'] },
   { gives: 'Intent', form: `(which|what) {Key} {Has} {Sense} {Calculation}`, means: first(null), cost: -0.08 },
+  { gives: 'Intent', form: '(which|what) {Key} {Has} [the] {Sense} {Calculation} {RankEach}', means: firstOfEach, cost: -0.3 },
+  { gives: 'Intent', form: '(which|what) {Key} (is|are|was|were|did) [the] {Sense} {RankEach}', means: firstOfEach, cost: -0.3, examples: ['which month was best in each year'] },
+  { gives: 'Intent', form: '{Sense} {One:Key} {RankEach}', means: firstOfEach, cost: -0.2, examples: ['best month in each year'] },
+  { gives: 'Intent', form: '{One:Key} {Has} [the] {Sense} {Calculation} {RankEach}', means: firstOfEach, cost: -0.3 },
   { gives: 'Has', form: HAS, means: () => true },
   { gives: 'Has', form: '{Doing}', means: () => true },
   { gives: 'Intent', form: '((which|what) (one|ones|of them|of these|of those)|who) ({Has}|is|was|are|were|did|does|do|performed) [the] {Sense}', means: (p) => markedOfShown(p), cost: -0.2, examples: ['which one did worst'] },

@@ -168,7 +168,17 @@ export function betweenThem(base: Reading): Edit[] {
   return [{ do: 'compare', against: { kind: 'members', level: present.level, members: [...present.members], beside: 'none' } }];
 }
 
+/** Those that the only condition on members leaves out, in the place of those it keeps. */
+export function otherEdits(base: Reading): Edit[] {
+  const narrowed = base.where.filter((one) => (one.kind === 'members' || one.kind === 'set') && one.is);
+  const [only] = narrowed;
+  if (narrowed.length !== 1 || (only?.kind !== 'members' && only?.kind !== 'set')) throw new CannotSettle('The answer before is not narrowed to certain members, so there are no others to turn to; name them.');
+  return [{ do: 'condition', how: 'remove', condition: only }, { do: 'condition', how: only.kind === 'set' ? 'only' : 'exclude', condition: { ...only, is: false } }];
+}
+
 export function besideEdits(beside: 'all' | 'rest', base: Reading): Edit[] {
+  const set = base.where.find((one) => one.kind === 'set' && one.is);
+  if (set?.kind === 'set') return [{ do: 'condition', how: 'remove', condition: set }, { do: 'breakdown', how: 'join', by: [{ kind: 'sets', sets: [set.set], beside }] }];
   const present = presentMembers(base, null);
   if (present === null) throw new CannotSettle('The answer before is not narrowed to certain members, so there is nothing to set beside the others; name a member.');
   return [{ do: 'compare', against: { kind: 'members', level: present.level, members: [...present.members], beside } }];

@@ -94,10 +94,10 @@ export function whichAreThese(base: Reading): Edit[] {
 
 /** The members that the answer before shows last, under the conditions that chose them, as one count. */
 export function countThese(base: Reading): Edit[] {
-  const shown = base.by.findLast((one) => one.kind === 'level');
-  const tested = base.where.findLast((one) => one.kind === 'measure' && one.at.kind === 'level');
-  const level = shown?.kind === 'level' ? shown.level : tested?.kind === 'measure' && tested.at.kind === 'level' ? tested.at.level : undefined;
-  if (level === undefined) throw new CannotSettle('The answer before shows no members to count; say of which level.');
+  const tested = base.where.flatMap((one) => (one.kind === 'measure' ? [one.at] : []));
+  const grain = [...base.by, ...tested].findLast((one) => one.kind === 'time');
+  const key = [...tested, ...base.by].findLast((one) => one.kind === 'level') ?? (grain !== undefined && tested.some((one) => same(one, grain)) ? grain : undefined);
+  if (key === undefined) throw new CannotSettle('The answer before shows no members to count; say of which level.');
   if (base.rank !== null) throw new CannotSettle('The answer before shows a rank of so many; ask “how many …” of the level, with the condition that should choose them.');
-  return [{ do: 'show', how: 'replace', shown: [shownPlainly({ kind: 'members', level })] }, { do: 'clear', what: 'breakdown' }];
+  return [{ do: 'show', how: 'replace', shown: [shownPlainly(key.kind === 'level' ? { kind: 'members', level: key.level } : { kind: 'periods', grain: key.grain })] }, { do: 'clear', what: 'breakdown' }, ...(base.against === null ? [] : [{ do: 'compare' as const, against: null }])];
 }

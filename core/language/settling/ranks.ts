@@ -60,7 +60,7 @@ export function kindRankEdits(said: Extract<SaidEdit, { do: 'kindRank' }>, edits
 }
 
 /** "Best" and "worst" follow the measure's direction; "top" and "bottom" do not. */
-function directionOf(sense: Sense, by: Calculation | null | undefined, model: Model): 'top' | 'bottom' {
+export function directionOf(sense: Sense, by: Calculation | null | undefined, model: Model): 'top' | 'bottom' {
   if (sense === 'top' || sense === 'bottom') return sense;
   const id = by && isMeasure(by) ? by.measure : by ? measuresIn(by)[0] : model.defaultMeasure;
   const lessIsBetter = id !== undefined && model.measures.get(id)?.direction === 'less';

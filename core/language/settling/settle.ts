@@ -6,7 +6,7 @@ import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Intent, type Move, type SaidEdit } from '../intent';
-import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios } from './comparisons';
+import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios } from './comparisons';
 import { allOf, columnEdits, otherFunction, distributionEdits, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
 import { nowEdits } from './now';
@@ -158,11 +158,14 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
       case 'aside':
         edits.push(...asideEdits(edit.level, edit.members, base, model));
         break;
+      case 'theOthers':
+        edits.push(...otherEdits(base));
+        break;
       case 'beside':
         edits.push(...besideEdits(edit.with, base));
         break;
       case 'saidMeasureTest': {
-        const settled = measureTestEdits(edit, said, base, model, asFollowUp);
+        const settled = measureTestEdits(edit, said, base, model, calendar, asFollowUp);
         edits.push(...settled.edits);
         notes.push(...settled.notes);
         break;
@@ -203,6 +206,12 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
       case 'distribution':
         edits.push(...distributionEdits(edit.measure, edit.width, model));
         break;
+      case 'rangeWidth': {
+        const ranges = base.by.find((one) => one.kind === 'bins');
+        if (ranges?.kind !== 'bins') throw new CannotSettle('The answer before is not in ranges; name the measure to cut into steps.');
+        edits.push({ do: 'breakdown', by: [{ ...ranges, width: edit.width }], how: 'replace', instead: ranges });
+        break;
+      }
       case 'within':
         after.push((done) => withinEdits(edit.key, done, base, asFollowUp));
         break;

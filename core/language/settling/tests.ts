@@ -2,12 +2,15 @@
 import type { Calculation } from '../../model/calculation';
 import { factsOf, measure as measureOf, rowColumnOf, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit';
-import { same, type Key, type Reading } from '../../reading/schema';
+import { hasDifference, same, type ChangeOf, type Comparison, type Key, type Reading } from '../../reading/schema';
 import { resolvePeriod, type Calendar } from '../../time/period';
-import { shownPlainly, type SaidEdit, type SaidTest } from '../intent';
+import { shownPlainly, type Amount, type SaidChange, type SaidEdit, type SaidTest } from '../intent';
 import { nameWords } from '../tokens';
 import { settledAmount, settledTest } from './amounts';
+import { levelOfKind } from './breakdowns';
 import { settledPeriod } from './periods';
+import { windowsOf } from '../../query/windows';
+import { directionOf } from './ranks';
 import { CannotSettle } from './situation';
 
 interface Settled {
@@ -15,15 +18,20 @@ interface Settled {
   readonly notes: readonly string[];
 }
 
-export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest' }>, all: readonly SaidEdit[], base: Reading, model: Model, asFollowUp: boolean): Settled {
+export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest' }>, all: readonly SaidEdit[], base: Reading, model: Model, calendar: Calendar, asFollowUp: boolean): Settled {
   const shows = all.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : []));
   if (said.count && shows.length > 0) throw new CannotSettle('A count of members shows nothing besides; name one measure for them to be chosen by.');
   const calculation: Calculation = said.calculation ?? shows[0] ?? base.shown[0]?.calculation ?? { kind: 'measure', measure: model.defaultMeasure };
-  const { test, notes } = settledTest(said.test, calculation, model);
   const keys = base.by.flatMap((one): Key[] => (one.kind === 'bins' || one.kind === 'sets' ? [] : [one]));
-  const at = said.at ?? keys.findLast((one) => one.kind === 'level') ?? keys.at(-1);
+  const asked = said.ofKind === undefined || keys.some((one) => one.kind === 'level' && model.levels.get(one.level)?.level.kind === said.ofKind) ? null : levelOfKind(said.ofKind, base, [], model, calculation);
+  const at = said.at ?? asked ?? keys.findLast((one) => one.kind === 'level') ?? keys.at(-1);
   if (at === undefined) throw new CannotSettle('The answer before shows no members of which some could be kept; say by which level.');
-  const edits: Edit[] = [{ do: 'condition', how: 'only', condition: { kind: 'measure', at, calculation, ...test } }];
+  const change = said.change === undefined ? undefined : settledChange(said.change, said.test, at, isLast(calculation, model) ? 'previous' : 'year', all, base, calendar, asFollowUp);
+  const wanted = said.change?.sense === undefined ? said.test : { test: directionOf(said.change.sense, calculation, model) === 'top' ? 'over' as const : 'under' as const, value: { value: 0 } };
+  const { test, notes } = change?.as === 'percent' ? settledShare(wanted) : settledTest(wanted, calculation, model);
+  const edits: Edit[] = [{ do: 'condition', how: 'only', condition: { kind: 'measure', at, calculation, ...(change === undefined ? {} : { change }), ...test } }];
+  if (asked !== null) edits.unshift({ do: 'breakdown', by: [asked], how: 'join' });
+  if (change !== undefined && said.asIs === undefined) edits.push(...changeScope(change, at, all, base, asFollowUp, said.count || said.narrows));
   if (said.count) {
     if (at.kind === 'cycle') throw new CannotSettle('Parts of a week, a year or a day are not counted; ask by them instead.');
     const count: Calculation = at.kind === 'level' ? { kind: 'members', level: at.level } : { kind: 'periods', grain: at.grain };
@@ -32,8 +40,41 @@ export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest'
     edits.unshift({ do: 'show', how: 'replace', shown: (said.shows ?? [missingOf(test.test, calculation, model)]).map(shownPlainly) });
     if (said.besidePlan) edits.push({ do: 'compare', against: { kind: 'plan' } });
   }
-  const assumed = said.calculation === null ? [`The average is that of ${nameOf(calculation, model)}.`] : [];
+  const assumed = said.calculation === null && said.change === undefined ? [`The average is that of ${nameOf(calculation, model)}.`] : [];
   return { edits, notes: [...assumed, ...notes] };
+}
+
+/** From what members or periods changed: what is said or stands beside the answer already; else periods from the one before, members as is usual. */
+function settledChange({ basis, as }: SaidChange, test: SaidTest, at: Key, usual: ChangeOf['basis'], all: readonly SaidEdit[], base: Reading, calendar: Calendar, asFollowUp: boolean): ChangeOf {
+  const beside = all.flatMap((edit): (Comparison | null)[] => (edit.do === 'compare' ? [edit.against] : edit.do === 'unitBefore' ? [{ kind: edit.unit === 'year' ? 'year' : 'previous' }] : [])).concat(asFollowUp ? besideInForce(base, calendar) : []).find((one) => one?.kind === 'year' || one?.kind === 'previous');
+  const implied = beside?.kind === 'year' || beside?.kind === 'previous' ? beside.kind : at.kind === 'time' ? 'previous' : usual;
+  return { basis: basis === 'implied' ? implied : basis, as: test.value?.unit === 'percent' || test.upper?.unit === 'percent' ? 'percent' : as };
+}
+
+/** What the answer before stands beside, as what a change is from; a period of its own where it is a year before. */
+function besideInForce(base: Reading, calendar: Calendar): Comparison | null {
+  if (base.against?.kind !== 'period') return base.against;
+  const { shift } = windowsOf(base, calendar);
+  if (shift !== null && 'months' in shift && shift.months === 12) return { kind: 'year' };
+  throw new CannotSettle('The answer before stands beside a period of its own; say what the change is from, for example “on the year before”.');
+}
+
+/** What is known by its last value changes from the last one before the period: “clubs that lost members since January”. */
+function isLast(calculation: Calculation, model: Model): boolean {
+  return calculation.kind === 'measure' && measureOf(model, calculation.measure).kind === 'last';
+}
+
+/** How much something changed in per cent, as a fraction. */
+function settledShare({ test, value, upper }: SaidTest): { test: { test: SaidTest['test']; value?: number; upper?: number }; notes: string[] } {
+  const fraction = (amount: Amount) => amount.value / 100;
+  return { test: { test, ...(value === undefined ? {} : { value: fraction(value) }), ...(upper === undefined ? {} : { upper: fraction(upper) }) }, notes: [] };
+}
+
+/** The comparison that shows the change of what is kept, and a period for members to have changed in. */
+function changeScope(change: ChangeOf, at: Key, all: readonly SaidEdit[], base: Reading, asFollowUp: boolean, quiet: boolean): Edit[] {
+  const compared = quiet || all.some((edit) => edit.do === 'compare' || edit.do === 'unitBefore') || (asFollowUp && hasDifference(base));
+  const dated = at.kind === 'time' || all.some((edit) => edit.do === 'saidPeriod' || edit.do === 'period') || (asFollowUp && base.when !== null);
+  return [...(compared ? [] : [{ do: 'compare' as const, against: { kind: change.basis } }]), ...(dated ? [] : [{ do: 'period' as const, period: { kind: 'this' as const, grain: 'year' as const } }])];
 }
 
 /** "routes with no plan" shows what they have instead, as their plan is missing. */
@@ -55,7 +96,7 @@ const SPOKEN_OF: Readonly<Record<string, readonly RegExp[]>> = {
 };
 const ABOUT: Readonly<Record<string, keyof typeof SPOKEN_OF>> = { longer: 'long', shorter: 'long', later: 'late', older: 'old', younger: 'old', slower: 'slow', faster: 'slow', quicker: 'slow', heavier: 'heavy', lighter: 'heavy', dearer: 'dear', cheaper: 'dear' };
 
-/** "longer than 3 hours": the only number of the records shown whose name says that it is such a number. */
+/** "longer than 3 hours": the number of the records shown whose name says that it is such a number; of several, one a reading. */
 export function lengthTestEdits(said: Extract<SaidEdit, { do: 'saidLengthTest' }>, all: readonly SaidEdit[], base: Reading, model: Model): Settled {
   const shown = [...all.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : [])), ...base.shown.map((one) => one.calculation)][0] ?? { kind: 'measure' as const, measure: model.defaultMeasure };
   const facts = factsOf(model, shown);
@@ -64,10 +105,10 @@ export function lengthTestEdits(said: Extract<SaidEdit, { do: 'saidLengthTest' }
   const spoken = (about ?? []).map(speaking).find((found) => found.length > 0) ?? [];
   const fitting = said.to === undefined ? spoken : spoken.filter((one) => [one.name, ...one.synonyms].some((name) => nameWords(name).includes(said.to ?? '')));
   if (spoken.length > 0 && fitting.length === 0) throw new CannotSettle(`Nothing in these records says how long it took to ${said.to ?? 'do that'}; name the measure.`);
-  const columns = new Set(fitting.map((one) => ('column' in one ? one.column : one.id)));
-  const [only] = fitting;
+  const columnOf = (one: (typeof fitting)[number]) => ('column' in one ? one.column : one.id);
+  const distinct = fitting.filter((one, index) => fitting.findIndex((other) => columnOf(other) === columnOf(one)) === index);
+  const only = distinct[said.place];
   if (only === undefined) throw new CannotSettle(`Nothing in these records says how “${said.word}” they are; name the measure.`);
-  if (columns.size > 1) throw new CannotSettle(`“${said.word}” may be about ${fitting.map((one) => one.name.toLowerCase()).join(' or ')}; name the measure.`);
   const settled = rowTestEdits(only.id, said.test, model);
   return { edits: settled.edits, notes: [`“${said.word}” is about ${only.name.toLowerCase()}.`, ...settled.notes] };
 }
@@ -78,8 +119,8 @@ export function retestEdits(said: SaidTest, base: Reading, model: Model): Settle
   const [only] = tests;
   if (tests.length !== 1 || only === undefined || (only.kind !== 'measure' && only.kind !== 'rows')) throw new CannotSettle('The answer before tests no single number, so it is not clear what this is about; name the measure.');
   const calculation: Calculation = only.kind === 'rows' ? { kind: 'measure', measure: only.measure } : only.calculation;
-  const { test, notes } = settledTest(said, calculation, model);
-  const condition = only.kind === 'rows' ? { kind: only.kind, measure: only.measure, ...test } : { kind: only.kind, at: only.at, calculation, ...test };
+  const { test, notes } = only.kind === 'measure' && only.change?.as === 'percent' ? settledShare(said) : settledTest(said, calculation, model);
+  const condition = only.kind === 'rows' ? { kind: only.kind, measure: only.measure, ...test } : { kind: only.kind, at: only.at, calculation, ...(only.change === undefined ? {} : { change: only.change }), ...test };
   return { edits: [{ do: 'condition', how: 'only', condition }], notes };
 }
 
