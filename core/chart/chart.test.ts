@@ -92,6 +92,8 @@ describe('headlines and caveats follow from the numbers', () => {
     const compared = answer([value('Sales'), value('o', { of: 'Sales', as: 'other' }), value('d', { of: 'Sales', as: 'difference' }), value('c', { of: 'Sales', as: 'change' })], [[90, 100, -10, -0.1]]);
     expect(headlineOf(compared, { ...by(), against: { kind: 'year' } }, '')).toBe('Sales fell 10\u202f% on the year before, to 90');
     expect(headlineOf(answer([value('Sales')], []), by(), '')).toBe('There are no sales');
+    const tested = { ...by(), where: [{ kind: 'measure' as const, at: { kind: 'level' as const, level: 'shop' }, calculation: { kind: 'measure' as const, measure: 'sales' }, test: 'under' as const, value: 0 }] };
+    expect(headlineOf(answer([{ key: 'k0', label: 'Shop', role: 'level' }, value('Sales')], []), tested, 'this year')).toBe('No shop fits, this year');
   });
   test('an incomplete period, a missing one and few rows are named', () => {
     const texts = caveatsOf(answer([month, value('Sales', { additive: false })], months, { incomplete: '2026-10-01', support: [3, 100, 100] }), by(MONTH), null).map((caveat) => caveat.text);

@@ -18,6 +18,12 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 const lower = (text: string) => (/^[A-Z][a-z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text);
 const number = (cell: Cell | undefined): number | null => (typeof cell === 'number' ? cell : null);
 
+/** Where members were tested and none passed, that is what there is to say, not that there is nothing of the measure. */
+function noneOf({ columns }: Answer): string {
+  const tested = columns.find((column) => column.role === 'level' || column.role === 'time');
+  return tested === undefined ? 'Nothing' : `No ${lower(tested.label)}`;
+}
+
 /** @param where a short text for the scope ("Outer Isles, in August 2025"), or an empty one */
 export function headlineOf(answer: Answer, reading: Reading, where: string): string {
   if (reading.rows !== null) return `${answer.truncated ? 'The first ' : ''}${formatValue(answer.rowCount, {})} ${answer.rowCount === 1 ? 'record' : 'records'}${where === '' ? '' : `, ${where}`}`;
@@ -26,7 +32,7 @@ export function headlineOf(answer: Answer, reading: Reading, where: string): str
   const column = answer.columns[at];
   if (!column) return '';
   const scope = where === '' ? '' : `, ${where}`;
-  if (answer.rows.length === 0) return `There are no ${lower(column.label)}${scope}`;
+  if (answer.rows.length === 0) return reading.where.some((one) => one.kind === 'measure') ? `${noneOf(answer)} fits${scope}` : `There are no ${lower(column.label)}${scope}`;
   const moved = movementOf(answer.columns, column);
   const columns: Columns = {
     value: { at, column },

@@ -30,7 +30,7 @@ function offered(reading: Reading, made: World): readonly (readonly Edit[])[] {
   const tests = reading.where.flatMap((one): Edit[][] => (one.kind === 'rows' || one.kind === 'measure' ? [testEdits(one, { ...one, test: 'atLeast', value: 12, upper: undefined }), testEdits(one, { ...one, test: 'between', value: 3, upper: 90 })] : []));
   const chosen = [...made.members].flatMap(([level, members]): Edit[][] => [memberEdits(level, members.slice(0, 2), true), memberEdits(level, members.slice(1), false)]);
   const keys = testedKeys(model);
-  const added = keys.slice(0, 3).flatMap(({ key }): Edit[][] => [newTestEdits(key, 'm0', { test: 'under', value: 40 }), newTestEdits(key, 'm2', { test: 'aboveAverage' })]);
+  const added = keys.slice(0, 3).flatMap(({ key }): Edit[][] => [newTestEdits(key, 'm0', { test: 'under', value: 40 }), newTestEdits(key, 'm2', { test: 'aboveAverage' }), newTestEdits(key, 'm0', { test: 'atMost', value: -0.05 }, { basis: 'year', as: 'percent' })]);
   return [...acts, ...tests, ...chosen, ...added, newTestEdits(null, 'm1', { test: 'between', value: 2, upper: 9 }), dayEdits('2025-03-03', '2025-04-17'), besideEdits('2024-02-05', '2024-02-11'), ...rankEdits(reading)];
 }
 

@@ -45,7 +45,7 @@ export function PhraseEditor(props: Editing & { phrase: Phrase }) {
         <Foot><TextButton onPress={() => onEdit([{ do: 'condition', how: 'remove', condition }])}>Take out</TextButton>{save}</Foot>
       </>
     );
-  if (condition?.kind === 'measure' || condition?.kind === 'rows') return <NumberEditor condition={condition} onEdit={onEdit} />;
+  if (condition?.kind === 'measure' || condition?.kind === 'rows') return <NumberEditor condition={condition} model={model} onEdit={onEdit} />;
   if (phrase.part === 'rank' && reading.rank?.on === undefined) return <RankEditor reading={reading} model={model} onEdit={onEdit} />;
   if (phrase.part === 'against' && besides) return <PeriodEditor acts={[]} days={{}} asOf={model.asOfDay} firstDayOfWeek={weekOf(model)} daysAs={besideEdits} onEdit={onEdit} onSay={(words) => props.onSay(words.replace(/^for /, 'vs '))} />;
   if (phrase.part === 'when') return <PeriodEditor acts={acts} days={reading.when?.period.kind === 'days' ? reading.when.period : {}} asOf={model.asOfDay} firstDayOfWeek={weekOf(model)} onEdit={onEdit} onSay={props.onSay} />;

@@ -1,13 +1,13 @@
 /** What can be done with a phrase of the sentence or a mark of the answer: labels, each with the edits that do it. */
 import type { Edit } from '@zud/core/reading/edit';
-import { measureOf } from '@zud/core/model/calculation';
-import { byLevel, same, type Condition, type Key, type Reading, type Transform } from '@zud/core/reading/schema';
+import { measureOf, type Calculation } from '@zud/core/model/calculation';
+import { byLevel, same, type ChangeOf, type Condition, type Key, type Reading, type Transform } from '@zud/core/reading/schema';
 import type { Phrase } from '@zud/core/reading/sentence';
 import type { Period } from '@zud/core/time/period';
 import type { ModelView } from '../../app/api';
 import { alsoActs, breakdownActs } from './breakdown-acts';
 import { lower } from './lower';
-import type { NumberTest } from './TestFields';
+import type { NumberTest, TypedAs } from './TestFields';
 
 export interface EditAct {
   readonly label: string;
@@ -77,9 +77,19 @@ export function testedKeys(model: ModelView): readonly { readonly id: string; re
   return [...levels, ...(['day', 'week', 'month'] as const).map((grain) => ({ id: `each ${grain}`, name: grain, key: { kind: 'time' as const, grain } }))];
 }
 
-/** @param at the members or periods that a measure is tested for; null: each record by its own number */
-export function newTestEdits(at: Key | null, measure: string, test: NumberTest): Edit[] {
-  return [{ do: 'condition', how: 'only', condition: at === null ? { kind: 'rows', measure, ...test } : { kind: 'measure', at, calculation: measureOf(measure), ...test } }];
+/**
+ * @param at the members or periods that a measure is tested for; null: each record by its own number
+ * @param change how much the measure changed is tested, in the place of what it is
+ */
+export function newTestEdits(at: Key | null, measure: string, test: NumberTest, change: ChangeOf | null = null): Edit[] {
+  return [{ do: 'condition', how: 'only', condition: at === null ? { kind: 'rows', measure, ...test } : { kind: 'measure', at, calculation: measureOf(measure), ...(change === null ? {} : { change }), ...test } }];
+}
+
+/** In what the number of a test is typed: fractions in per cent. */
+export function typedAs(tested: { readonly kind: 'rows'; readonly measure: string } | { readonly kind: 'measure'; readonly calculation: Calculation; readonly change?: ChangeOf | undefined }, model: Pick<ModelView, 'measures'>): TypedAs {
+  if (tested.kind === 'measure' && tested.change !== undefined) return tested.change.as === 'percent' ? 'percent' : 'number';
+  const id = tested.kind === 'rows' ? tested.measure : tested.calculation.kind === 'measure' ? tested.calculation.measure : null;
+  return model.measures.find((one) => one.id === id)?.format?.style === 'percent' ? 'percent' : 'number';
 }
 
 export function besideEdits(from: string, to: string): Edit[] {
