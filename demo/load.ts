@@ -131,7 +131,7 @@ async function makeBoards(context: Context, modelId: string, made: ReadonlyMap<s
   const steps: string[] = [];
   for (const turn of WORKED_INQUIRY) {
     const after = turn.after === undefined ? steps.at(-1) : steps[turn.after];
-    const { step } = await context.asking.ask(inquiry, mira, { kind: 'text', text: turn.text }, after, LIMITS);
+    const { step } = await context.asking.ask(inquiry, mira, { kind: 'text', text: turn.text }, after, { ...LIMITS, person: mira.id });
     steps.push(step.id);
   }
 }

@@ -42,9 +42,9 @@ export function callerOf(address: string, cookie: string): Caller {
   };
 }
 
-export async function startDemoServer(options: { scale?: number; timeLimit?: number; databaseUrl?: string; columnar?: ServerOptions['columnar'] } = {}): Promise<DemoServer> {
+export async function startDemoServer(options: { scale?: number; timeLimit?: number; databaseUrl?: string; columnar?: ServerOptions['columnar']; sharing?: ServerOptions['sharing'] } = {}): Promise<DemoServer> {
   const databaseUrl = options.databaseUrl ?? (await newDatabase());
-  const running = await startServer({ databaseUrl, port: 0, webFolder: null, logLevel: 'silent', ...(options.columnar === undefined ? {} : { columnar: options.columnar }), ...(options.timeLimit === undefined ? {} : { timeLimit: options.timeLimit }) });
+  const running = await startServer({ databaseUrl, port: 0, webFolder: null, logLevel: 'silent', ...(options.columnar === undefined ? {} : { columnar: options.columnar }), ...(options.sharing === undefined ? {} : { sharing: options.sharing }), ...(options.timeLimit === undefined ? {} : { timeLimit: options.timeLimit }) });
   await loadDemo(running.context, options.scale ?? 0.1, { tell: () => undefined });
   return {
     running, databaseUrl,

@@ -43,6 +43,8 @@ export interface Answered {
 export interface AskOptions {
   readonly signal: AbortSignal | null;
   readonly limits: RunLimits;
+  /** Whose question it is. */
+  readonly person: string;
   /** Records of a listing to skip: the pages before. */
   readonly skip?: number;
 }

@@ -17,7 +17,7 @@ function answering(whole: readonly (readonly Cell[])[], alone: (reading: Reading
 const byShop: Reading = { ...EMPTY_READING, shown: [plain('sales')], by: [{ kind: 'level', level: 'shop' }] };
 const shopOf = (reading: Reading) => reading.where.flatMap((one) => (one.kind === 'members' ? one.members : []))[0] ?? '';
 const SALES: Readonly<Record<string, number>> = { Quay: 10, Mill: 20 };
-const options = { signal: null, limits: { time: 1000 } };
+const options = { signal: null, limits: { time: 1000 }, person: 'someone' };
 const ready = {} as ReadyModel;
 
 test('numbers that are those of their records agree', async () => {

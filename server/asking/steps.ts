@@ -14,6 +14,7 @@ import { addStep, stepsOf, type Inquiry, type Step } from '../store/inquiries';
 import type { Store } from '../store/database';
 import type { Person } from '../store/people';
 import { Problem } from '../http/problem';
+import { Stopped } from '../engines/engine';
 import { type Answered, type Answering, type AskOptions } from './answering';
 import { Unanswerable } from './unanswerable';
 import type { ModelLibrary, ReadyModel } from './model-library';
@@ -68,6 +69,9 @@ interface Record_ {
 }
 
 export class Asking {
+  /** What runs, by inquiry, person and the step it follows. */
+  private readonly running = new Map<string, AbortController>();
+
   constructor(
     private readonly store: Store,
     private readonly library: ModelLibrary,
@@ -83,8 +87,28 @@ export class Asking {
     const all = await stepsOf(this.store, inquiry.id);
     const before = after === undefined ? all.at(-1) : after === null ? undefined : all.find((step) => step.id === after);
     if (after && !before) throw new Problem(404, 'Not found', 'The step to follow is not in this inquiry; it may have been deleted.');
-    const readingBefore = before?.reading ?? null;
+    const replaced = this.replacing(`${inquiry.id} ${person.id} ${before?.id ?? ''}`);
+    const { signal } = replaced;
+    try {
+      return await this.after(before, all, inquiry, person, asked, ready, { ...options, signal: options.signal === null ? signal : AbortSignal.any([options.signal, signal]) });
+    } catch (error) {
+      if (signal.aborted && error instanceof Stopped) throw new Problem(409, 'Replaced', 'You asked something newer after the same step, so this question was stopped.');
+      throw error;
+    } finally {
+      replaced.done();
+    }
+  }
 
+  /** A newer question of a person after the same step takes the place of the one that still runs. */
+  private replacing(place: string): { readonly signal: AbortSignal; done(): void } {
+    this.running.get(place)?.abort();
+    const controller = new AbortController();
+    this.running.set(place, controller);
+    return { signal: controller.signal, done: () => { if (this.running.get(place) === controller) this.running.delete(place); } };
+  }
+
+  private async after(before: Step | undefined, all: readonly Step[], inquiry: Inquiry, person: Person, asked: Asked, ready: ReadyModel, options: AskOptions): Promise<{ step: StepView; made: boolean }> {
+    const readingBefore = before?.reading ?? null;
     const points = asked.kind === 'text' && readingBefore !== null && pointsAtAnswer(asked.text) ? await this.pointsOf(readingBefore, ready, options) : null;
     const understood = understand(asked, readingBefore, ready, pendingOptions(before), points);
     if (understood.move !== undefined) {

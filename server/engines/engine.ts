@@ -11,6 +11,8 @@ export interface RunLimits {
 export interface RunOptions {
   readonly signal: AbortSignal | null;
   readonly limits: RunLimits;
+  /** Whose question it is, for the engines to be shared fairly. */
+  readonly person: string;
   /** The load of each table that is asked about. An engine that holds another one must not answer. */
   readonly tables: TableVersions;
 }

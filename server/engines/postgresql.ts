@@ -13,7 +13,7 @@ export class PostgresqlEngine implements Engine {
 
   constructor(private readonly database: Database) {}
 
-  async run(plan: Plan, { signal, limits }: Omit<RunOptions, 'tables'>): Promise<EngineResult> {
+  async run(plan: Plan, { signal, limits }: Pick<RunOptions, 'signal' | 'limits'>): Promise<EngineResult> {
     const { text, parameters } = postgresqlQuery(plan, DATA_SCHEMA);
     if (signal?.aborted) throw new Stopped();
     const client = await this.database.readers.connect();

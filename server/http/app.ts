@@ -79,6 +79,7 @@ function answerProblem({ log }: Context) {
       response.status(problem.status).type('application/problem+json').json({ type: 'about:blank', title: problem.title, status: problem.status, detail: `${problem.detail} Reference: ${reference}.`, reference });
       return;
     }
+    if (typeof problem.more['retryAfter'] === 'number') response.setHeader('retry-after', problem.more['retryAfter']);
     response.status(problem.status).type('application/problem+json').json({ type: 'about:blank', title: problem.title, status: problem.status, detail: problem.detail, ...problem.more });
   };
 }

@@ -4,6 +4,7 @@ import type { Request } from 'express';
 import { scoped, type Scoped } from '../asking/scope';
 import type { TileAnswer } from '../exports/cover';
 import type { ReadyModel } from '../asking/model-library';
+import { Busy } from '../engines/fair-queue';
 import { boardFor, groupSharesOf, sharesOf } from '../store/board-rights';
 import { commentsOf, type Comment } from '../store/comments';
 import { personById, type Person } from '../store/people';
@@ -102,9 +103,9 @@ export class BoardDesk {
       try {
         const ready = await library.get(row.modelId, person);
         const { reading } = this.readingOf(row, scopes, ready, always);
-        return { tile: row.id, title: row.title, ...(await answering.answer(reading, ready, { signal, limits: { time: timeLimit } })) };
+        return { tile: row.id, title: row.title, ...(await answering.answer(reading, ready, { signal, limits: { time: timeLimit }, person: person.id })) };
       } catch (error) {
-        if (signal.aborted) throw error;
+        if (signal.aborted || error instanceof Busy) throw error;
         return null;
       }
     }));

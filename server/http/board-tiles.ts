@@ -10,7 +10,7 @@ import { boardFor } from '../store/board-rights';
 import { addWords, changeTile, GRID_COLUMNS, isAnswer, pinTile, removeTile } from '../store/boards';
 import { createInquiry } from '../store/inquiries';
 import type { BoardDesk } from './board-desk';
-import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
+import { goneSignal, handle, idOf, optionsFor, parsed, personOf, personWith, type Context } from './context';
 import { Problem, problemOf, unanswerable } from './problem';
 
 const title = z.string().trim().min(1).max(200);
@@ -31,7 +31,7 @@ export const tileChangeBody = z
 const wantedTiles = z.string().transform((text) => (text === '' ? [] : text.split(','))).pipe(z.array(z.uuid()).max(200));
 
 export function tileRoutes(context: Context, desk: BoardDesk): Router {
-  const { database: { store }, library, answering, asking, timeLimit } = context;
+  const { database: { store }, library, answering, asking } = context;
   const router = Router();
 
   router.post('/boards/:id/tiles', handle(async (request, response) => {
@@ -42,7 +42,7 @@ export function tileRoutes(context: Context, desk: BoardDesk): Router {
     if (body.kind !== 'answer') return addWords(store, board.id, person.id, { kind: body.kind, words: body.words, title: body.title ?? null, ...(body.place ? { place: body.place } : {}) });
     const ready = await library.get(body.modelId, person);
     const reading = body.reading as Reading;
-    await answering.answer(reading, ready, { signal: goneSignal(response), limits: { time: timeLimit } }).catch(unanswerable);
+    await answering.answer(reading, ready, optionsFor(context, person, response)).catch(unanswerable);
     return pinTile(store, board.id, person.id, { modelId: body.modelId, reading, title: body.title ?? null, number: reading.by.length === 0, ...(body.ownScope === undefined ? {} : { ownScope: body.ownScope }), ...(body.place ? { place: body.place } : {}) });
   }));
   router.get('/boards/:id/tiles', handle(async (request) => {
@@ -63,8 +63,9 @@ export function tileRoutes(context: Context, desk: BoardDesk): Router {
   }));
 
   router.get('/boards/:id/tiles/:tile/answer', handle(async (request, response) => {
-    const { tile, ready, reading, refused } = await desk.scopedTile(request, personOf(request));
-    const answered = await answering.answer(reading, ready, { signal: goneSignal(response), limits: { time: timeLimit } }).catch(unanswerable);
+    const person = personOf(request);
+    const { tile, ready, reading, refused } = await desk.scopedTile(request, person);
+    const answered = await answering.answer(reading, ready, optionsFor(context, person, response)).catch(unanswerable);
     return { ...answered, refused, ownScope: tile.ownScope };
   }));
   /** Many answers of a board in one go: a line of JSON each, as soon as it is there, with its tile; or why it can't be given. */
@@ -74,7 +75,8 @@ export function tileRoutes(context: Context, desk: BoardDesk): Router {
     const wanted = new Set(parsed(wantedTiles, request.query['tiles'] ?? ''));
     const refined = await desk.scopeOfRefinement(board, desk.refinementIn(request));
     const rows = (await desk.rowsOf(board)).map(({ tile }) => tile).filter(isAnswer).filter((tile) => wanted.size === 0 || wanted.has(tile.id));
-    const signal = goneSignal(response);
+    const options = optionsFor(context, person, response);
+    const { signal } = options;
     setMaxListeners(rows.length + 10, signal);
     const models = new Map([...new Set(rows.map((tile) => tile.modelId))].map((id) => [id, library.get(id, person)] as const));
     response.status(200).type('application/x-ndjson');
@@ -83,7 +85,7 @@ export function tileRoutes(context: Context, desk: BoardDesk): Router {
       try {
         const ready = await (models.get(tile.modelId) ?? library.get(tile.modelId, person));
         const { reading, refused } = desk.readingOf(tile, [board.scope, refined], ready);
-        const answered = await answering.answer(reading, ready, { signal, limits: { time: timeLimit } }).catch(unanswerable);
+        const answered = await answering.answer(reading, ready, options).catch(unanswerable);
         write(`${JSON.stringify({ tile: tile.id, refused, ownScope: tile.ownScope }).slice(0, -1)},${written(answered).slice(1)}`);
       } catch (error) {
         if (signal.aborted) return;
@@ -109,7 +111,7 @@ export function tileRoutes(context: Context, desk: BoardDesk): Router {
     const { tile, ready, reading } = await desk.scopedTile(request, person);
     const name = tile.title ?? sentenceOf(reading, ready.naming, ready.calendar).text;
     const inquiry = await createInquiry(store, person.id, tile.modelId, `From a board: ${name}`.slice(0, 200));
-    const { step } = await asking.ask(inquiry, person, { kind: 'reading', reading, label: name }, undefined, { signal: goneSignal(response), limits: { time: timeLimit } });
+    const { step } = await asking.ask(inquiry, person, { kind: 'reading', reading, label: name }, undefined, optionsFor(context, person, response));
     response.status(201);
     return { inquiry: inquiry.id, step: step.id };
   }));

@@ -46,7 +46,7 @@ export function boardRoutes({ database: { store }, library, answering, feed, tim
         if (tile.kind === 'commentary') await addWords(store, board.id, person.id, { kind: 'commentary', words: '', title: null, place: tile.place });
         else {
           // what has no data, or cannot be computed, is not drafted
-          const answered = await answering.answer(tile.reading, ready, { signal, limits: { time: timeLimit } }).catch((error: unknown) => { if (signal.aborted) throw error; return null; });
+          const answered = await answering.answer(tile.reading, ready, { signal, limits: { time: timeLimit }, person: person.id }).catch((error: unknown) => { if (signal.aborted) throw error; return null; });
           if (answered !== null && answered.outcome === 'answered') await pinTile(store, board.id, person.id, { modelId: ready.model.id, reading: tile.reading, title: null, number: tile.reading.by.length === 0, place: tile.place });
         }
       }

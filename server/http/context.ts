@@ -5,7 +5,8 @@ import { z } from 'zod';
 import type { Asking } from '../asking/steps';
 import type { ModelLibrary } from '../asking/model-library';
 import type { ColumnarEngine } from '../engines/columnar/columnar-engine';
-import type { Answering } from '../asking/answering';
+import type { Answering, AskOptions } from '../asking/answering';
+import type { FairQueue } from '../engines/fair-queue';
 import type { Feed } from '../live/feed';
 import type { Database } from '../store/database';
 import { roleCovers, type Person, type Role } from '../store/people';
@@ -21,6 +22,8 @@ export interface Context {
   readonly feed: Feed;
   readonly log: Logger;
   readonly now: () => Date;
+  /** Who runs and who waits. */
+  readonly queue: FairQueue;
   /** Milliseconds a question may take. */
   readonly timeLimit: number;
 }
@@ -71,6 +74,11 @@ export function goneSignal(response: Response): AbortSignal {
     if (!response.writableFinished) controller.abort();
   });
   return controller.signal;
+}
+
+/** How a question of a person is asked: stopped when they go away, within the limit of time. */
+export function optionsFor({ timeLimit }: Pick<Context, 'timeLimit'>, person: Pick<Person, 'id'>, response: Response): AskOptions & { readonly signal: AbortSignal } {
+  return { signal: goneSignal(response), limits: { time: timeLimit }, person: person.id };
 }
 
 /** A handler whose promise is the response's body; undefined gives 204. */

@@ -16,7 +16,7 @@ import { xlsxOf } from '../exports/xlsx';
 import { storedStep, type Asked, type StepView } from '../asking/steps';
 import { allPeople } from '../store/people';
 import { copyInquiry, createInquiry, deleteInquiry, deleteStep, inquiriesOf, inquiryFor, inquirySharesOf, markStep, renameInquiry, restoreSteps, shareInquiry, stepsOf, type Step } from '../store/inquiries';
-import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
+import { type Context, handle, idOf, optionsFor, parsed, personOf, personWith } from './context';
 import { notFound, Problem, unanswerable } from './problem';
 
 export const askBody = z
@@ -46,7 +46,7 @@ const FILES: Readonly<Record<z.infer<typeof exportBody>['format'], { readonly ty
 const fileName = (headline: string) => headline.replace(/[^\p{L}\p{N} ,.-]+/gu, ' ').replace(/\s+/g, ' ').trim().slice(0, 80) || 'answer';
 
 export function inquiryRoutes(context: Context): Router {
-  const { database, library, asking, answering, timeLimit } = context;
+  const { database, library, asking, answering } = context;
   const { store } = database;
   const router = Router();
 
@@ -60,9 +60,9 @@ export function inquiryRoutes(context: Context): Router {
   /** @throws Problem 422 where it cannot be computed */
   async function answered(request: Request, response: Response, body: z.infer<typeof answerBody>): Promise<Answered> {
     const { reading, ready } = await readingOf(request, body);
-    return answering.answer(reading, ready, { ...optionsOf(response), ...(body.skip === undefined ? {} : { skip: body.skip }) }).catch(unanswerable);
+    return answering.answer(reading, ready, { ...optionsOf(request, response), ...(body.skip === undefined ? {} : { skip: body.skip }) }).catch(unanswerable);
   }
-  const optionsOf = (response: Response) => ({ signal: goneSignal(response), limits: { time: timeLimit } });
+  const optionsOf = (request: Request, response: Response) => optionsFor(context, personOf(request), response);
 
   router.post('/inquiries', handle(async (request, response) => {
     const person = personWith(request, 'analyst');
@@ -118,7 +118,7 @@ export function inquiryRoutes(context: Context): Router {
     const person = personWith(request, 'analyst');
     const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'ask');
     const body = parsed(askBody, request.body);
-    const { step, made } = await asking.ask(inquiry, person, askedOf(body), body.after, { signal: goneSignal(response), limits: { time: timeLimit } });
+    const { step, made } = await asking.ask(inquiry, person, askedOf(body), body.after, optionsFor(context, person, response));
     response.status(made ? 201 : 200);
     return step;
   }));
@@ -127,7 +127,7 @@ export function inquiryRoutes(context: Context): Router {
     const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'see');
     const row = (await stepsOf(store, inquiry.id)).find((one) => one.id === idOf(request, 'step'));
     if (!row) throw notFound('step');
-    return asking.view(row, await library.get(inquiry.modelId, person), { signal: goneSignal(response), limits: { time: timeLimit } });
+    return asking.view(row, await library.get(inquiry.modelId, person), optionsFor(context, person, response));
   }));
   router.patch('/inquiries/:id/steps/:step', handle(async (request) => {
     const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'ask');
@@ -148,11 +148,11 @@ export function inquiryRoutes(context: Context): Router {
   }));
   router.post('/answers/deeper', handle(async (request, response) => {
     const { reading, ready } = await readingOf(request, parsed(answerBody, request.body));
-    return { levels: await deeperLevels(reading, ready, answering, optionsOf(response)) };
+    return { levels: await deeperLevels(reading, ready, answering, optionsOf(request, response)) };
   }));
   router.post('/answers/check', handle(async (request, response) => {
     const { reading, ready } = await readingOf(request, parsed(answerBody, request.body));
-    return checked(reading, ready, answering, optionsOf(response)).catch(unanswerable);
+    return checked(reading, ready, answering, optionsOf(request, response)).catch(unanswerable);
   }));
   router.post('/exports', handle(async (request, response) => {
     const { format, ...body } = parsed(exportBody, request.body);

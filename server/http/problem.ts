@@ -1,6 +1,10 @@
 /** Errors as people and programs get them: RFC 9457 problem details that say what happened, what is kept and what to do. */
 import { Stopped, TimeLimitReached } from '../engines/engine';
+import { Busy } from '../engines/fair-queue';
 import { Unanswerable } from '../asking/unanswerable';
+
+/** Seconds after which it is worth asking again. */
+const BUSY_SECONDS = 3;
 
 export class Problem extends Error {
   constructor(
@@ -26,6 +30,7 @@ export function unanswerable(error: unknown): never {
 export function problemOf(error: unknown): Problem {
   if (error instanceof Problem) return error;
   if (error instanceof TimeLimitReached) return new Problem(504, 'It took too long', 'The question was stopped because it ran too long. Your question is kept; narrow the period or the members and ask again.');
+  if (error instanceof Busy) return new Problem(503, 'Busy', 'More is being asked just now than can be answered in good time. Your question was not begun, and nothing is lost; ask again in a few seconds.', { retryAfter: BUSY_SECONDS });
   if (error instanceof Stopped) return new Problem(499, 'Stopped', 'The question was stopped.');
   const status = (error as { status?: number }).status;
   if (status === 413) return new Problem(413, 'Too large', 'What was sent is too large.');

@@ -7,7 +7,7 @@ import { boardFor } from '../store/board-rights';
 import { isAnswer } from '../store/boards';
 import { personById, type Person } from '../store/people';
 import type { BoardDesk } from './board-desk';
-import { goneSignal, handle, idOf, type Context } from './context';
+import { type Context, goneSignal, handle, idOf, optionsFor } from './context';
 import { notFound, Problem, unanswerable } from './problem';
 
 /** What a guest sees of an answer: not how it was computed. */
@@ -42,7 +42,7 @@ export function sharedRoutes(context: Context, desk: BoardDesk): Router {
     if (!isAnswer(tile)) throw new Problem(422, 'No answer', 'This tile holds words; there is nothing to compute on it.');
     const ready = await library.get(tile.modelId, maker);
     const { reading, refused } = desk.readingOf(tile, [board.scope], ready, [scope]);
-    const answered = await answering.answer(reading, ready, { signal: goneSignal(response), limits: { time: timeLimit } }).catch(unanswerable);
+    const answered = await answering.answer(reading, ready, optionsFor({ timeLimit }, maker, response)).catch(unanswerable);
     return { ...Object.fromEntries(SEEN.map((part) => [part, answered[part]])), refused, ownScope: tile.ownScope };
   }));
   router.get('/shared/:token/tiles/:tile/commentary', handle(async (request, response) => {

@@ -1,5 +1,6 @@
 /** Puts the parts together into a running server. */
 import { createServer, type Server } from 'node:http';
+import { availableParallelism } from 'node:os';
 import { pino, type Logger } from 'pino';
 import { Answering } from '../asking/answering';
 import { ModelLibrary } from '../asking/model-library';
@@ -7,7 +8,9 @@ import { Asking } from '../asking/steps';
 import { ColumnarEngine } from '../engines/columnar/columnar-engine';
 import { wantedCopies } from '../engines/columnar/wanted';
 import { PostgresqlEngine } from '../engines/postgresql';
+import { FairQueue, type QueueLimits } from '../engines/fair-queue';
 import { PreferringEngine } from '../engines/preferring';
+import { SharedEngine } from '../engines/sharing';
 import { createApp } from '../http/app';
 import type { Context } from '../http/context';
 import { Feed } from '../live/feed';
@@ -29,11 +32,15 @@ export interface ServerOptions {
   readonly logLevel?: string;
   /** Milliseconds a question may take. */
   readonly timeLimit?: number;
+  /** How the engines are shared, where it is not as usual. */
+  readonly sharing?: Partial<QueueLimits>;
   /** The columnar copy: its bundled program, and what it may use. Null: PostgreSQL answers everything. */
   readonly columnar?: { readonly program: string; readonly folder: string; readonly memory: string; readonly threads: number; readonly quota: number } | null;
 }
 
 const TIME_LIMIT = 30_000;
+/** How the engines are shared: a board of a dozen tiles may wait as a whole, several times over, for each person. */
+const SHARING: QueueLimits = { width: Math.max(2, availableParallelism()), waiting: 600, waitingEach: 60, patience: 15_000 };
 /** Milliseconds between looks at whether tables were loaded that are not copied yet. */
 const COPY_INTERVAL = 2000;
 
@@ -44,11 +51,12 @@ export async function startServer(options: ServerOptions): Promise<Running> {
   const library = new ModelLibrary(database, () => now().toISOString().slice(0, 10));
   const truth = new PostgresqlEngine(database);
   const copy = options.columnar ? new ColumnarEngine(options.columnar.program, { ...options.columnar, databaseUrl: options.databaseUrl }, log) : null;
-  const answering = new Answering(copy === null ? truth : new PreferringEngine(truth, copy, log));
+  const queue = new FairQueue({ ...SHARING, ...options.sharing });
+  const answering = new Answering(new SharedEngine(copy === null ? truth : new PreferringEngine(truth, copy, log), queue));
   const keeping = copy === null ? null : keepCopies(copy, database, log);
   const feed = new Feed(options.databaseUrl, log);
   await feed.start();
-  const context: Context = { database, library, answering, copy, asking: new Asking(database.store, library, answering), feed, log, now, timeLimit: options.timeLimit ?? TIME_LIMIT };
+  const context: Context = { database, library, answering, copy, asking: new Asking(database.store, library, answering), feed, queue, log, now, timeLimit: options.timeLimit ?? TIME_LIMIT };
   const server = createServer(createApp(context, options.webFolder));
   await listen(server, options.port).catch(async (error: unknown) => {
     await feed.close();

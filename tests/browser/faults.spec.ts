@@ -114,6 +114,17 @@ test('a long question can be stopped by hand', async ({ browser, product }) => {
   await expect(sentence(page)).toContainText('Passengers by coast');
 });
 
+test('a newer question takes the place of the one that still runs', async ({ browser, product }) => {
+  const page = await signedIn(browser, product, 'mira');
+  await page.goto(`${product.address}/inquiries`);
+  await page.getByRole('button', { name: 'Ask Velloe Ferries' }).click();
+  await ask(page, 'median onboard spend and median ticket revenue by day and vessel');
+  await expect(page.getByRole('button', { name: 'Stop' }).first()).toBeVisible();
+  await ask(page, 'passengers by coast');
+  await expect(sentence(page)).toContainText('Passengers by coast');
+  await expect(page.getByRole('complementary', { name: 'Trail' }).or(page.getByLabel('Trail'))).toContainText('1 step');
+});
+
 test('a person without rights: no board, no asking, a board to see and to refine', async ({ browser, product }) => {
   const mira = await signedIn(browser, product, 'mira');
   await mira.goto(`${product.address}/boards`);

@@ -54,6 +54,7 @@ export function InquiryPage() {
 
   const ask = useMutation({
     mutationFn: ({ said, after }: Said) => {
+      running.current?.abort();
       running.current = new AbortController();
       return api.ask(inquiryId, said, after === undefined ? current : after, running.current.signal);
     },

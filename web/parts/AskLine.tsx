@@ -85,7 +85,8 @@ export function AskLine(props: AskLineProps) {
   const completions = open && text.trim() !== '' ? (suggestion.data?.completions ?? []) : [];
   const tries = props.tries ?? (text.trim() === '' ? (suggestion.data?.completions ?? []).map((one) => one.text) : []);
   const ask = (said: string) => {
-    if (said.trim() === '' || props.busy) return;
+    // what can be stopped is replaced by what is asked now
+    if (said.trim() === '' || (props.busy && props.onStop === undefined)) return;
     setOpen(false);
     setChosen(-1);
     props.onAsk(said.trim());
