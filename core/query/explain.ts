@@ -38,6 +38,8 @@ export function explain(plan: Plan, model: Model): Explanation {
         if (values.length > 0) lines.push(`From ${scan}: ${listWords(values, 'and')}${by.length > 0 ? ` for each ${listWords(by, 'and')}` : ' over all'}${periodText(node)}.`);
         return;
       }
+      case 'regroup':
+        return visit(node.input);
       case 'list':
         visit(node.input);
         lines.push(`From ${scanOf(node)}: the records themselves, with ${node.columns.length} columns.`);
@@ -118,6 +120,8 @@ function keyText(key: Key, model: Model): string {
       return `range of ${key.width} of ${columnText(key.column)}`;
     case 'level':
       return model.levels.get(key.level)?.level.name.toLowerCase() ?? key.level;
+    case 'column':
+      return columnText(key.column);
     case 'constant':
       return `${model.levels.get(key.level)?.level.name.toLowerCase() ?? key.level} together (${key.text})`;
     case 'time':

@@ -18,7 +18,12 @@ export type Key = { readonly name: string } & (
   /** The lower end of the range of this width that holds the value. */
   | { readonly kind: 'bins'; readonly column: ColumnRef; readonly width: number }
   | { readonly kind: 'constant'; readonly level: string; readonly text: string }
+  /** A column as it is: the foreign key of a first stage. */
+  | { readonly kind: 'column'; readonly column: ColumnRef }
 );
+
+/** A key of a second stage: one of the first, or a level of a parent that is joined only then. */
+export type RegroupKey = { readonly name: string; readonly kind: 'carried' } | Extract<Key, { kind: 'level' }>;
 
 export type RowCondition =
   | { readonly test: 'members'; readonly level: string; readonly column: ColumnRef; readonly is: boolean; readonly members: readonly string[] }
@@ -67,6 +72,14 @@ export type PlanNode =
   | { readonly node: 'join'; readonly input: PlanNode; readonly joins: readonly Join[] }
   | { readonly node: 'keep'; readonly input: PlanNode; readonly conditions: readonly RowCondition[] }
   | { readonly node: 'aggregate'; readonly input: PlanNode; readonly keys: readonly Key[]; readonly values: readonly Aggregation[] }
+  /**
+   * Groups of a first stage, joined to parents by a foreign key among them, and aggregated once more. A value is told from its
+   * parts: the one of the same function, or sum and count of an average.
+   */
+  | {
+      readonly node: 'regroup'; readonly input: PlanNode; readonly lead: Join; readonly joins: readonly Join[]; readonly sources: Readonly<Record<string, string>>;
+      readonly keys: readonly RegroupKey[]; readonly values: readonly { readonly name: string; readonly function: 'sum' | 'count' | 'average' | 'minimum' | 'maximum'; readonly parts: readonly string[] }[];
+    }
   /** Records themselves, with these columns. */
   | { readonly node: 'list'; readonly input: PlanNode; readonly columns: readonly { readonly name: string; readonly column: ColumnRef; readonly as: 'member' | 'moment' | 'number' | 'text' }[] }
   | { readonly node: 'combine'; readonly inputs: readonly PlanNode[]; readonly keys: readonly string[]; readonly values: readonly string[] }

@@ -4,7 +4,7 @@
  */
 import { sql, type SQL } from 'drizzle-orm';
 import { PgDialect } from 'drizzle-orm/pg-core';
-import { NO_NAME, type ColumnRef } from '../model/model';
+import { NO_NAME, type ColumnRef, type Join } from '../model/model';
 import type { Cycle, Grain } from '../time/grain';
 import { OTHERS } from './parts';
 import type { Aggregation, Expression, Key, NumberTest, OrderTerm, Plan, PlanNode, RowCondition, Shift } from './plan';
@@ -49,6 +49,9 @@ export const name = (text: string): SQL => sql.identifier(text) as unknown as SQ
 export const list = (parts: readonly SQL[]): SQL => sql.join([...parts], sql`, `);
 const all = (parts: readonly SQL[]): SQL => (parts.length === 0 ? sql`true` : sql.join([...parts], sql` and `));
 const columnSql = (column: ColumnRef): SQL => sql`${name(column.table)}.${name(column.column)}`;
+
+/** What the groups of a first stage are called where parents are joined to them. */
+const GROUPS = 'Groups';
 
 class Emitter {
   private readonly expressions: SQL[] = [];
@@ -99,6 +102,8 @@ class Emitter {
     switch (node.node) {
       case 'aggregate':
         return this.aggregate(node);
+      case 'regroup':
+        return this.regroup(node);
       case 'list': {
         const { from, where } = this.rows(node.input);
         return sql`select ${list(node.columns.map((column) => sql`${this.listed(column)} as ${name(column.name)}`))} from ${from} where ${where}`;
@@ -128,18 +133,40 @@ class Emitter {
   private rows(keep: PlanNode): { from: SQL; where: SQL } {
     if (keep.node !== 'keep' || keep.input.node !== 'join' || keep.input.input.node !== 'scan') throw new TypeError('Rows stand on scan, join and keep.');
     const { joins, input: scan } = keep.input;
-    // Parents are joined to their own parents first: these are few, and the many rows of the fact then meet them once.
-    const joined = (table: string): SQL =>
-      sql.join(
-        joins.filter((join) => join.from === table).map((join) => {
-          const parents = joined(join.to);
-          const parent = sql`${this.source(scan.sources[join.to] ?? join.to)} as ${name(join.to)}`;
-          return sql` left join ${joins.some((one) => one.from === join.to) ? sql`(${parent}${parents})` : parent} on ${name(join.to)}.${name(join.key)} = ${name(join.from)}.${name(join.column)}`;
-        }),
-        sql``,
-      );
-    const from = sql`${this.source(scan.source)} as ${name(scan.table)}${joined(scan.table)}`;
+    const from = sql`${this.source(scan.source)} as ${name(scan.table)}${this.joined(scan.table, joins, scan.sources)}`;
     return { from, where: all([...scan.rules, ...keep.conditions].map((condition) => this.condition(condition))) };
+  }
+
+  /** The parents of a table, joined to their own parents first: these are few, and the many rows of the table then meet them once. */
+  private joined(table: string, joins: readonly Join[], sources: Readonly<Record<string, string>>): SQL {
+    return sql.join(
+      joins.filter((join) => join.from === table).map((join) => {
+        const parents = this.joined(join.to, joins, sources);
+        const parent = sql`${this.source(sources[join.to] ?? join.to)} as ${name(join.to)}`;
+        return sql` left join ${joins.some((one) => one.from === join.to) ? sql`(${parent}${parents})` : parent} on ${name(join.to)}.${name(join.key)} = ${name(join.from)}.${name(join.column)}`;
+      }),
+      sql``,
+    );
+  }
+
+  private regroup({ input, lead, joins, sources, keys, values }: Extract<PlanNode, { node: 'regroup' }>): SQL {
+    const from = sql`${name(this.named(input))} as ${name(GROUPS)}${this.joined(GROUPS, [{ ...lead, from: GROUPS }, ...joins], sources)}`;
+    const group = (part: string) => sql`${name(GROUPS)}.${name(part)}`;
+    const value = (of: (typeof values)[number]): SQL => {
+      const [part = '', count = ''] = of.parts;
+      switch (of.function) {
+        case 'minimum':
+          return sql`min(${group(part)})`;
+        case 'maximum':
+          return sql`max(${group(part)})`;
+        case 'average':
+          return sql`(sum(${group(part)}) / nullif(sum(${group(count)}), 0))`;
+        default:
+          return sql`sum(${group(part)})`;
+      }
+    };
+    const columns = [...keys.map((key) => sql`${key.kind === 'carried' ? group(key.name) : this.key(key)} as ${name(key.name)}`), ...values.map((of) => sql`${value(of)}::double precision as ${name(of.name)}`)];
+    return sql`select ${list(columns)} from ${from} group by ${list(keys.map((_key, index) => sql.raw(String(index + 1))))}`;
   }
 
   private aggregate(node: Extract<PlanNode, { node: 'aggregate' }>): SQL {
@@ -248,6 +275,8 @@ class Emitter {
     switch (key.kind) {
       case 'constant':
         return sql`${key.text}::text`;
+      case 'column':
+        return columnSql(key.column);
       case 'level':
         return key.others === undefined
           ? this.member(key.column)
@@ -399,6 +428,7 @@ class Emitter {
 export function outputOf(node: PlanNode): string[] {
   switch (node.node) {
     case 'aggregate':
+    case 'regroup':
       return [...node.keys.map((key) => key.name), ...node.values.map((value) => value.name)];
     case 'list':
       return node.columns.map((column) => column.name);
