@@ -183,6 +183,7 @@ function tableFaults(file: ModelFile, catalogue: Catalogue): ModelFault[] {
   file.tables.forEach((table, index) => {
     const source = table.source ?? table.id;
     if (!catalogue.has(source)) faults.push({ place: `tables[${index}]`, reason: `No table “${source}” has been loaded.` });
+    if (table.spread !== undefined) need(table.id, table.spread, `tables[${index}].spread`);
     need(table.id, table.key, `tables[${index}].key`);
     table.joins.forEach((join, at) => need(table.id, join.column, `tables[${index}].joins[${at}].column`));
   });

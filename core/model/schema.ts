@@ -125,6 +125,8 @@ export const modelFileSchema = z.object({
         source: identifier.optional(),
         key: identifier,
         joins: z.array(z.object({ to: identifier, column: identifier })).default([]),
+        /** The column by whose values the rows are spread over servers: each of them adds up its own first. */
+        spread: identifier.optional(),
       }),
     )
     .min(1),

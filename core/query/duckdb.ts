@@ -55,5 +55,5 @@ export const copyName = (table: string, version: string): string => `${table}@${
 
 /** @param versions the version of each loaded table that the plan reads */
 export function duckdbQuery(plan: Plan, versions: ReadonlyMap<string, string>): QueryText {
-  return sqlQuery({ ...plan, root: inTwoStages(plan.root) }, DUCKDB, (table): SQL => name(copyName(table, versions.get(table) ?? '')));
+  return sqlQuery({ ...plan, root: inTwoStages(plan.root, 'quicker') }, DUCKDB, (table): SQL => name(copyName(table, versions.get(table) ?? '')));
 }

@@ -49,7 +49,8 @@ export class FactScope {
         throw new CannotPlan(`Your access is limited by ${levelOf(this.model, rule.level).level.name.toLowerCase()}, which these records do not know, so they are not shown to you.`);
       return { test: 'members', level: rule.level, column: levelOf(this.model, rule.level).source, is: true, members: rule.members };
     });
-    return node({ node: 'scan', fact: this.fact, table, source: sources[table] ?? table, sources, rules });
+    const spread = this.model.tables.get(table)?.spread;
+    return node({ node: 'scan', fact: this.fact, table, source: sources[table] ?? table, sources, rules, ...(spread === undefined ? {} : { spread }) });
   }
 
   /**

@@ -22,8 +22,11 @@ export type Key = { readonly name: string } & (
   | { readonly kind: 'column'; readonly column: ColumnRef }
 );
 
-/** A key of a second stage: one of the first, or a level of a parent that is joined only then. */
-export type RegroupKey = { readonly name: string; readonly kind: 'carried' } | Extract<Key, { kind: 'level' }>;
+/** What the groups of a first stage are called where a second stage looks at their columns. No table of a model has such a name. */
+export const GROUPS = 'Groups';
+
+/** A key of a second stage: one of the first as it is, or one told from its columns or those of parents that are joined only then. */
+export type RegroupKey = { readonly name: string; readonly kind: 'carried' } | Key;
 
 export type RowCondition =
   | { readonly test: 'members'; readonly level: string; readonly column: ColumnRef; readonly is: boolean; readonly members: readonly string[] }
@@ -41,6 +44,13 @@ export type RowCondition =
 export type NumberTest =
   | { readonly op: 'over' | 'under' | 'atLeast' | 'atMost'; readonly value: number }
   | { readonly op: 'between'; readonly value: number; readonly upper: number };
+
+/** A value of a second stage, told from its parts in the first: the one of the same function, sum and count of an average, or what is to be counted once each. */
+export interface RegroupValue {
+  readonly name: string;
+  readonly function: 'sum' | 'count' | 'average' | 'minimum' | 'maximum' | 'distinct';
+  readonly parts: readonly string[];
+}
 
 export interface Aggregation {
   readonly name: string;
@@ -68,17 +78,14 @@ export type Expression =
   | { readonly kind: 'relative'; readonly left: Expression; readonly right: Expression };
 
 export type PlanNode =
-  | { readonly node: 'scan'; readonly fact: string; readonly table: string; readonly source: string; readonly sources: Readonly<Record<string, string>>; readonly rules: readonly RowCondition[] }
+  | { readonly node: 'scan'; readonly fact: string; readonly table: string; readonly source: string; readonly sources: Readonly<Record<string, string>>; readonly rules: readonly RowCondition[]; /** The column by whose values the table is spread over servers. */ readonly spread?: string }
   | { readonly node: 'join'; readonly input: PlanNode; readonly joins: readonly Join[] }
   | { readonly node: 'keep'; readonly input: PlanNode; readonly conditions: readonly RowCondition[] }
   | { readonly node: 'aggregate'; readonly input: PlanNode; readonly keys: readonly Key[]; readonly values: readonly Aggregation[] }
-  /**
-   * Groups of a first stage, joined to parents by a foreign key among them, and aggregated once more. A value is told from its
-   * parts: the one of the same function, or sum and count of an average.
-   */
+  /** Groups of a first stage, joined to parents by foreign keys among them, kept by conditions on these, and aggregated once more. */
   | {
-      readonly node: 'regroup'; readonly input: PlanNode; readonly lead: Join; readonly joins: readonly Join[]; readonly sources: Readonly<Record<string, string>>;
-      readonly keys: readonly RegroupKey[]; readonly values: readonly { readonly name: string; readonly function: 'sum' | 'count' | 'average' | 'minimum' | 'maximum'; readonly parts: readonly string[] }[];
+      readonly node: 'regroup'; readonly input: PlanNode; readonly leads: readonly Join[]; readonly joins: readonly Join[]; readonly sources: Readonly<Record<string, string>>;
+      readonly conditions: readonly RowCondition[]; readonly keys: readonly RegroupKey[]; readonly values: readonly RegroupValue[];
     }
   /** Records themselves, with these columns. */
   | { readonly node: 'list'; readonly input: PlanNode; readonly columns: readonly { readonly name: string; readonly column: ColumnRef; readonly as: 'member' | 'moment' | 'number' | 'text' }[] }

@@ -7,6 +7,7 @@ import { PgDialect } from 'drizzle-orm/pg-core';
 import { NO_NAME, type ColumnRef, type Join } from '../model/model';
 import type { Cycle, Grain } from '../time/grain';
 import { OTHERS } from './parts';
+import { GROUPS } from './plan';
 import type { Aggregation, Expression, Key, NumberTest, OrderTerm, Plan, PlanNode, RowCondition, Shift } from './plan';
 
 export interface QueryText {
@@ -49,9 +50,6 @@ export const name = (text: string): SQL => sql.identifier(text) as unknown as SQ
 export const list = (parts: readonly SQL[]): SQL => sql.join([...parts], sql`, `);
 const all = (parts: readonly SQL[]): SQL => (parts.length === 0 ? sql`true` : sql.join([...parts], sql` and `));
 const columnSql = (column: ColumnRef): SQL => sql`${name(column.table)}.${name(column.column)}`;
-
-/** What the groups of a first stage are called where parents are joined to them. */
-const GROUPS = 'Groups';
 
 class Emitter {
   private readonly expressions: SQL[] = [];
@@ -149,8 +147,8 @@ class Emitter {
     );
   }
 
-  private regroup({ input, lead, joins, sources, keys, values }: Extract<PlanNode, { node: 'regroup' }>): SQL {
-    const from = sql`${name(this.named(input))} as ${name(GROUPS)}${this.joined(GROUPS, [{ ...lead, from: GROUPS }, ...joins], sources)}`;
+  private regroup({ input, leads, joins, sources, conditions, keys, values }: Extract<PlanNode, { node: 'regroup' }>): SQL {
+    const from = sql`${name(this.named(input))} as ${name(GROUPS)}${this.joined(GROUPS, [...leads.map((lead) => ({ ...lead, from: GROUPS })), ...joins], sources)}`;
     const group = (part: string) => sql`${name(GROUPS)}.${name(part)}`;
     const value = (of: (typeof values)[number]): SQL => {
       const [part = '', count = ''] = of.parts;
@@ -161,12 +159,17 @@ class Emitter {
           return sql`max(${group(part)})`;
         case 'average':
           return sql`(sum(${group(part)}) / nullif(sum(${group(count)}), 0))`;
-        default:
+        case 'distinct':
+          return sql`count(distinct ${group(part)})`;
+        case 'count':
+          return sql`coalesce(sum(${group(part)}), 0)`;
+        case 'sum':
           return sql`sum(${group(part)})`;
       }
     };
     const columns = [...keys.map((key) => sql`${key.kind === 'carried' ? group(key.name) : this.key(key)} as ${name(key.name)}`), ...values.map((of) => sql`${value(of)}::double precision as ${name(of.name)}`)];
-    return sql`select ${list(columns)} from ${from} group by ${list(keys.map((_key, index) => sql.raw(String(index + 1))))}`;
+    const groups = keys.length === 0 ? sql`` : sql` group by ${list(keys.map((_key, index) => sql.raw(String(index + 1))))}`;
+    return sql`select ${list(columns)} from ${from} where ${all(conditions.map((condition) => this.condition(condition)))}${groups}`;
   }
 
   private aggregate(node: Extract<PlanNode, { node: 'aggregate' }>): SQL {

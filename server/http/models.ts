@@ -13,7 +13,7 @@ import { FormulaError, measuresIn, parseFormula } from '@zud/core/model/calculat
 import { savedNameSchema, type SavedName } from '@zud/core/model/saved';
 import { readingSchema, type Reading } from '@zud/core/reading/schema';
 import type { ReadyModel } from '../asking/model-library';
-import { loadCsv, TableFault, catalogueOf, type ColumnType } from '../store/tables';
+import { loadCsv, registerTable, TableFault, catalogueOf, type ColumnType } from '../store/tables';
 import { roleCovers } from '../store/people';
 import { saveName, withdrawName } from '../store/saved-names';
 import { audit, loadedTables, models } from '../store/schema';
@@ -99,6 +99,19 @@ export function modelRoutes(context: Context): Router {
       return loaded;
     } catch (error) {
       if (error instanceof TableFault) throw new Problem(422, 'The table was not loaded', `${error.message} The table as it was before is kept.`);
+      throw error;
+    }
+  }));
+  /** A table that stands in the database already, kept by somebody else; again, whenever its data changed. */
+  router.put('/tables/:name', handle(async (request) => {
+    const person = personWith(request, 'steward');
+    const name = String(request.params['name']);
+    try {
+      const taken = await registerTable(database, name);
+      await store.insert(audit).values({ personId: person.id, action: 'table taken up', subject: name, detail: { rows: taken.rows } });
+      return taken;
+    } catch (error) {
+      if (error instanceof TableFault) throw new Problem(422, 'The table was not taken up', error.message);
       throw error;
     }
   }));

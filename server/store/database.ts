@@ -43,7 +43,7 @@ export async function openDatabase(url: string, onIdleError: (error: Error) => v
   const store = drizzle(pool, { schema });
   await migrate(store, { migrationsFolder: migrationsFolder(), migrationsSchema: 'public' });
   await prepareReader(pool);
-  const readers = new pg.Pool({ connectionString: url, max: 6, application_name: 'zud questions', options: `-c role=${READER} -c default_transaction_read_only=on -c timezone=UTC -c jit=off -c work_mem=64MB` });
+  const readers = new pg.Pool({ connectionString: url, max: 6, application_name: 'zud questions', options: `-c role=${READER} -c default_transaction_read_only=on -c timezone=UTC -c jit=off -c work_mem=64MB -c enable_partitionwise_aggregate=on` });
   readers.on('error', onIdleError);
   return {
     store, pool, readers, url,

@@ -37,6 +37,8 @@ export const loadedTables = pgTable('loaded_tables', {
   rows: bigint('rows', { mode: 'number' }).notNull(),
   version: integer('version').notNull().default(1),
   loadedAt: at('loaded_at').notNull().defaultNow(),
+  /** Kept by somebody else (foreign tables, views): never copied, and fresh when they say so. */
+  external: boolean('external').notNull().default(false),
 });
 
 export interface LoadedColumn {

@@ -1,6 +1,6 @@
 /** Loaded tables: CSV or rows in, by COPY, into the data schema; and their catalogue. */
 import { parse } from 'csv-parse';
-import { inArray } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import { once } from 'node:events';
 import type { Readable } from 'node:stream';
 import { finished } from 'node:stream/promises';
@@ -47,6 +47,8 @@ export async function loadRows(
   progress: (rows: number) => void = () => undefined,
 ): Promise<number> {
   if (!TABLE_NAME.test(name)) throw new TableFault(`“${name}” cannot name a table: use small letters, digits and _, beginning with a letter.`);
+  const [there] = await database.store.select({ external: loadedTables.external }).from(loadedTables).where(eq(loadedTables.name, name));
+  if (there?.external === true) throw new TableFault(`“${name}” is kept by somebody else; it is not replaced. Load under another name.`);
   const client = await database.pool.connect();
   const fresh = `${name}__loading`;
   let count = 0;
@@ -87,6 +89,32 @@ export async function loadRows(
   } finally {
     client.release();
   }
+}
+
+/** What the types of PostgreSQL are called here; columns of others are left out. */
+const KNOWN_TYPES: Readonly<Record<string, ColumnType>> = {
+  text: 'text', 'character varying': 'text', character: 'text', uuid: 'text', bigint: 'integer', integer: 'integer', smallint: 'integer', 'double precision': 'number', real: 'number', numeric: 'number', date: 'date', 'timestamp without time zone': 'timestamp', boolean: 'boolean',
+};
+
+/**
+ * Takes up a table that somebody else keeps in the data schema (a view, a foreign or a partitioned table), or notes that its data changed.
+ * @throws TableFault where there is no such table, or it was loaded here
+ */
+export async function registerTable(database: Database, name: string): Promise<Loaded> {
+  if (!TABLE_NAME.test(name)) throw new TableFault(`“${name}” cannot name a table: use small letters, digits and _, beginning with a letter.`);
+  const [there] = await database.store.select({ external: loadedTables.external }).from(loadedTables).where(eq(loadedTables.name, name));
+  if (there?.external === false) throw new TableFault(`“${name}” was loaded here; load it again to change it.`);
+  const { rows: found } = await database.pool.query<{ name: string; type: string }>('select column_name as name, data_type as type from information_schema.columns where table_schema = $1 and table_name = $2 order by ordinal_position', [DATA_SCHEMA, name]);
+  if (found.length === 0) throw new TableFault(`There is no table or view “${name}” in the schema ${DATA_SCHEMA} of the database.`);
+  const columns = found.flatMap((column): LoadedColumn[] => { const type = KNOWN_TYPES[column.type]; return type === undefined ? [] : [{ name: column.name, type }]; });
+  // read as questions will read it, so that a right that is wanting is told now
+  const { rows: [counted] } = await database.readers.query<{ rows: number }>(`select count(*) as rows from ${DATA_SCHEMA}.${quoted(name)}`);
+  const rows = counted?.rows ?? 0;
+  await database.store.transaction(async (transaction) => {
+    await transaction.insert(loadedTables).values({ name, columns, rows, external: true }).onConflictDoUpdate({ target: loadedTables.name, set: { columns, rows, version: sql`${loadedTables.version} + 1`, loadedAt: sql`now()` } });
+    await transaction.execute(sql`select pg_notify(${CHANGES}, ${JSON.stringify({ kind: 'data', table: name } satisfies DataChange)})`);
+  });
+  return { name, rows, columns, rejected: [] };
 }
 
 /** Date columns of large tables get an index, so that a period reads only its part. */

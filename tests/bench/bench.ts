@@ -5,7 +5,7 @@
  *     npm run bench [-- --scale 1] [-- --language] [-- --postgresql]
  */
 import { DuckDBInstance } from '@duckdb/node-api';
-import { mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import pg from 'pg';
@@ -51,11 +51,47 @@ async function overHttp(scale: number, copy: boolean): Promise<void> {
     }
     for (const share of [0.5, 0.95]) say(`p${share * 100}: asked ${shown(percentile(all.asked, share))}  cached ${shown(percentile(all.cached, share))}  by hand ${shown(percentile(all.byHand, share))}  ratio ${(percentile(all.asked, share) / percentile(all.byHand, share)).toFixed(2)}${alone === null ? '' : `  columnar by hand ${shown(percentile(all.alone, share))}  ratio ${(percentile(all.asked, share) / percentile(all.alone, share)).toFixed(2)}`}`);
     await pool.end();
+    await manyAtOnce(running, headers);
+    for (const [what, bytes] of memoryOf(running, folder)) say(`memory: ${what} ${(bytes / 1e6).toFixed(0)} MB`);
   } finally {
     await running.close();
     await cluster.stop();
     rmSync(folder, { recursive: true, force: true });
   }
+}
+
+const PEOPLE = 50;
+/** How often each of them asks. */
+const EACH = 6;
+
+/** Fifty sessions ask at once, each the next question as soon as it has an answer; nothing is kept from before. */
+async function manyAtOnce(running: Running, headers: Record<string, string>): Promise<void> {
+  running.context.answering.forget();
+  const times: number[] = [];
+  const failures = new Map<string, number>();
+  const began = performance.now();
+  await Promise.all(Array.from({ length: PEOPLE }, async (_, person) => {
+    const made = (await (await fetch(`${running.address}/api/inquiries`, { method: 'POST', headers, body: JSON.stringify({ modelId: 'ferries' }) })).json()) as { id: string };
+    for (let turn = 0; turn < EACH; turn += 1) {
+      const [text = ''] = QUESTIONS[(person * 7 + turn * 11) % QUESTIONS.length] ?? [];
+      const asked = performance.now();
+      const response = await fetch(`${running.address}/api/inquiries/${made.id}/steps`, { method: 'POST', headers, body: JSON.stringify({ text, after: null }) });
+      await response.arrayBuffer();
+      times.push(performance.now() - asked);
+      if (response.status >= 400) failures.set(String(response.status), (failures.get(String(response.status)) ?? 0) + 1);
+    }
+  }));
+  const seconds = (performance.now() - began) / 1000;
+  say(`\n${PEOPLE} people at once, ${EACH} questions each: ${(times.length / seconds).toFixed(0)} answers a second, p50 ${shown(percentile(times, 0.5))} ms, p95 ${shown(percentile(times, 0.95))} ms; failed: ${failures.size === 0 ? 'none' : [...failures].map(([status, count]) => `${count} with ${status}`).join(', ')}`);
+}
+
+/** Resident memory of this process (server and asking people), of the copy's, and of PostgreSQL's together. */
+function memoryOf(running: Running, folder: string): [string, number][] {
+  const resident = (pid: number) => Number(/^VmRSS:\s+(\d+)/m.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) * 1024;
+  const copy = running.context.copy?.pid ?? null;
+  const postmaster = Number(readFileSync(path.join(folder, 'pgdata', 'postmaster.pid'), 'utf8').split('\n')[0]);
+  const children = readFileSync(`/proc/${postmaster}/task/${postmaster}/children`, 'utf8').trim().split(' ').filter((one) => one !== '').map(Number);
+  return [['server, with those who ask', process.memoryUsage().rss], ...(copy === null ? [] : [['the copy', resident(copy)] as [string, number]]), ['PostgreSQL, shared pages counted in each process', [postmaster, ...children].reduce((sum, pid) => sum + resident(pid), 0)]];
 }
 
 /** Hand-written SQL on the columnar engine alone: the copies that the server made, read by an engine of our own. */

@@ -41,6 +41,19 @@ test('a person’s row rule is in every scan of every plan, with its members as 
   );
 });
 
+test('where facts are spread over servers, a rule is still in force on all that is read of them', () => {
+  fc.assert(
+    fc.property(cases, ({ made, reading }) => {
+      const spread = { ...made, model: { ...made.model, tables: new Map([...made.model.tables].map(([id, table]) => [id, { ...table, spread: 'shard' }] as const)) } };
+      const plan = planned(spread, reading, [{ level: 'd0l0', members: ['Only this one'] }]);
+      fc.pre(plan !== null);
+      const { text, parameters } = postgresqlQuery(plan, 'data');
+      expect(parameters.filter((value) => value === 'Only this one').length).toBe((text.match(/from "data"."(fact|other)"/g) ?? []).length);
+    }),
+    { numRuns: RUNS / 2 },
+  );
+});
+
 test('no member, number or day of a reading is in the query text: each is a parameter', () => {
   fc.assert(
     fc.property(cases, ({ made, reading }) => {

@@ -18,6 +18,7 @@ export async function wantedCopies(database: Database): Promise<Wanted[]> {
   }
   // the small ones first, so that most questions are answered from the copy soon
   return tables
+    .filter((table) => !table.external)
     .map((table): Wanted => ({ name: table.name, version: versions.get(table.name) ?? '', rows: table.rows, columns: table.columns, sortedBy: sorted.get(table.name) ?? null }))
     .sort((a, b) => a.rows - b.rows);
 }

@@ -1,0 +1,1 @@
+ALTER TABLE "loaded_tables" ADD COLUMN "external" boolean DEFAULT false NOT NULL;
