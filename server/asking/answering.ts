@@ -10,7 +10,7 @@ import { caveatsOf } from '@zud/core/narrate/caveats';
 import { headlineOf } from '@zud/core/narrate/headline';
 import type { Answer, Cell, Working } from '@zud/core/query/answer';
 import { niceWidth, withBinLabels } from '@zud/core/query/bins';
-import { explain } from '@zud/core/query/explain';
+import { explain, type Explanation } from '@zud/core/query/explain';
 import { CannotPlan } from '@zud/core/query/cannot-plan';
 import { planOf, ROWS } from '@zud/core/query/planner';
 import { outputOf } from '@zud/core/query/sql';
@@ -26,6 +26,7 @@ import type { ReadyModel } from './model-library';
 import { ruleKey } from './model-library';
 import { AnswerCache } from './answer-cache';
 import { Unanswerable } from './unanswerable';
+import { WiderRuns } from './wider-runs';
 
 export interface Answered {
   readonly outcome: 'answered' | 'empty';
@@ -57,6 +58,7 @@ const SUPPORT: AnswerColumn = { key: ROWS, label: 'Rows', role: 'detail' };
 
 export class Answering {
   private readonly cache = new AnswerCache<Omit<Answered, 'sentence'>>(400);
+  private readonly wider = new WiderRuns();
 
   constructor(private readonly engine: Engine) {}
 
@@ -65,7 +67,7 @@ export class Answering {
    */
   async answer(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<Answered> {
     const sentence = sentenceOf(reading, ready.naming, ready.calendar);
-    const key = `${ready.model.id} ${ready.version} ${ready.calendar.asOf} ${ruleKey(ready.rules)} ${options.skip ?? 0} ${canonical(reading)}`;
+    const key = `${scopeOf(ready)} ${options.skip ?? 0} ${canonical(reading)}`;
     const computed = await this.cache.get(key, options.signal, (signal) => this.compute(reading, ready, { ...options, signal }));
     return { ...computed, sentence };
   }
@@ -73,6 +75,7 @@ export class Answering {
   /** Forgets all kept answers, so that the next are computed anew. */
   forget(): void {
     this.cache.clear();
+    this.wider.clear();
   }
 
   private async compute(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<Omit<Answered, 'sentence'>> {
@@ -121,7 +124,7 @@ export class Answering {
         plainHeadline: headlineOf(answer, reading, ''),
         notes: caveats,
         working: {
-          ...explain(plan, model),
+          ...told(explain(plan, model), run.of, ready),
           definitions: definitionsOf(reading, model, ready),
           query: result.query,
           parameters: result.parameters,
@@ -142,12 +145,16 @@ export class Answering {
   private async run(reading: Reading, ready: ReadyModel, options: AskOptions) {
     const { model, calendar, naming, rules, hasHours } = ready;
     const plan = planOf(reading, { model, calendar, naming, rules, hasHours, rowLimit: rowLimit(reading), ...(reading.rows === null ? {} : { skip: options.skip ?? 0 }) });
+    const narrowed = this.wider.narrowed(reading, scopeOf(ready));
+    if (narrowed !== null) return { plan, result: { ...narrowed.result, ms: 0 }, rows: narrowed.rows, support: narrowed.support, columns: plan.columns, of: narrowed.of };
     const result = await this.engine.run(plan, { ...options, tables: ready.tables });
     const at = outputOf(plan.root).indexOf(ROWS);
     const width = plan.columns.length;
-    if (reading.rows !== null) return { plan, result, columns: plan.columns, rows: result.rows, support: result.rows.map(() => 1) };
+    if (reading.rows !== null) return { plan, result, rows: result.rows, support: result.rows.map(() => 1), columns: plan.columns, of: null };
     const kept = result.rows.filter((row) => plan.columns.some((column, index) => column.role === 'measure' && row[index] !== null) && !isEmptyTotal(row, at, width, reading));
-    return { plan, result, columns: plan.columns, rows: kept.map((row) => row.slice(0, width)), support: kept.map((row) => (typeof row[at] === 'number' ? row[at] : null)) };
+    const run = { plan, result, rows: kept.map((row) => row.slice(0, width)), support: kept.map((row) => (typeof row[at] === 'number' ? row[at] : null)) };
+    this.wider.keep(reading, scopeOf(ready), run);
+    return { ...run, columns: plan.columns, of: null };
   }
 
   /** The reading with a width for each breakdown by ranges that names none: a round one, from the least and most of the data in scope. */
@@ -174,6 +181,14 @@ export class Answering {
     if (reading.when && (await hasRows({ ...reading, when: null }))) return `There are no data for ${periodWords(reading.when.period, ready.model)}.`;
     return reading.where.length > 0 ? 'No data fit these conditions together.' : 'There are no data.';
   }
+}
+
+/** What the rows of an answer depend on besides the reading. */
+const scopeOf = (ready: ReadyModel): string => `${ready.model.id} ${ready.version} ${ready.calendar.asOf} ${ruleKey(ready.rules)}`;
+
+/** The plan in words; where the rows were taken from a wider answer, that they were. */
+function told(plan: Explanation, of: Reading | null, { naming, calendar }: ReadyModel): Explanation {
+  return of === null ? plan : { ...plan, plan: [...plan.plan, `These rows were taken from “${sentenceOf(of, naming, calendar).text}”, which had been computed on the same data; the query is that of it.`] };
 }
 
 /** What stands out in an answer, with the reading that each leads to. */

@@ -26,6 +26,18 @@ export function unanswerable(error: unknown): never {
   throw error;
 }
 
+/** SQLSTATEs and system codes that say that PostgreSQL is stopping, starting or gone. */
+const AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', '57P01', '57P02', '57P03', '08000', '08001', '08003', '08006']);
+
+/** What the driver says of a connection that was lost, without a code. */
+const LOST = /^Connection terminated|^Client (has encountered a connection error|was closed) and is not queryable/;
+
+/** Is the database, or the connection to it, gone? What wraps such an error has it as its cause. */
+function isAway(error: unknown): boolean {
+  if (!(error instanceof Error)) return false;
+  return AWAY.has((error as { code?: string }).code ?? '') || LOST.test(error.message) || isAway(error.cause);
+}
+
 /** Any error as a problem that can be told: what is not known is a fault of ours. */
 export function problemOf(error: unknown): Problem {
   if (error instanceof Problem) return error;
@@ -35,7 +47,6 @@ export function problemOf(error: unknown): Problem {
   const status = (error as { status?: number }).status;
   if (status === 413) return new Problem(413, 'Too large', 'What was sent is too large.');
   if (status === 400) return new Problem(400, 'Not understood', 'What was sent is not JSON.');
-  const code = (error as { code?: string }).code ?? '';
-  if (['ECONNREFUSED', '57P01', '57P03', 'ECONNRESET'].includes(code)) return new Problem(503, 'The database is away', 'The database cannot be reached just now. Nothing is lost; try again in a moment.');
+  if (isAway(error)) return new Problem(503, 'The database is away', 'The database cannot be reached just now. Nothing is lost; try again in a moment.');
   return new Problem(500, 'Something went wrong', 'This is a fault of ours. What you had is kept; try again.');
 }

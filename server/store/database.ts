@@ -39,18 +39,40 @@ pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number);
 /** Opens the database, brings its schema up to date and makes the reader role. */
 export async function openDatabase(url: string, onIdleError: (error: Error) => void): Promise<Database> {
   const pool = new pg.Pool({ connectionString: url, max: 10, application_name: 'zud' });
-  pool.on('error', onIdleError);
+  heedLosses(pool, onIdleError);
   const store = drizzle(pool, { schema });
   await migrate(store, { migrationsFolder: migrationsFolder(), migrationsSchema: 'public' });
   await prepareReader(pool);
   const readers = new pg.Pool({ connectionString: url, max: 6, application_name: 'zud questions', options: `-c role=${READER} -c default_transaction_read_only=on -c timezone=UTC -c jit=off -c work_mem=64MB -c enable_partitionwise_aggregate=on` });
-  readers.on('error', onIdleError);
+  heedLosses(readers, onIdleError);
   return {
     store, pool, readers, url,
     async close() {
       await Promise.all([pool.end(), readers.end()]);
     },
   };
+}
+
+/** A connection may be lost while it is idle, or held by a transaction between two of its statements; unheard, either would end the server. */
+function heedLosses(pool: pg.Pool, lost: (error: Error) => void): void {
+  pool.on('error', lost);
+  pool.on('connect', (client) => {
+    client.on('error', lost);
+    letGoWhereNoneBegins(client);
+  });
+}
+
+/** Drizzle keeps hold of a connection on which a transaction could not begin; enough of these, and none would be left. */
+function letGoWhereNoneBegins(client: pg.PoolClient): void {
+  const query = client.query.bind(client) as (...parts: unknown[]) => unknown;
+  const watched = (...parts: unknown[]): unknown => {
+    const made = query(...parts);
+    const [first] = parts;
+    const text = typeof first === 'string' ? first : (first as { text?: string } | undefined)?.text;
+    if (text?.startsWith('begin') && made instanceof Promise) made.catch(() => client.release(true));
+    return made;
+  };
+  client.query = watched as typeof client.query;
 }
 
 /** Next to the bundle when built, next to this file when run from source. */

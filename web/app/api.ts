@@ -283,6 +283,14 @@ export interface Share<Right = 'see' | 'comment' | 'edit'> {
   readonly right: Right;
 }
 
+/** How far the columnar copy is: tables held, of how many; how many could not be copied; which is being made. */
+export interface CopyState {
+  readonly ready: number;
+  readonly of: number;
+  readonly failed: number;
+  readonly making: { readonly table: string; readonly rows: number; readonly of: number } | null;
+}
+
 export class ProblemError extends Error {
   constructor(
     readonly status: number,
@@ -390,6 +398,7 @@ export const api = {
   boardAudit: (board: string) => call<readonly AuditEntry[]>('GET', `/boards/${board}/audit`),
   audit: (before: number | null) => call<readonly AuditEntry[]>('GET', `/audit${before === null ? '' : `?before=${before}`}`),
   follow: (board: string, follows: boolean) => call<unknown>('PUT', `/boards/${board}/follow`, { follows }),
+  health: () => call<{ version: string; copy?: CopyState }>('GET', '/health'),
   news: () => call<readonly BoardNews[]>('GET', '/news'),
   shared: (token: string) => call<SharedBoard>('GET', `/shared/${token}`),
   sharedAnswer: (token: string, tile: string, signal?: AbortSignal) => call<TileAnswer>('GET', `/shared/${token}/tiles/${tile}/answer`, undefined, signal),
