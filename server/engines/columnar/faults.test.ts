@@ -10,8 +10,9 @@ interface Told { readonly answer?: { readonly engine: string; readonly rows: rea
 
 async function asker(demo: DemoServer): Promise<(question?: string) => Promise<NonNullable<Told['answer']>>> {
   const mira: Caller = await demo.as('Mira');
-  const inquiry = await mira<{ id: string }>('POST', '/inquiries', { modelId: 'ferries' });
   return async (question = QUESTION) => {
+    // each in an inquiry of its own: a newer question after the same step would stop the older
+    const inquiry = await mira<{ id: string }>('POST', '/inquiries', { modelId: 'ferries' });
     demo.running.context.answering.forget();
     const { status, body } = await mira<Told>('POST', `/inquiries/${inquiry.body.id}/steps`, { text: question, after: null });
     if (body.answer === undefined) throw new Error(`${status} ${JSON.stringify(body).slice(0, 300)}`);
