@@ -105,7 +105,7 @@ test('a change made by hand shows the words that say it, and saying them gives t
   await page.getByRole('button', { name: 'Format' }).click();
   await page.getByLabel('Value', { exact: true }).fill('150000');
   await page.getByRole('button', { name: 'Target' }).click();
-  await expect(sentence(page)).toContainText('line at the average and target at 150000');
+  await expect(sentence(page)).toContainText('line at the average and target at 150,000');
   await page.getByRole('button', { name: 'Change “2025”' }).click();
   const calendar = page.getByRole('application', { name: 'First and last day' });
   await calendar.getByRole('button', { name: 'Month after' }).first().click();
@@ -180,8 +180,8 @@ test('ranks, conditions on numbers and other periods are put into the sentence b
   await page.getByLabel('of each').selectOption({ label: 'coast' });
   await page.getByLabel('Number', { exact: true }).fill('1000000');
   await page.getByRole('button', { name: 'Apply' }).click();
-  await expect(sentence(page)).toContainText('where coast has ticket revenue over 1000000');
-  await expect(page.locator('q')).toHaveText('only coasts with ticket revenue over 1000000');
+  await expect(sentence(page)).toContainText('where coast has ticket revenue over 1,000,000');
+  await expect(page.locator('q')).toHaveText('only coasts with ticket revenue over 1,000,000');
   await add('beside a', 'Beside a period …');
   await page.getByLabel('In words').fill('2024');
   await page.getByLabel('In words').press('Enter');
