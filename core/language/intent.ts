@@ -129,9 +129,9 @@ export type SaidEdit =
   | { readonly do: 'saidLengthTest'; /** Which of the numbers it may be about: each is a reading of its own. */ readonly place: number; readonly word: string; readonly test: SaidTest; readonly to?: string }
   /** "growth", "change": beside the period before of the grain shown, else beside the year before. */
   | { readonly do: 'change' }
-  /** A line across the chart; its number is in the unit of what is shown. */
   /** "without the target": the lines that are targets, and no others. */
   | { readonly do: 'dropTargets' }
+  /** A line across the chart; its number is in the unit of what is shown. */
   | { readonly do: 'saidLine'; readonly at: Amount | 'average' | 'median'; readonly target?: true; readonly how: 'add' | 'remove' }
   /** "those routes": the members that the rank in force chose. */
   | { readonly do: 'reference'; readonly level: string }

@@ -7,8 +7,7 @@ import { PgDialect } from 'drizzle-orm/pg-core';
 import { NO_NAME, type ColumnRef, type Join } from '../model/model';
 import type { Cycle, Grain } from '../time/grain';
 import { OTHERS } from './parts';
-import { GROUPS } from './plan';
-import type { Aggregation, Expression, Key, NumberTest, OrderTerm, Plan, PlanNode, RowCondition, Shift } from './plan';
+import { GROUPS, type Aggregation, type Expression, type Key, type NumberTest, type OrderTerm, type Plan, type PlanNode, type RowCondition, type Shift } from './plan';
 
 export interface QueryText {
   readonly text: string;

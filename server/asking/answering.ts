@@ -67,7 +67,7 @@ export class Answering {
    */
   async answer(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<Answered> {
     const sentence = sentenceOf(reading, ready.naming, ready.calendar);
-    const key = `${scopeOf(ready)} ${options.skip ?? 0} ${canonical(reading)}`;
+    const key = `${dataKey(ready)} ${options.skip ?? 0} ${canonical(reading)}`;
     const computed = await this.cache.get(key, options.signal, (signal) => this.compute(reading, ready, { ...options, signal }));
     return { ...computed, sentence };
   }
@@ -145,7 +145,7 @@ export class Answering {
   private async run(reading: Reading, ready: ReadyModel, options: AskOptions) {
     const { model, calendar, naming, rules, hasHours } = ready;
     const plan = planOf(reading, { model, calendar, naming, rules, hasHours, rowLimit: rowLimit(reading), ...(reading.rows === null ? {} : { skip: options.skip ?? 0 }) });
-    const narrowed = this.wider.narrowed(reading, scopeOf(ready));
+    const narrowed = this.wider.narrowed(reading, dataKey(ready));
     if (narrowed !== null) return { plan, result: { ...narrowed.result, ms: 0 }, rows: narrowed.rows, support: narrowed.support, columns: plan.columns, of: narrowed.of };
     const result = await this.engine.run(plan, { ...options, tables: ready.tables });
     const at = outputOf(plan.root).indexOf(ROWS);
@@ -153,7 +153,7 @@ export class Answering {
     if (reading.rows !== null) return { plan, result, rows: result.rows, support: result.rows.map(() => 1), columns: plan.columns, of: null };
     const kept = result.rows.filter((row) => plan.columns.some((column, index) => column.role === 'measure' && row[index] !== null) && !isEmptyTotal(row, at, width, reading));
     const run = { plan, result, rows: kept.map((row) => row.slice(0, width)), support: kept.map((row) => (typeof row[at] === 'number' ? row[at] : null)) };
-    this.wider.keep(reading, scopeOf(ready), run);
+    this.wider.keep(reading, dataKey(ready), run);
     return { ...run, columns: plan.columns, of: null };
   }
 
@@ -184,7 +184,7 @@ export class Answering {
 }
 
 /** What the rows of an answer depend on besides the reading. */
-const scopeOf = (ready: ReadyModel): string => `${ready.model.id} ${ready.version} ${ready.calendar.asOf} ${ruleKey(ready.rules)}`;
+const dataKey = (ready: ReadyModel): string => `${ready.model.id} ${ready.version} ${ready.calendar.asOf} ${ruleKey(ready.rules)}`;
 
 /** The plan in words; where the rows were taken from a wider answer, that they were. */
 function told(plan: Explanation, of: Reading | null, { naming, calendar }: ReadyModel): Explanation {

@@ -119,6 +119,8 @@ export class Asking {
     if (understood.reading === null) return this.keep(inquiry, person, before, asked, { ...understood, outcome: understood.outcome, reading: readingBefore }, ready);
     try {
       const answered = await this.answering.answer(understood.reading, ready, options);
+      // one who waited along with others is given the answer even where a newer question has come
+      if (options.signal?.aborted) throw new Stopped();
       return await this.keep(inquiry, person, before, asked, { ...understood, outcome: answered.outcome, notes: [...understood.notes, ...answered.notes] }, ready, answered);
     } catch (error) {
       if (!(error instanceof Unanswerable)) throw error;

@@ -32,10 +32,10 @@ const MOST_RUNS = 200;
 export class WiderRuns {
   private readonly kept = new Map<string, { readonly reading: Reading; readonly run: Run }>();
 
-  /** @param scope what else the rows depend on: model, data, day, rules */
-  keep(reading: Reading, scope: string, run: Run): void {
+  /** @param data what else the rows depend on: model, data, day, rules */
+  keep(reading: Reading, data: string, run: Run): void {
     if (run.rows.length > MOST_ROWS || !isOfMembers(reading)) return;
-    const key = keyOf(reading, scope);
+    const key = keyOf(reading, data);
     this.kept.delete(key);
     this.kept.set(key, { reading, run });
     const [oldest] = this.kept.keys();
@@ -43,12 +43,12 @@ export class WiderRuns {
   }
 
   /** The rows of a reading from those of one that lacks a condition on members; null where none is kept, or none of its rows are left. */
-  narrowed(reading: Reading, scope: string): Narrowed | null {
+  narrowed(reading: Reading, data: string): Narrowed | null {
     if (!isOfMembers(reading)) return null;
     for (const condition of reading.where) {
       if (condition.kind !== 'members' || !narrows(condition, reading)) continue;
       const wider = { ...reading, where: reading.where.filter((one) => one !== condition) };
-      const there = this.kept.get(keyOf(wider, scope));
+      const there = this.kept.get(keyOf(wider, data));
       if (there === undefined) continue;
       const at = reading.by.findIndex((one) => same(one, byLevel(condition.level)));
       const left = there.run.rows.flatMap((row, index) => (condition.members.includes(String(row[at])) === condition.is ? [index] : []));
@@ -76,4 +76,4 @@ function isOfMembers({ rows, by, rank, against, where }: Reading): boolean {
 }
 
 /** Views and transforms change nothing of the rows that they are made of. */
-const keyOf = (reading: Reading, scope: string): string => `${scope} ${canonical({ ...reading, view: null, shown: reading.shown.map((one) => one.calculation) })}`;
+const keyOf = (reading: Reading, data: string): string => `${data} ${canonical({ ...reading, view: null, shown: reading.shown.map((one) => one.calculation) })}`;

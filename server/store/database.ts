@@ -67,8 +67,8 @@ function letGoWhereNoneBegins(client: pg.PoolClient): void {
   const query = client.query.bind(client) as (...parts: unknown[]) => unknown;
   const watched = (...parts: unknown[]): unknown => {
     const made = query(...parts);
-    const [first] = parts;
-    const text = typeof first === 'string' ? first : (first as { text?: string } | undefined)?.text;
+    // Drizzle asks with an object; who asks with a text holds the connection in a way of their own
+    const text = (parts[0] as { text?: string } | undefined)?.text;
     if (text?.startsWith('begin') && made instanceof Promise) made.catch(() => client.release(true));
     return made;
   };

@@ -108,7 +108,9 @@ export async function registerTable(database: Database, name: string): Promise<L
   if (found.length === 0) throw new TableFault(`There is no table or view “${name}” in the schema ${DATA_SCHEMA} of the database.`);
   const columns = found.flatMap((column): LoadedColumn[] => { const type = KNOWN_TYPES[column.type]; return type === undefined ? [] : [{ name: column.name, type }]; });
   // read as questions will read it, so that a right that is wanting is told now
-  const { rows: [counted] } = await database.readers.query<{ rows: number }>(`select count(*) as rows from ${DATA_SCHEMA}.${quoted(name)}`);
+  const { rows: [counted] } = await database.readers.query<{ rows: number }>(`select count(*) as rows from ${DATA_SCHEMA}.${quoted(name)}`).catch((error: unknown) => {
+    throw new TableFault(`Questions cannot read “${name}”: ${error instanceof Error ? error.message : 'the database refuses'}.`);
+  });
   const rows = counted?.rows ?? 0;
   await database.store.transaction(async (transaction) => {
     await transaction.insert(loadedTables).values({ name, columns, rows, external: true }).onConflictDoUpdate({ target: loadedTables.name, set: { columns, rows, version: sql`${loadedTables.version} + 1`, loadedAt: sql`now()` } });

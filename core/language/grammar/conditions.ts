@@ -197,7 +197,6 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Clause', form: `[a] {Calculation} ${IS} ${EXCEEDS} {Calculation:other}`, means: against('over') },
   { gives: 'Clause', form: `[a] {Calculation} ${IS} ${FALLS_SHORT} {Calculation:other}`, means: against('under') },
   { gives: 'PlanName', form: '[its|their|our] plan', means: () => 'plan' },
-  { gives: 'PlanName', form: '(it|theirs)', means: () => 'plan', cost: 0.3 },
   { gives: 'PlanName', form: '{Measure}', means: (p, q) => ([...q.model.measures.values()].some((one) => one.plan === p['Measure']) ? p['Measure'] : null) },
   { gives: 'PlanName', form: '[(our|its|their)] {PlanWord}', means: (p) => p['PlanWord'], cost: 0.05 },
   { gives: 'PlanClause', form: `[{Calculation}] ${IS} ${BEYOND} [(its|their|our)] {PlanName:Plan}`, means: againstPlan('over') },

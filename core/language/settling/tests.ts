@@ -3,13 +3,13 @@ import type { Calculation } from '../../model/calculation';
 import { factsOf, measure as measureOf, rowColumnOf, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit';
 import { hasDifference, same, type ChangeOf, type Comparison, type Key, type Reading } from '../../reading/schema';
+import { addMonths } from '../../time/day';
 import { resolvePeriod, type Calendar } from '../../time/period';
 import { shownPlainly, type Amount, type SaidChange, type SaidEdit, type SaidTest } from '../intent';
 import { nameWords } from '../tokens';
 import { settledAmount, settledTest } from './amounts';
 import { levelOfKind } from './breakdowns';
-import { settledPeriod } from './periods';
-import { windowsOf } from '../../query/windows';
+import { settledPeriod, wholeRange } from './periods';
 import { directionOf } from './ranks';
 import { CannotSettle } from './situation';
 
@@ -31,7 +31,8 @@ export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest'
   const { test, notes } = change?.as === 'percent' ? settledShare(wanted) : settledTest(wanted, calculation, model);
   const edits: Edit[] = [{ do: 'condition', how: 'only', condition: { kind: 'measure', at, calculation, ...(change === undefined ? {} : { change }), ...test } }];
   if (asked !== null) edits.unshift({ do: 'breakdown', by: [asked], how: 'join' });
-  if (change !== undefined && said.asIs === undefined) edits.push(...changeScope(change, at, all, base, asFollowUp, said.count || said.narrows));
+  const scope = change === undefined || said.asIs !== undefined ? [] : changeScope(change, at, all, base, asFollowUp, said.count || said.narrows);
+  edits.push(...scope);
   if (said.count) {
     if (at.kind === 'cycle') throw new CannotSettle('Parts of a week, a year or a day are not counted; ask by them instead.');
     const count: Calculation = at.kind === 'level' ? { kind: 'members', level: at.level } : { kind: 'periods', grain: at.grain };
@@ -41,7 +42,8 @@ export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest'
     if (said.besidePlan) edits.push({ do: 'compare', against: { kind: 'plan' } });
   }
   const assumed = said.calculation === null && said.change === undefined ? [`The average is that of ${nameOf(calculation, model)}.`] : [];
-  return { edits, notes: [...assumed, ...notes] };
+  const dated = scope.some((edit) => edit.do === 'period') ? ['No period was named, so this year to date is compared.'] : [];
+  return { edits, notes: [...assumed, ...dated, ...notes] };
 }
 
 /** From what members or periods changed: what is said or stands beside the answer already; else periods from the one before, members as is usual. */
@@ -54,8 +56,8 @@ function settledChange({ basis, as }: SaidChange, test: SaidTest, at: Key, usual
 /** What the answer before stands beside, as what a change is from; a period of its own where it is a year before. */
 function besideInForce(base: Reading, calendar: Calendar): Comparison | null {
   if (base.against?.kind !== 'period') return base.against;
-  const { shift } = windowsOf(base, calendar);
-  if (shift !== null && 'months' in shift && shift.months === 12) return { kind: 'year' };
+  const [now, then] = [base.when?.period, base.against.period].map((period) => (period === undefined ? undefined : wholeRange(period, calendar).from));
+  if (now !== undefined && then === addMonths(now, -12)) return { kind: 'year' };
   throw new CannotSettle('The answer before stands beside a period of its own; say what the change is from, for example “on the year before”.');
 }
 
