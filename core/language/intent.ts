@@ -60,7 +60,9 @@ export type SaidTransform =
   /** A change of which the basis was not said: the period before where there is a time line, else the year before. */
   | { readonly kind: 'change'; readonly basis: 'implied'; readonly as: 'difference' | 'percent' }
   /** "as a share of all faults": of the whole, not of what a condition said with it leaves. */
-  | { readonly kind: 'shareOfAll' };
+  | { readonly kind: 'shareOfAll' }
+  /** The % change where something stands beside it, else the share. */
+  | { readonly kind: 'inPercent' };
 export interface SaidShown {
   readonly calculation: Calculation;
   readonly transform: SaidTransform | null;
@@ -114,7 +116,7 @@ export type SaidEdit =
   /** Null as the level: the one shown. */
   | { readonly do: 'saidRank'; readonly rank: Omit<Rank, 'direction' | 'of'> & { readonly of: Key | null }; readonly sense: Sense; readonly on?: 'difference' | 'percent' }
   /** "which channel grew most": a rank by how far what is shown lies from what it stands beside. */
-  | { readonly do: 'saidChangeRank'; readonly sense: Sense; readonly on: 'difference' | 'percent'; readonly count: number; readonly marked: boolean; readonly of: Key | null; readonly calculation: Calculation | null }
+  | { readonly do: 'saidChangeRank'; readonly sense: Sense; readonly on: 'difference' | 'percent'; readonly count: number; readonly marked: boolean; readonly of: Key | null; /** Of the level of that kind, where none is named. */ readonly ofKind?: 'place' | 'person'; readonly calculation: Calculation | null }
   | { readonly do: 'saidChangeOrder'; readonly on: 'difference' | 'percent'; readonly direction: 'up' | 'down' }
   /** Members of a key by a measure; without one, by what is shown. `count`: how many they are. */
   | { readonly do: 'saidMeasureTest'; /** Null: the level that the answer before shows last, or one of the kind asked for. */ readonly at: Key | null; readonly ofKind?: 'person'; readonly calculation: Calculation | null; readonly test: SaidTest; /** How much it changed is tested, in the place of what it is. */ readonly change?: SaidChange; readonly count: boolean; readonly narrows: boolean; /** As a sentence says it, to which nothing is added. */ readonly asIs?: true; /** What is shown where nothing else is: the two measures of a difference that is tested. */ readonly shows?: readonly Calculation[]; readonly besidePlan?: true }
@@ -141,7 +143,7 @@ export type SaidEdit =
   /** "vs all", "vs the rest": the members the answer before is about, beside those. */
   | { readonly do: 'beside'; readonly with: 'all' | 'rest' }
   /** "everyone else": those that the answer before leaves out. */
-  | { readonly do: 'theOthers' }
+  | { readonly do: 'theOthers'; /** Of which level, where it is said. */ readonly level?: string }
   /** "it", "there": the one member that the answer before is about. */
   | { readonly do: 'same'; readonly kind: 'any' | 'place' }
   /** "all ports": lifts the condition on the level where there is one, else breaks down by it. */

@@ -31,6 +31,8 @@ const SOUND_COST = 1.3;
 
 /** Words of the calendar that measures are counted in as well: "hours" of Hours worked. */
 const COUNTED_IN = new Set(['hours', 'minutes', 'days', 'weeks']);
+/** What two words cost that are written as one. */
+const JOINED_COST = 0.1;
 /** Enough for the person not to be asked, so that the plan is an alternative. */
 const PLAN_COST = 0.15;
 
@@ -93,6 +95,7 @@ export class Question {
       for (const match of this.names.exactly(words))
         found.push({ end, match, cost: cost + match.cost, assumption: by === 'name' ? synonymAssumption(said, match) : { said, meant: match.label, by } });
     }
+    if (found.length === 0 && end === start + 2) found.push(...this.joined(start, said));
     if (found.every(({ match }) => this.isDateVerb(match, start)) && end - start <= LONGEST_PART)
       for (const { words, cost, by } of spellings) {
         const amount = end === start + 1 && COUNTED_IN.has(this.tokens[start]?.word ?? '');
@@ -114,6 +117,13 @@ export class Question {
           found.push({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } });
     }
     return found;
+  }
+
+  /** Two words that the model writes as one: "pay outs" for "payouts". */
+  private joined(start: number, said: string): FoundName[] {
+    const [one, other] = [this.tokens[start], this.tokens[start + 1]];
+    if (one?.kind !== 'word' || other?.kind !== 'word') return [];
+    return this.names.exactly([singular(`${one.word}${other.word}`)]).map((match) => ({ end: start + 2, match, cost: JOINED_COST + match.cost, assumption: { said, meant: match.label, by: 'typing' } }));
   }
 
   /** Of a measure and its plan that share a word, the word means what happened, not what was planned. */

@@ -112,12 +112,15 @@ export function read(text: string, context: ReadContext): ReadResult {
       if (cover === best && settled.final) return unclear(tokens, best.uses, [], settled.reason);
       continue;
     }
-    const reason = impossibility(settled.reading, names);
+    // “claims per adjuster, highest first” has an order, so it is broken down rather than divided
+    const reading = (settled.reading.order !== null && settled.reading.by.length === 0 ? brokenDownInstead(settled.reading) : null) ?? settled.reading;
+    const reason = impossibility(reading, names);
     if (reason !== null) {
       refusal ??= reason;
       continue;
     }
-    candidates.push({ cover, ...settled, cost: cover.cost - contextBonus(settled.reading, asFollowUp ? context.before : null) });
+    // a long name beats its parts, whatever was spoken of before
+    candidates.push({ cover, ...settled, reading, cost: cover.cost - (splitsName(cover, best) ? 0 : contextBonus(reading, asFollowUp ? context.before : null)) });
   }
   const ranked = distinct(candidates.sort((a, b) => a.cost - b.cost));
   const [first, ...others] = ranked;
@@ -139,6 +142,7 @@ export function read(text: string, context: ReadContext): ReadResult {
   if (perLevel !== null && impossibility(perLevel, names) === null) notes.push({ kind: 'assumed', text: '“Per” divides by how many there are.', options: [{ label: sentence(perLevel).text, reading: perLevel }] });
   const shareOfMany = sharedInstead(first.reading);
   if (shareOfMany !== null && impossibility(shareOfMany, names) === null) notes.push({ kind: 'caveat', text: 'This is a share of what the conditions leave, so it is all of it. The share among all members is one click away.', options: [{ label: sentence(shareOfMany).text, reading: shareOfMany }] });
+  else if (first.reading.by.length === 0 && first.reading.where.length > 0 && first.reading.shown.some((one) => one.transform?.kind === 'share')) notes.push({ kind: 'caveat', text: 'This is a share of what the conditions leave, so it is all of it.' });
   const other = context.before ? otherMode(first, situation, names) : null;
   if (other) notes.push({ kind: 'assumed', text: first.asFollowUp ? 'Read as a follow-up.' : 'Read as a new question.', options: [{ label: `${first.asFollowUp ? 'As a new question' : 'As a follow-up'}: ${sentence(other).text}`, reading: other }] });
   return { outcome: 'answered', reading: first.reading, sentence: sentence(first.reading), words, phrases: phrasesOf(first.cover, tokens), notes, options: [], edits: first.edits };
@@ -159,7 +163,8 @@ function brokenDownInstead(reading: Reading): Reading | null {
   const [only] = reading.shown;
   if (reading.shown.length !== 1 || only?.calculation.kind !== 'arithmetic' || only.calculation.operator !== 'divide' || only.calculation.right.kind !== 'members') return null;
   const by = byLevel(only.calculation.right.level);
-  return reading.by.some((one) => same(one, by)) ? null : { ...reading, shown: [{ calculation: only.calculation.left, transform: only.transform }], by: [...reading.by, by] };
+  const { left } = only.calculation;
+  return reading.by.some((one) => same(one, by)) ? null : { ...reading, shown: [{ calculation: left, transform: only.transform }], by: [...reading.by, by], order: reading.order?.by.kind === 'measure' ? { ...reading.order, by: { kind: 'measure', calculation: left } } : reading.order };
 }
 
 /** "share of sales for students", with nothing broken down, is all of what the condition leaves; some mean the share that students have. */
@@ -184,6 +189,12 @@ function distinct(candidates: readonly Candidate[]): Candidate[] {
 function namesDiffer(a: Candidate, b: Candidate): boolean {
   const shape = (one: Candidate) => one.cover.pieces.map((piece) => `${piece.start}-${piece.item.end}`).join(' ');
   return shape(a) === shape(b) || Math.abs(a.cost - b.cost) <= TIE;
+}
+
+/** Does a cover cut through a stretch of words that another takes for one name? */
+function splitsName({ pieces }: Cover, other: Cover): boolean {
+  const within = (at: number) => other.uses[at] === 'name' && other.uses[at - 1] === 'name' && other.pieces.some((piece) => piece.start < at && at < piece.item.end);
+  return pieces.some((piece) => within(piece.start));
 }
 
 function levelsOf(reading: Reading): string[] {

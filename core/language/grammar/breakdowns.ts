@@ -95,6 +95,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `where ${is()} (they|it|that|this) {Sense}`, means: (p) => intent({ do: 'kindRank', kind: 'place', sense: p['Sense'] as Sense, by: null }), cost: -0.2 },
   { gives: 'Intent', form: `when ${is()} (they|it|that|this) {Sense}`, means: (p) => intent({ do: 'kindRank', kind: 'time', sense: p['Sense'] as Sense, by: null }), cost: -0.2 },
   { gives: 'Intent', form: `who ${is()} [the] {Sense} {Calculation}`, means: (p) => kindRank('person', p), cost: -0.2 },
+  { gives: 'Intent', form: '(vs|versus|against|compared to|compared with|compare with) [on] [the] (weekdays|working days|weekends|weekend)', means: () => followUp({ do: 'dropTests', of: { key: { kind: 'cycle', cycle: 'weekPart' } } }, { do: 'breakdown', how: 'join', by: [{ kind: 'cycle', cycle: 'weekPart' }] }), cost: -0.1, examples: ['vs weekdays'] },
   { gives: 'Intent', form: `[(compare|on|for|at)] [the] (weekends|weekend) ${WEEK_VERSUS} [on] (weekdays|working days|weekday)`, means: () => join([{ kind: 'cycle', cycle: 'weekPart' }]), cost: -0.4, examples: ['weekends vs weekdays'] },
   { gives: 'Intent', form: `[(compare|on|for|at)] [the] (weekdays|working days|weekday) ${WEEK_VERSUS} [(on|at)] [the] (weekends|weekend)`, means: () => join([{ kind: 'cycle', cycle: 'weekPart' }]), cost: -0.4, examples: ['weekdays against weekends'] },
   { gives: 'Intent', form: '(at|by|as of|as at) [the] (end|close) of (each|every) {Unit}', means: (p) => join([grain(p)]), cost: -0.3, examples: ['at the end of each month'] },

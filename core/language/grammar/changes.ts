@@ -21,6 +21,8 @@ function changed(way: Way | null, { count, marked, on }: Said) {
   };
 }
 const besidePlan = (made: Intent | null): Intent | null => made && { ...made, edits: [...made.edits, { do: 'compare', against: { kind: 'plan' } }] };
+/** Of the level that the model marks for who or where. */
+const ofKind = (kind: 'place' | 'person', made: Intent | null): Intent | null => made && { ...made, edits: made.edits.map((edit) => (edit.do === 'saidChangeRank' ? { ...edit, ofKind: kind } : edit)) };
 const one = changed(null, { count: 10, marked: true, on: 'difference' });
 const ten = changed(null, { count: 10, marked: false, on: 'difference' });
 
@@ -46,6 +48,8 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[{Number}] ${BIG} {Moves} ${ABOUT}`, means: ten, cost: -0.3, examples: ['5 biggest drops', 'biggest losers'] },
   { gives: 'Intent', form: `(top|${BIG.slice(1, -1)}) [{Number}] {Moves} ${ABOUT}`, means: ten, cost: -0.3, examples: ['top 5 drops'] },
   { gives: 'Intent', form: `(which|what) {Key} [(has|have|did)] {Moved} [the] ${MOST} [(in|by|on) {Calculation}]`, means: one, cost: -0.4, examples: ['which month fell most'] },
+  ...([['where', 'place'], ['who', 'person']] as const).flatMap(([word, kind]) => ([['(growing|rising|increasing|climbing|grow|rise|increase|grown|risen|increased)', 'top'], ['(falling|dropping|declining|shrinking|decreasing|fall|drop|decline|fallen|dropped|declined)', 'bottom']] as const).flatMap(([moving, way]) => ([['(fastest|quickest)', 'percent'], ['(most|strongest)', 'difference']] as const).map(([how, on]): Rule<Question> => ({ gives: 'Intent', form: `${word} (is|are|was|were|did|do|does|has|have) {Calculation} ${moving} [the] ${how}`, means: (p) => ofKind(kind, changed(way, { count: 10, marked: true, on })(p)), cost: -0.4 })))),
+  { gives: 'Intent', form: '(and|and which|and which ones|and those that|and what|now which|what about those that) {Moved} [(most|the most)]', means: (p) => { const made = one(p); return made && { ...made, followUp: true }; }, cost: 0.1, examples: ['and which fell'] },
   { gives: 'Intent', form: '(which|what) [{Number}] {Key} [(has|have|did|is|are)] {Moved} [the] (fastest|quickest) [(in|by|on) {Calculation}]', means: changed(null, { count: 10, marked: true, on: 'percent' }), cost: -0.4, examples: ['which month grew fastest'] },
   { gives: 'Intent', form: `(which|what) [{Number}] {Key} [(has|have|did)] {Moved} [the] most [(in|by|on) {Calculation}]`, means: one, cost: -0.4 },
   { gives: 'Intent', form: `(which|what|which ones|which one|what) [(has|have)] {Moved} [the] ${MOST}`, means: (p) => { const made = ten(p); return made && { ...made, followUp: true }; }, cost: -0.2 },
@@ -56,7 +60,7 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[{Number}] (fastest|quickest|strongest) (growing|rising) {Key} [(by|in) {Calculation}]', means: changed('top', { count: 10, marked: false, on: 'percent' }), cost: -0.3, examples: ['fastest growing months'] },
   { gives: 'Intent', form: '[{Number}] (fastest|quickest|strongest) (shrinking|falling|declining) {Key} [(by|in) {Calculation}]', means: changed('bottom', { count: 10, marked: false, on: 'percent' }), cost: -0.3, examples: ['fastest falling months'] },
   { gives: 'Intent', form: '[(which|what)] {Key} (missed|fell short of|fell behind|is furthest below|are furthest below|is furthest behind|was furthest below) [(its|their|our)] {PlanName} [by] [the] [(most|furthest)]', means: (p) => besidePlan(changed('bottom', { count: 10, marked: true, on: 'difference' })(p)), cost: 0.1 },
-  ...([['(missed|fell short of|fell behind)', 'bottom'], ['(beat|exceeded|hit|reached)', 'top']] as const).map(([words, way]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} ${words} it`, means: (p) => { const made = besidePlan(changed(way, { count: 10, marked: true, on: 'difference' })(p)); return made && { ...made, followUp: true }; }, cost: 0.1 })),
+  ...([['(missed|fell short of|fell behind)', 'under'], ['(beat|exceeded|hit|reached|made|met)', 'atLeast']] as const).map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} ${words} it`, means: (p) => followUp({ do: 'saidMeasureTest', at: p['Key'] as Key, calculation: null, test: { test, value: { value: 0 } }, count: false, narrows: true, besidePlan: true }), cost: 0.1 })),
   { gives: 'Intent', form: '[(which|what)] {Key} (beat|exceeded|is furthest above|are furthest above|is furthest ahead of|was furthest above) [(its|their|our)] {PlanName} [by] [the] [(most|furthest)]', means: (p) => besidePlan(changed('top', { count: 10, marked: true, on: 'difference' })(p)), cost: 0.1 },
   { gives: 'Intent', form: `{Key} (with|where|had|has) [the] ${BIG} {Move} [(in|of) {Calculation}]`, means: ten, cost: -0.3, examples: ['months with the biggest drop'] },
   { gives: 'Intent', form: `${SORT} {ChangePart} (ascending|up|lowest first|smallest first|increasing|low to high|in ascending order|from low to high)`, means: sorted('up'), cost: -0.3, examples: ['sorted by change ascending'] },

@@ -263,6 +263,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${COUNT} {Key} (with no|without [a]|without any|had no|have no) {Calculation}`, means: (p) => measureTest('count')({ ...p, NumberTest: { test: 'missing' } }), cost: -0.15 },
   { gives: 'Intent', form: 'where row {Measure} is {NumberTest}', means: rowTest },
   { gives: 'Intent', form: '{Measure} [of] {NumberTest}', means: countedRecords, cost: 0.6 },
+  ...LENGTH_PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} [(that are|which are)] [(of|worth|for)] {NumberTest}', means: (p, q) => worthTest(p, q, place), cost: 0.1 })),
   { gives: 'Intent', form: '(list|list all|list the|show all|show the single) {Measure} [of] {NumberTest}', means: listedRecords, cost: -0.1 },
   { gives: 'Intent', form: `(exclude|excluding|without|drop|leave out|ignore|ignoring|remove|not|except|omit|take out|filter out) {Key} ${WITH} {Clause}`, means: leavingOut, cost: -0.3 },
   { gives: 'Intent', form: 'where row {Measure} is {AverageTest:NumberTest}', means: rowTest },
@@ -324,6 +325,14 @@ function testedRecords(parts: Parts, { model }: Question): Intent | null {
   const column = rowColumnOf(model, parts['Measure'] as string);
   if (records?.kind !== 'count' || column?.fact !== records.fact) return null;
   return { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, ...rowTest(parts).edits] };
+}
+
+/** "bookings over €500": by the money that each of these records has. */
+function worthTest(parts: Parts, { model }: Question, place: number): Intent | null {
+  const records = model.measures.get(parts['records'] as string);
+  const test = parts['NumberTest'] as SaidTest;
+  if (records?.kind !== 'count' || !/^[A-Z]{3}$/.test(test.value?.unit ?? '')) return null;
+  return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, { do: 'saidLengthTest', place, word: 'worth', test });
 }
 
 /** "delays over 30 minutes": how many records there are with such a number of their own, where the model counts them; else what they come to. */

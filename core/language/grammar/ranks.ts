@@ -91,6 +91,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Has', form: HAS, means: () => true },
   { gives: 'Has', form: '{Doing}', means: () => true },
   { gives: 'Intent', form: '((which|what) (one|ones|of them|of these|of those)|who) ({Has}|is|was|are|were|did|does|do|performed) [the] {Sense}', means: (p) => markedOfShown(p), cost: -0.2, examples: ['which one did worst'] },
+  { gives: 'Intent', form: '[and] (which|what) [(one|of them|of these|of those)] (is|are|was|were) [the] {Sense} [one]', means: (p) => markedOfShown(p), cost: 0.05, examples: ['which is worst'] },
+  { gives: 'Intent', form: '{Sense} one', means: (p) => markedOfShown(p), cost: 0.1, examples: ['worst one'] },
   { gives: 'Intent', form: 'who [the] {Sense} [(one|ones)]', means: (p) => markedOfShown(p), cost: 0.2 },
   { gives: 'Intent', form: '(which|what) {Key} {Has} [the] {Sense}', means: first(null), cost: 0.1 },
   { gives: 'Intent', form: 'who {Has} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: null }), cost: 0.1 },
@@ -106,6 +108,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   ...([['where', 'place'], ['when', 'time']] as const).flatMap(([word, kind]): Rule<Question>[] => {
     const ranks = (p: Parts) => intent({ do: 'kindRank', kind, sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation });
     return [
+      { gives: 'Intent', form: `${word} (do|did|does|are|were|is|was) [the] {Sense} [(happen|occur|come in|take place|happening)]`, means: (p) => intent({ do: 'kindRank', kind, sense: p['Sense'] as Sense, by: null }), cost: 0.1 },
       { gives: 'Intent', form: `${word} (do|did|does|have|has) (we|they|people) [have] {Calculation} [the] {Sense}`, means: ranks, cost: -0.1 },
       { gives: 'Intent', form: `${word} (do|did|does|have|are|were|is|was) (we|they|there|people) [{Has}] [the] {Sense} {Calculation}`, means: ranks, cost: -0.2 },
     ];
@@ -134,7 +137,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(sorted|sort|ordered)] [with] (worst|weakest|poorest) first', means: () => intent({ do: 'sortBest', sense: 'worst' }), cost: -0.1, examples: ['worst first'] },
   { gives: 'Intent', form: '[(sorted|sort|ordered)] [with] (best|strongest) first', means: () => intent({ do: 'sortBest', sense: 'best' }), cost: -0.1, examples: ['best first'] },
   { gives: 'Intent', form: '[(sorted|sort|ordered|order)] [with] {Sense} {Calculation} first', means: (p) => intent({ do: 'sortBest', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
-  { gives: 'Intent', form: '(and|what about|how about|and which is|and which was|and what is|which is|which was|now) {Sense} [(one|ones)]', means: (p) => followUp({ do: 'turnRank', sense: p['Sense'] as Sense }), cost: 0.25, examples: ['and the worst'] },
+  { gives: 'Intent', form: '(and|what about|how about|and what is|now) {Sense} [(one|ones)]', means: (p) => followUp({ do: 'turnRank', sense: p['Sense'] as Sense }), cost: 0.25, examples: ['and the worst'] },
   { gives: 'Intent', form: '{Sense} (instead|ones instead|ones)', means: (p) => followUp({ do: 'turnRank', sense: p['Sense'] as Sense }), cost: 0.2, examples: ['worst instead'] },
   { gives: 'Intent', form: 'only {Number} [instead]', means: (p) => countOnly(p), cost: 0.6 },
   { gives: 'Intent', form: '(no ranking|all of them|without ranking|remove the ranking|show all of them|no limit|without limit|not just top|not only top|all of those|every one of them|no rank|drop the ranking|the full list|full list)', means: () => followUp({ do: 'clear', what: 'rank' }), examples: ['all of them'] },
@@ -151,7 +154,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${SORT} {Calculation} (ascending|up|lowest first|smallest first|increasing|from low to high|low to high|in ascending order)`, means: sorted('up') },
   { gives: 'Intent', form: `${SORT} {Calculation} [(descending|down|highest first|largest first|decreasing|from high to low|high to low|in descending order)]`, means: sorted('down') },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (ascending|lowest first|smallest first|low to high|in ascending order|from lowest to highest|increasing|upwards|from low to high)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['ascending'] },
-  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (descending|highest first|largest first|high to low|in descending order|from highest to lowest|decreasing|downwards|biggest first|from high to low)', means: () => followUp({ do: 'reverse', direction: 'down' }), examples: ['descending'] },
+  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (descending|highest first|largest first|biggest on top|highest on top|largest on top|most on top|high to low|in descending order|from highest to lowest|decreasing|downwards|biggest first|from high to low)', means: () => followUp({ do: 'reverse', direction: 'down' }), examples: ['descending'] },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered|from)] (largest|longest|highest|biggest|most|slowest|best) to (smallest|shortest|lowest|least|fastest|fewest|worst)', means: () => followUp({ do: 'reverse', direction: 'down' }), cost: -0.1, examples: ['longest to shortest'] },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered|from)] (smallest|shortest|lowest|least|fastest|fewest) to (largest|longest|highest|biggest|most|slowest)', means: () => followUp({ do: 'reverse', direction: 'up' }), cost: -0.1, examples: ['smallest to largest'] },
   { gives: 'Intent', form: '(reverse|flip|invert) [(the|that|it)] [(order|sort|sorting)]', means: () => followUp({ do: 'reverse' }), examples: ['reverse the order'] },

@@ -24,6 +24,10 @@ export function impliedBasis(transform: SaidTransform | null, said: readonly Sai
     if (narrowed) throw new CannotSettle('A share here is of what the conditions leave, not of all. Ask for the share with a breakdown in the place of the condition: “share of … by …”.', true);
     return { kind: 'share', within: 'all' };
   }
+  if (transform?.kind === 'inPercent') {
+    const beside = asFollowUp ? base.against?.kind : undefined;
+    return beside === 'year' || beside === 'previous' ? { kind: 'change', basis: beside, as: 'percent' } : { kind: 'share', within: 'all' };
+  }
   if (transform?.kind !== 'change' || transform.basis !== 'implied') return transform as Transform | null;
   return { ...transform, basis: hasTimeLine(said, base, asFollowUp) ? 'previous' : 'year' };
 }
@@ -169,8 +173,9 @@ export function betweenThem(base: Reading): Edit[] {
 }
 
 /** Those that the only condition on members leaves out, in the place of those it keeps. */
-export function otherEdits(base: Reading): Edit[] {
-  const narrowed = base.where.filter((one) => (one.kind === 'members' || one.kind === 'set') && one.is);
+export function otherEdits(level: string | null, base: Reading, model: Model): Edit[] {
+  const levelOf = (one: Reading['where'][number]) => (one.kind === 'members' ? one.level : one.kind === 'set' ? model.sets.get(one.set)?.level : undefined);
+  const narrowed = base.where.filter((one) => (one.kind === 'members' || one.kind === 'set') && one.is && (level === null || levelOf(one) === level));
   const [only] = narrowed;
   if (narrowed.length !== 1 || (only?.kind !== 'members' && only?.kind !== 'set')) throw new CannotSettle('The answer before is not narrowed to certain members, so there are no others to turn to; name them.');
   return [{ do: 'condition', how: 'remove', condition: only }, { do: 'condition', how: only.kind === 'set' ? 'only' : 'exclude', condition: { ...only, is: false } }];

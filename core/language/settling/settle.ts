@@ -159,7 +159,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         edits.push(...asideEdits(edit.level, edit.members, base, model));
         break;
       case 'theOthers':
-        edits.push(...otherEdits(base));
+        edits.push(...otherEdits(edit.level ?? null, base, model));
         break;
       case 'beside':
         edits.push(...besideEdits(edit.with, base));
@@ -245,12 +245,12 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         after.push((done, when) => [edit.kind === 'time' ? overTime(said, when, calendar, model, base) : { do: 'breakdown', how: 'join', by: [levelOfKind(edit.kind, base, done, model)] }]);
         break;
       case 'saidRank':
-        if (edit.on === undefined) after.push((done) => rankEdits(edit, done, base, model, asFollowUp));
+        if (edit.on === undefined) after.push((done) => rankEdits(ofOne(edit, said), done, base, model, asFollowUp));
         else last.push((done) => comparedRankEdits(edit, done, base, model, asFollowUp));
         break;
       case 'saidChangeRank':
         if (edit.calculation !== null) edits.push({ do: 'show', how: 'replace', shown: [shownPlainly(edit.calculation)] });
-        last.push((done) => comparedRankEdits(changeRank(edit), done, base, model, asFollowUp));
+        last.push((done) => comparedRankEdits(changeRank(edit.ofKind === undefined ? edit : { ...edit, of: levelOfKind(edit.ofKind, base, done, model, edit.calculation) }), done, base, model, asFollowUp));
         break;
       case 'saidChangeOrder':
         last.push((done) => changeOrderEdits(edit, done, base, model, asFollowUp));
@@ -359,3 +359,8 @@ function yearOf(period: Period, calendar: Calendar): number | null {
   return day === undefined ? null : dayParts(day).year;
 }
 
+/** "the worst one over time" is about that one; "which one is worst" shows it beside the next. */
+function ofOne(edit: Extract<SaidEdit, { do: 'saidRank' }>, said: readonly SaidEdit[]): Extract<SaidEdit, { do: 'saidRank' }> {
+  const alone = edit.rank.marked && edit.rank.of === null && said.some((one) => one.do === 'overTime' || one.do === 'breakdown');
+  return alone ? { ...edit, rank: { ...edit.rank, count: 1, marked: false } } : edit;
+}

@@ -1,5 +1,5 @@
 /** Settling conditions on numbers: of members by a measure, and of single records. */
-import type { Calculation } from '../../model/calculation';
+import { arithmetic, measureOf as toCalculation, type Calculation } from '../../model/calculation';
 import { factsOf, measure as measureOf, rowColumnOf, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit';
 import { hasDifference, same, type ChangeOf, type Comparison, type Key, type Reading } from '../../reading/schema';
@@ -21,7 +21,8 @@ interface Settled {
 export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest' }>, all: readonly SaidEdit[], base: Reading, model: Model, calendar: Calendar, asFollowUp: boolean): Settled {
   const shows = all.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : []));
   if (said.count && shows.length > 0) throw new CannotSettle('A count of members shows nothing besides; name one measure for them to be chosen by.');
-  const calculation: Calculation = said.calculation ?? shows[0] ?? base.shown[0]?.calculation ?? { kind: 'measure', measure: model.defaultMeasure };
+  const meant: Calculation = said.calculation ?? shows[0] ?? base.shown[0]?.calculation ?? { kind: 'measure', measure: model.defaultMeasure };
+  const calculation = said.besidePlan && said.calculation === null ? overPlan(meant, model) : meant;
   const keys = base.by.flatMap((one): Key[] => (one.kind === 'bins' || one.kind === 'sets' ? [] : [one]));
   const asked = said.ofKind === undefined || keys.some((one) => one.kind === 'level' && model.levels.get(one.level)?.level.kind === said.ofKind) ? null : levelOfKind(said.ofKind, base, [], model, calculation);
   const at = said.at ?? asked ?? keys.findLast((one) => one.kind === 'level') ?? keys.at(-1);
@@ -41,9 +42,16 @@ export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest'
     edits.unshift({ do: 'show', how: 'replace', shown: (said.shows ?? [missingOf(test.test, calculation, model)]).map(shownPlainly) });
     if (said.besidePlan) edits.push({ do: 'compare', against: { kind: 'plan' } });
   }
-  const assumed = said.calculation === null && said.change === undefined ? [`The average is that of ${nameOf(calculation, model)}.`] : [];
+  const assumed = said.calculation === null && said.change === undefined && said.besidePlan === undefined ? [`The average is that of ${nameOf(calculation, model)}.`] : [];
   const dated = scope.some((edit) => edit.do === 'period') ? ['No period was named, so this year to date is compared.'] : [];
   return { edits, notes: [...assumed, ...dated, ...notes] };
+}
+
+/** How far a measure lies over its plan. */
+function overPlan(calculation: Calculation, model: Model): Calculation {
+  const plan = calculation.kind === 'measure' ? measureOf(model, calculation.measure).plan : undefined;
+  if (plan === undefined) throw new CannotSettle('What is shown has no plan in this model.');
+  return arithmetic('subtract', calculation, toCalculation(plan));
 }
 
 /** From what members or periods changed: what is said or stands beside the answer already; else periods from the one before, members as is usual. */
@@ -103,8 +111,9 @@ export function lengthTestEdits(said: Extract<SaidEdit, { do: 'saidLengthTest' }
   const shown = [...all.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : [])), ...base.shown.map((one) => one.calculation)][0] ?? { kind: 'measure' as const, measure: model.defaultMeasure };
   const facts = factsOf(model, shown);
   const about = SPOKEN_OF[ABOUT[said.word] ?? ''];
+  const worth = said.word === 'worth' ? [...model.measures.values()].filter((one) => one.format?.style === 'currency' && !one.hidden && facts.includes(rowColumnOf(model, one.id)?.fact ?? '')) : [];
   const speaking = (words: RegExp) => [...model.measures.values()].filter((one) => [one.name, ...one.synonyms].some((name) => words.test(name)) && facts.includes(rowColumnOf(model, one.id)?.fact ?? ''));
-  const spoken = (about ?? []).map(speaking).find((found) => found.length > 0) ?? [];
+  const spoken = said.word === 'worth' ? worth : (about ?? []).map(speaking).find((found) => found.length > 0) ?? [];
   const fitting = said.to === undefined ? spoken : spoken.filter((one) => [one.name, ...one.synonyms].some((name) => nameWords(name).includes(said.to ?? '')));
   if (spoken.length > 0 && fitting.length === 0) throw new CannotSettle(`Nothing in these records says how long it took to ${said.to ?? 'do that'}; name the measure.`);
   const columnOf = (one: (typeof fitting)[number]) => ('column' in one ? one.column : one.id);
