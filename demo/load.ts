@@ -11,7 +11,8 @@ import { addWords, createBoard, pinTile, setScope, type TilePlace } from '../ser
 import { createInquiry } from '../server/store/inquiries';
 import { addPerson, type Person, type Role } from '../server/store/people';
 import { models, people } from '../server/store/schema';
-import { catalogueOf, loadCsv, loadRows } from '../server/store/tables';
+import { loadCsv, loadRows } from '../server/store/table-loads';
+import { catalogueOf } from '../server/store/tables';
 import { demoTables } from './world';
 
 export const DEMO_PEOPLE: readonly { name: string; email: string; password: string; role: Role; groups: string[] }[] = [
@@ -76,12 +77,12 @@ export async function loadDemo(context: Context, scale: number, options: { reset
   for (const table of demoTables(scale)) {
     const columns = table.columns.map(([name, type]) => ({ name, type }));
     let told = 0;
-    const rows = await loadRows(context.database, table.name, columns, table.rows(), (loaded) => {
+    const rows = await loadRows(context.database, table.name, columns, table.rows(), { progress: (loaded) => {
       const share = Math.min(99, Math.round((100 * loaded) / table.expected));
       if (share < told + 5) return;
       told = share;
       options.tell(`\r  ${table.name.padEnd(10)} ${share} %   `);
-    });
+    } });
     options.tell(`\r  ${table.name.padEnd(10)} ${rows.toLocaleString('en-GB')} rows\n`);
   }
   for (const name of LIBRARY_TABLES) {

@@ -20,6 +20,7 @@ import { VERSION } from './version';
 import { Problem, problemOf } from './problem';
 import { identify, requireSignIn, sameOrigin, sessionRoutes } from './session';
 import { framing, sharedRoutes } from './shared';
+import { tableRoutes } from './tables';
 
 /** @param webFolder the built interface, or null to serve the API only */
 export function createApp(context: Context, webFolder: string | null): Express {
@@ -49,7 +50,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
   app.use('/api', (request, response, next) => (/^\/(models(\/[^/]+)?|tables)\/?$/.test(request.path) ? next() : json(request, response, next)));
   const desk = new BoardDesk(context);
   const boards = [boardRoutes, tileRoutes, refinementRoutes, commentRoutes, fileRoutes, sharingRoutes, sharedRoutes].map((routes) => routes(context, desk));
-  app.use('/api', modelRoutes(context), sessionRoutes(context), inquiryRoutes(context), ...boards);
+  app.use('/api', tableRoutes(context), modelRoutes(context), sessionRoutes(context), inquiryRoutes(context), ...boards);
   app.use('/api', () => {
     throw new Problem(404, 'Not found', 'There is nothing at this address.');
   });

@@ -1,4 +1,4 @@
-/** Tables and models in; readings and completions out. */
+/** Models in; readings and completions out. */
 import { eq } from 'drizzle-orm';
 import { Router, raw } from 'express';
 import { z } from 'zod';
@@ -13,25 +13,12 @@ import { FormulaError, measuresIn, parseFormula } from '@zud/core/model/calculat
 import { savedNameSchema, type SavedName } from '@zud/core/model/saved';
 import { readingSchema, type Reading } from '@zud/core/reading/schema';
 import type { ReadyModel } from '../asking/model-library';
-import { loadCsv, registerTable, TableFault, catalogueOf, type ColumnType } from '../store/tables';
+import { catalogueOf } from '../store/tables';
 import { roleCovers } from '../store/people';
 import { saveName, withdrawName } from '../store/saved-names';
-import { audit, loadedTables, models } from '../store/schema';
+import { audit, models } from '../store/schema';
 import { handle, parsed, personOf, personWith, type Context } from './context';
 import { notFound, Problem } from './problem';
-
-const TYPES = ['text', 'integer', 'number', 'date', 'timestamp', 'boolean'] as const;
-
-function typesOf(value: unknown): Map<string, ColumnType> {
-  const types = new Map<string, ColumnType>();
-  if (typeof value !== 'string' || value === '') return types;
-  for (const part of value.split(',')) {
-    const [column = '', type = ''] = part.split(':').map((one) => one.trim());
-    if (column === '' || !TYPES.includes(type as ColumnType)) throw new Problem(400, 'Not understood', `?types: “${part}” is not column:type; types are ${TYPES.join(', ')}.`);
-    types.set(column, type as ColumnType);
-  }
-  return types;
-}
 
 /** A reading sent in a query string. */
 function readingFrom(value: unknown): Reading | null {
@@ -89,36 +76,6 @@ export function modelRoutes(context: Context): Router {
   const { database, library } = context;
   const { store } = database;
   const router = Router();
-
-  router.post('/tables', handle(async (request) => {
-    const person = personWith(request, 'steward');
-    const name = String(request.query['name'] ?? '');
-    try {
-      const loaded = await loadCsv(database, name, request, typesOf(request.query['types']));
-      await store.insert(audit).values({ personId: person.id, action: 'table loaded', subject: name, detail: { rows: loaded.rows } });
-      return loaded;
-    } catch (error) {
-      if (error instanceof TableFault) throw new Problem(422, 'The table was not loaded', `${error.message} The table as it was before is kept.`);
-      throw error;
-    }
-  }));
-  /** A table that stands in the database already, kept by somebody else; again, whenever its data changed. */
-  router.put('/tables/:name', handle(async (request) => {
-    const person = personWith(request, 'steward');
-    const name = String(request.params['name']);
-    try {
-      const taken = await registerTable(database, name);
-      await store.insert(audit).values({ personId: person.id, action: 'table taken up', subject: name, detail: { rows: taken.rows } });
-      return taken;
-    } catch (error) {
-      if (error instanceof TableFault) throw new Problem(422, 'The table was not taken up', error.message);
-      throw error;
-    }
-  }));
-  router.get('/tables', handle(async (request) => {
-    personWith(request, 'steward');
-    return store.select().from(loadedTables).orderBy(loadedTables.name);
-  }));
 
   router.get('/models', handle(async (request) => {
     personOf(request);

@@ -32,7 +32,7 @@ const OPERATIONS: readonly Operation[] = [
   { method: 'delete', path: '/session', does: 'Signs out' },
   { method: 'post', path: '/tokens', does: 'Makes a personal access token, shown this once' },
   { method: 'get', path: '/people', does: 'People to share with' },
-  { method: 'post', path: '/tables', does: 'Loads a table from CSV (steward)', body: { type: 'text/csv' }, query: ['name', 'types'] },
+  { method: 'post', path: '/tables', does: 'Loads a table from CSV: whole, with rows added, or with the rows of some days replaced (steward)', body: { type: 'text/csv' }, query: ['name', 'types', 'mode', 'by', 'from', 'to'] },
   { method: 'put', path: '/tables/{name}', does: 'Takes up a table that somebody else keeps in the data schema, or notes that its data changed (steward)' },
   { method: 'get', path: '/tables', does: 'Loaded tables (steward)' },
   { method: 'get', path: '/models', does: 'Models' },

@@ -7,8 +7,11 @@ import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import * as schema from './schema';
 
-/** The database schema of loaded tables, and the role that may only read them. */
+/** The database schema of loaded tables. */
 export const DATA_SCHEMA = 'data';
+/** That of the partitions of large ones, which questions read through their table only. */
+export const PARTS_SCHEMA = 'data_parts';
+/** The role that may only read loaded tables. */
 export const READER = 'zud_reader';
 
 /** The channel on which changes are told to all servers: of boards, and of loaded tables. */
@@ -90,6 +93,7 @@ async function prepareReader(pool: pg.Pool): Promise<void> {
     if (rowCount === 0) await client.query(`create role ${READER} nologin`).catch(unlessMadeMeanwhile);
     await client.query(`grant ${READER} to current_user`);
     await client.query(`create schema if not exists ${DATA_SCHEMA}`);
+    await client.query(`create schema if not exists ${PARTS_SCHEMA}`);
     await client.query(`grant usage on schema ${DATA_SCHEMA} to ${READER}`);
     await client.query(`grant select on all tables in schema ${DATA_SCHEMA} to ${READER}`);
     await client.query(`alter default privileges in schema ${DATA_SCHEMA} grant select on tables to ${READER}`);

@@ -39,12 +39,25 @@ export const loadedTables = pgTable('loaded_tables', {
   loadedAt: at('loaded_at').notNull().defaultNow(),
   /** Kept by somebody else (foreign tables, views): never copied, and fresh when they say so. */
   external: boolean('external').notNull().default(false),
+  /** The date by whose quarters a large table is partitioned, and its partitions. */
+  partedBy: text('parted_by'),
+  parts: jsonb('parts').$type<Parts>(),
 });
 
 export interface LoadedColumn {
   readonly name: string;
   readonly type: 'text' | 'integer' | 'number' | 'date' | 'timestamp' | 'boolean';
 }
+
+/** A partition of a loaded table. */
+export interface Part {
+  /** The version of the table with which its rows last changed. */
+  readonly version: number;
+  readonly rows: number;
+}
+
+/** By the first day of their quarter. */
+export type Parts = Readonly<Record<string, Part>>;
 
 export const models = pgTable('models', {
   id: text('id').primaryKey(),

@@ -1,7 +1,10 @@
 /** Faults of the columnar copy: killed while it builds and while it answers, out of disk, data loaded while asking. No wrong answer, no lost question. */
+import { DuckDBInstance } from '@duckdb/node-api';
 import { readdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { addDays } from '@zud/core/time/day';
 import { columnarForTests, whenReady } from '../../../tests/columnar';
+import { addRows, loadRows } from '../../store/table-loads';
 import { newDatabase, startDemoServer, type Caller, type DemoServer } from '../../../tests/demo-server';
 
 const QUESTION = 'passengers by coast';
@@ -99,19 +102,36 @@ test('with less disk than the copies need, PostgreSQL answers what is not held',
   }
 }, 120_000);
 
+/** Asks for the weight of all parcels. */
+async function weigher(caller: Caller): Promise<() => Promise<{ value: unknown; engine: string | undefined }>> {
+  const inquiry = await caller<{ id: string }>('POST', '/inquiries', { modelId: 'parcels' });
+  return async () => {
+    const { body } = await caller<Told>('POST', `/inquiries/${inquiry.body.id}/steps`, { text: 'weight', after: null });
+    return { value: body.answer?.rows[0]?.[0], engine: body.answer?.engine };
+  };
+}
+
+/** Until the copy answers. */
+async function untilCopied(demo: DemoServer, total: () => Promise<{ engine: string | undefined }>): Promise<void> {
+  for (let tries = 0; tries < 100 && (await total()).engine !== 'DuckDB'; tries += 1) {
+    demo.running.context.answering.forget();
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  demo.running.context.answering.forget();
+}
+
+/** A model over a table that tests load. */
+const PARCELS = 'zud: 1\nid: parcels\nname: Parcels\nasOf: 2026-10-17\ntables:\n  - { id: parcels, key: id }\nfacts:\n  - { id: parcels, name: parcel, table: parcels }\ndates:\n  - { id: day, name: date, default: true, columns: { parcels: day } }\ndimensions:\n  - { id: kind, name: Kind, levels: [{ id: kind, name: Kind, column: parcels.kind }] }\nmeasures:\n  - { id: weight, name: Weight, kind: sum, fact: parcels, column: weight }\n';
+
 test('a table loaded while people ask: each answer is of one load or the other, the copy follows', async () => {
   const demo = await startDemoServer({ scale: 0.03, columnar: columnarForTests() });
   try {
     const stellan = await demo.as('Stellan');
     const load = (factor: number) => stellan('POST', '/tables?name=parcels&types=weight:number,day:date', `id,day,kind,weight\n${Array.from({ length: 400 }, (_, index) => `${index},2026-0${1 + (index % 9)}-1${index % 10},${index % 3 === 0 ? 'big' : 'small'},${factor}`).join('\n')}`, { 'content-type': 'text/csv' });
     expect((await load(1)).status).toBeLessThan(300);
-    const made = await stellan('POST', '/models', 'zud: 1\nid: parcels\nname: Parcels\nasOf: 2026-10-17\ntables:\n  - { id: parcels, key: id }\nfacts:\n  - { id: parcels, name: parcel, table: parcels }\ndates:\n  - { id: day, name: date, default: true, columns: { parcels: day } }\ndimensions:\n  - { id: kind, name: Kind, levels: [{ id: kind, name: Kind, column: parcels.kind }] }\nmeasures:\n  - { id: weight, name: Weight, kind: sum, fact: parcels, column: weight }\n', { 'content-type': 'application/yaml' });
+    const made = await stellan('POST', '/models', PARCELS, { 'content-type': 'application/yaml' });
     expect(made.status).toBeLessThan(300);
-    const inquiry = await stellan<{ id: string }>('POST', '/inquiries', { modelId: 'parcels' });
-    const total = async () => {
-      const { body } = await stellan<Told>('POST', `/inquiries/${inquiry.body.id}/steps`, { text: 'weight', after: null });
-      return { value: body.answer?.rows[0]?.[0], engine: body.answer?.engine };
-    };
+    const total = await weigher(stellan);
     const seen: unknown[] = [];
     for (let factor = 2; factor <= 4; factor += 1) {
       const loading = load(factor);
@@ -120,13 +140,50 @@ test('a table loaded while people ask: each answer is of one load or the other, 
       expect((await total()).value).toBe(400 * factor);
     }
     expect(seen.every((value) => [400, 800, 1200, 1600].includes(Number(value)))).toBe(true);
-    await whenReady(copyOf(demo));
-    for (let tries = 0; tries < 100 && (await total()).engine !== 'DuckDB'; tries += 1) {
-      demo.running.context.answering.forget();
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    }
-    demo.running.context.answering.forget();
+    await untilCopied(demo, total);
     expect(await total()).toEqual({ value: 1600, engine: 'DuckDB' });
+  } finally {
+    await demo.close();
+  }
+}, 120_000);
+
+test('rows added and days replaced while people ask: each answer is of before or after, and the copy reads only what changed', async () => {
+  const columnar = columnarForTests();
+  const demo = await startDemoServer({ scale: 0.03, columnar });
+  try {
+    const { database } = demo.running.context;
+    const stellan = await demo.as('Stellan');
+    const columns = [{ name: 'id', type: 'integer' }, { name: 'day', type: 'date' }, { name: 'kind', type: 'text' }, { name: 'weight', type: 'number' }] as const;
+    const rows = (from: string, days: number, weight: number) => Array.from({ length: days }, (_, index) => [index, addDays(from, index), index % 2 === 0 ? 'big' : 'small', weight] as const);
+    await loadRows(database, 'parcels', columns, rows('2025-01-01', 500, 1), { partedFrom: 100 });
+    expect((await stellan('POST', '/models', PARCELS, { 'content-type': 'application/yaml' })).status).toBeLessThan(300);
+    const total = await weigher(stellan);
+    await untilCopied(demo, total);
+    const changes = [
+      // into a quarter that is there, into one that is not, in the place of others, away
+      { value: 510, load: () => addRows(database, 'parcels', columns, rows('2026-05-15', 10, 1)) },
+      { value: 530, load: () => addRows(database, 'parcels', columns, rows('2026-09-01', 20, 1)) },
+      { value: 590, load: () => addRows(database, 'parcels', columns, rows('2025-02-01', 20, 4), { days: { from: '2025-02-01', to: '2025-02-20' } }) },
+      { value: 570, load: () => addRows(database, 'parcels', columns, [], { days: { from: '2026-09-01', to: '2026-09-30' } }) },
+    ];
+    let before = 500;
+    for (const { value, load } of changes) {
+      const loading = load();
+      const seen: unknown[] = [];
+      for (let index = 0; index < 6; index += 1) seen.push((await total()).value);
+      await loading;
+      expect(seen.filter((one) => one !== before && one !== value)).toEqual([]);
+      expect((await total()).value).toBe(value);
+      await untilCopied(demo, total);
+      expect(await total()).toEqual({ value, engine: 'DuckDB' });
+      before = value;
+    }
+    const files = readdirSync(columnar.folder).filter((file) => file.startsWith('parcels@'));
+    expect(files).toHaveLength(1);
+    const copy = await (await DuckDBInstance.create(path.join(columnar.folder, files[0] ?? ''), { access_mode: 'READ_ONLY' })).connect();
+    const [[contents] = []] = (await copy.runAndReadAll('select contents from contents')).getRows();
+    expect(JSON.parse(String(contents))).toMatchObject({ refreshes: changes.length, partedBy: 'day' });
+    copy.closeSync();
   } finally {
     await demo.close();
   }

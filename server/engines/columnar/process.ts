@@ -56,7 +56,7 @@ async function hold(): Promise<void> {
     if (wanted !== now) return;
     if (copies.held.includes(copyName(table.name, table.version))) continue;
     try {
-      await copies.make(table, (rows) => void say({ said: 'progress', table: table.name, rows, of: table.rows }));
+      await copies.make(table, (rows, of) => void say({ said: 'progress', table: table.name, rows, of }));
       tell(copies);
     } catch (error) {
       if (!(error instanceof Outdated)) say({ said: 'failed', table: table.name, reason: error instanceof QuotaReached ? 'its copies would need more disk than they may use' : reasonOf(error) });

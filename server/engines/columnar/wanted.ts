@@ -2,20 +2,12 @@
 import type { Database } from '../../store/database';
 import { loadedTables, models } from '../../store/schema';
 import { tableVersions } from '../../store/tables';
+import { usualDates } from '../../store/usual-dates';
 import type { Wanted } from './messages';
 
 export async function wantedCopies(database: Database): Promise<Wanted[]> {
   const [tables, files, versions] = await Promise.all([database.store.select().from(loadedTables), database.store.select({ file: models.file }).from(models), tableVersions(database)]);
-  const sorted = new Map<string, string>();
-  for (const { file } of files) {
-    const source = new Map(file.tables.map((table) => [table.id, table.source ?? table.id] as const));
-    const usual = file.dates.find((date) => date.default) ?? file.dates[0];
-    for (const fact of file.facts) {
-      const column = usual?.columns[fact.id];
-      const table = source.get(fact.table);
-      if (column !== undefined && !column.includes('.') && table !== undefined) sorted.set(table, column);
-    }
-  }
+  const sorted = usualDates(files.map(({ file }) => file));
   // the small ones first, so that most questions are answered from the copy soon
   return tables
     .filter((table) => !table.external)

@@ -1,0 +1,79 @@
+/** Tables in: whole, with rows added, with days replaced, or taken up where somebody else keeps them. */
+import { Router } from 'express';
+import { z } from 'zod';
+import { TableFault, type ColumnType } from '../store/csv-rows';
+import { registerTable } from '../store/external-tables';
+import { audit, loadedTables } from '../store/schema';
+import { addCsv, loadCsv } from '../store/table-loads';
+import { handle, parsed, personWith, type Context } from './context';
+import { Problem } from './problem';
+
+const TYPES = ['text', 'integer', 'number', 'date', 'timestamp', 'boolean'] as const;
+
+function typesOf(value: unknown): Map<string, ColumnType> {
+  const types = new Map<string, ColumnType>();
+  if (typeof value !== 'string' || value === '') return types;
+  for (const part of value.split(',')) {
+    const [column = '', type = ''] = part.split(':').map((one) => one.trim());
+    if (column === '' || !TYPES.includes(type as ColumnType)) throw new Problem(400, 'Not understood', `?types: “${part}” is not column:type; types are ${TYPES.join(', ')}.`);
+    types.set(column, type as ColumnType);
+  }
+  return types;
+}
+
+/**
+ * - whole: the table is made anew.
+ * - add: rows are added to it.
+ * - days: rows of its days from–to make way for those that come.
+ */
+const loadQuery = z.object({
+  name: z.string().default(''),
+  mode: z.enum(['whole', 'add', 'days']).default('whole'),
+  by: z.string().optional(),
+  from: z.string().default(''),
+  to: z.string().default(''),
+});
+
+export function tableRoutes(context: Context): Router {
+  const { database } = context;
+  const { store } = database;
+  const router = Router();
+
+  router.post('/tables', handle(async (request) => {
+    const person = personWith(request, 'steward');
+    const { name, mode, by, from, to } = parsed(loadQuery, request.query);
+    const types = typesOf(request.query['types']);
+    if (mode !== 'whole' && types.size > 0) throw new Problem(400, 'Not understood', 'The columns of a table that is there keep their types; leave ?types out.');
+    try {
+      if (mode === 'whole') {
+        const loaded = await loadCsv(database, name, request, types, { by });
+        await store.insert(audit).values({ personId: person.id, action: 'table loaded', subject: name, detail: { rows: loaded.rows } });
+        return loaded;
+      }
+      const loaded = await addCsv(database, name, request, { by, days: mode === 'days' ? { from, to } : undefined });
+      await store.insert(audit).values({ personId: person.id, action: mode === 'add' ? 'rows added' : 'days replaced', subject: name, detail: { added: loaded.added, removed: loaded.removed, ...(mode === 'days' ? { from, to } : {}) } });
+      return loaded;
+    } catch (error) {
+      if (error instanceof TableFault) throw new Problem(422, mode === 'whole' ? 'The table was not loaded' : 'Nothing was changed', `${error.message} The table as it was before is kept.`);
+      throw error;
+    }
+  }));
+  /** A table that stands in the database already, kept by somebody else; again, whenever its data changed. */
+  router.put('/tables/:name', handle(async (request) => {
+    const person = personWith(request, 'steward');
+    const name = String(request.params['name']);
+    try {
+      const taken = await registerTable(database, name);
+      await store.insert(audit).values({ personId: person.id, action: 'table taken up', subject: name, detail: { rows: taken.rows } });
+      return taken;
+    } catch (error) {
+      if (error instanceof TableFault) throw new Problem(422, 'The table was not taken up', error.message);
+      throw error;
+    }
+  }));
+  router.get('/tables', handle(async (request) => {
+    personWith(request, 'steward');
+    return store.select().from(loadedTables).orderBy(loadedTables.name);
+  }));
+  return router;
+}

@@ -1,0 +1,237 @@
+/** Rows into loaded tables, by COPY: whole tables, rows that are added, days that are replaced. Each load is one transaction. */
+import { eq } from 'drizzle-orm';
+import { once } from 'node:events';
+import type { Readable } from 'node:stream';
+import { finished } from 'node:stream/promises';
+import type pg from 'pg';
+import copyStreams from 'pg-copy-streams';
+import { isDay, readCsv, TableFault, type ColumnType, type LoadedValue } from './csv-rows';
+import { DATA_SCHEMA, type Database } from './database';
+import { loadedTables, models, type LoadedColumn, type Part, type Parts } from './schema';
+import { addToParts, dateInOrder, indexDates, isDate, PARTED_FROM, partitioned, partText, quoted } from './table-parts';
+import { checkTableName, tellLoad, type Loaded } from './tables';
+import { usualDates } from './usual-dates';
+
+const SQL_TYPE: Record<ColumnType, string> = { text: 'text', integer: 'bigint', number: 'double precision', date: 'date', timestamp: 'timestamp', boolean: 'boolean' };
+
+/** What a load into a table that is there already did. */
+export interface Added extends Loaded {
+  readonly added: number;
+  /** Rows of before that made way. */
+  readonly removed: number;
+}
+
+/** Days, both included. */
+export interface Days {
+  readonly from: string;
+  readonly to: string;
+}
+
+export type Rows = AsyncIterable<readonly LoadedValue[]> | Iterable<readonly LoadedValue[]>;
+
+interface LoadOptions {
+  /** The date by which a table is partitioned, and whose days are replaced; absent: the one that models read it by, else the one that its rows follow. */
+  readonly by?: string | undefined;
+  /** From how many rows on a table is partitioned. */
+  readonly partedFrom?: number;
+}
+
+/** A cell as PostgreSQL's COPY text format writes it. */
+export function copyCell(value: LoadedValue): string {
+  if (value === null) return '\\N';
+  if (typeof value === 'string') return value.replace(/[\\\n\r\t]/g, (sign) => ({ '\\': '\\\\', '\n': '\\n', '\r': '\\r', '\t': '\\t' })[sign] ?? sign);
+  return String(value);
+}
+
+/**
+ * Loads rows into a new table that replaces one of that name.
+ * @returns the number of rows
+ * @throws TableFault
+ */
+export async function loadRows(database: Database, name: string, columns: readonly LoadedColumn[], rows: Rows, { by, partedFrom = PARTED_FROM, progress }: LoadOptions & { readonly progress?: (rows: number) => void } = {}): Promise<number> {
+  checkTableName(name);
+  const [there] = await database.store.select({ external: loadedTables.external }).from(loadedTables).where(eq(loadedTables.name, name));
+  if (there?.external === true) throw new TableFault(`“${name}” is kept by somebody else; it is not replaced. Load under another name.`);
+  if (by !== undefined) checkDate(by, name, columns);
+  const usual = by ?? (await usualDate(database, name, columns));
+  const fresh = `${name}__loading`;
+  return inTransaction(database, async (client) => {
+    await client.query(`drop table if exists ${DATA_SCHEMA}.${quoted(fresh)}`);
+    await client.query(`create table ${DATA_SCHEMA}.${quoted(fresh)} (${columns.map((column) => `${quoted(column.name)} ${SQL_TYPE[column.type]}`).join(', ')})`);
+    const count = await copyInto(client, `${DATA_SCHEMA}.${quoted(fresh)}`, rows, progress);
+    await client.query(`drop table if exists ${DATA_SCHEMA}.${quoted(name)} cascade`);
+    await client.query(`alter table ${DATA_SCHEMA}.${quoted(fresh)} rename to ${quoted(name)}`);
+    const { rows: [before] } = await client.query<{ version: number }>('select version from loaded_tables where name = $1', [name]);
+    const version = (before?.version ?? 0) + 1;
+    const parting = await settle(client, name, columns, { by: usual, count, version, partedFrom });
+    await client.query(
+      `insert into loaded_tables (name, columns, rows, version, loaded_at, parted_by, parts) values ($1, $2, $3, $4, now(), $5, $6)
+       on conflict (name) do update set columns = excluded.columns, rows = excluded.rows, version = excluded.version, loaded_at = now(), parted_by = excluded.parted_by, parts = excluded.parts`,
+      [name, JSON.stringify(columns), count, version, parting?.by ?? null, parting === null ? null : JSON.stringify(parting.parts)],
+    );
+    await tellLoad(client, name);
+    return count;
+  });
+}
+
+interface There {
+  readonly columns: readonly LoadedColumn[];
+  readonly rows: number;
+  readonly version: number;
+  readonly external: boolean;
+  readonly partedBy: string | null;
+  readonly parts: Parts | null;
+}
+
+/**
+ * Adds rows to a table that was loaded before, or puts them in the place of those of some days. Who asks meanwhile reads the table
+ * as it was.
+ * @param columns those of each row, all of them columns of the table; the table's others stay empty
+ * @param days absent: rows are added; else the rows of these days go, and those that come have to be of them
+ * @returns how many rows there are now, came and went
+ * @throws TableFault
+ */
+export async function addRows(database: Database, name: string, columns: readonly LoadedColumn[], rows: Rows, { by, partedFrom = PARTED_FROM, days }: LoadOptions & { readonly days?: Days | undefined } = {}): Promise<{ rows: number; added: number; removed: number }> {
+  return inTransaction(database, async (client) => {
+    // loads of one table come one after the other
+    const { rows: [there] } = await client.query<There>('select columns, rows, version, external, parted_by as "partedBy", parts from loaded_tables where name = $1 for update', [name]);
+    if (there === undefined) throw new TableFault(`There is no table “${name}” to add to; load it whole first.`);
+    if (there.external) throw new TableFault(`“${name}” is kept by somebody else; nothing is added to it here.`);
+    if (by !== undefined) checkDate(by, name, there.columns);
+    const date = by ?? there.partedBy ?? (await usualDate(database, name, there.columns));
+    const table = `${DATA_SCHEMA}.${quoted(name)}`;
+    await client.query(`create temp table loading (like ${table}) on commit drop`);
+    const added = await copyInto(client, `loading (${columns.map((column) => quoted(column.name)).join(', ')})`, rows);
+    const removed = days === undefined ? new Map<string, number>() : await removeDays(client, name, date, days, there.partedBy);
+    const gone = [...removed.values()].reduce((sum, one) => sum + one, 0);
+    const next = { rows: there.rows + added - gone, version: there.version + 1 };
+    let parting: Parting | null;
+    if (there.partedBy !== null && there.parts !== null) {
+      const came = await addToParts(client, name, there.partedBy, 'loading', there.parts);
+      parting = { by: there.partedBy, parts: changedParts(there.parts, came, removed, next.version) };
+    } else {
+      await client.query(`insert into ${table} select * from loading`);
+      parting = await settle(client, name, there.columns, { by: date, count: next.rows, version: next.version, partedFrom });
+    }
+    await client.query('update loaded_tables set rows = $2, version = $3, loaded_at = now(), parted_by = $4, parts = $5 where name = $1', [name, next.rows, next.version, parting?.by ?? null, parting === null ? null : JSON.stringify(parting.parts)]);
+    await tellLoad(client, name);
+    return { rows: next.rows, added, removed: gone };
+  });
+}
+
+/**
+ * Loads a CSV with a header line as a whole table. Lines that do not fit the types are left out and reported.
+ * @param types column → type, for columns not to be inferred
+ * @throws TableFault where the file has no header or a column name can't be used
+ */
+export async function loadCsv(database: Database, name: string, csv: Readable, types: ReadonlyMap<string, ColumnType>, { by }: LoadOptions = {}): Promise<Loaded> {
+  checkTableName(name);
+  const { columns, rows, rejected } = await readCsv(csv, (column) => types.get(column));
+  for (const one of types.keys()) if (!columns.some((column) => column.name === one)) throw new TableFault(`?types names the column “${one}”, which the file does not have.`);
+  const count = await loadRows(database, name, columns, rows, { by });
+  return { name, rows: count, columns, rejected };
+}
+
+/**
+ * Adds the rows of a CSV to a table that is there, or puts them in the place of those of some days. Its header names columns of the
+ * table, in any order.
+ * @throws TableFault
+ */
+export async function addCsv(database: Database, name: string, csv: Readable, options: LoadOptions & { readonly days?: Days | undefined } = {}): Promise<Added> {
+  const [there] = await database.store.select({ columns: loadedTables.columns }).from(loadedTables).where(eq(loadedTables.name, name));
+  const types = new Map((there?.columns ?? []).map((column) => [column.name, column.type] as const));
+  const { columns, rows, rejected } = await readCsv(csv, (column) => types.get(column));
+  const unknown = columns.find((column) => !types.has(column.name));
+  if (there !== undefined && unknown !== undefined) throw new TableFault(`“${name}” has no column “${unknown.name}”; its columns are ${[...types.keys()].join(', ')}.`);
+  return { name, ...(await addRows(database, name, columns, rows, options)), columns: there?.columns ?? [], rejected };
+}
+
+interface Parting {
+  readonly by: string;
+  readonly parts: Parts;
+}
+
+/** Analyses a table that has new rows and is not partitioned, partitions it where it is large enough, and indexes its dates. */
+async function settle(client: pg.ClientBase, name: string, columns: readonly LoadedColumn[], { by, count, version, partedFrom }: { by: string | null; count: number; version: number; partedFrom: number }): Promise<Parting | null> {
+  const table = `${DATA_SCHEMA}.${quoted(name)}`;
+  await client.query(`analyze ${table}`);
+  const date = count < partedFrom ? null : (by ?? (await dateInOrder(client, name, columns)));
+  const parts = date === null ? null : await partitioned(client, name, date, version);
+  await indexDates(client, name, columns, count);
+  if (parts === null || date === null) return null;
+  await client.query(`analyze ${table}`);
+  return { by: date, parts };
+}
+
+function changedParts(there: Parts, came: ReadonlyMap<string, number>, gone: ReadonlyMap<string, number>, version: number): Parts {
+  const changed = [...new Set([...came.keys(), ...gone.keys()])].map((part): [string, Part] => [part, { version, rows: (there[part]?.rows ?? 0) + (came.get(part) ?? 0) - (gone.get(part) ?? 0) }]);
+  return { ...there, ...Object.fromEntries(changed) };
+}
+
+/**
+ * Takes the rows of some days out of a table.
+ * @returns how many went, by part of the table; under one key where it has none
+ * @throws TableFault where rows that come are of other days
+ */
+async function removeDays(client: pg.ClientBase, name: string, date: string | null, { from, to }: Days, partedBy: string | null): Promise<ReadonlyMap<string, number>> {
+  if (date === null) throw new TableFault(`It is not known which date of “${name}” the days are of; say &by= and the name of a date column.`);
+  if (!isDay(from) || !isDay(to) || from > to) throw new TableFault('The days to be replaced are said as &from=YYYY-MM-DD&to=YYYY-MM-DD, the earlier first.');
+  const within = `${quoted(date)} >= $1::date and ${quoted(date)} < $2::date + 1`;
+  const { rows: [other] } = await client.query<{ rows: number; day: string | null }>(`select count(*) as rows, min(${quoted(date)})::date::text as day from loading where (${within}) is not true`, [from, to]);
+  if (other !== undefined && other.rows > 0) throw new TableFault(`${other.rows} of the rows are ${other.day === null ? `without ${date}` : `of other days, such as ${other.day}`}; all have to be from ${from} to ${to}.`);
+  const { rows } = await client.query<{ part: string; rows: number }>(`with gone as (delete from ${DATA_SCHEMA}.${quoted(name)} where ${within} returning ${partedBy === null ? `'' as part` : `${partText(partedBy)} as part`}) select part, count(*) as rows from gone group by part`, [from, to]);
+  return new Map(rows.map(({ part, rows: count }) => [part, count]));
+}
+
+function checkDate(by: string, name: string, columns: readonly LoadedColumn[]): void {
+  const column = columns.find((one) => one.name === by);
+  if (column === undefined || !isDate(column)) throw new TableFault(`&by= should name a date column of “${name}”; ${column === undefined ? `“${by}” is none of its columns` : `${by} is of type ${column.type}`}.`);
+}
+
+/** The date by which the models that read a table mostly do; null where none does. */
+async function usualDate(database: Database, name: string, columns: readonly LoadedColumn[]): Promise<string | null> {
+  const files = await database.store.select({ file: models.file }).from(models);
+  const found = usualDates(files.map(({ file }) => file)).get(name);
+  return columns.some((column) => column.name === found && isDate(column)) ? (found ?? null) : null;
+}
+
+/** @param into a table, or one with some of its columns, as SQL */
+async function copyInto(client: pg.ClientBase, into: string, rows: Rows, progress: (rows: number) => void = () => undefined): Promise<number> {
+  let count = 0;
+  const stream = client.query(copyStreams.from(`copy ${into} from stdin`));
+  const ended = finished(stream);
+  ended.catch(() => undefined);
+  let chunk = '';
+  try {
+    for await (const row of rows) {
+      chunk += `${row.map(copyCell).join('\t')}\n`;
+      count += 1;
+      if (chunk.length > 1 << 18) {
+        if (!stream.write(chunk)) await Promise.race([once(stream, 'drain'), ended]);
+        chunk = '';
+        progress(count);
+      }
+    }
+  } catch (error) {
+    stream.destroy();
+    throw error;
+  }
+  stream.end(chunk);
+  await ended;
+  return count;
+}
+
+async function inTransaction<T>(database: Database, work: (client: pg.PoolClient) => Promise<T>): Promise<T> {
+  const client = await database.pool.connect();
+  try {
+    await client.query('begin');
+    const result = await work(client);
+    await client.query('commit');
+    return result;
+  } catch (error) {
+    await client.query('rollback').catch(() => undefined);
+    throw error;
+  } finally {
+    client.release();
+  }
+}
