@@ -2,6 +2,7 @@
 import { sql, type SQL } from 'drizzle-orm';
 import type { Grain } from '../time/grain';
 import type { Plan } from './plan';
+import { withFewerScans } from './fewer-scans';
 import { inTwoStages } from './two-stages';
 import { list, name, sqlQuery, type Dialect, type QueryText } from './sql';
 
@@ -55,5 +56,5 @@ export const copyName = (table: string, version: string): string => `${table}@${
 
 /** @param versions the version of each loaded table that the plan reads */
 export function duckdbQuery(plan: Plan, versions: ReadonlyMap<string, string>): QueryText {
-  return sqlQuery({ ...plan, root: inTwoStages(plan.root, 'quicker') }, DUCKDB, (table): SQL => name(copyName(table, versions.get(table) ?? '')));
+  return sqlQuery({ ...plan, root: inTwoStages(withFewerScans(plan.root), 'quicker') }, DUCKDB, (table): SQL => name(copyName(table, versions.get(table) ?? '')));
 }

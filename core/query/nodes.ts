@@ -6,6 +6,7 @@ import type { OrderTerm, PlanNode } from './plan';
 export function nodesOf(node: PlanNode): PlanNode[] {
   const inner: PlanNode[] = [];
   if ('input' in node) inner.push(node.input);
+  if (node.node === 'semijoin') inner.push(node.among);
   if ('inputs' in node) inner.push(...node.inputs);
   if (node.node === 'keep') for (const condition of node.conditions) if (condition.test === 'among' || condition.test === 'mean') inner.push(condition.input);
   if (node.node === 'aggregate') for (const key of node.keys) if (key.kind === 'level' && key.others) inner.push(key.others);

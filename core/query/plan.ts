@@ -92,6 +92,8 @@ export type PlanNode =
   | { readonly node: 'combine'; readonly inputs: readonly PlanNode[]; readonly keys: readonly string[]; readonly values: readonly string[] }
   | { readonly node: 'calculate'; readonly input: PlanNode; readonly keys: readonly string[]; readonly columns: readonly { readonly name: string; readonly expression: Expression }[] }
   | { readonly node: 'test'; readonly input: PlanNode; readonly column: string; readonly number: NumberTest | { readonly op: 'present' | 'nonZero' } | { readonly op: 'overMean' | 'underMean' } | { readonly op: 'overWhole' | 'underWhole'; readonly whole: PlanNode } }
+  /** Rows whose keys are (not) among those of another node: `own` here is `other` there. */
+  | { readonly node: 'semijoin'; readonly input: PlanNode; readonly is: boolean; readonly keys: readonly { readonly own: string; readonly other: string }[]; readonly among: PlanNode }
   | { readonly node: 'rank'; readonly input: PlanNode; readonly by: string; readonly direction: 'top' | 'bottom'; readonly count: number; readonly percent: boolean; readonly within: readonly string[] }
   | { readonly node: 'order'; readonly input: PlanNode; readonly by: readonly OrderTerm[] }
   /** So many rows, after those that are skipped. */

@@ -1,6 +1,7 @@
 /** PostgreSQL: how it writes what SQL engines write differently. */
 import { sql, type SQL } from 'drizzle-orm';
 import type { Plan } from './plan';
+import { withFewerScans } from './fewer-scans';
 import { inTwoStages } from './two-stages';
 import { list, name, sqlQuery, type Dialect, type QueryText } from './sql';
 
@@ -18,5 +19,5 @@ const POSTGRESQL: Dialect = {
 
 /** @param schema the database schema that holds the loaded tables */
 export function postgresqlQuery(plan: Plan, schema: string): QueryText {
-  return sqlQuery({ ...plan, root: inTwoStages(plan.root, 'spread') }, POSTGRESQL, (table): SQL => sql`${name(schema)}.${name(table)}`);
+  return sqlQuery({ ...plan, root: inTwoStages(withFewerScans(plan.root), 'spread') }, POSTGRESQL, (table): SQL => sql`${name(schema)}.${name(table)}`);
 }

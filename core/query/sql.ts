@@ -113,6 +113,11 @@ class Emitter {
       }
       case 'test':
         return this.test(node);
+      case 'semijoin': {
+        const among = name(this.named(node.among));
+        const chosen = this.dialect.among(node.keys.map(({ own }) => name(own)), (columns) => sql`select ${columns(node.keys.map(({ other }) => name(other)))} from ${among}`);
+        return sql`select ${list(outputOf(node.input).map(name))} from ${name(this.named(node.input))} where ${node.is ? chosen : sql`not ${chosen}`}`;
+      }
       case 'rank': {
         const columns = list(outputOf(node.input).map(name));
         const partition = node.within.length > 0 ? sql`partition by ${list(node.within.map(name))} ` : sql``;

@@ -4,6 +4,7 @@
  * Where a fact is spread over servers, the first stage is what each of them does alone, and only groups travel.
  */
 import type { ColumnRef, Join } from '../model/model';
+import { rewritten } from './rewritten';
 import { GROUPS, node, type Aggregation, type Key, type PlanNode, type RegroupKey, type RegroupValue, type RowCondition } from './plan';
 
 type Aggregate = Extract<PlanNode, { node: 'aggregate' }>;
@@ -17,38 +18,8 @@ type Level = Extract<Key, { kind: 'level' }>;
  */
 export type Staging = 'quicker' | 'spread';
 
-/** The plan with each aggregation in two stages that is to be and can be. Nodes used twice stay one node. */
-export function inTwoStages(root: PlanNode, staging: Staging): PlanNode {
-  const made = new Map<PlanNode, PlanNode>();
-  const again = <N extends PlanNode>(one: N): N => {
-    const there = made.get(one);
-    if (there !== undefined) return there as N;
-    const rewritten = staged(within(one, again), staging);
-    made.set(one, rewritten);
-    return rewritten as N;
-  };
-  return again(root);
-}
-
-/** A node with all nodes in it rewritten. */
-function within(one: PlanNode, again: <N extends PlanNode>(node: N) => N): PlanNode {
-  const condition = (of: RowCondition): RowCondition => (of.test === 'among' || of.test === 'mean' ? { ...of, input: again(of.input) } : of);
-  const key = (of: Key): Key => (of.kind === 'level' && of.others !== undefined ? { ...of, others: again(of.others) } : of);
-  switch (one.node) {
-    case 'scan':
-      return one;
-    case 'keep':
-      return node({ ...one, input: again(one.input), conditions: one.conditions.map(condition) });
-    case 'aggregate':
-      return node({ ...one, input: again(one.input), keys: one.keys.map(key) });
-    case 'combine':
-      return node({ ...one, inputs: one.inputs.map(again) });
-    case 'test':
-      return node({ ...one, input: again(one.input), number: 'whole' in one.number ? { ...one.number, whole: again(one.number.whole) } : one.number });
-    default:
-      return node({ ...one, input: again(one.input) });
-  }
-}
+/** The plan with each aggregation in two stages that is to be and can be. */
+export const inTwoStages = (root: PlanNode, staging: Staging): PlanNode => rewritten(root, (one) => staged(one, staging));
 
 /** The aggregation in two stages; as it is where that would change what it gives, or gain nothing. */
 function staged(one: PlanNode, staging: Staging): PlanNode {
