@@ -1,6 +1,6 @@
 /** Findings: what stands out in an answer, each one sentence computed from its numbers, with what to do next. */
 import { formatCell, formatSize, formatValue } from '../format/format';
-import type { Edit } from '../reading/edit';
+import type { Edit } from '../reading/edit-schema';
 import { choosesPeriods, type Reading } from '../reading/schema';
 import type { Answer, Cell } from '../query/answer';
 import { ALL, OTHERS, REST } from '../query/parts';

@@ -1,6 +1,6 @@
 /** Intents: what a stretch of a question asks for, before the calendar, the model and the reading before settle it. */
 import type { Calculation, RowFunction } from '../model/calculation';
-import type { Edit } from '../reading/edit';
+import type { Edit } from '../reading/edit-schema';
 import type { Breakdown, ChangeOf, Condition, Key, Listed, Rank, Shown, Transform } from '../reading/schema';
 import type { Grain } from '../time/grain';
 import type { Period } from '../time/period';
@@ -100,6 +100,10 @@ export type SaidEdit =
   | { readonly do: 'byHowMuch' }
   /** "median instead", "95th percentile": another function of the records behind what is shown. */
   | { readonly do: 'rowFunction'; readonly of: RowFunction | { readonly percentile: number } }
+  /** "average per day": what is shown, added up in each unit of time and averaged over these. */
+  | { readonly do: 'averagePer'; readonly grain: Grain }
+  /** "each separately": the members that the answer before adds up, side by side. */
+  | { readonly do: 'eachOf' }
   /** "how many are those": the members shown last, counted. */
   | { readonly do: 'countThese' }
   | { readonly do: 'saidComparison'; readonly period: SaidPeriod; readonly with?: SaidPeriod }
@@ -150,6 +154,8 @@ export type SaidEdit =
   | { readonly do: 'allOf'; readonly level: string }
   /** "worst instead": the rank in force the other way round. */
   | { readonly do: 'turnRank'; readonly sense: Sense }
+  /** "newest first": of a time line, or of records. */
+  | { readonly do: 'byDate'; readonly direction: 'up' | 'down' }
   /** "worst first", "highest delay first": ordered by what is shown, or by the measure said. */
   | { readonly do: 'sortBest'; readonly sense: Sense; readonly by?: Calculation }
   /** "within each coast": the coast is broken down by first, and shares are of it. */
@@ -159,7 +165,7 @@ export type SaidEdit =
   | { readonly do: 'kindOfLevel'; readonly kind: 'person' | 'place' | 'time' }
   | { readonly do: 'kindRank'; readonly kind: 'person' | 'place' | 'time'; readonly sense: Sense; readonly by: Calculation | null }
   /** "which are these?": the members after a count of members, the records after anything else. */
-  | { readonly do: 'whichAreThese' }
+  | { readonly do: 'whichAreThese'; /** The level that is asked of them: “what tier are they”. */ readonly level?: string }
   /** "add captain and weather", after a listing. */
   | { readonly do: 'columns'; readonly columns: readonly Listed[] };
 

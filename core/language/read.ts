@@ -9,7 +9,7 @@ import { isMeasure, type Calculation } from '../model/calculation';
 import { calculationWords } from '../reading/words';
 import { byLevel, canonical, same, type Reading } from '../reading/schema';
 import { sentenceOf, type Sentence } from '../reading/sentence';
-import type { Edit } from '../reading/edit';
+import type { Edit } from '../reading/edit-schema';
 import type { Points } from '../analysis/points';
 import type { Calendar } from '../time/period';
 import { coversOf, type Cover } from './cover';

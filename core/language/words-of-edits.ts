@@ -3,7 +3,7 @@
  * them gives the very reading that the edits gave, so that they can be trusted.
  */
 import { level as levelOf, type Model } from '../model/model';
-import type { Edit } from '../reading/edit';
+import type { Edit } from '../reading/edit-schema';
 import { canonical, type Breakdown, type Condition, type Reading, type Transform } from '../reading/schema';
 import { sentenceOf } from '../reading/sentence';
 import { breakdownWords, calculationWords, comparisonWords, conditionWords, keyPluralWords, levelWords, lineWords, listedWords, listWords, numberTestWords, testedWords, orderWords, periodWords, rankWords, roleWords, rowsWords, setWords, shownWords, viewWords, type Naming } from '../reading/words';

@@ -1,5 +1,5 @@
 /** Totals of an answer: further readings over the same records, so that what does not add up is computed and not summed. */
-import type { Edit } from '../reading/edit';
+import type { Edit } from '../reading/edit-schema';
 import type { Breakdown, Reading } from '../reading/schema';
 
 /** Why an answer has no totals; null where it has. */

@@ -84,9 +84,8 @@ export class ModelLibrary {
   /** The model as it is now, and which loads of its tables there are. */
   private async stateOf(id: string): Promise<ModelState> {
     // the file itself is read only when it changed
-    const [row] = await this.database.store.select({ version: models.version }).from(models).where(eq(models.id, id));
+    const [[row], saved] = await Promise.all([this.database.store.select({ version: models.version }).from(models).where(eq(models.id, id)), savedOf(this.database.store, id)]);
     if (!row) throw notFound('model');
-    const saved = await savedOf(this.database.store, id);
     const fileVersion = saved.length === 0 ? String(row.version) : `${row.version}.${saved.length}.${saved.filter((one) => one.withdrawn).length}`;
     const model = await this.compile(id, fileVersion, saved);
     const { version: dataVersion, tables } = await dataVersionOf(this.database, [...new Set(model.file.tables.map((table) => table.source ?? table.id))]);

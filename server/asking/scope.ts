@@ -1,6 +1,7 @@
 /** How a board's sentence and a refinement apply to a tile, and how words change them. */
 import { impossibility, read, type Note } from '@zud/core/language/read';
-import { applyEdits, type Edit } from '@zud/core/reading/edit';
+import { applyEdits } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import { EMPTY_READING, plain, same, type Reading } from '@zud/core/reading/schema';
 import { leadOf, sentenceOf, type Phrase } from '@zud/core/reading/sentence';
 import type { Scope } from '../store/schema';

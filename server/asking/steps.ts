@@ -1,6 +1,7 @@
 /** Asking: words, an edit or a reading → a step of an inquiry, with its answer. */
 import { read, type Note, type Option, type WordUse } from '@zud/core/language/read';
-import { applyEdits, type Edit } from '@zud/core/reading/edit';
+import { applyEdits } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import { pointsOf, type Points } from '@zud/core/analysis/points';
 import { wordsOfEdits } from '@zud/core/language/words-of-edits';
 import { pointsAtAnswer } from '@zud/core/language/grammar/references';
@@ -83,8 +84,7 @@ export class Asking {
    * @returns the new step; for "undo" and "back" the earlier step itself
    */
   async ask(inquiry: Inquiry, person: Person, asked: Asked, after: string | null | undefined, options: AskOptions): Promise<{ step: StepView; made: boolean }> {
-    const ready = await this.library.get(inquiry.modelId, person);
-    const all = await stepsOf(this.store, inquiry.id);
+    const [ready, all] = await Promise.all([this.library.get(inquiry.modelId, person), stepsOf(this.store, inquiry.id)]);
     const before = after === undefined ? all.at(-1) : after === null ? undefined : all.find((step) => step.id === after);
     if (after && !before) throw new Problem(404, 'Not found', 'The step to follow is not in this inquiry; it may have been deleted.');
     const replaced = this.replacing(`${inquiry.id} ${person.id} ${before?.id ?? ''}`);

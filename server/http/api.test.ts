@@ -385,6 +385,24 @@ measures:
     expect((await ask(mira, id, { text: 'amount by shop' })).answer?.rows[0]).toEqual(['Kiln Row', 100]);
     expect((await ask(mira, id, { text: 'only Kiln Row' })).outcome).toBe('answered');
   });
+  test('rows are added, and those of some days replaced; what does not fit changes nothing', async () => {
+    const load = (query: string, csv: string) => stellan<{ rows: number; added: number; removed: number; detail: string }>('POST', `/tables?name=sales&${query}`, csv, { 'content-type': 'text/csv' });
+    const total = async () => (await ask(mira, await inquiry(mira, 'shops'), { text: 'amount' })).answer?.rows[0]?.[0];
+    const before = Number(await total());
+    // the columns may come in another order, and may be fewer
+    expect((await load('mode=add', 'amount,id,sold_on\n5,7,2026-03-02\n6,8,2026-03-03\n')).body).toMatchObject({ rows: 6, added: 2, removed: 0 });
+    expect(await total()).toBe(before + 11);
+    // the day is the model’s default date, so that it need not be named
+    expect((await load('mode=days&from=2026-03-01&to=2026-03-02', 'id,sold_on,shop,amount,open\n9,2026-03-01,Kiln Row,40,true\n')).body).toMatchObject({ rows: 5, added: 1, removed: 2 });
+    expect(await total()).toBe(before + 11 - 105 + 40);
+    for (const [query, csv, reason] of [['mode=days&from=2026-03-01&to=2026-03-02', 'id,sold_on\n1,2026-04-01\n', 'of other days'], ['mode=add', 'colour\nred\n', 'no column “colour”'], ['mode=days&from=soon&to=2026-03-02', 'id\n1\n', 'YYYY-MM-DD']] as const) {
+      const refused = await load(query, csv);
+      expect([refused.status, refused.body.detail]).toEqual([422, expect.stringContaining(reason)]);
+    }
+    expect((await load('mode=add&types=id:text', 'id\n1\n')).status).toBe(400);
+    expect((await load('mode=twice', 'id\n1\n')).status).toBe(400);
+    expect(await total()).toBe(before + 11 - 105 + 40);
+  });
 });
 
 test('a question that runs too long is stopped, says so, and the line is free for the next', async () => {

@@ -1,7 +1,7 @@
 /** Refining boards: in words, by edits or by a scope, for oneself or for everyone; kept under a name, offered, taken. */
 import { Router } from 'express';
 import { z } from 'zod';
-import { editSchema, type Edit } from '@zud/core/reading/edit';
+import { editSchema, type Edit } from '@zud/core/reading/edit-schema';
 import { comparisonSchema, conditionSchema } from '@zud/core/reading/schema';
 import { periodSchema } from '@zud/core/time/period';
 import { refinedByEdits, refinedByWords, scopeLabel, scopePhrases } from '../asking/scope';

@@ -1,7 +1,8 @@
 /** Inquiries, their steps, and answers without a step. */
 import { Router, type Request, type Response } from 'express';
 import { z } from 'zod';
-import { applyEdits, editSchema, type Edit } from '@zud/core/reading/edit';
+import { applyEdits } from '@zud/core/reading/edit';
+import { editSchema, type Edit } from '@zud/core/reading/edit-schema';
 import { readingSchema, type Reading } from '@zud/core/reading/schema';
 import type { Answered } from '../asking/answering';
 import { checked } from '../asking/check';

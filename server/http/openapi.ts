@@ -1,7 +1,7 @@
 /** The API described as OpenAPI 3.1, with bodies from the same Zod schemas that check them. */
 import { z } from 'zod';
 import { savedNameSchema } from '@zud/core/model/saved';
-import { editSchema } from '@zud/core/reading/edit';
+import { editSchema } from '@zud/core/reading/edit-schema';
 import { readingSchema } from '@zud/core/reading/schema';
 import { modelFileSchema } from '@zud/core/model/schema';
 import { commentBody } from './board-comments';

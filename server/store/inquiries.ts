@@ -37,8 +37,8 @@ export async function inquiriesOf(store: Store, personId: string) {
 export async function inquiryFor(store: Store, id: string, personId: string, needed: InquiryRight): Promise<{ inquiry: Inquiry; right: InquiryRight }> {
   const [inquiry] = await store.select().from(inquiries).where(eq(inquiries.id, id));
   if (!inquiry) throw notFound('inquiry');
-  const [share] = await store.select().from(inquiryShares).where(and(eq(inquiryShares.inquiryId, id), eq(inquiryShares.personId, personId)));
-  const right: InquiryRight | null = inquiry.ownerId === personId ? 'owner' : (share?.right ?? null);
+  const shared = async () => (await store.select().from(inquiryShares).where(and(eq(inquiryShares.inquiryId, id), eq(inquiryShares.personId, personId))))[0]?.right ?? null;
+  const right: InquiryRight | null = inquiry.ownerId === personId ? 'owner' : await shared();
   if (right === null) throw notFound('inquiry');
   const rank = { see: 0, ask: 1, owner: 2 };
   if (rank[right] < rank[needed]) throw forbidden(needed === 'owner' ? 'Only the owner of the inquiry can do this.' : 'This inquiry is shared with you to see. Make a copy of it to go on by yourself, or ask its owner.');

@@ -2,7 +2,9 @@
  * Benchmarks: question → answer over HTTP beside the same questions as hand-written SQL on PostgreSQL and on the columnar engine
  * alone, in the same run; and the language alone over a large model. Figures go to docs/benchmarks.md by hand.
  *
- *     npm run bench [-- --scale 1] [-- --language] [-- --postgresql]
+ *     npm run bench [-- --scale 1] [-- --language] [-- --postgresql] [-- --rounds 5] [-- --growth]
+ *
+ * `--postgresql` does without the copy; `--growth` without hand-written SQL on PostgreSQL, which takes long on much data.
  */
 import { DuckDBInstance } from '@duckdb/node-api';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
@@ -18,8 +20,15 @@ import { percentile, say, shown, whenCopied } from './figures';
 import { largeWorld } from './large-world';
 import { QUESTIONS } from './questions';
 
-const ROUNDS = 5;
-async function overHttp(scale: number, copy: boolean): Promise<void> {
+interface Run {
+  readonly scale: number;
+  readonly copy: boolean;
+  readonly rounds: number;
+  /** Is hand-written SQL run on PostgreSQL as well? */
+  readonly byHand: boolean;
+}
+
+async function overHttp({ scale, copy, rounds, byHand }: Run): Promise<void> {
   const folder = mkdtempSync(path.join('/tmp', 'zud-bench-'));
   const cluster = await startCluster(folder, { throwaway: true });
   const columnar = copy ? { program: path.join(import.meta.dirname, 'columnar.js'), folder: path.join(folder, 'columnar'), memory: '2GB', threads: 2, quota: 20e9 } : null;
@@ -33,13 +42,13 @@ async function overHttp(scale: number, copy: boolean): Promise<void> {
     const call = async (route: string, body: object) => (await fetch(`${running.address}/api${route}`, { method: 'POST', headers, body: JSON.stringify(body) })).json() as Promise<Record<string, unknown>>;
     const pool = new pg.Pool({ connectionString: cluster.url, max: 1, options: '-c jit=off -c work_mem=64MB' });
     const all: { asked: number[]; cached: number[]; byHand: number[]; alone: number[] } = { asked: [], cached: [], byHand: [], alone: [] };
-    say(`\nQuestion → answer over HTTP, ×${scale}; milliseconds, median of ${ROUNDS}\n\n   asked  cached  PG sql  DuckDB sql  question`);
+    say(`\nQuestion → answer over HTTP, ×${scale}; milliseconds, median of ${rounds}\n\n   asked  cached  PG sql  DuckDB sql  question`);
     for (const [question, sql] of QUESTIONS) {
       const times: typeof all = { asked: [], cached: [], byHand: [], alone: [] };
-      for (let round = 0; round < ROUNDS + 1; round += 1) {
+      for (let round = 0; round < rounds + 1; round += 1) {
         const inquiry = await call('/inquiries', { modelId: 'ferries' });
         running.context.answering.forget();
-        for (const [kind, work] of [['asked', () => call(`/inquiries/${String(inquiry['id'])}/steps`, { text: question, after: null })], ['cached', () => call(`/inquiries/${String(inquiry['id'])}/steps`, { text: question, after: null })], ['byHand', () => pool.query(sql)], ['alone', () => alone?.(sql) ?? Promise.resolve(null)]] as const) {
+        for (const [kind, work] of [['asked', () => call(`/inquiries/${String(inquiry['id'])}/steps`, { text: question, after: null })], ['cached', () => call(`/inquiries/${String(inquiry['id'])}/steps`, { text: question, after: null })], ['byHand', () => (byHand ? pool.query(sql) : Promise.resolve(null))], ['alone', () => alone?.(sql) ?? Promise.resolve(null)]] as const) {
           const began = performance.now();
           const result = (await work()) as Record<string, unknown>;
           if ((kind === 'asked' || kind === 'cached') && result['outcome'] !== 'answered') throw new Error(`“${question}” is ${String(result['outcome'])}`);
@@ -127,6 +136,6 @@ function languageAlone(): void {
   say(`  completions         p50 ${shown(percentile(completing, 0.5))} ms  p95 ${shown(percentile(completing, 0.95))} ms`);
 }
 
-const { values } = parseArgs({ options: { scale: { type: 'string', default: '1' }, language: { type: 'boolean', default: false }, postgresql: { type: 'boolean', default: false } } });
+const { values } = parseArgs({ options: { scale: { type: 'string', default: '1' }, language: { type: 'boolean', default: false }, postgresql: { type: 'boolean', default: false }, rounds: { type: 'string', default: '5' }, growth: { type: 'boolean', default: false } } });
 languageAlone();
-if (!values.language) await overHttp(Number(values.scale), !values.postgresql);
+if (!values.language) await overHttp({ scale: Number(values.scale), copy: !values.postgresql, rounds: Number(values.rounds), byHand: !values.growth });

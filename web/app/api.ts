@@ -4,7 +4,7 @@ import type { Suggestion } from '@zud/core/language/suggest';
 import type { ChartDescription } from '@zud/core/chart/description';
 import type { Answer, Check, DeeperLevel, Working } from '@zud/core/query/answer';
 import type { savedNameSchema } from '@zud/core/model/saved';
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import type { z } from 'zod';
 import type { Reading } from '@zud/core/reading/schema';
 import type { Phrase, Sentence } from '@zud/core/reading/sentence';

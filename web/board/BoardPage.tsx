@@ -3,7 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import { api, ProblemError, type Board, type BoardTile, type Refined, type Scope, type TileAnswer } from '../app/api';
 import { useInterface } from '../app/interface-state';
 import { Page } from '../app/Page';

@@ -2,7 +2,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import styled from 'styled-components';
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import { EMPTY_READING, type Reading } from '@zud/core/reading/schema';
 import type { Phrase, Sentence } from '@zud/core/reading/sentence';
 import { api, type Board, type KeptRefinement, type ModelView, type Scope } from '../app/api';

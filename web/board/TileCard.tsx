@@ -3,7 +3,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import { api, type AnswerTile, type ModelView } from '../app/api';
 import { actsForMarks } from '../inquiry/marks';
 import { Menu, TextButton } from '../parts/controls';

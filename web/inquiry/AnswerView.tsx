@@ -2,7 +2,7 @@
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { CHART_KINDS, type ChartKind } from '@zud/core/reading/schema';
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import type { ModelView, Step } from '../app/api';
 import { useInterface, type Side } from '../app/interface-state';
 import { NARROW, SERIF } from '../app/theme';

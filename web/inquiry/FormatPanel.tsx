@@ -4,7 +4,7 @@ import { Dialog, DialogTrigger, Popover } from 'react-aria-components';
 import styled from 'styled-components';
 import { CROSSED, FITTED } from '@zud/core/chart/lines';
 import type { ChartDescription } from '@zud/core/chart/description';
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import { MOST_LINES, type Reading } from '@zud/core/reading/schema';
 import { lineWords } from '@zud/core/reading/words';
 import { TOKENS } from '../app/theme';

@@ -4,7 +4,7 @@ import { useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import type { Note, Option } from '@zud/core/language/read';
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import { api, ProblemError, type Ask, type Inquiry } from '../app/api';
 import { useInterface } from '../app/interface-state';
 import { Page } from '../app/Page';

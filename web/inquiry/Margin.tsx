@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { Note, Option } from '@zud/core/language/read';
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import type { Reading } from '@zud/core/reading/schema';
 import type { ModelView } from '../app/api';
 import { NARROW } from '../app/theme';

@@ -3,7 +3,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Input, Label, SearchField } from 'react-aria-components';
 import styled from 'styled-components';
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import { byLevel, EMPTY_READING, type Reading } from '@zud/core/reading/schema';
 import { api, type ModelView } from '../app/api';
 import { usePerson } from '../app/session';

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import styled from 'styled-components';
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import type { Listed, Reading } from '@zud/core/reading/schema';
 import { api, type ModelView } from '../app/api';
 import { Menu, TextButton } from '../parts/controls';

@@ -1,5 +1,5 @@
 /** What can be done with chosen marks of a chart or rows of a table: labels, each with the edits that do it. */
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import { cycleCondition } from '@zud/core/reading/cycle-condition';
 import { byLevel, type Condition, type Order, type Reading } from '@zud/core/reading/schema';
 import type { Answer, Cell } from '@zud/core/query/answer';

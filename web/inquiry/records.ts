@@ -1,5 +1,5 @@
 /** What a listing of records asks for, and which columns it can still take. */
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import type { Listed } from '@zud/core/reading/schema';
 import type { Answer } from '@zud/core/query/answer';
 import type { AnswerColumn } from '@zud/core/query/plan';

@@ -30,7 +30,7 @@ function sideBySide(beside: 'none' | 'all' | 'rest') {
 const VERSUS = '(vs|versus|against|compared to|compared with|compare to|compare with|beside|relative to|v|in comparison with|in comparison to|next to|set against|as against|measured against)';
 const AND = `(and|with|to|or|${VERSUS.slice(1, -1)})`;
 const ON = '(on|from|over|than)';
-const ALL = '(all|total|overall|average of all|everyone|everything|whole|all of them|all together|overall total|company|grand total)';
+const ALL = '(all|total|overall|average of all|everyone|everybody|everything|whole|all of them|all together|overall total|company|grand total)';
 const REST = '(rest|others|everyone else|all others|everything else|other ones|all other|remaining|all the others|all the rest)';
 const BY_MEASURE = '[(by|in|on|in terms of) {Calculation}]';
 const MONTHLY: Readonly<Record<string, 'month' | 'week' | 'quarter' | 'day'>> = { month: 'month', week: 'week', quarter: 'quarter', day: 'day' };
@@ -94,6 +94,8 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} {Period}`, means: (p) => intent({ do: 'saidComparison', period: said(p) }), cost: 0.2, examples: ['vs 2024'] },
   { gives: 'Intent', form: `${VERSUS} all of {Relative:Period}`, means: (p) => intent({ do: 'saidComparison', period: said(p) }), cost: -0.1, examples: ['beside all of last year'] },
   { gives: 'Intent', form: '(compare|compare it|compare that) (to|with) {Period}', means: (p) => intent({ do: 'saidComparison', period: said(p) }), cost: 0.15, examples: ['compare with 2024'] },
+  { gives: 'Intent', form: `(this|current) {Unit} [(so far|to date)] ${VERSUS} [the] (last|previous) [one]`, means: (p) => intent({ do: 'saidComparison', period: { kind: 'this', grain: p['Unit'] as Grain }, with: { kind: 'last', grain: p['Unit'] as Grain } }), cost: -0.1, examples: ['this quarter vs last'] },
+  { gives: 'Intent', form: `(this|current) fiscal year [(so far|to date)] ${VERSUS} [the] (last|previous) [one]`, means: () => intent({ do: 'saidComparison', period: { kind: 'thisFiscal', back: 0 }, with: { kind: 'thisFiscal', back: 1 } }), cost: -0.2, examples: ['this fiscal year vs last'] },
   { gives: 'Intent', form: `[(compare|for|in)] {Period:first} ${VERSUS} {Period:second}`, means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), examples: ['2025 vs 2024', 'this quarter vs last quarter'] },
   { gives: 'Intent', form: `[(compare|for|in)] {Stretch:first} ${VERSUS} {Stretch:second} ${VERSUS} {Stretch:third} [${VERSUS} {Stretch:fourth}]`, means: inARow, cost: -0.2, examples: ['2023 vs 2024 vs 2025'] },
   { gives: 'Intent', form: '[(for|in|compare)] {Year:first} {Year:second} [(and|&)] [{Year:third}]', means: (p) => yearsInARow(p), cost: -0.2, examples: ['2024 2025 2026'] },
@@ -112,7 +114,11 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[(compare|for|in)] {Members:first} [,] ${AND} ${REST} [[of] {Level}] ${BY_MEASURE}`, means: sideBySide('rest'), cost: -0.15 },
   { gives: 'Intent', form: `compare {Members:first} ${BY_MEASURE}`, means: (p) => ((p['first'] as Members).members.length > 1 ? sideBySide('none')(p) : null), cost: -0.1 },
   { gives: 'Intent', form: `compare {Members:first} (and|with|to) {Members:second} ${BY_MEASURE}`, means: sideBySide('none'), cost: -0.05 },
+  { gives: 'Intent', form: `how (does|do|did|is|are|has|have) {Members:first} [(comparing|doing|done)] (compare|compared|against|relative) [(to|with|against)] (${REST.slice(1, -1)}|[the] other {Level})`, means: sideBySide('rest'), cost: -0.4 },
+  { gives: 'Intent', form: `how (does|do|did|is|are|has|have) {Members:first} [(comparing|doing|done)] (compare|compared|against|relative) [(to|with|against)] (${ALL.slice(1, -1)}|[the] average)`, means: sideBySide('all'), cost: -0.4 },
+  { gives: 'Intent', form: `how (does|do|did|is|are|has|have) {Members:first} [(comparing|doing|done)] (compare|compared) (to|with|against) {Members:second}`, means: sideBySide('none'), cost: -0.4 },
   { gives: 'Intent', form: '[show] (difference|gap) [between] (the two|them|these two|those two|both|the both)', means: () => followUp({ do: 'betweenThem' }), cost: -0.2, examples: ['difference between the two'] },
+  { gives: 'Intent', form: '[(show|show me|now)] ((each|each one|all|them|all of them) (separately|individually|side by side|on its own|on their own|one by one)|each of (them|these|those))', means: () => followUp({ do: 'eachOf' }), cost: -0.1, examples: ['each separately'] },
   { gives: 'Intent', form: '(by how much|how much more|how much less|how big is the (difference|gap))', means: () => followUp({ do: 'byHowMuch' }), cost: 0.1, examples: ['by how much'] },
   { gives: 'Intent', form: '[compare] ({PlanName}|planned) (vs|versus|and|against|with|beside) actual [{ShownList}]', means: (p) => planBeside(p), cost: -0.2 },
   { gives: 'Intent', form: '[compare] actual [{ShownList}] (vs|versus|and|against|with|beside) ({PlanName}|planned)', means: (p) => planBeside(p), cost: -0.2 },

@@ -2,7 +2,7 @@
 import { NO_NAME, rowColumnOf } from '../../model/model';
 import { arithmetic, measureOf, type Calculation } from '../../model/calculation';
 import { byLevel, same, type Condition, type Key } from '../../reading/schema';
-import { followUp, intent, type Amount, type Intent, type SaidPeriod, type SaidShown, type SaidTest } from '../intent';
+import { followUp, intent, type Amount, type Intent, type SaidPeriod, type SaidShown, type SaidTest, type Sense } from '../intent';
 import type { Question } from '../question';
 import { nameWords, singular } from '../tokens';
 import { countOfLevel } from './calculations';
@@ -116,6 +116,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
 
   { gives: 'Intent', form: `${FOR} {Members}`, means: only },
   { gives: 'Intent', form: '(for|in|of|on|per) (a|an|one|any one|any|a single|single|an individual) {Measure:records}', means: (p, q) => (q.model.measures.get(p['records'] as string)?.kind === 'count' ? intent({ do: 'ofSingleRecords', measure: p['records'] as string }) : null), cost: -0.5 },
+  { gives: 'Intent', form: '(for|of) {Measure:records} [(that were|which were|that|which)] {DateVerb} [(in|on|during)] {Period}', means: (p, q) => (['count', 'distinct'].includes(q.model.measures.get(p['records'] as string)?.kind ?? '') ? intent({ do: 'ofSingleRecords', measure: p['records'] as string }, { do: 'saidPeriod', period: p['Period'] as SaidPeriod, how: 'set', role: p['DateVerb'] as string }) : null), cost: -0.4 },
   { gives: 'Intent', form: `${FOR} {Members} {Measure} [(only|alone)]`, means: ofRecords, cost: -0.15 },
   { gives: 'Intent', form: '(of|from|to|among|with) {Level} (from|in|at|of|with|who are|that are) {Members}', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) ? only(p) : null), cost: -0.2 },
   { gives: 'Intent', form: '[and] (for|of|from|only for|just for|only|just) {Members} {Level} [(only|alone)]', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) || p['Level'] === list(p).level ? null : only(p)), cost: 0.25 },
@@ -209,9 +210,12 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   ...tested('{Key} (who|that|which) [(have|has|had)] {Doing} {ClauseList}', clausesTest, -0.1),
   ...tested('{Key} (who|that|which) [(have|has|had)] {Doing} (nothing|none)', (is) => (p, q) => clausesTest(is)({ ...p, ClauseList: [{ calculation: measureOf(q.model.defaultMeasure), test: { test: 'missing' } }] }), -0.1),
   ...tested(`{Key} ${VERB} {PlanClause}`, (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.2),
+  { gives: 'Intent', form: `${COUNT} {Key} [(have|has|had|that|who|which)] ({DateVerb}|{Doing}) {ClauseList}`, means: clausesTest('count'), cost: -0.25 },
+  { gives: 'Intent', form: '(which|what) {Key} (use|uses|used|using|choose|chooses|chose|prefer|prefers|preferred) [the] {Members} [the] {Sense}', means: (p) => withRankOf(p), cost: -0.3 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {PlanClause}`, means: (p) => clausesTest('count')({ ...p, ClauseList: [p['PlanClause']] }), cost: -0.3 },
   { gives: 'Intent', form: '[(and|now|make it|what about|only)] {NumberTest} [instead]', means: (p) => followUp({ do: 'retest', test: p['NumberTest'] as SaidTest }), cost: 0.6 },
   { gives: 'Intent', form: '(which|what) [(ones|of them|of these|of those|of the ones)] (is|are|was|were|has|have|had|lie|lies) {NumberTest} [{Calculation}]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: -0.1 },
+  { gives: 'Intent', form: '[(only|just|keep|those|only those|keep only)] {AverageTest:NumberTest} [only]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.15, examples: ['above average only'] },
   { gives: 'Intent', form: '{NumberTest} only', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },
   { gives: 'Intent', form: '(only|just|keep|keep only|show only) [(those|these|ones)] {NumberTest}', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.2 },
   { gives: 'Intent', form: `(only|just|keep only|show only|show me only|just show|and|which have|which has) [(those|these|ones|the ones|them)] ${WITH} [a] {NumberTest} [{Calculation}]`, means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },
@@ -222,6 +226,8 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `who ${HAD} {ClauseList}`, means: (p) => ({ edits: (p['ClauseList'] as readonly Clause[]).map((made) => ({ do: 'saidMeasureTest' as const, at: null, ofKind: 'person' as const, ...made, count: false, narrows: false })) }), cost: -0.15 },
   { gives: 'Intent', form: `${COUNT} {Key} ${WHO} {Measure} {TimesTest}`, means: oftenTest('count'), cost: -0.3 },
   ...tested(`{Key} ${WHO} never {Measure}`, (is) => (p, q) => oftenTest(is)({ ...p, TimesTest: { test: 'missing' } }, q), -0.2),
+  ...tested(`{Key} ${WHO} {AnyWord:verb} {TimesTest}`, oftenDone, -0.2),
+  { gives: 'Intent', form: `${COUNT} {Key} ${WHO} {AnyWord:verb} {TimesTest}`, means: oftenDone('count'), cost: -0.3 },
   { gives: 'TimesTest', form: '{NumberTest} (time|times)', means: (p) => p['NumberTest'] },
   { gives: 'TimesTest', form: '{Number} (time|times)', means: (p) => ({ test: 'between', value: { value: p['Number'] }, upper: { value: p['Number'] } }), cost: 0.1 },
   ...(['once', 'twice'] as const).flatMap((word, index): Rule<Question>[] => {
@@ -289,6 +295,20 @@ function oftenTest(is: Tested) {
   return (parts: Parts, { model }: Question): Intent | null => {
     const measure = model.measures.get(parts['Measure'] as string);
     return measure?.kind === 'count' ? measureTest(is)({ ...parts, Calculation: measureOf(measure.id), NumberTest: parts['TimesTest'] }) : null;
+  };
+}
+
+/** "which industry uses the phone most": a rank of one by the usual measure, among what is theirs. */
+function withRankOf(parts: Parts): Intent {
+  return intent({ do: 'saidRank', sense: parts['Sense'] as Sense, rank: { count: 10, percent: false, of: parts['Key'] as Key, by: null, within: null, others: false, marked: true } }, ...only(parts).edits);
+}
+
+/** "customers who ordered more than twice", where the model counts orders. */
+function oftenDone(is: Tested) {
+  return (parts: Parts, { model, names }: Question): Intent | null => {
+    const counts = names.meantByVerb(String(parts['verb']).toLowerCase()).filter(({ named }) => named.kind === 'measure' && ['count', 'distinct'].includes(model.measures.get(named.id)?.kind ?? ''));
+    const [only] = counts;
+    return only === undefined || counts.length > 1 ? null : measureTest(is)({ ...parts, Calculation: measureOf(only.named.id), NumberTest: parts['TimesTest'] });
   };
 }
 

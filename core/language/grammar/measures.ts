@@ -1,6 +1,7 @@
 /** Grammar of measures as edits, and of transforms in force. */
 import { arithmetic, measureOf as toCalculation, type Calculation } from '../../model/calculation';
 import { measure as measureOf } from '../../model/model';
+import type { Grain } from '../../time/grain';
 import { same, type Transform } from '../../reading/schema';
 import { followUp, intent, type Intent, type SaidEdit, type SaidPeriod, type SaidShown, type SaidTransform } from '../intent';
 import type { Question } from '../question';
@@ -59,7 +60,7 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Doer', form: '{Level}', means: (p) => [{ do: 'subject', level: p['Level'] }] },
   { gives: 'Doer', form: '(we|you|they|i|people|everyone|it)', means: () => [] },
   { gives: 'Intent', form: '(how much|how many|what) (did|do|does|have|has|will) {Doer} {Doing} [(on|for|in|as|of)] {ShownList}', means: (p) => intent(show(list(p)), ...(p['Doer'] as SaidEdit[])), cost: -0.3 },
-  { gives: 'Intent', form: '(how much|how many|what) (did|do|does|have|has) {Doer} {ShownList}', means: (p) => intent(show(list(p)), ...(p['Doer'] as SaidEdit[])), cost: 0.1 },
+  { gives: 'Intent', form: '(how much|how many) (did|do|does|have|has) {Doer} {ShownList}', means: (p) => intent(show(list(p)), ...(p['Doer'] as SaidEdit[])), cost: 0.1 },
   { gives: 'Intent', form: '(how much|how many|what|which) {ShownList} (did|do|does|have|has) {Doer} {Doing}', means: (p) => intent(show(list(p)), ...(p['Doer'] as SaidEdit[])), cost: -0.3 },
   { gives: 'Intent', form: '[and] how (did|do|does|are|were|have|has|is|was) (they|it|those|these|that|things|we) [been] (do|doing|perform|performing|performed|look|looking|done)', means: () => followUp(), cost: 0.1 },
   { gives: 'Intent', form: '(how is|how are|how was|how were) {ShownList} (doing|looking|performing)', means: (p) => intent(show(list(p))), cost: -0.2 },
@@ -93,6 +94,10 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Members} (share|percentage|proportion) of {Calculation}', means: memberShare, cost: -0.3 },
   { gives: 'Intent', form: '(their|its|his|her) (share|shares|percentage|percentages|proportion)', means: () => followUp({ do: 'transform', transform: { kind: 'share', within: 'all' } }), examples: ['their share'] },
   ...(['average', 'median', 'minimum', 'maximum'] as const).map((name): Rule<Question> => ({ gives: 'Intent', form: `[(the|as|use|show|as a|with the)] ${{ average: '(average|mean)', median: 'median', minimum: '(minimum|min)', maximum: '(maximum|max)' }[name]} instead`, means: () => followUp({ do: 'rowFunction', of: name }), cost: -0.1, examples: [`${name} instead`] })),
+  { gives: 'Intent', form: '[(and|what about)] [(the|as|as a|use|show)] median', means: () => followUp({ do: 'rowFunction', of: 'median' }), cost: 0.15, examples: ['as a median'] },
+  { gives: 'Intent', form: '[(and|what about|as|show)] [(the|an)] average (per|a|each|for each) {Unit}', means: (p) => followUp({ do: 'averagePer', grain: p['Unit'] as Grain }), cost: 0.1, examples: ['average per day'] },
+  { gives: 'Intent', form: '[(and|what about|as|as a|show)] [(the|a)] {UnitAdverb} average', means: (p) => followUp({ do: 'averagePer', grain: p['UnitAdverb'] as Grain }), cost: 0.1, examples: ['as a monthly average'] },
+  { gives: 'Intent', form: '(weekend|weekends|weekday|weekdays) (share|percentage|proportion) [of {Calculation}]', means: (p) => intent(...(p['Calculation'] === undefined ? [{ do: 'transform' as const, transform: { kind: 'share' as const, within: 'all' as const } }] : [show([{ calculation: p['Calculation'] as Calculation, transform: { kind: 'share', within: 'all' } }])]), { do: 'breakdown', by: [{ kind: 'cycle', cycle: 'weekPart' }], how: 'join' }), cost: -0.2, examples: ['weekend share'] },
   { gives: 'Intent', form: '[(the|as|use|show)] {Number} (percentile|th percentile) [instead]', means: (p) => ((p['Number'] as number) >= 0 && (p['Number'] as number) <= 100 ? followUp({ do: 'rowFunction', of: { percentile: p['Number'] as number } }) : null), cost: 0.1, examples: ['95th percentile'] },
   { gives: 'Intent', form: '{Members} (share|percentage|proportion) [of [the] total]', means: memberShare, cost: 0.1 },
   { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of {Measure:whole} (is|are|was|were|has been|have been|had|have|get|got|gets|end up) {Measure:part}', means: partOfWhole, cost: -0.8 },
@@ -100,7 +105,7 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|fraction|%|percent) of {Calculation} (via|from|through|on|in|at|using|coming from|made via|made through|carried by|made by) {Members}', means: memberShare, cost: -0.25 },
   { gives: 'Intent', form: '(what is|what was) {Members} (share|percentage|proportion) of {Calculation}', means: memberShare, cost: -0.3 },
   { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction|%|percent|per cent) of {Calculation} [(that|which)] (is|was|are|were|is on|was on|are on|were on|is by|was by|is in|was in|is at|was at|is for|was for|is made in|was made in|happens in|happened in|happens at|comes from|came from|is from|was from|comes with|goes to|went to|is due to|was due to|is made by|is made with|falls on|fell on|is paid by|was paid by|is paid with|belongs to|is with) {Members}', means: memberShare, cost: -0.3 },
-  { gives: 'Intent', form: '(as|in|show as|show it as) (percentage|share|proportion|%|percent|fraction) of [(all|total|overall)] {Calculation}', means: (p) => intent({ do: 'saidRatio', whole: p['Calculation'] as Calculation }), cost: -0.1 },
+  { gives: 'Intent', form: '(as|in|show as|show it as) (percentage|share|proportion|%|percent|fraction) of [(all|total|overall|their|its|all their|all of their)] {Calculation}', means: (p) => intent({ do: 'saidRatio', whole: p['Calculation'] as Calculation }), cost: -0.1 },
   { gives: 'Intent', form: '(what|which) (share|percentage|proportion|fraction|%|percent|part) of [(all|total|overall)] {Calculation} (is|are|was|were) (that|this|it|they|these|those)', means: (p) => followUp({ do: 'saidRatio', whole: p['Calculation'] as Calculation }), cost: -0.5 },
   { gives: 'Intent', form: '(per|for each|for every|divided by|for every single) {Measure}', means: (p) => followUp({ do: 'saidRatio', whole: toCalculation(p['Measure'] as string), per: 1 }), cost: 0.35 },
   { gives: 'Intent', form: '(per|for every) {Number} {Measure}', means: (p) => ((p['Number'] as number) > 1 ? followUp({ do: 'saidRatio', whole: toCalculation(p['Measure'] as string), per: p['Number'] as number }) : null), cost: 0.1 },

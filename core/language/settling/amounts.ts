@@ -32,11 +32,14 @@ function keptIn(calculation: Calculation, model: Model): Kept {
   return { name: found?.name ?? 'This', unit: found?.unit, currency: found?.format?.currency, percent: found?.format?.style === 'percent' && isMeasure(calculation), counted: found === undefined || found.kind === 'count' || found.kind === 'distinct' };
 }
 
+/** One thing divided by another may be told in per cent. */
+const isQuotient = (calculation: Calculation) => calculation.kind === 'arithmetic' && calculation.operator === 'divide';
+
 /** @throws CannotSettle where the measure is not kept in such a unit */
 export function settledAmount(amount: Amount, calculation: Calculation, model: Model): Settled {
   const { name, unit, currency, percent, counted } = keptIn(calculation, model);
   if (amount.unit === 'percent') {
-    if (percent) return { value: amount.value / 100 };
+    if (percent || isQuotient(calculation)) return { value: amount.value / 100 };
     throw new CannotSettle(`${name} is not a share, so it has no per cent to compare with.`);
   }
   if (amount.unit === undefined) return percent && Math.abs(amount.value) > 1 ? { value: amount.value / 100, note: `${amount.value} is read as ${amount.value} %, as ${name.toLowerCase()} is a share.` } : { value: amount.value };

@@ -1,7 +1,7 @@
 /** Settling breakdowns that a question leaves open: over time, who and where, distributions. */
 import type { Calculation, RowFunction } from '../../model/calculation';
-import { factHasLevel, factsOf, rowColumnOf, type Model } from '../../model/model';
-import type { Edit } from '../../reading/edit';
+import { factHasLevel, factsOf, measure as measureOf, rowColumnOf, type Model } from '../../model/model';
+import type { Edit } from '../../reading/edit-schema';
 import { byLevel, plain, same, type Breakdown, type Key, type Listed, type Reading } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
 import { resolvePeriod, type Calendar, type Period } from '../../time/period';
@@ -110,4 +110,20 @@ export function otherFunction(of: RowFunction | { readonly percentile: number },
   if (measure === null || rowColumnOf(model, measure) === null) throw new CannotSettle('What is shown is not one number of single records; name the measure with it.');
   if (typeof of === 'object') return { kind: 'percentile', percentile: of.percentile, measure };
   return model.measures.get(measure)?.kind === of ? { kind: 'measure', measure } : { kind: 'rows', function: of, measure };
+}
+
+/** The one sum or count shown, added up in each unit of time and averaged over these. */
+export function averagePer(grain: Grain, base: Reading, model: Model): Calculation {
+  const [only] = base.shown;
+  const calculation = only?.calculation.kind === 'perPeriod' ? { kind: 'measure' as const, measure: only.calculation.measure } : only?.calculation;
+  if (base.shown.length !== 1 || calculation?.kind !== 'measure' || !['sum', 'count'].includes(measureOf(model, calculation.measure).kind)) throw new CannotSettle(`An average per ${grain} is of one sum or count; name the measure.`);
+  return { kind: 'perPeriod', grain, measure: calculation.measure };
+}
+
+/** The level of the members that the answer before adds up. */
+export function eachOf(base: Reading, model: Model): Key {
+  const several = base.where.flatMap((one) => (one.kind === 'members' && one.is && one.members.length > 1 ? [one.level] : one.kind === 'set' && one.is ? [model.sets.get(one.set)?.level ?? ''] : []));
+  const [level] = several;
+  if (several.length !== 1 || level === undefined) throw new CannotSettle('The answer before does not add up several members; say by which level it should be broken down.');
+  return byLevel(level);
 }

@@ -1,7 +1,7 @@
 /** Settling comparisons: what a change is from, which period stands beside which, members beside others. */
-import { arithmetic } from '../../model/calculation';
+import { arithmetic, type Calculation } from '../../model/calculation';
 import type { Model } from '../../model/model';
-import type { Edit } from '../../reading/edit';
+import type { Edit } from '../../reading/edit-schema';
 import { hasDifference, same, type Breakdown, type Reading, type Transform } from '../../reading/schema';
 import { addDays, dayParts } from '../../time/day';
 import { addGrains, type Grain } from '../../time/grain';
@@ -137,7 +137,7 @@ export function shiftedBefore(unit: Grain, when: Period | null, calendar: Calend
 }
 
 /** "… as a percentage of departures": the one measure said with it, or the one shown, divided by that. */
-export function withRatios(said: readonly SaidEdit[], base: Reading, asFollowUp: boolean): readonly SaidEdit[] {
+export function withRatios(said: readonly SaidEdit[], base: Reading, asFollowUp: boolean, model: Model): readonly SaidEdit[] {
   const ratio = said.find((edit) => edit.do === 'saidRatio');
   if (ratio?.do !== 'saidRatio') return said;
   const shows = said.filter((edit) => edit.do === 'show' && edit.how === 'replace');
@@ -146,9 +146,17 @@ export function withRatios(said: readonly SaidEdit[], base: Reading, asFollowUp:
   if (only === undefined || shown.length > 1) throw new CannotSettle('One measure at a time is shown as a percentage of another; name both.');
   if (same(only.calculation, ratio.whole) && ratio.per !== undefined) throw new CannotSettle('A measure divided by itself says nothing; name another to divide by.');
   if (same(only.calculation, ratio.whole)) return said.flatMap((edit) => (edit === ratio ? [{ do: 'saidTransform' as const, transform: { kind: 'shareOfAll' as const } }] : [edit]));
+  if (ratio.per === undefined && isOtherMoney(only.calculation, ratio.whole, model)) throw new CannotSettle('One of these is an amount of money and the other is not, so neither is a share of the other; say “… per …” for the one divided by the other.', true);
   const quotient = arithmetic('divide', only.calculation, ratio.whole);
   const divided: SaidEdit = { do: 'show', how: 'replace', shown: [{ calculation: (ratio.per ?? 1) === 1 ? quotient : arithmetic('multiply', quotient, { kind: 'number', value: ratio.per ?? 1 }), transform: null }] };
   return [divided, ...said.filter((edit) => edit !== ratio && !shows.includes(edit))];
+}
+
+/** Is one measure an amount of money and the other none, or of another currency? */
+function isOtherMoney(one: Calculation, other: Calculation, model: Model): boolean {
+  if (!('measure' in one) || !('measure' in other)) return false;
+  const moneyOf = ({ measure }: { readonly measure: string }) => { const format = model.measures.get(measure)?.format; return format?.style === 'currency' ? (format.currency ?? '') : null; };
+  return moneyOf(one) !== moneyOf(other);
 }
 
 /** The members that the answer before is narrowed to or sets side by side, at a level. */

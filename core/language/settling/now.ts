@@ -1,7 +1,7 @@
 /** Settling "right now". */
 import { isMeasure } from '../../model/calculation';
 import type { Model } from '../../model/model';
-import type { Edit } from '../../reading/edit';
+import type { Edit } from '../../reading/edit-schema';
 import type { Reading } from '../../reading/schema';
 import { CannotSettle } from './situation';
 

@@ -2,7 +2,7 @@
 import { unitOf, type Points } from '../../analysis/points';
 import { isMeasure } from '../../model/calculation';
 import { measure as measureOf } from '../../model/model';
-import type { Edit } from '../../reading/edit';
+import type { Edit } from '../../reading/edit-schema';
 import { byLevel, same, type Reading } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
 import type { Period } from '../../time/period';
@@ -81,13 +81,16 @@ export function sameEdits(kind: 'any' | 'place', { points, before, model }: Situ
 }
 
 /** After a count of members: those members, by what they were chosen by. After anything else: the records. */
-export function whichAreThese(base: Reading): Edit[] {
+export function whichAreThese(base: Reading, asked: string | undefined): Edit[] {
+  const levels = base.by.filter((one) => one.kind === 'level');
+  // “what tier are they”, of customers
+  if (asked !== undefined && levels.length > 0 && !levels.some((one) => one.level === asked)) return [{ do: 'breakdown', how: 'add', by: [byLevel(asked)] }];
   const [only] = base.shown;
   if (base.shown.length === 1 && only?.calculation.kind === 'members') {
     const { level } = only.calculation;
     const tested = base.where.find((one) => one.kind === 'measure' && same(one.at, byLevel(level)) && isMeasure(one.calculation));
     const shown = tested?.kind === 'measure' ? [{ do: 'show' as const, how: 'replace' as const, shown: [shownPlainly(tested.calculation)] }] : [{ do: 'show' as const, how: 'replace' as const, shown: [only] }];
-    return [...shown, { do: 'breakdown', how: 'add', by: [byLevel(level)] }];
+    return [...shown, { do: 'breakdown', how: 'add', by: asked === undefined || asked === level ? [byLevel(level)] : [byLevel(level), byLevel(asked)] }];
   }
   return [{ do: 'rows', how: 'list', columns: [] }];
 }

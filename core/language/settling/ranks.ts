@@ -1,7 +1,7 @@
 /** Settling ranks: the level they are of, the measure they are by, and the direction that best and worst mean. */
 import { isMeasure, measuresIn, type Calculation } from '../../model/calculation';
 import type { Model } from '../../model/model';
-import type { Edit } from '../../reading/edit';
+import type { Edit } from '../../reading/edit-schema';
 import { hasDifference, same, type Key, type Reading } from '../../reading/schema';
 import type { Period } from '../../time/period';
 import { shownPlainly, type SaidEdit, type Sense } from '../intent';
@@ -77,4 +77,12 @@ export function sortEdits(sense: Sense, said: Calculation | undefined, edits: re
 /** The rank in force, or one of what is shown, in the direction of a sense. */
 export function turnedRank(sense: Sense, base: Reading, model: Model): Edit {
   return { do: 'rerank', direction: directionOf(sense, base.rank?.by ?? base.shown[0]?.calculation, model) };
+}
+
+/** "newest first": the time line, or the records, in that order. */
+export function dateOrder(direction: 'up' | 'down', edits: readonly Edit[], base: Reading): Edit {
+  const [first] = [...edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : [])), ...base.by];
+  const dated = first?.kind === 'time' || base.rows !== null || edits.some((edit) => edit.do === 'rows');
+  if (!dated) throw new CannotSettle('What is shown has no dates to be sorted by; list the records, or break it down by day or month.');
+  return { do: 'order', order: { by: { kind: 'name' }, direction } };
 }

@@ -1,17 +1,18 @@
 /** Settling: the intents of a cover, against the reading before, the model and the calendar → a reading, or why not. */
 import { factsOf, level as levelOf, measure as measureOf, pluralOf, type Model } from '../../model/model';
-import { applyEdits, type Edit } from '../../reading/edit';
+import { applyEdits } from '../../reading/edit';
+import type { Edit } from '../../reading/edit-schema';
 import { EMPTY_READING, hasDifference, same, type Reading } from '../../reading/schema';
 import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Intent, type Move, type SaidEdit } from '../intent';
 import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios } from './comparisons';
-import { allOf, columnEdits, otherFunction, distributionEdits, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
+import { allOf, averagePer, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
 import { nowEdits } from './now';
 import { countThese, pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
-import { changeOrderEdits, changeRank, comparedRankEdits, kindRankEdits, rankEdits, sortEdits, turnedRank } from './ranks';
+import { changeOrderEdits, changeRank, comparedRankEdits, kindRankEdits, rankEdits, dateOrder, sortEdits, turnedRank } from './ranks';
 import { CannotSettle, type Situation } from './situation';
 import { dropEdits, dropTargets, lengthTestEdits, lineEdit, measureTestEdits, retestEdits, rowTestEdits } from './tests';
 
@@ -44,7 +45,7 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
   if (move) return situation.before === null ? { kind: 'refused', reason: 'There is no step to go back to.', final: true } : { kind: 'move', move };
   const base = asFollowUp && situation.before ? situation.before : EMPTY_READING;
   try {
-    const said = withRatios(oneRank(intents.flatMap((one) => one.edits)), base, asFollowUp);
+    const said = withRatios(oneRank(intents.flatMap((one) => one.edits)), base, asFollowUp, situation.model);
     const { edits, notes } = settledEdits(said, situation, base, asFollowUp);
     if (edits.length === 0 && !intents.some((one) => one.fresh) && !said.some((edit) => ['reference', 'same', 'byHowMuch', 'now', 'change'].includes(edit.do))) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.', final: false };
     const transforms = new Set(edits.flatMap((edit) => (edit.do === 'transform' ? [edit.transform?.kind] : edit.do === 'show' ? edit.shown.map((one) => one.transform?.kind) : [])).flatMap((kind) => kind ?? []));
@@ -96,11 +97,11 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         }
         const period = settledPeriod(edit.period, calendar, year);
         if (edit.how === 'leaveOut') edits.push({ do: 'condition', how: 'only', condition: { kind: 'notPeriod', period } });
-        else edits.push({ do: 'period', period, ...(edit.role === undefined || edit.role === model.defaultDate ? {} : { role: edit.role }) });
+        else edits.push({ do: 'period', period, ...(edit.role === undefined || (edit.role === model.defaultDate && !asFollowUp) ? {} : { role: edit.role }) });
         break;
       }
       case 'saidDateVerb':
-        if (edit.role !== model.defaultDate) edits.push({ do: 'dateRole', role: edit.role });
+        if (edit.role !== model.defaultDate || (asFollowUp && base.when?.role !== undefined)) edits.push({ do: 'dateRole', role: edit.role });
         break;
       case 'memberShare':
         last.push((done) => memberShareEdits(edit, done, base, asFollowUp, model));
@@ -129,6 +130,12 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       case 'rowFunction':
         edits.push({ do: 'show', how: 'replace', shown: [shownPlainly(otherFunction(edit.of, base, model))] });
+        break;
+      case 'averagePer':
+        edits.push({ do: 'show', how: 'replace', shown: [shownPlainly(averagePer(edit.grain, base, model))] });
+        break;
+      case 'eachOf':
+        edits.push({ do: 'breakdown', how: 'join', by: [eachOf(base, model)] });
         break;
       case 'countThese':
         edits.push(...countThese(base));
@@ -221,11 +228,14 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
       case 'turnRank':
         edits.push(turnedRank(edit.sense, base, model));
         break;
+      case 'byDate':
+        after.push((done) => [dateOrder(edit.direction, done, base)]);
+        break;
       case 'sortBest':
         after.push((done) => sortEdits(edit.sense, edit.by, done, base, model));
         break;
       case 'whichAreThese':
-        edits.push(...whichAreThese(base));
+        edits.push(...whichAreThese(base, edit.level));
         break;
       case 'columns':
         edits.push(...columnEdits(edit.columns, base));

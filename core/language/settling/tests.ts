@@ -1,7 +1,7 @@
 /** Settling conditions on numbers: of members by a measure, and of single records. */
 import { arithmetic, measureOf as toCalculation, type Calculation } from '../../model/calculation';
 import { factsOf, measure as measureOf, rowColumnOf, type Model } from '../../model/model';
-import type { Edit } from '../../reading/edit';
+import type { Edit } from '../../reading/edit-schema';
 import { hasDifference, same, type ChangeOf, type Comparison, type Key, type Reading } from '../../reading/schema';
 import { addMonths } from '../../time/day';
 import { resolvePeriod, type Calendar } from '../../time/period';

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Input, Label, ListBox, ListBoxItem, SearchField, type Selection } from 'react-aria-components';
 import styled from 'styled-components';
 import { formatShort } from '@zud/core/format/format';
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import { byLevel, type Reading } from '@zud/core/reading/schema';
 import { api } from '../../app/api';
 import { Button, PrimaryButton } from '../../parts/controls';

@@ -1,6 +1,6 @@
 /** A new condition on a number: of each record, or of a measure added up for each member of a level or each period. */
 import { useState } from 'react';
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import { measureOf } from '@zud/core/model/calculation';
 import type { ChangeOf, Reading } from '@zud/core/reading/schema';
 import type { ModelView } from '../../app/api';

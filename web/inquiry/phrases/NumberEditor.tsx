@@ -1,5 +1,5 @@
 /** Changes a condition on a number, or takes it out. */
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import type { Condition } from '@zud/core/reading/schema';
 import { Button, PrimaryButton } from '../../parts/controls';
 import type { ModelView } from '../../app/api';

@@ -1,7 +1,7 @@
 /** A period in words, by its days on a calendar, or one of the usual ones. */
 import { useState } from 'react';
 import styled from 'styled-components';
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import { Button, Field } from '../../parts/controls';
 import { DayCalendar } from '../../parts/DayCalendar';
 import { ActList } from './ActList';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { measureOf } from '@zud/core/model/calculation';
 import { formulaOf } from '@zud/core/model/saved';
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import type { Reading } from '@zud/core/reading/schema';
 import type { Phrase } from '@zud/core/reading/sentence';
 import type { ModelView } from '../../app/api';

@@ -1,6 +1,6 @@
 /** A rank: top or bottom, how many, of which breakdown, by which measure, within which other breakdown, with the rest as one. */
 import { useState } from 'react';
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import { measureOf } from '@zud/core/model/calculation';
 import type { Key, Rank, Reading } from '@zud/core/reading/schema';
 import type { ModelView } from '../../app/api';

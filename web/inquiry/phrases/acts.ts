@@ -1,5 +1,5 @@
 /** What can be done with a phrase of the sentence or a mark of the answer: labels, each with the edits that do it. */
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import { measureOf, type Calculation } from '@zud/core/model/calculation';
 import { byLevel, same, type ChangeOf, type Condition, type Key, type Reading, type Transform } from '@zud/core/reading/schema';
 import type { Phrase } from '@zud/core/reading/sentence';

@@ -1,7 +1,7 @@
 /** The answer as a table with its format options: totals, members across, bars and shades; each choice is an edit. */
 import styled from 'styled-components';
 import type { Answer } from '@zud/core/query/answer';
-import type { Edit } from '@zud/core/reading/edit';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import type { FormatEdit, Reading } from '@zud/core/reading/schema';
 import { crossTable, isKey } from '@zud/core/table/cross-table';
 import { sortedBy, sortEdits } from '../marks';
