@@ -4,7 +4,8 @@ import type { Grain } from '../time/grain';
 import type { Plan } from './plan';
 import { withFewerScans } from './fewer-scans';
 import { inTwoStages } from './two-stages';
-import { list, name, sqlQuery, type Dialect, type QueryText } from './sql';
+import { sqlQuery, type QueryText } from './sql';
+import { list, name, type Dialect } from './sql-text';
 
 const DUCKDB: Dialect = {
   interval: (shift) => ('months' in shift ? sql`to_months(${shift.months}::integer)` : sql`to_days(${shift.days}::integer)`),

@@ -2,19 +2,20 @@
 import fc from 'fast-check';
 import { read } from '../language/read';
 import { namingOf } from '../language/naming';
-import { demoNames } from '../../tests/demo-names';
+import { corpusNames, demoNames, type Known } from '../../tests/demo-names';
 import { readingOf, world, type World } from '../../tests/laws/generated-models';
 import { CannotPlan } from './cannot-plan';
 import { withFewerScans } from './fewer-scans';
 import { nodesOf } from './nodes';
 import type { PlanNode } from './plan';
 import { planOf } from './planner';
+import { postgresqlQuery } from './postgresql';
 
 /** Nodes used twice are computed once. */
 const readsOf = (root: PlanNode) => new Set(nodesOf(root).filter((node) => 'input' in node && node.input.node === 'keep')).size;
 
-const { names, calendar } = demoNames();
-function planned(question: string): PlanNode {
+const demo = demoNames();
+function planned(question: string, { names, calendar }: Known = demo): PlanNode {
   const { reading } = read(question, { names, calendar, before: null });
   if (reading === null) throw new Error(question);
   return planOf(reading, { model: names.model, calendar, naming: namingOf(names), rules: [], hasHours: () => true, rowLimit: 100 }).root;
@@ -37,6 +38,13 @@ test.each<[string, number]>([
   const plan = planned(question);
   expect(readsOf(withFewerScans(plan))).toBe(times);
   expect(readsOf(plan)).toBeGreaterThanOrEqual(times);
+});
+
+test('last values are aggregated on their own, beside sums of the same groups', () => {
+  const root = planned('joiners by club for clubs with over 50 members in April', corpusNames('clubs'));
+  const aggregates = new Set(nodesOf(withFewerScans(root)).flatMap((node) => (node.node === 'aggregate' ? [node] : [])));
+  expect([...aggregates].map((one) => one.values.map((value) => value.function).filter((name) => name !== 'count')).sort()).toEqual([['last'], ['sum']]);
+  expect(() => postgresqlQuery({ root, columns: [], window: {}, other: null }, 'data')).not.toThrow();
 });
 
 test('no plan reads more rows than before', () => {

@@ -56,7 +56,7 @@ function aggregatedTogether(root: PlanNode): PlanNode {
   const alikes = new Map<string, Set<Aggregate>>();
   for (const one of nodesOf(root)) {
     if (one.node !== 'aggregate') continue;
-    const text = canonical([one.input, one.keys, one.values.every(hasParts)]);
+    const text = canonical([one.input, one.keys, wayOf(one)]);
     alikes.set(text, (alikes.get(text) ?? new Set()).add(one));
   }
   const taken = new Map<PlanNode, PlanNode>();
@@ -64,8 +64,11 @@ function aggregatedTogether(root: PlanNode): PlanNode {
   return taken.size === 0 ? root : rewritten(root, (one, before) => taken.get(before) ?? one);
 }
 
-/** Is a value told from parts, so that its groups may be taken in two stages? With one that is not, they could no longer. */
-const hasParts = ({ function: name }: Aggregation) => name !== 'distinct' && name !== 'median' && name !== 'percentile' && name !== 'last';
+/** How values are aggregated: last ones on their own; those told from parts, so that groups may be taken in two stages, apart from those that are not. */
+function wayOf({ values }: Aggregate): 'last' | 'parts' | 'whole' {
+  if (values.some(({ function: name }) => name === 'last')) return 'last';
+  return values.some(({ function: name }) => name === 'distinct' || name === 'median' || name === 'percentile') ? 'whole' : 'parts';
+}
 
 /** Each of some aggregations, as columns of one that has all their values. */
 function together(all: readonly Aggregate[]): [Aggregate, PlanNode][] {

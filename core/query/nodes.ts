@@ -37,3 +37,20 @@ export function memberColumnsOf(root: PlanNode): string[] {
     return node.node === 'list' ? node.columns.flatMap((one) => (one.as === 'member' ? [named(one.column)] : [])) : [];
   });
 }
+
+/** The columns a node gives, in order. */
+export function outputOf(node: PlanNode): string[] {
+  switch (node.node) {
+    case 'aggregate':
+    case 'regroup':
+      return [...node.keys.map((key) => key.name), ...node.values.map((value) => value.name)];
+    case 'list':
+      return node.columns.map((column) => column.name);
+    case 'combine':
+      return [...node.keys, ...node.values];
+    case 'calculate':
+      return [...node.keys, ...node.columns.map((column) => column.name)];
+    default:
+      return 'input' in node ? outputOf(node.input) : [];
+  }
+}

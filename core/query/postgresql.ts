@@ -3,7 +3,8 @@ import { sql, type SQL } from 'drizzle-orm';
 import type { Plan } from './plan';
 import { withFewerScans } from './fewer-scans';
 import { inTwoStages } from './two-stages';
-import { list, name, sqlQuery, type Dialect, type QueryText } from './sql';
+import { sqlQuery, type QueryText } from './sql';
+import { list, name, type Dialect } from './sql-text';
 
 const POSTGRESQL: Dialect = {
   interval: (shift) => ('months' in shift ? sql`make_interval(months => ${shift.months}::integer)` : sql`make_interval(days => ${shift.days}::integer)`),

@@ -13,7 +13,7 @@ import { niceWidth, withBinLabels } from '@zud/core/query/bins';
 import { explain, type Explanation } from '@zud/core/query/explain';
 import { CannotPlan } from '@zud/core/query/cannot-plan';
 import { planOf, ROWS } from '@zud/core/query/planner';
-import { outputOf } from '@zud/core/query/sql';
+import { outputOf } from '@zud/core/query/nodes';
 import { derived, sourcesOf, transformFault } from '@zud/core/query/derive';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import { incompleteKey, windowsOf } from '@zud/core/query/windows';

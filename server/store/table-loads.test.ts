@@ -114,6 +114,14 @@ test('rows of a partitioned table that come in the order of a date are partition
   expect(scans[0]?.['QUERY PLAN']).toContain('2025-04-01');
 });
 
+test('dates of too many quarters are refused where the table is partitioned by them', async () => {
+  await loadRows(database, 'days', COLUMNS, [[1, '2025-01-01', null], [2, '2025-05-01', null]], { by: 'day', partedFrom: 1 });
+  const far = Array.from({ length: 400 }, (_, index): Row => [index, `${1900 + Math.floor(index / 4)}-0${1 + 3 * (index % 3)}-01`, null]);
+  const spread = [...far, ...Array.from({ length: 100 }, (_, index): Row => [index, `${1900 + index}-10-01`, null])];
+  await expect(addRows(database, 'days', COLUMNS, spread)).rejects.toThrow('is a date wrong?');
+  expect(await held()).toHaveLength(2);
+});
+
 test('what does not fit is told, and changes nothing', async () => {
   await loadCsv(database, 'kept', Readable.from(['day,a\n2026-01-01,1\n2026-01-02,2\n']), new Map());
   const before = await dataVersionOf(database, ['kept']);

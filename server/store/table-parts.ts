@@ -3,6 +3,7 @@
  * each load can say which parts it changed. A part is named by the first day of its quarter.
  */
 import type pg from 'pg';
+import { TableFault } from './csv-rows';
 import { DATA_SCHEMA, PARTS_SCHEMA } from './database';
 import type { LoadedColumn, Parts } from './schema';
 
@@ -81,11 +82,13 @@ export async function partitioned(client: pg.ClientBase, table: string, by: stri
  * @param from the other table's name as SQL
  * @param there the parts it has
  * @returns how many rows came to each part
+ * @throws TableFault where they would be of too many quarters
  */
 export async function addToParts(client: pg.ClientBase, table: string, by: string, from: string, there: Parts): Promise<ReadonlyMap<string, number>> {
   const parted = `${DATA_SCHEMA}.${quoted(table)}`;
   const added = await rowsOfParts(client, from, by);
   const fresh = [...added.keys()].filter((part) => part !== UNDATED && there[part] === undefined);
+  if (Object.keys(there).length + fresh.length > MOST_PARTS) throw new TableFault(`With these rows, ${by} would lie in more than ${MOST_PARTS} quarters, of ${fresh[0] ?? ''} among others; is a date wrong?`);
   const id = await idOf(client, parted);
   for (const part of fresh) {
     await client.query(`create table ${partName(id, part)} (like ${parted})`);

@@ -7,9 +7,8 @@ import { CannotPlan } from '@zud/core/query/cannot-plan';
 import { planOf, type RowRule } from '@zud/core/query/planner';
 import type { Plan } from '@zud/core/query/plan';
 import type { Reading } from '@zud/core/reading/schema';
-import { nodesOf } from '@zud/core/query/nodes';
+import { nodesOf, outputOf } from '@zud/core/query/nodes';
 import { postgresqlQuery } from '@zud/core/query/postgresql';
-import { outputOf } from '@zud/core/query/sql';
 import { readingOf, world, type World } from './generated-models';
 
 const RUNS = Number(process.env['LAW_RUNS'] ?? 1000) / 2;
