@@ -160,7 +160,9 @@ export type SaidEdit =
   | { readonly do: 'sortBest'; readonly sense: Sense; readonly by?: Calculation }
   /** "within each coast": the coast is broken down by first, and shares are of it. */
   | { readonly do: 'within'; readonly key: Key }
-  | { readonly do: 'overTime' }
+  | { readonly do: 'overTime'; /** A time line that is shown already stays as it is. */ readonly keeps?: true }
+  /** What the person should know of how it was read. */
+  | { readonly do: 'remark'; readonly text: string }
   | { readonly do: 'distribution'; readonly measure: string; readonly width: number | null }
   | { readonly do: 'kindOfLevel'; readonly kind: 'person' | 'place' | 'time' }
   | { readonly do: 'kindRank'; readonly kind: 'person' | 'place' | 'time'; readonly sense: Sense; readonly by: Calculation | null }

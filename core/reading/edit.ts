@@ -156,7 +156,8 @@ function clear(reading: Reading, edit: Extract<Edit, { do: 'clear' }>, model: Mo
     case 'rank':
       return done({ ...reading, rank: null, order: null });
     case 'period':
-      return done({ ...reading, when: null });
+      // what stood beside that period has nothing to stand beside now
+      return done({ ...reading, when: null, against: reading.against?.kind === 'period' ? null : reading.against });
     case 'everything':
       return done(EMPTY_READING);
   }

@@ -58,7 +58,11 @@ async function overHttp({ scale, copy, rounds, byHand }: Run): Promise<void> {
       for (const kind of ['asked', 'cached', 'byHand', 'alone'] as const) all[kind].push(...times[kind]);
       say(`${shown(percentile(times.asked, 0.5))}${shown(percentile(times.cached, 0.5))}${shown(percentile(times.byHand, 0.5))}${alone === null ? '' : `    ${shown(percentile(times.alone, 0.5))}`}  ${question}`);
     }
-    for (const share of [0.5, 0.95]) say(`p${share * 100}: asked ${shown(percentile(all.asked, share))}  cached ${shown(percentile(all.cached, share))}  by hand ${shown(percentile(all.byHand, share))}  ratio ${(percentile(all.asked, share) / percentile(all.byHand, share)).toFixed(2)}${alone === null ? '' : `  columnar by hand ${shown(percentile(all.alone, share))}  ratio ${(percentile(all.asked, share) / percentile(all.alone, share)).toFixed(2)}`}`);
+    const beside = (what: string, asked: number, other: number) => `  ${what} ${shown(other)}  ratio ${(asked / other).toFixed(2)}`;
+    for (const share of [0.5, 0.95]) {
+      const asked = percentile(all.asked, share);
+      say(`p${share * 100}: asked ${shown(asked)}  cached ${shown(percentile(all.cached, share))}${byHand ? beside('by hand', asked, percentile(all.byHand, share)) : ''}${alone === null ? '' : beside('columnar by hand', asked, percentile(all.alone, share))}`);
+    }
     await pool.end();
     await manyAtOnce(running, headers);
     for (const [what, bytes] of memoryOf(running, folder)) say(`memory: ${what} ${(bytes / 1e6).toFixed(0)} MB`);

@@ -34,7 +34,7 @@ function percentile(parts: Parts, question: Question): Calculation | null {
 /** "cost of repairs": of the records that the second measure counts. */
 function ofRecords(parts: Parts, { model }: Question): Calculation | null {
   const [measure, records] = [parts['Measure'] as string, parts['records'] as string].map((id) => model.measures.get(id));
-  if (!measure || records?.kind !== 'count' || measure.kind === 'count') return null;
+  if (!measure || records?.kind !== 'count' || records.only.length > 0 || measure.kind === 'count') return null;
   return factsOf(model, measureOf(measure.id)).includes(records.fact) ? measureOf(measure.id) : null;
 }
 

@@ -117,6 +117,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${FOR} {Members}`, means: only },
   { gives: 'Intent', form: '(for|in|of|on|per) (a|an|one|any one|any|a single|single|an individual) {Measure:records}', means: (p, q) => (q.model.measures.get(p['records'] as string)?.kind === 'count' ? intent({ do: 'ofSingleRecords', measure: p['records'] as string }) : null), cost: -0.5 },
   { gives: 'Intent', form: '(for|of) {Measure:records} [(that were|which were|that|which)] {DateVerb} [(in|on|during)] {Period}', means: (p, q) => (['count', 'distinct'].includes(q.model.measures.get(p['records'] as string)?.kind ?? '') ? intent({ do: 'ofSingleRecords', measure: p['records'] as string }, { do: 'saidPeriod', period: p['Period'] as SaidPeriod, how: 'set', role: p['DateVerb'] as string }) : null), cost: -0.4 },
+  { gives: 'Intent', form: '[(only|just)] {Members} {Measure} (only|alone)', means: ofRecords, cost: -0.15 },
   { gives: 'Intent', form: `${FOR} {Members} {Measure} [(only|alone)]`, means: ofRecords, cost: -0.15 },
   { gives: 'Intent', form: '(of|from|to|among|with) {Level} (from|in|at|of|with|who are|that are) {Members}', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) ? only(p) : null), cost: -0.2 },
   { gives: 'Intent', form: '[and] (for|of|from|only for|just for|only|just) {Members} {Level} [(only|alone)]', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) || p['Level'] === list(p).level ? null : only(p)), cost: 0.25 },

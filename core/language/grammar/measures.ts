@@ -3,7 +3,7 @@ import { arithmetic, measureOf as toCalculation, type Calculation } from '../../
 import { measure as measureOf } from '../../model/model';
 import type { Grain } from '../../time/grain';
 import { same, type Transform } from '../../reading/schema';
-import { followUp, intent, type Intent, type SaidEdit, type SaidPeriod, type SaidShown, type SaidTransform } from '../intent';
+import { followUp, intent, refused, type Intent, type SaidEdit, type SaidPeriod, type SaidShown, type SaidTransform } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
@@ -49,6 +49,13 @@ function partOfWhole(parts: Parts): Intent | null {
   return part === whole ? null : intent(show([{ calculation: arithmetic('divide', toCalculation(part), toCalculation(whole)), transform: null }]));
 }
 
+/** "cost of cancelled sailings", where the model counts these but holds no cost of theirs. */
+function ofSomeRecords(parts: Parts, { model }: Question): Intent | null {
+  const [measure, records] = [parts['Measure'] as string, parts['records'] as string].map((id) => model.measures.get(id));
+  if (!measure || records?.kind !== 'count' || records.only.length === 0 || measure.kind === 'count') return null;
+  return refused(`The model counts ${records.name.toLowerCase()}, but has no ${measure.name.toLowerCase()} of these alone. Ask for both side by side, or narrow by a level that tells them apart.`);
+}
+
 const VERSUS = '(vs|versus|against|compared to|compared with|beside|next to|alongside|relative to|v)';
 
 export const MEASURE_RULES: readonly Rule<Question>[] = [
@@ -84,6 +91,7 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(as a|with a|as|show a|use a)] (moving|rolling) {Number} {Unit} average', means: (p) => { const value = moving(p['Number']); return value === null ? null : intent({ do: 'transform', transform: value }, { do: 'breakdown', by: [{ kind: 'time', grain: p['Unit'] as never }], how: 'join' }); }, cost: 0.1, examples: ['rolling 3 month average'] },
   { gives: 'Intent', form: '(smooth|smoothed|smoothen|average) [(it|this|that|them)] [out] (over|by|with|across) {Number} [({Unit}|points)]', means: (p) => { const value = moving(p['Number']); return value === null ? null : followUp({ do: 'transform', transform: value }); }, cost: 0.05, examples: ['smooth it over 4 weeks'] },
   { gives: 'Intent', form: '(in terms of|measured in|measured by|counted in|judged by) {ShownList}', means: (p) => followUp(show(list(p))), cost: 0.05 },
+  { gives: 'Intent', form: '{Measure} of {Measure:records}', means: ofSomeRecords, cost: -0.2 },
   { gives: 'Intent', form: '(their|its|his|her) {ShownList}', means: (p) => followUp(show(list(p))), cost: 0.05 },
   { gives: 'Intent', form: '[(as a|with a|as)] (moving|rolling) average (over|of) {Number} [{Unit}]', means: (p) => { const value = moving(p['Number']); return value === null ? null : intent({ do: 'transform', transform: value }); }, cost: 0.1, examples: ['moving average over 3'] },
 

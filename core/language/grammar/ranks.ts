@@ -80,6 +80,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Sense} {Percent} [of] {Key} [{RankTail}]', means: share, cost: -0.1, examples: ['top 10% of months'] },
   { gives: 'Intent', form: '{Sense} {Number:Percent} (percent|per cent|%) [of] {Key} [{RankTail}]', means: share, cost: -0.1, examples: ['top 10 percent of months'] },
   { gives: 'Intent', form: '{Sense} {Measure:records} (by|in terms of|in|according to) {Measure}', means: (p, q) => extremeRecords(p, q), cost: -0.3 },
+  { gives: 'Intent', form: '[{Number}] (most|least) {Measure} {Measure:records}', means: (p, q) => extremeRecords({ ...p, Sense: q.tokens.some((token) => token.word === 'least') ? 'bottom' : 'top' }, q), cost: -0.5 },
+  { gives: 'Intent', form: '(on|in|at|for|from|by|with) (which|what) {Key} (mostly|mainly|chiefly|most)', means: (p) => first(null)({ ...p, Sense: 'top' }), cost: -0.1, examples: ['in which month mostly'] },
   { gives: 'Intent', form: '{Sense} {Key} [{RankTail}]', means: ten, examples: ['best months'] },
   { gives: 'Intent', form: '{Sense} {One:Key} [{RankTail}]', means: (p) => (tailOf(p).within === undefined ? first(null)(p) : rank(p, 1)), cost: -0.08, examples: ['best month'] },
   { gives: 'Intent', form: '{Sense} {Number} {Calculation} (by|per|for each|of each) {Key}', means: ranked, cost: -0.1 },
@@ -168,7 +170,8 @@ function extremeRecords(parts: Parts, { model }: Question): Intent | null {
   const records = model.measures.get(parts['records'] as string);
   const measure = parts['Measure'] as string;
   if (records?.kind !== 'count' || rowColumnOf(model, measure)?.fact !== records.fact) return null;
-  return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(measure), transform: null }] }, { do: 'rows', how: 'list', fact: records.fact, columns: [] }, { do: 'sortBest', sense: parts['Sense'] as Sense, by: measureOf(measure) });
+  const count = parts['Number'] as number | undefined;
+  return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(measure), transform: null }] }, { do: 'rows', how: 'list', fact: records.fact, columns: [] }, { do: 'sortBest', sense: parts['Sense'] as Sense, by: measureOf(measure) }, ...(count === undefined ? [] : [{ do: 'remark' as const, text: `All of them are listed; the first ${count} are those that were asked for.` }]));
 }
 
 /** "worked the most hours", of Hours worked: a verb that is in the name of the measure, or stands for its noun. */

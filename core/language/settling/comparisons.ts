@@ -149,7 +149,9 @@ export function withRatios(said: readonly SaidEdit[], base: Reading, asFollowUp:
   if (ratio.per === undefined && isOtherMoney(only.calculation, ratio.whole, model)) throw new CannotSettle('One of these is an amount of money and the other is not, so neither is a share of the other; say “… per …” for the one divided by the other.', true);
   const quotient = arithmetic('divide', only.calculation, ratio.whole);
   const divided: SaidEdit = { do: 'show', how: 'replace', shown: [{ calculation: (ratio.per ?? 1) === 1 ? quotient : arithmetic('multiply', quotient, { kind: 'number', value: ratio.per ?? 1 }), transform: null }] };
-  return [divided, ...said.filter((edit) => edit !== ratio && !shows.includes(edit))];
+  const narrowed = asFollowUp && base.where.length > 0 && ratio.per === undefined;
+  const remark: SaidEdit[] = narrowed ? [{ do: 'remark', text: 'Both parts are of what the conditions leave.' }] : [];
+  return [divided, ...remark, ...said.filter((edit) => edit !== ratio && !shows.includes(edit))];
 }
 
 /** Is one measure an amount of money and the other none, or of another currency? */

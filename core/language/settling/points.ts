@@ -1,7 +1,7 @@
 /** Settling references: "that month", "the first one", "it", "those routes" point at the answer before. */
 import { unitOf, type Points } from '../../analysis/points';
 import { isMeasure } from '../../model/calculation';
-import { measure as measureOf } from '../../model/model';
+import { measure as measureOf, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
 import { byLevel, same, type Reading } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
@@ -81,7 +81,7 @@ export function sameEdits(kind: 'any' | 'place', { points, before, model }: Situ
 }
 
 /** After a count of members: those members, by what they were chosen by. After anything else: the records. */
-export function whichAreThese(base: Reading, asked: string | undefined): Edit[] {
+export function whichAreThese(base: Reading, asked: string | undefined, model: Model): Edit[] {
   const levels = base.by.filter((one) => one.kind === 'level');
   // “what tier are they”, of customers
   if (asked !== undefined && levels.length > 0 && !levels.some((one) => one.level === asked)) return [{ do: 'breakdown', how: 'add', by: [byLevel(asked)] }];
@@ -92,7 +92,8 @@ export function whichAreThese(base: Reading, asked: string | undefined): Edit[] 
     const shown = tested?.kind === 'measure' ? [{ do: 'show' as const, how: 'replace' as const, shown: [shownPlainly(tested.calculation)] }] : [{ do: 'show' as const, how: 'replace' as const, shown: [only] }];
     return [...shown, { do: 'breakdown', how: 'add', by: asked === undefined || asked === level ? [byLevel(level)] : [byLevel(level), byLevel(asked)] }];
   }
-  return [{ do: 'rows', how: 'list', columns: [] }];
+  const hasLevel = asked !== undefined && !model.facts.has(asked);
+  return [{ do: 'rows', how: 'list', columns: hasLevel ? [{ kind: 'level', level: asked }] : [] }];
 }
 
 /** The members that the answer before shows last, under the conditions that chose them, as one count. */

@@ -33,7 +33,9 @@ function isComplete(said: readonly SaidEdit[]): boolean {
 export function readsAsFollowUp(intents: readonly Intent[], before: Reading | null): boolean {
   if (before === null) return false;
   if (intents.some((one) => one.fresh)) return false;
-  return intents.some((one) => one.followUp) || !isComplete(intents.flatMap((one) => one.edits));
+  // “group bookings only”, of bookings that are shown already, names nothing new
+  const isShown = (edit: SaidEdit) => edit.do === 'mention' && before.shown.some((one) => same(one.calculation, { kind: 'measure', measure: edit.measure }));
+  return intents.some((one) => one.followUp) || !isComplete(intents.flatMap((one) => one.edits).filter((edit) => !isShown(edit)));
 }
 
 /** @param asFollowUp whether the reading before stays in force where nothing is said of it */
@@ -47,7 +49,7 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
   try {
     const said = withRatios(oneRank(intents.flatMap((one) => one.edits)), base, asFollowUp, situation.model);
     const { edits, notes } = settledEdits(said, situation, base, asFollowUp);
-    if (edits.length === 0 && !intents.some((one) => one.fresh) && !said.some((edit) => ['reference', 'same', 'byHowMuch', 'now', 'change'].includes(edit.do))) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.', final: false };
+    if (edits.length === 0 && !intents.some((one) => one.fresh) && !said.some((edit) => ['reference', 'same', 'byHowMuch', 'now', 'change', 'overTime'].includes(edit.do))) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.', final: false };
     const transforms = new Set(edits.flatMap((edit) => (edit.do === 'transform' ? [edit.transform?.kind] : edit.do === 'show' ? edit.shown.map((one) => one.transform?.kind) : [])).flatMap((kind) => kind ?? []));
     if (transforms.size > 1 && edits.some((edit) => edit.do === 'transform')) throw new CannotSettle('Two ways of showing it are asked for at once; name one, for example the share or the running total.');
     const edited = applyEdits(base, edits, situation.model);
@@ -235,7 +237,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         after.push((done) => sortEdits(edit.sense, edit.by, done, base, model));
         break;
       case 'whichAreThese':
-        edits.push(...whichAreThese(base, edit.level));
+        edits.push(...whichAreThese(base, edit.level, model));
         break;
       case 'columns':
         edits.push(...columnEdits(edit.columns, base));
@@ -248,7 +250,11 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
       case 'reference':
         after.push(() => referenceEdits(edit.level, base));
         break;
+      case 'remark':
+        notes.push(edit.text);
+        break;
       case 'overTime':
+        if (edit.keeps && asFollowUp && base.by.some((one) => one.kind === 'time')) break;
         after.push((_done, when) => [overTime(said, when, calendar, model, base)]);
         break;
       case 'kindOfLevel':
