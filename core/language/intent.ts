@@ -118,7 +118,7 @@ export type SaidEdit =
   /** "for each line": a breakdown more; a share is then of each. */
   | { readonly do: 'forEach'; readonly by: readonly Breakdown[] }
   /** Null as the level: the one shown. */
-  | { readonly do: 'saidRank'; readonly rank: Omit<Rank, 'direction' | 'of'> & { readonly of: Key | null }; readonly sense: Sense; readonly on?: 'difference' | 'percent' }
+  | { readonly do: 'saidRank'; readonly rank: Omit<Rank, 'direction' | 'of'> & { readonly of: Key | null }; readonly sense: Sense; readonly on?: 'difference' | 'percent'; /** Asked of people, which periods are not. */ readonly who?: true }
   /** "which channel grew most": a rank by how far what is shown lies from what it stands beside. */
   | { readonly do: 'saidChangeRank'; readonly sense: Sense; readonly on: 'difference' | 'percent'; readonly count: number; readonly marked: boolean; readonly of: Key | null; /** Of the level of that kind, where none is named. */ readonly ofKind?: 'place' | 'person'; readonly calculation: Calculation | null }
   | { readonly do: 'saidChangeOrder'; readonly on: 'difference' | 'percent'; readonly direction: 'up' | 'down' }

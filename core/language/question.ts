@@ -95,6 +95,11 @@ export class Question {
       for (const match of this.names.exactly(words))
         found.push({ end, match, cost: cost + match.cost, assumption: by === 'name' ? synonymAssumption(said, match) : { said, meant: match.label, by } });
     }
+    if (end === start + 1 && found.length > 0 && found.every(({ assumption }) => assumption?.by === 'typing')) {
+      // “borrowed” is of borrowings rather than borrowers misspelt
+      const meant = this.names.meantByVerb(this.tokens[start]?.word ?? '');
+      if (meant.length > 0) return meant.map((match) => ({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } }));
+    }
     if (found.length === 0 && end === start + 2) found.push(...this.joined(start, said));
     if (found.every(({ match }) => this.isDateVerb(match, start)) && end - start <= LONGEST_PART)
       for (const { words, cost, by } of spellings) {

@@ -140,6 +140,8 @@ export function read(text: string, context: ReadContext): ReadResult {
   const notes: Note[] = [...typed, ...assumed, ...first.notes.map((note): Note => ({ kind: 'assumed', text: note }))];
   const perLevel = brokenDownInstead(first.reading);
   if (perLevel !== null && impossibility(perLevel, names) === null) notes.push({ kind: 'assumed', text: '“Per” divides by how many there are.', options: [{ label: sentence(perLevel).text, reading: perLevel }] });
+  const counted = first.edits.some((edit) => edit.do === 'show') || first.asFollowUp ? null : countedInstead(first.reading);
+  if (counted !== null && impossibility(counted, names) === null) notes.push({ kind: 'assumed', text: 'How many there are is one click away.', options: [{ label: sentence(counted).text, reading: counted }] });
   const shareOfMany = sharedInstead(first.reading);
   if (shareOfMany !== null && impossibility(shareOfMany, names) === null) notes.push({ kind: 'caveat', text: 'This is a share of what the conditions leave, so it is all of it. The share among all members is one click away.', options: [{ label: sentence(shareOfMany).text, reading: shareOfMany }] });
   else if (first.reading.by.length === 0 && first.reading.where.length > 0 && first.reading.shown.some((one) => one.transform?.kind === 'share')) notes.push({ kind: 'caveat', text: 'This is a share of what the conditions leave, so it is all of it.' });
@@ -165,6 +167,14 @@ function brokenDownInstead(reading: Reading): Reading | null {
   const by = byLevel(only.calculation.right.level);
   const { left } = only.calculation;
   return reading.by.some((one) => same(one, by)) ? null : { ...reading, shown: [{ calculation: left, transform: only.transform }], by: [...reading.by, by], order: reading.order?.by.kind === 'measure' ? { ...reading.order, by: { kind: 'measure', calculation: left } } : reading.order };
+}
+
+/** "vessels by class", with no measure named, shows the usual one by both; some mean how many there are. */
+function countedInstead(reading: Reading): Reading | null {
+  const levels = reading.by.filter((one) => one.kind === 'level');
+  const [counted] = levels;
+  if (counted === undefined || reading.by.length < 2 || reading.by.length > 3 || reading.rank !== null || reading.rows !== null) return null;
+  return { ...reading, shown: [{ calculation: { kind: 'members', level: counted.level }, transform: null }], by: reading.by.filter((one) => one !== counted), order: null };
 }
 
 /** "share of sales for students", with nothing broken down, is all of what the condition leaves; some mean the share that students have. */

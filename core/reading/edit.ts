@@ -53,8 +53,9 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
     case 'condition':
       return condition(reading, edit, model);
     case 'period': {
+      if (edit.period === null) return clear(reading, { do: 'clear', what: 'period' }, model);
       const role = edit.role ?? reading.when?.role;
-      return done({ ...reading, when: edit.period === null ? null : { period: edit.period, ...(role === undefined || role === model.defaultDate ? {} : { role }) } });
+      return done({ ...reading, when: { period: edit.period, ...(role === undefined || role === model.defaultDate ? {} : { role }) } });
     }
     case 'dateRole':
       return done(withRole(reading, edit.role, model));
@@ -115,6 +116,7 @@ function show(reading: Reading, edit: Extract<Edit, { do: 'show' }>): Edited {
   }
   const left = reading.shown.filter((there) => !edit.shown.some((one) => same(one.calculation, there.calculation)));
   if (left.length === 0) return refused('That would leave nothing to show; name another measure to show instead.');
+  if (left.length === reading.shown.length) return refused('That is not shown now, so it cannot be taken away.');
   return done({ ...reading, shown: left });
 }
 

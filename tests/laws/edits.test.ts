@@ -67,7 +67,7 @@ function inverse(edit: Edit, before: Reading): Edit[] | null {
   if (before.rows !== null || before.against?.kind === 'members') return null;
   switch (edit.do) {
     case 'period':
-      return [{ do: 'period', period: before.when?.period ?? null, ...(before.when?.role === undefined ? {} : { role: before.when.role }) }];
+      return [{ do: 'period', period: before.when?.period ?? null, ...(before.when?.role === undefined ? {} : { role: before.when.role }) }, ...(before.against?.kind === 'period' ? [{ do: 'compare' as const, against: before.against }] : [])];
     case 'view':
       return [{ do: 'view', view: before.view }];
     case 'breakdown':

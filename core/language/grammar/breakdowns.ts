@@ -1,6 +1,6 @@
 /** Grammar of breakdowns: by which levels, grains, ranges and named sets. Gives `Calendar`, `Key`, `Breakdown`, `BreakdownList` and edits. */
 import { byLevel, type Breakdown, type Key } from '../../reading/schema';
-import { followUp, intent, withShown, type Intent, type SaidShown, type Sense } from '../intent';
+import { followUp, intent, withShown, type Intent, type SaidPeriod, type SaidShown, type Sense } from '../intent';
 import type { Calculation } from '../../model/calculation';
 import { rowColumnOf } from '../../model/model';
 import type { Question } from '../question';
@@ -106,6 +106,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(is|are|has|have|was|were) {ShownList} [been] (going up|going down|rising|falling|growing|increasing|decreasing|declining|improving|getting better|getting worse|getting longer|getting shorter|getting higher|getting lower|worsening|shrinking|on the rise|trending up|trending down)', means: (p) => intent({ do: 'show', how: 'replace', shown: p['ShownList'] as SaidShown[] }, { do: 'overTime' }), cost: -0.6 },
   { gives: 'Intent', form: 'how (is|are|has|have) (it|that|this|they) [been] (developing|going|trending|doing|developed|evolved|evolving|moved|moving|trended) [over time]', means: () => followUp({ do: 'overTime' }), cost: -0.3, examples: ['how has it developed'] },
   { gives: 'Intent', form: '{OneUnit:first} by {OneUnit:Unit}', means: (p) => (p['first'] === p['Unit'] ? join([grain(p)]) : null), cost: -0.3, examples: ['week by week'] },
+  { gives: 'Intent', form: '(for|in|during) each of {Relative:Period}', means: (p) => eachOf(p), cost: -0.2, examples: ['for each of the last 6 months'] },
   { gives: 'Intent', form: '{UnitAdverb}', means: (p) => join([{ kind: 'time', grain: p['UnitAdverb'] as never }]), examples: ['monthly'] },
   { gives: 'Intent', form: '{UnitAdverb} (breakdown|view|figures|numbers|values|development|trend|split|basis) [of]', means: (p) => join([{ kind: 'time', grain: p['UnitAdverb'] as never }]), examples: ['monthly figures'] },
   { gives: 'Intent', form: '{UnitAdverb} instead', means: (p) => ({ ...join([{ kind: 'time', grain: p['UnitAdverb'] as never }]), followUp: true }), examples: ['weekly instead'] },
@@ -137,6 +138,12 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[(compare|for)] {SetList} (vs|versus|against|with|beside|compared to|compared with) (rest|others|everything else|all others) [${BY_MEASURE}]`, means: compared('rest'), cost: -0.2 },
   { gives: 'Intent', form: `[(compare|for)] {SetList} (vs|versus|against|with|beside|compared to|compared with) (all|total|everything|everyone) [{Level}] [${BY_MEASURE}]`, means: compared('all'), cost: -0.2 },
 ];
+
+/** "for each of the last 6 months": these months, by month. */
+function eachOf(parts: Parts): Intent | null {
+  const period = parts['Period'] as SaidPeriod;
+  return period.kind === 'latest' ? intent({ do: 'saidPeriod', how: 'set', period }, { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain: period.grain }] }) : null;
+}
 
 /** Words between a question word and what it asks about. */
 function is(): string {

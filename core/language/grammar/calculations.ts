@@ -1,6 +1,6 @@
 /** Grammar of what is shown: measures, row functions, arithmetic, transforms. Gives `Term`, `Calculation`, `Shown` and `ShownList`. */
 import { arithmetic, measureOf, type Calculation, type Operator, type RowFunction } from '../../model/calculation';
-import { factsOf } from '../../model/model';
+import { factsOf, rowColumnOf } from '../../model/model';
 import { same, type Transform } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
 import type { SaidShown, SaidTransform } from '../intent';
@@ -36,6 +36,12 @@ function ofRecords(parts: Parts, { model }: Question): Calculation | null {
   const [measure, records] = [parts['Measure'] as string, parts['records'] as string].map((id) => model.measures.get(id));
   if (!measure || records?.kind !== 'count' || records.only.length > 0 || measure.kind === 'count') return null;
   return factsOf(model, measureOf(measure.id)).includes(records.fact) ? measureOf(measure.id) : null;
+}
+
+/** "median spend per booking": each of the records has one such number. */
+function isOfRecords(parts: Parts, { model }: Question): boolean {
+  const records = model.measures.get(parts['records'] as string);
+  return records?.kind === 'count' && records.only.length === 0 && rowColumnOf(model, parts['Measure'] as string)?.fact === records.fact;
 }
 
 /** "rides on an average day": the sums of the days, averaged. */
@@ -90,6 +96,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '{Measure} average', means: rowFunction('average'), cost: 0.1 },
   { gives: 'Term', form: 'median [of] {Measure}', means: rowFunction('median') },
   { gives: 'Term', form: '{Measure} median', means: rowFunction('median'), cost: 0.1 },
+  ...([['median', 'median'], ['(minimum|min|lowest|smallest)', 'minimum'], ['(maximum|max|highest|largest)', 'maximum']] as const).map(([word, name]): Rule<Question> => ({ gives: 'Term', form: `${word} [of] {Measure} per {Measure:records}`, means: (p, q) => (isOfRecords(p, q) ? rowFunction(name)(p, q) : null), cost: -0.4 })),
   { gives: 'Term', form: '(minimum|min|smallest single|lowest single|shortest single) [of] {Measure}', means: rowFunction('minimum') },
   { gives: 'Term', form: '(maximum|max|largest single|highest single|biggest single|longest single) [of] {Measure}', means: rowFunction('maximum') },
   { gives: 'Term', form: '(highest|largest) {Measure}', means: rowFunction('maximum'), cost: 0.3 },

@@ -59,6 +59,8 @@ export const CHANGE_CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'ChangeClause', form: '[(its|their|our)] {Calculation} {ChangeTest} [{ChangeBasis}]', means: clause, cost: -0.05 },
   { gives: 'ChangeClause', form: '(lost|lose|losing|are losing|is losing|have lost|has lost) {Calculation} [{ChangeBasis}]', means: (p) => ({ ...clause(p), test: atAll('bottom') }), cost: -0.05 },
   { gives: 'ChangeClause', form: '(gained|gain|gaining|are gaining|is gaining|have gained|has gained|won) {Calculation} [{ChangeBasis}]', means: (p) => ({ ...clause(p), test: atAll('top') }), cost: -0.05 },
+  { gives: 'ChangeClause', form: '(growing|rising|increasing|climbing) {Calculation} [{ChangeBasis}]', means: (p) => ({ ...clause(p), test: atAll('top') }) },
+  { gives: 'ChangeClause', form: '(falling|dropping|declining|decreasing|shrinking) {Calculation} [{ChangeBasis}]', means: (p) => ({ ...clause(p), test: atAll('bottom') }) },
   { gives: 'ChangeClause', form: '{Turned} [{ChangeBasis}]', means: turned },
   { gives: 'ChangeClause', form: '[(its|their|our)] {Calculation} {Turned} [{ChangeBasis}]', means: turned, cost: -0.05 },
   ...WAYS.flatMap(([words, way]): Rule<Question>[] => [

@@ -21,6 +21,7 @@ function changed(way: Way | null, { count, marked, on }: Said) {
   };
 }
 const besidePlan = (made: Intent | null): Intent | null => made && { ...made, edits: [...made.edits, { do: 'compare', against: { kind: 'plan' } }] };
+const asFollowUp = (made: Intent | null): Intent | null => made && { ...made, followUp: true };
 /** Of the level that the model marks for who or where. */
 const ofKind = (kind: 'place' | 'person', made: Intent | null): Intent | null => made && { ...made, edits: made.edits.map((edit) => (edit.do === 'saidChangeRank' ? { ...edit, ofKind: kind } : edit)) };
 const one = changed(null, { count: 10, marked: true, on: 'difference' });
@@ -31,6 +32,14 @@ const MOST = '(most|strongest|furthest|hardest)';
 const ABOUT = '[(in|of) {Calculation}] [(by|per|for each|across|among|of) {Key}]';
 const SORT = '(sorted by|sort by|ordered by|order by|sort on|sort it by|sort them by|order it by|ranked by|rank by)';
 const sorted = (direction: 'up' | 'down') => (parts: Parts): Intent => followUp({ do: 'saidChangeOrder', on: parts['ChangePart'] as 'difference' | 'percent', direction });
+
+const KINDS = [['where', 'place'], ['who', 'person']] as const;
+const MOVING = [['(growing|rising|increasing|climbing|grow|rise|increase|grown|risen|increased)', 'top'], ['(falling|dropping|declining|shrinking|decreasing|fall|drop|decline|fallen|dropped|declined)', 'bottom']] as const;
+const FASTEST = [['(fastest|quickest)', 'percent'], ['(most|strongest)', 'difference']] as const;
+/** Where members are beside what they are compared with. */
+const PLACES = [['(behind|lagging|lagging behind|furthest behind|below|short)', 'bottom'], ['(ahead|furthest ahead|in front)', 'top']] as const;
+/** What members did with the plan that the answer before stands beside. */
+const MET = [['(missed|fell short of|fell behind)', 'under'], ['(beat|exceeded|hit|reached|made|met)', 'atLeast']] as const;
 
 export const CHANGE_RULES: readonly Rule<Question>[] = [
   { gives: 'Move', form: '(rise|increase|gain|jump|growth|climb)', means: () => 'top' },
@@ -48,20 +57,25 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[{Number}] ${BIG} {Moves} ${ABOUT}`, means: ten, cost: -0.3, examples: ['5 biggest drops', 'biggest losers'] },
   { gives: 'Intent', form: `(top|${BIG.slice(1, -1)}) [{Number}] {Moves} ${ABOUT}`, means: ten, cost: -0.3, examples: ['top 5 drops'] },
   { gives: 'Intent', form: `(which|what) {Key} [(has|have|did)] {Moved} [the] ${MOST} [(in|by|on) {Calculation}]`, means: one, cost: -0.4, examples: ['which month fell most'] },
-  ...([['where', 'place'], ['who', 'person']] as const).flatMap(([word, kind]) => ([['(growing|rising|increasing|climbing|grow|rise|increase|grown|risen|increased)', 'top'], ['(falling|dropping|declining|shrinking|decreasing|fall|drop|decline|fallen|dropped|declined)', 'bottom']] as const).flatMap(([moving, way]) => ([['(fastest|quickest)', 'percent'], ['(most|strongest)', 'difference']] as const).map(([how, on]): Rule<Question> => ({ gives: 'Intent', form: `${word} (is|are|was|were|did|do|does|has|have) {Calculation} ${moving} [the] ${how}`, means: (p) => ofKind(kind, changed(way, { count: 10, marked: true, on })(p)), cost: -0.4 })))),
-  { gives: 'Intent', form: '(and|and which|and which ones|and those that|and what|now which|what about those that) {Moved} [(most|the most)]', means: (p) => { const made = one(p); return made && { ...made, followUp: true }; }, cost: 0.1, examples: ['and which fell'] },
+  ...KINDS.flatMap(([word, kind]) => MOVING.flatMap(([moving, way]) => FASTEST.map(([fastest, on]): Rule<Question> => ({
+    gives: 'Intent',
+    form: `${word} (is|are|was|were|did|do|does|has|have) {Calculation} ${moving} [the] ${fastest}`,
+    means: (p) => ofKind(kind, changed(way, { count: 10, marked: true, on })(p)),
+    cost: -0.4,
+  })))),
+  { gives: 'Intent', form: '(and|and which|and which ones|and those that|and what|now which|what about those that) {Moved} [(most|the most)]', means: (p) => asFollowUp(one(p)), cost: 0.1, examples: ['and which fell'] },
   { gives: 'Intent', form: '(which|what) [{Number}] {Key} [(has|have|did|is|are)] {Moved} [the] (fastest|quickest) [(in|by|on) {Calculation}]', means: changed(null, { count: 10, marked: true, on: 'percent' }), cost: -0.4, examples: ['which month grew fastest'] },
   { gives: 'Intent', form: `(which|what) [{Number}] {Key} [(has|have|did)] {Moved} [the] most [(in|by|on) {Calculation}]`, means: one, cost: -0.4 },
-  { gives: 'Intent', form: `(which|what|which ones|which one|what) [(has|have)] {Moved} [the] ${MOST}`, means: (p) => { const made = ten(p); return made && { ...made, followUp: true }; }, cost: -0.2 },
-  { gives: 'Intent', form: '(which|what|which ones|which one) [(has|have|is|are)] {Turned:Move} [(most|the most)]', means: (p) => { const made = ten(p); return made && { ...made, followUp: true }; }, cost: -0.2 },
+  { gives: 'Intent', form: `(which|what|which ones|which one|what) [(has|have)] {Moved} [the] ${MOST}`, means: (p) => asFollowUp(ten(p)), cost: -0.2 },
+  { gives: 'Intent', form: '(which|what|which ones|which one) [(has|have|is|are)] {Turned:Move} [(most|the most)]', means: (p) => asFollowUp(ten(p)), cost: -0.2 },
   { gives: 'Intent', form: '(which|what) {Key} [(has|have|is|are)] {Turned:Move} [the] most [(in|by|on) {Calculation}]', means: one, cost: -0.4, examples: ['which month got worse most'] },
   { gives: 'Intent', form: `[{Number}] {Key} (that|which|where) [{Calculation}] {Moved} [the] ${MOST}`, means: ten, cost: -0.4, examples: ['months that grew most'] },
   { gives: 'Intent', form: `(which|what) {Key} (lost|gained) [the] most {Calculation}`, means: (p, q) => changed(null, { count: 10, marked: true, on: 'difference' })({ ...p, Moved: q.tokens.some((token) => token.word === 'lost') ? 'bottom' : 'top' }), cost: -0.4 },
   { gives: 'Intent', form: '[{Number}] (fastest|quickest|strongest) (growing|rising) {Key} [(by|in) {Calculation}]', means: changed('top', { count: 10, marked: false, on: 'percent' }), cost: -0.3, examples: ['fastest growing months'] },
   { gives: 'Intent', form: '[{Number}] (fastest|quickest|strongest) (shrinking|falling|declining) {Key} [(by|in) {Calculation}]', means: changed('bottom', { count: 10, marked: false, on: 'percent' }), cost: -0.3, examples: ['fastest falling months'] },
   { gives: 'Intent', form: '[(which|what)] {Key} (missed|fell short of|fell behind|is furthest below|are furthest below|is furthest behind|was furthest below) [(its|their|our)] {PlanName} [by] [the] [(most|furthest)]', means: (p) => besidePlan(changed('bottom', { count: 10, marked: true, on: 'difference' })(p)), cost: 0.1 },
-  ...([['(behind|lagging|lagging behind|furthest behind|below|short)', 'bottom'], ['(ahead|furthest ahead|in front)', 'top']] as const).map(([words, way]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} (is|are|was|were) ${words} [(most|the most)]`, means: (p) => { const made = changed(way, { count: 10, marked: true, on: 'difference' })(p); return made && { ...made, followUp: true }; }, cost: 0.1 })),
-  ...([['(missed|fell short of|fell behind)', 'under'], ['(beat|exceeded|hit|reached|made|met)', 'atLeast']] as const).map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} ${words} it`, means: (p) => followUp({ do: 'saidMeasureTest', at: p['Key'] as Key, calculation: null, test: { test, value: { value: 0 } }, count: false, narrows: true, besidePlan: true }), cost: 0.1 })),
+  ...PLACES.map(([words, way]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} (is|are|was|were) ${words} [(most|the most)]`, means: (p) => asFollowUp(changed(way, { count: 10, marked: true, on: 'difference' })(p)), cost: 0.1 })),
+  ...MET.map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} ${words} it`, means: (p) => followUp({ do: 'saidMeasureTest', at: p['Key'] as Key, calculation: null, test: { test, value: { value: 0 } }, count: false, narrows: true, besidePlan: true }), cost: 0.1 })),
   { gives: 'Intent', form: '[(which|what)] {Key} (beat|exceeded|is furthest above|are furthest above|is furthest ahead of|was furthest above) [(its|their|our)] {PlanName} [by] [the] [(most|furthest)]', means: (p) => besidePlan(changed('top', { count: 10, marked: true, on: 'difference' })(p)), cost: 0.1 },
   { gives: 'Intent', form: `{Key} (with|where|had|has) [the] ${BIG} {Move} [(in|of) {Calculation}]`, means: ten, cost: -0.3, examples: ['months with the biggest drop'] },
   { gives: 'Intent', form: `[(sorted|sort|ordered|with)] [the] ${BIG} (change|changes|difference|differences|{Move}|{Moves:Move}) first`, means: (p) => followUp({ do: 'saidChangeOrder', on: 'difference', direction: p['Move'] === 'bottom' ? 'up' : 'down' }), cost: -0.2, examples: ['biggest change first'] },

@@ -129,6 +129,9 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Members} instead [of {Members:old}]', means: asFollowUp(only) },
   { gives: 'Intent', form: '{Members} (only|alone|by itself|on its own)', means: only },
   { gives: 'Intent', form: `${WITHOUT} {Members}`, means: exclude },
+  { gives: 'Intent', form: `${WITHOUT} {Members:first} (and|or|nor|,|and also) [${WITHOUT.slice(1, -1)}] {Members:second}`, means: (p) => ({ edits: [...exclude({ Members: p['first'] }).edits, ...exclude({ Members: p['second'] }).edits] }), cost: -0.4 },
+  { gives: 'Intent', form: '[(number of|how many)] {Measure:records} (with|having|that had|that have|which had|which have|with any) {Measure}', means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'over', value: { value: 0 } } }, q), cost: -0.2 },
+  { gives: 'Intent', form: '[(number of|how many)] {Measure:records} (without|with no|without any|that had no|that have no|which had no|which have no|with zero) {Measure}', means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'atMost', value: { value: 0 } } }, q), cost: -0.2 },
   { gives: 'Intent', form: '[(for|in|only|just|with)] {NotMember:Member}', means: (p) => exclude({ Members: one(p) }), cost: 0.1 },
   { gives: 'Intent', form: '{Members} {Level} {ShownList}', means: (p, q) => (list(p).level === p['Level'] || isMemberHead(p, q) ? null : { edits: [...only(p).edits, { do: 'show', how: 'replace', shown: p['ShownList'] as SaidShown[] }, { do: 'subject', level: p['Level'] as string }] }), cost: 0.1 },
   { gives: 'Intent', form: '(neither|none of) {Members}', means: exclude },
@@ -229,6 +232,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   ...tested(`{Key} ${WHO} never {Measure}`, (is) => (p, q) => oftenTest(is)({ ...p, TimesTest: { test: 'missing' } }, q), -0.2),
   ...tested(`{Key} ${WHO} {AnyWord:verb} {TimesTest}`, oftenDone, -0.2),
   { gives: 'Intent', form: `${COUNT} {Key} ${WHO} {AnyWord:verb} {TimesTest}`, means: oftenDone('count'), cost: -0.3 },
+  { gives: 'Intent', form: 'how (many times|often) (was|were|is|are|has|have|did) {Members} [been] {AnyWord:verb}', means: (p, q) => timesOf(p, q), cost: -0.5 },
   { gives: 'TimesTest', form: '{NumberTest} (time|times)', means: (p) => p['NumberTest'] },
   { gives: 'TimesTest', form: '{Number} (time|times)', means: (p) => ({ test: 'between', value: { value: p['Number'] }, upper: { value: p['Number'] } }), cost: 0.1 },
   ...(['once', 'twice'] as const).flatMap((word, index): Rule<Question>[] => {
@@ -302,6 +306,12 @@ function oftenTest(is: Tested) {
 /** "which industry uses the phone most": a rank of one by the usual measure, among what is theirs. */
 function withRankOf(parts: Parts): Intent {
   return intent({ do: 'saidRank', sense: parts['Sense'] as Sense, rank: { count: 10, percent: false, of: parts['Key'] as Key, by: null, within: null, others: false, marked: true } }, ...only(parts).edits);
+}
+
+/** "how many times was this book borrowed": the count of that, of those members. */
+function timesOf(parts: Parts, { model, names }: Question): Intent | null {
+  const [counted, second] = names.meantByVerb(String(parts['verb']).toLowerCase()).filter(({ named }) => named.kind === 'measure' && model.measures.get(named.id)?.kind === 'count');
+  return counted === undefined || second !== undefined ? null : { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: measureOf(counted.named.id), transform: null }] }, ...only(parts).edits] };
 }
 
 /** "customers who ordered more than twice", where the model counts orders. */

@@ -2,7 +2,7 @@
 import { arithmetic, measureOf as toCalculation, type Calculation } from '../../model/calculation';
 import { measure as measureOf } from '../../model/model';
 import type { Grain } from '../../time/grain';
-import { same, type Transform } from '../../reading/schema';
+import { same, type Breakdown, type Transform } from '../../reading/schema';
 import { followUp, intent, refused, type Intent, type SaidEdit, type SaidPeriod, type SaidShown, type SaidTransform } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
@@ -49,6 +49,11 @@ function partOfWhole(parts: Parts): Intent | null {
   return part === whole ? null : intent(show([{ calculation: arithmetic('divide', toCalculation(part), toCalculation(whole)), transform: null }]));
 }
 
+/** "how does delay vary by weather". */
+function brokenDown(parts: Parts): Intent {
+  return intent(show(list(parts)), { do: 'breakdown', by: parts['BreakdownList'] as Breakdown[], how: 'join' });
+}
+
 /** "cost of cancelled sailings", where the model counts these but holds no cost of theirs. */
 function ofSomeRecords(parts: Parts, { model }: Question): Intent | null {
   const [measure, records] = [parts['Measure'] as string, parts['records'] as string].map((id) => model.measures.get(id));
@@ -80,6 +85,9 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[compare] {ShownList:first} ${VERSUS} {ShownList:second}`, means: sideBySide },
   { gives: 'Intent', form: 'compare {ShownList:first} (with|to|and) {ShownList:second}', means: sideBySide },
   { gives: 'Intent', form: 'compare {ShownList} [(in|for|of|during)] {Period:now} (and|with|to|vs|versus|against) {Period:then}', means: (p) => intent(show(list(p)), { do: 'saidComparison', period: p['now'] as SaidPeriod, with: p['then'] as SaidPeriod }), cost: -0.1 },
+  { gives: 'Intent', form: '(breakdown|split|overview|distribution|comparison) of {ShownList} (per|by|between|across|among|over) {BreakdownList}', means: brokenDown, cost: -0.5 },
+  { gives: 'Intent', form: '(how does|how do|how did) {ShownList} (vary|differ|change|develop) (by|across|between|among|with|over) {BreakdownList}', means: brokenDown, cost: -0.5 },
+  { gives: 'Intent', form: 'how (is|are|was|were) {ShownList} (distributed|split|spread|divided|made up|shared) (across|by|between|among|over) {BreakdownList}', means: brokenDown, cost: -0.5 },
   { gives: 'Intent', form: '(breakdown|split|overview|development|evolution|comparison) of {ShownList}', means: (p) => intent(show(list(p))), cost: 0.05 },
   { gives: 'Intent', form: '{Number} {Unit} (moving|rolling) average [of] {Calculation}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.05 },
   { gives: 'Intent', form: '{Number} {Unit} (moving|rolling) {Calculation}', means: (p, q) => (moving(p['Number']) && isMean(p['Calculation'] as Calculation, q) ? movingOfUnit(p) : null), cost: 0.1 },
@@ -111,8 +119,10 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of {Measure:whole} (is|are|was|were|has been|have been|had|have|get|got|gets|end up) {Measure:part}', means: partOfWhole, cost: -0.8 },
   { gives: 'Intent', form: '(how many|how much) of {Measure:whole} (is|are|was|were|has been|have been|got|get|gets) {Measure:part}', means: partOfWhole, cost: -0.5 },
   { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|fraction|%|percent) of {Calculation} (via|from|through|on|in|at|using|coming from|made via|made through|carried by|made by) {Members}', means: memberShare, cost: -0.25 },
+  { gives: 'Intent', form: '(how much|how many) of {Calculation} (is|was|are|were|comes|came) [in] (from|through|via|by|in|on|with|for) {Members}', means: memberShare, cost: -0.3 },
+  { gives: 'Intent', form: '(contribution|contributions|part) (of|from) {Members} (to|in) [(total|all|overall)] {Calculation}', means: memberShare, cost: -0.3 },
   { gives: 'Intent', form: '(what is|what was) {Members} (share|percentage|proportion) of {Calculation}', means: memberShare, cost: -0.3 },
-  { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction|%|percent|per cent) of {Calculation} [(that|which)] (is|was|are|were|is on|was on|are on|were on|is by|was by|is in|was in|is at|was at|is for|was for|is made in|was made in|happens in|happened in|happens at|comes from|came from|is from|was from|comes with|goes to|went to|is due to|was due to|is made by|is made with|falls on|fell on|is paid by|was paid by|is paid with|belongs to|is with) {Members}', means: memberShare, cost: -0.3 },
+  { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction|%|percent|per cent) of {Calculation} [(that|which)] (is|was|are|were|is on|was on|are on|were on|is by|was by|is in|was in|is at|was at|is for|was for|is made in|was made in|happens in|happened in|happens at|comes from|came from|comes through|came through|came in through|comes in through|comes via|came via|came in via|is from|was from|comes with|goes to|went to|is due to|was due to|is made by|is made with|falls on|fell on|is paid by|was paid by|is paid with|belongs to|is with) {Members}', means: memberShare, cost: -0.3 },
   { gives: 'Intent', form: '(as|in|show as|show it as) (percentage|share|proportion|%|percent|fraction) of [(all|total|overall|their|its|all their|all of their)] {Calculation}', means: (p) => intent({ do: 'saidRatio', whole: p['Calculation'] as Calculation }), cost: -0.1 },
   { gives: 'Intent', form: '(what|which) (share|percentage|proportion|fraction|%|percent|part) of [(all|total|overall)] {Calculation} (is|are|was|were) (that|this|it|they|these|those)', means: (p) => followUp({ do: 'saidRatio', whole: p['Calculation'] as Calculation }), cost: -0.5 },
   { gives: 'Intent', form: '(per|for each|for every|divided by|for every single) {Measure}', means: (p) => followUp({ do: 'saidRatio', whole: toCalculation(p['Measure'] as string), per: 1 }), cost: 0.35 },

@@ -69,6 +69,8 @@ function daysOfMonth(parts: Parts): SaidPeriod {
   return { kind: 'spread', from: one(from), to: one(to) };
 }
 
+const MONTHS_IN: Partial<Record<Grain, number>> = { month: 1, quarter: 3, half: 6 };
+
 /** Neighbouring periods said one by one are one stretch: "2024 and 2025", "June, July and August". */
 function neighbours(parts: Parts): SaidPeriod | null {
   const first = period(parts, 'first');
@@ -77,7 +79,7 @@ function neighbours(parts: Parts): SaidPeriod | null {
   if (first.kind === 'bareUnit') {
     if (next.kind === 'bareUnit') return first.grain === next.grain && next.ordinal === first.ordinal + 1 ? { kind: 'spread', from: first, to: rest.kind === 'spread' ? rest.to : rest } : null;
     const begins = next.kind === 'days' ? Number(next.from.slice(5, 7)) : 0;
-    return first.grain === 'month' && next.kind === 'days' && begins === first.ordinal + 1 ? { kind: 'spread', from: first, to: rest.kind === 'spread' ? rest.to : rest } : null;
+    return next.kind === 'days' && begins === first.ordinal * (MONTHS_IN[first.grain] ?? Number.NaN) + 1 ? { kind: 'spread', from: first, to: rest.kind === 'spread' ? rest.to : rest } : null;
   }
   if (first.kind === 'days' && rest.kind === 'days' && addDays(rest.to, 1) === first.from) return { kind: 'days', from: rest.from, to: first.to };
   if (first.kind !== 'days' || next.kind !== 'days' || addDays(first.to, 1) !== next.from) return null;

@@ -76,6 +76,10 @@ export const RANK_RULES: readonly Rule<Question>[] = [
 
   { gives: 'Intent', form: '{Sense} {Number} {Key} [{RankTail}]', means: ranked, cost: -0.1, examples: ['top 5 months'] },
   { gives: 'Intent', form: '{Sense} {Number} {Key} (only|alone)', means: ranked, cost: -0.15, examples: ['top 5 months only'] },
+  { gives: 'Intent', form: 'who (is|are|was|were) {Sense} {Number} {Key} [{RankTail}]', means: ranked, cost: -0.3 },
+  { gives: 'Intent', form: 'who (is|are|was|were) {Number} {Sense} {Key} [{RankTail}]', means: ranked, cost: -0.3 },
+  { gives: 'Intent', form: 'who (is|are|was|were) {Sense} {Key} [{RankTail}]', means: ten, cost: -0.2 },
+  { gives: 'Intent', form: '(which|what) {Key} (contribute|contributes|contributed|add|adds|added) [the] (most|least) to {Calculation}', means: (p, q) => first(q.tokens.some((token) => token.word === 'least') ? 'bottom' : 'top')(p), cost: -0.3 },
   { gives: 'Intent', form: '{Number} {Sense} {Key} [{RankTail}]', means: ranked, cost: -0.1, examples: ['5 best months'] },
   { gives: 'Intent', form: '{Sense} {Percent} [of] {Key} [{RankTail}]', means: share, cost: -0.1, examples: ['top 10% of months'] },
   { gives: 'Intent', form: '{Sense} {Number:Percent} (percent|per cent|%) [of] {Key} [{RankTail}]', means: share, cost: -0.1, examples: ['top 10 percent of months'] },
@@ -93,10 +97,11 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{One:Key} {Has} [the] {Sense} {Calculation} {RankEach}', means: firstOfEach, cost: -0.3 },
   { gives: 'Has', form: HAS, means: () => true },
   { gives: 'Has', form: '{Doing}', means: () => true },
-  { gives: 'Intent', form: '((which|what) (one|ones|of them|of these|of those)|who) ({Has}|is|was|are|were|did|does|do|performed) [the] {Sense}', means: (p) => markedOfShown(p), cost: -0.2, examples: ['which one did worst'] },
+  { gives: 'Intent', form: '(which|what) (one|ones|of them|of these|of those) ({Has}|is|was|are|were|did|does|do|performed) [the] {Sense}', means: (p) => markedOfShown(p), cost: -0.2, examples: ['which one did worst'] },
+  { gives: 'Intent', form: 'who ({Has}|is|was|are|were|did|does|do|performed) [the] {Sense}', means: (p) => whoOfShown(p), cost: -0.2 },
   { gives: 'Intent', form: '[and] (which|what) [(one|of them|of these|of those)] (is|are|was|were) [the] {Sense} [one]', means: (p) => markedOfShown(p), cost: 0.05, examples: ['which is worst'] },
   { gives: 'Intent', form: '{Sense} one', means: (p) => markedOfShown(p), cost: 0.1, examples: ['worst one'] },
-  { gives: 'Intent', form: 'who [the] {Sense} [(one|ones)]', means: (p) => markedOfShown(p), cost: 0.2 },
+  { gives: 'Intent', form: 'who [the] {Sense} [(one|ones)]', means: (p) => whoOfShown(p), cost: 0.2 },
   { gives: 'Intent', form: '(which|what) {Key} {Has} [the] {Sense}', means: first(null), cost: 0.1 },
   { gives: 'Intent', form: 'who {Has} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: null }), cost: 0.1 },
   { gives: 'Intent', form: 'who {DateVerb} [the] {Sense} {Calculation}', means: (p) => ({ edits: [{ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }, { do: 'saidDateVerb', role: p['DateVerb'] as string }] }), cost: -0.2 },
@@ -202,6 +207,11 @@ function rankedBy(parts: Parts): Intent {
 /** "which one did worst": the members shown, the first of them marked. */
 function markedOfShown(parts: Parts): Intent {
   return followUp({ do: 'saidRank', sense: parts['Sense'] as Sense, rank: { count: 10, percent: false, of: null, by: null, within: null, others: false, marked: true } });
+}
+
+function whoOfShown(parts: Parts): Intent {
+  const made = markedOfShown(parts);
+  return { ...made, edits: made.edits.map((edit) => (edit.do === 'saidRank' ? { ...edit, who: true } : edit)) };
 }
 
 function countOnly(parts: Parts): Intent | null {

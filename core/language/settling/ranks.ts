@@ -19,6 +19,7 @@ export function rankEdits(said: Extract<SaidEdit, { do: 'saidRank' }>, edits: re
   const all = [...saidBy, ...there];
   const of = rank.of ?? before ?? all.findLast((one) => one.kind === 'level' && !same(one, rank.within)) ?? all.findLast((one) => !same(one, rank.within));
   if (of === undefined) throw new CannotSettle('Nothing is broken down by members, so there is nothing to rank; say by which level.');
+  if (said.who && of.kind !== 'level') throw new CannotSettle('No people are shown who could be asked about; name the level.');
   const shows = edits.some((edit) => edit.do === 'show' && edit.how === 'replace');
   const more: Edit[] = [];
   const shownNow = edits.flatMap((edit) => (edit.do === 'show' && edit.how === 'replace' ? edit.shown : []))[0]?.calculation ?? base.shown[0]?.calculation ?? null;

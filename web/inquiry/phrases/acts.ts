@@ -100,7 +100,7 @@ export function dayEdits(from: string, to: string): Edit[] {
   return [{ do: 'period', period: { kind: 'days', from, to } }];
 }
 
-export const periodActs = (): EditAct[] => PERIODS.map(([label, period]) => ({ label, edits: [period === null ? { do: 'clear', what: 'period' } : { do: 'period', period }] }));
+export const periodActs = (): EditAct[] => PERIODS.map(([label, period]) => ({ label, edits: [{ do: 'period', period }] }));
 
 /** The dates that a period or a time line can be on instead. */
 function dateActs(reading: Reading, model: ModelView | undefined): EditAct[] {
