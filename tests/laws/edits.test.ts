@@ -67,7 +67,9 @@ function inverse(edit: Edit, before: Reading): Edit[] | null {
   if (before.rows !== null || before.against?.kind === 'members') return null;
   switch (edit.do) {
     case 'period':
-      return [{ do: 'period', period: before.when?.period ?? null, ...(before.when?.role === undefined ? {} : { role: before.when.role }) }, ...(before.against?.kind === 'period' ? [{ do: 'compare' as const, against: before.against }] : [])];
+      // without a period, what stood beside it goes as well, and with it what was ordered or ranked by the difference
+      if (edit.period === null && before.against?.kind === 'period') return null;
+      return [{ do: 'period', period: before.when?.period ?? null, ...(before.when?.role === undefined ? {} : { role: before.when.role }) }];
     case 'view':
       return [{ do: 'view', view: before.view }];
     case 'breakdown':
