@@ -61,6 +61,14 @@ describe('headlines and caveats follow from the numbers', () => {
     expect(headlineOf(answer(columns, [['A', 105, 100, 5, 0.05], ['B', 110, 100, 10, 0.1]]), ranked('bottom'), '')).toMatch(/^A rose least/);
     expect(headlineOf(answer(columns, [['B', 110, 100, 10, 0.1]]), { ...ranked('top'), against: { kind: 'plan' } }, '')).toMatch(/^B lies furthest above plan, \+10/);
   });
+  test('of periods that were chosen, it is told how many there are, not how many rose', () => {
+    const columns = [month, value('Sales'), value('Sales_other', { of: 'Sales', as: 'other' }), value('Sales_difference', { of: 'Sales', as: 'difference' }), value('Sales_change', { of: 'Sales', as: 'change', format: { style: 'percent', decimals: 1 } })];
+    const rows: Cell[][] = [['2026-07-01', 80, 100, -20, -0.2], ['2026-09-01', 90, 100, -10, -0.1]];
+    const reading: Reading = { ...by(MONTH), against: { kind: 'previous' } };
+    expect(headlineOf(answer(columns, rows), reading, '')).toMatch(/^Sales fell 10.% on the period before in Sep 2026; up in 0 of 2 months$/);
+    const fell: Reading = { ...reading, where: [{ kind: 'measure', at: { kind: 'time', grain: 'month' }, calculation: { kind: 'measure', measure: 'Sales' }, change: { basis: 'previous', as: 'difference' }, test: 'under', value: 0 }] };
+    expect(headlineOf(answer(columns, rows), fell, '')).toMatch(/^Sales fell 10.% on the period before in Sep 2026, the latest of 2 such months$/);
+  });
   test('a change that is written as 0 % is none', () => {
     const columns = [month, value('Sales'), value('Sales_other', { of: 'Sales', as: 'other' }), value('Sales_change', { of: 'Sales', as: 'change' })];
     const headline = (last: number) => headlineOf(answer(columns, [['2026-07-01', 3, 2, 0.5], ['2026-08-01', 3, 3, last]]), { ...by(MONTH), against: { kind: 'year' } }, '');

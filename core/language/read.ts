@@ -132,7 +132,7 @@ export function read(text: string, context: ReadContext): ReadResult {
   const ties = others.filter((one) => one.cost - first.cost <= TIE && namesDiffer(one, first));
   const words = wordUses(tokens, first.cover.uses);
   if (ties.length > 0)
-    return { outcome: 'choose', reading: null, sentence: null, words, phrases: [], notes: [{ kind: 'unclear', text: 'This can be read in more than one way. Which do you mean?' }], options: [first, ...ties].map(option), edits: [] };
+    return { outcome: 'choose', reading: null, sentence: null, words, phrases: [], notes: [{ kind: 'unclear', text: 'This can be read in more than one way.' }], options: [first, ...ties].map(option), edits: [] };
 
   const near = others.filter((one) => one.cost - first.cost <= NEAR && namesDiffer(one, first)).slice(0, 3).map(option);
   const assumed = assumptionsOf(first.cover).map((assumption): Note => ({ kind: 'assumed', text: assumptionText(assumption), ...(near.length > 0 ? { options: near } : {}) }));

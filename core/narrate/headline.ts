@@ -4,7 +4,7 @@ import { formatCell, formatPoints, formatSize, formatValue } from '../format/for
 import { movementOf, type Movement } from '../format/movement';
 import type { Answer, Cell } from '../query/answer';
 import type { AnswerColumn } from '../query/plan';
-import type { Reading } from '../reading/schema';
+import { choosesPeriods, type Reading } from '../reading/schema';
 
 interface Columns {
   readonly value: { readonly at: number; readonly column: AnswerColumn };
@@ -87,7 +87,10 @@ function overTime(answer: Answer, { value, other, change, size, keys }: Columns,
       const by = number(latest[change]) ?? 0;
       const ups = moved.filter((row) => (number(row[change]) ?? 0) > 0).length;
       const where = reading.against.kind === 'plan' ? verb(size, by, 'was', 'above', 'below', 'level with') + ' plan' : `${movedWords(size, by)} ${besideWhat(reading)}`;
-      return `${value.column.label} ${where} in ${label(latest)}${moved.length > 1 ? `; up in ${ups} of ${moved.length} ${key.column.label.toLowerCase()}s` : ''}`;
+      const periods = `${key.column.label.toLowerCase()}s`;
+      // of periods that were chosen because they fell, none rose
+      const others = moved.length < 2 ? '' : choosesPeriods(reading) ? `, the latest of ${moved.length} such ${periods}` : `; up in ${ups} of ${moved.length} ${periods}`;
+      return `${value.column.label} ${where} in ${label(latest)}${others}`;
     }
   }
   if (complete.length === 0) return value.column.label;
