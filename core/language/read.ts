@@ -113,7 +113,8 @@ export function read(text: string, context: ReadContext): ReadResult {
       continue;
     }
     // “claims per adjuster, highest first” has an order, so it is broken down rather than divided
-    const reading = (settled.reading.order !== null && settled.reading.by.length === 0 ? brokenDownInstead(settled.reading) : null) ?? settled.reading;
+    const ordered = settled.reading.order !== null && settled.reading.by.length === 0 ? brokenDownInstead(settled.reading) : null;
+    const reading = ordered ?? (tokens.some((token) => token.word === 'per') ? perOfEach(settled.reading) : settled.reading);
     const reason = impossibility(reading, names);
     if (reason !== null) {
       refusal ??= reason;
@@ -167,6 +168,16 @@ function brokenDownInstead(reading: Reading): Reading | null {
   const by = byLevel(only.calculation.right.level);
   const { left } = only.calculation;
   return reading.by.some((one) => same(one, by)) ? null : { ...reading, shown: [{ calculation: left, transform: only.transform }], by: [...reading.by, by], order: reading.order?.by.kind === 'measure' ? { ...reading.order, by: { kind: 'measure', calculation: left } } : reading.order };
+}
+
+/** "visits per doctor", by doctor already: what each of them has, not that divided by one. */
+function perOfEach(reading: Reading): Reading {
+  const shown = reading.shown.map((one) => {
+    const { calculation } = one;
+    const each = calculation.kind === 'arithmetic' && calculation.operator === 'divide' && calculation.right.kind === 'members' ? byLevel(calculation.right.level) : null;
+    return calculation.kind === 'arithmetic' && each !== null && reading.by.some((by) => same(by, each)) ? { ...one, calculation: calculation.left } : one;
+  });
+  return { ...reading, shown };
 }
 
 /** "vessels by class", with no measure named, shows the usual one by both; some mean how many there are. */

@@ -143,7 +143,8 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Calculation', form: '{Measure:left} as (percentage|share|proportion|fraction|%|percent) of {Measure:right}', means: (p) => (p['left'] === p['right'] ? null : arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string))), cost: -0.1 },
 
   { gives: 'Shown', form: '{Calculation}', means: (p) => ({ calculation: p['Calculation'], transform: null }) },
-  { gives: 'Shown', form: '(share|shares|percentage|percentages|proportion|percent|%|fraction|percentage share|part) of [(total|all|overall)] {Calculation}', means: withTransform(() => share) },
+  { gives: 'Shown', form: '(share|shares|percentage|percentages|proportion|percent|%|fraction|percentage share|part) of [(total|overall)] {Calculation}', means: withTransform(() => share) },
+  { gives: 'Shown', form: '(share|shares|percentage|percentages|proportion|percent|%|fraction|part) of (all|all the|all of the) {Calculation}', means: withTransform(() => ({ kind: 'shareOfAll' })) },
   { gives: 'Shown', form: '{Calculation} (share|shares|percentage|percentages|proportion|mix|split in percent)', means: withTransform(() => share), cost: 0.05 },
   { gives: 'Shown', form: '{Calculation} (as|in|as a) (share|percentage|proportion|%|percent|shares|percentages|fraction) [of [(total|all|whole)]]', means: withTransform(() => share) },
   { gives: 'Shown', form: '{Calculation} (as|in|as a|as the) (share|percentage|proportion|%|percent|fraction) of [(all|total|all the)] {Calculation:whole}', means: shareOf, cost: -0.3 },

@@ -134,6 +134,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${VERSUS} ${ALL} [{Level}]`, means: () => followUp({ do: 'beside', with: 'all' }), cost: 0.2, examples: ['vs all'] },
   { gives: 'Intent', form: '[(and|what about|how about|only|just|now)] [(in|for|at|on|with)] (everyone else|everybody else|everything else|all others|all the others|all other ones|the other ones|the rest instead)', means: () => followUp({ do: 'theOthers' }), cost: 0.1, examples: ['and everyone else'] },
   { gives: 'Intent', form: '[(and|what about|how about|only|just|now)] [(in|for|at|on|with)] [(all|all the)] other {Level}', means: (p) => followUp({ do: 'theOthers', level: p['Level'] as string }), cost: 0.1 },
+  { gives: 'Intent', form: `${VERSUS} [(all|all the)] other {Level}`, means: () => followUp({ do: 'beside', with: 'rest' }), cost: 0.1 },
   { gives: 'Intent', form: `${VERSUS} ${REST}`, means: () => followUp({ do: 'beside', with: 'rest' }), cost: 0.2, examples: ['vs the rest'] },
 ];
 

@@ -213,6 +213,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   ...tested(`{Key} [(in|of|during|from)] {Period} ${WITH} {ClauseList}`, clausesTest, -0.1),
   ...tested('{Key} (who|that|which) [(have|has|had)] {Doing} {ClauseList}', clausesTest, -0.1),
   ...tested('{Key} (who|that|which) [(have|has|had)] {Doing} (nothing|none)', (is) => (p, q) => clausesTest(is)({ ...p, ClauseList: [{ calculation: measureOf(q.model.defaultMeasure), test: { test: 'missing' } }] }), -0.1),
+  ...tested('{Key} (that|who|which|where) {PlanClause}', (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.25),
   ...tested(`{Key} ${VERB} {PlanClause}`, (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.2),
   { gives: 'Intent', form: `${COUNT} {Key} [(have|has|had|that|who|which)] ({DateVerb}|{Doing}) {ClauseList}`, means: clausesTest('count'), cost: -0.25 },
   { gives: 'Intent', form: '(which|what) {Key} (use|uses|used|using|choose|chooses|chose|prefer|prefers|preferred) [the] {Members} [the] {Sense}', means: (p) => withRankOf(p), cost: -0.3 },

@@ -55,8 +55,8 @@ const MOST = '(most|highest|largest|biggest|greatest|top|longest|slowest)';
 const LEAST = '(fewest|least|lowest|smallest|shortest|fastest|quickest)';
 
 export const RANK_RULES: readonly Rule<Question>[] = [
-  { gives: 'Sense', form: '(top|highest|largest|biggest|busiest|most|greatest|leading|most popular|most important|top ranking|highest ranking|max|longest|slowest|heaviest|dearest|most expensive)', means: () => 'top' },
-  { gives: 'Sense', form: '(bottom|lowest|smallest|quietest|fewest|least|least popular|last placed|lowest ranking|shortest|fastest|quickest|lightest|cheapest|least expensive)', means: () => 'bottom' },
+  { gives: 'Sense', form: '(top|highest|largest|biggest|busiest|most common|commonest|most frequent|most|greatest|leading|most popular|most important|top ranking|highest ranking|max|longest|slowest|heaviest|dearest|most expensive)', means: () => 'top' },
+  { gives: 'Sense', form: '(bottom|lowest|smallest|quietest|least common|rarest|least frequent|fewest|least|least popular|last placed|lowest ranking|shortest|fastest|quickest|lightest|cheapest|least expensive)', means: () => 'bottom' },
   { gives: 'Sense', form: '(best|strongest|best selling|bestselling|top selling|best performing|finest|most successful|healthiest)', means: () => 'best' },
   { gives: 'Sense', form: '(worst|weakest|poorest|poor|worst selling|slowest selling|worst performing|poorest performing|least successful)', means: () => 'worst' },
   { gives: 'RankBy', form: '(by|in|for|with most|with highest|in terms of|with|on|according to|measured by|ranked by|based on|when ranked by|judged by|of) {Calculation}', means: (p) => ({ by: p['Calculation'] }) },

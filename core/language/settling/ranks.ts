@@ -87,3 +87,16 @@ export function dateOrder(direction: 'up' | 'down', edits: readonly Edit[], base
   if (!dated) throw new CannotSettle('What is shown has no dates to be sorted by; list the records, or break it down by day or month.');
   return { do: 'order', order: { by: { kind: 'name' }, direction } };
 }
+
+/** What is sorted by is shown as well. */
+export function sortedBy(edits: readonly Edit[], base: Reading, asFollowUp: boolean): Edit[] {
+  const said = edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : []));
+  const replaced = edits.some((edit) => edit.do === 'show' && edit.how === 'replace');
+  const shown = [...said, ...(asFollowUp && !replaced ? base.shown : [])];
+  if (shown.length === 0 || base.rows !== null || edits.some((edit) => edit.do === 'rows')) return [];
+  return edits.flatMap((edit): Edit[] => {
+    if (edit.do !== 'order' || edit.order?.by.kind !== 'measure') return [];
+    const { calculation } = edit.order.by;
+    return shown.some((one) => same(one.calculation, calculation)) ? [] : [{ do: 'show', how: 'add', shown: [shownPlainly(calculation)] }];
+  });
+}

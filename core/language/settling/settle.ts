@@ -12,7 +12,7 @@ import { allOf, averagePer, columnEdits, distributionEdits, eachOf, otherFunctio
 import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
 import { nowEdits } from './now';
 import { countThese, pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
-import { changeOrderEdits, changeRank, comparedRankEdits, kindRankEdits, rankEdits, dateOrder, sortEdits, turnedRank } from './ranks';
+import { changeOrderEdits, changeRank, comparedRankEdits, dateOrder, kindRankEdits, rankEdits, sortedBy, sortEdits, turnedRank } from './ranks';
 import { CannotSettle, type Situation } from './situation';
 import { dropEdits, dropTargets, lengthTestEdits, lineEdit, measureTestEdits, retestEdits, rowTestEdits } from './tests';
 
@@ -281,6 +281,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
   const period = edits.find((edit) => edit.do === 'period');
   const when = period?.do === 'period' ? period.period : (base.when?.period ?? null);
   for (const settleLater of [...after, ...last]) edits.push(...settleLater(edits, when));
+  edits.push(...sortedBy(edits, base, asFollowUp));
   const role = edits.find((edit) => edit.do === 'dateRole');
   if (role?.do === 'dateRole' && !governs(edits, asFollowUp ? base : EMPTY_READING)) throw new CannotSettle(`${model.dates.get(role.role)?.name ?? role.role} is named, but no period and no time line for it to be of; say for example “last year” or “by month”.`);
   return { edits: together(withRoles(edits)), notes };
