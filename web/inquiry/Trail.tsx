@@ -8,6 +8,7 @@ import { Button, Dialog, Field, Menu, PrimaryButton, TextButton, type MenuEntry 
 import { Failure } from '../parts/states';
 import { trailRows, type TrailRow } from './trail';
 import { TrailHead } from './TrailHead';
+import { unansweredWords } from './unanswered';
 
 const Column = styled.nav`
   padding: 16px 8px 16px 20px; overflow: auto; border-right: 1px solid var(--line); min-height: 0;
@@ -55,7 +56,8 @@ const changing = (step: Step, branches: boolean): MenuEntry[] => [
 
 const NO_STEPS: readonly Step[] = [];
 
-const OUTCOME: Partial<Record<Step['outcome'], string>> = { choose: 'a choice is open', unclear: 'not understood', empty: 'no data' };
+/** What is said of a step that shows no figures. */
+const remarkOf = (step: Step): string | null => (step.outcome === 'answered' ? null : step.outcome === 'empty' ? 'no data' : unansweredWords(step).label);
 
 /** A step of the trail; drawn anew only when something of it changed, however long the trail. */
 const TrailStep = memo(function TrailStep(props: TrailRow & Place & { inquiryId: string; acting: RefObject<(row: TrailRow, id: string) => void> }) {
@@ -73,7 +75,7 @@ const TrailStep = memo(function TrailStep(props: TrailRow & Place & { inquiryId:
         <span>
           <b>{step.starred ? <span role="img" aria-label="Starred">★ </span> : null}{step.name ?? step.asked}</b>
           {step.name !== null ? <small>{step.asked}</small> : null}
-          {OUTCOME[step.outcome] ? <small>{OUTCOME[step.outcome]}</small> : null}
+          {remarkOf(step) === null ? null : <small>{remarkOf(step)}</small>}
           {hidden > 0 ? <small>{hidden} {hidden === 1 ? 'step' : 'steps'} folded away</small> : null}
         </span>
         {step.thumbnail ? <Thumbnail thumbnail={step.thumbnail} /> : null}

@@ -4,6 +4,7 @@ import type { Option } from '@zud/core/language/read';
 import type { Step } from '../app/api';
 import { SERIF } from '../app/theme';
 import { Button } from '../parts/controls';
+import { unansweredWords } from './unanswered';
 
 const Article = styled.article`
   padding: 24px 30px; overflow: auto;
@@ -26,7 +27,7 @@ export function UnansweredView(props: { step: Step; onChoose: (option: Option) =
   parts.push(step.asked.slice(at));
   return (
     <Article>
-      <h1>{step.outcome === 'choose' ? 'Which do you mean?' : 'Not understood'}</h1>
+      <h1>{unansweredWords(step).title}</h1>
       <p>“{parts.map((part) => (typeof part === 'string' ? part : <mark key={part.start}>{part.text}</mark>))}”</p>
       {step.notes.filter((note) => note.kind === 'unclear').map((note) => <p key={note.text}>{note.text}</p>)}
       <ul aria-label="Options">
