@@ -114,13 +114,13 @@ export type SaidEdit =
   /** "vs the same day last week": the same days, a unit earlier. */
   | { readonly do: 'shiftedBefore'; readonly unit: Grain }
   /** "… as a percentage of departures": what is shown, divided by that. */
-  | { readonly do: 'saidRatio'; readonly whole: Calculation; /** Of how many it is said: "per 100 sailings". */ readonly per?: number }
+  | { readonly do: 'saidRatio'; readonly whole: Calculation; /** Of how many it is said: "per 100 sailings". */ readonly per?: number; /** Of all of them, whatever conditions are in force. */ readonly ofAll?: true }
   /** "for each line": a breakdown more; a share is then of each. */
   | { readonly do: 'forEach'; readonly by: readonly Breakdown[] }
   /** Null as the level: the one shown. */
   | { readonly do: 'saidRank'; readonly rank: Omit<Rank, 'direction' | 'of'> & { readonly of: Key | null }; readonly sense: Sense; readonly on?: 'difference' | 'percent'; /** Asked of people, which periods are not. */ readonly who?: true }
   /** "which channel grew most": a rank by how far what is shown lies from what it stands beside. */
-  | { readonly do: 'saidChangeRank'; readonly sense: Sense; readonly on: 'difference' | 'percent'; readonly count: number; readonly marked: boolean; readonly of: Key | null; /** Of the level of that kind, where none is named. */ readonly ofKind?: 'place' | 'person'; readonly calculation: Calculation | null }
+  | { readonly do: 'saidChangeRank'; readonly sense: Sense; readonly on: 'difference' | 'percent'; readonly count: number; readonly marked: boolean; readonly of: Key | null; /** Of the level of that kind, where none is named. */ readonly ofKind?: 'place' | 'person'; /** Only makes sense beside something: “which is behind”. */ readonly beside?: true; readonly calculation: Calculation | null }
   | { readonly do: 'saidChangeOrder'; readonly on: 'difference' | 'percent'; readonly direction: 'up' | 'down' }
   /** Members of a key by a measure; without one, by what is shown. `count`: how many they are. */
   | { readonly do: 'saidMeasureTest'; /** Null: the level that the answer before shows last, or one of the kind asked for. */ readonly at: Key | null; readonly ofKind?: 'person'; readonly calculation: Calculation | null; readonly test: SaidTest; /** How much it changed is tested, in the place of what it is. */ readonly change?: SaidChange; readonly count: boolean; readonly narrows: boolean; /** As a sentence says it, to which nothing is added. */ readonly asIs?: true; /** What is shown where nothing else is: the two measures of a difference that is tested. */ readonly shows?: readonly Calculation[]; readonly besidePlan?: true }
@@ -187,6 +187,8 @@ export interface Intent {
 
 export const intent = (...edits: readonly SaidEdit[]): Intent => ({ edits });
 export const followUp = (...edits: readonly SaidEdit[]): Intent => ({ edits, followUp: true });
+/** What only makes sense after an answer; null where there is nothing. */
+export const asFollowUp = (made: Intent | null): Intent | null => made && { ...made, followUp: true };
 export const refused = (refuse: string): Intent => ({ edits: [], refuse });
 
 /** An intent that names a measure as well ("… by revenue"), where its parts do. */

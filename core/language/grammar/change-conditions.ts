@@ -1,6 +1,6 @@
 /** Grammar of conditions on how much something changed: "months where revenue fell", "only routes that grew by more than 10%". */
 import type { Calculation } from '../../model/calculation';
-import type { SaidChange, SaidPeriod, SaidTest } from '../intent';
+import { asFollowUp, type SaidChange, type SaidPeriod, type SaidTest } from '../intent';
 import type { Question } from '../question';
 import { clausesTest, tested, type Clause, type Tested } from './clauses';
 import { COUNT } from './little-words';
@@ -72,8 +72,8 @@ export const CHANGE_CONDITION_RULES: readonly Rule<Question>[] = [
 
   ...tested(`{Key} ${WHO} {ChangeClause}`, one, -0.35),
   ...tested(`{Key} [(in|of|during|from)] {Period} ${WHO} {ChangeClause}`, one, -0.45),
-  { gives: 'Intent', form: '(only|just|keep|keep only|only show) (where|when) {ChangeClause}', means: (p) => { const made = one('narrow')(p); return made && { ...made, followUp: true }; }, cost: -0.2, examples: ['only where it grew'] },
-  { gives: 'Intent', form: `(only|just|keep|keep only|only show) (those|the ones|ones|these) ${WHO} {ChangeClause}`, means: (p) => { const made = one('narrow')(p); return made && { ...made, followUp: true }; }, cost: -0.3, examples: ['only those that fell'] },
+  { gives: 'Intent', form: '(only|just|keep|keep only|only show) (where|when) {ChangeClause}', means: (p) => asFollowUp(one('narrow')(p)), cost: -0.2, examples: ['only where it grew'] },
+  { gives: 'Intent', form: `(only|just|keep|keep only|only show) (those|the ones|ones|these) ${WHO} {ChangeClause}`, means: (p) => asFollowUp(one('narrow')(p)), cost: -0.3, examples: ['only those that fell'] },
   { gives: 'Intent', form: '(which|what) {Key} [(have|has|had|did|do|are)] {ChangeClause}', means: one('shown'), cost: -0.3, examples: ['which months grew'] },
   { gives: 'Intent', form: '[(in|on|during)] (which|what) {Key} [[(in|of|during|from)] {Period}] (did|has|have|had) {Calculation} {ChangeTest} [{ChangeBasis}]', means: (p) => one('shown')({ ...p, ChangeClause: clause(p) }), cost: -0.4 },
   { gives: 'Intent', form: `[(in|on|during)] ${COUNT} {Key} [[(in|of|during|from)] {Period}] [(that|which|who|where|when|have|has|had|did|do|in which|with)] {ChangeClause}`, means: one('count'), cost: -0.4 },

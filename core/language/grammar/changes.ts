@@ -1,7 +1,7 @@
 /** Grammar of ranks by how much something changed: "biggest drop in revenue by route", "which channel grew most", "top 5 routes by growth". */
 import type { Calculation } from '../../model/calculation';
 import type { Key } from '../../reading/schema';
-import { followUp, intent, type Intent } from '../intent';
+import { asFollowUp, followUp, intent, type Intent } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
@@ -21,7 +21,6 @@ function changed(way: Way | null, { count, marked, on }: Said) {
   };
 }
 const besidePlan = (made: Intent | null): Intent | null => made && { ...made, edits: [...made.edits, { do: 'compare', against: { kind: 'plan' } }] };
-const asFollowUp = (made: Intent | null): Intent | null => made && { ...made, followUp: true };
 /** Of the level that the model marks for who or where. */
 const ofKind = (kind: 'place' | 'person', made: Intent | null): Intent | null => made && { ...made, edits: made.edits.map((edit) => (edit.do === 'saidChangeRank' ? { ...edit, ofKind: kind } : edit)) };
 const one = changed(null, { count: 10, marked: true, on: 'difference' });
@@ -33,6 +32,7 @@ const ABOUT = '[(in|of) {Calculation}] [(by|per|for each|across|among|of) {Key}]
 const SORT = '(sorted by|sort by|ordered by|order by|sort on|sort it by|sort them by|order it by|ranked by|rank by)';
 const sorted = (direction: 'up' | 'down') => (parts: Parts): Intent => followUp({ do: 'saidChangeOrder', on: parts['ChangePart'] as 'difference' | 'percent', direction });
 
+const besideSomething = (made: Intent | null): Intent | null => made && { ...made, edits: made.edits.map((edit) => (edit.do === 'saidChangeRank' ? { ...edit, beside: true } : edit)) };
 const KINDS = [['where', 'place'], ['who', 'person']] as const;
 const MOVING = [['(growing|rising|increasing|climbing|grow|rise|increase|grown|risen|increased)', 'top'], ['(falling|dropping|declining|shrinking|decreasing|fall|drop|decline|fallen|dropped|declined)', 'bottom']] as const;
 const FASTEST = [['(fastest|quickest)', 'percent'], ['(most|strongest)', 'difference']] as const;
@@ -73,7 +73,7 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `(which|what) {Key} (lost|gained) [the] most {Calculation}`, means: (p, q) => changed(null, { count: 10, marked: true, on: 'difference' })({ ...p, Moved: q.tokens.some((token) => token.word === 'lost') ? 'bottom' : 'top' }), cost: -0.4 },
   { gives: 'Intent', form: '[{Number}] (fastest|quickest|strongest) (growing|rising) {Key} [(by|in) {Calculation}]', means: changed('top', { count: 10, marked: false, on: 'percent' }), cost: -0.3, examples: ['fastest growing months'] },
   { gives: 'Intent', form: '[{Number}] (fastest|quickest|strongest) (shrinking|falling|declining) {Key} [(by|in) {Calculation}]', means: changed('bottom', { count: 10, marked: false, on: 'percent' }), cost: -0.3, examples: ['fastest falling months'] },
-  ...PLACES.map(([words, way]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} (is|are|was|were) ${words} [(most|the most)]`, means: (p) => asFollowUp(changed(way, { count: 10, marked: true, on: 'difference' })(p)), cost: 0.1 })),
+  ...PLACES.map(([words, way]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} (is|are|was|were) ${words} [(most|the most)]`, means: (p) => asFollowUp(besideSomething(changed(way, { count: 10, marked: true, on: 'difference' })(p))), cost: 0.1 })),
   ...MET.map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) (ones|of them|of these|of those) ${words} (it|[its|their|our] {PlanName})`, means: () => followUp({ do: 'saidMeasureTest', at: null, calculation: null, test: { test, value: { value: 0 } }, count: false, narrows: true, besidePlan: true }), cost: 0.1 })),
   ...MET.map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} ${words} it`, means: (p) => followUp({ do: 'saidMeasureTest', at: p['Key'] as Key, calculation: null, test: { test, value: { value: 0 } }, count: false, narrows: true, besidePlan: true }), cost: 0.1 })),
   { gives: 'Intent', form: '[(which|what)] {Key} [(that|who|which)] (missed|fell short of|fell behind) [(its|their|our)] {PlanName} [by] [the] (most|furthest)', means: (p) => besidePlan(changed('bottom', { count: 10, marked: true, on: 'difference' })(p)), cost: -0.3 },

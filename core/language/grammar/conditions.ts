@@ -84,7 +84,6 @@ const VERB = '[(is|are|was|were|sold|had|have|did|do|performed|ran|carried|got|d
 const OVER = '(over|above|more than|greater than|exceeding|>|higher than|larger than|bigger than|in excess of|upwards of|longer than)';
 const UNDER = '(under|below|less than|fewer than|<|lower than|smaller than|shorter than)';
 const HAD = '(had|has|have|made|got|ran|took|sold|gave|held|carried|with|did)';
-const WHO = '[(who|that|which|who have|that have|which have|who had|that had|have|had|has|did)]';
 const EXCEEDS = '(exceeds|exceed|exceeded|exceeding|beats|beat|over|above|more than|higher than|greater than|larger than|bigger than|>|outweighs|outweigh)';
 const FALLS_SHORT = '(under|below|less than|lower than|smaller than|fewer than|<|short of|falls short of|fell short of)';
 const BEYOND = '(over|above|ahead of|beyond|exceeded|exceeding|exceeds|exceed|beat|beats|better than|more than|higher than|past|met and beat)';
@@ -130,7 +129,8 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Members} (only|alone|by itself|on its own)', means: only },
   { gives: 'Intent', form: `${WITHOUT} {Members}`, means: exclude },
   { gives: 'Intent', form: `${WITHOUT} {Members:first} (and|or|nor|,|and also) [${WITHOUT.slice(1, -1)}] {Members:second}`, means: (p) => ({ edits: [...exclude({ Members: p['first'] }).edits, ...exclude({ Members: p['second'] }).edits] }), cost: -0.4 },
-  { gives: 'Intent', form: '[(number of|how many)] {Measure:records} (with|having|that had|that have|which had|which have|with any) {Measure}', means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'over', value: { value: 0 } } }, q), cost: -0.2 },
+  // “bookings with revenue” shows both; a number of them, or “with a fine”, is of those that have some
+  ...['[(number of|how many)] {Measure:records} (having|that had|that have|which had|which have|with any|with some|with a|with an|with at least one)', '(number of|how many) {Measure:records} with'].map((records): Rule<Question> => ({ gives: 'Intent', form: `${records} {Measure}`, means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'over', value: { value: 0 } } }, q), cost: -0.2 })),
   { gives: 'Intent', form: '[(number of|how many)] {Measure:records} (without|with no|without any|that had no|that have no|which had no|which have no|with zero) {Measure}', means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'atMost', value: { value: 0 } } }, q), cost: -0.2 },
   { gives: 'Intent', form: '[(for|in|only|just|with)] {NotMember:Member}', means: (p) => exclude({ Members: one(p) }), cost: 0.1 },
   { gives: 'Intent', form: '{Members} {Level} {ShownList}', means: (p, q) => (list(p).level === p['Level'] || isMemberHead(p, q) ? null : { edits: [...only(p).edits, { do: 'show', how: 'replace', shown: p['ShownList'] as SaidShown[] }, { do: 'subject', level: p['Level'] as string }] }), cost: 0.1 },
@@ -225,26 +225,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(only|just|keep|keep only|show only) [(those|these|ones)] {NumberTest}', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.2 },
   { gives: 'Intent', form: `(only|just|keep only|show only|show me only|just show|and|which have|which has) [(those|these|ones|the ones|them)] ${WITH} [a] {NumberTest} [{Calculation}]`, means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },
   ...tested('{Key} {NumberTest} {Calculation}', measureTest, 0.05),
-  ...tested(`{Key} ${WHO} {Measure} {TimesTest}`, oftenTest, -0.2),
-  ...tested(`{Key} ${WHO} {Doing} {TimesTest}`, (is) => (p, q) => oftenTest(is)({ ...p, Measure: q.model.defaultMeasure }, q), -0.15),
-  { gives: 'Intent', form: `${COUNT} {Key} ${WHO} {Doing} {TimesTest}`, means: (p, q) => oftenTest('count')({ ...p, Measure: q.model.defaultMeasure }, q), cost: -0.25 },
   { gives: 'Intent', form: `who ${HAD} {ClauseList}`, means: (p) => ({ edits: (p['ClauseList'] as readonly Clause[]).map((made) => ({ do: 'saidMeasureTest' as const, at: null, ofKind: 'person' as const, ...made, count: false, narrows: false })) }), cost: -0.15 },
-  { gives: 'Intent', form: `${COUNT} {Key} ${WHO} {Measure} {TimesTest}`, means: oftenTest('count'), cost: -0.3 },
-  ...tested(`{Key} ${WHO} never {Measure}`, (is) => (p, q) => oftenTest(is)({ ...p, TimesTest: { test: 'missing' } }, q), -0.2),
-  ...tested(`{Key} ${WHO} {AnyWord:verb} {TimesTest}`, oftenDone, -0.2),
-  { gives: 'Intent', form: `${COUNT} {Key} ${WHO} {AnyWord:verb} {TimesTest}`, means: oftenDone('count'), cost: -0.3 },
-  { gives: 'Intent', form: 'how (many times|often) (was|were|is|are|has|have|did) {Members} [been] {AnyWord:verb}', means: (p, q) => timesOf(p, q), cost: -0.5 },
-  { gives: 'TimesTest', form: '{NumberTest} (time|times)', means: (p) => p['NumberTest'] },
-  { gives: 'TimesTest', form: '{Number} (time|times)', means: (p) => ({ test: 'between', value: { value: p['Number'] }, upper: { value: p['Number'] } }), cost: 0.1 },
-  ...(['once', 'twice'] as const).flatMap((word, index): Rule<Question>[] => {
-    const value: Amount = { value: index + 1 };
-    return [
-      { gives: 'TimesTest', form: `(more than|over|more often than) ${word}`, means: () => ({ test: 'over', value }) },
-      { gives: 'TimesTest', form: `(at least|no less than) ${word}`, means: () => ({ test: 'atLeast', value }) },
-      { gives: 'TimesTest', form: `${word} or more [often]`, means: () => ({ test: 'atLeast', value }) },
-      { gives: 'TimesTest', form: `(only|just|exactly) ${word}`, means: () => ({ test: 'between', value, upper: value }) },
-    ];
-  }),
   { gives: 'Intent', form: '{Calculation} by {Key} [(if|where it is|that is|which is|where)] {NumberTest}', means: (p) => ({ edits: [{ do: 'show', how: 'replace', shown: [{ calculation: p['Calculation'] as Calculation, transform: null }] }, ...measureTest('shown')(p).edits] }), cost: -0.1 },
   { gives: 'Intent', form: '{Calculation} [(is|was)] {NumberTest} by {Key}', means: (p) => ({ edits: [{ do: 'show', how: 'replace', shown: [{ calculation: p['Calculation'] as Calculation, transform: null }] }, ...measureTest('shown')(p).edits] }) },
   ...tested(`{Key} ${VERB} {AverageTest:NumberTest} [(in|by|for|on) {Calculation}]`, measureTest, 0.05),
@@ -296,32 +277,9 @@ function directed(parts: Parts, question: Question): Clause | null {
   return { calculation: calculation ?? null, test: question.model.measures.get(id)?.direction === 'less' ? reversed(test) : test };
 }
 
-/** "guests who stayed more than twice": by the count of what they did. */
-function oftenTest(is: Tested) {
-  return (parts: Parts, { model }: Question): Intent | null => {
-    const measure = model.measures.get(parts['Measure'] as string);
-    return measure?.kind === 'count' ? measureTest(is)({ ...parts, Calculation: measureOf(measure.id), NumberTest: parts['TimesTest'] }) : null;
-  };
-}
-
 /** "which industry uses the phone most": a rank of one by the usual measure, among what is theirs. */
 function withRankOf(parts: Parts): Intent {
   return intent({ do: 'saidRank', sense: parts['Sense'] as Sense, rank: { count: 10, percent: false, of: parts['Key'] as Key, by: null, within: null, others: false, marked: true } }, ...only(parts).edits);
-}
-
-/** "how many times was this book borrowed": the count of that, of those members. */
-function timesOf(parts: Parts, { model, names }: Question): Intent | null {
-  const [counted, second] = names.meantByVerb(String(parts['verb']).toLowerCase()).filter(({ named }) => named.kind === 'measure' && model.measures.get(named.id)?.kind === 'count');
-  return counted === undefined || second !== undefined ? null : { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: measureOf(counted.named.id), transform: null }] }, ...only(parts).edits] };
-}
-
-/** "customers who ordered more than twice", where the model counts orders. */
-function oftenDone(is: Tested) {
-  return (parts: Parts, { model, names }: Question): Intent | null => {
-    const counts = names.meantByVerb(String(parts['verb']).toLowerCase()).filter(({ named }) => named.kind === 'measure' && ['count', 'distinct'].includes(model.measures.get(named.id)?.kind ?? ''));
-    const [only] = counts;
-    return only === undefined || counts.length > 1 ? null : measureTest(is)({ ...parts, Calculation: measureOf(only.named.id), NumberTest: parts['TimesTest'] });
-  };
 }
 
 /** "routes with no plan": of the default measure's plan, where it has one. */

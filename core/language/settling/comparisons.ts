@@ -17,11 +17,13 @@ function hasTimeLine(edits: readonly (Edit | SaidEdit)[], base: Reading, asFollo
   return [...breakdowns(edits), ...(asFollowUp ? base.by : [])].some((one) => one.kind === 'time') || edits.some((edit) => edit.do === 'overTime');
 }
 
+const NOT_OF_ALL = 'A share here is of what the conditions leave, not of all. Ask for the share with a breakdown in the place of the condition: “share of … by …”.';
+const isNarrowed = (said: readonly SaidEdit[], base: Reading, asFollowUp: boolean) => said.some((edit) => edit.do === 'condition') || (asFollowUp && base.where.length > 0);
+
 /** A change whose basis was not said is on the period before where there is a time line, else on the year before. */
 export function impliedBasis(transform: SaidTransform | null, said: readonly SaidEdit[], base: Reading, asFollowUp: boolean): Transform | null {
   if (transform?.kind === 'shareOfAll') {
-    const narrowed = said.some((edit) => edit.do === 'condition') || (asFollowUp && base.where.length > 0);
-    if (narrowed) throw new CannotSettle('A share here is of what the conditions leave, not of all. Ask for the share with a breakdown in the place of the condition: “share of … by …”.', true);
+    if (isNarrowed(said, base, asFollowUp)) throw new CannotSettle(NOT_OF_ALL, true);
     return { kind: 'share', within: 'all' };
   }
   if (transform?.kind === 'inPercent') {
@@ -147,6 +149,7 @@ export function withRatios(said: readonly SaidEdit[], base: Reading, asFollowUp:
   if (same(only.calculation, ratio.whole) && ratio.per !== undefined) throw new CannotSettle('A measure divided by itself says nothing; name another to divide by.');
   if (same(only.calculation, ratio.whole)) return said.flatMap((edit) => (edit === ratio ? [{ do: 'saidTransform' as const, transform: { kind: 'shareOfAll' as const } }] : [edit]));
   if (ratio.per === undefined && isOtherMoney(only.calculation, ratio.whole, model)) throw new CannotSettle('One of these is an amount of money and the other is not, so neither is a share of the other; say “… per …” for the one divided by the other.', true);
+  if (ratio.ofAll && isNarrowed(said, base, asFollowUp)) throw new CannotSettle(NOT_OF_ALL, true);
   const quotient = arithmetic('divide', only.calculation, ratio.whole);
   const divided: SaidEdit = { do: 'show', how: 'replace', shown: [{ calculation: (ratio.per ?? 1) === 1 ? quotient : arithmetic('multiply', quotient, { kind: 'number', value: ratio.per ?? 1 }), transform: null }] };
   const narrowed = asFollowUp && base.where.length > 0 && ratio.per === undefined;

@@ -265,6 +265,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         else last.push((done) => comparedRankEdits(edit, done, base, model, asFollowUp));
         break;
       case 'saidChangeRank':
+        if (edit.beside && !hasDifference(base) && !said.some((one) => one.do === 'compare')) throw new CannotSettle('Nothing stands beside what is shown, so nothing is ahead or behind; compare it with the plan or with an earlier period first.');
         if (edit.calculation !== null) edits.push({ do: 'show', how: 'replace', shown: [shownPlainly(edit.calculation)] });
         last.push((done) => comparedRankEdits(changeRank(edit.ofKind === undefined ? edit : { ...edit, of: levelOfKind(edit.ofKind, base, done, model, edit.calculation) }), done, base, model, asFollowUp));
         break;
