@@ -3,6 +3,7 @@ import { sql, type SQL } from 'drizzle-orm';
 import type { Grain } from '../time/grain';
 import type { Plan } from './plan';
 import { withFewerScans } from './fewer-scans';
+import { withSummaries, type Summary } from './summaries';
 import { inTwoStages } from './two-stages';
 import { sqlQuery, type QueryText } from './sql';
 import { list, name, type Dialect } from './sql-text';
@@ -55,7 +56,10 @@ function period(grain: Grain, value: SQL, weekStart: number): { group: SQL; star
 /** The name of a table of some version. */
 export const copyName = (table: string, version: string): string => `${table}@${version}`;
 
-/** @param versions the version of each loaded table that the plan reads */
-export function duckdbQuery(plan: Plan, versions: ReadonlyMap<string, string>): QueryText {
-  return sqlQuery({ ...plan, root: inTwoStages(withFewerScans(plan.root), 'quicker') }, DUCKDB, (table): SQL => name(copyName(table, versions.get(table) ?? '')));
+/**
+ * @param versions the version of each loaded table that the plan reads
+ * @param summaries those of a loaded table of that version
+ */
+export function duckdbQuery(plan: Plan, versions: ReadonlyMap<string, string>, summaries: (table: string) => readonly Summary[]): QueryText {
+  return sqlQuery({ ...plan, root: inTwoStages(withSummaries(withFewerScans(plan.root), summaries), 'quicker') }, DUCKDB, (table): SQL => name(copyName(table, versions.get(table) ?? '')));
 }

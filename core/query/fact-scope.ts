@@ -9,6 +9,7 @@ import { breakdownWords, testedWords } from '../reading/words';
 import type { Breakdown, ChangeOf, Condition, Key as ReadingKey, Reading } from '../reading/schema';
 import { resolvePeriod } from '../time/period';
 import { CannotPlan } from './cannot-plan';
+import { conditionColumns, keyColumns, valueColumns } from './nodes';
 import { node, type Aggregation, type DayWindow, type Key, type NumberTest, type PlanNode, type RowCondition, type Shift } from './plan';
 import type { PlanContext } from './planner';
 
@@ -60,14 +61,13 @@ export class FactScope {
   kept(conditions: readonly RowCondition[], columns: readonly ColumnRef[]): Extract<PlanNode, { node: 'keep' }> {
     const scan = this.scan();
     const tables = new Set(columns.map((column) => column.table));
-    for (const condition of [...conditions, ...scan.rules]) for (const column of columnsOf(condition)) tables.add(column.table);
+    for (const condition of [...conditions, ...scan.rules]) for (const column of conditionColumns(condition)) tables.add(column.table);
     const joined = node({ node: 'join', input: scan, joins: this.joins(tables) });
     return node({ node: 'keep', input: joined, conditions });
   }
 
   aggregated(keys: readonly Key[], values: readonly Aggregation[], conditions: readonly RowCondition[]): PlanNode {
-    const columns = [...keys.flatMap(keyColumns), ...values.flatMap((value) => [value.column, value.date, value.within?.column, ...(value.of ? keyColumns(value.of) : []), ...(value.each ?? []), ...value.only.map((test) => test.at)])];
-    return node({ node: 'aggregate', input: this.kept(conditions, columns.filter((column): column is ColumnRef => column !== null && column !== undefined)), keys, values });
+    return node({ node: 'aggregate', input: this.kept(conditions, [...keys.flatMap(keyColumns), ...values.flatMap(valueColumns)]), keys, values });
   }
 
   private joins(tables: ReadonlySet<string>): Join[] {
@@ -210,13 +210,4 @@ export function numberTest(condition: { test: string; value?: number | undefined
   if (condition.test === 'between') return { op: 'between', value: Math.min(value, condition.upper ?? value), upper: Math.max(value, condition.upper ?? value) };
   if (condition.test === 'over' || condition.test === 'under' || condition.test === 'atLeast' || condition.test === 'atMost') return { op: condition.test, value };
   throw new CannotPlan('Above and below average are for members of a level; say of which level.');
-}
-
-function keyColumns(key: Key): ColumnRef[] {
-  return key.kind === 'constant' ? [] : [key.column];
-}
-
-/** The columns that a row condition looks at. */
-function columnsOf(condition: RowCondition): readonly ColumnRef[] {
-  return condition.test === 'among' ? condition.keys.flatMap(({ key }) => keyColumns(key)) : [condition.column];
 }

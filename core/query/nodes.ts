@@ -1,6 +1,29 @@
 /** Walks over plans. */
-import type { ColumnRef } from '../model/model';
-import type { OrderTerm, PlanNode } from './plan';
+import type { ColumnRef, Join } from '../model/model';
+import type { Aggregation, Key, OrderTerm, PlanNode, RowCondition } from './plan';
+
+/** The columns that a key looks at. */
+export const keyColumns = (key: Key): readonly ColumnRef[] => (key.kind === 'constant' ? [] : [key.column]);
+
+/** The columns that a condition on rows looks at. */
+export const conditionColumns = (condition: RowCondition): readonly ColumnRef[] => (condition.test === 'among' ? condition.keys.flatMap(({ key }) => keyColumns(key)) : [condition.column]);
+
+/** The columns by which an aggregation chooses rows, beside the one whose values it takes. */
+export const choosingColumns = ({ within, only }: Aggregation): readonly ColumnRef[] => [...(within === undefined ? [] : [within.column]), ...only.map((test) => test.at)];
+
+/** The columns that an aggregation looks at. */
+export const valueColumns = (value: Aggregation): readonly ColumnRef[] => [
+  ...[value.column, value.date].filter((column): column is ColumnRef => column !== null && column !== undefined),
+  ...(value.of === undefined ? [] : keyColumns(value.of)),
+  ...(value.each ?? []),
+  ...choosingColumns(value),
+];
+
+/** The rows of a fact that a node keeps: its scan, what is joined to it, and the conditions; null for a node of another kind. */
+export function keptRows(keep: PlanNode): { readonly scan: Extract<PlanNode, { node: 'scan' }>; readonly joins: readonly Join[]; readonly conditions: readonly RowCondition[] } | null {
+  if (keep.node !== 'keep' || keep.input.node !== 'join' || keep.input.input.node !== 'scan') return null;
+  return { scan: keep.input.input, joins: keep.input.joins, conditions: keep.conditions };
+}
 
 /** All nodes of a plan, those inside conditions, keys and tests too. */
 export function nodesOf(node: PlanNode): PlanNode[] {

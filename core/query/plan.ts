@@ -78,7 +78,7 @@ export type Expression =
   | { readonly kind: 'relative'; readonly left: Expression; readonly right: Expression };
 
 export type PlanNode =
-  | { readonly node: 'scan'; readonly fact: string; readonly table: string; readonly source: string; readonly sources: Readonly<Record<string, string>>; readonly rules: readonly RowCondition[]; /** The column by whose values the table is spread over servers. */ readonly spread?: string }
+  | { readonly node: 'scan'; readonly fact: string; readonly table: string; readonly source: string; readonly sources: Readonly<Record<string, string>>; readonly rules: readonly RowCondition[]; /** The column by whose values the table is spread over servers. */ readonly spread?: string; /** The summary that is read instead of the rows. */ readonly summary?: string }
   | { readonly node: 'join'; readonly input: PlanNode; readonly joins: readonly Join[] }
   | { readonly node: 'keep'; readonly input: PlanNode; readonly conditions: readonly RowCondition[] }
   | { readonly node: 'aggregate'; readonly input: PlanNode; readonly keys: readonly Key[]; readonly values: readonly Aggregation[] }

@@ -4,6 +4,7 @@ import { NO_NAME, type ColumnRef } from '../model/model';
 import type { Cycle, Grain } from '../time/grain';
 import { OTHERS } from './parts';
 import type { Aggregation, Expression, Key, NumberTest, OrderTerm, PlanNode, RowCondition } from './plan';
+import { partColumn, SUMMARISED, type SummaryPart } from './summaries';
 import { all, columnSql, list, name, type Dialect } from './sql-text';
 
 /** The parts of a moment that engines give by name. */
@@ -124,23 +125,11 @@ export class SqlValues {
     }
   }
 
-  aggregation(value: Aggregation): SQL {
+  /** @param summarised are the rows those of a summary, each of which stands for many? */
+  aggregation(value: Aggregation, summarised: boolean): SQL {
+    const filter = this.filter(value);
+    if (summarised) return sql`${this.toldFromParts(value, filter)}::double precision`;
     const column = value.column === null ? sql`*` : columnSql(value.column);
-    const only = value.only.map((test) => {
-      const at = columnSql(test.at);
-      const tests: SQL[] = [];
-      if (test.is !== undefined) tests.push(sql`${at} = ${test.is}`);
-      if (test.not !== undefined) tests.push(sql`${at} is distinct from ${test.not}`);
-      if (test.in !== undefined) tests.push(sql`${at} in (${list(test.in.map((one) => sql`${one}`))})`);
-      if (test.over !== undefined) tests.push(sql`${at} > ${test.over}`);
-      if (test.under !== undefined) tests.push(sql`${at} < ${test.under}`);
-      if (test.atLeast !== undefined) tests.push(sql`${at} >= ${test.atLeast}`);
-      if (test.atMost !== undefined) tests.push(sql`${at} <= ${test.atMost}`);
-      if (test.present !== undefined) tests.push(test.present ? sql`${at} is not null` : sql`${at} is null`);
-      return all(tests);
-    });
-    if (value.within) only.push(sql`${columnSql(value.within.column)} >= ${value.within.from}::date and ${columnSql(value.within.column)} < (${value.within.to}::date + 1)`);
-    const filter = only.length > 0 ? sql` filter (where ${all(only)})` : sql``;
     switch (value.function) {
       case 'sum':
         return sql`(sum(${column})${filter})::double precision`;
@@ -161,6 +150,46 @@ export class SqlValues {
       case 'last':
         throw new TypeError('Last values are computed over readings.');
     }
+  }
+
+  /** A value of many rows, told from what a summary holds of them. */
+  private toldFromParts({ function: of, column }: Aggregation, filter: SQL): SQL {
+    const part = (name: SummaryPart) => columnSql({ table: column?.table ?? '', column: partColumn(column?.column ?? '', name) });
+    switch (of) {
+      case 'sum':
+        return sql`(sum(${part('sum')})${filter})`;
+      case 'count':
+        return sql`coalesce(sum(${name(SUMMARISED)})${filter}, 0)`;
+      case 'distinct':
+        return sql`(count(distinct ${column === null ? sql`*` : columnSql(column)})${filter})`;
+      case 'average':
+        return sql`(sum(${part('sum')})${filter} / nullif(sum(${part('given')})${filter}, 0))`;
+      case 'minimum':
+        return sql`(min(${part('least')})${filter})`;
+      case 'maximum':
+        return sql`(max(${part('greatest')})${filter})`;
+      default:
+        throw new TypeError(`A ${of} is not told from parts.`);
+    }
+  }
+
+  /** Which of the rows an aggregation takes. */
+  private filter(value: Aggregation): SQL {
+    const only = value.only.map((test) => {
+      const at = columnSql(test.at);
+      const tests: SQL[] = [];
+      if (test.is !== undefined) tests.push(sql`${at} = ${test.is}`);
+      if (test.not !== undefined) tests.push(sql`${at} is distinct from ${test.not}`);
+      if (test.in !== undefined) tests.push(sql`${at} in (${list(test.in.map((one) => sql`${one}`))})`);
+      if (test.over !== undefined) tests.push(sql`${at} > ${test.over}`);
+      if (test.under !== undefined) tests.push(sql`${at} < ${test.under}`);
+      if (test.atLeast !== undefined) tests.push(sql`${at} >= ${test.atLeast}`);
+      if (test.atMost !== undefined) tests.push(sql`${at} <= ${test.atMost}`);
+      if (test.present !== undefined) tests.push(test.present ? sql`${at} is not null` : sql`${at} is null`);
+      return all(tests);
+    });
+    if (value.within) only.push(sql`${columnSql(value.within.column)} >= ${value.within.from}::date and ${columnSql(value.within.column)} < (${value.within.to}::date + 1)`);
+    return only.length > 0 ? sql` filter (where ${all(only)})` : sql``;
   }
 
   expression(expression: Expression): SQL {

@@ -5,7 +5,7 @@
 import { sql, type SQL } from 'drizzle-orm';
 import { PgDialect } from 'drizzle-orm/pg-core';
 import type { ColumnRef, Join } from '../model/model';
-import { outputOf } from './nodes';
+import { keptRows, outputOf } from './nodes';
 import { GROUPS, type OrderTerm, type Plan, type PlanNode } from './plan';
 import { all, columnSql, list, name, type Dialect } from './sql-text';
 import { numberSql, SqlValues } from './sql-values';
@@ -104,11 +104,12 @@ class Emitter {
   }
 
   /** The joined and kept rows of a fact, as what stands behind `from` and `where`. */
-  private rows(keep: PlanNode): { from: SQL; where: SQL } {
-    if (keep.node !== 'keep' || keep.input.node !== 'join' || keep.input.input.node !== 'scan') throw new TypeError('Rows stand on scan, join and keep.');
-    const { joins, input: scan } = keep.input;
-    const from = sql`${this.source(scan.source)} as ${name(scan.table)}${this.joined(scan.table, joins, scan.sources)}`;
-    return { from, where: all([...scan.rules, ...keep.conditions].map((condition) => this.values.condition(condition))) };
+  private rows(keep: PlanNode): { from: SQL; where: SQL; summarised: boolean } {
+    const kept = keptRows(keep);
+    if (kept === null) throw new TypeError('Rows stand on scan, join and keep.');
+    const { scan, joins, conditions } = kept;
+    const from = sql`${scan.summary === undefined ? this.source(scan.source) : name(scan.summary)} as ${name(scan.table)}${this.joined(scan.table, joins, scan.sources)}`;
+    return { from, where: all([...scan.rules, ...conditions].map((condition) => this.values.condition(condition))), summarised: scan.summary !== undefined };
   }
 
   /** The parents of a table, joined to their own parents first: these are few, and the many rows of the table then meet them once. */
@@ -149,11 +150,11 @@ class Emitter {
   }
 
   private aggregate(node: Extract<PlanNode, { node: 'aggregate' }>): SQL {
-    const { from, where } = this.rows(node.input);
+    const { from, where, summarised } = this.rows(node.input);
     const grouped = node.keys.map((key, index) => this.values.grouped(key, index));
     const keys = grouped.map((one, index) => sql`${one.value} as ${name(node.keys[index]?.name ?? '')}`);
     if (node.values.some((value) => value.function === 'last')) return this.lastValues(node, keys, from, where);
-    const values = node.values.map((value) => sql`${value.of ? sql`count(distinct ${this.values.key(value.of)})::double precision` : this.values.aggregation(value)} as ${name(value.name)}`);
+    const values = node.values.map((value) => sql`${value.of ? sql`count(distinct ${this.values.key(value.of)})::double precision` : this.values.aggregation(value, summarised)} as ${name(value.name)}`);
     const group = grouped.length > 0 ? sql` group by ${list(grouped.map((one) => one.group))}` : sql``;
     return sql`select ${list([...keys, ...values])} from ${from} where ${where}${group}`;
   }

@@ -4,6 +4,7 @@
  * Where a fact is spread over servers, the first stage is what each of them does alone, and only groups travel.
  */
 import type { ColumnRef, Join } from '../model/model';
+import { conditionColumns, keptRows, valueColumns } from './nodes';
 import { rewritten } from './rewritten';
 import { GROUPS, node, type Aggregation, type Key, type PlanNode, type RegroupKey, type RegroupValue, type RowCondition } from './plan';
 
@@ -23,16 +24,17 @@ export const inTwoStages = (root: PlanNode, staging: Staging): PlanNode => rewri
 
 /** The aggregation in two stages; as it is where that would change what it gives, or gain nothing. */
 function staged(one: PlanNode, staging: Staging): PlanNode {
-  if (one.node !== 'aggregate' || one.input.node !== 'keep' || one.input.input.node !== 'join' || one.input.input.input.node !== 'scan') return one;
-  const { joins, input: scan } = one.input.input;
-  if (staging === 'spread' && scan.spread === undefined) return one;
+  const kept = one.node === 'aggregate' ? keptRows(one.input) : null;
+  if (one.node !== 'aggregate' || one.input.node !== 'keep' || kept === null) return one;
+  const { joins, scan } = kept;
+  if (scan.summary !== undefined || (staging === 'spread' && scan.spread === undefined)) return one;
   const leads = joins.filter((join) => join.from === scan.table);
   const ofFact = (column: ColumnRef) => column.table === scan.table;
   const parents = one.keys.filter((key): key is Level => key.kind === 'level' && !ofFact(key.column));
   const own = one.keys.filter((key) => !parents.includes(key as Level));
   const conditions = [...scan.rules, ...one.input.conditions];
-  const ofParents = conditions.filter((condition) => !columnsOf(condition).every(ofFact));
-  const whole = own.every((key) => key.kind === 'constant' || ofFact(key.column)) && ofParents.every((condition) => !columnsOf(condition).some(ofFact)) && one.values.every((value) => canBeRegrouped(value, staging) && columnsIn(value).every(ofFact));
+  const ofParents = conditions.filter((condition) => !conditionColumns(condition).every(ofFact));
+  const whole = own.every((key) => key.kind === 'constant' || ofFact(key.column)) && ofParents.every((condition) => !conditionColumns(condition).some(ofFact)) && one.values.every((value) => canBeRegrouped(value, staging) && valueColumns(value).every(ofFact));
   if (!whole) return one;
   // a condition on a parent leaves few rows, and two foreign keys many groups: joining is then as quick as adding up first
   if (staging === 'quicker' && (parents.length === 0 || leads.length !== 1 || ofParents.length > 0)) return one;
@@ -122,7 +124,3 @@ function canBeRegrouped({ function: name, of, column, only }: Aggregation, stagi
   if (name === 'distinct') return staging === 'spread' && of === undefined && column !== null && only.length === 0;
   return ['sum', 'count', 'average', 'minimum', 'maximum'].includes(name);
 }
-
-const columnsIn = (value: Aggregation): ColumnRef[] => [...(value.column === null ? [] : [value.column]), ...(value.within === undefined ? [] : [value.within.column]), ...value.only.map((test) => test.at)];
-
-const columnsOf = (condition: RowCondition): ColumnRef[] => (condition.test === 'among' ? condition.keys.flatMap(({ key }) => (key.kind === 'constant' ? [] : [key.column])) : [condition.column]);

@@ -6,6 +6,7 @@ import { Answering } from '../asking/answering';
 import { ModelLibrary } from '../asking/model-library';
 import { Asking } from '../asking/steps';
 import { ColumnarEngine } from '../engines/columnar/columnar-engine';
+import type { Settings } from '../engines/columnar/messages';
 import { wantedCopies } from '../engines/columnar/wanted';
 import { PostgresqlEngine } from '../engines/postgresql';
 import { FairQueue, type QueueLimits } from '../engines/fair-queue';
@@ -35,7 +36,7 @@ export interface ServerOptions {
   /** How the engines are shared, where it is not as usual. */
   readonly sharing?: Partial<QueueLimits>;
   /** The columnar copy: its bundled program, and what it may use. Null: PostgreSQL answers everything. */
-  readonly columnar?: { readonly program: string; readonly folder: string; readonly memory: string; readonly threads: number; readonly quota: number } | null;
+  readonly columnar?: (Omit<Settings, 'databaseUrl'> & { readonly program: string }) | null;
 }
 
 const TIME_LIMIT = 30_000;

@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { loadDemo, DEMO_PEOPLE } from '../../demo/load';
 import { LaunchError, startCluster, type Cluster } from './cluster';
+import { SUMMARIES_FROM } from '../engines/columnar/messages';
 import { startServer, warmUp, warmUpLimited } from './server';
 
 const here = path.dirname(fileURLToPath(import.meta.url));
@@ -25,7 +26,7 @@ function columnarSettings(folder: string) {
     if (!(said > 0)) throw new LaunchError(`${name} is “${process.env[name] ?? ''}”; it must be a number of gigabytes over 0.`);
     return said;
   };
-  return { program: path.join(here, 'columnar.js'), folder: path.join(folder, 'columnar'), memory: `${Math.round(gigabytes('ZUD_COLUMNAR_MEMORY', 2) * 1000)}MB`, threads: Math.max(1, Math.min(2, availableParallelism())), quota: gigabytes('ZUD_COLUMNAR_DISK', 20) * 1e9 };
+  return { program: path.join(here, 'columnar.js'), folder: path.join(folder, 'columnar'), memory: `${Math.round(gigabytes('ZUD_COLUMNAR_MEMORY', 2) * 1000)}MB`, threads: Math.max(1, Math.min(2, availableParallelism())), quota: gigabytes('ZUD_COLUMNAR_DISK', 20) * 1e9, summariesFrom: SUMMARIES_FROM };
 }
 
 async function main(): Promise<void> {

@@ -15,6 +15,7 @@ import { read } from '@zud/core/language/read';
 import { suggest } from '@zud/core/language/suggest';
 import { loadDemo, DEMO_PEOPLE } from '../../demo/load';
 import { startCluster } from '../../server/launch/cluster';
+import { SUMMARIES_FROM } from '../../server/engines/columnar/messages';
 import { startServer, type Running } from '../../server/launch/server';
 import { percentile, say, shown, whenCopied } from './figures';
 import { largeWorld } from './large-world';
@@ -31,7 +32,7 @@ interface Run {
 async function overHttp({ scale, copy, rounds, byHand }: Run): Promise<void> {
   const folder = mkdtempSync(path.join('/tmp', 'zud-bench-'));
   const cluster = await startCluster(folder, { throwaway: true });
-  const columnar = copy ? { program: path.join(import.meta.dirname, 'columnar.js'), folder: path.join(folder, 'columnar'), memory: '2GB', threads: 2, quota: 20e9 } : null;
+  const columnar = copy ? { program: path.join(import.meta.dirname, 'columnar.js'), folder: path.join(folder, 'columnar'), memory: '2GB', threads: 2, quota: 20e9, summariesFrom: SUMMARIES_FROM } : null;
   const running = await startServer({ databaseUrl: cluster.url, port: 0, webFolder: null, logLevel: 'silent', timeLimit: 120_000, columnar });
   try {
     await loadDemo(running.context, scale, { tell: () => undefined });

@@ -9,6 +9,7 @@ import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { loadDemo, DEMO_PEOPLE } from '../../demo/load';
 import { startCluster } from '../../server/launch/cluster';
+import { SUMMARIES_FROM } from '../../server/engines/columnar/messages';
 import { startServer } from '../../server/launch/server';
 import { percentile, say, shown, whenCopied } from './figures';
 
@@ -19,7 +20,7 @@ const NARROWINGS = ['only Mid Sound', 'only Outer Isles', 'last year', 'only Nor
 const { values } = parseArgs({ options: { scale: { type: 'string', default: '1' } } });
 const folder = mkdtempSync(path.join('/tmp', 'zud-bench-'));
 const cluster = await startCluster(folder, { throwaway: true });
-const running = await startServer({ databaseUrl: cluster.url, port: 0, webFolder: null, logLevel: 'silent', timeLimit: 120_000, columnar: { program: path.join(import.meta.dirname, 'columnar.js'), folder: path.join(folder, 'columnar'), memory: '2GB', threads: 2, quota: 20e9 } });
+const running = await startServer({ databaseUrl: cluster.url, port: 0, webFolder: null, logLevel: 'silent', timeLimit: 120_000, columnar: { program: path.join(import.meta.dirname, 'columnar.js'), folder: path.join(folder, 'columnar'), memory: '2GB', threads: 2, quota: 20e9, summariesFrom: SUMMARIES_FROM } });
 try {
   await loadDemo(running.context, Number(values.scale), { tell: () => undefined });
   await whenCopied(running);

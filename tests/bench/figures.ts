@@ -14,7 +14,7 @@ export async function whenCopied({ context }: Running): Promise<number> {
   const began = performance.now();
   for (;;) {
     const state = context.copy?.state;
-    if (state === undefined || (state.of > 0 && state.ready === state.of)) return (performance.now() - began) / 1000;
+    if (state === undefined || (state.settled && state.ready === state.of)) return (performance.now() - began) / 1000;
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
 }

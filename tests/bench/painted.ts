@@ -9,6 +9,7 @@ import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { loadDemo, DEMO_PEOPLE } from '../../demo/load';
 import { startCluster } from '../../server/launch/cluster';
+import { SUMMARIES_FROM } from '../../server/engines/columnar/messages';
 import { startServer } from '../../server/launch/server';
 import { QUESTIONS } from './questions';
 import { percentile, say, shown, whenCopied } from './figures';
@@ -48,7 +49,7 @@ function newInquiry(page: Page): Promise<string> {
 const { values } = parseArgs({ options: { scale: { type: 'string', default: '1' }, postgresql: { type: 'boolean', default: false } } });
 const folder = mkdtempSync(path.join('/tmp', 'zud-painted-'));
 const cluster = await startCluster(folder, { throwaway: true });
-const columnar = values.postgresql ? null : { program: path.join(import.meta.dirname, 'columnar.js'), folder: path.join(folder, 'columnar'), memory: '2GB', threads: 2, quota: 20e9 };
+const columnar = values.postgresql ? null : { program: path.join(import.meta.dirname, 'columnar.js'), folder: path.join(folder, 'columnar'), memory: '2GB', threads: 2, quota: 20e9, summariesFrom: SUMMARIES_FROM };
 const running = await startServer({ databaseUrl: cluster.url, port: 0, webFolder: path.join(import.meta.dirname, '../../web/dist'), logLevel: 'silent', timeLimit: 120_000, columnar });
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
 try {

@@ -5,7 +5,7 @@ import { duckdbQuery } from '@zud/core/query/duckdb';
 import { memberColumnsOf, tablesOf } from '@zud/core/query/nodes';
 import type { Plan } from '@zud/core/query/plan';
 import { Stopped, TimeLimitReached, type Engine, type EngineResult, type RunOptions } from '../engine';
-import type { FromCopy, Settings, ToCopy, Wanted } from './messages';
+import type { FromCopy, HeldTable, Settings, ToCopy, Wanted } from './messages';
 
 /** Milliseconds after which a process that ended is started again; doubled each time, up to a minute. */
 const FIRST_PAUSE = 500;
@@ -26,7 +26,8 @@ export class ColumnarEngine implements Engine {
   private pause = FIRST_PAUSE;
   private runs = 0;
   private wanted: readonly Wanted[] = [];
-  private held: ReadonlyMap<string, string> = new Map();
+  private held: ReadonlyMap<string, HeldTable> = new Map();
+  private settled = false;
   private making: { table: string; rows: number; of: number } | null = null;
   private readonly failed = new Set<string>();
   private readonly waiting = new Map<number, Waiting>();
@@ -40,9 +41,9 @@ export class ColumnarEngine implements Engine {
     this.start();
   }
 
-  /** How many tables are held, of how many; how many could not be copied; which is being made. */
-  get state(): { readonly ready: number; readonly of: number; readonly failed: number; readonly making: { table: string; rows: number; of: number } | null } {
-    return { ready: this.held.size, of: this.wanted.length, failed: this.failed.size, making: this.making };
+  /** How many tables are held, of how many; how many could not be copied; which is being made; is all made, summaries too? */
+  get state(): { readonly ready: number; readonly of: number; readonly failed: number; readonly making: { table: string; rows: number; of: number } | null; readonly settled: boolean } {
+    return { ready: this.held.size, of: this.wanted.length, failed: this.failed.size, making: this.making, settled: this.settled };
   }
 
   get pid(): number | null {
@@ -53,13 +54,14 @@ export class ColumnarEngine implements Engine {
   hold(tables: readonly Wanted[]): void {
     this.wanted = tables;
     this.failed.clear();
-    this.held = new Map([...this.held].filter(([name, version]) => tables.some((table) => table.name === name && table.version === version)));
+    this.settled = false;
+    this.held = new Map([...this.held].filter(([name, { version }]) => tables.some((table) => table.name === name && table.version === version)));
     this.tell({ do: 'hold', tables });
   }
 
   /** Does it hold all that a plan reads, at the load that is asked about? */
   holds(plan: Plan, tables: RunOptions['tables']): boolean {
-    return this.child !== null && [...tablesOf(plan.root)].every((table) => tables.has(table) && this.held.get(table) === tables.get(table)) && !this.namesMembersByNumbers(plan);
+    return this.child !== null && [...tablesOf(plan.root)].every((table) => tables.has(table) && this.held.get(table)?.version === tables.get(table)) && !this.namesMembersByNumbers(plan);
   }
 
   /** Numbers with fractions are written as other texts there, so members named by them are left to PostgreSQL. */
@@ -71,7 +73,7 @@ export class ColumnarEngine implements Engine {
   /** @throws CopyFailed, TimeLimitReached, Stopped */
   async run(plan: Plan, { signal, limits, tables }: RunOptions): Promise<EngineResult> {
     if (signal?.aborted) throw new Stopped();
-    const { text, parameters } = duckdbQuery(plan, tables);
+    const { text, parameters } = duckdbQuery(plan, tables, (table) => this.held.get(table)?.summaries ?? []);
     this.runs += 1;
     const id = this.runs;
     const stop = () => this.tell({ do: 'stop', id });
@@ -108,6 +110,7 @@ export class ColumnarEngine implements Engine {
     child.on('exit', (code, killedBy) => {
       this.child = null;
       this.held = new Map();
+      this.settled = false;
       this.making = null;
       for (const { reject } of this.waiting.values()) reject(new CopyFailed('its process ended'));
       if (this.closed) return;
@@ -128,7 +131,8 @@ export class ColumnarEngine implements Engine {
   private hear(message: FromCopy): void {
     switch (message.said) {
       case 'holds':
-        this.held = new Map(message.tables);
+        this.held = new Map(message.tables.map((table) => [table.name, table]));
+        this.settled = message.settled;
         this.making = null;
         if (message.tables.length === this.wanted.length) this.pause = FIRST_PAUSE;
         return;
@@ -138,6 +142,9 @@ export class ColumnarEngine implements Engine {
       case 'failed':
         this.failed.add(message.table);
         this.log.warn({ table: message.table, reason: message.reason }, 'a table could not be copied; PostgreSQL answers questions about it');
+        return;
+      case 'unsummarised':
+        this.log.warn({ table: message.table, reason: message.reason }, 'a table could not be summarised; its rows are read for each question');
         return;
       case 'rows':
         return this.waiting.get(message.id)?.resolve(message);

@@ -4,7 +4,7 @@
  */
 import { DuckDBInstance, type DuckDBConnection } from '@duckdb/node-api';
 import { createWriteStream } from 'node:fs';
-import { copyFile, mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
+import { copyFile, mkdir, readdir, rename, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -17,15 +17,13 @@ import type { Parts } from '../../store/schema';
 import { inPart, quoted } from '../../store/table-parts';
 import { versionText } from '../../store/tables';
 import { changedParts, rowsOf, type Contents } from './contents';
+import { bytesIn, COPY, inFile, literal, QuotaReached, SUMMARIES } from './files';
 import type { Settings, Wanted } from './messages';
 
 const TYPE: Readonly<Record<ColumnType, string>> = { text: 'varchar', integer: 'bigint', number: 'double', date: 'date', timestamp: 'timestamp', boolean: 'boolean' };
-const SUFFIX = '.duckdb';
-const literal = (text: string) => `'${text.replace(/'/g, "''")}'`;
 
 /** A copy was not made because the loaded table is another one by now. */
 export class Outdated extends Error {}
-export class QuotaReached extends Error {}
 
 /** How many rows were written of how many. */
 type Progress = (rows: number, of: number) => void;
@@ -41,14 +39,14 @@ export class Copies {
   private attachments = 0;
 
   private constructor(
-    private readonly settings: Settings,
+    readonly settings: Settings,
     readonly instance: DuckDBInstance,
     private readonly connection: DuckDBConnection,
   ) {}
 
   static async open(settings: Settings): Promise<Copies> {
     await mkdir(settings.folder, { recursive: true });
-    for (const file of await readdir(settings.folder)) if (!file.endsWith(SUFFIX)) await rm(path.join(settings.folder, file), { recursive: true, force: true });
+    for (const file of await readdir(settings.folder)) if (!file.endsWith(COPY) && !file.endsWith(SUMMARIES)) await rm(path.join(settings.folder, file), { recursive: true, force: true });
     const instance = await DuckDBInstance.create(':memory:', { memory_limit: settings.memory, threads: String(settings.threads), temp_directory: path.join(settings.folder, 'spill'), max_temp_directory_size: `${Math.max(1, Math.floor(settings.quota / 1e6))}MB`, autoinstall_known_extensions: 'false', autoload_known_extensions: 'false' });
     return new Copies(settings, instance, await instance.connect());
   }
@@ -62,7 +60,7 @@ export class Copies {
    * still to be made: that is made of them.
    */
   async keepOnly(wanted: readonly Wanted[]): Promise<void> {
-    const files = (await readdir(this.settings.folder)).filter((file) => file.endsWith(SUFFIX)).map((file) => file.slice(0, -SUFFIX.length));
+    const files = (await readdir(this.settings.folder)).filter((file) => file.endsWith(COPY)).map((file) => file.slice(0, -COPY.length));
     const there = new Set([...files, ...this.held]);
     const kept = new Set(wanted.flatMap(({ name, version }) => {
       const copy = copyName(name, version);
@@ -105,7 +103,7 @@ export class Copies {
         await this.refresh({ ...contents, refreshes: older.contents.refreshes + 1 }, changed, csv, building);
       } else await this.load(contents, csv, building);
       await rm(csv, { force: true });
-      if ((await this.size()) > this.settings.quota) throw new QuotaReached();
+      if ((await bytesIn(this.settings.folder)) > this.settings.quota) throw new QuotaReached();
       await rename(building, this.file(copy));
       await this.attach(copy);
     } finally {
@@ -124,7 +122,7 @@ export class Copies {
   }
 
   private file(copy: string): string {
-    return path.join(this.settings.folder, `${copy}${SUFFIX}`);
+    return path.join(this.settings.folder, `${copy}${COPY}`);
   }
 
   private async attach(copy: string): Promise<void> {
@@ -164,7 +162,7 @@ export class Copies {
       const of = changed === null ? wanted.rows : rowsOf(contents, changed);
       const columns = wanted.columns.map((column) => quoted(column.name)).join(', ');
       const stream = client.query(copyStreams.to(`copy (select ${columns} from ${DATA_SCHEMA}.${quoted(wanted.name)}${changed === null ? '' : ` where ${inParts(changed, contents)}`}) to stdout (format csv, null '\\N')`));
-      const left = this.settings.quota - (await this.size());
+      const left = this.settings.quota - (await bytesIn(this.settings.folder));
       let bytes = 0;
       let lines = 0;
       const counted = new Transform({
@@ -187,7 +185,7 @@ export class Copies {
 
   private async load(contents: Contents, csv: string, building: string): Promise<void> {
     await rm(building, { force: true });
-    await this.inFile(building, async (run) => {
+    await inFile(this.instance, building, async (run) => {
       await run(`create table building.main.rows as select * from ${fromCsv(csv, contents)}`);
       await run('create table building.main.contents (contents varchar)');
       await run(`insert into building.main.contents values (${literal(JSON.stringify(contents))})`);
@@ -196,29 +194,11 @@ export class Copies {
 
   /** Puts the rows of a CSV in the place of those of some parts. */
   private async refresh(contents: Contents, changed: readonly string[], csv: string, building: string): Promise<void> {
-    await this.inFile(building, async (run) => {
+    await inFile(this.instance, building, async (run) => {
       await run(`delete from building.main.rows where ${inParts(changed, contents)}`);
       await run(`insert into building.main.rows select * from ${fromCsv(csv, contents)}`);
       await run(`update building.main.contents set contents = ${literal(JSON.stringify(contents))}`);
     });
-  }
-
-  private async inFile(building: string, work: (run: (text: string) => Promise<unknown>) => Promise<void>): Promise<void> {
-    const connection = await this.instance.connect();
-    try {
-      await connection.run(`attach ${literal(building)} as building`);
-      await work((text) => connection.run(text));
-      await connection.run('checkpoint building');
-    } finally {
-      await connection.run('detach building').catch(() => undefined);
-      connection.closeSync();
-    }
-  }
-
-  private async size(): Promise<number> {
-    let bytes = 0;
-    for (const file of await readdir(this.settings.folder)) bytes += await stat(path.join(this.settings.folder, file)).then((found) => (found.isFile() ? found.size : 0), () => 0);
-    return bytes;
   }
 }
 

@@ -1,6 +1,8 @@
 /** What the server and the process of the columnar copy say to each other. */
 import type { Cell } from '@zud/core/query/answer';
+import type { Summary } from '@zud/core/query/summaries';
 import type { LoadedColumn } from '../../store/schema';
+import type { SummaryColumns } from './summary-columns';
 
 /** A loaded table as it should be copied. */
 export interface Wanted {
@@ -10,7 +12,19 @@ export interface Wanted {
   readonly columns: readonly LoadedColumn[];
   /** The column it is sorted by, so that a period reads only its part. */
   readonly sortedBy: string | null;
+  /** The columns that its summaries may be made of; null where no model reads facts from it. */
+  readonly summarised: SummaryColumns | null;
 }
+
+/** A loaded table that is held. */
+export interface HeldTable {
+  readonly name: string;
+  readonly version: string;
+  readonly summaries: readonly Summary[];
+}
+
+/** Summaries are made of tables of so many rows, where nothing else is said. */
+export const SUMMARIES_FROM = 200_000;
 
 export interface Settings {
   readonly folder: string;
@@ -20,6 +34,8 @@ export interface Settings {
   readonly threads: number;
   /** Most bytes of all copies and of what is written on the way to them. */
   readonly quota: number;
+  /** Tables of so many rows have summaries. */
+  readonly summariesFrom: number;
 }
 
 export type ToCopy =
@@ -30,7 +46,10 @@ export type ToCopy =
   | { readonly do: 'stop'; readonly id: number };
 
 export type FromCopy =
-  | { readonly said: 'holds'; readonly tables: readonly (readonly [string, string])[] }
+  /** @field settled is all that is wanted made, or tried in vain? */
+  | { readonly said: 'holds'; readonly tables: readonly HeldTable[]; readonly settled: boolean }
+  /** A table goes without summaries. */
+  | { readonly said: 'unsummarised'; readonly table: string; readonly reason: string }
   | { readonly said: 'progress'; readonly table: string; readonly rows: number; readonly of: number }
   /** A table could not be copied; what is held stays. */
   | { readonly said: 'failed'; readonly table: string; readonly reason: string }

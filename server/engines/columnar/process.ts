@@ -1,9 +1,11 @@
 /** The process of the columnar copy: makes copies in the background and answers queries from those it holds. The server talks to it by messages. */
 import type { DuckDBConnection, DuckDBValue } from '@duckdb/node-api';
 import type { Cell } from '@zud/core/query/answer';
-import { Copies, Outdated, QuotaReached } from './copies';
 import { copyName } from '@zud/core/query/duckdb';
-import type { FromCopy, ToCopy, Wanted } from './messages';
+import { Copies, Outdated } from './copies';
+import { QuotaReached } from './files';
+import type { FromCopy, HeldTable, ToCopy, Wanted } from './messages';
+import { Summaries } from './summaries';
 
 /** Questions answered at the same time; each uses all threads where it can. */
 const AT_ONCE = 4;
@@ -11,6 +13,7 @@ const AT_ONCE = 4;
 const say = (message: FromCopy) => process.send?.(message);
 
 let opened: Promise<Copies> | null = null;
+let summaries: Summaries | null = null;
 let wanted: readonly Wanted[] = [];
 let holding: Promise<void> = Promise.resolve();
 const running = new Map<number, { connection: DuckDBConnection | null; stopped: boolean }>();
@@ -49,23 +52,42 @@ process.on('disconnect', () => process.exit(0));
 async function hold(): Promise<void> {
   const copies = await opened;
   if (copies === null) return;
+  summaries ??= new Summaries(copies.settings, copies.instance, await copies.instance.connect());
   const now = wanted;
   await copies.keepOnly(now);
-  tell(copies);
+  await summaries.keepOnly(now);
+  tell(copies, false);
   for (const table of now) {
     if (wanted !== now) return;
     if (copies.held.includes(copyName(table.name, table.version))) continue;
     try {
       await copies.make(table, (rows, of) => void say({ said: 'progress', table: table.name, rows, of }));
-      tell(copies);
+      tell(copies, false);
     } catch (error) {
-      if (!(error instanceof Outdated)) say({ said: 'failed', table: table.name, reason: error instanceof QuotaReached ? 'its copies would need more disk than they may use' : reasonOf(error) });
+      if (!(error instanceof Outdated)) say({ said: 'failed', table: table.name, reason: whyNot(error) });
     }
   }
+  for (const table of now) {
+    if (wanted !== now) return;
+    if (!copies.held.includes(copyName(table.name, table.version))) continue;
+    try {
+      await summaries.make(table);
+      tell(copies, false);
+    } catch (error) {
+      say({ said: 'unsummarised', table: table.name, reason: whyNot(error) });
+    }
+  }
+  if (wanted === now) tell(copies, true);
 }
 
-function tell(copies: Copies): void {
-  say({ said: 'holds', tables: wanted.filter((table) => copies.held.includes(copyName(table.name, table.version))).map((table) => [table.name, table.version] as const) });
+const whyNot = (error: unknown): string => (error instanceof QuotaReached ? 'its copies would need more disk than they may use' : reasonOf(error));
+
+function tell(copies: Copies, settled: boolean): void {
+  const tables = wanted.flatMap((table): HeldTable[] => {
+    const copy = copyName(table.name, table.version);
+    return copies.held.includes(copy) ? [{ name: table.name, version: table.version, summaries: summaries?.of(copy) ?? [] }] : [];
+  });
+  say({ said: 'holds', tables, settled });
 }
 
 function next(): void {

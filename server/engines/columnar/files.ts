@@ -1,0 +1,33 @@
+/** Files of the columnar copy: each is made beside the others, so that whatever is interrupted leaves it whole or not there. */
+import type { DuckDBInstance } from '@duckdb/node-api';
+import { readdir, stat } from 'node:fs/promises';
+import path from 'node:path';
+
+export const COPY = '.duckdb';
+export const SUMMARIES = '.summaries';
+
+/** The copies would need more disk than they may use. */
+export class QuotaReached extends Error {}
+
+/** A text in a statement that takes no parameters. */
+export const literal = (text: string): string => `'${text.replace(/'/g, "''")}'`;
+
+/** Works in a file that is attached as `building`; all is written to it when this is done. */
+export async function inFile(instance: DuckDBInstance, file: string, work: (run: (text: string) => Promise<unknown>) => Promise<void>): Promise<void> {
+  const connection = await instance.connect();
+  try {
+    await connection.run(`attach ${literal(file)} as building`);
+    await work((text) => connection.run(text));
+    await connection.run('checkpoint building');
+  } finally {
+    await connection.run('detach building').catch(() => undefined);
+    connection.closeSync();
+  }
+}
+
+/** @returns the bytes of all files in a folder */
+export async function bytesIn(folder: string): Promise<number> {
+  let bytes = 0;
+  for (const file of await readdir(folder)) bytes += await stat(path.join(folder, file)).then((found) => (found.isFile() ? found.size : 0), () => 0);
+  return bytes;
+}

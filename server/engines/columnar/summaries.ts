@@ -1,0 +1,148 @@
+/**
+ * Summaries of large copies: made of a copy once it is held, in a file of their own beside it, and put in their place by a rename.
+ * Without them the copy answers all the same.
+ */
+import type { DuckDBConnection, DuckDBInstance } from '@duckdb/node-api';
+import { readdir, rename, rm } from 'node:fs/promises';
+import path from 'node:path';
+import { copyName } from '@zud/core/query/duckdb';
+import { partColumn, SUMMARISED, type Summary } from '@zud/core/query/summaries';
+import { quoted } from '../../store/table-parts';
+import { chosenSummaries, combinations, estimatedDifferent, LARGEST, MOST_KEYS, type Candidate } from './choosing-summaries';
+import { bytesIn, inFile, literal, QuotaReached, SUMMARIES } from './files';
+import type { Settings, Wanted } from './messages';
+import type { SummaryColumns } from './summary-columns';
+
+/** So many of the columns that rows may be told apart by are looked at. */
+const MOST_COLUMNS = 8;
+/** Rows that are looked at to choose among summaries. */
+const SAMPLE = 400_000;
+
+interface Held {
+  readonly catalogue: string;
+  readonly summaries: readonly Summary[];
+  /** The columns they were to be made of, as text. */
+  readonly columns: string;
+}
+
+export class Summaries {
+  /** Name of the copy → its summaries. */
+  private readonly held = new Map<string, Held>();
+  private attachments = 0;
+
+  constructor(
+    private readonly settings: Settings,
+    private readonly instance: DuckDBInstance,
+    private readonly connection: DuckDBConnection,
+  ) {}
+
+  of(copy: string): readonly Summary[] {
+    return this.held.get(copy)?.summaries ?? [];
+  }
+
+  /** Attaches summaries that are there already, and deletes those of copies that are not wanted. */
+  async keepOnly(wanted: readonly Wanted[]): Promise<void> {
+    const columns = new Map(wanted.flatMap((table) => (this.areWanted(table) ? [[copyName(table.name, table.version), JSON.stringify(table.summarised)] as const] : [])));
+    const files = (await readdir(this.settings.folder)).filter((file) => file.endsWith(SUMMARIES)).map((file) => file.slice(0, -SUMMARIES.length));
+    for (const copy of new Set([...files, ...this.held.keys()])) {
+      if (!columns.has(copy)) await this.drop(copy);
+      // a file that cannot be read is made anew
+      else if (!this.held.has(copy)) await this.attach(copy).catch(() => this.drop(copy));
+      const held = this.held.get(copy);
+      if (held !== undefined && held.columns !== columns.get(copy)) await this.drop(copy);
+    }
+  }
+
+  /**
+   * Makes the summaries of a copy that is held, where it is large enough.
+   * @throws QuotaReached
+   */
+  async make(wanted: Wanted): Promise<void> {
+    const copy = copyName(wanted.name, wanted.version);
+    if (!this.areWanted(wanted) || wanted.summarised === null || this.held.has(copy)) return;
+    const chosen = chosenSummaries(await this.candidates(copy, wanted.summarised, wanted.rows), wanted.rows);
+    const building = `${this.file(copy)}.building`;
+    try {
+      await rm(building, { force: true });
+      await inFile(this.instance, building, async (run) => {
+        const made: Summary[] = [];
+        for (const { keys, rows } of chosen) {
+          const table = `s${made.length + 1}`;
+          await run(`create table building.main.${table} as ${summaryOf(copy, keys, wanted.summarised?.numbers ?? [])}${wanted.sortedBy !== null && keys.includes(wanted.sortedBy) ? ` order by ${quoted(wanted.sortedBy)}` : ''}`);
+          made.push({ name: `${copy}:${made.length + 1}`, keys, numbers: wanted.summarised?.numbers ?? [], rows });
+          if ((await bytesIn(this.settings.folder)) > this.settings.quota) throw new QuotaReached();
+        }
+        await run('create table building.main.contents (columns varchar, summaries varchar)');
+        await run(`insert into building.main.contents values (${literal(JSON.stringify(wanted.summarised))}, ${literal(JSON.stringify(made))})`);
+      });
+      await rename(building, this.file(copy));
+      await this.attach(copy);
+    } finally {
+      for (const file of [building, `${building}.wal`]) await rm(file, { force: true });
+    }
+  }
+
+  private areWanted({ rows, summarised }: Wanted): boolean {
+    return summarised !== null && summarised.keys.length > 0 && rows >= this.settings.summariesFrom;
+  }
+
+  /** The combinations of columns that gather the rows of a copy, with how many rows are left, told from a sample. */
+  private async candidates(copy: string, { keys }: SummaryColumns, rows: number): Promise<Candidate[]> {
+    const share = Math.min(1, SAMPLE / rows);
+    await this.connection.run(`create or replace temp table sampled as select ${keys.map(quoted).join(', ')} from ${quoted(copy)}${share < 1 ? ` using sample ${share * 100} percent (bernoulli, 11)` : ''}`);
+    try {
+      const sizeOf = async (columns: readonly string[]): Promise<number> => {
+        const reader = await this.connection.runAndReadAll(`select count(*)::double, (count(*) filter (where times = 1))::double from (select count(*) as times from sampled group by ${columns.map(quoted).join(', ')})`);
+        const [row] = reader.getRows();
+        return estimatedDifferent(Number(row?.[0] ?? 0), Number(row?.[1] ?? 0), share);
+      };
+      const candidates: Candidate[] = [];
+      const tooMany: string[][] = [];
+      const usual: string[] = [];
+      for (const key of keys) if (usual.length < MOST_COLUMNS && (await sizeOf([key])) <= rows * LARGEST) usual.push(key);
+      for (const columns of combinations(usual, MOST_KEYS)) {
+        // more columns tell no fewer rows apart
+        if (tooMany.some((some) => some.every((key) => columns.includes(key)))) continue;
+        const size = await sizeOf(columns);
+        if (size > rows * LARGEST) tooMany.push(columns);
+        else candidates.push({ keys: columns, rows: size });
+      }
+      return candidates;
+    } finally {
+      await this.connection.run('drop table if exists temp.sampled');
+    }
+  }
+
+  private file(copy: string): string {
+    return path.join(this.settings.folder, `${copy}${SUMMARIES}`);
+  }
+
+  private async attach(copy: string): Promise<void> {
+    this.attachments += 1;
+    const catalogue = `s${this.attachments}`;
+    await this.connection.run(`attach ${literal(this.file(copy))} as ${catalogue} (read_only)`);
+    const [row] = (await this.connection.runAndReadAll(`select columns, summaries from ${catalogue}.main.contents`)).getRows();
+    const summaries = JSON.parse(String(row?.[1])) as Summary[];
+    for (const [index, summary] of summaries.entries()) await this.connection.run(`create or replace view memory.main.${quoted(summary.name)} as select * from ${catalogue}.main.s${index + 1}`);
+    this.held.set(copy, { catalogue, summaries, columns: String(row?.[0]) });
+  }
+
+  private async drop(copy: string): Promise<void> {
+    const held = this.held.get(copy);
+    if (held !== undefined) {
+      this.held.delete(copy);
+      for (const summary of held.summaries) await this.connection.run(`drop view if exists memory.main.${quoted(summary.name)}`);
+      await this.connection.run(`detach ${held.catalogue}`).catch(() => undefined);
+    }
+    await rm(this.file(copy), { force: true });
+  }
+}
+
+function summaryOf(copy: string, keys: readonly string[], numbers: readonly string[]): string {
+  const parts = numbers.flatMap((number) => {
+    const as = (part: Parameters<typeof partColumn>[1]) => quoted(partColumn(number, part));
+    const column = quoted(number);
+    return [`sum(${column}) as ${as('sum')}`, `count(${column}) as ${as('given')}`, `min(${column}) as ${as('least')}`, `max(${column}) as ${as('greatest')}`];
+  });
+  return `select ${[...keys.map(quoted), `count(*) as ${quoted(SUMMARISED)}`, ...parts].join(', ')} from ${quoted(copy)} group by ${keys.map(quoted).join(', ')}`;
+}
