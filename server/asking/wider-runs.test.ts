@@ -13,6 +13,12 @@ const OPTIONS = { signal: null, limits: { time: 60_000 }, person: 'someone' };
 /** What people see of an answer, without how long it took, and without the last digits of sums, which are taken in any order. */
 const shown = ({ answer, headline, chart, notes, outcome }: Answered) => JSON.stringify({ outcome, headline, chart, notes, answer: { ...answer, ms: 0 } }, (_key, value: unknown) => (typeof value === 'number' ? Number(value.toPrecision(9)) : value));
 
+/** Where two texts part, with some of each from there. */
+function firstDifference(one: string, other: string): string {
+  const at = Math.max(0, [...one].findIndex((sign, index) => sign !== other[index]) - 60);
+  return `${one.slice(at, at + 160)}\n  not ${other.slice(at, at + 160)}`;
+}
+
 test('over the readings of the corpus, narrowed to the first, to the last or to all but the first member they show', async () => {
   const { answering, library } = demo.running.context;
   const ready = await library.get('ferries', { groups: [] });
@@ -29,15 +35,20 @@ test('over the readings of the corpus, narrowed to the first, to the last or to 
     const members = [...new Set(wide?.answer.rows.map((row) => String(row[column])) ?? [])];
     const [first] = members;
     if (first === undefined || members.length < 2) continue;
-    const chosen = index % 3 === 0 ? { is: true, members: [first] } : index % 3 === 1 ? { is: true, members: [members.at(-1) ?? first] } : { is: false, members: [first] };
-    const narrow: Reading = { ...reading, where: [...reading.where, { kind: 'members', level: level.level, ...chosen }] };
-    const fromWide = await answered(narrow);
-    answering.forget();
-    const fresh = await answered(narrow);
-    expect(taken(fresh)).toBe(false);
-    if (taken(fromWide)) tried += 1;
-    if (fromWide === null || fresh === null) expect(fromWide).toEqual(fresh);
-    else if (shown(fromWide) !== shown(fresh)) wrong.push(`${about}: ${shown(fromWide).slice(0, 400)}\n  not ${shown(fresh).slice(0, 400)}`);
+    const choices = [{ is: true, members: [first] }, { is: true, members: [members.at(-1) ?? first] }, { is: false, members: [first] }];
+    // the order of rows may hang on what is left out where there are several breakdowns, so that all choices are tried
+    for (const chosen of reading.by.length > 2 ? choices : choices.slice(index % 3, (index % 3) + 1)) {
+      const narrow: Reading = { ...reading, where: [...reading.where, { kind: 'members', level: level.level, ...chosen }] };
+      answering.forget();
+      await answered(reading);
+      const fromWide = await answered(narrow);
+      answering.forget();
+      const fresh = await answered(narrow);
+      expect(taken(fresh)).toBe(false);
+      if (taken(fromWide)) tried += 1;
+      if (fromWide === null || fresh === null) expect(fromWide).toEqual(fresh);
+      else if (shown(fromWide) !== shown(fresh)) wrong.push(`${about}: ${firstDifference(shown(fromWide), shown(fresh))}`);
+    }
   }
   expect(tried).toBeGreaterThan(40);
   if (wrong.length > 0) throw new Error(`${wrong.length} of ${tried} differ:\n${wrong.slice(0, 6).join('\n')}`);

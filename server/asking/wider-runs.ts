@@ -72,7 +72,8 @@ function narrows(condition: Members, { by }: Reading): boolean {
 function isOfMembers({ rows, by, rank, against, where }: Reading): boolean {
   if (rows !== null || rank !== null || against?.kind === 'members') return false;
   if (by.some((one) => one.kind === 'bins' || one.kind === 'sets') || (by.length > 1 && by[0]?.kind !== 'time')) return false;
-  return by.some((one) => one.kind === 'level') && !where.some((one) => one.kind === 'measure' || (one.kind === 'rows' && (one.test === 'aboveAverage' || one.test === 'belowAverage')));
+  // the members of a second level are ordered by the greatest of their values, of which some would be left out
+  return by.filter((one) => one.kind === 'level').length === 1 && !where.some((one) => one.kind === 'measure' || (one.kind === 'rows' && (one.test === 'aboveAverage' || one.test === 'belowAverage')));
 }
 
 /** Views and transforms change nothing of the rows that they are made of. */
