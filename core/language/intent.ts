@@ -174,6 +174,9 @@ export type SaidEdit =
 /** Moves along the trail, which are no edits of a reading. */
 export type Move = 'back' | 'first';
 
+/** What can be asked about a reading that takes more than its own answer: why it changed. */
+export type Analysis = 'why';
+
 export interface Intent {
   readonly edits: readonly SaidEdit[];
   /** Only makes sense after an answer ("also by …", "… instead"). */
@@ -181,6 +184,8 @@ export interface Intent {
   /** Begins anew, whatever came before. */
   readonly fresh?: true;
   readonly move?: Move;
+  /** What the reading is to be looked into for, once it is settled. */
+  readonly analysis?: Analysis;
   /** Why what is asked for cannot be done here, and what can. */
   readonly refuse?: string;
 }

@@ -15,10 +15,11 @@ import type { Calendar } from '../time/period';
 import { coversOf, type Cover } from './cover';
 import type { Assumption, Use } from './grammar/rule';
 import { FUNCTION_WORDS, NEVER_PARTS } from './grammar/grammar';
-import type { Move } from './intent';
+import type { Analysis, Move } from './intent';
 import { mendedWords } from './misspelt';
 import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
+import { aboutPeople, asksForPeople } from './people';
 import { Question } from './question';
 import { readsAsFollowUp, settle } from './settling/settle';
 import type { Situation } from './settling/situation';
@@ -54,6 +55,8 @@ export interface ReadResult {
   readonly notes: readonly Note[];
   readonly options: readonly Option[];
   readonly move?: Move;
+  /** What the reading is to be looked into for; the answer is another reading, which takes the data to find. */
+  readonly analysis?: Analysis;
   /** The edits that were made of the words, for those who want to see them. */
   readonly edits: readonly Edit[];
 }
@@ -82,6 +85,7 @@ interface Candidate {
   readonly notes: readonly string[];
   readonly edits: readonly Edit[];
   readonly asFollowUp: boolean;
+  readonly analysis?: Analysis;
 }
 
 /** @param text a question or a follow-up, as typed */
@@ -121,7 +125,10 @@ export function read(text: string, context: ReadContext): ReadResult {
       continue;
     }
     // a long name beats its parts, whatever was spoken of before
-    candidates.push({ cover, ...settled, reading, cost: cover.cost - (splitsName(cover, best) ? 0 : contextBonus(reading, asFollowUp ? context.before : null)) });
+    const cost = cover.cost - (splitsName(cover, best) ? 0 : contextBonus(reading, asFollowUp ? context.before : null));
+    const intents = cover.pieces.map((piece) => piece.intent);
+    const meant = asksForPeople(intents) ? aboutPeople(reading, asFollowUp ? context.before : null, model) : [{ reading, cost: 0 }];
+    for (const one of meant) if (one.reading === reading || impossibility(one.reading, names) === null) candidates.push({ cover, ...settled, reading: one.reading, cost: cost + one.cost });
   }
   const ranked = distinct(candidates.sort((a, b) => a.cost - b.cost));
   const [first, ...others] = ranked;
@@ -137,8 +144,9 @@ export function read(text: string, context: ReadContext): ReadResult {
 
   const near = others.filter((one) => one.cost - first.cost <= NEAR && namesDiffer(one, first)).slice(0, 3).map(option);
   const assumed = assumptionsOf(first.cover).map((assumption): Note => ({ kind: 'assumed', text: assumptionText(assumption), ...(near.length > 0 ? { options: near } : {}) }));
+  const people = assumed.length === 0 && near.length > 0 && asksForPeople(first.cover.pieces.map((piece) => piece.intent)) ? [{ kind: 'assumed' as const, text: 'Other people may be meant.', options: near }] : [];
   const typed = mended.map(({ said, meant }): Note => ({ kind: 'assumed', text: `“${said}” read as “${meant}”.` }));
-  const notes: Note[] = [...typed, ...assumed, ...first.notes.map((note): Note => ({ kind: 'assumed', text: note }))];
+  const notes: Note[] = [...typed, ...assumed, ...people, ...first.notes.map((note): Note => ({ kind: 'assumed', text: note }))];
   const perLevel = brokenDownInstead(first.reading);
   if (perLevel !== null && impossibility(perLevel, names) === null) notes.push({ kind: 'assumed', text: '“Per” divides by how many there are.', options: [{ label: sentence(perLevel).text, reading: perLevel }] });
   const counted = first.edits.some((edit) => edit.do === 'show') || first.asFollowUp ? null : countedInstead(first.reading);
@@ -148,7 +156,7 @@ export function read(text: string, context: ReadContext): ReadResult {
   else if (first.reading.by.length === 0 && first.reading.where.length > 0 && first.reading.shown.some((one) => one.transform?.kind === 'share')) notes.push({ kind: 'caveat', text: 'This is a share of what the conditions leave, so it is all of it.' });
   const other = context.before ? otherMode(first, situation, names) : null;
   if (other) notes.push({ kind: 'assumed', text: first.asFollowUp ? 'Read as a follow-up.' : 'Read as a new question.', options: [{ label: `${first.asFollowUp ? 'As a new question' : 'As a follow-up'}: ${sentence(other).text}`, reading: other }] });
-  return { outcome: 'answered', reading: first.reading, sentence: sentence(first.reading), words, phrases: phrasesOf(first.cover, tokens), notes, options: [], edits: first.edits };
+  return { outcome: 'answered', reading: first.reading, sentence: sentence(first.reading), words, phrases: phrasesOf(first.cover, tokens), notes, options: [], edits: first.edits, ...(first.analysis === undefined ? {} : { analysis: first.analysis }) };
 }
 
 /** The same words read the other way round: as a follow-up instead of a new question, or as a new one, where both make sense. */

@@ -3,6 +3,7 @@ import { read, type Note, type Option, type WordUse } from '@zud/core/language/r
 import { applyEdits } from '@zud/core/reading/edit';
 import type { Edit } from '@zud/core/reading/edit-schema';
 import { pointsOf, type Points } from '@zud/core/analysis/points';
+import type { Analysis } from '@zud/core/language/intent';
 import { wordsOfEdits } from '@zud/core/language/words-of-edits';
 import { pointsAtAnswer } from '@zud/core/language/grammar/references';
 import { changeBetween } from '@zud/core/reading/difference';
@@ -18,6 +19,7 @@ import { Problem } from '../http/problem';
 import { Stopped } from '../engines/engine';
 import { type Answered, type Answering, type AskOptions } from './answering';
 import { Unanswerable } from './unanswerable';
+import { whyChanged } from './why';
 import type { ModelLibrary, ReadyModel } from './model-library';
 
 export type Asked =
@@ -118,10 +120,11 @@ export class Asking {
     }
     if (understood.reading === null) return this.keep(inquiry, person, before, asked, { ...understood, outcome: understood.outcome, reading: readingBefore }, ready);
     try {
-      const answered = await this.answering.answer(understood.reading, ready, options);
+      const looked = understood.analysis === undefined ? { reading: understood.reading, notes: [] } : await whyChanged(understood.reading, ready, (reading) => this.answering.answer(reading, ready, options));
+      const answered = await this.answering.answer(looked.reading, ready, options);
       // one who waited along with others is given the answer even where a newer question has come
       if (options.signal?.aborted) throw new Stopped();
-      return await this.keep(inquiry, person, before, asked, { ...understood, outcome: answered.outcome, notes: [...understood.notes, ...answered.notes] }, ready, answered);
+      return await this.keep(inquiry, person, before, asked, { ...understood, reading: looked.reading, outcome: answered.outcome, notes: [...understood.notes, ...looked.notes, ...answered.notes] }, ready, answered);
     } catch (error) {
       if (!(error instanceof Unanswerable)) throw error;
       return this.keep(inquiry, person, before, asked, { outcome: 'unclear', reading: readingBefore, words: understood.words, notes: [{ kind: 'unclear', text: error.message }] }, ready);
@@ -185,6 +188,7 @@ interface Understood {
   readonly notes: readonly Note[];
   readonly options?: readonly Option[];
   readonly move?: 'back' | 'first';
+  readonly analysis?: Analysis;
 }
 
 function understand(asked: Asked, before: Reading | null, ready: ReadyModel, pending: readonly Option[], points: Points | null): Understood {
@@ -199,7 +203,7 @@ function understand(asked: Asked, before: Reading | null, ready: ReadyModel, pen
   const chosen = chosenOption(asked.text, pending);
   if (chosen) return { outcome: 'answered', reading: chosen, words: result.words, notes: [] };
   if (result.outcome === 'move') return { outcome: 'answered', reading: null, words: result.words, notes: [], ...(result.move === undefined ? {} : { move: result.move }) };
-  return { outcome: result.outcome, reading: result.reading, words: result.words, notes: result.notes, options: result.options };
+  return { outcome: result.outcome, reading: result.reading, words: result.words, notes: result.notes, options: result.options, ...(result.analysis === undefined ? {} : { analysis: result.analysis }) };
 }
 
 /** The options a `choose` still waits to be settled from. */

@@ -39,6 +39,7 @@ export function dialoguesOf(model: string): Dialogue[] {
 
 /** What a result comes to, in the notation of the corpus. */
 export function told(result: ReadResult): string {
+  if (result.analysis !== undefined) return `${result.analysis} ${result.sentence?.text ?? ''}`;
   if (result.outcome === 'move') return `< ${result.move ?? ''}`;
   if (result.outcome === 'choose') return `? ${result.options.map((option) => option.label).join(' | ')}`;
   if (result.outcome === 'unclear') {

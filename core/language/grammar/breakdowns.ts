@@ -1,6 +1,7 @@
 /** Grammar of breakdowns: by which levels, grains, ranges and named sets. Gives `Calendar`, `Key`, `Breakdown`, `BreakdownList` and edits. */
 import { byLevel, type Breakdown, type Key } from '../../reading/schema';
-import { followUp, intent, withShown, type Intent, type SaidPeriod, type SaidShown, type Sense } from '../intent';
+import { MONTHS } from '../../time/names';
+import { followUp, intent, refused, withShown, type Intent, type SaidPeriod, type SaidShown, type Sense } from '../intent';
 import type { Calculation } from '../../model/calculation';
 import { rowColumnOf } from '../../model/model';
 import type { Question } from '../question';
@@ -117,6 +118,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'add [(a breakdown by|the breakdown by|by|breakdown by)] {BreakdownList} [(too|also|as well|as breakdown|as a breakdown)]', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'add' }), cost: 0.1 },
   { gives: 'Intent', form: '[by] {BreakdownList} instead', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'replace' }), examples: ['by month instead'] },
   { gives: 'Intent', form: 'instead by {BreakdownList}', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'replace' }), examples: ['instead by month'] },
+  { gives: 'Intent', form: '(by|per|each|for each) fiscal (quarter|quarters|year|years)', means: (_p, q) => fiscalTime(q), cost: -0.1 },
   { gives: 'Intent', form: 'only by {BreakdownList}', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'replace' }), examples: ['only by month'] },
   { gives: 'Intent', form: '(swap|replace|change|switch|exchange) {Breakdown:old} (for|with|by|to) {Breakdown:new}', means: (p) => followUp({ do: 'breakdown', by: [p['new'] as Breakdown], how: 'replace', instead: p['old'] as Breakdown }), examples: ['swap month for week'] },
   { gives: 'Intent', form: '[by] {Breakdown:new} (instead of|rather than) [by] {Breakdown:old}', means: (p) => followUp({ do: 'breakdown', by: [p['new'] as Breakdown], how: 'replace', instead: p['old'] as Breakdown }), examples: ['week instead of month'] },
@@ -138,6 +140,14 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[(compare|for)] {SetList} (vs|versus|against|with|beside|compared to|compared with) (rest|others|everything else|all others) [${BY_MEASURE}]`, means: compared('rest'), cost: -0.2 },
   { gives: 'Intent', form: `[(compare|for)] {SetList} (vs|versus|against|with|beside|compared to|compared with) (all|total|everything|everyone) [{Level}] [${BY_MEASURE}]`, means: compared('all'), cost: -0.2 },
 ];
+
+/** Fiscal quarters are those of the calendar where the fiscal year begins with one; else there is no such time line. */
+function fiscalTime({ calendar, tokens }: Question): Intent {
+  const grain = tokens.some((token) => /^years?$/.test(token.word)) ? 'year' : 'quarter';
+  const begins = calendar.fiscalStartMonth - 1;
+  if (begins % (grain === 'year' ? 12 : 3) === 0) return intent({ do: 'breakdown', how: 'join', by: [{ kind: 'time', grain }] });
+  return refused(`The fiscal year begins in ${MONTHS[begins] ?? ''}, so its ${grain}s are none of the calendar’s, and there is no time line of them. Name them one by one (“FY25”, “fiscal Q1 2025”), or break it down by month.`);
+}
 
 /** "for each of the last 6 months": these months, by month. */
 function eachOf(parts: Parts): Intent | null {

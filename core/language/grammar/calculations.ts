@@ -161,9 +161,11 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Shown', form: '(moving|rolling) average over {Number} of {Calculation}', means: withTransform((p) => ({ kind: 'moving', count: p['Number'] as number })) },
   { gives: 'Shown', form: '(rank|ranking|ranks) of {Calculation}', means: withTransform(() => ({ kind: 'rank' })) },
   { gives: 'Shown', form: '{Calculation} (rank|ranking)', means: withTransform(() => ({ kind: 'rank' })), cost: 0.05 },
+  { gives: 'Shown', form: '(index|indexed) {Calculation} (to|on) [the] (first|start|100)', means: withTransform(() => ({ kind: 'index' })), cost: -0.05 },
   { gives: 'Shown', form: 'index of {Calculation}', means: withTransform(() => ({ kind: 'index' })) },
   { gives: 'Shown', form: '(indexed|index) {Calculation}', means: withTransform(() => ({ kind: 'index' })), cost: 0.05 },
   { gives: 'Shown', form: '{Calculation} (index|indexed [(to 100|to first|to first = 100)]|as an index|as index)', means: withTransform(() => ({ kind: 'index' })), cost: 0.05 },
+  { gives: 'Shown', form: '(difference|deviation|distance) of {Calculation} (from|to) [the] (average|mean)', means: withTransform(() => ({ kind: 'fromAverage' })), cost: -0.05 },
   { gives: 'Shown', form: '(difference|deviation|distance) from [the] (average|mean) (of|in|for) {Calculation}', means: withTransform(() => ({ kind: 'fromAverage' })) },
   { gives: 'Shown', form: '{Calculation} (compared to|compared with|vs|versus|against|minus|difference from|deviation from|relative to) [the] (average|mean)', means: withTransform(() => ({ kind: 'fromAverage' })), cost: -0.05 },
 

@@ -74,6 +74,7 @@ export const CHANGE_CONDITION_RULES: readonly Rule<Question>[] = [
   ...tested(`{Key} [(in|of|during|from)] {Period} ${WHO} {ChangeClause}`, one, -0.45),
   { gives: 'Intent', form: '(only|just|keep|keep only|only show) (where|when) {ChangeClause}', means: (p) => asFollowUp(one('narrow')(p)), cost: -0.2, examples: ['only where it grew'] },
   { gives: 'Intent', form: `(only|just|keep|keep only|only show) (those|the ones|ones|these) ${WHO} {ChangeClause}`, means: (p) => asFollowUp(one('narrow')(p)), cost: -0.3, examples: ['only those that fell'] },
+  { gives: 'Intent', form: '(which|what) (ones|one|of them|of these|of those) [(have|has|had|did|do|are|is)] {ChangeClause}', means: (p) => asFollowUp(one('narrow')(p)), cost: -0.3, examples: ['which of them grew'] },
   { gives: 'Intent', form: '(which|what) {Key} [(have|has|had|did|do|are)] {ChangeClause}', means: one('shown'), cost: -0.3, examples: ['which months grew'] },
   { gives: 'Intent', form: '[(in|on|during)] (which|what) {Key} [[(in|of|during|from)] {Period}] (did|has|have|had) {Calculation} {ChangeTest} [{ChangeBasis}]', means: (p) => one('shown')({ ...p, ChangeClause: clause(p) }), cost: -0.4 },
   { gives: 'Intent', form: `[(in|on|during)] ${COUNT} {Key} [[(in|of|during|from)] {Period}] [(that|which|who|where|when|have|has|had|did|do|in which|with)] {ChangeClause}`, means: one('count'), cost: -0.4 },

@@ -40,6 +40,8 @@ const FASTEST = [['(fastest|quickest)', 'percent'], ['(most|strongest)', 'differ
 const PLACES = [['(behind|lagging|lagging behind|furthest behind|below|short)', 'bottom'], ['(ahead|furthest ahead|in front)', 'top']] as const;
 /** What members did with the plan that the answer before stands beside. */
 const MET = [['(missed|fell short of|fell behind)', 'under'], ['(beat|exceeded|hit|reached|made|met)', 'atLeast']] as const;
+/** Where a value may lie beside the plan. */
+const LYING = [['[(are|is|were|was)] (below|under|behind|short of)', 'under'], ['[(are|is|were|was)] (above|over|ahead of)', 'atLeast']] as const;
 
 export const CHANGE_RULES: readonly Rule<Question>[] = [
   { gives: 'Move', form: '(rise|increase|gain|jump|growth|climb)', means: () => 'top' },
@@ -74,7 +76,7 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[{Number}] (fastest|quickest|strongest) (growing|rising) {Key} [(by|in) {Calculation}]', means: changed('top', { count: 10, marked: false, on: 'percent' }), cost: -0.3, examples: ['fastest growing months'] },
   { gives: 'Intent', form: '[{Number}] (fastest|quickest|strongest) (shrinking|falling|declining) {Key} [(by|in) {Calculation}]', means: changed('bottom', { count: 10, marked: false, on: 'percent' }), cost: -0.3, examples: ['fastest falling months'] },
   ...PLACES.map(([words, way]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} (is|are|was|were) ${words} [(most|the most)]`, means: (p) => asFollowUp(besideSomething(changed(way, { count: 10, marked: true, on: 'difference' })(p))), cost: 0.1 })),
-  ...MET.map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) (ones|of them|of these|of those) ${words} (it|[its|their|our] {PlanName})`, means: () => followUp({ do: 'saidMeasureTest', at: null, calculation: null, test: { test, value: { value: 0 } }, count: false, narrows: true, besidePlan: true }), cost: 0.1 })),
+  ...[...MET, ...LYING].map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `(which|what|only|just|keep|keep only|only show|show only) (ones|of them|of these|of those|those|the ones|those that|the ones that|where they) ${words} (it|[its|their|our] {PlanName})`, means: () => followUp({ do: 'saidMeasureTest', at: null, calculation: null, test: { test, value: { value: 0 } }, count: false, narrows: true, besidePlan: true }), cost: 0.1 })),
   ...MET.map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} ${words} it`, means: (p) => followUp({ do: 'saidMeasureTest', at: p['Key'] as Key, calculation: null, test: { test, value: { value: 0 } }, count: false, narrows: true, besidePlan: true }), cost: 0.1 })),
   { gives: 'Intent', form: '[(which|what)] {Key} [(that|who|which)] (missed|fell short of|fell behind) [(its|their|our)] {PlanName} [by] [the] (most|furthest)', means: (p) => besidePlan(changed('bottom', { count: 10, marked: true, on: 'difference' })(p)), cost: -0.3 },
   { gives: 'Intent', form: '[(which|what)] {Key} [(that|who|which)] (is furthest below|are furthest below|is furthest behind|was furthest below) [(its|their|our)] {PlanName}', means: (p) => besidePlan(changed('bottom', { count: 10, marked: true, on: 'difference' })(p)), cost: 0.1 },

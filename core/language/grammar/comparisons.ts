@@ -44,6 +44,13 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(is|are|was|were) {NamedMember:first} [{Calculation}] (growing|rising|increasing|going up|climbing|improving|falling|declining|dropping|shrinking|going down|decreasing) (faster|more|quicker|slower|less|more quickly|more slowly|harder) than {NamedMember:second} [(in|by|in terms of|on) {Calculation}]', means: bothChange, cost: -0.4 },
   { gives: 'Intent', form: '(did|does|do|has|have) {NamedMember:first} (grow|rise|increase|fall|drop|decline|shrink|improve|grown|risen|fallen|dropped|improved) (faster|more|quicker|slower|less) than {NamedMember:second} [(in|by|in terms of|on) {Calculation}]', means: bothChange, cost: -0.4 },
   { gives: 'Intent', form: '(did|does|do|has|have|will|is|are|was|were) {Calculation} (beat|exceed|meet|hit|reached|hit or miss|miss|make|made|match|above|below|over|under|ahead of|behind|on|fall short of|come in above|come in below|on track for|on course for) [(its|their|our)] {PlanName}', means: besidePlan, cost: -0.3 },
+  { gives: 'Intent', form: '(did|do|have|are|were|will) (we|they|you|it) (beat|exceed|exceeded|meet|met|hit|reached|miss|missed|match|above|below|over|under|ahead of|behind|on) [(our|its|their|the)] {PlanName}', means: () => compare({ kind: 'plan' }), cost: -0.2 },
+  ...([['(better|more|higher|faster|stronger)'], ['(worse|less|lower|slower|fewer)']] as const).flatMap(([words]): Rule<Question>[] => [
+    { gives: 'Intent', form: `(did|does|do|has|have|is|are|was|were) {NamedMember:first} [(sell|sold|do|doing|done|perform|performing|performed|earn|take|make|bring in|have|get|run)] ${words} [{Calculation}] than {NamedMember:second} [(in|by|in terms of|on) {Calculation}]`, means: sideBySide('none'), cost: -0.35 },
+    { gives: 'Intent', form: `(which|who|what|which one) (sells|sold|does|did|has|had|is|was|earns|earned|makes|made|takes|took|gets|got|performs|performed) ${words} [{Calculation}] [,] {Members:first} [or {Members:second}]`, means: twoOf, cost: -0.35 },
+    { gives: 'Intent', form: `{Members:first} [or {Members:second}] [,] (which|who|which one) (sells|sold|does|did|has|had|is|was|earns|earned|makes|made|takes|took|gets|got|performs|performed) ${words} [{Calculation}]`, means: twoOf, cost: -0.35 },
+  ]),
+  { gives: 'Intent', form: '{Members} (combined|together|added together|taken together|in total|all together|added up)', means: (p) => ((p['Members'] as Members).members.length > 1 ? intent({ do: 'condition', how: 'only', condition: { kind: 'members', level: (p['Members'] as Members).level, is: true, members: [...(p['Members'] as Members).members] } }) : null), cost: -0.1 },
   { gives: 'Intent', form: '{Period} (only|alone)', means: set, cost: 0.05 },
   { gives: 'Intent', form: '{Period} (on|by) {DateRole}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'set', role: p['DateRole'] as string }) },
   { gives: 'Intent', form: '(on|by|using|based on) {DateRole} [instead]', means: (p) => intent({ do: 'dateRole', role: p['DateRole'] as string }), cost: 0.1 },
@@ -61,6 +68,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compare this|compared)] ${VERSUS} {YearBefore}`, means: () => compare({ kind: 'year' }), examples: ['vs last year', 'beside the year before'] },
   { gives: 'Intent', form: '(compare|compare it|compare that|compare this) (to|with) {YearBefore}', means: () => compare({ kind: 'year' }), cost: -0.05, examples: ['compare it with last year'] },
   { gives: 'Intent', form: '(with|and|show|plus|add) {YearBefore} (for comparison|as comparison|as a comparison|beside it|next to it|alongside)', means: () => compare({ kind: 'year' }), examples: ['with last year for comparison'] },
+  { gives: 'Intent', form: '{Unit} (before|earlier|before that)', means: (p) => (p['Unit'] === 'year' ? null : followUp({ do: 'unitBefore', unit: p['Unit'] as Grain })), cost: 0.3, examples: ['the week before'] },
   { gives: 'Intent', form: '(and|with|plus|add) {Unit} before', means: (p) => (p['Unit'] === 'year' ? null : followUp({ do: 'unitBefore', unit: p['Unit'] as Grain })), cost: -0.1, examples: ['and the week before'] },
   { gives: 'Intent', form: '[compare] (before and after|before vs after|before versus after|after vs before|before against after|after and before) {Stretch:Period}', means: (p) => (said(p).kind === 'spread' ? null : { edits: [{ do: 'saidPeriod', how: 'set', period: { kind: 'bound', side: 'since', period: said(p) } }, { do: 'compare', against: { kind: 'previous' } }] }), cost: -0.2, examples: ['before and after 3 June 2025'] },
   { gives: 'Intent', form: '(and|with|plus|add) (year before|previous year|prior year|year earlier)', means: () => compare({ kind: 'year' }), examples: ['and the year before'] },
@@ -120,6 +128,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `how (does|do|did|is|are|has|have) {Members:first} [(comparing|doing|done)] (compare|compared) (to|with|against) {Members:second}`, means: sideBySide('none'), cost: -0.4 },
   { gives: 'Intent', form: '[show] (difference|gap) [between] (the two|them|these two|those two|both|the both)', means: () => followUp({ do: 'betweenThem' }), cost: -0.2, examples: ['difference between the two'] },
   { gives: 'Intent', form: '[(show|show me|now)] ((each|each one|all|them|all of them) (separately|individually|side by side|on its own|on their own|one by one)|each of (them|these|those))', means: () => followUp({ do: 'eachOf' }), cost: -0.1, examples: ['each separately'] },
+  { gives: 'Intent', form: '(by how much|how much more|how much less|how much) in (percent|%|per cent|percentage terms)', means: () => followUp({ do: 'byHowMuch' }), cost: -0.3, examples: ['by how much in percent'] },
   { gives: 'Intent', form: '(by how much|how much more|how much less|how big is the (difference|gap))', means: () => followUp({ do: 'byHowMuch' }), cost: 0.1, examples: ['by how much'] },
   { gives: 'Intent', form: '[compare] ({PlanName}|planned) (vs|versus|and|against|with|beside) actual [{ShownList}]', means: (p) => planBeside(p), cost: -0.2 },
   { gives: 'Intent', form: '[compare] actual [{ShownList}] (vs|versus|and|against|with|beside) ({PlanName}|planned)', means: (p) => planBeside(p), cost: -0.2 },
@@ -131,6 +140,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(difference|differences|gap) between {Members:first}', means: (p) => ((p['first'] as Members).members.length === 2 ? sideBySide('none')(p) : null), cost: -0.2 },
   { gives: 'Intent', form: '{Members:first} [{Calculation}] side by side', means: (p) => ((p['first'] as Members).members.length > 1 ? sideBySide('none')(p) : null), cost: -0.1 },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Members:second}`, means: (p) => asidePresent(p), cost: 0.1 },
+  { gives: 'Intent', form: 'with (all|everyone|everybody|all of them|overall)', means: () => followUp({ do: 'beside', with: 'all' }), cost: 0.1, examples: ['with all'] },
   { gives: 'Intent', form: `${VERSUS} ${ALL} [{Level}]`, means: () => followUp({ do: 'beside', with: 'all' }), cost: 0.2, examples: ['vs all'] },
   { gives: 'Intent', form: '[(and|what about|how about|only|just|now)] [(in|for|at|on|with)] (everyone else|everybody else|everything else|all others|all the others|all other ones|the other ones|the rest instead)', means: () => followUp({ do: 'theOthers' }), cost: 0.1, examples: ['and everyone else'] },
   { gives: 'Intent', form: '[(and|what about|how about|only|just|now)] [(in|for|at|on|with)] [(all|all the)] other {Level}', means: (p) => followUp({ do: 'theOthers', level: p['Level'] as string }), cost: 0.1 },
@@ -163,6 +173,12 @@ function yearsInARow(parts: Parts): Intent | null {
   const years = ['first', 'second', 'third'].flatMap((name) => (parts[name] === undefined ? [] : [parts[name] as number]));
   const asPeriod = (year: number): SaidPeriod => ({ kind: 'days', from: `${year}-01-01`, to: `${year}-12-31` });
   return inARow(Object.fromEntries(years.map((year, index) => [['first', 'second', 'third'][index] ?? '', asPeriod(year)])));
+}
+
+/** "drama or comedy, which sells more": side by side, where there are two of them. */
+function twoOf(parts: Parts): Intent | null {
+  const made = [parts['first'], parts['second']].flatMap((one) => (one === undefined ? [] : (one as Members).members));
+  return made.length > 1 ? sideBySide('none')(parts) : null;
 }
 
 /** "planned vs actual rides": what is said, or what is shown already, beside its plan. */

@@ -95,6 +95,9 @@ const LASTING = '(of|with|for|lasting|that lasted|which lasted|that took|taking|
 /** Of how many numbers of a record “longer” may speak; of two that fit, the person chooses. */
 const LENGTH_PLACES = [0, 1, 2] as const;
 
+/** What is not written down is missing, where “no fine” is a fine of nothing. */
+const NOTED: ReadonlySet<string> = new Set(['recorded', 'given', 'entered', 'known', 'unknown', 'missing', 'noted', 'measured', 'filled', 'record']);
+
 /** Comparatives of what a record has, with the direction they test in. */
 const COMPARATIVES: Readonly<Record<string, 'over' | 'under'>> = { longer: 'over', shorter: 'under', later: 'over', older: 'over', younger: 'under', slower: 'over', faster: 'under', quicker: 'under', heavier: 'over', lighter: 'under', dearer: 'over', cheaper: 'under' };
 
@@ -114,6 +117,8 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Members', form: '(ones|one|those) (from|with|in|at|of|on|via|through|by|that are|which are|that were) {MemberList}', means: (p) => p['MemberList'], cost: -0.05 },
 
   { gives: 'Intent', form: `${FOR} {Members}`, means: only },
+  // a place after “to” may be where one goes, which is another thing than where it is
+  { gives: 'Intent', form: 'to {Members} [{Level}]', means: (p, q) => (q.model.levels.get(list(p).level)?.level.kind === 'place' || p['Level'] === list(p).level ? null : only(p)), cost: 0.05 },
   { gives: 'Intent', form: '(for|in|of|on|per) (a|an|one|any one|any|a single|single|an individual) {Measure:records}', means: (p, q) => (q.model.measures.get(p['records'] as string)?.kind === 'count' ? intent({ do: 'ofSingleRecords', measure: p['records'] as string }) : null), cost: -0.5 },
   { gives: 'Intent', form: '(for|of) {Measure:records} [(that were|which were|that|which)] {DateVerb} [(in|on|during)] {Period}', means: (p, q) => (['count', 'distinct'].includes(q.model.measures.get(p['records'] as string)?.kind ?? '') ? intent({ do: 'ofSingleRecords', measure: p['records'] as string }, { do: 'saidPeriod', period: p['Period'] as SaidPeriod, how: 'set', role: p['DateVerb'] as string }) : null), cost: -0.4 },
   { gives: 'Intent', form: '[(only|just)] {Members} {Measure} (only|alone)', means: ofRecords, cost: -0.15 },
@@ -132,6 +137,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   // “bookings with revenue” shows both; a number of them, or “with a fine”, is of those that have some
   ...['[(number of|how many)] {Measure:records} (having|that had|that have|which had|which have|with any|with some|with a|with an|with at least one)', '(number of|how many) {Measure:records} with'].map((records): Rule<Question> => ({ gives: 'Intent', form: `${records} {Measure}`, means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'over', value: { value: 0 } } }, q), cost: -0.2 })),
   { gives: 'Intent', form: '[(number of|how many)] {Measure:records} (without|with no|without any|that had no|that have no|which had no|which have no|with zero) {Measure}', means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'atMost', value: { value: 0 } } }, q), cost: -0.2 },
+  { gives: 'Intent', form: '[(number of|how many)] {Measure:records} (with|having|that have|that had|where there is|which have) (no|a missing|an unknown|no known) {Measure} [(recorded|given|entered|known|noted|measured|filled in|on record)]', means: (p, q) => (q.tokens.some((token) => NOTED.has(token.word)) ? testedRecords({ ...p, NumberTest: { test: 'missing' } }, q) : null), cost: -0.4 },
   { gives: 'Intent', form: '[(for|in|only|just|with)] {NotMember:Member}', means: (p) => exclude({ Members: one(p) }), cost: 0.1 },
   { gives: 'Intent', form: '{Members} {Level} {ShownList}', means: (p, q) => (list(p).level === p['Level'] || isMemberHead(p, q) ? null : { edits: [...only(p).edits, { do: 'show', how: 'replace', shown: p['ShownList'] as SaidShown[] }, { do: 'subject', level: p['Level'] as string }] }), cost: 0.1 },
   { gives: 'Intent', form: '(neither|none of) {Members}', means: exclude },
@@ -219,6 +225,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(which|what) {Key} (use|uses|used|using|choose|chooses|chose|prefer|prefers|preferred) [the] {Members} [the] {Sense}', means: (p) => withRankOf(p), cost: -0.3 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {PlanClause}`, means: (p) => clausesTest('count')({ ...p, ClauseList: [p['PlanClause']] }), cost: -0.3 },
   { gives: 'Intent', form: '[(and|now|make it|what about|only)] {NumberTest} [instead]', means: (p) => followUp({ do: 'retest', test: p['NumberTest'] as SaidTest }), cost: 0.6 },
+  { gives: 'Intent', form: '[(only|just|show|keep)] (anything|everything|all those|any|all|everyone|anyone|those|the ones) [(that is|that are|which are|with|that were)] {NumberTest} [{Calculation}]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, calculation: (p['Calculation'] as Calculation | undefined) ?? null, test: p['NumberTest'] as SaidTest, count: false, narrows: true }), cost: 0.1, examples: ['anything under 50'] },
   { gives: 'Intent', form: '(which|what) [(ones|of them|of these|of those|of the ones)] (is|are|was|were|has|have|had|lie|lies) {NumberTest} [{Calculation}]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: -0.1 },
   { gives: 'Intent', form: '[(only|just|keep|those|only those|keep only)] {AverageTest:NumberTest} [only]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.15, examples: ['above average only'] },
   { gives: 'Intent', form: '{NumberTest} only', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },

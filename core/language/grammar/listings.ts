@@ -1,10 +1,10 @@
 /** Grammar of listings of detail records, of moves along the trail, and of what cannot be done here. */
-import { measureOf } from '../../model/calculation';
+import { measureOf, type Calculation } from '../../model/calculation';
 import { factHasLevel, factsOf, measure as measureNamed } from '../../model/model';
 import { definitionText } from '../../reading/definition';
 import { namingOf } from '../naming';
 import type { Listed } from '../../reading/schema';
-import { followUp, intent, refused, type Intent } from '../intent';
+import { followUp, intent, refused, type Intent, type SaidPeriod } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
@@ -13,7 +13,7 @@ const rows = (parts: Parts): Intent => intent({ do: 'rows', how: 'list', columns
 
 const RECORDS = '(rows|records|raw data|details|line items|detail records|underlying rows|underlying records|underlying data|raw records|single records|individual records|raw rows|detail rows)';
 const SHOW = '[(show|list|see|view|get|give me|open|display|what are)]';
-const WHY = 'Zud does not explain changes by itself yet. Break the measure down (“by …”) and compare (“vs last year”) to see where a change comes from.';
+const MOVED = '(change|changes|rise|fall|drop|growth|decline|difference|increase|decrease|movement)';
 const SUMMARY = 'Zud does not write summaries yet. The headline above the chart says the most important thing of an answer.';
 const FORECAST = 'Zud does not forecast yet. “Over time” and “vs last year” show where a measure has been going.';
 const ORDERS = 'Zud answers questions about the data; it does not change them, send them or act elsewhere. Use “Pin to a board” and “Share” to pass an answer on.';
@@ -50,9 +50,12 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(how is|how are|how do you|how do we) [(calculate|compute|define|count|measure)] {Measure} [(calculated|computed|defined|worked out|counted|measured|arrived at)]', means: (p, q) => ({ ...refused(measureText(p['Measure'] as string, q)) }), cost: -0.2 },
   { gives: 'Intent', form: '(define|definition of|meaning of|what is the definition of|what is meant by|explain what is meant by|what do you mean by) {Measure}', means: (p, q) => ({ ...refused(measureText(p['Measure'] as string, q)) }), cost: -0.2 },
   { gives: 'Intent', form: 'what (do|does) {Measure} (mean|stand for|measure)', means: (p, q) => ({ ...refused(measureText(p['Measure'] as string, q)) }), cost: -0.2 },
-  { gives: 'Intent', form: '(why|why is that|why was that|what drove (that|it|this)|explain (that|it|this)|explain|how come|what caused (that|it|this)|why did (that|it|this) happen|what happened|what is behind (that|it|this)|what explains (that|it|this))', means: refusal(WHY) },
+  { gives: 'Intent', form: '[and] (why|why is that|why was that|why so|why did (that|it|this) (happen|change|rise|fall|drop|grow)|what (drove|drives|explains|caused) (that|it|this|the (change|rise|fall|drop|growth|difference))|explain (that|it|this|the (change|rise|fall|drop|growth|difference))|explain|how come|what happened|what is behind (that|it|this|the (change|rise|fall|drop|growth)))', means: () => ({ ...followUp(), analysis: 'why' }) },
+  { gives: 'Intent', form: `(what (drove|drives|explains|caused|is behind)|explain) [the] ${MOVED} (in|of) {Calculation}`, means: whyOf, cost: -0.2 },
+  { gives: 'Intent', form: `(what (drove|drives|explains|caused|is behind)|explain) [the] ${MOVED} (in|of) {Calculation} (from|between) {Period:first} (to|and) {Period:second}`, means: whyOf, cost: -0.4 },
+  { gives: 'Intent', form: '(why (did|has|have|is|are|was|were|do|does)) {Calculation} (change|changed|rise|risen|rising|fall|fallen|falling|drop|dropped|dropping|grow|grown|growing|decline|declined|increase|increased|decrease|decreased|go up|go down|gone up|gone down|up|down|lower|higher|jump|so low|so high)', means: whyOf, cost: -0.4 },
   { gives: 'Intent', form: '(summarise|summarize|sum up|summary) [(this|that|it)]', means: refusal(SUMMARY) },
-  { gives: 'Intent', form: '(forecast|predict|project|extrapolate) [(this|that|it|next month|next year)]', means: refusal(FORECAST) },
+  { gives: 'Intent', form: '(forecast|predict|project|extrapolate) [(this|that|it|next month|next year|{Calculation}|{Calculation} (for|over|in|to) [the] (next|coming) [{Number}] {Unit}|for [the] (next|coming) [{Number}] {Unit})]', means: refusal(FORECAST) },
   { gives: 'Intent', form: '(e mail|email|send|mail|print|delete|publish|share|export|download|save) (this|that|it|everything) [to {AnyWord}]', means: refusal(ORDERS) },
 
   { gives: 'Intent', form: '(i would like to (see|know|have|compare)|i like to (see|know)|i want to (see|know|have)|i need to (see|know|have)|we need to (see|know|have)|we want to (see|know|have)|let me see|help me (see|understand)|can you (show|tell|give)|could you (show|tell|give)|would you (show|tell|give)|do you know|please (show|tell|give)|go ahead and show|i am looking for|looking for|i am interested in)', means: () => ({ edits: [] }), cost: -0.2, examples: [] },
@@ -61,6 +64,12 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(start over|start again|start afresh|reset everything|start from scratch|begin again|reset|clear everything|from scratch)', means: () => ({ edits: [{ do: 'clear', what: 'everything' }], fresh: true }), examples: ['start over'] },
   { gives: 'Intent', form: '(new question|different question|another question|new topic|fresh question|something else|now something different)', means: () => ({ edits: [], fresh: true }), examples: ['new question'] },
 ];
+
+/** "what drove the change in revenue from March to April": what is looked into, with what it stands beside where that is said. */
+function whyOf(parts: Parts): Intent {
+  const compared: Intent['edits'] = parts['first'] === undefined ? [] : [{ do: 'saidComparison', period: parts['first'] as SaidPeriod, with: parts['second'] as SaidPeriod }];
+  return { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: parts['Calculation'] as Calculation, transform: null }] }, ...compared], analysis: 'why' };
+}
 
 /** What a measure means, for who asks that rather than for its value. */
 function measureText(measure: string, { model, names }: Question): string {

@@ -1,5 +1,5 @@
 /** Grammar of time: stretches of days, relative periods, bounds. Gives `Stretch` and `Period`. */
-import { addDays, dayFromParts, daysInMonth } from '../../time/day';
+import { addDays, dayFromParts, daysInMonth, weekday } from '../../time/day';
 import type { Grain } from '../../time/grain';
 import { MONTHS } from '../../time/names';
 import { dayPeriod, type SaidPeriod } from '../intent';
@@ -152,6 +152,7 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Relative', form: '(this|current) half [year]', means: () => ({ kind: 'this', grain: 'half' }), examples: ['this half year'] },
   { gives: 'Relative', form: '(last|previous) half [year]', means: () => ({ kind: 'last', grain: 'half' }), examples: ['last half year'] },
   { gives: 'Relative', form: '(last|past|previous|trailing|latest) {Number} (half years|halves)', means: (p) => latest('half', number(p, 'Number')), examples: ['the last 3 half years'] },
+  { gives: 'Relative', form: '(last|past|previous|latest) weekend', means: (_p, q) => lastWeekend(q), examples: ['last weekend'] },
   { gives: 'Relative', form: '(last|past|previous) fortnight', means: () => latest('day', 14), examples: ['the last fortnight'] },
   { gives: 'Relative', form: 'wtd', means: () => ({ kind: 'this', grain: 'week' }), examples: ['WTD'] },
   { gives: 'Relative', form: '(past|trailing) {Unit}', means: (p) => latest(p['Unit'] as Grain, 1), cost: 0.1, examples: ['the past week'] },
@@ -182,6 +183,12 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Period', form: '(before|prior to|earlier than) ({Stretch}|{Relative:Stretch})', means: bound('before'), examples: ['before 2025'] },
   { gives: 'Period', form: '(after|later than|following) ({Stretch}|{Relative:Stretch})', means: bound('after'), examples: ['after 3 May 2025'] },
 ];
+
+/** The Saturday and Sunday of the latest weekend that is over on the reference day. */
+function lastWeekend({ calendar }: Question): SaidPeriod {
+  const sunday = addDays(calendar.asOf, -(weekday(calendar.asOf) % 7));
+  return { kind: 'days', from: addDays(sunday, -1), to: sunday };
+}
 
 function fiscalQuarter(parts: Parts, year: number): SaidPeriod | null {
   const { grain, ordinal } = parts['QuarterOrHalf'] as { grain: string; ordinal: number };

@@ -78,7 +78,10 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Sense} {Number} {Key} (only|alone)', means: ranked, cost: -0.15, examples: ['top 5 months only'] },
   { gives: 'Intent', form: 'who (is|are|was|were) {Sense} {Number} {Key} [{RankTail}]', means: ranked, cost: -0.3 },
   { gives: 'Intent', form: 'who (is|are|was|were) {Number} {Sense} {Key} [{RankTail}]', means: ranked, cost: -0.3 },
-  { gives: 'Intent', form: 'who (is|are|was|were) {Sense} {Key} [{RankTail}]', means: ten, cost: -0.2 },
+  { gives: 'Intent', form: 'who (is|are|was|were) {Sense} {Key} [{RankTail}]', means: ten, cost: -0.4 },
+  { gives: 'Intent', form: '{Sense:first} and [the] {Sense:second} {Key} [{RankTail}]', means: bothEnds, cost: -0.2, examples: ['best and worst months'] },
+  { gives: 'Intent', form: '{Sense:first} {Number} and [the] {Sense:second} [{Number:other}] {Key} [{RankTail}]', means: bothEnds, cost: -0.2, examples: ['top 5 and bottom 5 months'] },
+  { gives: 'Intent', form: '(by|ranked by|and by|now by) {Calculation}', means: (p) => followUp({ do: 'rerank', by: p['Calculation'] as Calculation }), cost: 0.5 },
   { gives: 'Intent', form: '(which|what) {Key} (contribute|contributes|contributed|add|adds|added) [the] (most|least) to {Calculation}', means: (p, q) => first(q.tokens.some((token) => token.word === 'least') ? 'bottom' : 'top')(p), cost: -0.3 },
   { gives: 'Intent', form: '{Number} {Sense} {Key} [{RankTail}]', means: ranked, cost: -0.1, examples: ['5 best months'] },
   { gives: 'Intent', form: '{Sense} {Percent} [of] {Key} [{RankTail}]', means: share, cost: -0.1, examples: ['top 10% of months'] },
@@ -99,6 +102,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Has', form: '{Doing}', means: () => true },
   { gives: 'Intent', form: '(which|what) (one|ones|of them|of these|of those) ({Has}|is|was|are|were|did|does|do|performed) [the] {Sense}', means: (p) => markedOfShown(p), cost: -0.2, examples: ['which one did worst'] },
   { gives: 'Intent', form: 'who ({Has}|is|was|are|were|did|does|do|performed) [the] {Sense}', means: (p) => whoOfShown(p), cost: -0.2 },
+  { gives: 'Intent', form: '[(and|and which|which|what)] (of those|of these|of them) [,] (which|who|which one|what) ({Has}|is|was|are|were) [the] {Sense} {Calculation}', means: (p) => ofThose(p), cost: -0.3 },
+  { gives: 'Intent', form: '(which|what) (of those|of these|of them) ({Has}|is|was|are|were) [the] {Sense} {Calculation}', means: (p) => ofThose(p), cost: -0.3 },
   { gives: 'Intent', form: '[and] (which|what) [(one|of them|of these|of those)] (is|are|was|were) [the] {Sense} [one]', means: (p) => markedOfShown(p), cost: 0.05, examples: ['which is worst'] },
   { gives: 'Intent', form: '{Sense} one', means: (p) => markedOfShown(p), cost: 0.1, examples: ['worst one'] },
   { gives: 'Intent', form: 'who [the] {Sense} [(one|ones)]', means: (p) => whoOfShown(p), cost: 0.2 },
@@ -170,6 +175,16 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(usual order|default order|no sorting|unsorted|stop sorting)', means: () => followUp({ do: 'order', order: null }), examples: ['usual order'] },
 ];
 
+/** "best and worst venues": a rank has one end, so all are shown in order, with both ends. */
+function bothEnds(parts: Parts): Intent | null {
+  const [first, second] = [parts['first'] as Sense, parts['second'] as Sense];
+  const up = (sense: Sense) => sense === 'top' || sense === 'best';
+  const tail = tailOf(parts);
+  if (up(first) === up(second) || tail.within !== undefined || tail.on !== undefined) return null;
+  const shown = tail.by === undefined ? [] : [{ do: 'show' as const, how: 'replace' as const, shown: [{ calculation: tail.by, transform: null }] }];
+  return intent(...shown, { do: 'breakdown', how: 'join', by: [parts['Key'] as Key] }, { do: 'sortBest', sense: first, ...(tail.by === undefined ? {} : { by: tail.by }) }, { do: 'remark', text: 'Both ends are asked for, so all are shown in order: one end first, the other last.' });
+}
+
 /** "biggest stays by room revenue": the records with most first. */
 function extremeRecords(parts: Parts, { model }: Question): Intent | null {
   const records = model.measures.get(parts['records'] as string);
@@ -202,6 +217,12 @@ function withDateVerb(made: Intent | null, parts: Parts): Intent | null {
 function rankedBy(parts: Parts): Intent {
   const calculation = parts['Calculation'] as Calculation;
   return intent({ do: 'show', how: 'replace', shown: [{ calculation, transform: null }] }, { do: 'breakdown', how: 'join', by: [parts['Key'] as Key] }, { do: 'order', order: { by: { kind: 'measure', calculation }, direction: 'down' } });
+}
+
+/** "of those, which had the best margin": the members shown by another measure, the first of them marked. */
+function ofThose(parts: Parts): Intent {
+  const calculation = parts['Calculation'] as Calculation;
+  return followUp({ do: 'show', how: 'replace', shown: [{ calculation, transform: null }] }, { do: 'saidRank', sense: parts['Sense'] as Sense, rank: { count: 10, percent: false, of: null, by: null, within: null, others: false, marked: true } });
 }
 
 /** "which one did worst": the members shown, the first of them marked. */

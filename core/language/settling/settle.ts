@@ -6,7 +6,7 @@ import { EMPTY_READING, hasDifference, same, type Reading } from '../../reading/
 import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
-import { shownPlainly, type Intent, type Move, type SaidEdit } from '../intent';
+import { shownPlainly, type Analysis, type Intent, type Move, type SaidEdit } from '../intent';
 import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios } from './comparisons';
 import { allOf, averagePer, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
@@ -17,7 +17,7 @@ import { CannotSettle, type Situation } from './situation';
 import { dropEdits, dropTargets, lengthTestEdits, lineEdit, measureTestEdits, retestEdits, rowTestEdits } from './tests';
 
 export type Settled =
-  | { readonly kind: 'reading'; readonly reading: Reading; readonly notes: readonly string[]; readonly edits: readonly Edit[]; readonly asFollowUp: boolean }
+  | { readonly kind: 'reading'; readonly reading: Reading; readonly notes: readonly string[]; readonly edits: readonly Edit[]; readonly asFollowUp: boolean; readonly analysis?: Analysis }
   | { readonly kind: 'move'; readonly move: Move }
   /** `final`: the words are understood and ask for what can't be, so no other reading of them may stand in. */
   | { readonly kind: 'refused'; readonly reason: string; readonly final: boolean };
@@ -49,7 +49,9 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
   try {
     const said = withRatios(oneRank(intents.flatMap((one) => one.edits)), base, asFollowUp, situation.model);
     const { edits, notes } = settledEdits(said, situation, base, asFollowUp);
-    if (edits.length === 0 && !intents.some((one) => one.fresh) && !said.some((edit) => ['reference', 'same', 'byHowMuch', 'now', 'change', 'overTime'].includes(edit.do))) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.', final: false };
+    const analysis = intents.find((one) => one.analysis)?.analysis;
+    if (analysis !== undefined && edits.length === 0 && (situation.before === null || !asFollowUp)) return { kind: 'refused', reason: 'There is no answer yet to look into; ask for a measure first, then “why?”.', final: true };
+    if (edits.length === 0 && analysis === undefined && !intents.some((one) => one.fresh) && !said.some((edit) => ['reference', 'same', 'byHowMuch', 'now', 'change', 'overTime'].includes(edit.do))) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.', final: false };
     const transforms = new Set(edits.flatMap((edit) => (edit.do === 'transform' ? [edit.transform?.kind] : edit.do === 'show' ? edit.shown.map((one) => one.transform?.kind) : [])).flatMap((kind) => kind ?? []));
     if (transforms.size > 1 && edits.some((edit) => edit.do === 'transform')) throw new CannotSettle('Two ways of showing it are asked for at once; name one, for example the share or the running total.');
     const edited = applyEdits(base, edits, situation.model);
@@ -57,7 +59,7 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
     const { reading } = edited;
     const noMeasure = !asFollowUp && !edits.some((edit) => edit.do === 'show' || edit.do === 'rows');
     const usual = noMeasure ? [`Shows ${measureOf(situation.model, situation.model.defaultMeasure).name.toLowerCase()}, the model’s usual measure, as none was named.`] : [];
-    return { kind: 'reading', reading, notes: [...usual, ...notes, ...edited.notes], edits, asFollowUp };
+    return { kind: 'reading', reading, notes: [...usual, ...notes, ...edited.notes], edits, asFollowUp, ...(analysis === undefined ? {} : { analysis }) };
   } catch (error) {
     if (error instanceof ImpossiblePeriod || error instanceof CannotSettle) return { kind: 'refused', reason: error.message, final: error instanceof ImpossiblePeriod || error.final };
     throw error;

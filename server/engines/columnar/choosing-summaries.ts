@@ -8,25 +8,27 @@
 export interface Candidate {
   readonly keys: readonly string[];
   readonly rows: number;
+  /** May it be asked about by just these columns? Others are there to cover those. */
+  readonly asked: boolean;
 }
 
-/** The most columns of a summary, and of what may be asked about at once. */
-export const MOST_KEYS = 4;
-const MOST_ASKED = 3;
-const MOST_SUMMARIES = 8;
+/** The most columns of a summary beside the usual date, and of what may be asked about at once. */
+export const MOST_KEYS = 3;
+export const MOST_ASKED = 2;
+const MOST_SUMMARIES = 16;
 /** A summary of more than this share of the rows is hardly quicker than they are. */
 export const LARGEST = 0.3;
 /** All summaries of a table together, as a share of its rows. */
-const ROOM = 0.6;
+const ROOM = 0.8;
 /** Where less than this share of reading is saved, no more are made. */
-const LEAST_SAVED = 0.01;
+const LEAST_SAVED = 0.001;
 
 /**
  * @param rows of the table
  * @returns in the order of what they save
  */
 export function chosenSummaries(candidates: readonly Candidate[], rows: number): Candidate[] {
-  const asked = candidates.filter(({ keys }) => keys.length <= MOST_ASKED);
+  const asked = candidates.filter((one) => one.asked);
   const cost = new Map(asked.map((one) => [one, rows]));
   const chosen: Candidate[] = [];
   let room = rows * ROOM;

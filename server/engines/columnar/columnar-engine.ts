@@ -73,7 +73,7 @@ export class ColumnarEngine implements Engine {
   /** @throws CopyFailed, TimeLimitReached, Stopped */
   async run(plan: Plan, { signal, limits, tables }: RunOptions): Promise<EngineResult> {
     if (signal?.aborted) throw new Stopped();
-    const { text, parameters } = duckdbQuery(plan, tables, (table) => this.held.get(table)?.summaries ?? []);
+    const { text, parameters } = duckdbQuery(plan, tables, (table) => (this.held.get(table)?.summaries ?? []).filter((summary) => summary.parents.every(([parent, version]) => tables.get(parent) === version)));
     this.runs += 1;
     const id = this.runs;
     const stop = () => this.tell({ do: 'stop', id });

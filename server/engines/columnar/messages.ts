@@ -13,14 +13,24 @@ export interface Wanted {
   /** The column it is sorted by, so that a period reads only its part. */
   readonly sortedBy: string | null;
   /** The columns that its summaries may be made of; null where no model reads facts from it. */
-  readonly summarised: SummaryColumns | null;
+  readonly summarised: WantedSummaries | null;
+}
+
+/** What the summaries of a table may be made of, with the version of each parent that they look at. */
+export interface WantedSummaries extends SummaryColumns {
+  readonly parents: readonly (readonly [string, string])[];
+}
+
+/** A summary that is held, true of these versions of parents. */
+export interface HeldSummary extends Summary {
+  readonly parents: WantedSummaries['parents'];
 }
 
 /** A loaded table that is held. */
 export interface HeldTable {
   readonly name: string;
   readonly version: string;
-  readonly summaries: readonly Summary[];
+  readonly summaries: readonly HeldSummary[];
 }
 
 /** Summaries are made of tables of so many rows, where nothing else is said. */

@@ -6,22 +6,22 @@ import type { DuckDBConnection, DuckDBInstance } from '@duckdb/node-api';
 import { readdir, rename, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { copyName } from '@zud/core/query/duckdb';
-import { partColumn, SUMMARISED, type Summary } from '@zud/core/query/summaries';
+import { partColumn, SUMMARISED, type Step } from '@zud/core/query/summaries';
 import { quoted } from '../../store/table-parts';
-import { chosenSummaries, combinations, estimatedDifferent, LARGEST, MOST_KEYS, type Candidate } from './choosing-summaries';
+import { chosenSummaries, combinations, estimatedDifferent, LARGEST, MOST_ASKED, MOST_KEYS, type Candidate } from './choosing-summaries';
 import { bytesIn, inFile, literal, QuotaReached, SUMMARIES } from './files';
-import type { Settings, Wanted } from './messages';
-import type { SummaryColumns } from './summary-columns';
+import type { HeldSummary, Settings, Wanted, WantedSummaries } from './messages';
+import type { SummaryKey } from './summary-columns';
 
 /** So many of the columns that rows may be told apart by are looked at. */
-const MOST_COLUMNS = 8;
+const MOST_COLUMNS = 10;
 /** Rows that are looked at to choose among summaries. */
 const SAMPLE = 400_000;
 
 interface Held {
   readonly catalogue: string;
-  readonly summaries: readonly Summary[];
-  /** The columns they were to be made of, as text. */
+  readonly summaries: readonly HeldSummary[];
+  /** What they were to be made of, as text. */
   readonly columns: string;
 }
 
@@ -36,7 +36,7 @@ export class Summaries {
     private readonly connection: DuckDBConnection,
   ) {}
 
-  of(copy: string): readonly Summary[] {
+  of(copy: string): readonly HeldSummary[] {
     return this.held.get(copy)?.summaries ?? [];
   }
 
@@ -60,20 +60,21 @@ export class Summaries {
   async make(wanted: Wanted): Promise<void> {
     const copy = copyName(wanted.name, wanted.version);
     if (!this.areWanted(wanted) || wanted.summarised === null || this.held.has(copy)) return;
-    const chosen = chosenSummaries(await this.candidates(copy, wanted.summarised, wanted.rows), wanted.rows);
+    const { summarised } = wanted;
+    const chosen = chosenSummaries(await this.candidates(copy, wanted, summarised), wanted.rows);
     const building = `${this.file(copy)}.building`;
     try {
       await rm(building, { force: true });
       await inFile(this.instance, building, async (run) => {
-        const made: Summary[] = [];
+        const made: HeldSummary[] = [];
         for (const { keys, rows } of chosen) {
           const table = `s${made.length + 1}`;
-          await run(`create table building.main.${table} as ${summaryOf(copy, keys, wanted.summarised?.numbers ?? [])}${wanted.sortedBy !== null && keys.includes(wanted.sortedBy) ? ` order by ${quoted(wanted.sortedBy)}` : ''}`);
-          made.push({ name: `${copy}:${made.length + 1}`, keys, numbers: wanted.summarised?.numbers ?? [], rows });
+          await run(`create table building.main.${table} as ${summaryOf(copy, summarised.keys.filter((key) => keys.includes(key.name)), summarised)}${wanted.sortedBy !== null && keys.includes(wanted.sortedBy) ? ` order by ${quoted(wanted.sortedBy)}` : ''}`);
+          made.push({ name: `${copy}:${made.length + 1}`, keys, numbers: summarised.numbers, rows, parents: summarised.parents });
           if ((await bytesIn(this.settings.folder)) > this.settings.quota) throw new QuotaReached();
         }
         await run('create table building.main.contents (columns varchar, summaries varchar)');
-        await run(`insert into building.main.contents values (${literal(JSON.stringify(wanted.summarised))}, ${literal(JSON.stringify(made))})`);
+        await run(`insert into building.main.contents values (${literal(JSON.stringify(summarised))}, ${literal(JSON.stringify(made))})`);
       });
       await rename(building, this.file(copy));
       await this.attach(copy);
@@ -87,25 +88,32 @@ export class Summaries {
   }
 
   /** The combinations of columns that gather the rows of a copy, with how many rows are left, told from a sample. */
-  private async candidates(copy: string, { keys }: SummaryColumns, rows: number): Promise<Candidate[]> {
+  private async candidates(copy: string, { rows, sortedBy, columns: columnsOf }: Wanted, summarised: WantedSummaries): Promise<Candidate[]> {
     const share = Math.min(1, SAMPLE / rows);
-    await this.connection.run(`create or replace temp table sampled as select ${keys.map(quoted).join(', ')} from ${quoted(copy)}${share < 1 ? ` using sample ${share * 100} percent (bernoulli, 11)` : ''}`);
+    const { from, at } = joined(share < 1 ? `(select * from ${quoted(copy)} using sample ${share * 100} percent (bernoulli, 11))` : quoted(copy), summarised);
+    await this.connection.run(`create or replace temp table sampled as select ${summarised.keys.map((key) => `${at(key)} as ${quoted(key.name)}`).join(', ')} from ${from}`);
     try {
       const sizeOf = async (columns: readonly string[]): Promise<number> => {
         const reader = await this.connection.runAndReadAll(`select count(*)::double, (count(*) filter (where times = 1))::double from (select count(*) as times from sampled group by ${columns.map(quoted).join(', ')})`);
         const [row] = reader.getRows();
         return estimatedDifferent(Number(row?.[0] ?? 0), Number(row?.[1] ?? 0), share);
       };
+      const usual: string[] = [];
+      for (const { name } of summarised.keys) if (name !== sortedBy && usual.length < MOST_COLUMNS && (await sizeOf([name])) <= rows * LARGEST) usual.push(name);
+      const dates = new Set(columnsOf.flatMap(({ name, type }) => (type === 'date' || type === 'timestamp' ? [name] : [])));
       const candidates: Candidate[] = [];
       const tooMany: string[][] = [];
-      const usual: string[] = [];
-      for (const key of keys) if (usual.length < MOST_COLUMNS && (await sizeOf([key])) <= rows * LARGEST) usual.push(key);
-      for (const columns of combinations(usual, MOST_KEYS)) {
+      // nearly all questions are about a period
+      const always = sortedBy !== null && summarised.keys.some((key) => key.name === sortedBy) ? [sortedBy] : [];
+      for (const columns of [...(always.length > 0 ? [[]] : []), ...combinations(usual, MOST_KEYS)]) {
         // more columns tell no fewer rows apart
         if (tooMany.some((some) => some.every((key) => columns.includes(key)))) continue;
-        const size = await sizeOf(columns);
+        // another date is a time line of its own
+        if (columns.length > 1 && columns.some((name) => dates.has(name))) continue;
+        const keys = [...always, ...columns];
+        const size = await sizeOf(keys);
         if (size > rows * LARGEST) tooMany.push(columns);
-        else candidates.push({ keys: columns, rows: size });
+        else candidates.push({ keys, rows: size, asked: columns.length <= MOST_ASKED });
       }
       return candidates;
     } finally {
@@ -122,7 +130,7 @@ export class Summaries {
     const catalogue = `s${this.attachments}`;
     await this.connection.run(`attach ${literal(this.file(copy))} as ${catalogue} (read_only)`);
     const [row] = (await this.connection.runAndReadAll(`select columns, summaries from ${catalogue}.main.contents`)).getRows();
-    const summaries = JSON.parse(String(row?.[1])) as Summary[];
+    const summaries = JSON.parse(String(row?.[1])) as HeldSummary[];
     for (const [index, summary] of summaries.entries()) await this.connection.run(`create or replace view memory.main.${quoted(summary.name)} as select * from ${catalogue}.main.s${index + 1}`);
     this.held.set(copy, { catalogue, summaries, columns: String(row?.[0]) });
   }
@@ -138,11 +146,30 @@ export class Summaries {
   }
 }
 
-function summaryOf(copy: string, keys: readonly string[], numbers: readonly string[]): string {
+/** The rows of a copy with the parents that keys are of, and where a key is found there. */
+function joined(rows: string, { keys, parents }: WantedSummaries): { from: string; at: (key: SummaryKey) => string } {
+  const versions = new Map(parents);
+  const aliases = new Map<string, string>([['', 'f']]);
+  const wayTo = (steps: readonly Step[]) => JSON.stringify(steps);
+  const aliasOf = (steps: readonly Step[]): string => (steps.length === 0 ? 'f' : (aliases.get(wayTo(steps)) ?? ''));
+  const joins: string[] = [];
+  for (const { steps } of keys)
+    for (let depth = 1; depth <= steps.length; depth += 1) {
+      const [way, step] = [steps.slice(0, depth), steps[depth - 1]];
+      if (step === undefined || aliases.has(wayTo(way))) continue;
+      const alias = `p${aliases.size}`;
+      joins.push(` left join ${quoted(copyName(step.table, versions.get(step.table) ?? ''))} as ${alias} on ${alias}.${quoted(step.key)} = ${aliasOf(steps.slice(0, depth - 1))}.${quoted(step.column)}`);
+      aliases.set(wayTo(way), alias);
+    }
+  return { from: `${rows} as f${joins.join('')}`, at: (key) => `${aliasOf(key.steps)}.${quoted(key.column)}` };
+}
+
+function summaryOf(copy: string, keys: readonly SummaryKey[], { numbers, parents }: WantedSummaries): string {
+  const { from, at } = joined(quoted(copy), { keys, numbers, parents });
   const parts = numbers.flatMap((number) => {
     const as = (part: Parameters<typeof partColumn>[1]) => quoted(partColumn(number, part));
-    const column = quoted(number);
+    const column = `f.${quoted(number)}`;
     return [`sum(${column}) as ${as('sum')}`, `count(${column}) as ${as('given')}`, `min(${column}) as ${as('least')}`, `max(${column}) as ${as('greatest')}`];
   });
-  return `select ${[...keys.map(quoted), `count(*) as ${quoted(SUMMARISED)}`, ...parts].join(', ')} from ${quoted(copy)} group by ${keys.map(quoted).join(', ')}`;
+  return `select ${[...keys.map((key) => `${at(key)} as ${quoted(key.name)}`), `count(*) as ${quoted(SUMMARISED)}`, ...parts].join(', ')} from ${from} group by ${keys.map(at).join(', ')}`;
 }
