@@ -3,7 +3,7 @@ import { sql, type SQL } from 'drizzle-orm';
 import type { Grain } from '../time/grain';
 import type { Plan } from './plan';
 import { withFewerScans } from './fewer-scans';
-import { withSummaries, type Summary } from './summaries';
+import { summariesRead, withSummaries, type Summary } from './summaries';
 import { inTwoStages } from './two-stages';
 import { sqlQuery, type QueryText } from './sql';
 import { list, name, type Dialect } from './sql-text';
@@ -59,7 +59,9 @@ export const copyName = (table: string, version: string): string => `${table}@${
 /**
  * @param versions the version of each loaded table that the plan reads
  * @param summaries those of a loaded table of that version
+ * @returns the query, with the summaries that it reads
  */
-export function duckdbQuery(plan: Plan, versions: ReadonlyMap<string, string>, summaries: (table: string) => readonly Summary[]): QueryText {
-  return sqlQuery({ ...plan, root: inTwoStages(withSummaries(withFewerScans(plan.root), summaries), 'quicker') }, DUCKDB, (table): SQL => name(copyName(table, versions.get(table) ?? '')));
+export function duckdbQuery(plan: Plan, versions: ReadonlyMap<string, string>, summaries: (table: string) => readonly Summary[]): QueryText & { readonly summaries: readonly string[] } {
+  const root = inTwoStages(withSummaries(withFewerScans(plan.root), summaries), 'quicker');
+  return { ...sqlQuery({ ...plan, root }, DUCKDB, (table): SQL => name(copyName(table, versions.get(table) ?? ''))), summaries: summariesRead(root) };
 }

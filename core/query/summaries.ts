@@ -5,7 +5,7 @@
  * rows; all else reads the rows.
  */
 import type { ColumnRef, Join } from '../model/model';
-import { conditionColumns, keptRows, keyColumns, valueColumns } from './nodes';
+import { conditionColumns, keptRows, keyColumns, nodesOf, valueColumns } from './nodes';
 import { node, type Aggregation, type Key, type PlanNode, type RowCondition } from './plan';
 import { rewritten } from './rewritten';
 
@@ -47,6 +47,17 @@ type Aggregate = Extract<PlanNode, { node: 'aggregate' }>;
 export function withSummaries(root: PlanNode, of: (table: string) => readonly Summary[]): PlanNode {
   return rewritten(root, (one) => (one.node === 'aggregate' ? fromSummary(one, of) : one));
 }
+
+/** The names of the summaries that a plan is read from. */
+export const summariesRead = (root: PlanNode): string[] => [...new Set(nodesOf(root).flatMap((one) => (one.node === 'scan' && one.summary !== undefined ? [one.summary] : [])))];
+
+/** A summary in words. @example 'Read from a summary of bookings: one row for each sailed on, channel (12,345 rows).' */
+export function summaryWords(table: string, { keys, rows }: Summary, locale?: string): string {
+  const words = keys.map((key) => (key.split('>').at(-1) ?? key).replace(/_/g, ' '));
+  return `Read from a summary of ${table.replace(/_/g, ' ')}, with one row for each ${listed(words)} (${new Intl.NumberFormat(locale ?? 'en-GB').format(Math.round(rows))} rows).`;
+}
+
+const listed = (words: readonly string[]): string => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1) ?? ''}`);
 
 function fromSummary(one: Aggregate, of: (table: string) => readonly Summary[]): PlanNode {
   const kept = keptRows(one.input);

@@ -124,7 +124,7 @@ export class Answering {
         plainHeadline: headlineOf(answer, reading, ''),
         notes: caveats,
         working: {
-          ...told(explain(plan, model), run.of, ready),
+          ...told(explain(plan, model), run.of, [...new Set([...result.remarks, ...(whole?.result.remarks ?? [])])], ready),
           definitions: definitionsOf(reading, model, ready),
           query: result.query,
           parameters: result.parameters,
@@ -186,9 +186,10 @@ export class Answering {
 /** What the rows of an answer depend on besides the reading. */
 const dataKey = (ready: ReadyModel): string => `${ready.model.id} ${ready.version} ${ready.calendar.asOf} ${ruleKey(ready.rules)}`;
 
-/** The plan in words; where the rows were taken from a wider answer, that they were. */
-function told(plan: Explanation, of: Reading | null, { naming, calendar }: ReadyModel): Explanation {
-  return of === null ? plan : { ...plan, plan: [...plan.plan, `These rows were taken from “${sentenceOf(of, naming, calendar).text}”, which had been computed on the same data; the query is that of it.`] };
+/** The plan in words, with what the engine did otherwise; where the rows were taken from a wider answer, that they were. */
+function told(plan: Explanation, of: Reading | null, remarks: readonly string[], { naming, calendar }: ReadyModel): Explanation {
+  const lines = [...plan.plan, ...remarks];
+  return of === null ? { ...plan, plan: lines } : { ...plan, plan: [...lines, `These rows were taken from “${sentenceOf(of, naming, calendar).text}”, which had been computed on the same data; the query is that of it.`] };
 }
 
 /** What stands out in an answer, with the reading that each leads to. */

@@ -23,6 +23,8 @@ export interface EngineResult {
   readonly rows: readonly (readonly Cell[])[];
   readonly query: string;
   readonly parameters: readonly unknown[];
+  /** What the engine did otherwise than the plan says, in words. */
+  readonly remarks: readonly string[];
   /** Milliseconds the engine took. */
   readonly ms: number;
 }

@@ -23,7 +23,7 @@ export class PostgresqlEngine implements Engine {
     try {
       await client.query(`set statement_timeout = ${Math.max(1, Math.round(limits.time))}`);
       const result = await client.query<Cell[]>({ text, values: [...parameters], rowMode: 'array' });
-      return { engine: this.name, rows: result.rows, query: text, parameters, ms: performance.now() - started };
+      return { engine: this.name, rows: result.rows, query: text, parameters, remarks: [], ms: performance.now() - started };
     } catch (error) {
       if ((error as { code?: string }).code === QUERY_CANCELED) throw signal?.aborted ? new Stopped() : new TimeLimitReached();
       throw error;

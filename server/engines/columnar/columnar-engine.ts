@@ -3,6 +3,7 @@ import { fork, type ChildProcess } from 'node:child_process';
 import type { Logger } from 'pino';
 import { duckdbQuery } from '@zud/core/query/duckdb';
 import { memberColumnsOf, tablesOf } from '@zud/core/query/nodes';
+import { summaryWords } from '@zud/core/query/summaries';
 import type { Plan } from '@zud/core/query/plan';
 import { Stopped, TimeLimitReached, type Engine, type EngineResult, type RunOptions } from '../engine';
 import type { FromCopy, HeldTable, Settings, ToCopy, Wanted } from './messages';
@@ -73,7 +74,9 @@ export class ColumnarEngine implements Engine {
   /** @throws CopyFailed, TimeLimitReached, Stopped */
   async run(plan: Plan, { signal, limits, tables }: RunOptions): Promise<EngineResult> {
     if (signal?.aborted) throw new Stopped();
-    const { text, parameters } = duckdbQuery(plan, tables, (table) => (this.held.get(table)?.summaries ?? []).filter((summary) => summary.parents.every(([parent, version]) => tables.get(parent) === version)));
+    const summariesOf = (table: string) => (this.held.get(table)?.summaries ?? []).filter((summary) => summary.parents.every(([parent, version]) => tables.get(parent) === version));
+    const { text, parameters, summaries } = duckdbQuery(plan, tables, summariesOf);
+    const remarks = [...tablesOf(plan.root)].flatMap((table) => summariesOf(table).flatMap((summary) => (summaries.includes(summary.name) ? [summaryWords(table, summary)] : [])));
     this.runs += 1;
     const id = this.runs;
     const stop = () => this.tell({ do: 'stop', id });
@@ -83,7 +86,7 @@ export class ColumnarEngine implements Engine {
         this.waiting.set(id, { resolve, reject });
         if (!this.tell({ do: 'run', id, text, parameters, time: limits.time })) reject(new CopyFailed('its process is not running'));
       });
-      return { engine: this.name, rows, query: text, parameters, ms };
+      return { engine: this.name, rows, query: text, parameters, remarks, ms };
     } finally {
       this.waiting.delete(id);
       signal?.removeEventListener('abort', stop);
