@@ -84,11 +84,13 @@ export class ModelLibrary {
   /** The model as it is now, and which loads of its tables there are. */
   private async stateOf(id: string): Promise<ModelState> {
     // the file itself is read only when it changed
-    const [[row], saved] = await Promise.all([this.database.store.select({ version: models.version }).from(models).where(eq(models.id, id)), savedOf(this.database.store, id)]);
+    const before = this.compiled.get(id)?.model ?? null;
+    const loads = (model: Model) => dataVersionOf(this.database, [...new Set(model.file.tables.map((table) => table.source ?? table.id))]);
+    const [[row], saved, found] = await Promise.all([this.database.store.select({ version: models.version }).from(models).where(eq(models.id, id)), savedOf(this.database.store, id), before === null ? null : loads(before)]);
     if (!row) throw notFound('model');
     const fileVersion = saved.length === 0 ? String(row.version) : `${row.version}.${saved.length}.${saved.filter((one) => one.withdrawn).length}`;
     const model = await this.compile(id, fileVersion, saved);
-    const { version: dataVersion, tables } = await dataVersionOf(this.database, [...new Set(model.file.tables.map((table) => table.source ?? table.id))]);
+    const { version: dataVersion, tables } = found !== null && model === before ? found : await loads(model);
     return { model, fileVersion, dataVersion, tables };
   }
 

@@ -59,8 +59,8 @@ export async function shareInquiry(store: Store, inquiryId: string, byId: string
 /** A copy of the steps as an inquiry of one's own; each step follows the copy of what it followed. */
 export async function copyInquiry(store: Store, from: Inquiry, personId: string): Promise<Inquiry> {
   return store.transaction(async (transaction) => {
-    const [copy] = await transaction.insert(inquiries).values({ ownerId: personId, modelId: from.modelId, title: `${from.title} (copy)`, titled: true }).returning();
     const there = await transaction.select().from(steps).where(and(eq(steps.inquiryId, from.id), isNull(steps.deletedAt))).orderBy(asc(steps.place));
+    const [copy] = await transaction.insert(inquiries).values({ ownerId: personId, modelId: from.modelId, title: `${from.title} (copy)`, titled: true, stepsMade: there.at(-1)?.place ?? 0 }).returning();
     const ids = new Map(there.map((step) => [step.id, randomUUID()] as const));
     const copied = there.map((step) => ({ ...step, id: ids.get(step.id) ?? step.id, inquiryId: (copy as Inquiry).id, after: step.after === null ? null : (ids.get(step.after) ?? null) }));
     if (copied.length > 0) await transaction.insert(steps).values(copied);
@@ -91,16 +91,11 @@ export interface NewStep {
 
 /** Adds a step; a title made from the first question is given to an inquiry that has none. */
 export async function addStep(store: Store, inquiry: Inquiry, personId: string, step: NewStep, title: string | null): Promise<Step> {
-  return store.transaction(async (transaction) => {
-    await transaction.select({ id: inquiries.id }).from(inquiries).where(eq(inquiries.id, inquiry.id)).for('update');
-    const [last] = await transaction.select({ place: sql<number>`coalesce(max(${steps.place}), 0)::int` }).from(steps).where(eq(steps.inquiryId, inquiry.id));
-    const [row] = await transaction.insert(steps).values({ ...step, inquiryId: inquiry.id, place: (last?.place ?? 0) + 1, by: personId }).returning();
-    await transaction
-      .update(inquiries)
-      .set({ updatedAt: new Date(), ...(inquiry.titled || title === null ? {} : { title, titled: true }) })
-      .where(eq(inquiries.id, inquiry.id));
-    return row as Step;
-  });
+  const named = inquiry.titled || title === null ? {} : { title, titled: true };
+  // one statement: the row of the inquiry is locked by it, so that each step has a place of its own
+  const counted = store.$with('counted').as(store.update(inquiries).set({ stepsMade: sql`${inquiries.stepsMade} + 1`, updatedAt: new Date(), ...named }).where(eq(inquiries.id, inquiry.id)).returning({ stepsMade: inquiries.stepsMade }));
+  const [row] = await store.with(counted).insert(steps).values({ ...step, inquiryId: inquiry.id, place: sql`(select steps_made from counted)`, by: personId }).returning();
+  return row as Step;
 }
 
 /** What people may say about a step without changing what it asks. */

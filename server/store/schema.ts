@@ -95,6 +95,8 @@ export const inquiries = pgTable('inquiries', {
   modelId: text('model_id').notNull().references(() => models.id, { onDelete: 'cascade' }),
   title: text('title').notNull(),
   titled: boolean('titled').notNull().default(false),
+  /** How many steps it ever had: the place of the last one. */
+  stepsMade: integer('steps_made').notNull().default(0),
   ownerId: uuid('owner_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
   createdAt: at('created_at').notNull().defaultNow(),
   updatedAt: at('updated_at').notNull().defaultNow(),

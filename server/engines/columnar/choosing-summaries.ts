@@ -17,9 +17,9 @@ export const MOST_KEYS = 3;
 export const MOST_ASKED = 2;
 const MOST_SUMMARIES = 16;
 /** A summary of more than this share of the rows is hardly quicker than they are. */
-export const LARGEST = 0.3;
+export const LARGEST = 0.125;
 /** All summaries of a table together, as a share of its rows. */
-const ROOM = 0.8;
+const ROOM = 0.6;
 /** Where less than this share of reading is saved, no more are made. */
 const LEAST_SAVED = 0.001;
 

@@ -61,6 +61,7 @@ export class Summaries {
     const copy = copyName(wanted.name, wanted.version);
     if (!this.areWanted(wanted) || wanted.summarised === null || this.held.has(copy)) return;
     const { summarised } = wanted;
+    const wholes = new Set(wanted.columns.flatMap(({ name, type }) => (type === 'integer' ? [name] : [])));
     const chosen = chosenSummaries(await this.candidates(copy, wanted, summarised), wanted.rows);
     const building = `${this.file(copy)}.building`;
     try {
@@ -69,7 +70,7 @@ export class Summaries {
         const made: HeldSummary[] = [];
         for (const { keys, rows } of chosen) {
           const table = `s${made.length + 1}`;
-          await run(`create table building.main.${table} as ${summaryOf(copy, summarised.keys.filter((key) => keys.includes(key.name)), summarised)}${wanted.sortedBy !== null && keys.includes(wanted.sortedBy) ? ` order by ${quoted(wanted.sortedBy)}` : ''}`);
+          await run(`create table building.main.${table} as ${summaryOf(copy, summarised.keys.filter((key) => keys.includes(key.name)), summarised, wholes)}${wanted.sortedBy !== null && keys.includes(wanted.sortedBy) ? ` order by ${quoted(wanted.sortedBy)}` : ''}`);
           made.push({ name: `${copy}:${made.length + 1}`, keys, numbers: summarised.numbers, rows, parents: summarised.parents });
           if ((await bytesIn(this.settings.folder)) > this.settings.quota) throw new QuotaReached();
         }
@@ -164,12 +165,13 @@ function joined(rows: string, { keys, parents }: WantedSummaries): { from: strin
   return { from: `${rows} as f${joins.join('')}`, at: (key) => `${aliasOf(key.steps)}.${quoted(key.column)}` };
 }
 
-function summaryOf(copy: string, keys: readonly SummaryKey[], { numbers, parents }: WantedSummaries): string {
+/** @param wholes the columns of whole numbers: their sums are kept in 64 bits, which are added up ten times as quickly as the 128 that DuckDB gives them */
+function summaryOf(copy: string, keys: readonly SummaryKey[], { numbers, parents }: WantedSummaries, wholes: ReadonlySet<string>): string {
   const { from, at } = joined(quoted(copy), { keys, numbers, parents });
   const parts = numbers.flatMap((number) => {
     const as = (part: Parameters<typeof partColumn>[1]) => quoted(partColumn(number, part));
     const column = `f.${quoted(number)}`;
-    return [`sum(${column}) as ${as('sum')}`, `count(${column}) as ${as('given')}`, `min(${column}) as ${as('least')}`, `max(${column}) as ${as('greatest')}`];
+    return [`sum(${column})${wholes.has(number) ? '::bigint' : ''} as ${as('sum')}`, `count(${column}) as ${as('given')}`, `min(${column}) as ${as('least')}`, `max(${column}) as ${as('greatest')}`];
   });
   return `select ${[...keys.map((key) => `${at(key)} as ${quoted(key.name)}`), `count(*) as ${quoted(SUMMARISED)}`, ...parts].join(', ')} from ${from} group by ${keys.map(at).join(', ')}`;
 }

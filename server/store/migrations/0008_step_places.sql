@@ -1,0 +1,2 @@
+ALTER TABLE "inquiries" ADD COLUMN "steps_made" integer DEFAULT 0 NOT NULL;--> statement-breakpoint
+UPDATE "inquiries" SET "steps_made" = coalesce((SELECT max("place") FROM "steps" WHERE "steps"."inquiry_id" = "inquiries"."id"), 0);
