@@ -2,6 +2,7 @@
 import { factHasLevel, factsOf, type LevelEntry, type Model } from '../model/model';
 import { byLevel, same, type Breakdown, type Reading } from '../reading/schema';
 import type { Intent } from './intent';
+import type { Question } from './question';
 
 /** Do the words ask for people without saying which? */
 export function asksForPeople(intents: readonly Intent[]): boolean {
@@ -43,4 +44,17 @@ function withLevel(reading: Reading, old: string, level: string): Reading {
     rank: reading.rank === null ? null : { ...reading.rank, of: key(reading.rank.of) },
     where: reading.where.map((one) => (one.kind === 'measure' ? { ...one, at: key(one.at) } : one)),
   };
+}
+
+const BEING: ReadonlySet<string> = new Set(['is', 'are', 'was', 'were']);
+const ARTICLES: ReadonlySet<string> = new Set(['the', 'our', 'my', 'their']);
+
+/** “who are our top customers”, where customers are only counted, asks for them by name: they are no measure of other people. */
+export function asksWhichPeople(question: Question): boolean {
+  const { tokens } = question;
+  return tokens.some((_token, index) => {
+    const before = ARTICLES.has(tokens[index - 1]?.word ?? '') ? index - 2 : index - 1;
+    if (!BEING.has(tokens[before]?.word ?? '') || tokens[before - 1]?.word !== 'who') return false;
+    return question.namesAt(index + 1).some(({ match }) => match.named.kind === 'measure' && ['count', 'distinct'].includes(question.model.measures.get(match.named.id)?.kind ?? ''));
+  });
 }

@@ -4,6 +4,7 @@ import { MONTHS } from '../../time/names';
 import { followUp, intent, refused, withShown, type Intent, type SaidPeriod, type SaidShown, type Sense } from '../intent';
 import type { Calculation } from '../../model/calculation';
 import { rowColumnOf } from '../../model/model';
+import { asksWhichPeople } from '../people';
 import type { Question } from '../question';
 import { countOfLevel } from './calculations';
 import type { Parts, Rule } from './rule';
@@ -95,7 +96,9 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `when ${is()} [the] {Sense} {Calculation}`, means: (p) => kindRank('time', p), cost: -0.2 },
   { gives: 'Intent', form: `where ${is()} (they|it|that|this) {Sense}`, means: (p) => intent({ do: 'kindRank', kind: 'place', sense: p['Sense'] as Sense, by: null }), cost: -0.2 },
   { gives: 'Intent', form: `when ${is()} (they|it|that|this) {Sense}`, means: (p) => intent({ do: 'kindRank', kind: 'time', sense: p['Sense'] as Sense, by: null }), cost: -0.2 },
-  { gives: 'Intent', form: `who ${is()} [the] {Sense} {Calculation}`, means: (p) => kindRank('person', p), cost: -0.2 },
+  { gives: 'Intent', form: `who ${is()} [the] {Sense} {Calculation}`, means: (p, q) => (asksWhichPeople(q) ? null : kindRank('person', p)), cost: -0.2 },
+  // these words may be of names, so they are none of the grammar
+  { gives: 'Breakdown', form: '{Level} {AnyWord:head}', means: (p) => (/^(type|kind)s?$/i.test(String(p['head'])) ? byLevel(p['Level'] as string) : null), cost: 0.1 },
   { gives: 'Intent', form: '(vs|versus|against|compared to|compared with|compare with) [on] [the] (weekdays|working days|weekends|weekend)', means: () => followUp({ do: 'dropTests', of: { key: { kind: 'cycle', cycle: 'weekPart' } } }, { do: 'breakdown', how: 'join', by: [{ kind: 'cycle', cycle: 'weekPart' }] }), cost: -0.1, examples: ['vs weekdays'] },
   { gives: 'Intent', form: `[(compare|on|for|at)] [the] (weekends|weekend) ${WEEK_VERSUS} [on] (weekdays|working days|weekday)`, means: () => join([{ kind: 'cycle', cycle: 'weekPart' }]), cost: -0.4, examples: ['weekends vs weekdays'] },
   { gives: 'Intent', form: `[(compare|on|for|at)] [the] (weekdays|working days|weekday) ${WEEK_VERSUS} [(on|at)] [the] (weekends|weekend)`, means: () => join([{ kind: 'cycle', cycle: 'weekPart' }]), cost: -0.4, examples: ['weekdays against weekends'] },

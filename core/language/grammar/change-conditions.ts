@@ -74,6 +74,8 @@ export const CHANGE_CONDITION_RULES: readonly Rule<Question>[] = [
   ...tested(`{Key} [(in|of|during|from)] {Period} ${WHO} {ChangeClause}`, one, -0.45),
   { gives: 'Intent', form: '(only|just|keep|keep only|only show) (where|when) {ChangeClause}', means: (p) => asFollowUp(one('narrow')(p)), cost: -0.2, examples: ['only where it grew'] },
   { gives: 'Intent', form: `(only|just|keep|keep only|only show) (those|the ones|ones|these) ${WHO} {ChangeClause}`, means: (p) => asFollowUp(one('narrow')(p)), cost: -0.3, examples: ['only those that fell'] },
+  { gives: 'Intent', form: '(only|just|keep|keep only|only show) [the] (positive|rising|growing|improving|winning) (ones|changes|values|one)', means: (p) => asFollowUp(one('narrow')({ ...p, ChangeClause: { ...clause(p), test: atAll('top') } })), cost: -0.3, examples: ['only the positive ones'] },
+  { gives: 'Intent', form: '(only|just|keep|keep only|only show) [the] (negative|falling|declining|shrinking|losing) (ones|changes|values|one)', means: (p) => asFollowUp(one('narrow')({ ...p, ChangeClause: { ...clause(p), test: atAll('bottom') } })), cost: -0.3, examples: ['only the negative ones'] },
   { gives: 'Intent', form: '(which|what) (ones|one|of them|of these|of those) [(have|has|had|did|do|are|is)] {ChangeClause}', means: (p) => asFollowUp(one('narrow')(p)), cost: -0.3, examples: ['which of them grew'] },
   { gives: 'Intent', form: '(which|what) {Key} [(have|has|had|did|do|are)] {ChangeClause}', means: one('shown'), cost: -0.3, examples: ['which months grew'] },
   { gives: 'Intent', form: '[(in|on|during)] (which|what) {Key} [[(in|of|during|from)] {Period}] (did|has|have|had) {Calculation} {ChangeTest} [{ChangeBasis}]', means: (p) => one('shown')({ ...p, ChangeClause: clause(p) }), cost: -0.4 },

@@ -83,7 +83,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Number} {Unit} (before|earlier|before that|prior)`, means: stretchBefore, cost: -0.1, examples: ['vs the 3 months before'] },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} (previous|prior|preceding) {Unit}`, means: (p) => intent({ do: 'unitBefore', unit: p['Unit'] as Grain }), examples: ['vs the previous month'] },
   { gives: 'Intent', form: '[by] each {Unit} and [the] (difference|differences|change)', means: (p) => intent({ do: 'breakdown', by: [{ kind: 'time', grain: p['Unit'] as Grain }], how: 'join' }, { do: 'compare', against: { kind: 'previous' } }), cost: -0.1, examples: ['each month and the difference'] },
-  { gives: 'Intent', form: '(with|and|plus|including) (difference|differences|change|changes|growth|% change)', means: () => intent({ do: 'change' }), cost: 0.05, examples: ['and the difference'] },
+  { gives: 'Intent', form: '(with|and|plus|including|add|show) (difference|differences|change|changes|growth|% change)', means: () => intent({ do: 'change' }), cost: 0.05, examples: ['and the difference'] },
   { gives: 'Intent', form: '(growth|change|changes|changed|grow|grew|grown|development|fell|fall|fallen|falling|rose|rise|risen|rising|growing|shrank|shrink|dropped|declined|decline|increased|increase|decreased|decrease|changing|develop|developed|going)', means: () => intent({ do: 'change' }), cost: 0.1, examples: ['growth'] },
   { gives: 'Intent', form: '(growth|change|changes|increase|decrease|fall|rise|decline|movement) (in|of)', means: () => intent({ do: 'change' }) },
   { gives: 'Intent', form: '(change|growth|changes|increase|decrease|rise|fall|fell|rose|grew|changed|decline) [(on|from|over|since|vs|versus|against|compared to|compared with)] {YearBefore}', means: () => compare({ kind: 'year' }), examples: ['change on last year'] },
@@ -108,6 +108,8 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[(compare|for|in)] {Period:first} ${VERSUS} {Period:second}`, means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), examples: ['2025 vs 2024', 'this quarter vs last quarter'] },
   { gives: 'Intent', form: `[(compare|for|in)] {Stretch:first} ${VERSUS} {Stretch:second} ${VERSUS} {Stretch:third} [${VERSUS} {Stretch:fourth}]`, means: inARow, cost: -0.2, examples: ['2023 vs 2024 vs 2025'] },
   { gives: 'Intent', form: '[(for|in|compare)] {Year:first} {Year:second} [(and|&)] [{Year:third}]', means: (p) => yearsInARow(p), cost: -0.2, examples: ['2024 2025 2026'] },
+  { gives: 'Intent', form: '{Relative:first} (and|&) {Relative:second}', means: thisAndLast, cost: -0.3, examples: ['this year and last year'] },
+  { gives: 'Intent', form: '(how much (more|less|higher|lower)) {Calculation} [(did (we|they|it) (have|make|get|see|take|carry|sell)|was there|were there|is there|was it)] [in] {Period:first} than [in] {Period:second}', means: (p) => withShown(intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), p), cost: -0.4 },
   { gives: 'Intent', form: 'compare {Period:first} (and|with|to) {Period:second}', means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), examples: ['compare 2025 and 2024'] },
   { gives: 'Intent', form: '(difference|change|growth|differences|changes) (between|from) {Period:first} (and|to) {Period:second}', means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), cost: -0.2, examples: ['change from 2024 to 2025', 'difference between March and April'] },
   { gives: 'Intent', form: '(change|changed|grow|grew|grown|fall|fell|rise|rose|develop|growth|rising|increase|increased|decrease|decreased) from {Period:first} to {Period:second}', means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), cost: -0.2, examples: ['fell from March to April'] },
@@ -167,6 +169,15 @@ function inARow(parts: Parts): Intent | null {
   const [from, to] = steps.has(1) ? [periods[0], last] : [last, periods[0]];
   const year = last.kind === 'partOfYear' && from?.kind === 'bareUnit' ? { ...last, part: from } : from;
   return year === undefined || to === undefined ? null : intent({ do: 'saidPeriod', how: 'set', period: { kind: 'spread', from: year, to } }, { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain }] });
+}
+
+/** "this year and last year": the one beside the other; two periods that are not neighbours of one kind are no pair. */
+function thisAndLast(parts: Parts): Intent | null {
+  const [first, second] = [said(parts, 'first'), said(parts, 'second')];
+  const kinds = [first, second].map((one) => (one.kind === 'this' || one.kind === 'last' ? `${one.kind} ${one.grain}` : ''));
+  const grain = first.kind === 'this' || first.kind === 'last' ? first.grain : '';
+  const pair = [`this ${grain}`, `last ${grain}`];
+  return kinds[0] !== kinds[1] && pair.every((one) => kinds.includes(one)) ? intent({ do: 'saidComparison', period: first, with: second }) : null;
 }
 
 function yearsInARow(parts: Parts): Intent | null {

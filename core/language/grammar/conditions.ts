@@ -221,10 +221,12 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   ...tested('{Key} (who|that|which) [(have|has|had)] {Doing} (nothing|none)', (is) => (p, q) => clausesTest(is)({ ...p, ClauseList: [{ calculation: measureOf(q.model.defaultMeasure), test: { test: 'missing' } }] }), -0.1),
   ...tested('{Key} (that|who|which|where) {PlanClause}', (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.25),
   ...tested(`{Key} ${VERB} {PlanClause}`, (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.2),
+  { gives: 'Intent', form: '{Measure:records} (who|that|which) [(have|has|had|were|was|are|is)] ({DateVerb}|{Doing}) [(on|via|through|with|by|in|at|using|from)] {Members}', means: (p, q) => (['count', 'distinct'].includes(q.model.measures.get(p['records'] as string)?.kind ?? '') ? { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: measureOf(p['records'] as string), transform: null }] }, ...only(p).edits] } : null), cost: -0.3 },
   { gives: 'Intent', form: `${COUNT} {Key} [(have|has|had|that|who|which)] ({DateVerb}|{Doing}) {ClauseList}`, means: clausesTest('count'), cost: -0.25 },
   { gives: 'Intent', form: '(which|what) {Key} (use|uses|used|using|choose|chooses|chose|prefer|prefers|preferred) [the] {Members} [the] {Sense}', means: (p) => withRankOf(p), cost: -0.3 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {PlanClause}`, means: (p) => clausesTest('count')({ ...p, ClauseList: [p['PlanClause']] }), cost: -0.3 },
   { gives: 'Intent', form: '[(and|now|make it|what about|only)] {NumberTest} [instead]', means: (p) => followUp({ do: 'retest', test: p['NumberTest'] as SaidTest }), cost: 0.6 },
+  { gives: 'Intent', form: '(take out|leave out|drop|remove|exclude|without|hide|ignore|get rid of|except) [all] (the ones|those|anything|any|all) (with|that have|having|under|which have|that had) {Clause}', means: leavingOutShown, cost: -0.2 },
   { gives: 'Intent', form: '[(only|just|show|keep)] (anything|everything|all those|any|all|everyone|anyone|those|the ones) [(that is|that are|which are|with|that were)] {NumberTest} [{Calculation}]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, calculation: (p['Calculation'] as Calculation | undefined) ?? null, test: p['NumberTest'] as SaidTest, count: false, narrows: true }), cost: 0.1, examples: ['anything under 50'] },
   { gives: 'Intent', form: '(which|what) [(ones|of them|of these|of those|of the ones)] (is|are|was|were|has|have|had|lie|lies) {NumberTest} [{Calculation}]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: -0.1 },
   { gives: 'Intent', form: '[(only|just|keep|those|only those|keep only)] {AverageTest:NumberTest} [only]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.15, examples: ['above average only'] },
@@ -348,6 +350,13 @@ function listedRecords(parts: Parts, { model }: Question): Intent | null {
 }
 
 const OPPOSITE: Partial<Record<SaidTest['test'], SaidTest['test']>> = { over: 'atMost', atMost: 'over', under: 'atLeast', atLeast: 'under', missing: 'present', present: 'missing' };
+
+/** "take out the ones with fewer than 20 sailings": of what is shown. */
+function leavingOutShown(parts: Parts): Intent | null {
+  const clause = parts['Clause'] as Clause;
+  const test = OPPOSITE[clause.test.test];
+  return test === undefined ? null : followUp({ do: 'saidMeasureTest', at: null, calculation: clause.calculation, test: { ...clause.test, test }, count: false, narrows: true });
+}
 
 /** "exclude ships with fewer than 20 sailings" keeps those with at least 20. */
 function leavingOut(parts: Parts): Intent | null {

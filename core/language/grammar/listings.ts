@@ -3,7 +3,7 @@ import { measureOf, type Calculation } from '../../model/calculation';
 import { factHasLevel, factsOf, measure as measureNamed } from '../../model/model';
 import { definitionText } from '../../reading/definition';
 import { namingOf } from '../naming';
-import type { Listed } from '../../reading/schema';
+import type { Key, Listed } from '../../reading/schema';
 import { followUp, intent, refused, type Intent, type SaidPeriod } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
@@ -35,7 +35,7 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(list|list all|list the individual|list the single) {Members}', means: (p, q) => listedMembers(p, q), cost: 0.05 },
   { gives: 'Intent', form: '(list|list all|show all|show the individual) {Fact} with {ColumnList}', means: rows, cost: -0.15 },
   { gives: 'Intent', form: 'which {Fact} (are|were|is|was) (these|those|they|this|that|it)', means: (p) => ({ ...rows(p), followUp: true }), cost: -0.2 },
-  { gives: 'Intent', form: '(list|show|see|open) (them|these|those) [(all|in full|one by one)]', means: (p) => ({ ...rows(p), followUp: true }), cost: -0.1, examples: ['list them'] },
+  { gives: 'Intent', form: '(list|show|see|open) (them|these|those) [(all|in full|one by one)]', means: () => followUp({ do: 'whichAreThese' }), cost: -0.1, examples: ['list them'] },
   { gives: 'Intent', form: '(show|list|see|open|show me|let me see) (those|these) {Fact}', means: (p) => ({ ...rows(p), followUp: true }), cost: -0.4 },
   { gives: 'Intent', form: `${SHOW} {Fact} behind (it|this|that|them)`, means: (p) => ({ ...rows(p), followUp: true }), cost: -0.3 },
   { gives: 'Intent', form: 'how many (is|are|was|were) (that|those|there|they|these|it) [(in total|in all|all together)]', means: () => followUp({ do: 'countThese' }), cost: -0.2, examples: ['how many is that'] },
@@ -54,6 +54,7 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `(what (drove|drives|explains|caused|is behind)|explain) [the] ${MOVED} (in|of) {Calculation}`, means: whyOf, cost: -0.2 },
   { gives: 'Intent', form: `(what (drove|drives|explains|caused|is behind)|explain) [the] ${MOVED} (in|of) {Calculation} (from|between) {Period:first} (to|and) {Period:second}`, means: whyOf, cost: -0.4 },
   { gives: 'Intent', form: '(why (did|has|have|is|are|was|were|do|does)) {Calculation} (change|changed|rise|risen|rising|fall|fallen|falling|drop|dropped|dropping|grow|grown|growing|decline|declined|increase|increased|decrease|decreased|go up|go down|gone up|gone down|up|down|lower|higher|jump|so low|so high)', means: whyOf, cost: -0.4 },
+  { gives: 'Intent', form: `(which|what) {Key} (drove|drives|caused|explain|explains|explained|is behind|are behind|were behind|made|contributed most to|contributed to) (that|this|it|the ${MOVED})`, means: (p) => followUp({ do: 'breakdown', by: [p['Key'] as Key], how: 'replace' }, { do: 'change' }, { do: 'saidChangeOrder', on: 'difference', direction: 'down' }), cost: -0.3, examples: ['which months drove that'] },
   { gives: 'Intent', form: '(summarise|summarize|sum up|summary) [(this|that|it)]', means: refusal(SUMMARY) },
   { gives: 'Intent', form: '(forecast|predict|project|extrapolate) [(this|that|it|next month|next year|{Calculation}|{Calculation} (for|over|in|to) [the] (next|coming) [{Number}] {Unit}|for [the] (next|coming) [{Number}] {Unit})]', means: refusal(FORECAST) },
   { gives: 'Intent', form: '(e mail|email|send|mail|print|delete|publish|share|export|download|save) (this|that|it|everything) [to {AnyWord}]', means: refusal(ORDERS) },

@@ -2,7 +2,7 @@
 import { arithmetic, measureOf as toCalculation, type Calculation } from '../../model/calculation';
 import { measure as measureOf } from '../../model/model';
 import type { Grain } from '../../time/grain';
-import { same, type Breakdown, type Transform } from '../../reading/schema';
+import { byLevel, same, type Breakdown, type Key, type Transform } from '../../reading/schema';
 import { followUp, intent, refused, type Intent, type SaidEdit, type SaidPeriod, type SaidShown, type SaidTransform } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
@@ -38,6 +38,9 @@ function movingOfUnit(parts: Parts): Intent {
 const moving = (count: unknown): Transform | null => (typeof count === 'number' && Number.isInteger(count) && count >= 2 && count <= 366 ? { kind: 'moving', count } : null);
 
 /** "card share of sales by shop": the shares of all members of that level, of which the one named is one. */
+/** “what share is web?”, of what is shown. */
+const asFollowUpShare = (parts: Parts): Intent => ({ ...memberShare(parts), followUp: true });
+
 const memberShare = (parts: Parts): Intent => {
   const { level, members } = parts['Members'] as { level: string; members: readonly string[] };
   return intent({ do: 'memberShare', level, members, calculation: (parts['Calculation'] as SaidShown['calculation'] | undefined) ?? null });
@@ -120,6 +123,9 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(how many|how much) of {Measure:whole} (is|are|was|were|has been|have been|got|get|gets) {Measure:part}', means: partOfWhole, cost: -0.5 },
   { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|fraction|%|percent) of {Calculation} (via|from|through|on|in|at|using|coming from|made via|made through|carried by|made by) {Members}', means: memberShare, cost: -0.25 },
   { gives: 'Intent', form: '(how much|how many) of {Calculation} (is|was|are|were|comes|came) [in] (from|through|via|by|in|on|with|for) {Members}', means: memberShare, cost: -0.3 },
+  { gives: 'Intent', form: '(what|how much|which) (share|percentage|percent|proportion|part|fraction|%) [of (it|that|this|them)] (is|are|was|were|comes from|came from|come from|went to|goes to|is from|was from) [(by|from|via|through|on|in)] {Members}', means: asFollowUpShare, cost: -0.3 },
+  { gives: 'Intent', form: '[the] (share|percentage|proportion) of each {Key} (in|of) [(total|all|overall)] {Calculation}', means: (p) => intent({ do: 'show', how: 'replace', shown: [{ calculation: p['Calculation'] as Calculation, transform: { kind: 'share', within: 'all' } }] }, { do: 'breakdown', how: 'join', by: [p['Key'] as Key] }), cost: -0.3, examples: [] },
+  { gives: 'Intent', form: 'compare {Level} (on|by|in|for|in terms of) {ShownList}', means: (p) => intent({ do: 'show', how: 'replace', shown: p['ShownList'] as SaidShown[] }, { do: 'breakdown', how: 'join', by: [byLevel(p['Level'] as string)] }), cost: -0.2 },
   { gives: 'Intent', form: '(contribution|contributions|part) (of|from) {Members} (to|in) [(total|all|overall)] {Calculation}', means: memberShare, cost: -0.3 },
   { gives: 'Intent', form: '(what is|what was) {Members} (share|percentage|proportion) of {Calculation}', means: memberShare, cost: -0.3 },
   { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction|%|percent|per cent) of {Calculation} [(that|which)] (is|was|are|were|is on|was on|are on|were on|is by|was by|is in|was in|is at|was at|is for|was for|is made in|was made in|happens in|happened in|happens at|comes from|came from|comes through|came through|came in through|comes in through|comes via|came via|came in via|is from|was from|comes with|goes to|went to|is due to|was due to|is made by|is made with|falls on|fell on|is paid by|was paid by|is paid with|belongs to|is with) {Members}', means: memberShare, cost: -0.3 },

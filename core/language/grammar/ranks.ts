@@ -4,6 +4,7 @@ import { rowColumnOf } from '../../model/model';
 import { byLevel, type Key } from '../../reading/schema';
 import { followUp, intent, type Intent, type Sense } from '../intent';
 import type { Question } from '../question';
+import { asksWhichPeople } from '../people';
 import { nameWords } from '../tokens';
 import { isBareHour } from './breakdowns';
 import type { Parts, Rule } from './rule';
@@ -84,6 +85,11 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(by|ranked by|and by|now by) {Calculation}', means: (p) => followUp({ do: 'rerank', by: p['Calculation'] as Calculation }), cost: 0.5 },
   { gives: 'Intent', form: '(which|what) {Key} (contribute|contributes|contributed|add|adds|added) [the] (most|least) to {Calculation}', means: (p, q) => first(q.tokens.some((token) => token.word === 'least') ? 'bottom' : 'top')(p), cost: -0.3 },
   { gives: 'Intent', form: '{Number} {Sense} {Key} [{RankTail}]', means: ranked, cost: -0.1, examples: ['5 best months'] },
+  { gives: 'Intent', form: '{Sense} {Fraction} [of] {Key} [{RankTail}]', means: (p) => share({ ...p, Percent: p['Fraction'] }), cost: -0.2, examples: ['bottom quartile of months'] },
+  { gives: 'Fraction', form: '(quartile|quarter)', means: () => 25 },
+  { gives: 'Fraction', form: 'decile', means: () => 10 },
+  { gives: 'Fraction', form: '(half|50 percent)', means: () => 50 },
+  { gives: 'Fraction', form: 'third', means: () => 100 / 3 },
   { gives: 'Intent', form: '{Sense} {Percent} [of] {Key} [{RankTail}]', means: share, cost: -0.1, examples: ['top 10% of months'] },
   { gives: 'Intent', form: '{Sense} {Number:Percent} (percent|per cent|%) [of] {Key} [{RankTail}]', means: share, cost: -0.1, examples: ['top 10 percent of months'] },
   { gives: 'Intent', form: '{Sense} {Measure:records} (by|in terms of|in|according to) {Measure}', means: (p, q) => extremeRecords(p, q), cost: -0.3 },
@@ -101,12 +107,12 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Has', form: HAS, means: () => true },
   { gives: 'Has', form: '{Doing}', means: () => true },
   { gives: 'Intent', form: '(which|what) (one|ones|of them|of these|of those) ({Has}|is|was|are|were|did|does|do|performed) [the] {Sense}', means: (p) => markedOfShown(p), cost: -0.2, examples: ['which one did worst'] },
-  { gives: 'Intent', form: 'who ({Has}|is|was|are|were|did|does|do|performed) [the] {Sense}', means: (p) => whoOfShown(p), cost: -0.2 },
+  { gives: 'Intent', form: 'who ({Has}|is|was|are|were|did|does|do|performed) [the] {Sense}', means: (p, q) => (asksWhichPeople(q) ? null : whoOfShown(p)), cost: -0.2 },
   { gives: 'Intent', form: '[(and|and which|which|what)] (of those|of these|of them) [,] (which|who|which one|what) ({Has}|is|was|are|were) [the] {Sense} {Calculation}', means: (p) => ofThose(p), cost: -0.3 },
   { gives: 'Intent', form: '(which|what) (of those|of these|of them) ({Has}|is|was|are|were) [the] {Sense} {Calculation}', means: (p) => ofThose(p), cost: -0.3 },
   { gives: 'Intent', form: '[and] (which|what) [(one|of them|of these|of those)] (is|are|was|were) [the] {Sense} [one]', means: (p) => markedOfShown(p), cost: 0.05, examples: ['which is worst'] },
   { gives: 'Intent', form: '{Sense} one', means: (p) => markedOfShown(p), cost: 0.1, examples: ['worst one'] },
-  { gives: 'Intent', form: 'who [the] {Sense} [(one|ones)]', means: (p) => whoOfShown(p), cost: 0.2 },
+  { gives: 'Intent', form: 'who [the] {Sense} [(one|ones)]', means: (p, q) => (asksWhichPeople(q) ? null : whoOfShown(p)), cost: 0.2 },
   { gives: 'Intent', form: '(which|what) {Key} {Has} [the] {Sense}', means: first(null), cost: 0.1 },
   { gives: 'Intent', form: 'who {Has} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: null }), cost: 0.1 },
   { gives: 'Intent', form: 'who {DateVerb} [the] {Sense} {Calculation}', means: (p) => ({ edits: [{ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }, { do: 'saidDateVerb', role: p['DateVerb'] as string }] }), cost: -0.2 },
@@ -169,6 +175,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (ascending|lowest first|smallest first|low to high|in ascending order|from lowest to highest|increasing|upwards|from low to high)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['ascending'] },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (descending|highest first|largest first|biggest on top|highest on top|largest on top|most on top|high to low|in descending order|from highest to lowest|decreasing|downwards|biggest first|from high to low)', means: () => followUp({ do: 'reverse', direction: 'down' }), examples: ['descending'] },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered|from)] (largest|longest|highest|biggest|most|slowest|best) to (smallest|shortest|lowest|least|fastest|fewest|worst)', means: () => followUp({ do: 'reverse', direction: 'down' }), cost: -0.1, examples: ['longest to shortest'] },
+  { gives: 'Intent', form: '(sort|sorted|order|ordered|starting) [it] (from|with) [the] (lowest|smallest|fewest|shortest|least|bottom)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['sort from lowest'] },
+  { gives: 'Intent', form: '(sort|sorted|order|ordered|starting) [it] (from|with) [the] (highest|largest|biggest|longest|most|top)', means: () => followUp({ do: 'reverse', direction: 'down' }), examples: ['sort from highest'] },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered|from)] (smallest|shortest|lowest|least|fastest|fewest) to (largest|longest|highest|biggest|most|slowest)', means: () => followUp({ do: 'reverse', direction: 'up' }), cost: -0.1, examples: ['smallest to largest'] },
   { gives: 'Intent', form: '(reverse|flip|invert) [(the|that|it)] [(order|sort|sorting)]', means: () => followUp({ do: 'reverse' }), examples: ['reverse the order'] },
   { gives: 'Intent', form: '(other way round|the other way round|opposite order|in reverse|in reverse order|reverse order)', means: () => followUp({ do: 'reverse' }), examples: ['the other way round'] },

@@ -18,7 +18,8 @@ function hasTimeLine(edits: readonly (Edit | SaidEdit)[], base: Reading, asFollo
 }
 
 const NOT_OF_ALL = 'A share here is of what the conditions leave, not of all. Ask for the share with a breakdown in the place of the condition: “share of … by …”.';
-const isNarrowed = (said: readonly SaidEdit[], base: Reading, asFollowUp: boolean) => said.some((edit) => edit.do === 'condition') || (asFollowUp && base.where.length > 0);
+const NARROWING: ReadonlySet<SaidEdit['do']> = new Set(['condition', 'saidRowTest', 'saidLengthTest', 'saidMeasureTest', 'mention']);
+const isNarrowed = (said: readonly SaidEdit[], base: Reading, asFollowUp: boolean) => said.some((edit) => NARROWING.has(edit.do)) || (asFollowUp && base.where.length > 0);
 
 /** A change whose basis was not said is on the period before where there is a time line, else on the year before. */
 export function impliedBasis(transform: SaidTransform | null, said: readonly SaidEdit[], base: Reading, asFollowUp: boolean): Transform | null {
@@ -150,7 +151,10 @@ export function withRatios(said: readonly SaidEdit[], base: Reading, asFollowUp:
   if (same(only.calculation, ratio.whole)) return said.flatMap((edit) => (edit === ratio ? [{ do: 'saidTransform' as const, transform: { kind: 'shareOfAll' as const } }] : [edit]));
   if (ratio.per === undefined && isOtherMoney(only.calculation, ratio.whole, model)) throw new CannotSettle('One of these is an amount of money and the other is not, so neither is a share of the other; say “… per …” for the one divided by the other.', true);
   if (ratio.ofAll && isNarrowed(said, base, asFollowUp)) throw new CannotSettle(NOT_OF_ALL, true);
-  const quotient = arithmetic('divide', only.calculation, ratio.whole);
+  // “and per sailing”, after “per passenger”: of the same, not of what was divided
+  const { calculation } = only;
+  const part = asFollowUp && shows.length === 0 && ratio.per !== undefined && calculation.kind === 'arithmetic' && calculation.operator === 'divide' ? calculation.left : calculation;
+  const quotient = arithmetic('divide', part, ratio.whole);
   const divided: SaidEdit = { do: 'show', how: 'replace', shown: [{ calculation: (ratio.per ?? 1) === 1 ? quotient : arithmetic('multiply', quotient, { kind: 'number', value: ratio.per ?? 1 }), transform: null }] };
   const narrowed = asFollowUp && base.where.length > 0 && ratio.per === undefined;
   const remark: SaidEdit[] = narrowed ? [{ do: 'remark', text: 'Both parts are of what the conditions leave.' }] : [];

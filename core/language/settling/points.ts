@@ -92,6 +92,11 @@ export function whichAreThese(base: Reading, asked: string | undefined, model: M
     const shown = tested?.kind === 'measure' ? [{ do: 'show' as const, how: 'replace' as const, shown: [shownPlainly(tested.calculation)] }] : [{ do: 'show' as const, how: 'replace' as const, shown: [only] }];
     return [...shown, { do: 'breakdown', how: 'add', by: asked === undefined || asked === level ? [byLevel(level)] : [byLevel(level), byLevel(asked)] }];
   }
+  if (base.shown.length === 1 && only?.calculation.kind === 'periods') {
+    const key = { kind: 'time' as const, grain: only.calculation.grain };
+    const tested = base.where.find((one) => one.kind === 'measure' && same(one.at, key));
+    return [...(tested?.kind === 'measure' ? [{ do: 'show' as const, how: 'replace' as const, shown: [shownPlainly(tested.calculation)] }] : []), { do: 'breakdown', how: 'add', by: [key] }];
+  }
   const hasLevel = asked !== undefined && !model.facts.has(asked);
   return [{ do: 'rows', how: 'list', columns: hasLevel ? [{ kind: 'level', level: asked }] : [] }];
 }
