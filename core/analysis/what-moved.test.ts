@@ -12,6 +12,14 @@ test('the level in which one member made the change comes before one in which al
   expect(second === undefined || second.surprise < (first?.surprise ?? 0) / 100).toBe(true);
 });
 
+test('a level of which few members explain the change comes before one that takes many, which move by chance', () => {
+  const many = level('captain', Object.fromEntries(Array.from({ length: 12 }, (_, index) => [`c${index}`, [index < 5 ? 62 : 50, 50] as const])));
+  const few = level('channel', { Web: [360, 300], Agent: [150, 150], Desk: [150, 150] });
+  const [first, second] = whatMoved([many, few]);
+  expect([first?.level, first?.members, second?.level, second?.members.length]).toEqual(['channel', ['Web'], 'captain', 4]);
+  expect(second?.surprise).toBeGreaterThan(first?.surprise ?? 1);
+});
+
 test('who went the other way is no part of the explanation, and lets others explain more than all of it', () => {
   const [only] = whatMoved([level('coast', { North: [200, 100], South: [60, 100], East: [100, 100] })]);
   expect(only?.members).toEqual(['North']);

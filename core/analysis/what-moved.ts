@@ -33,7 +33,9 @@ const MOST_MEMBERS = 5;
  *   // [{ level: 'coast', members: ['North'], explained: 1, surprise: 0.04… }]
  */
 export function whatMoved(levels: readonly LevelMoves[]): Explanation[] {
-  return levels.flatMap((one) => explanationBy(one) ?? []).sort((a, b) => b.surprise - a.surprise || a.members.length - b.members.length);
+  // many members move apart by chance: what few of them explain tells more
+  const telling = (one: Explanation) => one.surprise / one.members.length;
+  return levels.flatMap((one) => explanationBy(one) ?? []).sort((a, b) => telling(b) - telling(a) || a.members.length - b.members.length);
 }
 
 function explanationBy({ level, members }: LevelMoves): Explanation | null {

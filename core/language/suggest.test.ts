@@ -14,7 +14,7 @@ describe.each([['ferries', demoNames()], ['libraries', libraryNames()]])('%s', (
     const readings = firsts.map((text) => canonical(reading(text)));
     expect(new Set(readings).size).toBe(firsts.length);
   });
-  test('each follow-up that is offered can be read and changes the reading', () => {
+  test('each follow-up that is offered can be read, and changes the reading or looks into it', () => {
     for (const first of firsts) {
       const before = reading(first);
       const offered = followUps({ ...known, before });
@@ -22,7 +22,7 @@ describe.each([['ferries', demoNames()], ['libraries', libraryNames()]])('%s', (
       for (const text of offered) {
         const result = read(text, { ...known, before });
         expect([text, result.outcome]).toEqual([text, 'answered']);
-        expect(canonical(result.reading)).not.toBe(canonical(before));
+        if (result.analysis === undefined) expect(canonical(result.reading)).not.toBe(canonical(before));
       }
     }
   });

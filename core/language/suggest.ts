@@ -1,6 +1,7 @@
 /** Completions while typing: names and phrases at the caret, in the context of the reading before; and follow-ups for an empty line. */
-import { factHasLevel, factsOf, neighbourLevel } from '../model/model';
-import type { Reading } from '../reading/schema';
+import { addsUp } from '../model/additivity';
+import { factHasLevel, factsOf, neighbourLevel, type Model } from '../model/model';
+import { hasDifference, type Reading } from '../reading/schema';
 import { levelWords, measureWords } from '../reading/words';
 import { namingOf } from './naming';
 import type { NameMatch } from './names/name-index';
@@ -98,6 +99,7 @@ export function followUps(context: ReadContext): string[] {
   const fresh = model.file.dimensions.filter((dimension) => !shownDimensions.has(dimension.id)).flatMap((dimension) => dimension.levels.map((level) => level.id).find((id) => reachable.includes(id)) ?? []);
   const tries = [
     ...deeper.slice(0, 1).map((id) => `by ${levelWords(naming, id)}`),
+    ...(canBeAskedWhy(before, model) ? ['why?'] : []),
     ...(before.against === null ? ['vs last year'] : ['stop comparing']),
     ...(before.by.some((one) => one.kind === 'time') ? [] : ['by month']),
     ...fresh.slice(0, 3).map((id) => `${before.by.length > 0 ? 'also ' : ''}by ${levelWords(naming, id)}`),
@@ -106,6 +108,12 @@ export function followUps(context: ReadContext): string[] {
     ...otherMeasures(before, names).map((id) => `and ${measureWords(naming, id)}?`),
   ];
   return [...new Set(tries)].filter((text) => read(text, context).outcome === 'answered').slice(0, MOST);
+}
+
+/** Does it show how something that adds up changed, and not why already? */
+function canBeAskedWhy(before: Reading, model: Model): boolean {
+  const [first] = before.shown;
+  return first !== undefined && addsUp(first.calculation, model) && !(before.order?.by.kind === 'measure' && before.order.by.on !== undefined) && (hasDifference(before) || (before.against === null && before.by.some((one) => one.kind === 'time')));
 }
 
 /** After a listing: columns it does not show yet, and the way back. */

@@ -2,7 +2,8 @@
 import { whatMoved, type LevelMoves } from '@zud/core/analysis/what-moved';
 import { impossibility, type Note } from '@zud/core/language/read';
 import { addsUp } from '@zud/core/model/additivity';
-import { formatSize } from '@zud/core/format/format';
+import { formatSize, formatValue } from '@zud/core/format/format';
+import type { AnswerColumn } from '@zud/core/query/plan';
 import { byLevel, hasDifference, type Reading } from '@zud/core/reading/schema';
 import { sentenceOf } from '@zud/core/reading/sentence';
 import { calculationWords, levelPluralWords, levelWords, listWords } from '@zud/core/reading/words';
@@ -37,25 +38,31 @@ export async function whyChanged(reading: Reading, ready: ReadyModel, answer: An
   const { compared, notes } = await comparedReading({ ...reading, shown: [{ calculation: first.calculation, transform: null }] }, ready, answer);
   const moves: LevelMoves[] = [];
   let whole: { value: number; other: number } | null = null;
+  let column: AnswerColumn | undefined;
   for (const { level } of model.levels.values()) {
     const broken: Reading = { ...compared, by: [byLevel(level.id)] };
     if (names.membersOf(level.id).length > MOST_MEMBERS || impossibility(broken, names) !== null) continue;
-    const members = membersOf(await answer(broken).catch(passedOver));
+    const answered = await answer(broken).catch(passedOver);
+    const members = membersOf(answered);
+    column ??= answered?.answer.columns.find((one) => one.as === 'value');
     if (members.length < 2) continue;
     whole ??= { value: members.reduce((sum, one) => sum + one.value, 0), other: members.reduce((sum, one) => sum + one.other, 0) };
     moves.push({ level: level.id, members });
   }
   if (whole === null) throw new Unanswerable(`There is nothing to break ${name} down by here, or no data to compare it with.`);
   if (whole.value === whole.other) throw new Unanswerable(`${name.charAt(0).toUpperCase()}${name.slice(1)} did not change, so there is nothing to explain.`);
+  const shownAs = (value: number) => (column === undefined ? String(value) : formatValue(value, column));
   const direction = whole.value > whole.other ? 'rise' : 'fall';
+  const inAll = `In all, ${name} ${direction === 'rise' ? 'rose' : 'fell'} from ${shownAs(whole.other)} to ${shownAs(whole.value)}.`;
   const by = (level: string): Reading => ({ ...compared, by: [byLevel(level)], order: { by: { kind: 'measure', calculation: first.calculation, on: 'difference' }, direction: direction === 'rise' ? 'down' : 'up' } });
   const offered = (levels: readonly string[]) => levels.slice(0, MOST_OFFERED).map((level) => ({ label: sentenceOf(by(level), naming, calendar).text, reading: by(level) }));
   const [best, ...others] = whatMoved(moves);
   if (best === undefined) {
     const [level = ''] = moves.map((one) => one.level);
-    return { reading: by(level), notes: [...notes, { kind: 'assumed', text: `No few members of any level make up most of the ${direction}: it is spread over all of them.`, options: offered(moves.slice(1).map((one) => one.level)) }] };
+    return { reading: by(level), notes: [...notes, { kind: 'assumed', text: `${inAll} No few members of any level make up most of the ${direction}: it is spread over all of them.`, options: offered(moves.slice(1).map((one) => one.level)) }] };
   }
-  const text = `Of the ${moves.length} levels, ${levelWords(naming, best.level)} tells most: ${listWords(best.members, 'and')} ${best.members.length === 1 ? 'makes' : 'make'} up ${formatSize(best.explained)} of the ${direction} among ${moves.find((one) => one.level === best.level)?.members.length ?? 0} ${levelPluralWords(naming, best.level)}.`;
+  const among = `among ${moves.find((one) => one.level === best.level)?.members.length ?? 0} ${levelPluralWords(naming, best.level)}`;
+  const text = `${inAll} Of the ${moves.length} levels, ${levelWords(naming, best.level)} tells most: ${listWords(best.members, 'and')} ${best.members.length === 1 ? 'makes' : 'make'} up ${formatSize(best.explained)} of the ${direction} ${among}${best.explained > 1 ? ', as others went the other way' : ''}.`;
   return { reading: by(best.level), notes: [...notes, { kind: 'assumed', text, ...(others.length > 0 ? { options: offered(others.map((one) => one.level)) } : {}) }] };
 }
 

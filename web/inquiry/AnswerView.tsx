@@ -85,7 +85,7 @@ export function AnswerView(props: { step: Step; model: ModelView | undefined; on
         ) : working && model ? (
           <WorkingView working={working} modelId={model.id} reading={reading} />
         ) : null}
-        {marked && model && (shownSide === 'chart' || shownSide === 'table') ? <MarkActs modelId={model.id} reading={reading} marked={marked} onEdit={props.onEdit} onClose={() => setChosen(NONE)} /> : null}
+        {marked && model && (shownSide === 'chart' || shownSide === 'table') ? <MarkActs modelId={model.id} reading={reading} marked={marked} onEdit={props.onEdit} onSay={props.onSay} onClose={() => setChosen(NONE)} /> : null}
         {chart.omitted !== null && shownSide === 'chart' ? <figcaption>{chart.omitted}</figcaption> : null}
       </Figure>
       <Bar>

@@ -15,7 +15,7 @@ const Acts = styled.div`
 `;
 const percent = new Intl.NumberFormat(undefined, { style: 'percent', maximumFractionDigits: 0 });
 
-export function MarkActs(props: { modelId: string; reading: Reading; marked: Marked; onEdit: (edits: readonly Edit[]) => void; onClose: () => void }) {
+export function MarkActs(props: { modelId: string; reading: Reading; marked: Marked; onEdit: (edits: readonly Edit[]) => void; onSay: (words: string) => void; onClose: () => void }) {
   const { modelId, reading, marked } = props;
   const [copied, setCopied] = useState('');
   const deeper = useQuery({ queryKey: ['deeper', modelId, reading, marked.narrow], queryFn: ({ signal }) => api.deeper(modelId, reading, marked.narrow ?? [], signal), enabled: marked.narrow !== null, staleTime: 60_000 });
@@ -31,6 +31,7 @@ export function MarkActs(props: { modelId: string; reading: Reading; marked: Mar
           entries={levels.map((one) => ({ id: one.level, label: one.name, note: one.unevenness === null ? `${one.members} members` : `${one.members} members, ${percent.format(one.unevenness)} uneven` }))}
         />
       ) : deeper.isFetching ? <small role="status">Looking where it differs most …</small> : null}
+      {marked.why === null ? null : <TextButton onPress={() => props.onSay(marked.why ?? '')}>Why?</TextButton>}
       <TextButton onPress={() => void copy()}>Copy</TextButton>
       <TextButton onPress={props.onClose}>Close</TextButton>
       {copied ? <small role="status">{copied}</small> : <small>Hold shift to choose several</small>}

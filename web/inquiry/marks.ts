@@ -6,6 +6,7 @@ import type { Answer, Cell } from '@zud/core/query/answer';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import { ALL, OTHERS, REST } from '@zud/core/query/parts';
 import { formatCell } from '@zud/core/format/format';
+import { rangeWords } from '@zud/core/reading/words';
 import { endOf, GRAINS, isCycle, type Cycle, type Grain } from '@zud/core/time/grain';
 import type { ModelView } from '../app/api';
 import type { EditAct } from './phrases/acts';
@@ -20,6 +21,8 @@ export interface Marked {
   readonly acts: readonly EditAct[];
   /** Narrows a reading to what the marks stand for; null where they stand for no one condition. */
   readonly narrow: readonly Edit[] | null;
+  /** What to say to learn why there is as much of one mark as there is; null where its parts do not add up to it, or there are several. */
+  readonly why: string | null;
   /** The marks as text, to be copied. */
   readonly text: string;
 }
@@ -32,7 +35,18 @@ export function actsForMarks(answer: Answer, marked: readonly number[], reading:
   const keys = answer.columns.flatMap((column, at): KeyCell[] => (column.role === 'level' || column.role === 'time' ? [{ column, cells: [...new Set(rows.map((row) => row[at] ?? null))] }] : []));
   const narrow = narrowing(keys, reading, rows.length);
   const acts = [...keys.flatMap((key) => memberActs(key, reading, model)), ...keys.flatMap((key) => periodActs(key, reading)), ...(narrow ? [{ label: 'Rows', edits: [...narrow, { do: 'rows' as const, how: 'list' as const, columns: [] }] }] : [])];
-  return { title: titleOf(answer, rows, keys), acts, narrow, text: rows.map((row) => row.map((cell, at) => formatCell(cell, answer.columns[at] ?? { key: '', label: '', role: 'detail' })).join('\t')).join('\n') };
+  return { title: titleOf(answer, rows, keys), acts, narrow, why: rows.length === 1 ? whyWords(answer, keys) : null, text: rows.map((row) => row.map((cell, at) => formatCell(cell, answer.columns[at] ?? { key: '', label: '', role: 'detail' })).join('\t')).join('\n') };
+}
+
+function whyWords(answer: Answer, keys: readonly KeyCell[]): string | null {
+  if (answer.columns.find((column) => column.as === 'value')?.additive !== true || keys.length === 0) return null;
+  const words = keys.map((key) => {
+    const [cell = null] = key.cells;
+    const span = spanOf(key);
+    if (span !== null) return rangeWords(span.from, span.to);
+    return key.column.level !== undefined && isMember(cell) ? `for “${cell}”` : null;
+  });
+  return words.includes(null) ? null : `${words.join(', ')}, why?`;
 }
 
 function titleOf(answer: Answer, rows: readonly (readonly Cell[])[], keys: readonly KeyCell[]): string {
