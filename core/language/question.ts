@@ -1,4 +1,5 @@
 /** A question being read: its tokens, and the model, names and calendar it is read against. */
+import { CURRENCY_OF_WORD } from './currencies';
 import type { Model } from '../model/model';
 import type { Calendar } from '../time/period';
 import type { Assumption, Item } from './grammar/rule';
@@ -180,7 +181,7 @@ export class Question {
     const itself: Variant = { word, cost: 0, by: 'name' };
     let variants: readonly Variant[] = [itself];
     const short = /^[a-z]{2}s$/.test(word) && !this.names.knowsWord(word) && at > 0 ? word.slice(0, -1) : null;
-    const closed = token?.kind !== 'word' || this.names.knowsWord(word) || this.functionWords.has(token.word);
+    const closed = token?.kind !== 'word' || this.names.knowsWord(word) || this.functionWords.has(token.word) || CURRENCY_OF_WORD.has(word);
     if (short !== null && this.names.knowsWord(short)) variants = [itself, { word: short, cost: 0, by: 'name' }];
     else if (!closed) {
       const typed = this.misspelt(word, token?.word ?? word);

@@ -105,6 +105,10 @@ export function read(text: string, context: ReadContext): ReadResult {
   let refusal: string | null = null;
   for (const cover of covers) {
     if (cover.uses.includes('unresolved') || cover.cost > best.cost + NEAR) continue;
+    if (conditionOfOne(cover, tokens)) {
+      refusal ??= 'A condition holds for all that is shown at once, so it cannot be said of one measure only. Ask for the two one after the other, or break them down instead.';
+      continue;
+    }
     const asFollowUp = readsAsFollowUp(cover.pieces.map((piece) => piece.intent), context.before);
     const settled = settle(cover, situation, asFollowUp);
     if (settled.kind === 'move') {
@@ -157,6 +161,18 @@ export function read(text: string, context: ReadContext): ReadResult {
   const other = context.before ? otherMode(first, situation, names) : null;
   if (other) notes.push({ kind: 'assumed', text: first.asFollowUp ? 'Read as a follow-up.' : 'Read as a new question.', options: [{ label: `${first.asFollowUp ? 'As a new question' : 'As a follow-up'}: ${sentence(other).text}`, reading: other }] });
   return { outcome: 'answered', reading: first.reading, sentence: sentence(first.reading), words, phrases: phrasesOf(first.cover, tokens), notes, options: [], edits: first.edits, ...(first.analysis === undefined ? {} : { analysis: first.analysis }) };
+}
+
+const AND: ReadonlySet<string> = new Set(['and', '&', ',']);
+
+/** "recycled tonnage and residual tonnage": a member that is said, after “and”, of the second measure only. */
+function conditionOfOne({ pieces }: Cover, tokens: readonly Token[]): boolean {
+  const shows = (piece: Cover['pieces'][number] | undefined) => piece?.intent.edits.some((edit) => edit.do === 'show') === true;
+  return pieces.some((piece, index) => {
+    const conditions = piece.intent.edits.length > 0 && piece.intent.edits.every((edit) => edit.do === 'condition');
+    const joined = [tokens[piece.start], tokens[piece.start - 1]].some((token) => AND.has(token?.text ?? ''));
+    return conditions && joined && shows(pieces[index - 1]) && shows(pieces[index + 1]) && pieces[index + 1]?.start === piece.item.end;
+  });
 }
 
 /** The same words read the other way round: as a follow-up instead of a new question, or as a new one, where both make sense. */

@@ -100,6 +100,9 @@ export function rollUp(reading: Reading, to: string | undefined, model: Model): 
   const target = to ?? neighbourLevel(model, shown.level, -1);
   if (target === null) return refused(`${levelOf(model, shown.level).level.name} has no level above.`);
   const by = reading.by.map((one): Breakdown => (one === shown ? { kind: 'level', level: target } : one));
-  const where = reading.where.filter((one) => !(one.kind === 'members' && one.is && one.level === target));
+  // the conditions that drilling made on the way down
+  const hierarchy = sharedHierarchy(model, shown.level, target) ?? [target];
+  const passed = new Set(hierarchy.slice(hierarchy.indexOf(target), Math.max(hierarchy.indexOf(target) + 1, hierarchy.indexOf(shown.level))));
+  const where = reading.where.filter((one) => !(one.kind === 'members' && one.is && passed.has(one.level)));
   return done({ ...reading, by: arranged(by), where });
 }

@@ -3,6 +3,8 @@ import { arithmetic, measureOf as toCalculation, type Calculation } from '../../
 import { measure as measureOf } from '../../model/model';
 import type { Grain } from '../../time/grain';
 import { byLevel, same, type Breakdown, type Key, type Transform } from '../../reading/schema';
+import { CURRENCY_OF_WORD } from '../currencies';
+import { singular } from '../tokens';
 import { followUp, intent, refused, type Intent, type SaidEdit, type SaidPeriod, type SaidShown, type SaidTransform } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
@@ -38,6 +40,14 @@ function movingOfUnit(parts: Parts): Intent {
 const moving = (count: unknown): Transform | null => (typeof count === 'number' && Number.isInteger(count) && count >= 2 && count <= 366 ? { kind: 'moving', count } : null);
 
 /** "card share of sales by shop": the shares of all members of that level, of which the one named is one. */
+/** "in pounds": what amounts of money are kept in; they are not converted. */
+function inCurrency(parts: Parts, { model }: Question): Intent | null {
+  const currency = CURRENCY_OF_WORD.get(singular(String(parts['unit']).toLowerCase()));
+  if (currency === undefined) return null;
+  const kept = new Set([...model.measures.values()].flatMap((one) => (one.format?.style === 'currency' ? [one.format.currency ?? ''] : [])));
+  return kept.has(currency) ? intent({ do: 'remark', text: `Amounts of money are in ${currency}.` }) : refused(`Amounts of money are in ${[...kept].join(', ') || 'no currency'} here, and are not converted.`);
+}
+
 /** “what share is web?”, of what is shown. */
 const asFollowUpShare = (parts: Parts): Intent => ({ ...memberShare(parts), followUp: true });
 
@@ -147,6 +157,7 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'absolute change (on|from|over|vs|versus|against|since) {PeriodBefore}', means: said(() => ({ kind: 'change', basis: 'previous', as: 'difference' })), examples: ['absolute change on the period before'] },
   { gives: 'Intent', form: '[(as|as a)] (absolute change|change in absolute terms|change in numbers|difference only)', means: said(() => ({ kind: 'change', basis: 'implied', as: 'difference' })), cost: 0.05, examples: ['absolute change'] },
   { gives: 'Intent', form: '[(as|as an|show an)] (index|indexed [to 100]|index of first|index to first = 100|indexed to first|indexed to first [period] = 100|index numbers)', means: transform({ kind: 'index' }), cost: 0.1, examples: ['as an index', 'indexed to 100'] },
+  { gives: 'Intent', form: 'in {AnyWord:unit}', means: inCurrency, cost: 0.1 },
   { gives: 'Intent', form: '(index|indexed) {Calculation} (to|on) [the] first {Unit}', means: (p) => intent({ do: 'show', how: 'replace', shown: [{ calculation: p['Calculation'] as Calculation, transform: { kind: 'index' } }] }, { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain: p['Unit'] as Grain }] }), cost: -0.1 },
   { gives: 'Intent', form: '[(as|as a|show the)] (rank|ranks|ranking|rank numbers)', means: transform({ kind: 'rank' }), cost: 0.15, examples: ['as ranks'] },
   { gives: 'Intent', form: '(how does it|how do they|how does that) compare (to|with) [the] (average|mean)', means: transform({ kind: 'fromAverage' }), cost: -0.1, examples: ['how does it compare to the average'] },

@@ -5,6 +5,7 @@ import { MONTHS, WEEKDAYS } from '../../time/names';
 import { pluralOf } from '../../model/model';
 import { editDistance } from '../names/distance';
 import { dateVerbs } from '../names/name-index';
+import { CURRENCY_OF_WORD } from '../currencies';
 import { nameItem, type Question } from '../question';
 import { nameWords, plainLetters, singular, type Token } from '../tokens';
 import type { Item, Reader } from './rule';
@@ -160,14 +161,13 @@ const money: Reader<Question> = (tokens, start) => {
 };
 
 const TIME_UNITS: Readonly<Record<string, string>> = { second: 's', sec: 's', s: 's', minute: 'min', min: 'min', mins: 'min', hour: 'h', hr: 'h', hrs: 'h', h: 'h', day: 'days', week: 'weeks' };
-const MONEY_WORDS: Readonly<Record<string, string>> = { euro: 'EUR', eur: 'EUR', dollar: 'USD', usd: 'USD', pound: 'GBP', gbp: 'GBP' };
 
 /** A unit after a number: of time, of money, or one in which a measure of the model is kept. */
 const magnitude: Reader<Question> = (tokens, start, question) => {
   const token = tokens[start];
   if (token?.kind !== 'word') return [];
   const word = TIME_UNITS[token.word] === undefined ? singular(token.word) : token.word;
-  const known = TIME_UNITS[word] ?? MONEY_WORDS[word];
+  const known = TIME_UNITS[word] ?? CURRENCY_OF_WORD.get(word);
   if (known !== undefined) return [item(start + 1, known)];
   const own = [...question.model.measures.values()].find((measure) => measure.unit !== undefined && singular(plainLetters(measure.unit)) === word);
   const litres = word === 'litre' || word === 'liter' ? 'l' : undefined;
