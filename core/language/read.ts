@@ -19,8 +19,9 @@ import type { Analysis, Move } from './intent';
 import { mendedWords } from './misspelt';
 import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
-import { aboutPeople, asksForPeople } from './people';
+import { aboutKind, kindAskedFor } from './kinds';
 import { Question } from './question';
+import { qualityIn } from './settling/qualities';
 import { readsAsFollowUp, settle } from './settling/settle';
 import type { Situation } from './settling/situation';
 import { tokenise, type Token } from './tokens';
@@ -100,7 +101,7 @@ export function read(text: string, context: ReadContext): ReadResult {
   if (!best) return unclear(tokens, [], [], 'This could not be read.');
   if (best.uses.includes('unresolved')) return unresolved(best, tokens, names, context.offers ?? 'nearest');
 
-  const situation: Situation = { model, calendar, before: context.before, points: context.points ?? null };
+  const situation: Situation = { model, calendar, before: context.before, points: context.points ?? null, quality: qualityIn(tokens) };
   const candidates: Candidate[] = [];
   let refusal: string | null = null;
   for (const cover of covers) {
@@ -131,7 +132,8 @@ export function read(text: string, context: ReadContext): ReadResult {
     // a long name beats its parts, whatever was spoken of before
     const cost = cover.cost - (splitsName(cover, best) ? 0 : contextBonus(reading, asFollowUp ? context.before : null));
     const intents = cover.pieces.map((piece) => piece.intent);
-    const meant = asksForPeople(intents) ? aboutPeople(reading, asFollowUp ? context.before : null, model) : [{ reading, cost: 0 }];
+    const kind = kindAskedFor(intents);
+    const meant = kind === null ? [{ reading, cost: 0 }] : aboutKind(kind, reading, asFollowUp ? context.before : null, model);
     for (const one of meant) if (one.reading === reading || impossibility(one.reading, names) === null) candidates.push({ cover, ...settled, reading: one.reading, cost: cost + one.cost });
   }
   const ranked = distinct(candidates.sort((a, b) => a.cost - b.cost));
@@ -148,9 +150,10 @@ export function read(text: string, context: ReadContext): ReadResult {
 
   const near = others.filter((one) => one.cost - first.cost <= NEAR && namesDiffer(one, first)).slice(0, 3).map(option);
   const assumed = assumptionsOf(first.cover).map((assumption): Note => ({ kind: 'assumed', text: assumptionText(assumption), ...(near.length > 0 ? { options: near } : {}) }));
-  const people = assumed.length === 0 && near.length > 0 && asksForPeople(first.cover.pieces.map((piece) => piece.intent)) ? [{ kind: 'assumed' as const, text: 'Other people may be meant.', options: near }] : [];
+  const kind = kindAskedFor(first.cover.pieces.map((piece) => piece.intent));
+  const kinds = assumed.length === 0 && near.length > 0 && kind !== null ? [{ kind: 'assumed' as const, text: kind === 'person' ? 'Other people may be meant.' : 'Other places may be meant.', options: near }] : [];
   const typed = mended.map(({ said, meant }): Note => ({ kind: 'assumed', text: `“${said}” read as “${meant}”.` }));
-  const notes: Note[] = [...typed, ...assumed, ...people, ...first.notes.map((note): Note => ({ kind: 'assumed', text: note }))];
+  const notes: Note[] = [...typed, ...assumed, ...kinds, ...first.notes.map((note): Note => ({ kind: 'assumed', text: note }))];
   const perLevel = brokenDownInstead(first.reading);
   if (perLevel !== null && impossibility(perLevel, names) === null) notes.push({ kind: 'assumed', text: '“Per” divides by how many there are.', options: [{ label: sentence(perLevel).text, reading: perLevel }] });
   const counted = first.edits.some((edit) => edit.do === 'show') || first.asFollowUp ? null : countedInstead(first.reading);

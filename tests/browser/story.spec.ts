@@ -25,7 +25,7 @@ test('an analyst asks, follows up, checks, pins and shares; a colleague sees it 
   const working = mira.getByLabel('Working', { exact: true });
   await expect(working).toContainText('From bookings: passengers');
   await expect(working).toContainText('sailings.route_id → routes.route_id');
-  await expect(working).toContainText('sum("bookings"."passengers")');
+  await expect(working).toContainText(/sum\("bookings"\."passengers(:sum)?"\)/);
   await expect(working).not.toContainText('Outer Isles');
 
   await mira.goto(first);

@@ -4,7 +4,7 @@ import { MONTHS } from '../../time/names';
 import { followUp, intent, refused, withShown, type Intent, type SaidPeriod, type SaidShown, type Sense } from '../intent';
 import type { Calculation } from '../../model/calculation';
 import { rowColumnOf } from '../../model/model';
-import { asksWhichPeople } from '../people';
+import { asksWhichPeople } from '../kinds';
 import type { Question } from '../question';
 import { countOfLevel } from './calculations';
 import type { Parts, Rule } from './rule';

@@ -4,7 +4,7 @@ import { rowColumnOf } from '../../model/model';
 import { byLevel, type Key } from '../../reading/schema';
 import { followUp, intent, type Intent, type Sense } from '../intent';
 import type { Question } from '../question';
-import { asksWhichPeople } from '../people';
+import { asksWhichPeople } from '../kinds';
 import { nameWords } from '../tokens';
 import { isBareHour } from './breakdowns';
 import type { Parts, Rule } from './rule';
@@ -172,8 +172,10 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] [by] [date] [,] (oldest|earliest) first', means: () => followUp({ do: 'byDate', direction: 'up' }), examples: ['oldest first'] },
   { gives: 'Intent', form: `${SORT} {Calculation} (ascending|up|lowest first|smallest first|increasing|from low to high|low to high|in ascending order)`, means: sorted('up') },
   { gives: 'Intent', form: `${SORT} {Calculation} [(descending|down|highest first|largest first|decreasing|from high to low|high to low|in descending order)]`, means: sorted('down') },
-  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (ascending|lowest first|smallest first|low to high|in ascending order|from lowest to highest|increasing|upwards|from low to high)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['ascending'] },
-  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (descending|highest first|largest first|biggest on top|highest on top|largest on top|most on top|high to low|in descending order|from highest to lowest|decreasing|downwards|biggest first|from high to low)', means: () => followUp({ do: 'reverse', direction: 'down' }), examples: ['descending'] },
+  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] [with] [the] (longest|slowest|dearest|heaviest) first', means: () => intent({ do: 'sortBest', sense: 'top' }) },
+  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] [with] [the] (shortest|fastest|quickest|cheapest|lightest) first', means: () => intent({ do: 'sortBest', sense: 'bottom' }) },
+  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (ascending|lowest first|smallest first|fewest first|least first|low to high|in ascending order|from lowest to highest|increasing|upwards|from low to high)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['ascending'] },
+  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (descending|highest first|largest first|most first|biggest on top|highest on top|largest on top|most on top|high to low|in descending order|from highest to lowest|decreasing|downwards|biggest first|from high to low)', means: () => followUp({ do: 'reverse', direction: 'down' }), examples: ['descending'] },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered|from)] (largest|longest|highest|biggest|most|slowest|best) to (smallest|shortest|lowest|least|fastest|fewest|worst)', means: () => followUp({ do: 'reverse', direction: 'down' }), cost: -0.1, examples: ['longest to shortest'] },
   { gives: 'Intent', form: '(sort|sorted|order|ordered|starting) [it] (from|with) [the] (lowest|smallest|fewest|shortest|least|bottom)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['sort from lowest'] },
   { gives: 'Intent', form: '(sort|sorted|order|ordered|starting) [it] (from|with) [the] (highest|largest|biggest|longest|most|top)', means: () => followUp({ do: 'reverse', direction: 'down' }), examples: ['sort from highest'] },

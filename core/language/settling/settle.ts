@@ -13,6 +13,7 @@ import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
 import { nowEdits } from './now';
 import { countThese, pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
 import { changeOrderEdits, changeRank, comparedRankEdits, dateOrder, kindRankEdits, rankEdits, sortedBy, sortEdits, turnedRank } from './ranks';
+import { byQuality, sortedByQuality } from './qualities';
 import { CannotSettle, type Situation } from './situation';
 import { dropEdits, dropTargets, lengthTestEdits, lineEdit, measureTestEdits, retestEdits, rowTestEdits } from './tests';
 
@@ -35,7 +36,12 @@ export function readsAsFollowUp(intents: readonly Intent[], before: Reading | nu
   if (intents.some((one) => one.fresh)) return false;
   // “group bookings only”, of bookings that are shown already, names nothing new
   const isShown = (edit: SaidEdit) => edit.do === 'mention' && before.shown.some((one) => same(one.calculation, { kind: 'measure', measure: edit.measure }));
-  return intents.some((one) => one.followUp) || !isComplete(intents.flatMap((one) => one.edits).filter((edit) => !isShown(edit)));
+  // “revenue by route, only those above average” narrows what it names itself
+  const narrows = (one: Intent) => one.edits.length > 0 && one.edits.every((edit) => edit.do === 'saidMeasureTest' && edit.at === null && edit.narrows);
+  const edits = intents.filter((one) => !narrows(one)).flatMap((one) => one.edits);
+  const namesBoth = edits.some((edit) => edit.do === 'show') && edits.some((edit) => edit.do === 'breakdown');
+  const followsUp = intents.some((one) => one.followUp && !(namesBoth && narrows(one)));
+  return followsUp || !isComplete(intents.flatMap((one) => one.edits).filter((edit) => !isShown(edit)));
 }
 
 /** @param asFollowUp whether the reading before stays in force where nothing is said of it */
@@ -182,7 +188,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       }
       case 'retest': {
-        const settled = retestEdits(edit.test, base, model);
+        const settled = retestEdits(edit.test, base, model, said.length === 1);
         edits.push(...settled.edits);
         notes.push(...settled.notes);
         break;
@@ -236,7 +242,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         after.push((done) => [dateOrder(edit.direction, done, base)]);
         break;
       case 'sortBest':
-        after.push((done) => sortEdits(edit.sense, edit.by, done, base, model));
+        after.push((done) => sortEdits(edit.sense, edit.by ?? sortedByQuality(done, situation, base, asFollowUp), done, base, model));
         break;
       case 'whichAreThese':
         edits.push(...whichAreThese(base, edit.level, model));
@@ -263,7 +269,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         after.push((done, when) => [edit.kind === 'time' ? overTime(said, when, calendar, model, base) : { do: 'breakdown', how: 'join', by: [levelOfKind(edit.kind, base, done, model)] }]);
         break;
       case 'saidRank':
-        if (edit.on === undefined) after.push((done) => rankEdits(ofOne(edit, said), done, base, model, asFollowUp));
+        if (edit.on === undefined) after.push((done) => rankEdits(ofOne(byQuality(edit, done, situation, base, asFollowUp), said), done, base, model, asFollowUp));
         else last.push((done) => comparedRankEdits(edit, done, base, model, asFollowUp));
         break;
       case 'saidChangeRank':

@@ -2,6 +2,7 @@
 import type { Model } from '../../model/model';
 import type { Points } from '../../analysis/points';
 import type { Reading } from '../../reading/schema';
+import type { Quality } from './qualities';
 import type { Calendar } from '../../time/period';
 
 export interface Situation {
@@ -10,6 +11,8 @@ export interface Situation {
   readonly before: Reading | null;
   /** Null where the answer before is not at hand. */
   readonly points: Points | null;
+  /** The adjective that a rank is said by (“the slowest crews”), where there is one. */
+  readonly quality: Quality | null;
 }
 
 /** The words are understood, but what they ask for does not fit the situation; the message says why. */

@@ -23,7 +23,8 @@ export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest'
   if (said.count && shows.length > 0) throw new CannotSettle('A count of members shows nothing besides; name one measure for them to be chosen by.');
   const meant: Calculation = said.calculation ?? shows[0] ?? base.shown[0]?.calculation ?? { kind: 'measure', measure: model.defaultMeasure };
   const calculation = said.besidePlan && said.calculation === null ? overPlan(meant, model) : meant;
-  const keys = base.by.flatMap((one): Key[] => (one.kind === 'bins' || one.kind === 'sets' ? [] : [one]));
+  const broken = all.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
+  const keys = [...base.by, ...broken].flatMap((one): Key[] => (one.kind === 'bins' || one.kind === 'sets' ? [] : [one]));
   const asked = said.ofKind === undefined || keys.some((one) => one.kind === 'level' && model.levels.get(one.level)?.level.kind === said.ofKind) ? null : levelOfKind(said.ofKind, base, [], model, calculation);
   const at = said.at ?? asked ?? keys.findLast((one) => one.kind === 'level') ?? keys.at(-1);
   if (at === undefined) throw new CannotSettle('The answer before shows no members of which some could be kept; say by which level.');
@@ -124,10 +125,20 @@ export function lengthTestEdits(said: Extract<SaidEdit, { do: 'saidLengthTest' }
   return { edits: settled.edits, notes: [`“${said.word}” is about ${only.name.toLowerCase()}.`, ...settled.notes] };
 }
 
-/** The only test of a number in force, with another number. */
-export function retestEdits(said: SaidTest, base: Reading, model: Model): Settled {
+/**
+ * The only test of a number in force, with another number.
+ * @param alone is this all that is said? Then members that are shown with one number each may be tested by it.
+ */
+export function retestEdits(said: SaidTest, base: Reading, model: Model, alone: boolean): Settled {
   const tests = base.where.filter((one) => one.kind === 'measure' || one.kind === 'rows');
   const [only] = tests;
+  const shown = base.by.findLast((one): one is Key => one.kind === 'level') ?? base.by.findLast((one): one is Key => one.kind === 'time');
+  const [first] = base.shown;
+  // “more than 100”, of members that are shown with one number each
+  if (alone && tests.length === 0 && shown !== undefined && first !== undefined && base.shown.length === 1 && first.transform === null) {
+    const { test, notes } = settledTest(said, first.calculation, model);
+    return { edits: [{ do: 'condition', how: 'only', condition: { kind: 'measure', at: shown, calculation: first.calculation, ...test } }], notes };
+  }
   if (tests.length !== 1 || only === undefined || (only.kind !== 'measure' && only.kind !== 'rows')) throw new CannotSettle('The answer before tests no single number, so it is not clear what this is about; name the measure.');
   const calculation: Calculation = only.kind === 'rows' ? { kind: 'measure', measure: only.measure } : only.calculation;
   const { test, notes } = only.kind === 'measure' && only.change?.as === 'percent' ? settledShare(said) : settledTest(said, calculation, model);

@@ -1,16 +1,22 @@
-/** "who" asks for people. Where a model knows several kinds of them equally well, each is a reading of its own, for the person to choose. */
+/** "who" and "where" ask for people and places. Where a model knows several kinds of them equally well, each is a reading of its own, for the person to choose. */
 import { factHasLevel, factsOf, type LevelEntry, type Model } from '../model/model';
 import { byLevel, same, type Breakdown, type Reading } from '../reading/schema';
 import type { Intent } from './intent';
 import type { Question } from './question';
 
-/** Do the words ask for people without saying which? */
-export function asksForPeople(intents: readonly Intent[]): boolean {
-  return intents.some(({ edits }) => edits.some((edit) => ((edit.do === 'kindRank' || edit.do === 'kindOfLevel') && edit.kind === 'person') || ((edit.do === 'saidChangeRank' || edit.do === 'saidMeasureTest') && edit.ofKind === 'person')));
+export type Kind = 'person' | 'place';
+
+/** What kind of members the words ask for without saying which; null where they ask for none. */
+export function kindAskedFor(intents: readonly Intent[]): Kind | null {
+  for (const edit of intents.flatMap(({ edits }) => edits)) {
+    const kind = edit.do === 'kindRank' || edit.do === 'kindOfLevel' ? edit.kind : edit.do === 'saidChangeRank' || edit.do === 'saidMeasureTest' ? edit.ofKind : undefined;
+    if (kind === 'person' || kind === 'place') return kind;
+  }
+  return null;
 }
 
 /** A reading, and how much less likely it is than the likeliest. */
-export interface AboutPeople {
+export interface AboutKind {
   readonly reading: Reading;
   readonly cost: number;
 }
@@ -19,20 +25,27 @@ export interface AboutPeople {
 const FURTHER = 0.3;
 
 /**
- * The reading, and it with each other kind of people that all its facts know in the place of the one it was settled for.
- * @param before a level that was spoken of there is the one that is meant
+ * The reading, and it with the levels of that kind of other dimensions, as far as all its facts know them, in the place of the one it was settled for.
+ * @param before a dimension that was spoken of there is the one that is meant
  */
-export function aboutPeople(reading: Reading, before: Reading | null, model: Model): AboutPeople[] {
-  const people = [...model.levels.values()].filter(({ level }) => level.kind === 'person');
-  const asked = people.find(({ level }) => reading.by.some((one) => same(one, byLevel(level.id))));
-  if (asked === undefined || before?.by.some((one) => one.kind === 'level' && one.level === asked.level.id)) return [{ reading, cost: 0 }];
+export function aboutKind(kind: Kind, reading: Reading, before: Reading | null, model: Model): AboutKind[] {
+  const all = [...model.levels.values()].filter(({ level }) => level.kind === kind);
+  const asked = all.find(({ level }) => reading.by.some((one) => same(one, byLevel(level.id))));
+  const spokenOf = new Set(levelsIn(before).flatMap((id) => model.levels.get(id)?.dimension.id ?? []));
+  if (asked === undefined || spokenOf.has(asked.dimension.id)) return [{ reading, cost: 0 }];
   const calculations = [...reading.shown.map((one) => one.calculation), ...(reading.rank?.by ? [reading.rank.by] : [])];
   const facts = calculations.flatMap((one) => factsOf(model, one));
   const distance = ({ source }: LevelEntry) => Math.max(0, ...facts.map((fact) => model.joinsTo(model.facts.get(fact)?.table ?? '', source.table)?.length ?? 0));
-  // finer levels of the same people are no other kind
-  const others = people.filter(({ level, dimension }) => dimension.id !== asked.dimension.id && facts.every((fact) => factHasLevel(model, fact, level.id)) && !reading.by.some((one) => same(one, byLevel(level.id))));
+  const shown = new Set(levelsIn(reading).flatMap((id) => model.levels.get(id)?.dimension.id ?? []));
+  // the coarsest of each dimension stands for it
+  const others = all.filter((entry, index) => !shown.has(entry.dimension.id) && facts.every((fact) => factHasLevel(model, fact, entry.level.id)) && all.findIndex((one) => one.dimension.id === entry.dimension.id) === index);
   const nearest = Math.min(...[asked, ...others].map(distance));
   return [asked, ...others].map((entry) => ({ reading: entry === asked ? reading : withLevel(reading, asked.level.id, entry.level.id), cost: distance(entry) > nearest ? FURTHER : 0 }));
+}
+
+/** The levels that a reading speaks of. */
+function levelsIn(reading: Reading | null): string[] {
+  return reading === null ? [] : [...reading.by.flatMap((one) => (one.kind === 'level' ? [one.level] : [])), ...reading.where.flatMap((one) => (one.kind === 'members' ? [one.level] : []))];
 }
 
 /** A reading with a level in the place of another. */

@@ -1,0 +1,70 @@
+/** "the slowest crews", "the three cheapest bands": adjectives that speak of a length of time, of money or of weight, and so of a measure in such a unit. */
+import { isMeasure, measureOf, measuresIn, type Calculation } from '../../model/calculation';
+import { factHasLevel, factsOf, type Model } from '../../model/model';
+import type { Measure } from '../../model/schema';
+import { listWords } from '../../reading/words';
+import type { Edit } from '../../reading/edit-schema';
+import type { Key, Reading } from '../../reading/schema';
+import type { SaidEdit } from '../intent';
+import type { Token } from '../tokens';
+import { CannotSettle, type Situation } from './situation';
+
+export interface Quality {
+  readonly word: string;
+  readonly of: 'length' | 'money' | 'weight';
+}
+
+const KINDS = ['length', 'money', 'weight'] as const;
+const WORDS: Readonly<Record<Quality['of'], readonly string[]>> = {
+  length: ['longest', 'shortest', 'slowest', 'fastest', 'quickest'],
+  money: ['cheapest', 'dearest', 'priciest', 'expensive'],
+  weight: ['heaviest', 'lightest'],
+};
+const UNITS: Readonly<Record<'length' | 'weight', readonly string[]>> = {
+  length: ['s', 'sec', 'seconds', 'min', 'minutes', 'h', 'hours', 'days', 'weeks', 'km', 'm', 'mi', 'miles', 'nm', 'metres'],
+  weight: ['g', 'kg', 't', 'tonnes', 'lb', 'kilos'],
+};
+
+/** The first such adjective among words; null where there is none. */
+export function qualityIn(tokens: readonly Token[]): Quality | null {
+  const found = tokens.flatMap(({ word }) => KINDS.filter((kind) => WORDS[kind].includes(word)).map((kind): Quality => ({ word, of: kind })));
+  return found[0] ?? null;
+}
+
+/**
+ * The measure that such an adjective ranks by, where none is said: null where what is shown is in such a unit, or the model has none that is.
+ * @throws CannotSettle where several measures may be meant
+ */
+function measureOfQuality({ word, of }: Quality, shown: Calculation | null, key: Key | null, model: Model): Calculation | null {
+  if (shown !== null && isInUnit({ word, of }, shown, model)) return null;
+  const knows = (measure: Measure) => key?.kind !== 'level' || factsOf(model, measureOf(measure.id)).every((fact) => factHasLevel(model, fact, key.level));
+  const fitting = [...model.measures.values()].filter((measure) => hasUnit(of, measure) && measure.hidden !== true && knows(measure));
+  const plans = new Set([...model.measures.values()].flatMap((measure) => measure.plan ?? []));
+  // what is cheap has a low price, not little revenue: of amounts of money, those of one thing
+  const [only, second] = of === 'money' ? fitting.filter((measure) => measure.kind === 'ratio' || measure.kind === 'average') : fitting.filter((measure) => !plans.has(measure.id));
+  if (only === undefined) return null;
+  if (second !== undefined) throw new CannotSettle(`“${word}” may be said of ${listWords(fitting.map((measure) => measure.name.toLowerCase()), 'or')}; say by which, for example “… by ${only.name.toLowerCase()}”.`, true);
+  return shown !== null && isMeasure(shown) && shown.measure === only.id ? null : measureOf(only.id);
+}
+
+const hasUnit = (of: Quality['of'], measure: Measure | undefined): boolean => measure !== undefined && (of === 'money' ? measure.format?.style === 'currency' : UNITS[of].includes(measure.unit ?? ''));
+
+/** Is something shown in a unit that such an adjective speaks of? */
+const isInUnit = ({ of }: Quality, shown: Calculation, model: Model): boolean => measuresIn(shown).some((id) => hasUnit(of, model.measures.get(id)));
+
+/** A rank that only an adjective says what it is by, by that. */
+export function byQuality(rank: Extract<SaidEdit, { do: 'saidRank' }>, done: readonly Edit[], { model, quality }: Situation, base: Reading, asFollowUp: boolean): typeof rank {
+  if (quality === null || rank.rank.by !== null) return rank;
+  const shown = done.flatMap((edit) => (edit.do === 'show' && edit.how === 'replace' ? edit.shown : []))[0]?.calculation ?? (asFollowUp ? base.shown[0]?.calculation : undefined) ?? null;
+  const by = measureOfQuality(quality, shown, rank.rank.of, model);
+  return by === null ? rank : { ...rank, rank: { ...rank.rank, by } };
+}
+
+/** What “longest first” sorts by, where that is shown. @throws CannotSettle where nothing shown is in such a unit */
+export function sortedByQuality(done: readonly Edit[], { model, quality }: Situation, base: Reading, asFollowUp: boolean): Calculation | undefined {
+  const shown = [...done.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])), ...(asFollowUp ? base.shown : [])];
+  if (quality === null || shown.length === 0) return undefined;
+  const fitting = shown.find((one) => isInUnit(quality, one.calculation, model));
+  if (fitting === undefined) throw new CannotSettle(`Nothing that is shown can be “${quality.word}”; name the measure to sort by.`, true);
+  return fitting.calculation;
+}
