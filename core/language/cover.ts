@@ -3,7 +3,8 @@
  * at a high cost, words left unresolved. The cheapest few are kept (k-best dynamic programming over the chart).
  */
 import { Chart } from './grammar/chart';
-import { GRAMMAR, HARMLESS, HARMLESS_COST } from './grammar/grammar';
+import { GRAMMAR, HARMLESS_COST } from './grammar/grammar';
+import { HARMLESS } from './grammar/harmless';
 import type { Item, Use } from './grammar/rule';
 import type { Intent } from './intent';
 import type { Question } from './question';

@@ -8,6 +8,7 @@ import { COMPARISON_RULES } from './comparisons';
 import { CALENDAR_CONDITION_RULES } from './calendar-conditions';
 import { CHANGE_CONDITION_RULES } from './change-conditions';
 import { CONDITION_RULES } from './conditions';
+import { HARMLESS } from './harmless';
 import { MEASURE_RULES } from './measures';
 import { OFTEN_RULES } from './often-conditions';
 import { PERIOD_RULES } from './periods';
@@ -20,15 +21,6 @@ import { VIEW_RULES } from './views';
 export const GRAMMAR = new Grammar<Question>(
   [...PERIOD_RULES, ...CALCULATION_RULES, ...BREAKDOWN_RULES, ...CONDITION_RULES, ...CALENDAR_CONDITION_RULES, ...CHANGE_CONDITION_RULES, ...OFTEN_RULES, ...COMPARISON_RULES, ...RANK_RULES, ...CHANGE_RULES, ...MEASURE_RULES, ...VIEW_RULES, ...LISTING_RULES, ...REFERENCE_RULES],
   READERS,
-);
-
-/** The closed list of words that may be said without meaning anything for the reading. */
-export const HARMLESS: ReadonlySet<string> = new Set(
-  (
-    'please show me give us tell let see the a an our my we i you can could would will shall want like need know look at how what which is are was were be been do does did have has had ' +
-    'much many there here now then so ok okay hi hello thanks thank just really actually also and of for in on it its this that these those them about overall get got display find ' +
-    'view chart plot graph draw list report data figures numbers values value each made make still came happen happens happened occur occurs occurred'
-  ).split(' '),
 );
 
 /** Harmless only between phrases, and a little dearer than using them. */

@@ -6,6 +6,7 @@ import { namingOf } from '../naming';
 import type { Key, Listed } from '../../reading/schema';
 import { followUp, intent, refused, type Intent, type SaidPeriod } from '../intent';
 import type { Question } from '../question';
+import { HARMLESS } from './harmless';
 import type { Parts, Rule } from './rule';
 
 const columns = (parts: Parts) => (parts['ColumnList'] as Listed[] | undefined) ?? [];
@@ -39,7 +40,7 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(show|list|see|open|show me|let me see) (those|these) {Fact}', means: (p) => ({ ...rows(p), followUp: true }), cost: -0.4 },
   { gives: 'Intent', form: `${SHOW} {Fact} behind (it|this|that|them)`, means: (p) => ({ ...rows(p), followUp: true }), cost: -0.3 },
   { gives: 'Intent', form: 'how many (is|are|was|were) (that|those|there|they|these|it) [(in total|in all|all together)]', means: () => followUp({ do: 'countThese' }), cost: -0.2, examples: ['how many is that'] },
-  { gives: 'Intent', form: '[(and|so)] how many', means: (_p, q) => (q.tokens.length > 3 ? null : followUp({ do: 'countThese' })), cost: 0.6, examples: ['how many'] },
+  { gives: 'Intent', form: '[(and|so)] how many', means: (_p, q) => (q.tokens.every((token) => token.kind !== 'word' || HARMLESS.has(token.word)) ? followUp({ do: 'countThese' }) : null), cost: 0.6, examples: ['how many'] },
   { gives: 'Intent', form: 'how many (such|of those|of these|of such) {Key} [(are|were) there]', means: () => followUp({ do: 'countThese' }), cost: -0.4, examples: ['how many such months were there'] },
   { gives: 'Intent', form: '(which|what) [ones] (are|were) (these|those|they)', means: () => followUp({ do: 'whichAreThese' }), examples: ['which are these'] },
   { gives: 'Intent', form: '[(show|list|show me|tell me|and)] which ones [(are they|are these|are those|exactly)]', means: () => followUp({ do: 'whichAreThese' }) },
