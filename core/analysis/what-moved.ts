@@ -23,6 +23,8 @@ export interface Explanation {
 const LEAST_OF_ONE = 0.1;
 /** Members are added until they make up so much of the change. */
 const ENOUGH = 0.67;
+/** Where rises and falls nearly cancel out, no few members explain the little that is left. */
+const LEAST_LEFT = 0.2;
 /** More members than this are no explanation, but a list. */
 const MOST_MEMBERS = 5;
 
@@ -38,11 +40,19 @@ export function whatMoved(levels: readonly LevelMoves[]): Explanation[] {
   return levels.flatMap((one) => explanationBy(one) ?? []).sort((a, b) => telling(b) - telling(a) || a.members.length - b.members.length);
 }
 
+/** Do the members rise and fall by so much more than all of them together that what is left is by chance? */
+export function cancelsOut(members: LevelMoves['members']): boolean {
+  const moves = members.map((one) => one.value - one.other);
+  const all = moves.reduce((sum, one) => sum + Math.abs(one), 0);
+  return all > 0 && Math.abs(moves.reduce((sum, one) => sum + one, 0)) < LEAST_LEFT * all;
+}
+
 function explanationBy({ level, members }: LevelMoves): Explanation | null {
   if (members.length < 2 || members.some(({ value, other }) => value < 0 || other < 0)) return null;
   const sum = (of: (one: (typeof members)[number]) => number) => members.reduce((total, one) => total + of(one), 0);
   const [value, other] = [sum((one) => one.value), sum((one) => one.other)];
   if (value === other || value === 0 || other === 0) return null;
+  if (cancelsOut(members)) return null;
   const told = members
     .map((one) => ({ name: one.name, surprise: divergence(one.other / other, one.value / value), power: (one.value - one.other) / (value - other) }))
     .sort((a, b) => b.surprise - a.surprise || b.power - a.power);

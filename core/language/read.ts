@@ -41,7 +41,8 @@ export interface Option {
 }
 
 export interface Note {
-  readonly kind: 'assumed' | 'caveat' | 'finding' | 'unclear';
+  /** `explained`: what was found out where a reading was looked into. */
+  readonly kind: 'assumed' | 'caveat' | 'finding' | 'unclear' | 'explained';
   readonly text: string;
   readonly options?: readonly Option[];
 }

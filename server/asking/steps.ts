@@ -18,8 +18,8 @@ import type { Person } from '../store/people';
 import { Problem } from '../http/problem';
 import { Stopped } from '../engines/engine';
 import { type Answered, type Answering, type AskOptions } from './answering';
+import { lookedInto } from './looking';
 import { Unanswerable } from './unanswerable';
-import { whyChanged } from './why';
 import type { ModelLibrary, ReadyModel } from './model-library';
 
 export type Asked =
@@ -120,7 +120,7 @@ export class Asking {
     }
     if (understood.reading === null) return this.keep(inquiry, person, before, asked, { ...understood, outcome: understood.outcome, reading: readingBefore }, ready);
     try {
-      const looked = understood.analysis === undefined ? { reading: understood.reading, notes: [] } : await whyChanged(understood.reading, ready, (reading) => this.answering.answer(reading, ready, options));
+      const looked = await lookedInto(understood.reading, understood.analysis, ready, (reading) => this.answering.answer(reading, ready, options));
       const answered = await this.answering.answer(looked.reading, ready, options);
       // one who waited along with others is given the answer even where a newer question has come
       if (options.signal?.aborted) throw new Stopped();

@@ -1,5 +1,5 @@
 /** "why?": what is shown beside what it was before, broken down by the level whose members differ most in how they changed. */
-import { whatMoved, type LevelMoves } from '@zud/core/analysis/what-moved';
+import { cancelsOut, whatMoved, type LevelMoves } from '@zud/core/analysis/what-moved';
 import { impossibility, type Note } from '@zud/core/language/read';
 import { addsUp } from '@zud/core/model/additivity';
 import { formatSize, formatValue } from '@zud/core/format/format';
@@ -9,6 +9,7 @@ import { sentenceOf } from '@zud/core/reading/sentence';
 import { calculationWords, levelPluralWords, levelWords, listWords } from '@zud/core/reading/words';
 import { endOf } from '@zud/core/time/grain';
 import type { Answered } from './answering';
+import type { Answer, Looked } from './looking';
 import type { ReadyModel } from './model-library';
 import { Unanswerable } from './unanswerable';
 
@@ -17,18 +18,11 @@ const MOST_MEMBERS = 1000;
 /** Other levels that are offered. */
 const MOST_OFFERED = 3;
 
-type Answer = (reading: Reading) => Promise<Answered>;
-
-export interface Why {
-  readonly reading: Reading;
-  readonly notes: readonly Note[];
-}
-
 /**
  * @param reading what is asked about
  * @throws Unanswerable where nothing changed, or what changed cannot be told from its parts
  */
-export async function whyChanged(reading: Reading, ready: ReadyModel, answer: Answer): Promise<Why> {
+export async function whyChanged(reading: Reading, ready: ReadyModel, answer: Answer): Promise<Looked> {
   const { model, naming, names, calendar } = ready;
   const [first] = reading.shown;
   if (first === undefined || reading.rows !== null) throw new Unanswerable('Ask why of a figure: records do not change.');
@@ -58,12 +52,14 @@ export async function whyChanged(reading: Reading, ready: ReadyModel, answer: An
   const offered = (levels: readonly string[]) => levels.slice(0, MOST_OFFERED).map((level) => ({ label: sentenceOf(by(level), naming, calendar).text, reading: by(level) }));
   const [best, ...others] = whatMoved(moves);
   if (best === undefined) {
-    const [level = ''] = moves.map((one) => one.level);
-    return { reading: by(level), notes: [...notes, { kind: 'assumed', text: `${inAll} No few members of any level make up most of the ${direction}: it is spread over all of them.`, options: offered(moves.slice(1).map((one) => one.level)) }] };
+    const [most, ...rest] = [...moves].sort((a, b) => gross(b) - gross(a));
+    const level = most?.level ?? '';
+    const spread = moves.some((one) => cancelsOut(one.members)) ? `Rises and falls nearly cancel out, so no few members explain the ${direction} that is left.` : `No few members of any level make up most of the ${direction}: it is spread over all of them.`;
+    return { reading: by(level), notes: [...notes, { kind: 'explained', text: `${inAll} ${spread}`, options: offered(rest.map((one) => one.level)) }] };
   }
   const among = `among ${moves.find((one) => one.level === best.level)?.members.length ?? 0} ${levelPluralWords(naming, best.level)}`;
   const text = `${inAll} Of the ${moves.length} levels, ${levelWords(naming, best.level)} tells most: ${listWords(best.members, 'and')} ${best.members.length === 1 ? 'makes' : 'make'} up ${formatSize(best.explained)} of the ${direction} ${among}${best.explained > 1 ? ', as others went the other way' : ''}.`;
-  return { reading: by(best.level), notes: [...notes, { kind: 'assumed', text, ...(others.length > 0 ? { options: offered(others.map((one) => one.level)) } : {}) }] };
+  return { reading: by(best.level), notes: [...notes, { kind: 'explained', text, ...(others.length > 0 ? { options: offered(others.map((one) => one.level)) } : {}) }] };
 }
 
 /** What is asked about as one total beside another: with what it stands beside, the last whole period of a time line beside the one before, or else the year before. */
@@ -97,3 +93,6 @@ function passedOver(error: unknown): null {
   if (error instanceof Unanswerable) return null;
   throw error;
 }
+
+/** How far the members of a level moved, up and down. */
+const gross = ({ members }: LevelMoves): number => members.reduce((sum, one) => sum + Math.abs(one.value - one.other), 0);

@@ -69,7 +69,7 @@ export function InquiryPage() {
   const say = (said: Ask) => ask.mutate({ said });
   // another reading of the same words takes its place beside them, after the step they followed
   const choose = (option: Option, of: Note['kind'] = 'unclear') => {
-    if (option.reading) ask.mutate({ said: { reading: option.reading, label: option.label }, ...(of === 'assumed' && step.data ? { after: step.data.after } : {}) });
+    if (option.reading) ask.mutate({ said: { reading: option.reading, label: option.label }, ...((of === 'assumed' || of === 'explained') && step.data ? { after: step.data.after } : {}) });
     else if (option.text !== undefined) {
       setDraft(place, replacedWord(step.data, option.text));
       document.querySelector<HTMLInputElement>('input[role=combobox]')?.focus();

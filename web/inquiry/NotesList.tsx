@@ -12,7 +12,7 @@ const Entry = styled.div`
   div { display: grid; gap: 6px; margin-top: 6px; justify-items: start; }
 `;
 
-const TITLES: Record<Note['kind'], string> = { assumed: 'Assumed', caveat: 'Caveat', finding: 'Finding', unclear: 'Not understood' };
+const TITLES: Record<Note['kind'], string> = { assumed: 'Assumed', caveat: 'Caveat', finding: 'Finding', unclear: 'Not understood', explained: 'Explained' };
 
 export function NotesList(props: { notes: readonly Note[]; onChoose: (option: Option, of: Note['kind']) => void }) {
   return (

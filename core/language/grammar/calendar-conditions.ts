@@ -10,11 +10,11 @@ const condition = (of: Condition): Intent => intent({ do: 'condition', condition
 export const CALENDAR_CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'WeekdayList', form: '{Weekday}', means: (p) => [p['Weekday']] },
   { gives: 'WeekdayList', form: '{Weekday} (,|and|or|, and|&) {WeekdayList}', means: (p) => [p['Weekday'], ...(p['WeekdayList'] as number[])] },
-  { gives: 'Intent', form: '[(on|for|only|only on|at|just|just on|keep only)] {WeekdayList} [only]', means: (p) => weekdays(p['WeekdayList'] as number[]), cost: 0.1, examples: ['on Mondays', 'on Mondays and Fridays'] },
+  { gives: 'Intent', form: '[(on|for|only|only on|at|just|just on|keep only)] {WeekdayList} [(only|instead)]', means: (p) => weekdays(p['WeekdayList'] as number[]), cost: 0.1, examples: ['on Mondays', 'on Mondays and Fridays'] },
   { gives: 'Intent', form: '[(compare|on)] {Weekday:first} (vs|versus|against|compared to|compared with|beside) [on] {Weekday:second}', means: (p) => ({ edits: [...weekdays([p['first'] as number, p['second'] as number]).edits, { do: 'breakdown', how: 'join', by: [{ kind: 'cycle', cycle: 'dayOfWeek' }] }] }), cost: -0.1, examples: ['Saturdays vs Sundays'] },
   { gives: 'Intent', form: `${WITHOUT} {WeekdayList}`, means: (p) => weekdays(others(p['WeekdayList'] as number[])), examples: ['without Sundays'] },
-  { gives: 'Intent', form: '[(on|for|only|only on|at|during|just|just on|over|at the)] (weekends|weekend) [only]', means: () => weekdays([6, 7]), examples: ['on weekends'] },
-  { gives: 'Intent', form: '[(on|for|only|only on|at|during|just)] (weekdays|working days|work days|business days) [only]', means: () => weekdays([1, 2, 3, 4, 5]), examples: ['on weekdays'] },
+  { gives: 'Intent', form: '[(on|for|only|only on|at|during|just|just on|over|at the)] (weekends|weekend) [(only|instead)]', means: () => weekdays([6, 7]), examples: ['on weekends'] },
+  { gives: 'Intent', form: '[(on|for|only|only on|at|during|just)] (weekdays|working days|work days|business days) [(only|instead)]', means: () => weekdays([1, 2, 3, 4, 5]), examples: ['on weekdays'] },
   { gives: 'Intent', form: `${WITHOUT} (weekends|weekend)`, means: () => weekdays([1, 2, 3, 4, 5]), examples: ['without weekends'] },
 
   { gives: 'PartOfDay', form: '[in|of] [the] (morning|mornings)', means: () => 'am' },

@@ -15,7 +15,6 @@ const rows = (parts: Parts): Intent => intent({ do: 'rows', how: 'list', columns
 const RECORDS = '(rows|records|raw data|details|line items|detail records|underlying rows|underlying records|underlying data|raw records|single records|individual records|raw rows|detail rows)';
 const SHOW = '[(show|list|see|view|get|give me|open|display|what are)]';
 const MOVED = '(change|changes|rise|fall|drop|growth|decline|difference|increase|decrease|movement)';
-const SUMMARY = 'Zud does not write summaries yet. The headline above the chart says the most important thing of an answer.';
 const FORECAST = 'Zud does not forecast yet. “Over time” and “vs last year” show where a measure has been going.';
 const ORDERS = 'Zud answers questions about the data; it does not change them, send them or act elsewhere. Use “Pin to a board” and “Share” to pass an answer on.';
 const refusal = (text: string) => (): Intent => ({ ...refused(text), followUp: true });
@@ -57,7 +56,7 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `(what (drove|drives|explains|caused|is behind)|explain) [the] ${MOVED} (in|of) {Calculation} (from|between) {Period:first} (to|and) {Period:second}`, means: whyOf, cost: -0.4 },
   { gives: 'Intent', form: '(why (did|has|have|is|are|was|were|do|does)) {Calculation} (change|changed|rise|risen|rising|fall|fallen|falling|drop|dropped|dropping|grow|grown|growing|decline|declined|increase|increased|decrease|decreased|go up|go down|gone up|gone down|up|down|lower|higher|jump|so low|so high)', means: whyOf, cost: -0.4 },
   { gives: 'Intent', form: `(which|what) {Key} (drove|drives|caused|explain|explains|explained|is behind|are behind|were behind|made|contributed most to|contributed to) (that|this|it|the ${MOVED})`, means: (p) => followUp({ do: 'breakdown', by: [p['Key'] as Key], how: 'replace' }, { do: 'change' }, { do: 'saidChangeOrder', on: 'difference', direction: 'down' }), cost: -0.3, examples: ['which months drove that'] },
-  { gives: 'Intent', form: '(summarise|summarize|sum up|summary) [(this|that|it)]', means: refusal(SUMMARY) },
+  { gives: 'Intent', form: '(summarise|summarize|sum up|summary|in short|in a few words|give me the gist|gist|key points|main points|takeaways|key takeaways) [[of] (this|that|it)]', means: () => ({ ...followUp(), analysis: 'summary' }) },
   { gives: 'Intent', form: '(forecast|predict|project|extrapolate) [(this|that|it|next month|next year|{Calculation}|{Calculation} (for|over|in|to) [the] (next|coming) [{Number}] {Unit}|for [the] (next|coming) [{Number}] {Unit})]', means: refusal(FORECAST) },
   { gives: 'Intent', form: '(e mail|email|send|mail|print|delete|publish|share|export|download|save) (this|that|it|everything) [to {AnyWord}]', means: refusal(ORDERS) },
 

@@ -106,6 +106,7 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Number} {Unit} (moving|rolling) {Calculation}', means: (p, q) => (moving(p['Number']) && isMean(p['Calculation'] as Calculation, q) ? movingOfUnit(p) : null), cost: 0.1 },
   { gives: 'Intent', form: '(moving|rolling) {Number} {Unit} average [of] {Calculation}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.3 },
   { gives: 'Intent', form: '{Calculation} (moving|rolling) {Number} {Unit} average', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.3 },
+  { gives: 'Intent', form: '(moving|rolling) average (over|of) {Number} {Unit} of {Calculation}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.1 },
   { gives: 'Intent', form: '(moving|rolling) average of {Calculation} (over|of) {Number} {Unit}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.05 },
   { gives: 'Intent', form: '{Calculation} (as a|with a|as) {Number} {Unit} (moving|rolling) average', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.05 },
   { gives: 'Intent', form: '[(as a|with a|as|use a)] {Number} {Unit} (moving|rolling) average', means: (p) => { const value = moving(p['Number']); return value === null ? null : intent({ do: 'transform', transform: value }, { do: 'breakdown', by: [{ kind: 'time', grain: p['Unit'] as never }], how: 'join' }); }, cost: 0.1, examples: ['as a 3 month moving average'] },

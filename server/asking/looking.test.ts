@@ -1,4 +1,4 @@
-/** "why?" over real data: the level it chooses, that its numbers are those of SQL by hand, and what it cannot explain. */
+/** Readings looked into, over real data: the level that “why?” chooses, that its numbers are those of SQL by hand, what it cannot explain; and summaries. */
 import pg from 'pg';
 import type { Reading } from '@zud/core/reading/schema';
 import { startDemoServer, type Caller, type DemoServer } from '../../tests/demo-server';
@@ -34,9 +34,10 @@ async function asked(...questions: string[]): Promise<Step> {
   return last;
 }
 
+/** What each member has less what it had; who was not there had nothing. */
 const differences = ({ answer: { columns, rows } }: Step): Map<string, number> => {
-  const at = columns.findIndex((column) => column.as === 'difference');
-  return new Map(rows.map((row) => [String(row[0]), Number(row[at] ?? 0)]));
+  const [value, other] = ['value', 'other'].map((as) => columns.findIndex((column) => column.as === as)) as [number, number];
+  return new Map(rows.map((row) => [String(row[0]), Number(row[value] ?? 0) - Number(row[other] ?? 0)]));
 };
 const passengers = async (where: string): Promise<number> => Number((await sql.query<{ n: string }>(`select sum(passengers) as n from data.bookings where ${where}`)).rows[0]?.n);
 
@@ -48,7 +49,7 @@ test('the change is that of the whole by SQL, by one level, the greatest part fi
   const moved = differences(step);
   const whole = (await passengers("sailed_on between '2025-01-01' and '2025-12-31'")) - (await passengers("sailed_on between '2024-01-01' and '2024-12-31'"));
   expect([...moved.values()].reduce((sum, one) => sum + one, 0)).toBe(whole);
-  const ordered = [...moved.values()];
+  const ordered = step.answer.rows.flatMap((row) => (row.includes(null) ? [] : [moved.get(String(row[0])) ?? 0]));
   expect(ordered).toEqual([...ordered].sort((a, b) => (whole > 0 ? b - a : a - b)));
   const text = step.notes.map((note) => note.text).find((one) => /tells most/.test(one)) ?? '';
   const told = [...moved].filter(([member]) => text.includes(member));
@@ -80,4 +81,18 @@ test('what does not add up is refused with what to do, and the reading before st
   expect(ratio.reading.shown).toHaveLength(1);
   const none = await asked('why?');
   expect([none.outcome, none.notes[0]?.text]).toEqual(['unclear', expect.stringContaining('ask for a measure first')]);
+});
+
+test('a summary says the whole, beside the year before, the headline and what stands out; the reading stays', async () => {
+  const step = await asked('passengers by coast in 2025', 'summarise this');
+  expect(step.outcome).toBe('answered');
+  expect(step.reading).toMatchObject({ by: [{ kind: 'level', level: 'coast' }], against: null });
+  const text = step.notes.map((note) => note.text).find((one) => one.includes('2025')) ?? '';
+  const [now, before] = [await passengers("sailed_on between '2025-01-01' and '2025-12-31'"), await passengers("sailed_on between '2024-01-01' and '2024-12-31'")];
+  expect(text).toContain(new Intl.NumberFormat('en-GB').format(now));
+  expect(text).toContain(`${Math.abs(Math.round((now / before - 1) * 100))}`);
+  const [coast] = (await sql.query<{ coast: string }>("select coast from data.bookings join data.sailings using (sailing_id) join data.routes using (route_id) join data.ports on port_id = from_port_id where sailed_on between '2025-01-01' and '2025-12-31' group by 1 order by sum(passengers) desc limit 1")).rows;
+  expect(text).toContain(coast?.coast);
+  const records = await asked('passengers in 2025', 'show the rows', 'summarise this');
+  expect([records.outcome, records.notes[0]?.text]).toEqual(['unclear', expect.stringContaining('back to the figures')]);
 });
