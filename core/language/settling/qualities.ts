@@ -25,15 +25,18 @@ const UNITS: Readonly<Record<'length' | 'weight', readonly string[]>> = {
   weight: ['g', 'kg', 't', 'tonnes', 'lb', 'kilos'],
 };
 
+/** “slowest selling”, “fastest growing” speak of how something goes, not of how long it takes. */
+const GOING: ReadonlySet<string> = new Set(['selling', 'growing', 'rising', 'falling', 'declining', 'shrinking', 'moving', 'improving']);
+
 /** The first such adjective among words; null where there is none. */
 export function qualityIn(tokens: readonly Token[]): Quality | null {
-  const found = tokens.flatMap(({ word }) => KINDS.filter((kind) => WORDS[kind].includes(word)).map((kind): Quality => ({ word, of: kind })));
+  const found = tokens.flatMap(({ word }, index) => (GOING.has(tokens[index + 1]?.word ?? '') ? [] : KINDS.filter((kind) => WORDS[kind].includes(word)).map((kind): Quality => ({ word, of: kind }))));
   return found[0] ?? null;
 }
 
 /**
- * The measure that such an adjective ranks by, where none is said: null where what is shown is in such a unit, or the model has none that is.
- * @throws CannotSettle where several measures may be meant
+ * The measure that such an adjective ranks by, where none is said: null where what is shown is in such a unit.
+ * @throws CannotSettle where several measures may be meant, or none is in such a unit
  */
 function measureOfQuality({ word, of }: Quality, shown: Calculation | null, key: Key | null, model: Model): Calculation | null {
   if (shown !== null && isInUnit({ word, of }, shown, model)) return null;
@@ -42,7 +45,7 @@ function measureOfQuality({ word, of }: Quality, shown: Calculation | null, key:
   const plans = new Set([...model.measures.values()].flatMap((measure) => measure.plan ?? []));
   // what is cheap has a low price, not little revenue: of amounts of money, those of one thing
   const [only, second] = of === 'money' ? fitting.filter((measure) => measure.kind === 'ratio' || measure.kind === 'average') : fitting.filter((measure) => !plans.has(measure.id));
-  if (only === undefined) return null;
+  if (only === undefined) throw new CannotSettle(`Nothing in this model can be “${word}”; say by which measure.`, true);
   if (second !== undefined) throw new CannotSettle(`“${word}” may be said of ${listWords(fitting.map((measure) => measure.name.toLowerCase()), 'or')}; say by which, for example “… by ${only.name.toLowerCase()}”.`, true);
   return shown !== null && isMeasure(shown) && shown.measure === only.id ? null : measureOf(only.id);
 }

@@ -1,0 +1,34 @@
+/** Adjectives of length, money and weight, over models that have one such measure, several, or none. */
+import { corpusNames } from '../../../tests/demo-names';
+import { read } from '../read';
+
+const sentence = (model: string, ...questions: readonly string[]) => {
+  const known = corpusNames(model);
+  let before: ReturnType<typeof read>['reading'] = null;
+  let last: ReturnType<typeof read> | null = null;
+  for (const question of questions) {
+    last = read(question, { ...known, before });
+    before = last.reading ?? before;
+  }
+  return last?.sentence?.text ?? last?.notes[0]?.text ?? '';
+};
+
+test.each<[string, readonly string[], string]>([
+  // one price
+  ['theatres', ['the three cheapest price bands'], 'Average price by price band, bottom 3 price bands'],
+  // two that take time
+  ['theatres', ['the five longest productions'], '“longest” may be said of late start or running time; say by which, for example “… by late start”.'],
+  // what is shown already takes time
+  ['theatres', ['late start by venue', 'slowest 3'], 'Late start by venue, top 3 venues'],
+  ['theatres', ['running time by genre', 'shortest first'], 'Running time by genre, sorted by running time ascending'],
+  ['theatres', ['box office by genre', 'longest first'], 'Nothing that is shown can be “longest”; name the measure to sort by.'],
+  // a measure is said
+  ['theatres', ['slowest venues by late start'], 'Late start by venue, top 10 venues'],
+  // nothing is weighed there
+  ['theatres', ['heaviest productions'], 'Nothing in this model can be “heaviest”; say by which measure.'],
+  ['parcels', ['heaviest senders'], 'Weight by sender, top 10 senders'],
+  // how it goes, not how long it takes
+  ['shop', ['slowest selling products'], 'Revenue by product, bottom 10 products'],
+])('over %s, %j gives “%s”', (model, questions, expected) => {
+  expect(sentence(model, ...questions)).toBe(expected);
+});
