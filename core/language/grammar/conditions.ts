@@ -227,6 +227,8 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {PlanClause}`, means: (p) => clausesTest('count')({ ...p, ClauseList: [p['PlanClause']] }), cost: -0.3 },
   { gives: 'Intent', form: '[(and|now|make it|what about|only)] {NumberTest} [instead]', means: (p) => followUp({ do: 'retest', test: p['NumberTest'] as SaidTest }), cost: 0.6 },
   { gives: 'Intent', form: '(take out|leave out|drop|remove|exclude|without|hide|ignore|get rid of|except) [all] (the ones|those|anything|any|all) (with|that have|having|under|which have|that had) {Clause}', means: leavingOutShown, cost: -0.2 },
+  ...['(only|just|keep only|show only|only the)', '(which|what)'].map((words, index): Rule<Question> => ({ gives: 'Intent', form: `${words} {Key} [(that are|which are|is|are|was|were)] {NumberTest}`, means: (p) => intent(...(index === 0 ? [] : [{ do: 'breakdown' as const, by: [p['Key'] as Key], how: 'join' as const }]), { do: 'saidMeasureTest', at: p['Key'] as Key, calculation: null, test: p['NumberTest'] as SaidTest, count: false, narrows: true }), cost: -0.05 })),
+  { gives: 'Intent', form: '(with|having|who have|that have|and with) {ClauseList}', means: (p) => narrowedBy(p), cost: 0.35 },
   { gives: 'Intent', form: '[(only|just|show|keep)] (anything|everything|all those|any|all|everyone|anyone|those|the ones) [(that is|that are|which are|with|that were)] {NumberTest} [{Calculation}]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, calculation: (p['Calculation'] as Calculation | undefined) ?? null, test: p['NumberTest'] as SaidTest, count: false, narrows: true }), cost: 0.1, examples: ['anything under 50'] },
   { gives: 'Intent', form: '(which|what) [(ones|of them|of these|of those|of the ones)] (is|are|was|were|has|have|had|lie|lies) {NumberTest} [{Calculation}]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: -0.1 },
   { gives: 'Intent', form: '[(only|just|keep|those|only those|keep only)] {AverageTest:NumberTest} [only]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.15, examples: ['above average only'] },
@@ -350,6 +352,9 @@ function listedRecords(parts: Parts, { model }: Question): Intent | null {
 }
 
 const OPPOSITE: Partial<Record<SaidTest['test'], SaidTest['test']>> = { over: 'atMost', atMost: 'over', under: 'atLeast', atLeast: 'under', missing: 'present', present: 'missing' };
+
+/** "top captains by on-time share with at least 50 sailings": of the members that are shown or ranked. */
+const narrowedBy = (parts: Parts): Intent => ({ edits: (parts['ClauseList'] as readonly Clause[]).map((made) => ({ do: 'saidMeasureTest' as const, at: null, ...made, count: false, narrows: true })) });
 
 /** "take out the ones with fewer than 20 sailings": of what is shown. */
 function leavingOutShown(parts: Parts): Intent | null {

@@ -3,8 +3,8 @@ import { arithmetic, measureOf as toCalculation, type Calculation } from '../../
 import { factsOf, measure as measureOf, rowColumnOf, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
 import { hasDifference, same, type ChangeOf, type Comparison, type Key, type Reading } from '../../reading/schema';
-import { addMonths } from '../../time/day';
-import { resolvePeriod, type Calendar } from '../../time/period';
+import { addDays, addMonths } from '../../time/day';
+import { exactGrain, resolvePeriod, type Calendar } from '../../time/period';
 import { shownPlainly, type Amount, type SaidChange, type SaidEdit, type SaidTest } from '../intent';
 import { nameWords } from '../tokens';
 import { settledAmount, settledTest } from './amounts';
@@ -19,11 +19,11 @@ interface Settled {
 }
 
 export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest' }>, all: readonly SaidEdit[], base: Reading, model: Model, calendar: Calendar, asFollowUp: boolean): Settled {
-  const shows = all.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : []));
+  const shows = all.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : edit.do === 'saidRank' && edit.rank.by !== null ? [edit.rank.by] : []));
   if (said.count && shows.length > 0) throw new CannotSettle('A count of members shows nothing besides; name one measure for them to be chosen by.');
   const meant: Calculation = said.calculation ?? shows[0] ?? base.shown[0]?.calculation ?? { kind: 'measure', measure: model.defaultMeasure };
   const calculation = said.besidePlan && said.calculation === null ? overPlan(meant, model) : meant;
-  const broken = all.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
+  const broken = all.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : edit.do === 'saidRank' && edit.rank.of !== null ? [edit.rank.of] : []));
   const keys = [...base.by, ...broken].flatMap((one): Key[] => (one.kind === 'bins' || one.kind === 'sets' ? [] : [one]));
   const asked = said.ofKind === undefined || keys.some((one) => one.kind === 'level' && model.levels.get(one.level)?.level.kind === said.ofKind) ? null : levelOfKind(said.ofKind, base, [], model, calculation);
   const at = said.at ?? asked ?? keys.findLast((one) => one.kind === 'level') ?? keys.at(-1);
@@ -65,9 +65,11 @@ function settledChange({ basis, as }: SaidChange, test: SaidTest, at: Key, usual
 /** What the answer before stands beside, as what a change is from; a period of its own where it is a year before. */
 function besideInForce(base: Reading, calendar: Calendar): Comparison | null {
   if (base.against?.kind !== 'period') return base.against;
-  const [now, then] = [base.when?.period, base.against.period].map((period) => (period === undefined ? undefined : wholeRange(period, calendar).from));
-  if (now !== undefined && then === addMonths(now, -12)) return { kind: 'year' };
-  throw new CannotSettle('The answer before stands beside a period of its own; say what the change is from, for example “on the year before”.');
+  const [now, then] = [base.when?.period, base.against.period].map((period) => (period === undefined ? {} : wholeRange(period, calendar)));
+  if (now?.from !== undefined && then?.from === addMonths(now.from, -12)) return { kind: 'year' };
+  const [grain, other] = [now, then].map((range) => (range?.from === undefined || range.to === undefined ? null : exactGrain(range.from, range.to)));
+  if (now?.from !== undefined && then?.to === addDays(now.from, -1) && grain !== null && grain === other) return { kind: 'previous' };
+  throw new CannotSettle('The answer before stands beside a period of its own; say what the change is from, for example “on the year before”.', true);
 }
 
 /** What is known by its last value changes from the last one before the period: “clubs that lost members since January”. */
