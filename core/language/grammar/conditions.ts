@@ -231,9 +231,10 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(with|having|who have|that have|and with) {ClauseList}', means: (p) => narrowedBy(p), cost: 0.35 },
   { gives: 'Intent', form: '[(only|just|show|keep)] (anything|everything|all those|any|all|everyone|anyone|those|the ones) [(that is|that are|which are|with|that were)] {NumberTest} [{Calculation}]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, calculation: (p['Calculation'] as Calculation | undefined) ?? null, test: p['NumberTest'] as SaidTest, count: false, narrows: true }), cost: 0.1, examples: ['anything under 50'] },
   { gives: 'Intent', form: '(which|what) [(ones|of them|of these|of those|of the ones)] (is|are|was|were|has|have|had|lie|lies) {NumberTest} [{Calculation}]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: -0.1 },
-  { gives: 'Intent', form: '[(only|just|keep|those|only those|keep only)] {AverageTest:NumberTest} [only]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.15, examples: ['above average only'] },
+  { gives: 'Intent', form: '(only|just|keep|those|only those|keep only) {AverageTest:NumberTest} [only]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true }), cost: 0.15 },
+  { gives: 'Intent', form: '{AverageTest:NumberTest} [only]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.15, examples: ['above average only'] },
   { gives: 'Intent', form: '{NumberTest} only', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },
-  { gives: 'Intent', form: '(only|just|keep|keep only|show only) [(those|these|ones)] {NumberTest}', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.2 },
+  { gives: 'Intent', form: '(only|just|keep|keep only|show only) [(those|these|ones)] {NumberTest}', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true }), cost: 0.2 },
   { gives: 'Intent', form: `(only|just|keep only|show only|show me only|just show|and|which have|which has) [(those|these|ones|the ones|them)] ${WITH} [a] {NumberTest} [{Calculation}]`, means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },
   ...tested('{Key} {NumberTest} {Calculation}', measureTest, 0.05),
   { gives: 'Intent', form: `who ${HAD} {ClauseList}`, means: (p) => ({ edits: (p['ClauseList'] as readonly Clause[]).map((made) => ({ do: 'saidMeasureTest' as const, at: null, ofKind: 'person' as const, ...made, count: false, narrows: false })) }), cost: -0.15 },
@@ -354,7 +355,7 @@ function listedRecords(parts: Parts, { model }: Question): Intent | null {
 const OPPOSITE: Partial<Record<SaidTest['test'], SaidTest['test']>> = { over: 'atMost', atMost: 'over', under: 'atLeast', atLeast: 'under', missing: 'present', present: 'missing' };
 
 /** "top captains by on-time share with at least 50 sailings": of the members that are shown or ranked. */
-const narrowedBy = (parts: Parts): Intent => ({ edits: (parts['ClauseList'] as readonly Clause[]).map((made) => ({ do: 'saidMeasureTest' as const, at: null, ...made, count: false, narrows: true })) });
+const narrowedBy = (parts: Parts): Intent => ({ edits: (parts['ClauseList'] as readonly Clause[]).map((made) => ({ do: 'saidMeasureTest' as const, at: null, ofSaid: true, ...made, count: false, narrows: true })) });
 
 /** "take out the ones with fewer than 20 sailings": of what is shown. */
 function leavingOutShown(parts: Parts): Intent | null {

@@ -37,7 +37,7 @@ export function readsAsFollowUp(intents: readonly Intent[], before: Reading | nu
   // “group bookings only”, of bookings that are shown already, names nothing new
   const isShown = (edit: SaidEdit) => edit.do === 'mention' && before.shown.some((one) => same(one.calculation, { kind: 'measure', measure: edit.measure }));
   // “revenue by route, only those above average” narrows what it names itself
-  const narrows = (one: Intent) => one.edits.length > 0 && one.edits.every((edit) => edit.do === 'saidMeasureTest' && edit.at === null && edit.narrows);
+  const narrows = (one: Intent) => one.edits.length > 0 && one.edits.every((edit) => edit.do === 'saidMeasureTest' && edit.ofSaid === true);
   const edits = intents.filter((one) => !narrows(one)).flatMap((one) => one.edits);
   const namesBoth = edits.some((edit) => edit.do === 'show') && edits.some((edit) => edit.do === 'breakdown');
   const followsUp = intents.some((one) => one.followUp && !(namesBoth && narrows(one)));

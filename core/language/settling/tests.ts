@@ -23,7 +23,7 @@ export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest'
   if (said.count && shows.length > 0) throw new CannotSettle('A count of members shows nothing besides; name one measure for them to be chosen by.');
   const meant: Calculation = said.calculation ?? shows[0] ?? base.shown[0]?.calculation ?? { kind: 'measure', measure: model.defaultMeasure };
   const calculation = said.besidePlan && said.calculation === null ? overPlan(meant, model) : meant;
-  const broken = all.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : edit.do === 'saidRank' && edit.rank.of !== null ? [edit.rank.of] : []));
+  const broken = said.ofSaid === undefined ? [] : all.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : edit.do === 'saidRank' && edit.rank.of !== null ? [edit.rank.of] : []));
   const keys = [...base.by, ...broken].flatMap((one): Key[] => (one.kind === 'bins' || one.kind === 'sets' ? [] : [one]));
   const asked = said.ofKind === undefined || keys.some((one) => one.kind === 'level' && model.levels.get(one.level)?.level.kind === said.ofKind) ? null : levelOfKind(said.ofKind, base, [], model, calculation);
   const at = said.at ?? asked ?? keys.findLast((one) => one.kind === 'level') ?? keys.at(-1);
