@@ -8,15 +8,13 @@ export const keyColumns = (key: Key): readonly ColumnRef[] => (key.kind === 'con
 /** The columns that a condition on rows looks at. */
 export const conditionColumns = (condition: RowCondition): readonly ColumnRef[] => (condition.test === 'among' ? condition.keys.flatMap(({ key }) => keyColumns(key)) : [condition.column]);
 
-/** The columns by which an aggregation chooses rows, beside the one whose values it takes. */
-export const choosingColumns = ({ within, only }: Aggregation): readonly ColumnRef[] => [...(within === undefined ? [] : [within.column]), ...only.map((test) => test.at)];
-
 /** The columns that an aggregation looks at. */
 export const valueColumns = (value: Aggregation): readonly ColumnRef[] => [
   ...[value.column, value.date].filter((column): column is ColumnRef => column !== null && column !== undefined),
   ...(value.of === undefined ? [] : keyColumns(value.of)),
   ...(value.each ?? []),
-  ...choosingColumns(value),
+  ...(value.within === undefined ? [] : [value.within.column]),
+  ...value.only.map((test) => test.at),
 ];
 
 /** The rows of a fact that a node keeps: its scan, what is joined to it, and the conditions; null for a node of another kind. */

@@ -4,7 +4,9 @@
  * may be those of parents, which are then not joined any more. Values that can be told from these parts are the same as those of the
  * rows; all else reads the rows.
  */
+import { LOCALE } from '../format/format';
 import type { ColumnRef, Join } from '../model/model';
+import { listWords } from '../reading/words';
 import { conditionColumns, keptRows, keyColumns, nodesOf, valueColumns } from './nodes';
 import { node, type Aggregation, type Key, type PlanNode, type RowCondition } from './plan';
 import { rewritten } from './rewritten';
@@ -52,12 +54,10 @@ export function withSummaries(root: PlanNode, of: (table: string) => readonly Su
 export const summariesRead = (root: PlanNode): string[] => [...new Set(nodesOf(root).flatMap((one) => (one.node === 'scan' && one.summary !== undefined ? [one.summary] : [])))];
 
 /** A summary in words. @example 'Read from a summary of bookings: one row for each sailed on, channel (12,345 rows).' */
-export function summaryWords(table: string, { keys, rows }: Summary, locale?: string): string {
+export function summaryWords(table: string, { keys, rows }: Summary): string {
   const words = keys.map((key) => (key.split('>').at(-1) ?? key).replace(/_/g, ' '));
-  return `Read from a summary of ${table.replace(/_/g, ' ')}, with one row for each ${listed(words)} (${new Intl.NumberFormat(locale ?? 'en-GB').format(Math.round(rows))} rows).`;
+  return `Read from a summary of ${table.replace(/_/g, ' ')}, with one row for each ${listWords(words, 'and')} (${new Intl.NumberFormat(LOCALE).format(rows)} rows).`;
 }
-
-const listed = (words: readonly string[]): string => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1) ?? ''}`);
 
 function fromSummary(one: Aggregate, of: (table: string) => readonly Summary[]): PlanNode {
   const kept = keptRows(one.input);

@@ -4,7 +4,7 @@ import type { DeeperLevel } from '@zud/core/query/answer';
 import { impossibility } from '@zud/core/language/read';
 import { byLevel, type Reading } from '@zud/core/reading/schema';
 import { type Answering, type AskOptions } from './answering';
-import { Unanswerable } from './unanswerable';
+import { passedOver } from './unanswerable';
 import type { ReadyModel } from './model-library';
 
 /** Levels with more members than this are named without a look at their numbers. */
@@ -19,10 +19,7 @@ export async function deeperLevels(reading: Reading, ready: ReadyModel, answerin
     const broken: Reading = { ...reading, shown: [{ ...first, transform: null }], by: [byLevel(level.id)], against: null, rank: null, order: null, rows: null, view: null };
     if (reading.by.some((one) => one.kind === 'level' && one.level === level.id) || impossibility(broken, ready.names) !== null) continue;
     const members = ready.names.membersOf(level.id).length;
-    const answer = members > MOST_MEMBERS ? null : await answering.answer(broken, ready, options).catch((error: unknown) => {
-      if (error instanceof Unanswerable) return null;
-      throw error;
-    });
+    const answer = members > MOST_MEMBERS ? null : await answering.answer(broken, ready, options).catch(passedOver);
     // One member left is nothing to go deeper by.
     if (answer !== null && answer.answer.rows.length < 2) continue;
     found.push({ level: level.id, name: level.name, members: answer?.answer.rows.length ?? members, unevenness: answer === null ? null : unevenness(answer.answer) });

@@ -90,7 +90,8 @@ test('a summary says the whole, beside the year before, the headline and what st
   const text = step.notes.map((note) => note.text).find((one) => one.includes('2025')) ?? '';
   const [now, before] = [await passengers("sailed_on between '2025-01-01' and '2025-12-31'"), await passengers("sailed_on between '2024-01-01' and '2024-12-31'")];
   expect(text).toContain(new Intl.NumberFormat('en-GB').format(now));
-  expect(text).toContain(`${Math.abs(Math.round((now / before - 1) * 100))}`);
+  const change = Math.abs(now / before - 1) * 100;
+  expect(text.replace(/\s/g, ' ')).toContain(`${new Intl.NumberFormat('en-GB', { maximumFractionDigits: change < 10 ? 1 : 0 }).format(change)} %`);
   const [coast] = (await sql.query<{ coast: string }>("select coast from data.bookings join data.sailings using (sailing_id) join data.routes using (route_id) join data.ports on port_id = from_port_id where sailed_on between '2025-01-01' and '2025-12-31' group by 1 order by sum(passengers) desc limit 1")).rows;
   expect(text).toContain(coast?.coast);
   const records = await asked('passengers in 2025', 'show the rows', 'summarise this');

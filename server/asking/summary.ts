@@ -3,7 +3,7 @@ import { addsUp } from '@zud/core/model/additivity';
 import type { Reading } from '@zud/core/reading/schema';
 import type { Answer, Looked } from './looking';
 import type { ReadyModel } from './model-library';
-import { Unanswerable } from './unanswerable';
+import { passedOver, Unanswerable } from './unanswerable';
 
 /** The total first, then the headline, what stands out, and what to beware of. @throws Unanswerable where records are shown, or nothing at all */
 export async function summarised(reading: Reading, { model }: ReadyModel, answer: Answer): Promise<Looked> {
@@ -22,9 +22,6 @@ async function totalOf(reading: Reading, answer: Answer): Promise<string[]> {
   const [first] = reading.shown;
   const against = reading.against ?? (reading.when === null ? null : { kind: 'year' as const });
   const whole: Reading = { ...reading, shown: first === undefined ? [] : [{ ...first, transform: null }], by: [], rank: null, order: null, view: null, against };
-  const answered = await answer(whole).catch((error: unknown) => {
-    if (error instanceof Unanswerable) return null;
-    throw error;
-  });
+  const answered = await answer(whole).catch(passedOver);
   return answered === null || answered.outcome === 'empty' ? [] : [answered.headline];
 }

@@ -11,7 +11,7 @@ import { endOf } from '@zud/core/time/grain';
 import type { Answered } from './answering';
 import type { Answer, Looked } from './looking';
 import type { ReadyModel } from './model-library';
-import { Unanswerable } from './unanswerable';
+import { passedOver, Unanswerable } from './unanswerable';
 
 /** Levels with more members than this are left out: none of so many explains anything. */
 const MOST_MEMBERS = 1000;
@@ -54,7 +54,9 @@ export async function whyChanged(reading: Reading, ready: ReadyModel, answer: An
   if (best === undefined) {
     const [most, ...rest] = [...moves].sort((a, b) => gross(b) - gross(a));
     const level = most?.level ?? '';
-    const spread = moves.some((one) => cancelsOut(one.members)) ? `Rises and falls nearly cancel out, so no few members explain the ${direction} that is left.` : `No few members of any level make up most of the ${direction}: it is spread over all of them.`;
+    const below = moves.some((one) => one.members.some((member) => member.value < 0 || member.other < 0));
+    const none = whole.value === 0 || whole.other === 0;
+    const spread = below || none ? `${below ? 'Some amounts lie below nothing' : 'There was nothing on one side'}, so shares do not tell who made up the ${direction}; the greatest differences come first.` : moves.some((one) => cancelsOut(one.members)) ? `Rises and falls nearly cancel out, so no few members explain the ${direction} that is left.` : `No few members of any level make up most of the ${direction}: it is spread over all of them.`;
     return { reading: by(level), notes: [...notes, { kind: 'explained', text: `${inAll} ${spread}`, options: offered(rest.map((one) => one.level)) }] };
   }
   const among = `among ${moves.find((one) => one.level === best.level)?.members.length ?? 0} ${levelPluralWords(naming, best.level)}`;
@@ -87,11 +89,6 @@ function membersOf(answered: Answered | null): LevelMoves['members'] {
   const [level, value, other] = [columns.findIndex((column) => column.role === 'level'), columns.findIndex((column) => column.as === 'value'), columns.findIndex((column) => column.as === 'other')];
   const amount = (cell: unknown) => (typeof cell === 'number' ? cell : 0);
   return rows.map((row) => ({ name: String(row[level]), value: amount(row[value]), other: amount(row[other]) }));
-}
-
-function passedOver(error: unknown): null {
-  if (error instanceof Unanswerable) return null;
-  throw error;
 }
 
 /** How far the members of a level moved, up and down. */

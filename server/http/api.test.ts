@@ -283,6 +283,7 @@ describe('boards', () => {
     await pin(id, 'passengers by coast in 2025');
     expect((await mira<{ outcome: string; notes: { text: string }[] }>('PUT', `/boards/${id}/refinement`, { text: 'by channel' })).body).toMatchObject({ outcome: 'unclear' });
     expect((await mira<{ outcome: string }>('PUT', `/boards/${id}/refinement`, { text: 'only blorptown' })).body.outcome).toBe('unclear');
+    expect((await mira<{ outcome: string }>('PUT', `/boards/${id}/refinement`, { text: 'why?' })).body.outcome).toBe('unclear');
   });
 
   test('two changes of one tile from the same version: the later one is told, nothing is overwritten', async () => {

@@ -39,7 +39,6 @@ function movingOfUnit(parts: Parts): Intent {
 }
 const moving = (count: unknown): Transform | null => (typeof count === 'number' && Number.isInteger(count) && count >= 2 && count <= 366 ? { kind: 'moving', count } : null);
 
-/** "card share of sales by shop": the shares of all members of that level, of which the one named is one. */
 /** "in pounds": what amounts of money are kept in; they are not converted. */
 function inCurrency(parts: Parts, { model }: Question): Intent | null {
   const currency = CURRENCY_OF_WORD.get(singular(String(parts['unit']).toLowerCase()));
@@ -51,6 +50,7 @@ function inCurrency(parts: Parts, { model }: Question): Intent | null {
 /** “what share is web?”, of what is shown. */
 const asFollowUpShare = (parts: Parts): Intent => ({ ...memberShare(parts), followUp: true });
 
+/** "card share of sales by shop": the shares of all members of that level, of which the one named is one. */
 const memberShare = (parts: Parts): Intent => {
   const { level, members } = parts['Members'] as { level: string; members: readonly string[] };
   return intent({ do: 'memberShare', level, members, calculation: (parts['Calculation'] as SaidShown['calculation'] | undefined) ?? null });

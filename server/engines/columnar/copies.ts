@@ -185,19 +185,19 @@ export class Copies {
 
   private async load(contents: Contents, csv: string, building: string): Promise<void> {
     await rm(building, { force: true });
-    await inFile(this.instance, building, async (run) => {
-      await run(`create table building.main.rows as select * from ${fromCsv(csv, contents)}`);
-      await run('create table building.main.contents (contents varchar)');
-      await run(`insert into building.main.contents values (${literal(JSON.stringify(contents))})`);
+    await inFile(this.instance, building, async (connection) => {
+      await connection.run(`create table building.main.rows as select * from ${fromCsv(csv, contents)}`);
+      await connection.run('create table building.main.contents (contents varchar)');
+      await connection.run(`insert into building.main.contents values (${literal(JSON.stringify(contents))})`);
     });
   }
 
   /** Puts the rows of a CSV in the place of those of some parts. */
   private async refresh(contents: Contents, changed: readonly string[], csv: string, building: string): Promise<void> {
-    await inFile(this.instance, building, async (run) => {
-      await run(`delete from building.main.rows where ${inParts(changed, contents)}`);
-      await run(`insert into building.main.rows select * from ${fromCsv(csv, contents)}`);
-      await run(`update building.main.contents set contents = ${literal(JSON.stringify(contents))}`);
+    await inFile(this.instance, building, async (connection) => {
+      await connection.run(`delete from building.main.rows where ${inParts(changed, contents)}`);
+      await connection.run(`insert into building.main.rows select * from ${fromCsv(csv, contents)}`);
+      await connection.run(`update building.main.contents set contents = ${literal(JSON.stringify(contents))}`);
     });
   }
 }

@@ -1,5 +1,5 @@
 /** Files of the columnar copy: each is made beside the others, so that whatever is interrupted leaves it whole or not there. */
-import type { DuckDBInstance } from '@duckdb/node-api';
+import type { DuckDBConnection, DuckDBInstance } from '@duckdb/node-api';
 import { readdir, stat } from 'node:fs/promises';
 import path from 'node:path';
 
@@ -13,11 +13,11 @@ export class QuotaReached extends Error {}
 export const literal = (text: string): string => `'${text.replace(/'/g, "''")}'`;
 
 /** Works in a file that is attached as `building`; all is written to it when this is done. */
-export async function inFile(instance: DuckDBInstance, file: string, work: (run: (text: string) => Promise<unknown>) => Promise<void>): Promise<void> {
+export async function inFile(instance: DuckDBInstance, file: string, work: (connection: DuckDBConnection) => Promise<void>): Promise<void> {
   const connection = await instance.connect();
   try {
     await connection.run(`attach ${literal(file)} as building`);
-    await work((text) => connection.run(text));
+    await work(connection);
     await connection.run('checkpoint building');
   } finally {
     await connection.run('detach building').catch(() => undefined);

@@ -66,16 +66,17 @@ export class Summaries {
     const building = `${this.file(copy)}.building`;
     try {
       await rm(building, { force: true });
-      await inFile(this.instance, building, async (run) => {
+      await inFile(this.instance, building, async (connection) => {
         const made: HeldSummary[] = [];
-        for (const { keys, rows } of chosen) {
+        for (const { keys } of chosen) {
           const table = `s${made.length + 1}`;
-          await run(`create table building.main.${table} as ${summaryOf(copy, summarised.keys.filter((key) => keys.includes(key.name)), summarised, wholes)}${wanted.sortedBy !== null && keys.includes(wanted.sortedBy) ? ` order by ${quoted(wanted.sortedBy)}` : ''}`);
+          await connection.run(`create table building.main.${table} as ${summaryOf(copy, summarised.keys.filter((key) => keys.includes(key.name)), summarised, wholes)}${wanted.sortedBy !== null && keys.includes(wanted.sortedBy) ? ` order by ${quoted(wanted.sortedBy)}` : ''}`);
+          const rows = Number((await connection.runAndReadAll(`select count(*)::double from building.main.${table}`)).getRows()[0]?.[0]);
           made.push({ name: `${copy}:${made.length + 1}`, keys, numbers: summarised.numbers, rows, parents: summarised.parents });
           if ((await bytesIn(this.settings.folder)) > this.settings.quota) throw new QuotaReached();
         }
-        await run('create table building.main.contents (columns varchar, summaries varchar)');
-        await run(`insert into building.main.contents values (${literal(JSON.stringify(summarised))}, ${literal(JSON.stringify(made))})`);
+        await connection.run('create table building.main.contents (columns varchar, summaries varchar)');
+        await connection.run(`insert into building.main.contents values (${literal(JSON.stringify(summarised))}, ${literal(JSON.stringify(made))})`);
       });
       await rename(building, this.file(copy));
       await this.attach(copy);
@@ -150,9 +151,9 @@ export class Summaries {
 /** The rows of a copy with the parents that keys are of, and where a key is found there. */
 function joined(rows: string, { keys, parents }: WantedSummaries): { from: string; at: (key: SummaryKey) => string } {
   const versions = new Map(parents);
-  const aliases = new Map<string, string>([['', 'f']]);
   const wayTo = (steps: readonly Step[]) => JSON.stringify(steps);
-  const aliasOf = (steps: readonly Step[]): string => (steps.length === 0 ? 'f' : (aliases.get(wayTo(steps)) ?? ''));
+  const aliases = new Map([[wayTo([]), 'f']]);
+  const aliasOf = (steps: readonly Step[]): string => aliases.get(wayTo(steps)) ?? '';
   const joins: string[] = [];
   for (const { steps } of keys)
     for (let depth = 1; depth <= steps.length; depth += 1) {
