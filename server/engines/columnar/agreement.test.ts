@@ -12,7 +12,7 @@ const MIXTURES = Number(process.env['LAW_RUNS'] ?? 1000) / 4;
 let demo: DemoServer;
 beforeAll(async () => {
   demo = await startDemoServer({ scale: 0.03, columnar: columnarForTests() });
-  if (demo.running.context.copy) await whenReady(demo.running.context.copy);
+  await whenReady(demo);
 }, 120_000);
 afterAll(() => demo.close());
 

@@ -26,6 +26,7 @@ export class ColumnarEngine implements Engine {
   private closed = false;
   private pause = FIRST_PAUSE;
   private runs = 0;
+  private orders = 0;
   private wanted: readonly Wanted[] = [];
   private held: ReadonlyMap<string, HeldTable> = new Map();
   private settled = false;
@@ -47,6 +48,11 @@ export class ColumnarEngine implements Engine {
     return { ready: this.held.size, of: this.wanted.length, failed: this.failed.size, making: this.making, settled: this.settled };
   }
 
+  /** The tables it was last told to hold. */
+  get told(): readonly Wanted[] {
+    return this.wanted;
+  }
+
   get pid(): number | null {
     return this.child?.pid ?? null;
   }
@@ -57,7 +63,12 @@ export class ColumnarEngine implements Engine {
     this.failed.clear();
     this.settled = false;
     this.held = new Map([...this.held].filter(([name, { version }]) => tables.some((table) => table.name === name && table.version === version)));
-    this.tell({ do: 'hold', tables });
+    this.order();
+  }
+
+  private order(): void {
+    this.orders += 1;
+    this.tell({ do: 'hold', order: this.orders, tables: this.wanted });
   }
 
   /** Does it hold all that a plan reads, at the load that is asked about? */
@@ -122,7 +133,7 @@ export class ColumnarEngine implements Engine {
       this.pause = Math.min(this.pause * 2, LONGEST_PAUSE);
     });
     this.tell({ do: 'open', settings: this.settings });
-    if (this.wanted.length > 0) this.tell({ do: 'hold', tables: this.wanted });
+    if (this.wanted.length > 0) this.order();
   }
 
   private tell(message: ToCopy): boolean {
@@ -135,7 +146,8 @@ export class ColumnarEngine implements Engine {
     switch (message.said) {
       case 'holds':
         this.held = new Map(message.tables.map((table) => [table.name, table]));
-        this.settled = message.settled;
+        // what was settled before the newest order says nothing of it
+        this.settled = message.settled === this.orders;
         this.making = null;
         if (message.tables.length === this.wanted.length) this.pause = FIRST_PAUSE;
         return;

@@ -4,7 +4,7 @@
  */
 import { DuckDBInstance, type DuckDBConnection } from '@duckdb/node-api';
 import { createWriteStream } from 'node:fs';
-import { copyFile, mkdir, readdir, rename, rm } from 'node:fs/promises';
+import { copyFile, mkdir, readdir, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -17,7 +17,7 @@ import type { Parts } from '../../store/schema';
 import { inPart, quoted } from '../../store/table-parts';
 import { versionText } from '../../store/tables';
 import { changedParts, rowsOf, type Contents } from './contents';
-import { bytesIn, COPY, inFile, literal, QuotaReached, SUMMARIES } from './files';
+import { bytesIn, COPY, inFile, literal, putInPlace, QuotaReached, SUMMARIES } from './files';
 import type { Settings, Wanted } from './messages';
 
 const TYPE: Readonly<Record<ColumnType, string>> = { text: 'varchar', integer: 'bigint', number: 'double', date: 'date', timestamp: 'timestamp', boolean: 'boolean' };
@@ -95,8 +95,7 @@ export class Copies {
   private async build(wanted: Wanted, older: Older | null, progress: Progress): Promise<void> {
     const copy = copyName(wanted.name, wanted.version);
     const csv = path.join(this.settings.folder, `${copy}.csv`);
-    const building = path.join(this.settings.folder, `${copy}.building`);
-    try {
+    await putInPlace(this.file(copy), async (building) => {
       const { contents, changed } = await this.export(wanted, older?.contents ?? null, csv, progress);
       if (older !== null && changed !== null) {
         await copyFile(this.file(older.copy), building);
@@ -104,12 +103,8 @@ export class Copies {
       } else await this.load(contents, csv, building);
       await rm(csv, { force: true });
       if ((await bytesIn(this.settings.folder)) > this.settings.quota) throw new QuotaReached();
-      await rename(building, this.file(copy));
-      await this.attach(copy);
-    } finally {
-      await rm(csv, { force: true });
-      for (const file of [building, `${building}.wal`]) await rm(file, { force: true });
-    }
+    }).finally(() => rm(csv, { force: true }));
+    await this.attach(copy);
   }
 
   /** The newest of some copies of a table, with what it holds; null where none says what that is. */
@@ -129,7 +124,11 @@ export class Copies {
     this.attachments += 1;
     const catalogue = `c${this.attachments}`;
     await this.connection.run(`attach ${literal(this.file(copy))} as ${catalogue} (read_only)`);
-    await this.connection.run(`create or replace view memory.main.${quoted(copy)} as select * from ${catalogue}.main.rows`);
+    await this.connection.run(`create or replace view memory.main.${quoted(copy)} as select * from ${catalogue}.main.rows`).catch(async (error: unknown) => {
+      // else the file could not be made anew
+      await this.connection.run(`detach ${catalogue}`);
+      throw error;
+    });
     this.attached.set(copy, catalogue);
   }
 
@@ -184,7 +183,6 @@ export class Copies {
   }
 
   private async load(contents: Contents, csv: string, building: string): Promise<void> {
-    await rm(building, { force: true });
     await inFile(this.instance, building, async (connection) => {
       await connection.run(`create table building.main.rows as select * from ${fromCsv(csv, contents)}`);
       await connection.run('create table building.main.contents (contents varchar)');

@@ -51,13 +51,13 @@ export interface Settings {
 export type ToCopy =
   | { readonly do: 'open'; readonly settings: Settings }
   /** All tables that should be held; others are dropped. */
-  | { readonly do: 'hold'; readonly tables: readonly Wanted[] }
+  | { readonly do: 'hold'; readonly order: number; readonly tables: readonly Wanted[] }
   | { readonly do: 'run'; readonly id: number; readonly text: string; readonly parameters: readonly unknown[]; readonly time: number }
   | { readonly do: 'stop'; readonly id: number };
 
 export type FromCopy =
-  /** @field settled is all that is wanted made, or tried in vain? */
-  | { readonly said: 'holds'; readonly tables: readonly HeldTable[]; readonly settled: boolean }
+  /** @field settled the order of which all is made, or tried in vain; null where there is more to make */
+  | { readonly said: 'holds'; readonly tables: readonly HeldTable[]; readonly settled: number | null }
   /** A table goes without summaries. */
   | { readonly said: 'unsummarised'; readonly table: string; readonly reason: string }
   | { readonly said: 'progress'; readonly table: string; readonly rows: number; readonly of: number }

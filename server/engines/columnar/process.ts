@@ -14,6 +14,7 @@ const say = (message: FromCopy) => process.send?.(message);
 
 let opened: Promise<Copies> | null = null;
 let summaries: Summaries | null = null;
+let order = 0;
 let wanted: readonly Wanted[] = [];
 let holding: Promise<void> = Promise.resolve();
 const running = new Map<number, { connection: DuckDBConnection | null; stopped: boolean }>();
@@ -31,7 +32,7 @@ process.on('message', (message: ToCopy) => {
       });
       return;
     case 'hold':
-      wanted = message.tables;
+      ({ order, tables: wanted } = message);
       holding = holding.then(() => hold()).catch((error: unknown) => void say({ said: 'failed', table: '', reason: reasonOf(error) }));
       return;
     case 'run':
@@ -56,13 +57,13 @@ async function hold(): Promise<void> {
   const now = wanted;
   await copies.keepOnly(now);
   await summaries.keepOnly(now);
-  tell(copies, false);
+  tell(copies, null);
   for (const table of now) {
     if (wanted !== now) return;
     if (copies.held.includes(copyName(table.name, table.version))) continue;
     try {
       await copies.make(table, (rows, of) => void say({ said: 'progress', table: table.name, rows, of }));
-      tell(copies, false);
+      tell(copies, null);
     } catch (error) {
       if (!(error instanceof Outdated)) say({ said: 'failed', table: table.name, reason: whyNot(error) });
     }
@@ -72,17 +73,17 @@ async function hold(): Promise<void> {
     if (!copies.held.includes(copyName(table.name, table.version))) continue;
     try {
       await summaries.make(table);
-      tell(copies, false);
+      tell(copies, null);
     } catch (error) {
       say({ said: 'unsummarised', table: table.name, reason: whyNot(error) });
     }
   }
-  if (wanted === now) tell(copies, true);
+  if (wanted === now) tell(copies, order);
 }
 
 const whyNot = (error: unknown): string => (error instanceof QuotaReached ? 'its copies would need more disk than they may use' : reasonOf(error));
 
-function tell(copies: Copies, settled: boolean): void {
+function tell(copies: Copies, settled: number | null): void {
   const tables = wanted.flatMap((table): HeldTable[] => {
     const copy = copyName(table.name, table.version);
     return copies.held.includes(copy) ? [{ name: table.name, version: table.version, summaries: summaries?.of(copy) ?? [] }] : [];

@@ -3,13 +3,13 @@
  * Without them the copy answers all the same.
  */
 import type { DuckDBConnection, DuckDBInstance } from '@duckdb/node-api';
-import { readdir, rename, rm } from 'node:fs/promises';
+import { readdir, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { copyName } from '@zud/core/query/duckdb';
 import { partColumn, SUMMARISED, type Step } from '@zud/core/query/summaries';
 import { quoted } from '../../store/table-parts';
 import { chosenSummaries, combinations, estimatedDifferent, LARGEST, MOST_ASKED, MOST_KEYS, type Candidate } from './choosing-summaries';
-import { bytesIn, inFile, literal, QuotaReached, SUMMARIES } from './files';
+import { bytesIn, inFile, literal, putInPlace, QuotaReached, SUMMARIES } from './files';
 import type { HeldSummary, Settings, Wanted, WantedSummaries } from './messages';
 import type { SummaryKey } from './summary-columns';
 
@@ -63,9 +63,7 @@ export class Summaries {
     const { summarised } = wanted;
     const wholes = new Set(wanted.columns.flatMap(({ name, type }) => (type === 'integer' ? [name] : [])));
     const chosen = chosenSummaries(await this.candidates(copy, wanted, summarised), wanted.rows);
-    const building = `${this.file(copy)}.building`;
-    try {
-      await rm(building, { force: true });
+    await putInPlace(this.file(copy), async (building) => {
       await inFile(this.instance, building, async (connection) => {
         const made: HeldSummary[] = [];
         for (const { keys } of chosen) {
@@ -78,11 +76,8 @@ export class Summaries {
         await connection.run('create table building.main.contents (columns varchar, summaries varchar)');
         await connection.run(`insert into building.main.contents values (${literal(JSON.stringify(summarised))}, ${literal(JSON.stringify(made))})`);
       });
-      await rename(building, this.file(copy));
-      await this.attach(copy);
-    } finally {
-      for (const file of [building, `${building}.wal`]) await rm(file, { force: true });
-    }
+    });
+    await this.attach(copy);
   }
 
   private areWanted({ rows, summarised }: Wanted): boolean {
@@ -131,10 +126,16 @@ export class Summaries {
     this.attachments += 1;
     const catalogue = `s${this.attachments}`;
     await this.connection.run(`attach ${literal(this.file(copy))} as ${catalogue} (read_only)`);
-    const [row] = (await this.connection.runAndReadAll(`select columns, summaries from ${catalogue}.main.contents`)).getRows();
-    const summaries = JSON.parse(String(row?.[1])) as HeldSummary[];
-    for (const [index, summary] of summaries.entries()) await this.connection.run(`create or replace view memory.main.${quoted(summary.name)} as select * from ${catalogue}.main.s${index + 1}`);
-    this.held.set(copy, { catalogue, summaries, columns: String(row?.[0]) });
+    try {
+      const [row] = (await this.connection.runAndReadAll(`select columns, summaries from ${catalogue}.main.contents`)).getRows();
+      const summaries = JSON.parse(String(row?.[1])) as HeldSummary[];
+      for (const [index, summary] of summaries.entries()) await this.connection.run(`create or replace view memory.main.${quoted(summary.name)} as select * from ${catalogue}.main.s${index + 1}`);
+      this.held.set(copy, { catalogue, summaries, columns: String(row?.[0]) });
+    } catch (error) {
+      // else the file could not be made anew
+      await this.connection.run(`detach ${catalogue}`).catch(() => undefined);
+      throw error;
+    }
   }
 
   private async drop(copy: string): Promise<void> {
