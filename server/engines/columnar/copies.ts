@@ -125,7 +125,7 @@ export class Copies {
     const catalogue = `c${this.attachments}`;
     await this.connection.run(`attach ${literal(this.file(copy))} as ${catalogue} (read_only)`);
     await this.connection.run(`create or replace view memory.main.${quoted(copy)} as select * from ${catalogue}.main.rows`).catch(async (error: unknown) => {
-      // else the file could not be made anew
+      // else the file would stay open for as long as the process runs
       await this.connection.run(`detach ${catalogue}`);
       throw error;
     });

@@ -132,7 +132,7 @@ export class Summaries {
       for (const [index, summary] of summaries.entries()) await this.connection.run(`create or replace view memory.main.${quoted(summary.name)} as select * from ${catalogue}.main.s${index + 1}`);
       this.held.set(copy, { catalogue, summaries, columns: String(row?.[0]) });
     } catch (error) {
-      // else the file could not be made anew
+      // else the file would stay open for as long as the process runs
       await this.connection.run(`detach ${catalogue}`).catch(() => undefined);
       throw error;
     }
