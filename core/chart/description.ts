@@ -12,6 +12,8 @@ export interface ChartPoint {
   readonly row?: number;
   /** Where a bar begins that does not stand on zero: the steps of a bridge, the middle half of a box. */
   readonly base?: number;
+  /** Where a forecast should lie. */
+  readonly range?: readonly [low: number, high: number];
   /** The third measure of a bubble, the value at a place of a map. */
   readonly size?: number;
 }
@@ -48,7 +50,7 @@ export interface ChartSeries {
   readonly label: string;
   /** Place in the palette; the earlier period and the plan share their value's. */
   readonly colour: number;
-  readonly style: 'value' | 'other' | 'plan' | 'rest' | 'fall';
+  readonly style: 'value' | 'other' | 'plan' | 'rest' | 'fall' | 'ahead';
   /** Drawn otherwise than the kind of the chart says: a line over bars. */
   readonly mark?: 'line';
   readonly axis: 'left' | 'right';

@@ -21,6 +21,7 @@ export function usualKind(answer: Answer, shape: Shape, reading: Reading): Chose
   if (shape.keys.length === 0) return shape.values.length > 3 ? ['table', 'several numbers read best as a table'] : ['number', 'one number'];
   if (rows.length === 0) return ['table', 'there is nothing to draw'];
   if (shape.keys.length > 2) return ['table', 'three breakdowns read best as a table'];
+  if (answer.ahead !== undefined) return ['line', 'a development over time and how it goes on'];
   if (shape.time !== null) {
     const grain = answer.columns[shape.time]?.grain;
     const folded = isCycle(grain);
@@ -63,6 +64,7 @@ export function unfitKinds(answer: Answer, reading: Reading, shape: Shape, hasPl
   if (shape.keys.length !== 2) unfit.multiples ??= 'Small multiples need a second breakdown, one chart for each of its members.';
   if (shape.values.length < 3) unfit.bubble ??= 'Bubbles need three measures: across, up, and size.';
   if (shape.values.length !== 2 || shape.keys.length !== 1) unfit['bars with line'] ??= 'Bars with a line need two measures of one breakdown.';
+  if (answer.ahead !== undefined) for (const kind of DRAWN) if (kind !== 'line') unfit[kind] = 'A forecast is drawn as a line; drop it for other charts.';
   const parts = column?.additive !== true ? 'whose parts add up, and these do not.' : negative ? 'without negative parts.' : null;
   const oneLevel = shape.levels.length === 1 && shape.keys.length === 1;
   if (parts !== null) unfit.pareto ??= `A Pareto chart needs a measure ${parts}`;

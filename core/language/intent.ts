@@ -124,6 +124,8 @@ export type SaidEdit =
   | { readonly do: 'saidChangeOrder'; readonly on: 'difference' | 'percent'; readonly direction: 'up' | 'down' }
   /** Members of a key by a measure; without one, by what is shown. `count`: how many they are. */
   | { readonly do: 'saidMeasureTest'; /** Null: the level that the answer before shows last, or one of the kind asked for. */ readonly at: Key | null; readonly ofKind?: 'person'; /** Of the members that the same words break down by or rank, where they do (“only those above average”). */ readonly ofSaid?: true; readonly calculation: Calculation | null; readonly test: SaidTest; /** How much it changed is tested, in the place of what it is. */ readonly change?: SaidChange; readonly count: boolean; readonly narrows: boolean; /** As a sentence says it, to which nothing is added. */ readonly asIs?: true; /** What is shown where nothing else is: the two measures of a difference that is tested. */ readonly shows?: readonly Calculation[]; readonly besidePlan?: true }
+  /** "forecast the next 6 months": a line over time, carried on. */
+  | { readonly do: 'saidAhead'; readonly count?: number; readonly unit?: Grain; /** "next year" is the calendar's, "the next year" the twelve months to come. */ readonly calendar?: true; /** A time to come, with no word of a forecast. */ readonly bare?: true }
   /** "in steps of 15": the ranges shown, of another width. */
   | { readonly do: 'rangeWidth'; readonly width: number }
   /** "fewer than 1,000": the only test of a number in force, with another number. */

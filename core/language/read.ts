@@ -7,7 +7,7 @@
 import { factHasLevel, factsOf, level as levelOf, measure as measureOf, rowColumnOf, type Model, dateColumn } from '../model/model';
 import { isMeasure, type Calculation } from '../model/calculation';
 import { calculationWords } from '../reading/words';
-import { byLevel, canonical, same, type Reading } from '../reading/schema';
+import { byLevel, canonical, isOneLine, same, type Reading } from '../reading/schema';
 import { sentenceOf, type Sentence } from '../reading/sentence';
 import type { Edit } from '../reading/edit-schema';
 import type { Points } from '../analysis/points';
@@ -273,6 +273,7 @@ export function impossibility(reading: Reading, names: NameIndex): string | null
       shown.push({ kind: 'measure', measure: plan });
     }
   }
+  if (reading.ahead !== null && !isOneLine(reading)) return 'A forecast carries a line of one plain measure over time on, with nothing beside it.';
   const levels = new Map<string, string>();
   for (const one of reading.by) {
     if (one.kind === 'level') levels.set(one.level, 'broken down by');

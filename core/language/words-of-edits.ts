@@ -6,7 +6,7 @@ import { level as levelOf, type Model } from '../model/model';
 import type { Edit } from '../reading/edit-schema';
 import { canonical, type Breakdown, type Condition, type Reading, type Transform } from '../reading/schema';
 import { sentenceOf } from '../reading/sentence';
-import { breakdownWords, calculationWords, comparisonWords, conditionWords, keyPluralWords, levelWords, lineWords, listedWords, listWords, numberTestWords, testedWords, orderWords, periodWords, rankWords, roleWords, rowsWords, setWords, shownWords, viewWords, type Naming } from '../reading/words';
+import { aheadWords, breakdownWords, calculationWords, comparisonWords, conditionWords, keyPluralWords, levelWords, lineWords, listedWords, listWords, numberTestWords, testedWords, orderWords, periodWords, rankWords, roleWords, rowsWords, setWords, shownWords, viewWords, type Naming } from '../reading/words';
 import type { Calendar } from '../time/period';
 import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
@@ -83,6 +83,8 @@ function wordsOfEdit(edit: Edit, { naming, before, after }: Context): string[] {
       return formatChange(edit, after);
     case 'line':
       return [`${edit.how === 'add' ? 'with' : 'without'} ${lineWords(edit.line)}`];
+    case 'ahead':
+      return edit.periods === null || after.ahead === null ? ['drop the forecast'] : [aheadWords(after.ahead, after.by)];
     case 'drill':
       return edit.member === undefined ? ['go deeper'] : [`drill into ${naming.member(edit.member.level, edit.member.name)}`];
     case 'rollUp':

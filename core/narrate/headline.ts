@@ -1,6 +1,7 @@
 /** The headline: one sentence computed from the numbers shown. */
 import { showsBoxes } from '../chart/box';
 import { formatCell, formatPoints, formatSize, formatValue } from '../format/format';
+import { forecastHeadline } from './ahead';
 import { movementOf, type Movement } from '../format/movement';
 import type { Answer, Cell } from '../query/answer';
 import type { AnswerColumn } from '../query/plan';
@@ -41,6 +42,8 @@ export function headlineOf(answer: Answer, reading: Reading, where: string): str
     size: moved.size,
     keys: answer.columns.map((one, index) => ({ at: index, column: one })).filter((one) => one.column.role === 'level' || one.column.role === 'time'),
   };
+  const forecast = answer.ahead === undefined ? null : forecastHeadline(answer.ahead, column);
+  if (forecast !== null) return `${forecast}${scope}`;
   const text =
     columns.keys.length === 0 ? single(answer, columns, reading)
     : reading.by.length === 1 && reading.by[0]?.kind === 'bins' ? byRanges(answer, columns)

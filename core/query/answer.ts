@@ -1,7 +1,27 @@
 /** Answers: typed columns and rows, with what is needed to trust them. */
+import type { Forecast } from '../analysis/forecast';
+import type { Day } from '../time/day';
+import type { Grain } from '../time/grain';
 import type { AnswerColumn } from './plan';
 
 export type Cell = string | number | null;
+
+/** How the lines of an answer go on, as far as their own past tells. */
+export interface Ahead {
+  /** The answer's breakdowns, then what is expected and both ends of the range. */
+  readonly columns: readonly AnswerColumn[];
+  readonly rows: readonly (readonly Cell[])[];
+  /** The first period asked for; one before it is that which the data end in. */
+  readonly from: Day;
+  /** The whole periods that it was learnt from. */
+  readonly basis: { readonly grain: Grain; readonly periods: number; readonly from: Day; readonly to: Day };
+  /** How each line was carried on, with the cells of its other breakdowns. */
+  readonly lines: readonly (Pick<Forecast, 'way' | 'weights' | 'trial' | 'seasonal'> & { readonly cells: readonly Cell[] })[];
+  /** Lines too short to be carried on. */
+  readonly left: number;
+  /** What one line comes to in all over the periods asked for, and came to in the same periods a year before; null where it does not add up. */
+  readonly together: { readonly expected: number; readonly yearBefore: number | null } | null;
+}
 
 export interface Answer {
   readonly columns: readonly AnswerColumn[];
@@ -18,6 +38,8 @@ export interface Answer {
   readonly other: { readonly from?: string; readonly to?: string } | null;
   /** First day of the last time key that is incomplete. */
   readonly incomplete: string | null;
+  /** Absent where no forecast is asked for. */
+  readonly ahead?: Ahead;
 }
 
 export interface Working {

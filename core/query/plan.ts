@@ -121,7 +121,7 @@ export interface AnswerColumn {
   readonly grain?: Grain | Cycle;
   /** For measures: which shown it belongs to, and as what. */
   readonly of?: string;
-  readonly as?: 'value' | 'other' | 'difference' | 'change';
+  readonly as?: 'value' | 'other' | 'difference' | 'change' | 'expected' | 'low' | 'high';
   readonly direction?: 'more' | 'less';
   /** Parts add up to the whole. */
   readonly additive?: boolean;

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { calculationSchema } from '../model/calculation';
 import { periodSchema } from '../time/period';
-import { breakdownSchema, comparisonSchema, conditionSchema, formatEditSchema, keySchema, listedSchema, orderSchema, rankSchema, referenceLineSchema, shownSchema, transformSchema, viewSchema, type Reading } from './schema';
+import { breakdownSchema, comparisonSchema, conditionSchema, formatEditSchema, keySchema, listedSchema, MOST_AHEAD, orderSchema, rankSchema, referenceLineSchema, shownSchema, transformSchema, viewSchema, type Reading } from './schema';
 
 export const editSchema = z.discriminatedUnion('do', [
   z.object({ do: z.literal('show'), shown: z.array(shownSchema).min(1), how: z.enum(['replace', 'add', 'remove']) }),
@@ -12,6 +12,8 @@ export const editSchema = z.discriminatedUnion('do', [
   z.object({ do: z.literal('period'), period: periodSchema.nullable(), role: z.string().optional() }),
   z.object({ do: z.literal('dateRole'), role: z.string() }),
   z.object({ do: z.literal('compare'), against: comparisonSchema.nullable() }),
+  /** Carries the line over time on, for so many periods of its grain; null: no more. */
+  z.object({ do: z.literal('ahead'), periods: z.number().int().min(1).max(MOST_AHEAD).nullable() }),
   z.object({ do: z.literal('rank'), rank: rankSchema.nullable() }),
   /** Changes the count or direction of the rank in force, or ranks the first level shown. */
   z.object({ do: z.literal('rerank'), direction: z.enum(['top', 'bottom']).optional(), count: z.number().int().min(1).max(10_000).optional(), percent: z.boolean().optional(), by: calculationSchema.optional(), within: keySchema.optional(), others: z.boolean().optional() }),

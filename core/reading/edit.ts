@@ -9,11 +9,11 @@ import { condition, subjectOf } from './edit-conditions';
 import { asFigures, columnsBrokenDown, columnsShown, listing } from './edit-listings';
 import { rerank, reverse } from './edit-ranks';
 import { done, refused, type Edit, type Edited } from './edit-schema';
-import { byLevel, EMPTY_READING, hasDifference, MOST_LINES, plain, same, type Condition, type FormatEdit, type Key, type Rank, type Reading, type SaidLine, type View } from './schema';
+import { byLevel, choosesPeriods, EMPTY_READING, hasDifference, isOneLine, MOST_AHEAD, MOST_LINES, plain, same, type Condition, type FormatEdit, type Key, type Rank, type Reading, type SaidLine, type View } from './schema';
 
 /** Edits in the order in which they are applied, whatever the order in which they were said. */
 const PRECEDENCE: readonly Edit['do'][] = [
-  'clear', 'show', 'drill', 'rollUp', 'breakdown', 'condition', 'dateRole', 'period', 'compare', 'rank', 'rerank', 'transform', 'order', 'reverse', 'rows', 'view', 'format', 'line',
+  'clear', 'show', 'drill', 'rollUp', 'breakdown', 'condition', 'dateRole', 'period', 'compare', 'rank', 'rerank', 'transform', 'ahead', 'order', 'reverse', 'rows', 'view', 'format', 'line',
 ];
 
 /** Applies edits one after the other, in a fixed order of their kinds, and tidies the result. */
@@ -27,7 +27,8 @@ export function applyEdits(reading: Reading, edits: readonly Edit[], model: Mode
     current = result.reading;
     notes.push(...result.notes);
   }
-  const tidied = tidy(current, model);
+  const tidied = asFarAhead(tidy(current, model), reading, edits);
+  if (current.ahead !== null && tidied.ahead === null) notes.push(FORECAST_ENDED);
   const grain = comparedWithoutPeriod(tidied);
   return grain === null ? done(tidied, ...notes) : done({ ...tidied, when: { period: { kind: 'this', grain } } }, ...notes, `No period was named, so this ${grain} to date is compared.`);
 }
@@ -71,6 +72,8 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
       return reverse(reading, edit.direction);
     case 'transform':
       return done({ ...asFigures(reading), shown: reading.shown.map((one) => ({ ...one, transform: edit.transform })) });
+    case 'ahead':
+      return ahead(asFigures(reading), edit.periods);
     case 'rows':
       return listing(reading, edit, model);
     case 'view':
@@ -86,6 +89,30 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
     case 'clear':
       return clear(reading, edit, model);
   }
+}
+
+/** Days of a grain, on average. */
+const DAYS_OF: Readonly<Record<Grain, number>> = { day: 1, week: 7, month: 365.25 / 12, quarter: 365.25 / 4, half: 365.25 / 2, year: 365.25 };
+
+/** A line whose grain changes is carried on about as far as it was. */
+function asFarAhead(reading: Reading, before: Reading, edits: readonly Edit[]): Reading {
+  const [now, then] = [reading, before].map(({ by }) => by.find(isTime)?.grain);
+  if (reading.ahead === null || now === undefined || then === undefined || now === then || edits.some((edit) => edit.do === 'ahead')) return reading;
+  const periods = Math.round((reading.ahead.periods * DAYS_OF[then]) / DAYS_OF[now]);
+  return { ...reading, ahead: { periods: Math.min(MOST_AHEAD, Math.max(1, periods)) } };
+}
+
+const FORECAST_ENDED = 'The forecast was taken away: a line of one measure over time can be carried on, with nothing beside it.';
+
+/** A line is carried on plainly: without what it stands beside, and without what it was turned into. */
+function ahead(reading: Reading, periods: number | null): Edited {
+  if (periods === null) return reading.ahead === null ? refused('No forecast is shown now.') : done({ ...reading, ahead: null });
+  const [first, ...others] = reading.shown;
+  if (others.length > 0) return refused('One measure at a time is forecast; show one of them only.');
+  const plainly: Reading = { ...reading, shown: first === undefined ? [] : [{ ...first, transform: null }], against: hasDifference(reading) ? null : reading.against, ahead: { periods } };
+  if (!plainly.by.some(isTime)) return refused('A forecast carries a line over time on; break it down by time first, for example “by month”.');
+  if (choosesPeriods(plainly)) return refused('Some periods are left out here, so there is no line to carry on; take that away first.');
+  return done(plainly, ...(hasDifference(reading) ? ['What it stood beside was taken away for the forecast.'] : []), ...(first?.transform ? ['A forecast is of the plain numbers.'] : []));
 }
 
 /** A view with format options put in and taken away; null where nothing is left of it. */
@@ -190,6 +217,7 @@ function tidy(reading: Reading, model: Model): Reading {
     ...reading,
     shown,
     rank,
+    ahead: isOneLine({ ...reading, shown }) ? reading.ahead : null,
     against: against?.kind === 'members' && !has(byLevel(against.level)) ? null : against,
     order: order?.by.kind === 'measure' && ((order.by.on !== undefined && !hasDifference(reading)) || !shown.some((one) => order.by.kind === 'measure' && same(one.calculation, order.by.calculation))) ? null : order,
   };

@@ -149,6 +149,8 @@ export type View = z.infer<typeof viewSchema>;
 export const formatEditSchema = z.object({ labels: z.boolean(), totals: z.boolean(), across: z.boolean(), cells: z.enum(['bars', 'shades']).nullable(), lines: z.null(), axis: axisSchema.nullable(), colour: colourSchema.nullable() }).partial();
 export type FormatEdit = z.infer<typeof formatEditSchema>;
 
+export const MOST_AHEAD = 60;
+
 export const listedSchema = z.discriminatedUnion('kind', [
   levelKey,
   /** A date role, to the day. */
@@ -166,6 +168,8 @@ export const readingSchema = z.object({
   where: z.array(conditionSchema),
   when: z.object({ period: periodSchema, role: z.string().optional() }).nullable(),
   against: comparisonSchema.nullable(),
+  /** How the line over time goes on, for so many periods of its grain after the one that holds its end. */
+  ahead: z.object({ periods: z.number().int().min(1).max(MOST_AHEAD) }).nullable().default(null),
   rank: rankSchema.nullable(),
   order: orderSchema.nullable(),
   /** A listing of the records of a fact under the same conditions, with these columns besides the usual ones. */
@@ -181,6 +185,7 @@ export const EMPTY_READING: Reading = Object.freeze({
   where: [],
   when: null,
   against: null,
+  ahead: null,
   rank: null,
   order: null,
   rows: null,
@@ -212,4 +217,10 @@ export function hasDifference({ against }: Reading): boolean {
 /** Does a reading choose some periods of its time line, by a rank or a test, so that others are left out on purpose? */
 export function choosesPeriods({ rank, where }: Reading): boolean {
   return (rank !== null && rank.of.kind !== 'level') || where.some((one) => (one.kind === 'measure' && one.at.kind !== 'level') || one.kind === 'notPeriod' || one.kind === 'weekdays' || one.kind === 'cycle');
+}
+
+/** Is a reading a line over time of one plain measure, so that it may be carried on? */
+export function isOneLine(reading: Reading): boolean {
+  const { shown, by, rows } = reading;
+  return rows === null && by.some((one) => one.kind === 'time') && shown.length === 1 && shown[0]?.transform === null && !hasDifference(reading) && !choosesPeriods(reading);
 }

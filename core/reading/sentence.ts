@@ -1,9 +1,9 @@
 /** The sentence: a reading as plain English, made of phrases that are each tied to the part they came from. */
 import { resolvePeriod, type Calendar } from '../time/period';
-import { breakdownWords, comparisonWords, conditionWords, dayWords, listWords, orderWords, periodWords, rankWords, roleWords, rowsWords, shownWords, viewWords, type Naming } from './words';
+import { aheadWords, breakdownWords, comparisonWords, conditionWords, dayWords, listWords, orderWords, periodWords, rankWords, roleWords, rowsWords, shownWords, viewWords, type Naming } from './words';
 import type { Reading } from './schema';
 
-export type PhrasePart = 'shown' | 'by' | 'where' | 'when' | 'against' | 'rank' | 'order' | 'rows' | 'view';
+export type PhrasePart = 'shown' | 'by' | 'where' | 'when' | 'against' | 'ahead' | 'rank' | 'order' | 'rows' | 'view';
 
 export interface Phrase {
   readonly text: string;
@@ -33,6 +33,7 @@ export function sentenceOf(reading: Reading, naming: Naming, calendar?: Calendar
     phrases.push({ part: 'when', path: '/when', text: `${periodWords(reading.when.period, naming.model)}${on}`, ...(detail === undefined ? {} : { detail }) });
   }
   if (reading.against) phrases.push({ part: 'against', path: '/against', text: comparisonWords(naming, reading.against) });
+  if (reading.ahead) phrases.push({ part: 'ahead', path: '/ahead', text: aheadWords(reading.ahead, reading.by) });
   if (reading.order) phrases.push({ part: 'order', path: '/order', text: orderWords(naming, reading.order) });
   if (reading.rows) phrases.push({ part: 'rows', path: '/rows', text: rowsWords(naming, reading.rows) });
   if (reading.view) phrases.push({ part: 'view', path: '/view', text: viewWords(reading.view) });
@@ -40,7 +41,7 @@ export function sentenceOf(reading: Reading, naming: Naming, calendar?: Calendar
 }
 
 /** What stands before a phrase in the running sentence. */
-const LEAD: Record<PhrasePart, string> = { shown: '', by: ' ', rank: ', ', where: ' ', when: ', ', against: ' — ', order: ', ', rows: ', ', view: ', ' };
+const LEAD: Record<PhrasePart, string> = { shown: '', by: ' ', rank: ', ', where: ' ', when: ', ', against: ' — ', ahead: ', ', order: ', ', rows: ', ', view: ', ' };
 
 /** The text between a phrase and the one before it. */
 export function leadOf(part: PhrasePart): string {

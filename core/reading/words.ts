@@ -293,6 +293,12 @@ export function rankWords(naming: Naming, rank: Rank): string {
 }
 
 /** A listing of records. @example 'as records of bookings with captain and weather' */
+/** @example "with a forecast of the next 6 months" */
+export function aheadWords({ periods }: NonNullable<Reading['ahead']>, by: Reading['by']): string {
+  const grain = by.find((one) => one.kind === 'time')?.grain ?? 'month';
+  return `with a forecast of the next ${periods === 1 ? grain : `${periods} ${grain === 'half' ? 'halves' : `${grain}s`}`}`;
+}
+
 export function rowsWords(naming: Naming, rows: NonNullable<Reading['rows']>): string {
   const columns = rows.columns.map((column) => listedWords(naming, column));
   return `as records of ${factWords(naming, rows.fact)}${columns.length > 0 ? ` with ${listWords(columns, 'and')}` : ''}`;

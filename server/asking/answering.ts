@@ -1,14 +1,16 @@
 /** The one way from a reading to an answer: checks → plan → engine → answer, headline, caveats and chart. Answers are cached. */
 import { impossibility, type Note } from '@zud/core/language/read';
+import { aheadOf, learntFrom } from '@zud/core/analysis/ahead';
 import { findingsOf } from '@zud/core/analysis/findings';
 import { applyEdits } from '@zud/core/reading/edit';
 import { describeChart } from '@zud/core/chart/describe';
 import type { ChartDescription } from '@zud/core/chart/description';
 import { expand, measure as measureOf, type Model } from '@zud/core/model/model';
 import { measuresIn } from '@zud/core/model/calculation';
+import { forecastCaveats, forecastSteps } from '@zud/core/narrate/ahead';
 import { caveatsOf } from '@zud/core/narrate/caveats';
 import { headlineOf } from '@zud/core/narrate/headline';
-import type { Answer, Cell, Working } from '@zud/core/query/answer';
+import type { Ahead, Answer, Cell, Working } from '@zud/core/query/answer';
 import { niceWidth, withBinLabels } from '@zud/core/query/bins';
 import { explain, type Explanation } from '@zud/core/query/explain';
 import { CannotPlan } from '@zud/core/query/cannot-plan';
@@ -98,6 +100,7 @@ export class Answering {
       const shown = table.rows.slice(0, most);
       const width = table.columns.length - 1;
       const labelled = withBinLabels(table.columns.slice(0, width), shown.map((row) => row.slice(0, width)));
+      const ahead = settled.ahead === null || shown.length === 0 ? null : await this.carriedOn(settled, ready, options);
       const answer: Answer = {
         columns: labelled.columns,
         rows: labelled.rows,
@@ -111,10 +114,11 @@ export class Answering {
         window: windowsOf(reading, calendar).window,
         other: plan.other,
         incomplete: incompleteKey(reading, plan.window, calendar),
+        ...(ahead === null ? {} : { ahead }),
       };
       const note = windowsOf(reading, calendar).note;
       const empty = answer.rows.length === 0;
-      const caveats: Note[] = empty ? [{ kind: 'caveat', text: await this.emptiedBy(reading, ready, options) }] : [...caveatsOf(answer, reading, note, model.weekStart), ...findingNotes(answer, reading, ready)];
+      const caveats: Note[] = empty ? [{ kind: 'caveat', text: await this.emptiedBy(reading, ready, options) }] : [...caveatsOf(answer, reading, note, model.weekStart), ...aheadNotes(answer), ...findingNotes(answer, reading, ready)];
       return {
         outcome: empty ? 'empty' : 'answered',
         reading,
@@ -124,7 +128,7 @@ export class Answering {
         plainHeadline: headlineOf(answer, reading, ''),
         notes: caveats,
         working: {
-          ...told(explain(plan, model), run.of, [...new Set([...result.remarks, ...(whole?.result.remarks ?? [])])], ready),
+          ...told(explain(plan, model), run.of, [...new Set([...result.remarks, ...(whole?.result.remarks ?? [])]), ...(ahead === null ? [] : forecastSteps(ahead))], ready),
           definitions: definitionsOf(reading, model, ready),
           query: result.query,
           parameters: result.parameters,
@@ -155,6 +159,14 @@ export class Answering {
     const run = { plan, result, rows: kept.map((row) => row.slice(0, width)), support: kept.map((row) => (typeof row[at] === 'number' ? row[at] : null)) };
     this.wider.keep(reading, dataKey(ready), run);
     return { ...run, columns: plan.columns, of: null };
+  }
+
+  /** How the lines of an answer go on. @throws Unanswerable where their past does not tell */
+  private async carriedOn(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<Ahead> {
+    const { columns, rows } = await this.run(learntFrom(reading, ready.calendar), ready, options);
+    const ahead = aheadOf({ columns, rows }, reading, ready.model, ready.calendar);
+    if ('reason' in ahead) throw new Unanswerable(ahead.reason);
+    return ahead;
   }
 
   /** The reading with a width for each breakdown by ranges that names none: a round one, from the least and most of the data in scope. */
@@ -190,6 +202,11 @@ const dataKey = (ready: ReadyModel): string => `${ready.model.id} ${ready.versio
 function told(plan: Explanation, of: Reading | null, remarks: readonly string[], { naming, calendar }: ReadyModel): Explanation {
   const lines = [...plan.plan, ...remarks];
   return of === null ? { ...plan, plan: lines } : { ...plan, plan: [...lines, `These rows were taken from “${sentenceOf(of, naming, calendar).text}”, which had been computed on the same data; the query is that of it.`] };
+}
+
+function aheadNotes({ ahead, columns }: Answer): Note[] {
+  const value = columns.find((column) => column.as === 'value');
+  return ahead === undefined || value === undefined ? [] : forecastCaveats(ahead, value);
 }
 
 /** What stands out in an answer, with the reading that each leads to. */

@@ -107,7 +107,7 @@ function aloneReading(reading: Reading, answer: Answer, { row, column, shown }: 
     const days = column.as === 'other' && answer.other !== null ? answer.other : answer.window;
     when = days.from === undefined || days.to === undefined ? when : { period: { kind: 'days', from: days.from, to: days.to }, ...(reading.when?.role === undefined ? {} : { role: reading.when.role }) };
   }
-  return { ...reading, shown: [{ calculation, transform: null }], by: [], where: [...where, ...conditions], when, against: null, rank: null, order: null, view: null };
+  return { ...reading, shown: [{ calculation, transform: null }], by: [], where: [...where, ...conditions], when, against: null, ahead: null, rank: null, order: null, view: null };
 }
 
 interface KeyDays {

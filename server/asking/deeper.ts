@@ -16,7 +16,7 @@ export async function deeperLevels(reading: Reading, ready: ReadyModel, answerin
   if (!first) return [];
   const found: DeeperLevel[] = [];
   for (const { level } of ready.model.levels.values()) {
-    const broken: Reading = { ...reading, shown: [{ ...first, transform: null }], by: [byLevel(level.id)], against: null, rank: null, order: null, rows: null, view: null };
+    const broken: Reading = { ...reading, shown: [{ ...first, transform: null }], by: [byLevel(level.id)], against: null, ahead: null, rank: null, order: null, rows: null, view: null };
     if (reading.by.some((one) => one.kind === 'level' && one.level === level.id) || impossibility(broken, ready.names) !== null) continue;
     const members = ready.names.membersOf(level.id).length;
     const answer = members > MOST_MEMBERS ? null : await answering.answer(broken, ready, options).catch(passedOver);

@@ -55,7 +55,7 @@ export function refinedByWords(text: string, scope: Scope, ready: ReadyModel): S
       options: result.options.map((option) => ({ label: option.reading ? scopeLabel(scopeOf(option.reading), ready) : option.label, scope: option.reading ? scopeOf(option.reading) : null, ...(option.text === undefined ? {} : { text: option.text }) })),
     };
   const { reading } = result;
-  const beyond = !same(reading.shown, before.shown) || !same(reading.by, before.by) || reading.rank !== null || reading.order !== null || reading.view !== null || result.analysis !== undefined;
+  const beyond = !same(reading.shown, before.shown) || !same(reading.by, before.by) || reading.rank !== null || reading.ahead !== null || reading.order !== null || reading.view !== null || result.analysis !== undefined;
   if (beyond)
     return { ok: false, outcome: 'unclear', options: [], notes: [{ kind: 'unclear', text: 'A board is narrowed by members, periods and comparisons. To change what a tile shows, choose “Ask from here” on the tile.' }] };
   return { ok: true, scope: scopeOf(reading), notes: result.notes };

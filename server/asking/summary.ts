@@ -21,7 +21,7 @@ export async function summarised(reading: Reading, { model }: ReadyModel, answer
 async function totalOf(reading: Reading, answer: Answer): Promise<string[]> {
   const [first] = reading.shown;
   const against = reading.against ?? (reading.when === null ? null : { kind: 'year' as const });
-  const whole: Reading = { ...reading, shown: first === undefined ? [] : [{ ...first, transform: null }], by: [], rank: null, order: null, view: null, against };
+  const whole: Reading = { ...reading, shown: first === undefined ? [] : [{ ...first, transform: null }], by: [], ahead: null, rank: null, order: null, view: null, against };
   const answered = await answer(whole).catch(passedOver);
   return answered === null || answered.outcome === 'empty' ? [] : [answered.headline];
 }

@@ -66,11 +66,11 @@ export async function whyChanged(reading: Reading, ready: ReadyModel, answer: An
 
 /** What is asked about as one total beside another: with what it stands beside, the last whole period of a time line beside the one before, or else the year before. */
 async function comparedReading(reading: Reading, { calendar }: ReadyModel, answer: Answer): Promise<{ compared: Reading; notes: Note[] }> {
-  const total: Reading = { ...reading, by: [], rank: null, order: null, view: null };
+  const total: Reading = { ...reading, by: [], ahead: null, rank: null, order: null, view: null };
   if (hasDifference(reading)) return { compared: total, notes: [] };
   const time = reading.by.find((one) => one.kind === 'time');
   if (time?.kind === 'time') {
-    const { answer: line } = await answer({ ...reading, by: [time], rank: null, order: null, view: null });
+    const { answer: line } = await answer({ ...reading, by: [time], ahead: null, rank: null, order: null, view: null });
     const at = line.columns.findIndex((column) => column.role === 'time');
     const day = line.rows.map((row) => row[at]).findLast((cell): cell is string => typeof cell === 'string' && cell !== line.incomplete);
     if (day === undefined) throw new Unanswerable('There is no whole period to look at yet.');

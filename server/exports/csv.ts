@@ -1,11 +1,13 @@
 /** An answer as CSV (RFC 4180): full precision, ISO dates, absent values empty. */
 import { stringify } from 'csv-stringify/sync';
 import type { Answer } from '@zud/core/query/answer';
+import { withAhead } from '@zud/core/table/with-ahead';
 
 /** Cells that a spreadsheet would take for a formula. */
 const FORMULA = /^[=+\-@\t\r]/;
 
-export function csvOf(answer: Answer): string {
+export function csvOf(given: Answer): string {
+  const answer = withAhead(given);
   const rows = answer.rows.map((row) => row.map((cell) => (typeof cell === 'string' && FORMULA.test(cell) ? `'${cell}` : cell)));
   return stringify([answer.columns.map((column) => headOf(column)), ...rows], { record_delimiter: 'windows', bom: true });
 }

@@ -4,6 +4,7 @@ import svgToPdf from 'svg-to-pdfkit';
 import { svgOf } from '@zud/core/chart/svg/draw';
 import { TOKENS } from '@zud/core/chart/tokens';
 import { formatCell } from '@zud/core/format/format';
+import { withAhead } from '@zud/core/table/with-ahead';
 import type { Answered } from '../asking/answering';
 import { FONTS, fontFor, type Font } from './fonts';
 import type { Cover } from './cover';
@@ -56,7 +57,7 @@ function answerPages(document: PDFKit.PDFDocument, { answer, chart, headline, se
     y += 15;
   }
   document.font('sans').fontSize(8.5).fillColor(tokens.quiet).text(plain(`Data to ${answer.asOf}, version ${answer.dataVersion}. Computed by ${answer.engine} in ${answer.ms} ms.`), MARGIN, PAGE.height - MARGIN - 10, { lineBreak: false });
-  if (chart.kind !== 'number') figures(document, answer);
+  if (chart.kind !== 'number') figures(document, withAhead(answer));
 }
 
 /** Narrow spaces, which the typefaces lack, as plain ones. */

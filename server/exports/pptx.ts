@@ -4,6 +4,7 @@ import { TOKENS } from '@zud/core/chart/tokens';
 import { colourOf } from '@zud/core/chart/svg/draw';
 import type { ChartDescription, ChartSeries } from '@zud/core/chart/description';
 import { formatCell } from '@zud/core/format/format';
+import { withAhead } from '@zud/core/table/with-ahead';
 import type { Answered } from '../asking/answering';
 import type { Cover } from './cover';
 import { headOf } from './csv';
@@ -112,7 +113,8 @@ function addChart(file: PptxGenJS, slide: PptxGenJS.Slide, chart: ChartDescripti
   }
 }
 
-function addTable(slide: PptxGenJS.Slide, { answer }: Answered): void {
+function addTable(slide: PptxGenJS.Slide, { answer: given }: Answered): void {
+  const answer = withAhead(given);
   const columns = answer.columns.slice(0, MOST_COLUMNS);
   const { ink, quiet, line } = TOKENS.light;
   const align = (at: number) => (columns[at]?.role === 'measure' ? ('right' as const) : ('left' as const));

@@ -1,5 +1,6 @@
 /** Answers as an Office Open XML workbook: a sheet each with the figures as numbers, and one that says what they are. */
 import writeExcelFile, { type SheetData } from 'write-excel-file/node';
+import { withAhead } from '@zud/core/table/with-ahead';
 import type { Answered } from '../asking/answering';
 import type { Cover } from './cover';
 import { headOf } from './csv';
@@ -35,7 +36,7 @@ export async function xlsxOf(answers: readonly Answered[], cover: Cover | null =
   const head: SheetData = cover === null ? [] : [[{ value: cover.title, ...BOLD }], [{ value: cover.sentence }], ...cover.words.map((text) => [{ value: text }]), [null]];
   const about: SheetData = answers.flatMap((one, index): SheetData => [...(index > 0 ? [[null]] : []), ...(answers.length > 1 ? [[{ value: named[index] ?? '', ...BOLD }]] : []), ...aboutOf(one)]);
   return writeExcelFile([
-    ...answers.map((one, index) => ({ data: figuresOf(one), sheet: named[index] ?? '', columns: one.answer.columns.map((column) => ({ width: Math.max(12, Math.min(40, headOf(column).length + 2)) })), stickyRowsCount: 1 })),
+    ...answers.map((one, index) => ({ data: figuresOf(one), sheet: named[index] ?? '', columns: withAhead(one.answer).columns.map((column) => ({ width: Math.max(12, Math.min(40, headOf(column).length + 2)) })), stickyRowsCount: 1 })),
     { data: [...head, ...about], sheet: 'About', columns: [{ width: 100 }] },
   ]).toBuffer();
 }
@@ -51,7 +52,8 @@ function sheetNames(wanted: readonly string[]): string[] {
   });
 }
 
-function figuresOf({ answer }: Answered): SheetData {
+function figuresOf({ answer: given }: Answered): SheetData {
+  const answer = withAhead(given);
   return [answer.columns.map((column) => ({ value: headOf(column), ...BOLD })), ...answer.rows.map((row) => row.map((cell, at) => cellOf(cell, answer.columns[at] as Column)))];
 }
 

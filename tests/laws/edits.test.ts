@@ -110,4 +110,4 @@ test('drill and then roll up gives the level shown before', () => {
   );
 });
 
-const EMPTY: Reading = { version: 2, shown: [], by: [], where: [], when: null, against: null, rank: null, order: null, rows: null, view: null };
+const EMPTY: Reading = { version: 2, shown: [], by: [], where: [], when: null, against: null, ahead: null, rank: null, order: null, rows: null, view: null };

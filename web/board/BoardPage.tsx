@@ -254,5 +254,5 @@ function readingForLine(board: Board, whom: 'me' | 'everyone') {
   const first = board.tiles.find((tile) => tile.kind === 'answer');
   if (!first) return null;
   const scope = whom === 'everyone' ? board.scope : (board.refinement?.scope ?? { where: [], when: null, against: null });
-  return { ...first.reading, by: [], rank: null, order: null, view: null, ...scope };
+  return { ...first.reading, by: [], ahead: null, rank: null, order: null, view: null, ...scope };
 }

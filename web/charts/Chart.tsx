@@ -9,7 +9,8 @@ import { formatCell, formatShort } from '@zud/core/format/format';
 import { movementOf } from '@zud/core/format/movement';
 import { SERIF, TOKENS } from '../app/theme';
 import { useMode } from '../app/use-mode';
-import { configurationOf, seriesColour } from './configuration';
+import { configurationOf } from './configuration';
+import { seriesColour } from './plugins';
 import { PlaceMap } from './PlaceMap';
 import { Treemap } from './Treemap';
 

@@ -1,13 +1,10 @@
 /** Chart description → Chart.js configuration. Pure: what is drawn is decided here and tested without a canvas. */
-import type { ChartConfiguration, ChartDataset, Plugin } from 'chart.js';
+import type { ChartConfiguration, ChartDataset } from 'chart.js';
 import type { ChartDescription, ChartSeries } from '@zud/core/chart/description';
 import { formatCell, formatShort } from '@zud/core/format/format';
 import { SANS, type Tokens } from '../app/theme';
+import { BESIDE, boxEnds, chosenMarks, endLabelRoom, incompleteGround, labelsAtEnds, linesAcross, pale, rangeGround, seriesColour, valueLabels, type Kind } from './plugins';
 
-type Kind = 'line' | 'bar' | 'scatter' | 'bubble' | 'doughnut';
-
-/** A colour with an alpha of two hexadecimal digits. */
-const pale = (colour: string, alpha: string) => `${colour}${alpha}`;
 
 export interface DrawOptions {
   readonly tokens: Tokens;
@@ -28,43 +25,6 @@ export function configurationOf(chart: ChartDescription, options: DrawOptions): 
   return cartesian(chart, options);
 }
 
-/** Marks the points and bars of chosen rows. */
-function chosenMarks(chart: ChartDescription, { chosen: rows, tokens }: DrawOptions): Plugin<Kind>[] {
-  if (!rows) return [];
-  return [{
-    id: 'chosenMarks',
-    afterDatasetsDraw(drawn) {
-      const chosen = rows();
-      if (chosen.size === 0) return;
-      const { ctx } = drawn;
-      ctx.save();
-      ctx.strokeStyle = tokens.signal;
-      ctx.lineWidth = 2;
-      chart.series.forEach((series, index) => {
-        if (!drawn.isDatasetVisible(index)) return;
-        drawn.getDatasetMeta(index).data.forEach((element, at) => {
-          const row = series.points[at]?.row;
-          if (row === undefined || !chosen.has(row) || series.points[at]?.y === null) return;
-          const { x, y, base, width, height, horizontal } = element as unknown as { x: number; y: number; base?: number; width?: number; height?: number; horizontal?: boolean };
-          if (base === undefined || width === undefined || height === undefined) {
-            ctx.beginPath();
-            ctx.arc(x, y, 6, 0, 2 * Math.PI);
-            ctx.stroke();
-          } else if (horizontal) ctx.strokeRect(Math.min(x, base), y - height / 2, Math.abs(base - x), height);
-          else ctx.strokeRect(x - width / 2, Math.min(y, base), width, Math.abs(base - y));
-        });
-      });
-      ctx.restore();
-    },
-  }];
-}
-
-export function seriesColour(series: ChartSeries, tokens: Tokens): string {
-  if (series.style === 'fall') return tokens.series[5] ?? tokens.ink;
-  if (series.style === 'rest') return tokens.quiet;
-  return tokens.series[series.colour % tokens.series.length] ?? tokens.ink;
-}
-
 function cartesian(chart: ChartDescription, options: DrawOptions): ChartConfiguration<Kind> {
   const { tokens, small } = options;
   const lines = chart.kind === 'line' || chart.kind === 'area';
@@ -73,7 +33,7 @@ function cartesian(chart: ChartDescription, options: DrawOptions): ChartConfigur
   const value = chart.series[0]?.column ?? {};
   const right = chart.series.find((series) => series.axis === 'right');
   const data = chart.kind === 'share bars' ? sharesOf(chart) : chart.series.map((series) => series.points.map((point) => (point.base === undefined || point.y === null ? point.y : ([point.base, point.y] as [number, number]))));
-  const endLabels = lines && chart.series.filter((series) => series.style !== 'other' && series.style !== 'plan').length > 1;
+  const endLabels = lines && chart.series.filter((series) => !BESIDE.includes(series.style)).length > 1;
   const tickText = (column: object) => (tick: string | number) => (chart.kind === 'share bars' ? `${Math.round(Number(tick) * 100)} %` : formatShort(Number(tick), column));
   const grid = { color: tokens.line, lineWidth: 1, drawTicks: false };
   const dated = chart.categories.length > 60 || chart.categories.some((text) => DATED.test(text));
@@ -105,13 +65,13 @@ function cartesian(chart: ChartDescription, options: DrawOptions): ChartConfigur
         ? { y: categoryAxis, x: { ...valueAxis(value, 'left'), display: false } }
         : { x: categoryAxis, left: valueAxis(value, 'left'), ...(right ? { right: valueAxis(right.column, 'right') } : {}) },
     },
-    plugins: [incompleteGround(chart, tokens), linesAcross(chart, tokens, lying ? 'x' : 'left'), ...chosenMarks(chart, options), ...(endLabels ? [labelsAtEnds(chart, tokens, small)] : []), ...(lying || chart.labels ? [valueLabels(chart, tokens, lying)] : []), ...(chart.boxes ? [boxEnds(chart, tokens)] : [])],
+    plugins: [incompleteGround(chart, tokens), ...rangeGround(chart, tokens), linesAcross(chart, tokens, lying ? 'x' : 'left'), ...chosenMarks(chart, options), ...(endLabels ? [labelsAtEnds(chart, tokens, small)] : []), ...(lying || chart.labels ? [valueLabels(chart, tokens, lying)] : []), ...(chart.boxes ? [boxEnds(chart, tokens)] : [])],
   } as ChartConfiguration<Kind>;
 }
 
 /** A line's axis may leave out zero only where the values lie far from it; then its ticks say so. */
 function startsNearZero(chart: ChartDescription): boolean {
-  const values = chart.series.flatMap((series) => series.points.flatMap((point) => (point.y === null ? [] : [point.y])));
+  const values = chart.series.flatMap((series) => series.points.flatMap((point) => (point.y === null ? [] : [point.y, ...(point.range ?? [])])));
   const low = Math.min(...values);
   const high = Math.max(...values);
   return low < 0 || high === low || low < 0.72 * high;
@@ -147,13 +107,14 @@ function datasetOf(series: ChartSeries, data: readonly Datum[], chart: ChartDesc
   const colour = seriesColour(series, tokens);
   const earlier = series.style === 'other';
   const plan = series.style === 'plan';
+  const ahead = series.style === 'ahead';
   const alone = data.map((value) => (Array.isArray(value) ? value[1] : value));
   if (lines || series.mark === 'line')
     return {
       type: 'line', order: lines ? 1 : 0, label: series.label, data: [...data], yAxisID: series.axis, borderColor: earlier ? pale(colour, '59') : plan ? tokens.quiet : colour,
       backgroundColor: chart.kind === 'area' ? pale(colour, '2B') : earlier ? pale(colour, '59') : colour, fill: chart.kind === 'area' && !earlier && !plan, borderWidth: earlier ? 1.6 : plan ? 1.2 : 2.4, tension: 0, spanGaps: false,
       pointRadius: data.length > 1 && isolatedOnly(alone) ? 3 : data.map((_value, index) => (isIsolated(alone, index) ? 3 : 0)), pointHoverRadius: 5, pointHitRadius: 12,
-      segment: { borderDash: (context: { p1DataIndex: number }) => (plan ? [4, 3] : chart.incompleteAt !== null && context.p1DataIndex >= chart.incompleteAt ? [3, 4] : undefined) },
+      segment: { borderDash: (context: { p1DataIndex: number }) => (ahead ? [6, 4] : plan ? [4, 3] : chart.incompleteAt !== null && context.p1DataIndex >= chart.incompleteAt ? [3, 4] : undefined) },
     } as ChartDataset<'line'>;
   return {
     type: 'bar', label: series.label, data: [...data], ...(chart.kind === 'bars' ? {} : { yAxisID: series.axis }),
@@ -206,7 +167,7 @@ export function tooltipLine(chart: ChartDescription, dataset: number, index: num
   if (chart.kind === 'bridge' && point.base !== undefined && point.y !== null && series.style !== 'rest') return `${series.label}: ${formatCell(point.y - point.base, { ...series.column, as: 'difference' })}`;
   const box = chart.boxes?.[index];
   if (box) return `${formatCell(box.low, series.column)} – ${formatCell(point.base ?? null, series.column)} – ${formatCell(box.middle, series.column)} – ${formatCell(point.y, series.column)} – ${formatCell(box.high, series.column)} (least, quarter, middle, three quarters, most)`;
-  const value = formatCell(point.y, series.column);
+  const value = `${formatCell(point.y, series.column)}${point.range === undefined ? '' : ` (${point.range.map((end) => formatCell(end, series.column)).join(' to ')})`}`;
   if (chart.kind === 'bubble') return `${point.label ?? ''}: ${value}, size ${formatShort(point.size ?? 0, {})}`;
   if (chart.kind === 'scatter') return `${point.label ?? ''}: ${value}`;
   return `${chart.kind === 'pie' ? (chart.categories[index] ?? '') : series.label}: ${value}`;
@@ -218,133 +179,11 @@ function tooltipTitle(chart: ChartDescription, item: { dataIndex: number } | und
   return `${chart.categories[item.dataIndex] ?? ''}${incomplete}`;
 }
 
-/** The value axis reaches the lines that cross it. */
-function crossedEnds({ lines, boxes }: ChartDescription): { suggestedMin?: number; suggestedMax?: number } {
-  if (lines.length === 0 || boxes) return {};
-  const values = lines.map((one) => one.value);
+/** The value axis reaches the lines that cross it, and the ranges of forecasts. */
+function crossedEnds({ lines, boxes, series }: ChartDescription): { suggestedMin?: number; suggestedMax?: number } {
+  const values = [...lines.map((one) => one.value), ...series.flatMap((one) => one.points.flatMap((point) => point.range ?? []))];
+  if (values.length === 0 || boxes) return {};
   return { suggestedMin: Math.min(...values), suggestedMax: Math.max(...values) };
-}
-
-/** Lines across the chart, each with its value at the end; a target in the signal colour. */
-function linesAcross(chart: ChartDescription, tokens: Tokens, axisId: 'x' | 'y' | 'left'): Plugin<Kind> {
-  return {
-    id: 'linesAcross',
-    afterDatasetsDraw(drawn) {
-      const scale = drawn.scales[axisId];
-      if (!scale || chart.lines.length === 0) return;
-      const { ctx, chartArea } = drawn;
-      ctx.save();
-      ctx.font = `600 11px ${SANS}`;
-      for (const line of chart.lines) {
-        const at = scale.getPixelForValue(line.value);
-        if (at < (axisId === 'x' ? chartArea.left : chartArea.top) - 1 || at > (axisId === 'x' ? chartArea.right : chartArea.bottom) + 1) continue;
-        ctx.strokeStyle = line.target ? tokens.signal : tokens.ink;
-        ctx.lineWidth = line.target ? 1.6 : 1.1;
-        ctx.setLineDash(line.target ? [] : [5, 4]);
-        ctx.beginPath();
-        if (axisId === 'x') { ctx.moveTo(at, chartArea.top); ctx.lineTo(at, chartArea.bottom); } else { ctx.moveTo(chartArea.left, at); ctx.lineTo(chartArea.right, at); }
-        ctx.stroke();
-        const width = ctx.measureText(line.label).width + 8;
-        const [x, y] = axisId === 'x' ? [Math.min(at - 4, chartArea.right - width), chartArea.top - 16] : [chartArea.left + 2, Math.max(chartArea.top, at - 17)];
-        ctx.fillStyle = pale(tokens.paper, 'E0');
-        ctx.fillRect(x, y, width, 15);
-        ctx.fillStyle = line.target ? tokens.signal : tokens.ink;
-        ctx.textBaseline = 'middle';
-        ctx.textAlign = 'left';
-        ctx.fillText(line.label, x + 4, y + 8);
-      }
-      ctx.restore();
-    },
-  };
-}
-
-/** A tinted ground below the incomplete period. */
-function incompleteGround(chart: ChartDescription, tokens: Tokens): Plugin<Kind> {
-  return {
-    id: 'incompleteGround',
-    beforeDatasetsDraw(drawn) {
-      const at = chart.incompleteAt;
-      const axis = drawn.scales['x'];
-      if (at === null || !axis || chart.kind === 'bars') return;
-      const { ctx, chartArea } = drawn;
-      const centre = axis.getPixelForValue(at);
-      const step = chart.categories.length > 1 ? Math.abs(axis.getPixelForValue(1) - axis.getPixelForValue(0)) : chartArea.width;
-      ctx.save();
-      ctx.fillStyle = tokens.wash;
-      const left = Math.max(chartArea.left, centre - step / 2);
-      ctx.fillRect(left, chartArea.top, Math.min(chartArea.right, centre + step / 2) - left, chartArea.height);
-      ctx.restore();
-    },
-  };
-}
-
-const endLabelRoom = (chart: ChartDescription, small: boolean) => Math.min(small ? 96 : 160, 14 + 6.6 * Math.max(...chart.series.filter((series) => series.style !== 'other').map((series) => series.label.length)));
-
-/** Series are labelled where they end; labels that would overlap are moved apart. */
-function labelsAtEnds(chart: ChartDescription, tokens: Tokens, small: boolean): Plugin<Kind> {
-  return {
-    id: 'labelsAtEnds',
-    afterDatasetsDraw(drawn) {
-      const { ctx, chartArea } = drawn;
-      const labels = chart.series.flatMap((series, index) => {
-        if (series.style === 'other' || series.style === 'plan') return [];
-        const last = series.points.findLastIndex((point) => point.y !== null);
-        const element = drawn.getDatasetMeta(index).data[last];
-        return element ? [{ text: series.label, colour: seriesColour(series, tokens), y: element.y, x: element.x }] : [];
-      });
-      labels.sort((a, b) => a.y - b.y);
-      const gap = 15;
-      labels.forEach((label, index) => {
-        const above = labels[index - 1];
-        if (above && label.y - above.y < gap) label.y = above.y + gap;
-      });
-      const overflow = (labels.at(-1)?.y ?? 0) - (chartArea.bottom + 4);
-      if (overflow > 0)
-        for (let index = labels.length - 1, limit = chartArea.bottom + 4; index >= 0; index -= 1, limit -= gap) {
-          const label = labels[index];
-          if (label && label.y > limit) label.y = limit;
-        }
-      ctx.save();
-      ctx.font = `600 ${small ? 11 : 12}px ${SANS}`;
-      ctx.textBaseline = 'middle';
-      for (const label of labels) {
-        ctx.fillStyle = label.colour;
-        const room = small ? 14 : 24;
-        ctx.fillText(label.text.length > room ? `${label.text.slice(0, room - 1)}…` : label.text, label.x + 9, label.y);
-      }
-      ctx.restore();
-    },
-  };
-}
-
-/** Values at the ends of bars. */
-function valueLabels(chart: ChartDescription, tokens: Tokens, lying: boolean): Plugin<Kind> {
-  return {
-    id: 'valueLabels',
-    afterDatasetsDraw(drawn) {
-      const { ctx } = drawn;
-      ctx.save();
-      ctx.font = `600 11.5px ${SANS}`;
-      ctx.fillStyle = tokens.ink;
-      chart.series.forEach((series, index) => {
-        if (series.style === 'other' || series.style === 'plan') return;
-        drawn.getDatasetMeta(index).data.forEach((element, at) => {
-          const value = series.points[at]?.y;
-          if (value === null || value === undefined) return;
-          const text = formatShort(value, series.column);
-          if (lying) {
-            ctx.textBaseline = 'middle';
-            ctx.fillText(text, Math.max(element.x, drawn.chartArea.left) + 6, element.y);
-          } else {
-            ctx.textAlign = 'center';
-            ctx.textBaseline = 'bottom';
-            ctx.fillText(text, element.x, element.y - 4);
-          }
-        });
-      });
-      ctx.restore();
-    },
-  };
 }
 
 function pie(chart: ChartDescription, options: DrawOptions): ChartConfiguration<Kind> {
@@ -368,41 +207,4 @@ function scatter(chart: ChartDescription, options: DrawOptions): ChartConfigurat
     plugins: [linesAcross(chart, tokens, 'y'), ...chosenMarks(chart, options)],
     options: { ...common(chart, options), scales: { x: axis(chart.categoryLabel, {}), y: { ...axis(series?.label ?? '', series?.column ?? {}), beginAtZero: chart.axis === 'zero', ...crossedEnds(chart) } } },
   } as ChartConfiguration<Kind>;
-}
-
-/** The lines of a box from its middle half to the least and the most, and its median. */
-function boxEnds(chart: ChartDescription, tokens: Tokens): Plugin<Kind> {
-  return {
-    id: 'boxEnds',
-    afterDatasetsDraw(drawn) {
-      const { ctx } = drawn;
-      const scale = drawn.scales['left'];
-      if (!scale) return;
-      ctx.save();
-      ctx.strokeStyle = tokens.ink;
-      ctx.lineWidth = 1.4;
-      drawn.getDatasetMeta(0).data.forEach((element, index) => {
-        const box = chart.boxes?.[index];
-        const point = chart.series[0]?.points[index];
-        if (!box || point?.y === null || point?.y === undefined) return;
-        const { x, width } = element as unknown as { x: number; width: number };
-        const at = (value: number) => scale.getPixelForValue(value);
-        const line = (fromX: number, fromY: number, toX: number, toY: number) => { ctx.moveTo(fromX, fromY); ctx.lineTo(toX, toY); };
-        ctx.beginPath();
-        line(x, at(box.low), x, at(point.base ?? box.low));
-        line(x, at(point.y), x, at(box.high));
-        line(x - width / 4, at(box.low), x + width / 4, at(box.low));
-        line(x - width / 4, at(box.high), x + width / 4, at(box.high));
-        ctx.stroke();
-        ctx.beginPath();
-        ctx.strokeStyle = tokens.paper;
-        ctx.lineWidth = 2.4;
-        line(x - width / 2, at(box.middle), x + width / 2, at(box.middle));
-        ctx.stroke();
-        ctx.strokeStyle = tokens.ink;
-        ctx.lineWidth = 1.4;
-      });
-      ctx.restore();
-    },
-  };
 }

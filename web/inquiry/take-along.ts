@@ -1,5 +1,6 @@
 /** An answer to take along: as a file, as a picture, on the clipboard. */
 import { formatCell } from '@zud/core/format/format';
+import { withAhead } from '@zud/core/table/with-ahead';
 import type { Answer } from '@zud/core/query/answer';
 
 /** Hands a file to the browser. */
@@ -12,7 +13,8 @@ export function save(name: string, content: Blob): void {
 }
 
 /** The answer as tab-separated values, as people read them, for a spreadsheet or a message. */
-export function tabSeparated(answer: Answer): string {
+export function tabSeparated(given: Answer): string {
+  const answer = withAhead(given);
   const clean = (text: string) => text.replace(/[\t\r\n]+/g, ' ');
   return [answer.columns.map((column) => clean(column.label)), ...answer.rows.map((row) => row.map((cell, at) => clean(formatCell(cell, answer.columns[at] ?? { key: '', label: '', role: 'detail' }))))].map((cells) => cells.join('\t')).join('\n');
 }

@@ -1,6 +1,7 @@
 /** A chart description as an SVG picture: for files, and for whatever shows SVG. */
 import { formatCell, formatShort } from '../../format/format';
 import type { Answer } from '../../query/answer';
+import { withAhead } from '../../table/with-ahead';
 import type { ChartDescription, ChartSeries } from '../description';
 import { projected } from '../projection';
 import { shadeOf } from '../shade';
@@ -89,7 +90,8 @@ function numberFigure({ tokens, box }: Drawing, answer: Answer): string {
 
 const ROW = 21;
 
-function tableFigure({ tokens, box }: Drawing, answer: Answer): string {
+function tableFigure({ tokens, box }: Drawing, given: Answer): string {
+  const answer = withAhead(given);
   const room = box.width / Math.max(1, answer.columns.length);
   const many = Math.max(1, Math.floor(box.height / ROW) - 2);
   const cells = (row: readonly string[], y: number, weight: 400 | 600) => row.map((words, at) => {
@@ -113,7 +115,7 @@ function legend(series: readonly ChartSeries[], tokens: Tokens, box: Box): strin
 }
 
 function valuesOf(series: readonly ChartSeries[]): number[] {
-  return series.flatMap((one) => one.points.flatMap((point) => (point.y === null ? [] : [point.y, ...(point.base === undefined ? [] : [point.base])])));
+  return series.flatMap((one) => one.points.flatMap((point) => (point.y === null ? [] : [point.y, ...(point.base === undefined ? [] : [point.base]), ...(point.range ?? [])])));
 }
 
 const isLine = (chart: ChartDescription, series: ChartSeries) => chart.kind === 'line' || chart.kind === 'area' || series.mark === 'line';
@@ -180,10 +182,18 @@ function axisFigure({ chart, tokens, box }: Drawing): string {
     const half = thickness / 4;
     parts.push(line(x(at), y(ends.low, scale), x(at), y(point.base ?? ends.low, scale), tokens.ink), line(x(at), y(point.y, scale), x(at), y(ends.high, scale), tokens.ink), line(x(at) - half, y(ends.low, scale), x(at) + half, y(ends.low, scale), tokens.ink), line(x(at) - half, y(ends.high, scale), x(at) + half, y(ends.high, scale), tokens.ink), line(x(at) - 2 * half, y(ends.middle, scale), x(at) + 2 * half, y(ends.middle, scale), tokens.paper, { 'stroke-width': 2.4 }));
   });
+  for (const series of all) parts.push(rangeOf(series, tokens, x, (value) => y(value, scale)));
   for (const series of all.filter((one) => isLine(chart, one))) parts.push(lineOf(series, chart, tokens, x, (value) => y(value, series.axis === 'right' && rightScale ? rightScale : scale), plot));
   for (const one of chart.lines) parts.push(lineAcross(one, tokens, { y: y(one.value, scale), left: plot.x, right: plot.x + plot.width }));
   parts.push(categoryLabels(chart, tokens, plot, step));
   return parts.join('');
+}
+
+/** The range in which a forecast should lie. */
+function rangeOf(series: ChartSeries, tokens: Tokens, x: (index: number) => number, y: (value: number) => number): string {
+  const ranged = series.points.flatMap((point) => (point.range === undefined ? [] : [{ x: x(point.x), low: y(point.range[0]), high: y(point.range[1]) }]));
+  const corners = [...ranged.map((one) => `${one.x.toFixed(1)} ${one.high.toFixed(1)}`), ...ranged.toReversed().map((one) => `${one.x.toFixed(1)} ${one.low.toFixed(1)}`)];
+  return ranged.length < 2 ? '' : path(`M${corners.join(' L')} Z`, { fill: colourOf(series, tokens), 'fill-opacity': 0.14 });
 }
 
 /** A line with gaps where periods are missing; what is incomplete is dashed. */
@@ -201,11 +211,11 @@ function lineOf(series: ChartSeries, chart: ChartDescription, tokens: Tokens, x:
   const style = { fill: 'none', stroke: colour, 'stroke-width': series.style === 'other' ? 1.6 : 2.4, 'stroke-opacity': series.style === 'other' ? 0.4 : 1 };
   return runs.map((run) => {
     if (run.length === 1 && run[0]) return circle(run[0].x, run[0].y, 3, colour);
-    const complete = chart.incompleteAt === null ? run : run.filter((point) => point.at < (chart.incompleteAt ?? 0));
-    const rest = chart.incompleteAt === null ? [] : run.filter((point) => point.at >= (chart.incompleteAt ?? 0) - 1);
+    const complete = chart.incompleteAt === null || series.style === 'ahead' ? run : run.filter((point) => point.at < (chart.incompleteAt ?? 0));
+    const rest = chart.incompleteAt === null || series.style === 'ahead' ? [] : run.filter((point) => point.at >= (chart.incompleteAt ?? 0) - 1);
     const floor = plot.y + plot.height;
     const area = chart.kind === 'area' && series.style === 'value' ? path(`${way(run)} L${run.at(-1)?.x.toFixed(1)} ${floor} L${run[0]?.x.toFixed(1)} ${floor} Z`, { fill: colour, 'fill-opacity': 0.17 }) : '';
-    return area + (complete.length > 1 ? path(way(complete), { ...style, ...(series.style === 'plan' ? { 'stroke-dasharray': '4 3' } : {}) }) : '') + (rest.length > 1 ? path(way(rest), { ...style, 'stroke-dasharray': '3 4' }) : '');
+    return area + (complete.length > 1 ? path(way(complete), { ...style, ...(series.style === 'plan' ? { 'stroke-dasharray': '4 3' } : series.style === 'ahead' ? { 'stroke-dasharray': '6 4' } : {}) }) : '') + (rest.length > 1 ? path(way(rest), { ...style, 'stroke-dasharray': '3 4' }) : '');
   }).join('');
 }
 

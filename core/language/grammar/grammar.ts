@@ -9,6 +9,7 @@ import { CALENDAR_CONDITION_RULES } from './calendar-conditions';
 import { CHANGE_CONDITION_RULES } from './change-conditions';
 import { CONDITION_RULES } from './conditions';
 import { HARMLESS } from './harmless';
+import { FORECAST_RULES } from './forecasts';
 import { MEASURE_RULES } from './measures';
 import { OFTEN_RULES } from './often-conditions';
 import { PERIOD_RULES } from './periods';
@@ -19,7 +20,7 @@ import { REFERENCE_RULES } from './references';
 import { VIEW_RULES } from './views';
 
 export const GRAMMAR = new Grammar<Question>(
-  [...PERIOD_RULES, ...CALCULATION_RULES, ...BREAKDOWN_RULES, ...CONDITION_RULES, ...CALENDAR_CONDITION_RULES, ...CHANGE_CONDITION_RULES, ...OFTEN_RULES, ...COMPARISON_RULES, ...RANK_RULES, ...CHANGE_RULES, ...MEASURE_RULES, ...VIEW_RULES, ...LISTING_RULES, ...REFERENCE_RULES],
+  [...PERIOD_RULES, ...CALCULATION_RULES, ...BREAKDOWN_RULES, ...CONDITION_RULES, ...CALENDAR_CONDITION_RULES, ...CHANGE_CONDITION_RULES, ...OFTEN_RULES, ...COMPARISON_RULES, ...RANK_RULES, ...CHANGE_RULES, ...MEASURE_RULES, ...VIEW_RULES, ...LISTING_RULES, ...FORECAST_RULES, ...REFERENCE_RULES],
   READERS,
 );
 

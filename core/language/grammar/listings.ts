@@ -15,7 +15,6 @@ const rows = (parts: Parts): Intent => intent({ do: 'rows', how: 'list', columns
 const RECORDS = '(rows|records|raw data|details|line items|detail records|underlying rows|underlying records|underlying data|raw records|single records|individual records|raw rows|detail rows)';
 const SHOW = '[(show|list|see|view|get|give me|open|display|what are)]';
 const MOVED = '(change|changes|rise|fall|drop|growth|decline|difference|increase|decrease|movement)';
-const FORECAST = 'Zud does not forecast yet. “Over time” and “vs last year” show where a measure has been going.';
 const ORDERS = 'Zud answers questions about the data; it does not change them, send them or act elsewhere. Use “Pin to a board” and “Share” to pass an answer on.';
 const refusal = (text: string) => (): Intent => ({ ...refused(text), followUp: true });
 
@@ -57,7 +56,6 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(why (did|has|have|is|are|was|were|do|does)) {Calculation} (change|changed|rise|risen|rising|fall|fallen|falling|drop|dropped|dropping|grow|grown|growing|decline|declined|increase|increased|decrease|decreased|go up|go down|gone up|gone down|up|down|lower|higher|jump|so low|so high)', means: whyOf, cost: -0.4 },
   { gives: 'Intent', form: `(which|what) {Key} (drove|drives|caused|explain|explains|explained|is behind|are behind|were behind|made|contributed most to|contributed to) (that|this|it|the ${MOVED})`, means: (p) => followUp({ do: 'breakdown', by: [p['Key'] as Key], how: 'replace' }, { do: 'change' }, { do: 'saidChangeOrder', on: 'difference', direction: 'down' }), cost: -0.3, examples: ['which months drove that'] },
   { gives: 'Intent', form: '(summarise|summarize|sum up|summary|in short|in a few words|give me the gist|gist|key points|main points|takeaways|key takeaways) [[of] (this|that|it)]', means: () => ({ ...followUp(), analysis: 'summary' }) },
-  { gives: 'Intent', form: '(forecast|predict|project|extrapolate) [(this|that|it|next month|next year|{Calculation}|{Calculation} (for|over|in|to) [the] (next|coming) [{Number}] {Unit}|for [the] (next|coming) [{Number}] {Unit})]', means: refusal(FORECAST) },
   { gives: 'Intent', form: '(e mail|email|send|mail|print|delete|publish|share|export|download|save) (this|that|it|everything) [to {AnyWord}]', means: refusal(ORDERS) },
 
   { gives: 'Intent', form: '(i would like to (see|know|have|compare)|i like to (see|know)|i want to (see|know|have)|i need to (see|know|have)|we need to (see|know|have)|we want to (see|know|have)|let me see|help me (see|understand)|can you (show|tell|give)|could you (show|tell|give)|would you (show|tell|give)|do you know|please (show|tell|give)|go ahead and show|i am looking for|looking for|i am interested in)', means: () => ({ edits: [] }), cost: -0.2, examples: [] },

@@ -10,6 +10,7 @@ import { shownPlainly, type Analysis, type Intent, type Move, type SaidEdit } fr
 import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios } from './comparisons';
 import { allOf, averagePer, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
+import { forecastEdits, saysHowFar } from './forecasts';
 import { nowEdits } from './now';
 import { countThese, pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
 import { changeOrderEdits, changeRank, comparedRankEdits, dateOrder, kindRankEdits, rankEdits, sortedBy, sortEdits, turnedRank } from './ranks';
@@ -89,6 +90,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         edits.push({ do: 'transform', transform: impliedBasis(edit.transform, said, base, asFollowUp) });
         break;
       case 'saidPeriod': {
+        if (saysHowFar(edit.period, said, calendar)) break;
         const ends = said.some((one) => one.do === 'change') ? twoEnds(said, base, asFollowUp) : null;
         if (ends !== null) {
           edits.push(...saidComparison(ends, calendar, year));
@@ -255,6 +257,9 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         if (ends === null) after.push((done) => changeEdits(done, base, asFollowUp));
         break;
       }
+      case 'saidAhead':
+        if (edit === said.find((one) => one.do === 'saidAhead')) last.push((done, when) => forecastEdits(said, done, when, asFollowUp ? base : EMPTY_READING, calendar));
+        break;
       case 'reference':
         after.push(() => referenceEdits(edit.level, base));
         break;

@@ -1,8 +1,9 @@
 /** What can be done with a phrase of the sentence or a mark of the answer: labels, each with the edits that do it. */
 import type { Edit } from '@zud/core/reading/edit-schema';
 import { measureOf, type Calculation } from '@zud/core/model/calculation';
-import { byLevel, same, type ChangeOf, type Condition, type Key, type Reading, type Transform } from '@zud/core/reading/schema';
+import { byLevel, isOneLine, same, type ChangeOf, type Condition, type Key, type Reading, type Transform } from '@zud/core/reading/schema';
 import type { Phrase } from '@zud/core/reading/sentence';
+import type { Grain } from '@zud/core/time/grain';
 import type { Period } from '@zud/core/time/period';
 import type { ModelView } from '../../app/api';
 import { alsoActs, breakdownActs } from './breakdown-acts';
@@ -122,6 +123,8 @@ export function actsForPhrase(phrase: Phrase, reading: Reading, model: ModelView
       return [...periodActs(), ...dateActs(reading, model)];
     case 'against':
       return comparisonActs(reading);
+    case 'ahead':
+      return aheadActs(reading);
     case 'rank':
       return rankActs(reading);
     case 'order':
@@ -132,6 +135,18 @@ export function actsForPhrase(phrase: Phrase, reading: Reading, model: ModelView
       return [{ label: 'Choose the chart automatically', edits: [{ do: 'view', view: null }] }];
   }
 }
+
+/** How far a line is carried on: so many periods more or fewer, or not at all. */
+function aheadActs({ ahead, by }: Reading): EditAct[] {
+  const grain = by.find((one) => one.kind === 'time')?.grain;
+  if (grain === undefined) return [];
+  const edits = (periods: number | null): Edit[] => [{ do: 'ahead', periods }];
+  const further = LENGTHS[grain].filter((periods) => periods !== ahead?.periods).map((periods) => ({ label: `${periods} ${grain === 'half' ? 'half year' : grain}${periods === 1 ? '' : 's'} ahead`, edits: edits(periods) }));
+  return ahead === null ? further : [{ label: 'Drop the forecast', edits: edits(null) }, ...further];
+}
+
+/** How far lines of a grain are carried on, where nothing else is asked for. */
+const LENGTHS: Readonly<Record<Grain, readonly number[]>> = { day: [7, 14, 30], week: [4, 8, 13, 26], month: [1, 3, 6, 12, 24], quarter: [1, 2, 4, 8], half: [1, 2, 4], year: [1, 2, 3] };
 
 /** The condition a phrase stands for. */
 export function conditionOf(phrase: Phrase, reading: Reading): Condition | undefined {
@@ -144,6 +159,7 @@ export function actsToAdd(reading: Reading, model: ModelView | undefined): EditA
     ...alsoActs(reading, model),
     ...(reading.when === null ? periodActs().filter((act) => act.label !== 'All time') : []),
     ...(reading.against === null ? comparisonActs(reading) : []),
+    ...(reading.ahead === null && isOneLine(reading) ? aheadActs(reading).map((act) => ({ ...act, label: `Forecast ${act.label}` })) : []),
     ...(reading.rank === null && reading.by.length > 0 ? rankActs(reading) : []),
     ...measureActs(reading, model).filter((act) => act.label.startsWith('Add ')),
     ...setActs(reading, model),

@@ -8,6 +8,7 @@ import type { AnswerColumn } from '@zud/core/query/plan';
 import type { View } from '@zud/core/reading/schema';
 import { formatCell } from '@zud/core/format/format';
 import { crossTable, isKey, type CrossTable } from '@zud/core/table/cross-table';
+import { isExpected, withAhead } from '@zud/core/table/with-ahead';
 import { linesOf, sizesOf } from './lines';
 import type { Figures, Totals } from './use-totals';
 
@@ -50,8 +51,10 @@ interface TableProps {
 
 const holdsMore = (event: MouseEvent) => event.shiftKey || event.ctrlKey || event.metaKey;
 
-export function AnswerTable(props: TableProps) {
-  const { answer, view } = props;
+export function AnswerTable(given: TableProps) {
+  const answer = useMemo(() => withAhead(given.answer), [given.answer]);
+  const props = { ...given, answer };
+  const { view } = props;
   const cross = useMemo(() => (view?.across ? crossTable(answer) : null), [answer, view?.across]);
   return cross ? <Across {...props} cross={cross} /> : <Flat {...props} />;
 }
@@ -75,7 +78,7 @@ function Flat(props: TableProps) {
           <tr>
             {columns.map((column) => (
               <th key={column.key} scope="col" className={side(column)} {...(props.sorted ? { 'aria-sort': props.sorted(column) } : {})}>
-                {props.onSort && (column.role !== 'detail' || column.of !== undefined) ? <button type="button" onClick={() => props.onSort?.(column)}>{column.label}{ARROW[props.sorted?.(column) ?? 'none']}</button> : column.label}
+                {props.onSort && !isExpected(column) && (column.role !== 'detail' || column.of !== undefined) ? <button type="button" onClick={() => props.onSort?.(column)}>{column.label}{ARROW[props.sorted?.(column) ?? 'none']}</button> : column.label}
               </th>
             ))}
           </tr>
@@ -95,7 +98,7 @@ function Flat(props: TableProps) {
                   const text = formatCell(cell, column);
                   return (
                     <td key={column.key} className={side(column)} style={sizeStyle(cell, sizes?.[at] ?? null, view?.cells)}>
-                      {choosing && at === lastKey ? <button type="button" aria-pressed={choosing.chosen.has(line.row)} onClick={(event) => choosing.onChoose(line.row, holdsMore(event))}>{text}</button> : text}
+                      {choosing && at === lastKey && line.row < answer.rowCount ? <button type="button" aria-pressed={choosing.chosen.has(line.row)} onClick={(event) => choosing.onChoose(line.row, holdsMore(event))}>{text}</button> : text}
                     </td>
                   );
                 })}
@@ -161,7 +164,7 @@ function Across(props: TableProps & { cross: CrossTable }) {
                     const text = row === null ? '' : formatCell(cell, column);
                     return (
                       <td key={`${place} ${column.key}`} className="figure" style={sizeStyle(cell, sizes?.[at] ?? null, view?.cells)} {...(row !== null && choosing?.chosen.has(row) ? { 'data-chosen': true } : {})}>
-                        {choosing && row !== null ? <button type="button" aria-pressed={choosing.chosen.has(row)} onClick={(event) => choosing.onChoose(row, holdsMore(event))}>{text}</button> : text}
+                        {choosing && row !== null && row < answer.rowCount ? <button type="button" aria-pressed={choosing.chosen.has(row)} onClick={(event) => choosing.onChoose(row, holdsMore(event))}>{text}</button> : text}
                       </td>
                     );
                   });
