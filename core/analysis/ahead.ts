@@ -84,7 +84,7 @@ export function aheadOf(learnt: Table, reading: Reading, model: Model, calendar:
     rows: ahead.flatMap((day, step) => carried.map((one) => rowOf(one, day, step))),
     from,
     basis: { grain, periods: starts.length, from: first, to: last },
-    lines: carried.map(({ line, made }) => ({ cells: line.cells, way: made.way, weights: made.weights, trial: made.trial, seasonal: made.seasonal })),
+    lines: carried.map(({ line, made }) => ({ cells: line.cells, way: made.way, proportional: made.proportional, weights: made.weights, trial: made.trial, seasonal: made.seasonal })),
     left: lines.length - carried.length,
     together: only === undefined || carried.length > 1 || value.additive !== true ? null : together(only, ahead, starts, from, grain),
   };

@@ -27,6 +27,8 @@ export interface Trial {
 
 export interface Forecast {
   readonly way: Way;
+  /** Followed as a multiple of what it was, rather than as a difference from it: what grows by a tenth has seasons that grow by a tenth. */
+  readonly proportional: boolean;
   readonly weights: Weights;
   readonly points: readonly ForecastPoint[];
   readonly trial: Trial;
@@ -73,28 +75,41 @@ export function forecast(all: readonly number[], period: number, steps: number):
   const seasonal = period > 1 && values.length >= 2 * period + FEWEST_HELD;
   const held = Math.min(MOST_HELD, seasonal ? values.length - 2 * period : Math.floor(values.length / 3));
   const ways = seasonal ? [...WITHOUT_SEASONS, ...WITH_SEASONS] : WITHOUT_SEASONS;
-  const tried = ways.map((way) => ({ way, error: errorOnTheEnd(values, way, seasonsOf(way, period), held, steps) }));
-  const { way, error } = tried.reduce((best, one) => (one.error < best.error ? one : best));
+  const scales = values.every((value) => value > 0) ? [PROPORTIONS, AMOUNTS] : [AMOUNTS];
+  const tried = scales.flatMap((scale) => ways.map((way) => ({ way, scale, error: errorOnTheEnd(values, way, scale, seasonsOf(way, period), held, steps) })));
+  const { way, scale, error } = tried.reduce((best, one) => (isLess(one.error, best.error) ? one : best));
   const plainest = tried.find((one) => one.way === (seasonal ? 'last season' : 'last value'))?.error ?? error;
-  const line = fitted(values, way, seasonsOf(way, period));
+  const line = fitted(values.map(scale.to), way, seasonsOf(way, period));
   const deviation = Math.sqrt(varianceOf(line));
   // what was never below nothing is not expected to be
   const floor = values.every((value) => value >= 0) ? 0 : -Infinity;
   const points = Array.from({ length: steps }, (_one, index): ForecastPoint => {
     const value = expected(line, index + 1);
     const reach = DEVIATIONS * deviation * Math.sqrt(spreadAfter(line, index + 1));
-    return { value: Math.max(floor, value), low: Math.max(floor, value - reach), high: Math.max(floor, value + reach) };
+    const [at, low, high] = [value, value - reach, value + reach].map((one) => Math.max(floor, scale.from(one))) as [number, number, number];
+    return { value: at, low, high };
   });
   const end = values.slice(-held);
-  return { way, weights: line.weights, points, trial: { values: held, error, plainest, size: end.reduce((sum, one) => sum + Math.abs(one), 0) / held }, seasonal };
+  return { way, proportional: scale === PROPORTIONS, weights: line.weights, points, trial: { values: held, error, plainest, size: end.reduce((sum, one) => sum + Math.abs(one), 0) / held }, seasonal };
 }
+
+/** What a line is followed in, and back. */
+interface Scale {
+  readonly to: (value: number) => number;
+  readonly from: (value: number) => number;
+}
+const AMOUNTS: Scale = { to: (value) => value, from: (value) => value };
+const PROPORTIONS: Scale = { to: Math.log, from: Math.exp };
+
+/** Less by more than the rounding of numbers, so that the first of equals is taken in every unit. */
+const isLess = (one: number, other: number): boolean => one < other * (1 - 1e-9);
 
 const seasonsOf = (way: Way, period: number): number => (WITH_SEASONS.includes(way) ? period : 1);
 
 /** The line followed with the weights that would have been least off from one step to the next. */
 function fitted(values: readonly number[], way: Way, period: number): Smoothed {
   const lines = TRIED[way].map((weights) => smoothed(values, weights, period));
-  return lines.reduce((best, one) => (squared(one) < squared(best) ? one : best));
+  return lines.reduce((best, one) => (isLess(squared(one), squared(best)) ? one : best));
 }
 
 /** Errors of the first season, or the first value, come from how the line begins. */
@@ -107,14 +122,15 @@ function varianceOf(line: Smoothed): number {
 }
 
 /** The mean absolute error of up to so many steps ahead from each place in the end of a line, with weights that were chosen without it. */
-function errorOnTheEnd(values: readonly number[], way: Way, period: number, held: number, steps: number): number {
-  const { weights } = fitted(values.slice(0, -held), way, period);
+function errorOnTheEnd(values: readonly number[], way: Way, scale: Scale, period: number, held: number, steps: number): number {
+  const scaled = values.map(scale.to);
+  const { weights } = fitted(scaled.slice(0, -held), way, period);
   let sum = 0;
   let count = 0;
   for (let known = values.length - held; known < values.length; known += 1) {
-    const line = smoothed(values.slice(0, known), weights, period);
+    const line = smoothed(scaled.slice(0, known), weights, period);
     for (let ahead = 1; ahead <= Math.min(steps, values.length - known); ahead += 1) {
-      sum += Math.abs((values[known + ahead - 1] ?? 0) - expected(line, ahead));
+      sum += Math.abs((values[known + ahead - 1] ?? 0) - scale.from(expected(line, ahead)));
       count += 1;
     }
   }

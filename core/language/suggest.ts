@@ -1,7 +1,7 @@
 /** Completions while typing: names and phrases at the caret, in the context of the reading before; and follow-ups for an empty line. */
 import { addsUp } from '../model/additivity';
 import { factHasLevel, factsOf, neighbourLevel, type Model } from '../model/model';
-import { hasDifference, type Reading } from '../reading/schema';
+import { hasDifference, isOneLine, type Reading } from '../reading/schema';
 import { levelWords, measureWords } from '../reading/words';
 import { namingOf } from './naming';
 import type { NameMatch } from './names/name-index';
@@ -101,6 +101,7 @@ export function followUps(context: ReadContext): string[] {
     ...deeper.slice(0, 1).map((id) => `by ${levelWords(naming, id)}`),
     ...(canBeAskedWhy(before, model) ? ['why?'] : []),
     ...(before.against === null ? ['vs last year'] : ['stop comparing']),
+    ...(before.ahead !== null ? ['drop the forecast'] : isOneLine(before) ? ['forecast it'] : []),
     ...(before.by.some((one) => one.kind === 'time') ? [] : ['by month']),
     ...fresh.slice(0, 3).map((id) => `${before.by.length > 0 ? 'also ' : ''}by ${levelWords(naming, id)}`),
     ...(shownLevels.length > 0 && before.rank === null ? ['top 5'] : []),

@@ -24,7 +24,7 @@ export function forecastHeadline(ahead: Ahead, value: AnswerColumn): string | nu
     const beside = moved === null ? '' : `, ${Math.abs(moved) < 0.0005 ? 'as much as' : `${formatSize(Math.abs(moved))} ${moved > 0 ? 'more' : 'less'} than`} a year before`;
     return `${value.label}: ${formatValue(expected, value)} expected in all from ${label(first)} to ${label(last)}${beside}`;
   }
-  const range = [last[at('low')], last[at('high')]].map((cell) => formatValue(cell ?? null, value)).join(' to ');
+  const range = [last[at('low')], last[at('high')]].map((cell) => formatValue(cell ?? null, value)).join(' and ');
   return `${value.label}: ${formatValue(last[at('expected')] ?? null, value)} expected in ${label(last)}, between ${range}`;
 }
 
@@ -39,7 +39,7 @@ export function forecastCaveats(ahead: Ahead, value: AnswerColumn): Caveat[] {
     const { trial, seasonal } = one;
     const off = trial.size === 0 ? formatValue(trial.error, value) : formatSize(trial.error / trial.size);
     const plainest = trial.size === 0 ? formatValue(trial.plainest, value) : formatSize(trial.plainest / trial.size);
-    texts.push(`Tried on the last ${trial.values} ${many} without having seen them, it was off by ${off} on average${one.trial.plainest > trial.error ? `; taking ${seasonal ? 'the same time a season before' : 'the last value'} would have been off by ${plainest}` : ''}.`);
+    texts.push(`Tried on the last ${trial.values} ${many} without having seen them, it was off by ${off} on average${one.trial.plainest > trial.error ? `; taking ${seasonal ? `the same ${basis.grain === 'half' ? 'half year' : basis.grain === 'day' ? 'day of the week' : basis.grain} a ${basis.grain === 'day' ? 'week' : 'year'} before` : 'the last value'} would have been off by ${plainest}` : ''}.`);
   } else {
     const worst = lines.reduce((most, line) => (share(line) > share(most) ? line : most));
     texts.push(`Tried on their last ${one?.trial.values ?? 0} ${many} without having seen them, the lines were off by up to ${formatSize(share(worst))} on average (${nameOf(worst.cells)}).`);
@@ -58,9 +58,9 @@ const FOLLOWED: Readonly<Record<Way, string>> = {
 
 /** How a forecast was made, for the working. */
 export function forecastSteps({ lines, basis }: Ahead): string[] {
-  return lines.map(({ cells, way, weights, trial }) => {
+  return lines.map(({ cells, way, proportional, weights, trial }) => {
     const said = [weights.level > 0 && weights.level < 1 ? `level ${weights.level}` : '', weights.trend > 0 ? `trend ${round(weights.trend)} (damped by ${weights.damping})` : '', weights.season > 0 && weights.season < 1 ? `season ${round(weights.season)}` : ''].filter((text) => text !== '');
-    return `Carried on${cells.length === 0 ? '' : ` for ${nameOf(cells)}`}: ${FOLLOWED[way]}${said.length === 0 ? '' : ` (weights of exponential smoothing: ${listWords(said, 'and')})`}; of the ways tried it was least off on the last ${trial.values} ${plural(basis.grain)}.`;
+    return `Carried on${cells.length === 0 ? '' : ` for ${nameOf(cells)}`}: ${FOLLOWED[way]}${proportional ? ', as multiples' : ''}${said.length === 0 ? '' : ` (weights of exponential smoothing: ${listWords(said, 'and')})`}; of the ways tried it was least off on the last ${trial.values} ${plural(basis.grain)}.`;
   });
 }
 

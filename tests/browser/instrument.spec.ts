@@ -50,6 +50,26 @@ test('the records behind an answer are read without a step, take a column, and b
   await expect(sentence(page)).toContainText('as records of sailings with captain');
 });
 
+test('a line is carried on in words, further by its phrase, stands in the table, and is dropped again', async ({ browser, product }) => {
+  const page = await signedIn(browser, product, 'mira');
+  await ask(page, 'passengers by month since 2025');
+  await expect(sentence(page)).toContainText('Passengers by month');
+  await ask(page, 'forecast it');
+  await expect(sentence(page)).toContainText('with a forecast of the next 6 months');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('expected in all from Nov 2026 to Apr 2027');
+  await expect(page.getByRole('list', { name: 'Series' }).getByRole('button')).toHaveText(['Passengers', 'Passengers, forecast']);
+  await page.getByRole('button', { name: 'with a forecast of the next 6 months' }).click();
+  await page.getByText('12 months ahead').click();
+  await expect(sentence(page)).toContainText('with a forecast of the next 12 months');
+  await page.getByRole('tab', { name: 'Table' }).click();
+  const table = page.getByRole('group', { name: 'Table of the answer' });
+  await expect(table.getByRole('columnheader', { name: 'Passengers, forecast' })).toBeVisible();
+  await expect(table.getByRole('row', { name: /^Oct 2027 – [\d,]+ [\d,]+ [\d,]+$/ })).toBeAttached();
+  await ask(page, 'drop the forecast');
+  await expect(sentence(page)).toHaveText(/Passengers by month, since 1 January 2025/i);
+  await expect(table.getByRole('columnheader', { name: 'Passengers, forecast' })).toHaveCount(0);
+});
+
 test('a step is renamed, starred and deleted, and deleting is undone', async ({ browser, product }) => {
   const page = await signedIn(browser, product, 'mira');
   await ask(page, 'margin by line');

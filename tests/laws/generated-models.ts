@@ -4,7 +4,7 @@ import { NameIndex } from '@zud/core/language/names/name-index';
 import { compileModel, NO_NAME, type Model } from '@zud/core/model/model';
 import { modelFileSchema, type ModelFile } from '@zud/core/model/schema';
 import { arithmetic, measureOf, type Calculation } from '@zud/core/model/calculation';
-import { byLevel, CHANGE_PARTS, CHART_KINDS, EMPTY_READING, hasDifference, type Breakdown, type ChangeOf, type Comparison, type Condition, type Key, type Listed, type Reading, type Shown, type Transform } from '@zud/core/reading/schema';
+import { byLevel, CHANGE_PARTS, CHART_KINDS, choosesPeriods, EMPTY_READING, hasDifference, MOST_AHEAD, type Breakdown, type ChangeOf, type Comparison, type Condition, type Key, type Listed, type Reading, type Shown, type Transform } from '@zud/core/reading/schema';
 import { resolvePeriod, type Calendar, type Period } from '@zud/core/time/period';
 import { addDays, addMonths } from '@zud/core/time/day';
 import { startOf } from '@zud/core/time/grain';
@@ -162,6 +162,7 @@ export function readingOf(made: World): fc.Arbitrary<Reading> {
       chart: fc.option(fc.constantFrom(null, ...CHART_KINDS), { nil: undefined }),
       formats: fc.record({ labels: fc.constant(true), totals: fc.constant(true), across: fc.constant(true), cells: fc.constantFrom<'bars' | 'shades'>('bars', 'shades'), lines: fc.uniqueArray(fc.record({ at: fc.oneof(fc.integer({ min: 1, max: 90_000 }), fc.constantFrom<'average' | 'median'>('average', 'median')), target: fc.constant<true>(true) }, { requiredKeys: ['at'] }), { minLength: 1, maxLength: 3, selector: (one) => one.at }), axis: fc.constantFrom<'zero' | 'fitted'>('zero', 'fitted'), colour: fc.integer({ min: 1, max: 10 }) }, { requiredKeys: [] }),
       order: fc.option(fc.tuple(fc.boolean(), fc.constantFrom<'up' | 'down'>('up', 'down'), fc.constantFrom(undefined, ...CHANGE_PARTS)), { nil: null }),
+      ahead: fc.option(fc.integer({ min: 1, max: MOST_AHEAD }), { nil: null, freq: 1 }),
       rows: fc.option(fc.uniqueArray(listed, { maxLength: 3, selector: (one) => JSON.stringify(one) }), { nil: null, freq: 6 }),
     })
     .map((parts): Reading => {
@@ -173,16 +174,20 @@ export function readingOf(made: World): fc.Arbitrary<Reading> {
       const of = members === null && parts.rows === null ? keys.at(-1) : undefined;
       const within = keys.at(-2);
       const first = parts.shown[0]?.calculation ?? measureOf('m0');
+      // a line that is carried on has one plain measure and stands beside nothing
+      const ahead = parts.ahead !== null && time && parts.rows === null && !choosesPeriods({ ...EMPTY_READING, where: parts.where });
+      const shown = ahead ? [{ calculation: first, transform: null }] : parts.shown;
       const compares = parts.when !== null || time;
       const inTime = parts.against?.kind === 'year' || parts.against?.kind === 'previous';
-      const beside = parts.rows !== null || (inTime && !compares) || (parts.against?.kind === 'period' && (parts.when === null || sameDays(parts.against.period, parts.when[0], made.calendar))) ? null : parts.against;
+      const beside = parts.rows !== null || (inTime && !compares) || (parts.against?.kind === 'period' && (parts.when === null || sameDays(parts.against.period, parts.when[0], made.calendar))) || (ahead && members === null) ? null : parts.against;
       const on = (part: (typeof CHANGE_PARTS)[number] | undefined) => (part !== undefined && hasDifference({ ...EMPTY_READING, against: beside }) ? { on: part } : {});
       const byDifference = 'on' in on(parts.rank?.on) && by.length === 1;
       const rank = parts.rank === null || of === undefined ? null : { count: parts.rank.count, direction: parts.rank.direction, percent: parts.rank.percent, of, by: parts.rank.by === null || byDifference ? null : measureOf(parts.rank.by), ...(byDifference ? on(parts.rank.on) : {}), within: parts.rank.within && within !== undefined ? within : null, others: parts.rank.others && !byDifference, marked: parts.rank.marked };
       const sided = new Set(by.flatMap((one) => (one.kind === 'sets' ? ['d0l1'] : [])).concat(members === null ? [] : [members.level]));
       return {
         ...EMPTY_READING, by, rank,
-        shown: parts.shown.map((one) => (one.transform?.kind === 'change' && !compares ? { ...one, transform: null } : one)),
+        ahead: ahead && (rank === null || rank.of.kind === 'level') ? { periods: parts.ahead ?? 1 } : null,
+        shown: shown.map((one) => (one.transform?.kind === 'change' && !compares ? { ...one, transform: null } : one)),
         where: parts.where.filter((one) => !sided.has(subject(one))),
         when: parts.when === null ? null : { period: parts.when[0], ...(parts.when[1] ? { role: 'second' } : {}) },
         against: beside,

@@ -10,7 +10,7 @@ import { movementOf } from '@zud/core/format/movement';
 import { SERIF, TOKENS } from '../app/theme';
 import { useMode } from '../app/use-mode';
 import { configurationOf } from './configuration';
-import { seriesColour } from './plugins';
+import { carriedOnBy, seriesColour } from './plugins';
 import { PlaceMap } from './PlaceMap';
 import { Treemap } from './Treemap';
 
@@ -82,9 +82,11 @@ function Drawn(props: ChartProps) {
   }, [chart, mode, small, range]);
   useEffect(() => {
     const drawn = instance.current;
-    chart.series.forEach((_series, index) => drawn?.setDatasetVisibility(index, !hidden.has(index)));
+    chart.series.forEach((_series, index) => drawn?.setDatasetVisibility(index, !hidden.has(index) && !hidden.has(carriedOnBy(chart, index) ?? index)));
     drawn?.update('none');
   }, [chart, hidden, mode, small, range]);
+  // of several lines that are carried on, each is hidden and shown with its forecast
+  const several = chart.series.filter((series) => series.style === 'ahead').length > 1;
   const lying = chart.kind === 'bars' ? Math.max(120, chart.categories.length * (chart.series.length > 1 ? 38 : 27) + 40) : undefined;
   const sweeps = props.onChoose !== undefined && lying === undefined && chart.categories.length > 1 && chart.kind !== 'pie' && chart.kind !== 'scatter';
   const place = (event: PointerEvent) => event.clientX - (canvas.current?.getBoundingClientRect().left ?? 0);
@@ -103,7 +105,7 @@ function Drawn(props: ChartProps) {
     <Frame>
       {!small && chart.series.length > 1 && chart.kind !== 'pie' ? (
         <ul aria-label="Series">
-          {chart.series.map((series, index) => (
+          {chart.series.map((series, index) => several && series.style === 'ahead' ? null : (
             <li key={`${series.label} ${series.style}`}>
               <button type="button" aria-pressed={!hidden.has(index)} title="Hide it, or show it again; with shift, only this one" onClick={(event) => setHidden(toggledSeries(hidden, index, chart.series.length, event.shiftKey))}>
                 <i style={swatchOf(series, seriesColour(series, TOKENS[mode]))} />
@@ -172,6 +174,7 @@ function toggledSeries(hidden: ReadonlySet<number>, index: number, all: number, 
 
 function swatchOf(series: ChartSeries, colour: string): React.CSSProperties {
   if (series.style === 'plan') return { border: '1.5px solid var(--ink)' };
+  if (series.style === 'ahead') return { background: `repeating-linear-gradient(90deg, ${colour} 0 4px, transparent 4px 6px)` };
   return { background: series.style === 'other' ? `color-mix(in srgb, ${colour} 35%, transparent)` : colour };
 }
 

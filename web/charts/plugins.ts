@@ -12,6 +12,12 @@ export const pale = (colour: string, alpha: string) => `${colour}${alpha}`;
 /** Series that stand beside another and are told by its label. */
 export const BESIDE: readonly ChartSeries['style'][] = ['other', 'plan', 'ahead'];
 
+/** The place of the series that a forecast carries on; null for one that carries none on. */
+export function carriedOnBy({ series }: ChartDescription, at: number): number | null {
+  const one = series[at];
+  return one?.style !== 'ahead' ? null : series.findIndex(({ style, colour, axis }) => (style === 'value' || style === 'rest') && colour === one.colour && axis === one.axis);
+}
+
 export function seriesColour(series: ChartSeries, tokens: Tokens): string {
   if (series.style === 'fall') return tokens.series[5] ?? tokens.ink;
   if (series.style === 'rest') return tokens.quiet;
@@ -137,8 +143,9 @@ export function labelsAtEnds(chart: ChartDescription, tokens: Tokens, small: boo
       const { ctx, chartArea } = drawn;
       const labels = chart.series.flatMap((series, index) => {
         if (BESIDE.includes(series.style)) return [];
-        const last = series.points.findLastIndex((point) => point.y !== null);
-        const element = drawn.getDatasetMeta(index).data[last];
+        const ahead = chart.series.findIndex((_one, at) => carriedOnBy(chart, at) === index);
+        const last = (chart.series[ahead] ?? series).points.findLastIndex((point) => point.y !== null);
+        const element = drawn.getDatasetMeta(ahead < 0 ? index : ahead).data[last];
         return element ? [{ text: series.label, colour: seriesColour(series, tokens), y: element.y, x: element.x }] : [];
       });
       labels.sort((a, b) => a.y - b.y);

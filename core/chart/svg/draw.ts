@@ -107,7 +107,7 @@ function legend(series: readonly ChartSeries[], tokens: Tokens, box: Box): strin
   let x = box.x;
   return series.map((one) => {
     const colour = colourOf(one, tokens);
-    const swatch = one.style === 'plan' ? rect(x, box.y, 11, 11, 'none', { stroke: tokens.ink }) : rect(x, box.y, 11, 11, colour, { 'fill-opacity': one.style === 'other' ? 0.35 : 1 });
+    const swatch = one.style === 'ahead' ? line(x, box.y + 6, x + 11, box.y + 6, colour, { 'stroke-width': 2.4, 'stroke-dasharray': '4 2' }) : one.style === 'plan' ? rect(x, box.y, 11, 11, 'none', { stroke: tokens.ink }) : rect(x, box.y, 11, 11, colour, { 'fill-opacity': one.style === 'other' ? 0.35 : 1 });
     const words = text(x + 16, box.y + 10, one.label, tokens.ink, { size: 11.5 });
     x += 16 + widthOf(one.label, 11.5) + 16;
     return swatch + words;
