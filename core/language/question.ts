@@ -166,9 +166,9 @@ export class Question {
     return all;
   }
 
-  /** Known words near to a word in the singular or as it stands: a last s may be wrong itself ("clars" for "class"). */
+  /** Known words near to a word in the singular or as it stands: a last s may be wrong itself ("clars" for "class"), or stand after letters that were swapped ("rdies" for "rides"). */
   private misspelt(word: string, asTyped: string): readonly { word: string; errors: number }[] {
-    const found = [...this.names.misspelt(word), ...(asTyped === word ? [] : this.names.misspelt(asTyped))].filter((one) => !denies(word, one.word));
+    const found = [...new Set([word, asTyped, asTyped.replace(/s$/, '')])].flatMap((one) => this.names.misspelt(one)).filter((one) => !denies(word, one.word));
     const least = Math.min(...found.map((one) => one.errors));
     return found.filter((one, index) => one.errors === least && found.findIndex((other) => other.word === one.word) === index);
   }

@@ -7,7 +7,7 @@
 import { factHasLevel, factsOf, level as levelOf, measure as measureOf, rowColumnOf, type Model, dateColumn } from '../model/model';
 import { isMeasure, type Calculation } from '../model/calculation';
 import { calculationWords } from '../reading/words';
-import { byLevel, canonical, isOneLine, same, type Reading } from '../reading/schema';
+import { byLevel, canonical, isOneLine, same, type Condition, type Reading } from '../reading/schema';
 import { sentenceOf, type Sentence } from '../reading/sentence';
 import type { Edit } from '../reading/edit-schema';
 import type { Points } from '../analysis/points';
@@ -83,6 +83,8 @@ const SETTLED_BY_CONTEXT = 0.3;
 interface Candidate {
   readonly cover: Cover;
   readonly cost: number;
+  /** How much of that is owed to what was spoken of before. */
+  readonly bonus: number;
   readonly reading: Reading;
   readonly notes: readonly string[];
   readonly edits: readonly Edit[];
@@ -131,13 +133,14 @@ export function read(text: string, context: ReadContext): ReadResult {
       continue;
     }
     // a long name beats its parts, whatever was spoken of before
-    const cost = cover.cost - (splitsName(cover, best) ? 0 : contextBonus(reading, asFollowUp ? context.before : null));
+    const bonus = splitsName(cover, best) ? 0 : contextBonus(reading, asFollowUp ? context.before : null);
+    const cost = cover.cost - bonus;
     const intents = cover.pieces.map((piece) => piece.intent);
     const kind = kindAskedFor(intents);
     const meant = kind === null ? [{ reading, cost: 0 }] : aboutKind(kind, reading, asFollowUp ? context.before : null, model);
-    for (const one of meant) if (one.reading === reading || impossibility(one.reading, names) === null) candidates.push({ cover, ...settled, reading: one.reading, cost: cost + one.cost });
+    for (const one of meant) if (one.reading === reading || impossibility(one.reading, names) === null) candidates.push({ cover, ...settled, reading: one.reading, bonus, cost: cost + one.cost });
   }
-  const ranked = distinct(candidates.sort((a, b) => a.cost - b.cost));
+  const ranked = distinct(candidates.sort((a, b) => a.cost - b.cost), model);
   const [first, ...others] = ranked;
   if (!first) return unclear(tokens, best.uses, [], refusal ?? 'This could not be read.');
 
@@ -153,8 +156,10 @@ export function read(text: string, context: ReadContext): ReadResult {
   const assumed = assumptionsOf(first.cover).map((assumption): Note => ({ kind: 'assumed', text: assumptionText(assumption), ...(near.length > 0 ? { options: near } : {}) }));
   const kind = kindAskedFor(first.cover.pieces.map((piece) => piece.intent));
   const kinds = assumed.length === 0 && near.length > 0 && kind !== null ? [{ kind: 'assumed' as const, text: kind === 'person' ? 'Other people may be meant.' : 'Other places may be meant.', options: near }] : [];
+  const settledByContext = others.filter((one) => one.cost + one.bonus - first.cost - first.bonus <= TIE && namesDiffer(one, first)).slice(0, 3);
+  const contexts = first.bonus > 0 && assumed.length === 0 && kinds.length === 0 && settledByContext.length > 0 ? [{ kind: 'assumed' as const, text: 'What was shown before settles what is meant.', options: settledByContext.map(option) }] : [];
   const typed = mended.map(({ said, meant }): Note => ({ kind: 'assumed', text: `“${said}” read as “${meant}”.` }));
-  const notes: Note[] = [...typed, ...assumed, ...kinds, ...first.notes.map((note): Note => ({ kind: 'assumed', text: note }))];
+  const notes: Note[] = [...typed, ...assumed, ...kinds, ...contexts, ...first.notes.map((note): Note => ({ kind: 'assumed', text: note }))];
   const perLevel = brokenDownInstead(first.reading);
   if (perLevel !== null && impossibility(perLevel, names) === null) notes.push({ kind: 'assumed', text: '“Per” divides by how many there are.', options: [{ label: sentence(perLevel).text, reading: perLevel }] });
   const counted = first.edits.some((edit) => edit.do === 'show') || first.asFollowUp ? null : countedInstead(first.reading);
@@ -224,10 +229,12 @@ function sharedInstead(reading: Reading): Reading | null {
   return { ...reading, by: [byLevel(only.level)], where: reading.where.filter((one) => one !== only) };
 }
 
-function distinct(candidates: readonly Candidate[]): Candidate[] {
+/** Each reading once, by its best candidate; of tests of one number that records have, whatever measure names it, once too. */
+function distinct(candidates: readonly Candidate[], model: Model): Candidate[] {
   const seen = new Set<string>();
+  const tested = (one: Condition) => (one.kind === 'rows' ? { ...one, measure: canonical(rowColumnOf(model, one.measure)) } : one);
   return candidates.filter((one) => {
-    const key = canonical(one.reading);
+    const key = canonical({ ...one.reading, where: one.reading.where.map(tested) });
     if (seen.has(key)) return false;
     seen.add(key);
     return true;

@@ -4,6 +4,7 @@ import { factsOf, rowColumnOf } from '../../model/model';
 import { same, type Transform } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
 import type { SaidShown, SaidTransform } from '../intent';
+import { EXTREMES, extremeBy } from '../settling/qualities';
 import { singular } from '../tokens';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
@@ -84,6 +85,15 @@ function shareOf(parts: Parts): SaidShown {
   return same(part, whole) ? { calculation: part, transform: { kind: 'shareOfAll' } } : { calculation: arithmetic('divide', part, whole), transform: null };
 }
 
+/** "the longest ride": the greatest of the number of their own that records are long by; where there are several, each is a reading. */
+function extremeOfRecords(parts: Parts, { model }: Question, place: number): Calculation | null {
+  const records = model.measures.get(parts['records'] as string);
+  if (records?.kind !== 'count') return null;
+  const found = extremeBy(parts['Extreme'] as string, records.fact, model);
+  const measure = found?.measures[place];
+  return measure === undefined || found === null ? null : { kind: 'rows', function: found.end, measure: measure.id };
+}
+
 const AVERAGE = '(average|mean|avg|typical)';
 const COUNTED = '[(number|amount|count|volume|total) of]';
 const CHANGE = '(% change|percentage change|percent change|relative change|% growth|percentage growth|growth rate|percentage increase|% increase)';
@@ -94,6 +104,8 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '(total|overall|sum of|total of|total amount of|sum total of|combined) {Measure}', means: (p, q) => (['sum', 'count'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
   { gives: 'Term', form: `${AVERAGE} [of] {Measure}`, means: rowFunction('average') },
   { gives: 'Term', form: '{Measure} average', means: rowFunction('average'), cost: 0.1 },
+  ...EXTREMES.map((word): Rule<Question> => ({ gives: 'Extreme', form: word, means: () => word })),
+  ...[0, 1, 2].map((place): Rule<Question> => ({ gives: 'Term', form: '{Extreme} [single] {Measure:records}', means: (p, q) => extremeOfRecords(p, q, place), cost: -0.2 })),
   { gives: 'Term', form: 'median [of] {Measure}', means: rowFunction('median') },
   { gives: 'Term', form: '{Measure} median', means: rowFunction('median'), cost: 0.1 },
   ...([['median', 'median'], ['(minimum|min|lowest|smallest)', 'minimum'], ['(maximum|max|highest|largest)', 'maximum']] as const).map(([word, name]): Rule<Question> => ({ gives: 'Term', form: `${word} [of] {Measure} per {Measure:records}`, means: (p, q) => (isOfRecords(p, q) ? rowFunction(name)(p, q) : null), cost: -0.4 })),

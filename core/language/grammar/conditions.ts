@@ -135,8 +135,8 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${WITHOUT} {Members}`, means: exclude },
   { gives: 'Intent', form: `${WITHOUT} {Members:first} (and|or|nor|,|and also) [${WITHOUT.slice(1, -1)}] {Members:second}`, means: (p) => ({ edits: [...exclude({ Members: p['first'] }).edits, ...exclude({ Members: p['second'] }).edits] }), cost: -0.4 },
   // “bookings with revenue” shows both; a number of them, or “with a fine”, is of those that have some
-  ...['[(number of|how many)] {Measure:records} (having|that had|that have|which had|which have|with any|with some|with a|with an|with at least one)', '(number of|how many) {Measure:records} with'].map((records): Rule<Question> => ({ gives: 'Intent', form: `${records} {Measure}`, means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'over', value: { value: 0 } } }, q), cost: -0.2 })),
-  { gives: 'Intent', form: '[(number of|how many)] {Measure:records} (without|with no|without any|that had no|that have no|which had no|which have no|with zero) {Measure}', means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'atMost', value: { value: 0 } } }, q), cost: -0.2 },
+  ...['[(number of|how many)] {Measure:records} (having|that had|that have|which had|which have|with any|with some|with a|with an|with at least one)', '(number of|how many) {Measure:records} with'].map((records): Rule<Question> => ({ gives: 'Intent', form: `${records} {Measure}`, means: (p, q) => testedRecords({ ...p, NumberTest: haveSome(p, q) }, q), cost: -0.2 })),
+  { gives: 'Intent', form: '[(number of|how many)] {Measure:records} (without [a]|with no|without any|that had no|that have no|which had no|which have no|with zero) {Measure}', means: (p, q) => testedRecords({ ...p, NumberTest: haveNone(p, q) }, q), cost: -0.2 },
   { gives: 'Intent', form: '[(number of|how many)] {Measure:records} (with|having|that have|that had|where there is|which have) (no|a missing|an unknown|no known) {Measure} [(recorded|given|entered|known|noted|measured|filled in|on record)]', means: (p, q) => (q.tokens.some((token) => NOTED.has(token.word)) ? testedRecords({ ...p, NumberTest: { test: 'missing' } }, q) : null), cost: -0.4 },
   { gives: 'Intent', form: '[(for|in|only|just|with)] {NotMember:Member}', means: (p) => exclude({ Members: one(p) }), cost: 0.1 },
   { gives: 'Intent', form: '{Members} {Level} {ShownList}', means: (p, q) => (list(p).level === p['Level'] || isMemberHead(p, q) ? null : { edits: [...only(p).edits, { do: 'show', how: 'replace', shown: p['ShownList'] as SaidShown[] }, { do: 'subject', level: p['Level'] as string }] }), cost: 0.1 },
@@ -328,6 +328,11 @@ function testedRecords(parts: Parts, { model }: Question): Intent | null {
   if (records?.kind !== 'count' || column?.fact !== records.fact) return null;
   return { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, ...rowTest(parts).edits] };
 }
+
+/** Records have none of what is added up where it comes to nothing ("without a fine"); of what is averaged, where it is missing ("without a score"). */
+const isAveraged = (parts: Parts, { model }: Question): boolean => model.measures.get(parts['Measure'] as string)?.kind !== 'sum';
+const haveNone = (parts: Parts, question: Question): SaidTest => (isAveraged(parts, question) ? { test: 'missing' } : { test: 'atMost', value: { value: 0 } });
+const haveSome = (parts: Parts, question: Question): SaidTest => (isAveraged(parts, question) ? { test: 'present' } : { test: 'over', value: { value: 0 } });
 
 /** "bookings over €500": by the money that each of these records has. */
 function worthTest(parts: Parts, { model }: Question, place: number): Intent | null {

@@ -1,6 +1,6 @@
 /** "the slowest crews", "the three cheapest bands": adjectives that speak of a length of time, of money or of weight, and so of a measure in such a unit. */
 import { isMeasure, measureOf, measuresIn, type Calculation } from '../../model/calculation';
-import { factHasLevel, factsOf, type Model } from '../../model/model';
+import { factHasLevel, factsOf, rowColumnOf, type Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
 import { listWords } from '../../reading/words';
 import type { Edit } from '../../reading/edit-schema';
@@ -14,12 +14,16 @@ export interface Quality {
   readonly of: 'length' | 'money' | 'weight';
 }
 
+/** Words that one record alone can be said to be. */
+export const EXTREMES: readonly string[] = ['longest', 'shortest', 'slowest', 'fastest', 'quickest', 'cheapest', 'dearest', 'priciest', 'heaviest', 'lightest'];
 const KINDS = ['length', 'money', 'weight'] as const;
 const WORDS: Readonly<Record<Quality['of'], readonly string[]>> = {
   length: ['longest', 'shortest', 'slowest', 'fastest', 'quickest'],
   money: ['cheapest', 'dearest', 'priciest', 'expensive'],
   weight: ['heaviest', 'lightest'],
 };
+/** Those of them that speak of little. */
+const LEAST: ReadonlySet<string> = new Set(['shortest', 'fastest', 'quickest', 'cheapest', 'lightest']);
 const UNITS: Readonly<Record<'length' | 'weight', readonly string[]>> = {
   length: ['s', 'sec', 'seconds', 'min', 'minutes', 'h', 'hours', 'days', 'weeks', 'km', 'm', 'mi', 'miles', 'nm', 'metres'],
   weight: ['g', 'kg', 't', 'tonnes', 'lb', 'kilos'],
@@ -55,9 +59,33 @@ const hasUnit = (of: Quality['of'], measure: Measure | undefined): boolean => me
 /** Is something shown in a unit that such an adjective speaks of? */
 const isInUnit = ({ of }: Quality, shown: Calculation, model: Model): boolean => measuresIn(shown).some((id) => hasUnit(of, model.measures.get(id)));
 
+/**
+ * The numbers of their own by which records can be "the longest", "the cheapest": one measure for each column in such a unit.
+ * @param fact whose records are meant
+ */
+export function extremeBy(word: string, fact: string, model: Model): { readonly end: 'minimum' | 'maximum'; readonly measures: readonly Measure[] } | null {
+  const of = KINDS.find((kind) => WORDS[kind].includes(word));
+  if (of === undefined) return null;
+  const columnOf = ({ id }: Measure) => JSON.stringify(rowColumnOf(model, id));
+  const fitting = [...model.measures.values()].filter((measure) => hasUnit(of, measure) && measure.hidden !== true && rowColumnOf(model, measure.id)?.fact === fact);
+  const measures = fitting.filter((one, index) => fitting.findIndex((other) => columnOf(other) === columnOf(one)) === index);
+  // of several amounts of money, the words do not say which is the price
+  return of === 'money' && measures.length > 1 ? null : { end: LEAST.has(word) ? 'minimum' : 'maximum', measures };
+}
+
+/** @throws CannotSettle where such an adjective is said of how many there are */
+export function refuseCounted(quality: Quality | null, by: Calculation | null, model: Model): void {
+  const counted = by !== null && isMeasure(by) ? model.measures.get(by.measure) : undefined;
+  if (quality !== null && (counted?.kind === 'count' || counted?.kind === 'distinct')) throw new CannotSettle(`How many there are cannot be “${quality.word}”; name the measure, or say “most ${counted.name.toLowerCase()}”.`);
+}
+
 /** A rank that only an adjective says what it is by, by that. */
 export function byQuality(rank: Extract<SaidEdit, { do: 'saidRank' }>, done: readonly Edit[], { model, quality }: Situation, base: Reading, asFollowUp: boolean): typeof rank {
-  if (quality === null || rank.rank.by !== null) return rank;
+  if (quality === null) return rank;
+  if (rank.rank.by !== null) {
+    refuseCounted(quality, rank.rank.by, model);
+    return rank;
+  }
   const shown = done.flatMap((edit) => (edit.do === 'show' && edit.how === 'replace' ? edit.shown : []))[0]?.calculation ?? (asFollowUp ? base.shown[0]?.calculation : undefined) ?? null;
   const by = measureOfQuality(quality, shown, rank.rank.of, model);
   return by === null ? rank : { ...rank, rank: { ...rank.rank, by } };

@@ -14,7 +14,7 @@ import { forecastEdits, saysHowFar } from './forecasts';
 import { nowEdits } from './now';
 import { countThese, pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
 import { changeOrderEdits, changeRank, comparedRankEdits, dateOrder, kindRankEdits, rankEdits, sortedBy, sortEdits, turnedRank } from './ranks';
-import { byQuality, sortedByQuality } from './qualities';
+import { byQuality, refuseCounted, sortedByQuality } from './qualities';
 import { CannotSettle, type Situation } from './situation';
 import { dropEdits, dropTargets, lengthTestEdits, lineEdit, measureTestEdits, retestEdits, rowTestEdits } from './tests';
 
@@ -286,6 +286,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         last.push((done) => changeOrderEdits(edit, done, base, model, asFollowUp));
         break;
       case 'kindRank':
+        refuseCounted(situation.quality, edit.by, model);
         after.push((done, when) => kindRankEdits(edit, done, when, situation, base, asFollowUp));
         break;
       default:
