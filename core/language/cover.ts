@@ -45,7 +45,7 @@ export function coversOf(question: Question): Cover[] {
     const here = kept(best[at] ?? []);
     if (here.length === 0) continue;
     const token = tokens[at];
-    const quiet = token?.kind === 'comma' || (token?.kind === 'sign' && /[–—&-]/.test(token.word)) || (token?.kind === 'word' && HARMLESS.has(token.word));
+    const quiet = !saysWhich(tokens, at) && (token?.kind === 'comma' || (token?.kind === 'sign' && /[–—&-]/.test(token.word)) || (token?.kind === 'word' && HARMLESS.has(token.word)));
     const skipCost = quiet ? (HARMLESS_COST[token?.word ?? ''] ?? 0.05) : UNRESOLVED_COST;
     for (const before of here) best[at + 1]?.push({ cost: before.cost + skipCost, before, piece: null, skip: quiet ? 'harmless' : 'unresolved', from: at });
     for (const item of chart.items('Intent', at)) {
@@ -55,6 +55,13 @@ export function coversOf(question: Question): Cover[] {
   }
   return kept(best[tokens.length] ?? []).map((last) => coverOf(last, tokens.length));
 }
+
+/** "this" before a unit of the calendar says which one is meant, so it is not passed over. */
+function saysWhich(tokens: Question['tokens'], at: number): boolean {
+  return tokens[at]?.word === 'this' && CALENDAR_UNITS.has(tokens[at + 1]?.word ?? '');
+}
+
+const CALENDAR_UNITS: ReadonlySet<string> = new Set(['day', 'week', 'month', 'quarter', 'half', 'year']);
 
 function kept(partials: Partial[]): Partial[] {
   return partials.sort((a, b) => a.cost - b.cost).slice(0, KEPT);

@@ -116,7 +116,7 @@ export type SaidEdit =
   /** "… as a percentage of departures": what is shown, divided by that. */
   | { readonly do: 'saidRatio'; readonly whole: Calculation; /** Of how many it is said: "per 100 sailings". */ readonly per?: number; /** Of all of them, whatever conditions are in force. */ readonly ofAll?: true }
   /** "for each line": a breakdown more; a share is then of each. */
-  | { readonly do: 'forEach'; readonly by: readonly Breakdown[] }
+  | { readonly do: 'forEach'; readonly by: readonly Breakdown[]; /** "in each line": members that are ranked are, in each. */ readonly inEach?: true }
   /** Null as the level: the one shown. */
   | { readonly do: 'saidRank'; readonly rank: Omit<Rank, 'direction' | 'of'> & { readonly of: Key | null }; readonly sense: Sense; readonly on?: 'difference' | 'percent'; /** Asked of people, which periods are not. */ readonly who?: true }
   /** "which channel grew most": a rank by how far what is shown lies from what it stands beside. */
@@ -126,6 +126,8 @@ export type SaidEdit =
   | { readonly do: 'saidMeasureTest'; /** Null: the level that the answer before shows last, or one of the kind asked for. */ readonly at: Key | null; readonly ofKind?: 'person'; /** Of the members that the same words break down by or rank, where they do (“only those above average”). */ readonly ofSaid?: true; readonly calculation: Calculation | null; readonly test: SaidTest; /** How much it changed is tested, in the place of what it is. */ readonly change?: SaidChange; readonly count: boolean; readonly narrows: boolean; /** As a sentence says it, to which nothing is added. */ readonly asIs?: true; /** What is shown where nothing else is: the two measures of a difference that is tested. */ readonly shows?: readonly Calculation[]; readonly besidePlan?: true }
   /** "forecast the next 6 months": a line over time, carried on. */
   | { readonly do: 'saidAhead'; readonly count?: number; readonly unit?: Grain; /** "next year" is the calendar's, "the next year" the twelve months to come. */ readonly calendar?: true; /** A time to come, with no word of a forecast. */ readonly bare?: true }
+  /** "as a share instead": a way to show it takes the place of the one before in any case. */
+  | { readonly do: 'insteadOfIt' }
   /** "in steps of 15": the ranges shown, of another width. */
   | { readonly do: 'rangeWidth'; readonly width: number }
   /** "fewer than 1,000": the only test of a number in force, with another number. */

@@ -77,6 +77,8 @@ export interface ReadContext {
 const TIE = 0.06;
 /** Candidates this near are worth offering. */
 const NEAR = 0.9;
+/** The usual measure gives way to another only where nothing else can be meant. */
+const OTHER_MEASURE = 2;
 /** What an ambiguous name gains where the reading already speaks of its level. */
 const SETTLED_BY_CONTEXT = 0.3;
 
@@ -134,7 +136,7 @@ export function read(text: string, context: ReadContext): ReadResult {
     }
     // a long name beats its parts, whatever was spoken of before
     const bonus = splitsName(cover, best) ? 0 : contextBonus(reading, asFollowUp ? context.before : null);
-    const cost = cover.cost - bonus;
+    const cost = cover.cost - bonus + (settled.otherMeasure ? OTHER_MEASURE : 0);
     const intents = cover.pieces.map((piece) => piece.intent);
     const kind = kindAskedFor(intents);
     const meant = kind === null ? [{ reading, cost: 0 }] : aboutKind(kind, reading, asFollowUp ? context.before : null, model);

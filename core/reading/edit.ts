@@ -2,7 +2,7 @@
  * Edits: what a follow-up, or a manual change, does to the reading before. Words and hands make the same edits,
  * so both give the same reading; what an edit does not mention stays.
  */
-import { factsOf, type Model } from '../model/model';
+import { factHasLevel, factsOf, type Model } from '../model/model';
 import type { Grain } from '../time/grain';
 import { besideOthers, breakdown, drill, isTime, rollUp, withoutLevel } from './edit-breakdowns';
 import { condition, subjectOf } from './edit-conditions';
@@ -192,11 +192,25 @@ function clear(reading: Reading, edit: Extract<Edit, { do: 'clear' }>, model: Mo
   }
 }
 
-/** The measure shown where none was named: in a listing of records one of theirs, how many they are if the model counts them. */
-function usualMeasure({ rows }: Reading, model: Model): string {
+/**
+ * The measure shown where none was named: in a listing of records one of theirs, how many they are if the model counts them; else the
+ * model's usual one, or, where its records know nothing of what is asked about, how many there are of the first that do.
+ */
+function usualMeasure(reading: Reading, model: Model): string {
+  const { rows } = reading;
   const own = rows === null ? [] : [...model.measures.values()].filter((one) => factsOf(model, { kind: 'measure', measure: one.id }).every((fact) => fact === rows.fact));
-  if (own.length === 0 || own.some((one) => one.id === model.defaultMeasure)) return model.defaultMeasure;
+  if (own.length === 0 || own.some((one) => one.id === model.defaultMeasure)) return knowingMeasure(reading, model);
   return (own.find((one) => one.kind === 'count') ?? own[0])?.id ?? model.defaultMeasure;
+}
+
+function knowingMeasure({ by, where }: Reading, model: Model): string {
+  const usual = model.defaultMeasure;
+  const levels = [...by.flatMap((one) => (one.kind === 'level' ? [one.level] : [])), ...where.flatMap((one) => (one.kind === 'members' || one.kind === 'text' ? [one.level] : []))];
+  const knows = (measure: string) => factsOf(model, { kind: 'measure', measure }).every((fact) => levels.every((level) => factHasLevel(model, fact, level)));
+  if (usual === '' || knows(usual)) return usual;
+  const plans = new Set([...model.measures.values()].flatMap((one) => one.plan ?? []));
+  const knowing = [...model.measures.values()].filter((one) => one.hidden !== true && !plans.has(one.id) && knows(one.id));
+  return (knowing.find((one) => one.kind === 'count' && one.only.length === 0) ?? knowing[0])?.id ?? usual;
 }
 
 /** Without a comparison a rank by the difference is one by the value. */

@@ -46,7 +46,8 @@ const compared = (beside: 'none' | 'all' | 'rest') => (parts: Parts, question: Q
 };
 
 const BY = '(by|across|grouped by|each|every)';
-const FOR_EACH = '(for each|for every|in each|in every|on each|at each|and for each)';
+const FOR_EACH = '(for each|for every|on each|and for each)';
+const IN_EACH = '(in each|in every|at each)';
 const VERSUS = '(vs|versus|against|compared to|compared with|compare to|compare with|beside|with|to|and)';
 const WEEK_VERSUS = '(vs|versus|against|compared to|compared with|beside|with|to|and|or)';
 const BY_MEASURE = '(by|in|on|for|in terms of) {Calculation}';
@@ -117,6 +118,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(over time|[as] trend|trends|evolution|development over time|time series|through time|across time)', means: () => intent({ do: 'overTime' }), examples: ['over time'] },
   { gives: 'Intent', form: `(also [by]|split [(that|it|this)] [(also|further|up|out)] by|break [(that|it|this)] [(down|up|out)] by|broken down [further] by|broken out by|and also by|and by|split|further by|as well as by|separately by|separated by|subdivided by) {BreakdownList}`, means: (p) => intent({ do: 'breakdown', by: list(p), how: 'add' }), examples: ['also by month', 'break that down by week'] },
   { gives: 'Intent', form: `${FOR_EACH} {BreakdownList}`, means: (p) => intent({ do: 'forEach', by: list(p) }), examples: ['for each week'] },
+  { gives: 'Intent', form: `${IN_EACH} {BreakdownList}`, means: (p) => intent({ do: 'forEach', by: list(p), inEach: true }), examples: ['in each week'] },
   { gives: 'Intent', form: 'by {BreakdownList} (too|as well|also)', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'add' }), examples: ['by month as well'] },
   { gives: 'Intent', form: 'add [(a breakdown by|the breakdown by|by|breakdown by)] {BreakdownList} [(too|also|as well|as breakdown|as a breakdown)]', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'add' }), cost: 0.1 },
   { gives: 'Intent', form: '[by] {BreakdownList} instead', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'replace' }), examples: ['by month instead'] },

@@ -78,6 +78,20 @@ export function sharesShown(said: readonly SaidEdit[], base: Reading, asFollowUp
   return [...shown, ...(asFollowUp && shown.length === 0 ? base.shown : [])].some((one) => one.transform?.kind === 'share');
 }
 
+/** "in each coast", of members that are ranked, or "for each coast" where that is above them: they are ranked in each. */
+export function ranksInEach({ by, inEach }: Extract<SaidEdit, { do: 'forEach' }>, said: readonly SaidEdit[], base: Reading, asFollowUp: boolean, model: Model): boolean {
+  const [key, ...others] = by;
+  const { rank } = base;
+  if (!asFollowUp || rank === null || others.length > 0 || key === undefined || !isKey(key) || same(key, rank.of) || said.some((edit) => edit.do === 'saidRank' || edit.do === 'rank' || edit.do === 'kindRank')) return false;
+  const { of } = rank;
+  return inEach === true || (key.kind === 'level' && of.kind === 'level' && model.hierarchies.some((levels) => levels.includes(key.level) && levels.indexOf(key.level) < levels.indexOf(of.level)));
+}
+
+export function rankedInEach(by: readonly Breakdown[], base: Reading): Edit[] {
+  const [key] = by.filter(isKey);
+  return key === undefined ? [] : [{ do: 'breakdown', how: 'replace', by: [key, ...base.by.filter((one) => !same(one, key))] }, { do: 'rerank', within: key }];
+}
+
 /** "card share of sales by shop": by shop and, within each, by what card is one of; with nothing else broken down, of all. */
 export function memberShareEdits(said: Extract<SaidEdit, { do: 'memberShare' }>, edits: readonly Edit[], base: Reading, asFollowUp: boolean, model: Model): Edit[] {
   const calculation = said.calculation ?? (asFollowUp ? base.shown[0]?.calculation : undefined) ?? { kind: 'measure' as const, measure: model.defaultMeasure };

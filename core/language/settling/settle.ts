@@ -1,5 +1,6 @@
 /** Settling: the intents of a cover, against the reading before, the model and the calendar → a reading, or why not. */
 import { factsOf, level as levelOf, measure as measureOf, pluralOf, type Model } from '../../model/model';
+import { isMeasure } from '../../model/calculation';
 import { applyEdits } from '../../reading/edit';
 import type { Edit } from '../../reading/edit-schema';
 import { EMPTY_READING, hasDifference, same, type Reading } from '../../reading/schema';
@@ -8,7 +9,7 @@ import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Analysis, type Intent, type Move, type SaidEdit } from '../intent';
 import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios } from './comparisons';
-import { allOf, averagePer, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
+import { allOf, averagePer, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
 import { forecastEdits, saysHowFar } from './forecasts';
 import { nowEdits } from './now';
@@ -19,7 +20,7 @@ import { CannotSettle, type Situation } from './situation';
 import { dropEdits, dropTargets, lengthTestEdits, lineEdit, measureTestEdits, retestEdits, rowTestEdits } from './tests';
 
 export type Settled =
-  | { readonly kind: 'reading'; readonly reading: Reading; readonly notes: readonly string[]; readonly edits: readonly Edit[]; readonly asFollowUp: boolean; readonly analysis?: Analysis }
+  | { readonly kind: 'reading'; readonly reading: Reading; readonly notes: readonly string[]; readonly edits: readonly Edit[]; readonly asFollowUp: boolean; readonly analysis?: Analysis; /** No measure was named, and the usual one knows nothing of what is asked about. */ readonly otherMeasure?: true }
   | { readonly kind: 'move'; readonly move: Move }
   /** `final`: the words are understood and ask for what can't be, so no other reading of them may stand in. */
   | { readonly kind: 'refused'; readonly reason: string; readonly final: boolean };
@@ -54,7 +55,7 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
   if (move) return situation.before === null ? { kind: 'refused', reason: 'There is no step to go back to.', final: true } : { kind: 'move', move };
   const base = asFollowUp && situation.before ? situation.before : EMPTY_READING;
   try {
-    const said = withRatios(oneRank(intents.flatMap((one) => one.edits)), base, asFollowUp, situation.model);
+    const said = withRatios(oneRank(withinPeriods(intents.flatMap((one) => one.edits))), base, asFollowUp, situation.model);
     const { edits, notes } = settledEdits(said, situation, base, asFollowUp);
     const analysis = intents.find((one) => one.analysis)?.analysis;
     if (analysis !== undefined && edits.length === 0 && (situation.before === null || !asFollowUp)) return { kind: 'refused', reason: 'There is no answer yet to look into; ask for a measure first, then “why?”.', final: true };
@@ -65,12 +66,24 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
     if (!edited.ok) return { kind: 'refused', reason: edited.reason, final: false };
     const { reading } = edited;
     const noMeasure = !asFollowUp && !edits.some((edit) => edit.do === 'show' || edit.do === 'rows');
-    const usual = noMeasure ? [`Shows ${measureOf(situation.model, situation.model.defaultMeasure).name.toLowerCase()}, the model’s usual measure, as none was named.`] : [];
-    return { kind: 'reading', reading, notes: [...usual, ...notes, ...edited.notes], edits, asFollowUp, ...(analysis === undefined ? {} : { analysis }) };
+    const other = noMeasure ? otherThanUsual(reading, situation.model) : null;
+    const usual = noMeasure ? [usualNote(other, situation.model)] : [];
+    return { kind: 'reading', reading, notes: [...usual, ...notes, ...edited.notes], edits, asFollowUp, ...(analysis === undefined ? {} : { analysis }), ...(other === null ? {} : { otherMeasure: true }) };
   } catch (error) {
     if (error instanceof ImpossiblePeriod || error instanceof CannotSettle) return { kind: 'refused', reason: error.message, final: error instanceof ImpossiblePeriod || error.final };
     throw error;
   }
+}
+
+/** The measure shown in the place of the usual one; null where that is shown. */
+function otherThanUsual({ shown: [first] }: Reading, model: Model): string | null {
+  return first !== undefined && isMeasure(first.calculation) && first.calculation.measure !== model.defaultMeasure ? first.calculation.measure : null;
+}
+
+/** What is shown where no measure was named, and why. */
+function usualNote(other: string | null, model: Model): string {
+  const name = (id: string) => measureOf(model, id).name.toLowerCase();
+  return other === null ? `Shows ${name(model.defaultMeasure)}, the model’s usual measure, as none was named.` : `Shows ${name(other)}, as none was named and ${name(model.defaultMeasure)}, the model’s usual measure, knows nothing of this.`;
 }
 
 function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Reading, asFollowUp: boolean): { edits: Edit[]; notes: string[] } {
@@ -167,7 +180,8 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
           const [key, ...others] = edit.by;
           if (others.length > 0) edits.push({ do: 'breakdown', by: others, how: 'join' });
           after.push((done) => withinEdits(key, done, base, asFollowUp));
-        } else edits.push({ do: 'breakdown', by: [...edit.by], how: 'add' });
+        } else if (ranksInEach(edit, said, base, asFollowUp, model)) edits.push(...rankedInEach(edit.by, base));
+        else edits.push({ do: 'breakdown', by: [...edit.by], how: 'add' });
         break;
       case 'saidRatio':
         break;
@@ -257,6 +271,9 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         if (ends === null) after.push((done) => changeEdits(done, base, asFollowUp));
         break;
       }
+      case 'insteadOfIt':
+        if (!said.some((one) => one.do === 'saidTransform' || one.do === 'transform')) throw new CannotSettle('It is not clear what this is to take the place of; name both, for example “swap route for vessel”.');
+        break;
       case 'saidAhead':
         if (edit === said.find((one) => one.do === 'saidAhead')) last.push((done, when) => forecastEdits(said, done, when, asFollowUp ? base : EMPTY_READING, calendar));
         break;
@@ -313,6 +330,18 @@ function isOfSingleRecords(records: string, said: readonly SaidEdit[], model: Mo
   const [fact] = factsOf(model, { kind: 'measure', measure: records });
   const shown = said.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : []));
   return shown.length > 0 && shown.every((one) => (one.kind === 'rows' || one.kind === 'percentile' || (one.kind === 'measure' && ['average', 'median', 'minimum', 'maximum'].includes(measureOf(model, one.measure).kind))) && factsOf(model, one)[0] === fact);
+}
+
+/** "this year until May", "since March in 2025": a period and an end of it, said apart, are one stretch. */
+function withinPeriods(said: readonly SaidEdit[]): readonly SaidEdit[] {
+  const periods = said.filter((edit) => edit.do === 'saidPeriod' && edit.how === 'set');
+  const [one, two, ...others] = periods;
+  if (one?.do !== 'saidPeriod' || two?.do !== 'saidPeriod' || others.length > 0) return said;
+  const [bound, whole] = one.period.kind === 'bound' ? [one.period, two] : two.period.kind === 'bound' ? [two.period, one] : [null, one];
+  if (bound === null || whole.period.kind === 'bound' || (bound.side !== 'since' && bound.side !== 'until')) return said;
+  // this year since March ends where the data do
+  const stretch: SaidEdit = { ...whole, period: bound.side === 'since' && whole.period.kind === 'this' ? bound : bound.side === 'since' ? { kind: 'spread', from: bound.period, to: whole.period } : { kind: 'spread', from: whole.period, to: bound.period } };
+  return said.flatMap((edit) => (edit === one ? [stretch] : edit === two ? [] : [edit]));
 }
 
 /** A bare count beside a rank is its count: "which captains have the best …, top 5 only". */
