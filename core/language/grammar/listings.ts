@@ -41,6 +41,7 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(and|so)] how many', means: (_p, q) => (q.tokens.every((token) => token.kind !== 'word' || HARMLESS.has(token.word)) ? followUp({ do: 'countThese' }) : null), cost: 0.6, examples: ['how many'] },
   { gives: 'Intent', form: 'how many (such|of those|of these|of such) {Key} [(are|were) there]', means: () => followUp({ do: 'countThese' }), cost: -0.4, examples: ['how many such months were there'] },
   { gives: 'Intent', form: '(which|what) [ones] (are|were) (these|those|they)', means: () => followUp({ do: 'whichAreThese' }), examples: ['which are these'] },
+  { gives: 'Intent', form: 'who (are|were) (these|those|they)', means: () => followUp({ do: 'whichAreThese' }), examples: ['who are they'] },
   { gives: 'Intent', form: '[(show|list|show me|tell me|and)] which ones [(are they|are these|are those|exactly)]', means: () => followUp({ do: 'whichAreThese' }) },
   { gives: 'Intent', form: '(which|what) {Level} (are|were) (these|those|they)', means: (p) => followUp({ do: 'whichAreThese', level: p['Level'] as string }), cost: -0.2 },
   { gives: 'Intent', form: '(add|also show|include|with) {ColumnList} [(too|also|as well|column|columns|as columns|as a column)]', means: (p) => followUp({ do: 'columns', columns: columns(p) }), cost: 0.2 },

@@ -169,6 +169,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[${SORT}] (alphabetically|alphabetical|alphabetical order|in alphabetical order|a to z)`, means: byName('up') },
   { gives: 'Intent', form: '(in reverse alphabetical order|z to a|reverse alphabetical)', means: byName('down') },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] [by] [date] [,] (newest|latest|most recent|youngest) first', means: () => followUp({ do: 'byDate', direction: 'down' }), examples: ['newest first'] },
+  { gives: 'Intent', form: '(sort|sorted|order|ordered) by [the] (date|{DateRole}) [(ascending|oldest first|earliest first)]', means: () => followUp({ do: 'byDate', direction: 'up' }), cost: -0.1, examples: ['sort by date'] },
+  { gives: 'Intent', form: '(sort|sorted|order|ordered) by [the] (date|{DateRole}) (descending|newest first|latest first)', means: () => followUp({ do: 'byDate', direction: 'down' }), cost: -0.2, examples: ['sort by date descending'] },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] [by] [date] [,] (oldest|earliest) first', means: () => followUp({ do: 'byDate', direction: 'up' }), examples: ['oldest first'] },
   { gives: 'Intent', form: `${SORT} {Calculation} (ascending|up|lowest first|smallest first|increasing|from low to high|low to high|in ascending order)`, means: sorted('up') },
   { gives: 'Intent', form: `${SORT} {Calculation} [(descending|down|highest first|largest first|decreasing|from high to low|high to low|in descending order)]`, means: sorted('down') },

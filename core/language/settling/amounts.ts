@@ -35,6 +35,12 @@ function keptIn(calculation: Calculation, model: Model): Kept {
 /** One thing divided by another may be told in per cent. */
 const isQuotient = (calculation: Calculation) => calculation.kind === 'arithmetic' && calculation.operator === 'divide';
 
+/** Is a measure kept in a unit of the same kind as an amount that was said: both of time, both the same? */
+export function isOfTheKind(unit: string | undefined, amount: Amount | undefined): boolean {
+  if (unit === undefined || amount?.unit === undefined) return false;
+  return unit === amount.unit || (SECONDS[plainLetters(unit)] !== undefined && SECONDS[plainLetters(amount.unit)] !== undefined);
+}
+
 /** @throws CannotSettle where the measure is not kept in such a unit */
 export function settledAmount(amount: Amount, calculation: Calculation, model: Model): Settled {
   const { name, unit, currency, percent, counted } = keptIn(calculation, model);

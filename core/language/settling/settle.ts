@@ -55,7 +55,7 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
   if (move) return situation.before === null ? { kind: 'refused', reason: 'There is no step to go back to.', final: true } : { kind: 'move', move };
   const base = asFollowUp && situation.before ? situation.before : EMPTY_READING;
   try {
-    const said = withRatios(oneRank(withinPeriods(intents.flatMap((one) => one.edits))), base, asFollowUp, situation.model);
+    const said = withRatios(oneRank(ranksWithin(withinPeriods(intents.flatMap((one) => one.edits)))), base, asFollowUp, situation.model);
     const { edits, notes } = settledEdits(said, situation, base, asFollowUp);
     const analysis = intents.find((one) => one.analysis)?.analysis;
     if (analysis !== undefined && edits.length === 0 && (situation.before === null || !asFollowUp)) return { kind: 'refused', reason: 'There is no answer yet to look into; ask for a measure first, then “why?”.', final: true };
@@ -342,6 +342,17 @@ function withinPeriods(said: readonly SaidEdit[]): readonly SaidEdit[] {
   // this year since March ends where the data do
   const stretch: SaidEdit = { ...whole, period: bound.side === 'since' && whole.period.kind === 'this' ? bound : bound.side === 'since' ? { kind: 'spread', from: bound.period, to: whole.period } : { kind: 'spread', from: whole.period, to: bound.period } };
   return said.flatMap((edit) => (edit === one ? [stretch] : edit === two ? [] : [edit]));
+}
+
+/** "the two instruments with the most lessons in each school": ranked in each. */
+function ranksWithin(said: readonly SaidEdit[]): readonly SaidEdit[] {
+  const each = said.find((edit) => edit.do === 'forEach' && edit.inEach === true);
+  const ranked = said.filter((edit) => edit.do === 'saidRank');
+  const [rank, second] = ranked;
+  if (each?.do !== 'forEach' || rank?.do !== 'saidRank' || second !== undefined || rank.rank.within !== null) return said;
+  const [key, ...others] = each.by;
+  if (key === undefined || others.length > 0 || !isKey(key) || same(key, rank.rank.of)) return said;
+  return said.flatMap((edit) => (edit === each ? [] : edit === rank ? [{ ...rank, rank: { ...rank.rank, within: key } }] : [edit]));
 }
 
 /** A bare count beside a rank is its count: "which captains have the best …, top 5 only". */

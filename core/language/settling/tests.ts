@@ -7,7 +7,7 @@ import { addDays, addMonths } from '../../time/day';
 import { exactGrain, resolvePeriod, type Calendar } from '../../time/period';
 import { shownPlainly, type Amount, type SaidChange, type SaidEdit, type SaidTest } from '../intent';
 import { nameWords } from '../tokens';
-import { settledAmount, settledTest } from './amounts';
+import { isOfTheKind, settledAmount, settledTest } from './amounts';
 import { levelOfKind } from './breakdowns';
 import { settledPeriod, wholeRange } from './periods';
 import { directionOf } from './ranks';
@@ -116,7 +116,9 @@ export function lengthTestEdits(said: Extract<SaidEdit, { do: 'saidLengthTest' }
   const about = SPOKEN_OF[ABOUT[said.word] ?? ''];
   const worth = said.word === 'worth' ? [...model.measures.values()].filter((one) => one.format?.style === 'currency' && !one.hidden && facts.includes(rowColumnOf(model, one.id)?.fact ?? '')) : [];
   const speaking = (words: RegExp) => [...model.measures.values()].filter((one) => [one.name, ...one.synonyms].some((name) => words.test(name)) && facts.includes(rowColumnOf(model, one.id)?.fact ?? ''));
-  const spoken = said.word === 'worth' ? worth : (about ?? []).map(speaking).find((found) => found.length > 0) ?? [];
+  // where no name speaks of how long or heavy they are, what is kept in such a unit does; days are no age, though
+  const inUnit = !['long', 'slow', 'heavy'].includes(ABOUT[said.word] ?? '') ? [] : [...model.measures.values()].filter((one) => isOfTheKind(one.unit, said.test.value) && one.hidden !== true && facts.includes(rowColumnOf(model, one.id)?.fact ?? ''));
+  const spoken = said.word === 'worth' ? worth : (about ?? []).map(speaking).find((found) => found.length > 0) ?? inUnit;
   const fitting = said.to === undefined ? spoken : spoken.filter((one) => [one.name, ...one.synonyms].some((name) => nameWords(name).includes(said.to ?? '')));
   if (spoken.length > 0 && fitting.length === 0) throw new CannotSettle(`Nothing in these records says how long it took to ${said.to ?? 'do that'}; name the measure.`);
   const columnOf = (one: (typeof fitting)[number]) => ('column' in one ? one.column : one.id);
