@@ -109,6 +109,8 @@ export type SaidEdit =
   | { readonly do: 'saidComparison'; readonly period: SaidPeriod; readonly with?: SaidPeriod }
   /** "vs the month before": beside the period before where that is the grain shown or the period's own, else that period itself. */
   | { readonly do: 'unitBefore'; readonly unit: Grain }
+  /** "vs the one before": the season before, where the period is one, else the period before. */
+  | { readonly do: 'oneBefore' }
   /** "vs the 10 weeks before": so many units just before the period. */
   | { readonly do: 'stretchBefore'; readonly unit: Grain; readonly count: number }
   /** "vs the same day last week": the same days, a unit earlier. */

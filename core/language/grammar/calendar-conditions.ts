@@ -1,6 +1,6 @@
 /** Grammar of conditions on parts of the calendar: days of the week, hours of the day, months of every year. */
 import type { Condition } from '../../reading/schema';
-import { intent, type Intent } from '../intent';
+import { intent, type Intent, type SaidShown } from '../intent';
 import type { Question } from '../question';
 import { WITHOUT } from './little-words';
 import type { Parts, Rule } from './rule';
@@ -15,6 +15,7 @@ export const CALENDAR_CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${WITHOUT} {WeekdayList}`, means: (p) => weekdays(others(p['WeekdayList'] as number[])), examples: ['without Sundays'] },
   { gives: 'Intent', form: '[(on|for|only|only on|at|during|just|just on|over|at the)] (weekends|weekend) [(only|instead)]', means: () => weekdays([6, 7]), examples: ['on weekends'] },
   { gives: 'Intent', form: '[(on|for|only|only on|at|during|just)] (weekdays|working days|work days|business days) [(only|instead)]', means: () => weekdays([1, 2, 3, 4, 5]), examples: ['on weekdays'] },
+  { gives: 'Intent', form: '(weekday|working day|business day) {ShownList}', means: (p) => ({ edits: [...weekdays([1, 2, 3, 4, 5]).edits, { do: 'show', how: 'replace', shown: p['ShownList'] as SaidShown[] }] }), cost: -0.2, examples: [] },
   { gives: 'Intent', form: `${WITHOUT} (weekends|weekend)`, means: () => weekdays([1, 2, 3, 4, 5]), examples: ['without weekends'] },
 
   { gives: 'PartOfDay', form: '[in|of] [the] (morning|mornings)', means: () => 'am' },

@@ -268,7 +268,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${COUNT} {Key} (with no|without [a]|without any|had no|have no) {Calculation}`, means: (p) => measureTest('count')({ ...p, NumberTest: { test: 'missing' } }), cost: -0.15 },
   { gives: 'Intent', form: 'where row {Measure} is {NumberTest}', means: rowTest },
   { gives: 'Intent', form: '{Measure} [of] {NumberTest}', means: countedRecords, cost: 0.6 },
-  ...LENGTH_PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} [(that are|which are)] [(of|worth|for)] {NumberTest}', means: (p, q) => worthTest(p, q, place), cost: 0.1 })),
+  ...LENGTH_PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} [(that are|which are)] [(of|worth|for|costing|that cost|which cost)] {NumberTest}', means: (p, q) => worthTest(p, q, place), cost: 0.1 })),
   { gives: 'Intent', form: '(list|list all|list the|show all|show the single) {Measure} [of] {NumberTest}', means: listedRecords, cost: -0.1 },
   { gives: 'Intent', form: `(exclude|excluding|without|drop|leave out|ignore|ignoring|remove|not|except|omit|take out|filter out) {Key} ${WITH} {Clause}`, means: leavingOut, cost: -0.3 },
   { gives: 'Intent', form: 'where row {Measure} is {AverageTest:NumberTest}', means: rowTest },

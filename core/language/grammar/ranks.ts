@@ -5,6 +5,7 @@ import { byLevel, type Key } from '../../reading/schema';
 import { followUp, intent, type Intent, type Sense } from '../intent';
 import type { Question } from '../question';
 import { asksWhichPeople } from '../kinds';
+import { speaksOf } from '../names/derived';
 import { nameWords } from '../tokens';
 import { isBareHour } from './breakdowns';
 import type { Parts, Rule } from './rule';
@@ -120,9 +121,9 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[for] {Key} {Has} {Sense} {Calculation}`, means: ten },
   { gives: 'Intent', form: '(which|what) {Key} {DateVerb} {Sense} {Calculation}', means: (p) => withDateVerb(first(null)(p), p), cost: -0.25 },
   { gives: 'Intent', form: `who {Has} {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
-  { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => (isVerbOf(String(p['verb']), p['Measure'] as string, q) ? intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(p['Measure'] as string) }) : null), cost: -0.1 },
-  { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => (isVerbOf(String(p['verb']), p['Measure'] as string, q) ? first(null)({ ...p, Calculation: measureOf(p['Measure'] as string) }) : null), cost: -0.08 },
-  ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} [(is|are|was|were|get|gets|got|do|did|does)] {AnyWord:verb} ${word}`, means: (p, q) => doneMost(p, word, q), cost: -0.1 })),
+  { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(measure) })), cost: -0.35 },
+  { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => first(null)({ ...p, Calculation: measureOf(measure) })), cost: -0.25 },
+  ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} [(is|are|was|were|get|gets|got|do|did|does)] {AnyWord:verb} [the] ${word}`, means: (p, q) => doneMost(p, word, q), cost: -0.1 })),
   { gives: 'Intent', form: 'who [(has|had|have|did)] {Calculation} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   ...([['where', 'place'], ['when', 'time']] as const).flatMap(([word, kind]): Rule<Question>[] => {
     const ranks = (p: Parts) => intent({ do: 'kindRank', kind, sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation });
@@ -206,19 +207,27 @@ function extremeRecords(parts: Parts, { model }: Question): Intent | null {
   return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(measure), transform: null }] }, { do: 'rows', how: 'list', fact: records.fact, columns: [] }, { do: 'sortBest', sense: parts['Sense'] as Sense, by: measureOf(measure) }, ...(count === undefined ? [] : [{ do: 'remark' as const, text: `All of them are listed; the first ${count} are those that were asked for.` }]));
 }
 
-/** "worked the most hours", of Hours worked: a verb that is in the name of the measure, or stands for its noun. */
-function isVerbOf(verb: string, measure: string, { model, names }: Question): boolean {
-  const found = model.measures.get(measure);
-  const word = verb.toLowerCase();
-  if (found === undefined) return false;
-  return [found.name, ...found.synonyms].some((name) => nameWords(name).includes(word)) || names.meantByVerb(word).some((one) => one.named.id === measure);
+/** "worked the most hours", of Hours worked; "collects the most rent", of Rent collected, where rent alone is another measure: the one that verb and noun name together. */
+function doneTo(parts: Parts, { model, names }: Question, made: (measure: string) => Intent | null): Intent | null {
+  const said = model.measures.get(parts['Measure'] as string);
+  const verb = String(parts['verb']).toLowerCase();
+  if (said === undefined) return null;
+  if (speaksOf(said, verb) || names.meantByVerb(verb).some((one) => one.named.id === said.id)) return made(said.id);
+  const nouns = new Set([said.name, ...said.synonyms].flatMap(nameWords));
+  const [only, second] = [...model.measures.values()].filter((one) => one.hidden !== true && speaksOf(one, verb) && [one.name, ...one.synonyms].some((name) => nameWords(name).some((word) => nouns.has(word))));
+  return only === undefined || second !== undefined ? null : made(only.id);
 }
 
-/** "which items are wasted most", where the model measures waste. */
-function doneMost(parts: Parts, most: 'most' | 'least', { names }: Question): Intent | null {
+/** "which items are wasted most", where the model measures waste; "which trade costs the most", where one measure is of costs. */
+const AFTER_MOST: ReadonlySet<string> = new Set('in on at for by per of during since from last this until between over within and'.split(' '));
+function doneMost(parts: Parts, most: 'most' | 'least', { names, model, tokens }: Question): Intent | null {
   const word = String(parts['verb']).toLowerCase();
-  const [only, second] = names.meantByVerb(word).filter(({ named }) => named.kind === 'measure');
-  return only === undefined || second !== undefined ? null : first(most === 'most' ? 'top' : 'bottom')({ ...parts, Calculation: measureOf(only.named.id) });
+  // “fixes the most jobs” is about jobs
+  const after = tokens[tokens.findLastIndex((token) => token.word === most) + 1];
+  if (after !== undefined && after.kind !== 'comma' && !AFTER_MOST.has(after.word)) return null;
+  const meant = names.meantByVerb(word).flatMap(({ named }) => (named.kind === 'measure' ? [named.id] : []));
+  const [only, second] = meant.length > 0 ? meant : [...model.measures.values()].filter((measure) => measure.hidden !== true && speaksOf(measure, word)).map((measure) => measure.id);
+  return only === undefined || second !== undefined ? null : first(most === 'most' ? 'top' : 'bottom')({ ...parts, Calculation: measureOf(only) });
 }
 
 /** "which technician fixed the most faults": the date of what they did. */

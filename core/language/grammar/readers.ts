@@ -185,7 +185,7 @@ const QUALITIES: Readonly<Record<string, string>> = { late: 'later', long: 'long
 const doing: Reader<Question> = (tokens, start) => {
   const token = tokens[start];
   if (token?.kind !== 'word' || !DOING.has(token.word)) return [];
-  return [item(start + 1, true), ...(tokens[start + 1]?.word === 'in' ? [item(start + 2, true)] : [])];
+  return [item(start + 1, token.word), ...(tokens[start + 1]?.word === 'in' ? [item(start + 2, token.word)] : [])];
 };
 
 /** What is not a member: "unsolved", where Solved is one. */

@@ -1,4 +1,16 @@
 /** Nouns that a verb may stand for: "how much did we generate" asks for the generation. English inflection and derivation, by endings. */
+import { nameWords } from '../tokens';
+
+/** The stem that the forms of a regular verb share: "collect" of "collects", "collected" and "collections". */
+export function stemOf(word: string): string {
+  const stem = word.replace(/(ations?|tions?|ings?|ed|es|s|e)$/, (ending) => (/^tions?$/.test(ending) ? 't' : ''));
+  return stem.length >= SHORTEST_STEM - 1 ? stem : word;
+}
+
+/** Is a thing named by a verb: "Rent collected" by "collects"? */
+export function speaksOf({ name, synonyms }: { readonly name: string; readonly synonyms: readonly string[] }, verb: string): boolean {
+  return [name, ...synonyms].some((one) => nameWords(one).some((word) => stemOf(word) === stemOf(verb)));
+}
 
 const IRREGULAR: Readonly<Record<string, string>> = {
   sold: 'sale', sell: 'sale', spent: 'spend', paid: 'payment', pay: 'payment', took: 'taking', take: 'taking', bought: 'purchase', buy: 'purchase', lost: 'loss', lose: 'loss', grew: 'growth', grow: 'growth', flew: 'flight', fly: 'flight', drove: 'drive', ate: 'meal',

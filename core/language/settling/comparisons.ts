@@ -7,7 +7,7 @@ import { addDays, dayParts } from '../../time/day';
 import { addGrains, type Grain } from '../../time/grain';
 import { exactGrain, resolvePeriod, type Calendar, type Period } from '../../time/period';
 import type { SaidEdit, SaidPeriod, SaidTransform } from '../intent';
-import { isBare, settledPeriod, wholeRange } from './periods';
+import { isBare, settledPeriod, wholeRange, settledRange } from './periods';
 import { CannotSettle } from './situation';
 
 const breakdowns = (edits: readonly (Edit | SaidEdit)[]): Breakdown[] => edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
@@ -204,4 +204,14 @@ export function besideEdits(beside: 'all' | 'rest', base: Reading): Edit[] {
   const present = presentMembers(base, null);
   if (present === null) throw new CannotSettle('The answer before is not narrowed to certain members, so there is nothing to set beside the others; name a member.');
   return [{ do: 'compare', against: { kind: 'members', level: present.level, members: [...present.members], beside } }];
+}
+
+/** Years that a season is looked for before another of its kind. */
+const YEARS_BACK = [1, 2, 3, 4];
+
+/** "vs the one before": of a season, the latest one before it that has dates. */
+export function oneBefore(when: Period | null, calendar: Calendar): Edit {
+  if (when?.kind !== 'season') return { do: 'compare', against: { kind: 'previous' } };
+  const before = YEARS_BACK.map((back): Period => ({ ...when, year: when.year - back })).find((period) => settledRange(period, calendar) !== null);
+  return { do: 'compare', against: before === undefined ? { kind: 'previous' } : { kind: 'period', period: before } };
 }

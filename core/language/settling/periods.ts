@@ -121,7 +121,7 @@ function fiscalQuarterStart(calendar: Calendar): Day {
   return addGrains('quarter', start, Math.floor(monthsBetween(start, calendar.asOf) / 3));
 }
 
-function settledRange(period: Period, calendar: Calendar): { from?: Day; to?: Day } | null {
+export function settledRange(period: Period, calendar: Calendar): { from?: Day; to?: Day } | null {
   try {
     return resolvePeriod(period, calendar);
   } catch (error) {

@@ -8,7 +8,7 @@ import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Analysis, type Intent, type Move, type SaidEdit } from '../intent';
-import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios } from './comparisons';
+import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios } from './comparisons';
 import { allOf, averagePer, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
 import { forecastEdits, saysHowFar } from './forecasts';
@@ -184,6 +184,9 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         else edits.push({ do: 'breakdown', by: [...edit.by], how: 'add' });
         break;
       case 'saidRatio':
+        break;
+      case 'oneBefore':
+        after.push((_done, when) => [oneBefore(when, calendar)]);
         break;
       case 'stretchBefore':
         after.push((_done, when) => stretchBefore(edit.unit, edit.count, when, calendar));
