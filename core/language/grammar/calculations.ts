@@ -118,6 +118,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: `${AVERAGE} {UnitAdverb} ${COUNTED} {Measure}`, means: (p) => perPeriod(p, 'UnitAdverb') },
   { gives: 'Term', form: `{UnitAdverb} ${AVERAGE} ${COUNTED} [of] {Measure}`, means: (p) => perPeriod(p, 'UnitAdverb') },
   { gives: 'Term', form: `${AVERAGE} ${COUNTED} {Measure} (per|a|each|every|for each) {Unit}`, means: (p) => perPeriod(p, 'Unit'), cost: -0.1 },
+  { gives: 'Term', form: `[(how many|how much)] ${COUNTED} {Measure} on average (per|a|each|every) {Unit}`, means: (p) => perPeriod(p, 'Unit'), cost: -0.3 },
   { gives: 'Term', form: `{Measure} (per|a|each) {Unit} on average`, means: (p) => perPeriod(p, 'Unit'), cost: -0.1 },
   { gives: 'Term', form: `(average|mean) (per|a|for each) {Unit} of {Measure}`, means: (p) => perPeriod(p, 'Unit'), cost: -0.1 },
   { gives: 'Term', form: `${AVERAGE} ${COUNTED} {Measure:left} (per|for each|for every) {Measure:right}`, means: (p) => arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)), cost: 0.05 },

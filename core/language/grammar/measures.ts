@@ -98,6 +98,7 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[compare] {ShownList:first} ${VERSUS} {ShownList:second}`, means: sideBySide },
   { gives: 'Intent', form: 'compare {ShownList:first} (with|to|and) {ShownList:second}', means: sideBySide },
   { gives: 'Intent', form: 'compare {ShownList} [(in|for|of|during)] {Period:now} (and|with|to|vs|versus|against) {Period:then}', means: (p) => intent(show(list(p)), { do: 'saidComparison', period: p['now'] as SaidPeriod, with: p['then'] as SaidPeriod }), cost: -0.1 },
+  { gives: 'Intent', form: 'how (did|does|do|has|have) {ShownList} [been] (develop|developed|developing|evolve|evolved|evolving)', means: (p) => intent(show(list(p)), { do: 'overTime' }), cost: -0.3 },
   { gives: 'Intent', form: '(breakdown|split|overview|distribution|comparison) of {ShownList} (per|by|between|across|among|over) {BreakdownList}', means: brokenDown, cost: -0.5 },
   { gives: 'Intent', form: '(how does|how do|how did) {ShownList} (vary|differ|change|develop) (by|across|between|among|with|over) {BreakdownList}', means: brokenDown, cost: -0.5 },
   { gives: 'Intent', form: 'how (is|are|was|were) {ShownList} (distributed|split|spread|divided|made up|shared) (across|by|between|among|over) {BreakdownList}', means: brokenDown, cost: -0.5 },
@@ -134,6 +135,8 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of {Measure:whole} (is|are|was|were|has been|have been|had|have|get|got|gets|end up) {Measure:part}', means: partOfWhole, cost: -0.8 },
   { gives: 'Intent', form: '(how many|how much) of {Measure:whole} (is|are|was|were|has been|have been|got|get|gets) {Measure:part}', means: partOfWhole, cost: -0.5 },
   { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|fraction|%|percent) of {Calculation} (via|from|through|on|in|at|using|coming from|made via|made through|carried by|made by) {Members}', means: memberShare, cost: -0.25 },
+  // “group bookings” are the bookings of groups
+  { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of {Calculation} [(that|which)] (via|from|through|coming from|comes from|came from|is from|was from|due to|is due to) {Members} {Measure:records}', means: (p, q) => (q.model.measures.get(p['records'] as string)?.kind === 'count' ? memberShare(p) : null), cost: -0.35 },
   { gives: 'Intent', form: '(how much|how many) of {Calculation} (is|was|are|were|comes|came) [in] (from|through|via|by|in|on|with|for) {Members}', means: memberShare, cost: -0.3 },
   { gives: 'Intent', form: '(what|how much|which) (share|percentage|percent|proportion|part|fraction|%) [of (it|that|this|them)] (is|are|was|were|comes from|came from|come from|went to|goes to|is from|was from) [(by|from|via|through|on|in)] {Members}', means: asFollowUpShare, cost: -0.3 },
   { gives: 'Intent', form: '[the] (share|percentage|proportion) of each {Key} (in|of) [(total|all|overall)] {Calculation}', means: (p) => intent({ do: 'show', how: 'replace', shown: [{ calculation: p['Calculation'] as Calculation, transform: { kind: 'share', within: 'all' } }] }, { do: 'breakdown', how: 'join', by: [p['Key'] as Key] }), cost: -0.3, examples: [] },

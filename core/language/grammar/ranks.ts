@@ -2,7 +2,7 @@
 import { measureOf, type Calculation } from '../../model/calculation';
 import { rowColumnOf } from '../../model/model';
 import { byLevel, type Key } from '../../reading/schema';
-import { followUp, intent, type Intent, type Sense } from '../intent';
+import { followUp, intent, type Intent, type SaidPeriod, type Sense } from '../intent';
 import type { Question } from '../question';
 import { asksWhichPeople } from '../kinds';
 import { speaksOf } from '../names/derived';
@@ -66,7 +66,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'RankEach', form: 'per {Key}', means: (p, q) => (isBareHour(p['Key'] as Key, q) ? null : { within: p['Key'] }) },
   { gives: 'RankEach', form: '(in each|within each|for each|in every|of each|for every|within every|on each|at each) {Key}', means: (p) => ({ within: p['Key'] }) },
   { gives: 'RankWithin', form: '{RankEach}', means: (p) => p['RankEach'] },
-  { gives: 'RankWithin', form: 'by {Key}', means: (p) => ({ within: p['Key'] }) },
+  // “top 5 routes by month” is a line for each of five, who are chosen once; “in each month” chooses them anew
+  { gives: 'RankWithin', form: 'by {Key}', means: (p) => ((p['Key'] as Key).kind === 'time' ? null : { within: p['Key'] }) },
   { gives: 'RankOthers', form: '[(with|and|plus|grouping|with all)] [the] (rest|others|everything else) [(as others|as one|together|grouped|as one row)]', means: () => ({ others: true }) },
   { gives: 'RankMark', form: 'marking first', means: () => ({ marked: true }) },
   ...['RankBy', 'RankWithin', 'RankOthers', 'RankMark'].map((part): Rule<Question> => ({ gives: 'RankPart', form: `{${part}:part}`, means: (p) => p['part'], ...(part === 'RankWithin' ? { cost: 0.05 } : {}) })),
@@ -101,6 +102,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Sense} {Number} {Calculation} (by|per|for each|of each) {Key}', means: ranked, cost: -0.1 },
   { gives: 'Intent', form: '(which|what) {Key} (is|are|was|were|did|do|does|has been|have been|had been) {Sense} [{RankTail}]', means: first(null), cost: -0.2, examples: ['which month was best'] },
   { gives: 'Intent', form: `(which|what) {Key} {Has} {Sense} {Calculation}`, means: first(null), cost: -0.08 },
+  { gives: 'Intent', form: '(which|what) {Key} (in|of|during|over|from) {Period} {Has} [the] {Sense} {Calculation}', means: (p) => inPeriod(first(null)(p), p), cost: -0.25 },
+  { gives: 'Intent', form: '(which|what) {Key} (in|of|during|over|from) {Period} (was|were|is|are|did) [the] {Sense}', means: (p) => inPeriod(first(null)(p), p), cost: -0.2 },
   { gives: 'Intent', form: '(which|what) {Key} {Has} [the] {Sense} {Calculation} {RankEach}', means: firstOfEach, cost: -0.3 },
   { gives: 'Intent', form: '(which|what) {Key} (is|are|was|were|did) [the] {Sense} {RankEach}', means: firstOfEach, cost: -0.3, examples: ['which month was best in each year'] },
   { gives: 'Intent', form: '{Sense} {One:Key} {RankEach}', means: firstOfEach, cost: -0.2, examples: ['best month in each year'] },
@@ -205,6 +208,11 @@ function extremeRecords(parts: Parts, { model }: Question): Intent | null {
   if (records?.kind !== 'count' || rowColumnOf(model, measure)?.fact !== records.fact) return null;
   const count = parts['Number'] as number | undefined;
   return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(measure), transform: null }] }, { do: 'rows', how: 'list', fact: records.fact, columns: [] }, { do: 'sortBest', sense: parts['Sense'] as Sense, by: measureOf(measure) }, ...(count === undefined ? [] : [{ do: 'remark' as const, text: `All of them are listed; the first ${count} are those that were asked for.` }]));
+}
+
+/** "which day in August had the most cancellations". */
+function inPeriod(made: Intent | null, parts: Parts): Intent | null {
+  return made && { ...made, edits: [...made.edits, { do: 'saidPeriod', how: 'set', period: parts['Period'] as SaidPeriod }] };
 }
 
 /** "worked the most hours", of Hours worked; "collects the most rent", of Rent collected, where rent alone is another measure: the one that verb and noun name together. */

@@ -294,6 +294,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         after.push((done, when) => [edit.kind === 'time' ? overTime(said, when, calendar, model, base) : { do: 'breakdown', how: 'join', by: [levelOfKind(edit.kind, base, done, model)] }]);
         break;
       case 'saidRank':
+        notes.push(...chosenOnce(edit, said));
         if (edit.on === undefined) after.push((done) => rankEdits(ofOne(byQuality(edit, done, situation, base, asFollowUp), said), done, base, model, asFollowUp));
         else last.push((done) => comparedRankEdits(edit, done, base, model, asFollowUp));
         break;
@@ -345,6 +346,12 @@ function withinPeriods(said: readonly SaidEdit[]): readonly SaidEdit[] {
   // this year since March ends where the data do
   const stretch: SaidEdit = { ...whole, period: bound.side === 'since' && whole.period.kind === 'this' ? bound : bound.side === 'since' ? { kind: 'spread', from: bound.period, to: whole.period } : { kind: 'spread', from: whole.period, to: bound.period } };
   return said.flatMap((edit) => (edit === one ? [stretch] : edit === two ? [] : [edit]));
+}
+
+/** Members that are ranked beside a time line are chosen over all of it, which is said. */
+function chosenOnce({ rank }: Extract<SaidEdit, { do: 'saidRank' }>, said: readonly SaidEdit[]): string[] {
+  const time = said.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : [])).find((one) => one.kind === 'time');
+  return time === undefined || rank.of?.kind !== 'level' || rank.within !== null || rank.marked ? [] : [`Chosen once, over the whole period; “in each ${time.grain}” chooses anew.`];
 }
 
 /** "the two instruments with the most lessons in each school": ranked in each. */
