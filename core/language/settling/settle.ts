@@ -17,6 +17,7 @@ import { countThese, pointEdits, referenceEdits, sameEdits, whichAreThese } from
 import { changeOrderEdits, changeRank, comparedRankEdits, dateOrder, kindRankEdits, rankEdits, sortedBy, sortEdits, turnedRank } from './ranks';
 import { byQuality, refuseCounted, sortedByQuality } from './qualities';
 import { CannotSettle, type Situation } from './situation';
+import { joinedUp, merged } from './together';
 import { dropEdits, dropTargets, lengthTestEdits, lineEdit, measureTestEdits, retestEdits, rowTestEdits } from './tests';
 
 export type Settled =
@@ -55,7 +56,7 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
   if (move) return situation.before === null ? { kind: 'refused', reason: 'There is no step to go back to.', final: true } : { kind: 'move', move };
   const base = asFollowUp && situation.before ? situation.before : EMPTY_READING;
   try {
-    const said = withRatios(oneRank(ranksWithin(withinPeriods(intents.flatMap((one) => one.edits)))), base, asFollowUp, situation.model);
+    const said = withRatios(joinedUp(intents.flatMap((one) => one.edits)), base, asFollowUp, situation.model);
     const { edits, notes } = settledEdits(said, situation, base, asFollowUp);
     const analysis = intents.find((one) => one.analysis)?.analysis;
     if (analysis !== undefined && edits.length === 0 && (situation.before === null || !asFollowUp)) return { kind: 'refused', reason: 'There is no answer yet to look into; ask for a measure first, then “why?”.', final: true };
@@ -320,7 +321,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
   edits.push(...sortedBy(edits, base, asFollowUp));
   const role = edits.find((edit) => edit.do === 'dateRole');
   if (role?.do === 'dateRole' && !governs(edits, asFollowUp ? base : EMPTY_READING)) throw new CannotSettle(`${model.dates.get(role.role)?.name ?? role.role} is named, but no period and no time line for it to be of; say for example “last year” or “by month”.`);
-  return { edits: together(withRoles(edits)), notes };
+  return { edits: merged(edits), notes };
 }
 
 /** Is there a period or a time line that a date role can be of? */
@@ -336,103 +337,10 @@ function isOfSingleRecords(records: string, said: readonly SaidEdit[], model: Mo
   return shown.length > 0 && shown.every((one) => (one.kind === 'rows' || one.kind === 'percentile' || (one.kind === 'measure' && ['average', 'median', 'minimum', 'maximum'].includes(measureOf(model, one.measure).kind))) && factsOf(model, one)[0] === fact);
 }
 
-/** "this year until May", "since March in 2025": a period and an end of it, said apart, are one stretch. */
-function withinPeriods(said: readonly SaidEdit[]): readonly SaidEdit[] {
-  const periods = said.filter((edit) => edit.do === 'saidPeriod' && edit.how === 'set');
-  const [one, two, ...others] = periods;
-  if (one?.do !== 'saidPeriod' || two?.do !== 'saidPeriod' || others.length > 0) return said;
-  const [bound, whole] = one.period.kind === 'bound' ? [one.period, two] : two.period.kind === 'bound' ? [two.period, one] : [null, one];
-  if (bound === null || whole.period.kind === 'bound' || (bound.side !== 'since' && bound.side !== 'until')) return said;
-  // this year since March ends where the data do
-  const stretch: SaidEdit = { ...whole, period: bound.side === 'since' && whole.period.kind === 'this' ? bound : bound.side === 'since' ? { kind: 'spread', from: bound.period, to: whole.period } : { kind: 'spread', from: whole.period, to: bound.period } };
-  return said.flatMap((edit) => (edit === one ? [stretch] : edit === two ? [] : [edit]));
-}
-
 /** Members that are ranked beside a time line are chosen over all of it, which is said. */
 function chosenOnce({ rank }: Extract<SaidEdit, { do: 'saidRank' }>, said: readonly SaidEdit[]): string[] {
   const time = said.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : [])).find((one) => one.kind === 'time');
   return time === undefined || rank.of?.kind !== 'level' || rank.within !== null || rank.marked ? [] : [`Chosen once, over the whole period; “in each ${time.grain}” chooses anew.`];
-}
-
-/** "the two instruments with the most lessons in each school": ranked in each. */
-function ranksWithin(said: readonly SaidEdit[]): readonly SaidEdit[] {
-  const each = said.find((edit) => edit.do === 'forEach' && edit.inEach === true);
-  const ranked = said.filter((edit) => edit.do === 'saidRank');
-  const [rank, second] = ranked;
-  if (each?.do !== 'forEach' || rank?.do !== 'saidRank' || second !== undefined || rank.rank.within !== null) return said;
-  const [key, ...others] = each.by;
-  if (key === undefined || others.length > 0 || !isKey(key) || same(key, rank.rank.of)) return said;
-  return said.flatMap((edit) => (edit === each ? [] : edit === rank ? [{ ...rank, rank: { ...rank.rank, within: key } }] : [edit]));
-}
-
-/** A bare count beside a rank is its count: "which captains have the best …, top 5 only". */
-function oneRank(said: readonly SaidEdit[]): readonly SaidEdit[] {
-  const bare = said.find((edit) => edit.do === 'saidRank' && edit.rank.of === null);
-  const full = said.find((edit) => edit.do === 'saidRank' && edit.rank.of !== null);
-  if (bare?.do !== 'saidRank' || full?.do !== 'saidRank') return said;
-  const { count, percent } = bare.rank;
-  return said.flatMap((edit) => (edit === bare ? [] : edit === full ? [{ ...full, rank: { ...full.rank, count, percent, marked: false } }] : [edit]));
-}
-
-/** A date role named in a breakdown or by what happened then governs the period as well. */
-function withRoles(edits: readonly Edit[]): Edit[] {
-  const roles = new Set(edits.flatMap((edit) => (edit.do === 'dateRole' ? [edit.role] : edit.do === 'breakdown' ? edit.by.flatMap((by) => ((by.kind === 'time' || by.kind === 'cycle') && by.role !== undefined ? [by.role] : [])) : [])));
-  const [role] = roles;
-  return roles.size === 1 && role !== undefined ? edits.map((edit) => (edit.do === 'period' && edit.role === undefined ? { ...edit, role } : edit)) : [...edits];
-}
-
-/** Several bare breakdowns said at once belong together: "by coast by month" is one breakdown by both. So do measures. */
-function together(edits: readonly Edit[]): Edit[] {
-  const joins = edits.filter((edit) => edit.do === 'breakdown' && edit.how === 'join');
-  const shows = edits.filter((edit) => edit.do === 'show' && edit.how === 'replace');
-  const replacing = edits.filter((edit) => edit.do === 'breakdown' && edit.how === 'replace' && edit.instead === undefined);
-  const others = edits.filter((edit) => !joins.includes(edit) && !shows.includes(edit) && !replacing.includes(edit));
-  const merged: Edit[] = [];
-  const shown = shows.flatMap((edit) => (edit.do === 'show' ? edit.shown : []));
-  const distinct = shown.filter((one, index) => shown.findIndex((other) => same(one, other)) === index);
-  if (shows.length > 0) merged.push({ do: 'show', how: 'replace', shown: distinct });
-  const by = [...replacing, ...joins].flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
-  const unique = by.filter((one, index) => by.findIndex((other) => same(one, other)) === index);
-  if (unique.length > 0) merged.push({ do: 'breakdown', how: replacing.length === 0 ? 'join' : 'replace', by: unique });
-  return [...merged, ...mergedConditions(saidOnce(others))];
-}
-
-/** What a reading has only one of, with what to say where two are named. */
-const ONCE: Partial<Record<Edit['do'], string>> = {
-  period: 'Two periods are named; say “2025 vs 2024” to compare them, or name one.',
-  compare: 'Two comparisons are named; an answer stands beside one thing at a time.',
-  rank: 'Two ranks are named; say one.',
-  order: 'Two orders are named; say one.',
-  transform: 'Two ways to show the figures are named; say one.',
-  view: 'Two charts are named; say one.',
-};
-
-/** Nothing said twice is dropped: the same thing counts once, two different ones are refused. */
-function saidOnce(edits: readonly Edit[]): Edit[] {
-  const distinct = edits.filter((edit, index) => edits.findIndex((other) => same(other, edit)) === index);
-  for (const edit of distinct) {
-    const reason = ONCE[edit.do];
-    if (reason !== undefined && distinct.some((other) => other !== edit && other.do === edit.do)) throw new CannotSettle(reason);
-  }
-  return distinct;
-}
-
-/** Conditions on the same level said one by one are one list. */
-function mergedConditions(edits: readonly Edit[]): Edit[] {
-  const result: Edit[] = [];
-  for (const edit of edits) {
-    if (edit.do === 'condition' && edit.condition.kind === 'members') {
-      const { condition, how } = edit;
-      const at = result.findIndex((one) => one.do === 'condition' && one.how === how && one.condition.kind === 'members' && one.condition.level === condition.level);
-      const there = result[at];
-      if (there?.do === 'condition' && there.condition.kind === 'members') {
-        result[at] = { ...there, condition: { ...there.condition, members: [...new Set([...there.condition.members, ...condition.members])] } };
-        continue;
-      }
-    }
-    result.push(edit);
-  }
-  return result;
 }
 
 function yearOf(period: Period, calendar: Calendar): number | null {
