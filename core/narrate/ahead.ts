@@ -33,7 +33,7 @@ export function forecastCaveats(ahead: Ahead, value: AnswerColumn): Caveat[] {
   const { basis, lines, left } = ahead;
   const time = timeOf(ahead);
   const many = plural(basis.grain);
-  const texts = [`Forecast from the ${basis.periods} whole ${many} from ${formatCell(basis.from, time)} to ${formatCell(basis.to, time)} alone, as if things went on as they did; ${formatSize(RANGE)} of outcomes should lie in the range shown.`];
+  const texts = [`Forecast from the ${basis.periods} whole ${many} from ${formatCell(basis.from, time)} to ${formatCell(basis.to, time)} alone, as if things went on as they did; ${formatSize(RANGE)} of outcomes should lie in the range ${lines.length === 1 ? 'shown' : 'that the table has'}.`];
   const [one] = lines;
   if (lines.length === 1 && one !== undefined) {
     const { trial, seasonal } = one;
