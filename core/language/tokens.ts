@@ -14,7 +14,7 @@ export interface Token {
 }
 
 const PATTERN =
-  /[“"]([^”"]*)[”"]|\d{4}-\d{2}-\d{2}|\d{1,2}:\d{2}\b(?!:)|\d{1,2}[/.]\d{4}\b|\d+(?:,\d{3})*(?:\.\d+)?(?:[bB][nN]|[kKmM])?\s?[€£]|[€$£]\s?\d+(?:,\d{3})*(?:\.\d+)?(?:[bB][nN]|[kKmM])?\b|\d+(?:,\d{3})+(?:\.\d+)?%?|\d+(?:\.\d+)?(?:[bB][nN]|[kKmM])\b|\d+(?:\.\d+)?\s?%|\d+(?:[sS][tT]|[nN][dD]|[rR][dD]|[tT][hH])\b|\d+\.\d+|\d+(?![\p{L}\d])|[\p{L}\d]+(?:['’][\p{L}]+)?|%|[-+*/×÷()&–—=<>≤≥]|,/gu;
+  /[“"]([^”"]*)[”"]|\d{4}-\d{2}-\d{2}|\d{4}-(?:0[1-9]|1[0-2])(?![\d\p{L}-])|\d{1,2}:\d{2}\b(?!:)|\d{1,2}[/.]\d{4}\b|\d+(?:,\d{3})*(?:\.\d+)?(?:[bB][nN]|[kKmM])?\s?[€£]|[€$£]\s?\d+(?:,\d{3})*(?:\.\d+)?(?:[bB][nN]|[kKmM])?\b|\d+(?:,\d{3})+(?:\.\d+)?%?|\d+(?:\.\d+)?(?:[bB][nN]|[kKmM])\b|\d+(?:\.\d+)?\s?%|\d+(?:[sS][tT]|[nN][dD]|[rR][dD]|[tT][hH])\b|\d+\.\d+|\d+(?![\p{L}\d])|[\p{L}\d]+(?:['’][\p{L}]+)?|%|[-+*/×÷()&–—=<>≤≥]|,/gu;
 
 /** Letters without accents and case; the letters that do not decompose are spelt out. */
 export function plainLetters(text: string): string {
@@ -74,7 +74,7 @@ function wordOf(raw: string): string {
 const MAGNITUDE: Readonly<Record<string, number>> = { k: 1e3, m: 1e6, bn: 1e9 };
 
 function numberOf(raw: string): Pick<Token, 'value' | 'unit'> {
-  if (/^\d{4}-\d{2}-\d{2}$/.test(raw) || /^\d{1,2}\/\d{4}$/.test(raw) || raw.includes(':')) return {};
+  if (/^\d{4}-\d{2}(-\d{2})?$/.test(raw) || /^\d{1,2}\/\d{4}$/.test(raw) || raw.includes(':')) return {};
   const plain = raw.toLowerCase().replace(/[€$£,%\s]/g, '').replace(/(st|nd|rd|th)$/, '');
   const magnitude = /(bn|[km])$/.exec(plain)?.[1];
   const value = Number(magnitude === undefined ? plain : plain.slice(0, -magnitude.length)) * (magnitude === undefined ? 1 : (MAGNITUDE[magnitude] ?? 1));

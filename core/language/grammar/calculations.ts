@@ -94,6 +94,10 @@ function extremeOfRecords(parts: Parts, { model }: Question, place: number): Cal
   return measure === undefined || found === null ? null : { kind: 'rows', function: found.end, measure: measure.id };
 }
 
+/** What numbers alone come to is nothing that is measured. */
+const isNumber = (one: Calculation): boolean => one.kind === 'number' || (one.kind === 'arithmetic' && isNumber(one.left) && isNumber(one.right));
+const measured = (one: Calculation): Calculation | null => (isNumber(one) ? null : one);
+
 const AVERAGE = '(average|mean|avg|typical)';
 const COUNTED = '[(number|amount|count|volume|total) of]';
 const CHANGE = '(% change|percentage change|percent change|relative change|% growth|percentage growth|growth rate|percentage increase|% increase)';
@@ -146,8 +150,8 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Product', form: '{Factor} {ProductTail:Tail}', means: (p) => folded(p, 'Factor') },
   { gives: 'SumTail', form: '(+|plus) {Product} [{SumTail:Tail}]', means: tail('add', 'Product') },
   { gives: 'SumTail', form: '(-|–|minus|less|net of) {Product} [{SumTail:Tail}]', means: tail('subtract', 'Product') },
-  { gives: 'Calculation', form: '{Product}', means: (p) => (calculation(p, 'Product').kind === 'number' ? null : p['Product']) },
-  { gives: 'Calculation', form: '{Product} {SumTail:Tail}', means: (p) => folded(p, 'Product') },
+  { gives: 'Calculation', form: '{Product}', means: (p) => measured(calculation(p, 'Product')) },
+  { gives: 'Calculation', form: '{Product} {SumTail:Tail}', means: (p) => measured(folded(p, 'Product')) },
 
   { gives: 'Calculation', form: '(difference|gap) between {Calculation:left} and {Calculation:right}', means: (p) => arithmetic('subtract', calculation(p, 'left'), calculation(p, 'right')) },
   { gives: 'Calculation', form: '(ratio|quotient) (of|between) {Calculation:left} (to|and|over) {Calculation:right}', means: (p) => arithmetic('divide', calculation(p, 'left'), calculation(p, 'right')) },

@@ -16,6 +16,8 @@ const RECORDS = '(rows|records|raw data|details|line items|detail records|underl
 const SHOW = '[(show|list|see|view|get|give me|open|display|what are)]';
 const MOVED = '(change|changes|rise|fall|drop|growth|decline|difference|increase|decrease|movement)';
 const ORDERS = 'Zud answers questions about the data; it does not change them, send them or act elsewhere. Use “Pin to a board” and “Share” to pass an answer on.';
+/** What people are told to do; these words may be parts of names as well, so they are no words of the grammar. */
+const ORDERING: ReadonlySet<string> = new Set(['text', 'call', 'phone', 'ring', 'message', 'notify', 'remind', 'tell', 'ask', 'invite', 'warn']);
 const refusal = (text: string) => (): Intent => ({ ...refused(text), followUp: true });
 
 export const LISTING_RULES: readonly Rule<Question>[] = [
@@ -58,6 +60,7 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `(which|what) {Key} (drove|drives|caused|explain|explains|explained|is behind|are behind|were behind|made|contributed most to|contributed to) (that|this|it|the ${MOVED})`, means: (p) => followUp({ do: 'breakdown', by: [p['Key'] as Key], how: 'replace' }, { do: 'change' }, { do: 'saidChangeOrder', on: 'difference', direction: 'down' }), cost: -0.3, examples: ['which months drove that'] },
   { gives: 'Intent', form: '(summarise|summarize|sum up|summary|in short|in a few words|give me the gist|gist|key points|main points|takeaways|key takeaways) [[of] (this|that|it)]', means: () => ({ ...followUp(), analysis: 'summary' }) },
   { gives: 'Intent', form: '(e mail|email|send|mail|print|delete|publish|share|export|download|save) (this|that|it|everything) [to {AnyWord}]', means: refusal(ORDERS) },
+  { gives: 'Intent', form: '{AnyWord:order} {Members} [(the|this|that|these)] [(numbers|figures|results|report|chart|answer)]', means: (p) => (ORDERING.has(String(p['order']).toLowerCase()) ? refusal(ORDERS)() : null), cost: -0.2 },
 
   { gives: 'Intent', form: '(i would like to (see|know|have|compare)|i like to (see|know)|i want to (see|know|have)|i need to (see|know|have)|we need to (see|know|have)|we want to (see|know|have)|let me see|help me (see|understand)|can you (show|tell|give)|could you (show|tell|give)|would you (show|tell|give)|do you know|please (show|tell|give)|go ahead and show|i am looking for|looking for|i am interested in)', means: () => ({ edits: [] }), cost: -0.2, examples: [] },
   { gives: 'Intent', form: '(undo|back|go back|undo that|step back|go back one step|previous step|one step back|take that back|back one step|back please)', means: () => ({ edits: [], followUp: true, move: 'back' }), examples: ['undo', 'go back'] },

@@ -56,6 +56,13 @@ const memberShare = (parts: Parts): Intent => {
   return intent({ do: 'memberShare', level, members, calculation: (parts['Calculation'] as SaidShown['calculation'] | undefined) ?? null });
 };
 
+/** "percentage of orders rejected", where rejected ones are some of them. */
+function someOfWhole(parts: Parts, { model }: Question): Intent | null {
+  const [part, whole] = [model.measures.get(parts['part'] as string), model.measures.get(parts['whole'] as string)];
+  const isPart = part?.kind === 'count' && whole?.kind === 'count' && part.fact === whole.fact && part.only.length > 0 && whole.only.length === 0;
+  return isPart ? partOfWhole(parts) : null;
+}
+
 /** "what percentage of orders was late", where the model measures both. */
 function partOfWhole(parts: Parts): Intent | null {
   const [part, whole] = [parts['part'] as string, parts['whole'] as string];
@@ -133,6 +140,7 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(the|as|use|show)] {Number} (percentile|th percentile) [instead]', means: (p) => ((p['Number'] as number) >= 0 && (p['Number'] as number) <= 100 ? followUp({ do: 'rowFunction', of: { percentile: p['Number'] as number } }) : null), cost: 0.1, examples: ['95th percentile'] },
   { gives: 'Intent', form: '{Members} (share|percentage|proportion) [of [the] total]', means: memberShare, cost: 0.1 },
   { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of {Measure:whole} (is|are|was|were|has been|have been|had|have|get|got|gets|end up) {Measure:part}', means: partOfWhole, cost: -0.8 },
+  { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of {Measure:whole} {Measure:part}', means: someOfWhole, cost: -0.8 },
   { gives: 'Intent', form: '(how many|how much) of {Measure:whole} (is|are|was|were|has been|have been|got|get|gets) {Measure:part}', means: partOfWhole, cost: -0.5 },
   { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|fraction|%|percent) of {Calculation} (via|from|through|on|in|at|using|coming from|made via|made through|carried by|made by) {Members}', means: memberShare, cost: -0.25 },
   // “group bookings” are the bookings of groups

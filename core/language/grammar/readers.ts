@@ -70,11 +70,11 @@ const isoDay: Reader<Question> = (tokens, start) => {
   return [item(start + 1, day === null ? { kind: 'impossible', text } : { kind: 'days', from: day, to: day })];
 };
 
-/** Month and year in figures: 05/2025. */
+/** Month and year in figures: 05/2025, 2025-05. */
 const monthAndYear: Reader<Question> = (tokens, start) => {
-  const parts = /^(\d{1,2})[/.](\d{4})$/.exec(tokens[start]?.text ?? '');
-  const month = Number(parts?.[1]);
-  return parts && month >= 1 && month <= 12 ? [item(start + 1, { month, year: Number(parts[2]) })] : [];
+  const parts = /^(?<month>\d{1,2})[/.](?<year>\d{4})$|^(?<isoYear>\d{4})-(?<isoMonth>\d{2})$/.exec(tokens[start]?.text ?? '')?.groups;
+  const [month, year] = [Number(parts?.['month'] ?? parts?.['isoMonth']), Number(parts?.['year'] ?? parts?.['isoYear'])];
+  return month >= 1 && month <= 12 ? [item(start + 1, { month, year })] : [];
 };
 
 const dayOfMonth: Reader<Question> = (tokens, start) => {
