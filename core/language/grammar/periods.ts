@@ -180,7 +180,7 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Period', form: 'since (start|beginning) of ({Stretch}|{Relative:Stretch})', means: bound('since'), examples: ['since the start of this year'] },
   { gives: 'Period', form: '(since|from) [(the turn of|start of|beginning of)] new year', means: () => ({ kind: 'this', grain: 'year' }), cost: -0.1, examples: ['since the new year'] },
   { gives: 'Period', form: 'since (start|beginning) of [the] {Unit}', means: (p) => ({ kind: 'this', grain: p['Unit'] }), cost: 0.05, examples: ['since the start of the year'] },
-  { gives: 'Period', form: '(until|till|up to) end of ({Stretch}|{Relative:Stretch})', means: bound('until'), examples: ['until the end of March 2025'] },
+  { gives: 'Period', form: '(until|till|up to|to|through) end of ({Stretch}|{Relative:Stretch})', means: bound('until'), examples: ['until the end of March 2025'] },
   { gives: 'Period', form: '(before|prior to|earlier than) ({Stretch}|{Relative:Stretch})', means: bound('before'), examples: ['before 2025'] },
   { gives: 'Period', form: '(after|later than|following) ({Stretch}|{Relative:Stretch})', means: bound('after'), examples: ['after 3 May 2025'] },
 ];

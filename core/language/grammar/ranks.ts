@@ -126,7 +126,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(which|what) {Key} {DateVerb} {Sense} {Calculation}', means: (p) => withDateVerb(first(null)(p), p), cost: -0.25 },
   { gives: 'Intent', form: `who {Has} {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
   { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(measure) })), cost: -0.35 },
-  { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => first(null)({ ...p, Calculation: measureOf(measure) })), cost: -0.25 },
+  { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => first(null)({ ...p, Calculation: measureOf(measure) })), cost: -0.5 },
   ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} [(is|are|was|were|get|gets|got|do|did|does)] {AnyWord:verb} [the] ${word}`, means: (p, q) => doneMost(p, word, q), cost: -0.1 })),
   { gives: 'Intent', form: 'who [(has|had|have|did)] {Calculation} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   ...([['where', 'place'], ['when', 'time']] as const).flatMap(([word, kind]): Rule<Question>[] => {

@@ -3,7 +3,7 @@ import type { Edit } from '../../reading/edit-schema';
 import { EMPTY_READING, MOST_AHEAD, type Reading } from '../../reading/schema';
 import { dayParts, earlierOf, type Day } from '../../time/day';
 import { addGrains, countGrains, endOf, GRAINS, startOf, type Grain } from '../../time/grain';
-import { resolvePeriod, type Calendar, type Period } from '../../time/period';
+import { latestBegun, resolvePeriod, type Calendar, type Period } from '../../time/period';
 import type { SaidEdit, SaidPeriod } from '../intent';
 import { settledPeriod, wholeRange } from './periods';
 import { CannotSettle } from './situation';
@@ -51,6 +51,7 @@ function grainOfLine(there: Grain | null, saidWithIt: boolean, named: { readonly
 /** The last day of a period to come. */
 function lastDayAhead(said: SaidPeriod, end: Day, calendar: Calendar): Day {
   const { year } = dayParts(end);
-  const days = [year, year + 1].map((one) => wholeRange(settledPeriod(said, calendar, one), calendar).to ?? end);
-  return days.find((day) => day > end) ?? end;
+  const period = said.kind === 'bound' ? said.period : said;
+  const lastOf = (one: number) => (period.kind === 'bareUnit' ? latestBegun(period.grain, period.ordinal, `${one}-12-31`).to : wholeRange(settledPeriod(period, calendar, one), calendar).to);
+  return [year, year + 1].map((one) => lastOf(one) ?? end).find((day) => day > end) ?? end;
 }

@@ -130,6 +130,12 @@ export function settledRange(period: Period, calendar: Calendar): { from?: Day; 
   }
 }
 
+/** The year that a bare month or quarter takes from the reading before; none where it has not begun in it: “what about December?” after January is the one that has been. */
+export function yearFor(said: SaidPeriod, calendar: Calendar, year: number | null): number | null {
+  if (said.kind !== 'bareUnit' || year === null) return year;
+  return latestBegun(said.grain, said.ordinal, `${year}-12-31`).from > calendar.asOf ? null : year;
+}
+
 /** The days of a period with its whole end, even where the reference day cuts it. */
 export function wholeRange(period: Period, calendar: Calendar): { from?: Day; to?: Day } {
   const { from, to, cutFrom } = resolvePeriod(period, calendar);

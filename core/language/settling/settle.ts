@@ -10,7 +10,7 @@ import type { Cover } from '../cover';
 import { shownPlainly, type Analysis, type Intent, type Move, type SaidEdit } from '../intent';
 import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios } from './comparisons';
 import { allOf, averagePer, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
-import { ImpossiblePeriod, settledPeriod, wholeRange } from './periods';
+import { ImpossiblePeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { forecastEdits, saysHowFar } from './forecasts';
 import { nowEdits } from './now';
 import { countThese, pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
@@ -121,7 +121,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
           notes.push(`A change “since last ${since}” is read as this ${since} beside the last.`);
           break;
         }
-        const period = settledPeriod(edit.period, calendar, year);
+        const period = settledPeriod(edit.period, calendar, yearFor(edit.period, calendar, year));
         if (edit.how === 'leaveOut') edits.push({ do: 'condition', how: 'only', condition: { kind: 'notPeriod', period } });
         else edits.push({ do: 'period', period, ...(edit.role === undefined || (edit.role === model.defaultDate && !asFollowUp) ? {} : { role: edit.role }) });
         break;
