@@ -3,6 +3,7 @@ import { CURRENCY_OF_WORD } from './currencies';
 import type { Model } from '../model/model';
 import type { Calendar } from '../time/period';
 import type { Assumption, Item } from './grammar/rule';
+import { editDistance, toleratedErrors } from './names/distance';
 import { dateVerbs, type NameIndex, type NameMatch } from './names/name-index';
 import { nameWords, singular, type Token } from './tokens';
 
@@ -22,6 +23,8 @@ interface Variant {
 
 /** Longest stretch of words tried as a part of a name. */
 const LONGEST_PART = 4;
+/** Known words that a plural is compared with. */
+const MOST_TRIED = 4000;
 /** A shorter word that is only part of a name is as likely another word altogether as a misspelt one ("lost" is not "cost"). */
 const SHORTEST_MISSPELT_PART = 6;
 /** Verbs that may stand inside a name said as a clause: "sailings were cancelled". */
@@ -169,8 +172,20 @@ export class Question {
   /** Known words near to a word in the singular or as it stands: a last s may be wrong itself ("clars" for "class"), or stand after letters that were swapped ("rdies" for "rides"). */
   private misspelt(word: string, asTyped: string): readonly { word: string; errors: number }[] {
     const found = [...new Set([word, asTyped, asTyped.replace(/s$/, '')])].flatMap((one) => this.names.misspelt(one)).filter((one) => !denies(word, one.word));
+    if (found.length === 0) found.push(...this.misspeltPlural(asTyped));
     const least = Math.min(...found.map((one) => one.errors));
     return found.filter((one, index) => one.errors === least && found.findIndex((other) => other.word === one.word) === index);
+  }
+
+  /** Known words whose plural in -ies is near: "copeis" for "copies". */
+  private misspeltPlural(asTyped: string): { word: string; errors: number }[] {
+    const tolerated = toleratedErrors(asTyped.length);
+    if (!asTyped.endsWith('s') || tolerated === 0) return [];
+    return this.names.wordsFrom(asTyped.slice(0, 2), MOST_TRIED).flatMap((word) => {
+      if (!word.endsWith('y')) return [];
+      const errors = editDistance(asTyped, `${word.slice(0, -1)}ies`, tolerated);
+      return errors <= tolerated ? [{ word, errors }] : [];
+    });
   }
 
   private variantsOf(at: number): readonly Variant[] {

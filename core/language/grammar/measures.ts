@@ -56,6 +56,17 @@ const memberShare = (parts: Parts): Intent => {
   return intent({ do: 'memberShare', level, members, calculation: (parts['Calculation'] as SaidShown['calculation'] | undefined) ?? null });
 };
 
+function movingInstead(parts: Parts): Intent | null {
+  const value = moving(parts['Number']);
+  return value === null ? null : intent({ do: 'transform', transform: value }, { do: 'breakdown', by: [{ kind: 'time', grain: parts['Unit'] as Grain }], how: 'join' });
+}
+
+/** "copies by month with a 3 month moving average": the figures themselves are not drawn beside it, which is said. */
+function withMoving(parts: Parts): Intent | null {
+  const made = movingInstead(parts);
+  return made && { ...made, edits: [...made.edits, { do: 'remark', text: 'The moving average takes the place of the plain figures; “plain numbers” shows those.' }] };
+}
+
 /** "percentage of orders rejected", where rejected ones are some of them. */
 function someOfWhole(parts: Parts, { model }: Question): Intent | null {
   const [part, whole] = [model.measures.get(parts['part'] as string), model.measures.get(parts['whole'] as string)];
@@ -117,8 +128,10 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(moving|rolling) average (over|of) {Number} {Unit} of {Calculation}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.1 },
   { gives: 'Intent', form: '(moving|rolling) average of {Calculation} (over|of) {Number} {Unit}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.05 },
   { gives: 'Intent', form: '{Calculation} (as a|with a|as) {Number} {Unit} (moving|rolling) average', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.05 },
-  { gives: 'Intent', form: '[(as a|with a|as|use a)] {Number} {Unit} (moving|rolling) average', means: (p) => { const value = moving(p['Number']); return value === null ? null : intent({ do: 'transform', transform: value }, { do: 'breakdown', by: [{ kind: 'time', grain: p['Unit'] as never }], how: 'join' }); }, cost: 0.1, examples: ['as a 3 month moving average'] },
-  { gives: 'Intent', form: '[(as a|with a|as|show a|use a)] (moving|rolling) {Number} {Unit} average', means: (p) => { const value = moving(p['Number']); return value === null ? null : intent({ do: 'transform', transform: value }, { do: 'breakdown', by: [{ kind: 'time', grain: p['Unit'] as never }], how: 'join' }); }, cost: 0.1, examples: ['rolling 3 month average'] },
+  { gives: 'Intent', form: '[(as a|as|use a)] {Number} {Unit} (moving|rolling) average', means: (p) => movingInstead(p), cost: 0.1, examples: ['as a 3 month moving average'] },
+  { gives: 'Intent', form: 'with [a] {Number} {Unit} (moving|rolling) average', means: (p) => withMoving(p), cost: 0.05 },
+  { gives: 'Intent', form: 'with [a] (moving|rolling) {Number} {Unit} average', means: (p) => withMoving(p), cost: 0.05 },
+  { gives: 'Intent', form: '[(as a|as|show a|use a)] (moving|rolling) {Number} {Unit} average', means: (p) => movingInstead(p), cost: 0.1, examples: ['rolling 3 month average'] },
   { gives: 'Intent', form: '(smooth|smoothed|smoothen|average) [(it|this|that|them)] [out] (over|by|with|across) {Number} [({Unit}|points)]', means: (p) => { const value = moving(p['Number']); return value === null ? null : followUp({ do: 'transform', transform: value }); }, cost: 0.05, examples: ['smooth it over 4 weeks'] },
   { gives: 'Intent', form: 'instead', means: () => followUp({ do: 'insteadOfIt' }), cost: 0.2 },
   { gives: 'Intent', form: '(in terms of|measured in|measured by|counted in|judged by) {ShownList}', means: (p) => followUp(show(list(p))), cost: 0.05 },

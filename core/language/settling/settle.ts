@@ -44,7 +44,9 @@ export function readsAsFollowUp(intents: readonly Intent[], before: Reading | nu
   const edits = intents.filter((one) => !narrows(one)).flatMap((one) => one.edits);
   const namesBoth = edits.some((edit) => edit.do === 'show') && edits.some((edit) => edit.do === 'breakdown');
   const followsUp = intents.some((one) => one.followUp && !(namesBoth && narrows(one)));
-  return followsUp || !isComplete(intents.flatMap((one) => one.edits).filter((edit) => !isShown(edit)));
+  // “which titles are below target”, of titles that stand beside their plan already
+  const besidePlan = before.against?.kind === 'plan' && edits.some((edit) => edit.do === 'saidMeasureTest' && edit.besidePlan === true && before.by.some((one) => same(one, edit.at))) && !edits.some((edit) => edit.do === 'show');
+  return followsUp || besidePlan || !isComplete(intents.flatMap((one) => one.edits).filter((edit) => !isShown(edit)));
 }
 
 /** @param asFollowUp whether the reading before stays in force where nothing is said of it */
