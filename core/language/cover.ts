@@ -2,6 +2,7 @@
  * Covers of a question: ways to read all of it as intents one after the other, with harmless words between them and,
  * at a high cost, words left unresolved. The cheapest few are kept (k-best dynamic programming over the chart).
  */
+import { GRAINS } from '../time/grain';
 import { Chart } from './grammar/chart';
 import { GRAMMAR, HARMLESS_COST } from './grammar/grammar';
 import { HARMLESS } from './grammar/harmless';
@@ -61,7 +62,7 @@ function saysWhich(tokens: Question['tokens'], at: number): boolean {
   return tokens[at]?.word === 'this' && CALENDAR_UNITS.has(tokens[at + 1]?.word ?? '');
 }
 
-const CALENDAR_UNITS: ReadonlySet<string> = new Set(['day', 'week', 'month', 'quarter', 'half', 'year']);
+const CALENDAR_UNITS: ReadonlySet<string> = new Set(GRAINS);
 
 function kept(partials: Partial[]): Partial[] {
   return partials.sort((a, b) => a.cost - b.cost).slice(0, KEPT);

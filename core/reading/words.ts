@@ -292,13 +292,13 @@ export function rankWords(naming: Naming, rank: Rank): string {
   return `${rank.direction} ${rank.count}${rank.percent ? '%' : ''} ${keyPluralWords(naming, rank.of)}${by}${within}${rank.others ? ' with others' : ''}${rank.marked ? ' marking the first' : ''}`;
 }
 
-/** A listing of records. @example 'as records of bookings with captain and weather' */
-/** @example "with a forecast of the next 6 months" */
+/** How far a line is carried on. @example "with a forecast of the next 6 months" */
 export function aheadWords({ periods }: NonNullable<Reading['ahead']>, by: Reading['by']): string {
   const grain = by.find((one) => one.kind === 'time')?.grain ?? 'month';
   return `with a forecast of the next ${periods === 1 ? grain : `${periods} ${grain === 'half' ? 'halves' : `${grain}s`}`}`;
 }
 
+/** A listing of records. @example 'as records of bookings with captain and weather' */
 export function rowsWords(naming: Naming, rows: NonNullable<Reading['rows']>): string {
   const columns = rows.columns.map((column) => listedWords(naming, column));
   return `as records of ${factWords(naming, rows.fact)}${columns.length > 0 ? ` with ${listWords(columns, 'and')}` : ''}`;

@@ -162,7 +162,7 @@ export function readingOf(made: World): fc.Arbitrary<Reading> {
       chart: fc.option(fc.constantFrom(null, ...CHART_KINDS), { nil: undefined }),
       formats: fc.record({ labels: fc.constant(true), totals: fc.constant(true), across: fc.constant(true), cells: fc.constantFrom<'bars' | 'shades'>('bars', 'shades'), lines: fc.uniqueArray(fc.record({ at: fc.oneof(fc.integer({ min: 1, max: 90_000 }), fc.constantFrom<'average' | 'median'>('average', 'median')), target: fc.constant<true>(true) }, { requiredKeys: ['at'] }), { minLength: 1, maxLength: 3, selector: (one) => one.at }), axis: fc.constantFrom<'zero' | 'fitted'>('zero', 'fitted'), colour: fc.integer({ min: 1, max: 10 }) }, { requiredKeys: [] }),
       order: fc.option(fc.tuple(fc.boolean(), fc.constantFrom<'up' | 'down'>('up', 'down'), fc.constantFrom(undefined, ...CHANGE_PARTS)), { nil: null }),
-      ahead: fc.option(fc.integer({ min: 1, max: MOST_AHEAD }), { nil: null, freq: 1 }),
+      ahead: fc.option(fc.integer({ min: 1, max: MOST_AHEAD }), { nil: null, freq: 2 }),
       rows: fc.option(fc.uniqueArray(listed, { maxLength: 3, selector: (one) => JSON.stringify(one) }), { nil: null, freq: 6 }),
     })
     .map((parts): Reading => {

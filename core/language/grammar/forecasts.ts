@@ -16,18 +16,20 @@ const toTheEnd = (parts: Parts): Ahead => ({ ...units(parts, 0), calendar: true 
 const shown = (parts: Parts): Intent => withShown(intent(ahead(parts)), parts);
 
 export const FORECAST_RULES: readonly Rule<Question>[] = [
-  { gives: 'Ahead', form: `${FOR} next {Unit}`, means: (p): Ahead => ({ ...units(p, 1), calendar: true }), cost: 0.1 },
-  { gives: 'Ahead', form: `${FOR} (the next|the coming) {Unit}`, means: (p): Ahead => units(p, 1) },
-  { gives: 'Ahead', form: `${FOR} [the] (next|coming) {Number} {Unit}`, means: (p): Ahead => units(p, p['Number'] as number) },
-  { gives: 'Ahead', form: '{Number} {Unit} (ahead|forward|more|further|out|into the future)', means: (p): Ahead => units(p, p['Number'] as number) },
-  { gives: 'Ahead', form: '(to|until|till|up to|for|through) [the] (end|rest|remainder) of (the|this) {Unit}', means: toTheEnd },
+  { gives: 'AheadUnit', form: '{Unit}', means: (p) => p['Unit'] },
+  { gives: 'AheadUnit', form: '(half|halves|half year|half years)', means: (): Grain => 'half' },
+  { gives: 'Ahead', form: `${FOR} next {AheadUnit:Unit}`, means: (p): Ahead => ({ ...units(p, 1), calendar: true }), cost: 0.1 },
+  { gives: 'Ahead', form: `${FOR} (the next|the coming) {AheadUnit:Unit}`, means: (p): Ahead => units(p, 1) },
+  { gives: 'Ahead', form: `${FOR} [the] (next|coming) {Number} {AheadUnit:Unit}`, means: (p): Ahead => units(p, p['Number'] as number) },
+  { gives: 'Ahead', form: '{Number} {AheadUnit:Unit} (ahead|forward|more|further|out|into the future)', means: (p): Ahead => units(p, p['Number'] as number) },
+  { gives: 'Ahead', form: '(to|until|till|up to|for|through) [the] (end|rest|remainder) of (the|this) {AheadUnit:Unit}', means: toTheEnd },
 
   { gives: 'Intent', form: `[(and|now|please)] ${FORECAST} ${IT} [(forward|ahead|on|further)]`, means: () => followUp({ do: 'saidAhead' }), cost: -0.2, examples: ['forecast it'] },
   { gives: 'Intent', form: `[(and|now|please)] ${FORECAST} ${IT} {Ahead}`, means: (p) => asFollowUp(intent(ahead(p))), cost: -0.4, examples: ['forecast it for the next 3 months'] },
   { gives: 'Intent', form: `[(show|give me|make|a)] ${FORECAST}`, means: () => intent({ do: 'saidAhead' }), cost: 0.1 },
   { gives: 'Intent', form: '(carry|continue|extend|project) [the] (it|this|that|line|lines|trend) (on|forward|into the future)', means: () => followUp({ do: 'saidAhead' }), examples: ['carry it on'] },
-  { gives: 'Intent', form: '(carry|continue|extend|project) [the] (it|this|that|line|lines|trend) [(on|forward)] [(by|for)] {Number} {Unit}', means: (p) => asFollowUp(intent(units(p, p['Number'] as number))), cost: -0.1 },
-  { gives: 'Intent', form: `${FORECAST} [{Calculation}] [for] (this|the current|the rest of the|the rest of this) {Unit}`, means: (p) => withShown(intent(toTheEnd(p)), p), cost: -0.3 },
+  { gives: 'Intent', form: '(carry|continue|extend|project) [the] (it|this|that|line|lines|trend) [(on|forward)] [(by|for)] {Number} {AheadUnit:Unit}', means: (p) => asFollowUp(intent(units(p, p['Number'] as number))), cost: -0.1 },
+  { gives: 'Intent', form: `${FORECAST} [{Calculation}] [for] (this|the current|the rest of the|the rest of this) {AheadUnit:Unit}`, means: (p) => withShown(intent(toTheEnd(p)), p), cost: -0.3 },
   { gives: 'Intent', form: '(with|and|plus|add|show|including|give me) [a] (forecast|projection|prediction) [{Ahead}]', means: (p) => intent(ahead(p)), cost: -0.2, examples: ['with a forecast of the next 6 months'] },
   { gives: 'Intent', form: '{Ahead}', means: (p) => intent({ ...ahead(p), bare: true }), cost: 0.1 },
   { gives: 'Intent', form: `${FORECAST} {Calculation} [{Ahead}]`, means: shown, cost: -0.1 },

@@ -16,9 +16,9 @@ const WITHIN: Readonly<Record<Grain, Grain>> = { day: 'day', week: 'day', month:
 /** Do these words ask for a forecast? A time to come alone does not. */
 const forecasts = (said: readonly SaidEdit[], base: Reading): boolean => base.ahead !== null || said.some((edit) => edit.do === 'saidAhead' && edit.bare !== true);
 
-/** Does a period that is said with a forecast say how far to go, rather than where to look? "December" is the next one then. */
+/** Does a period that is said with a forecast say how far to go, rather than where to look? "December" is the next one then. Not where that is said in units. */
 export function saysHowFar(period: SaidPeriod, said: readonly SaidEdit[], calendar: Calendar): boolean {
-  if (!forecasts(said, EMPTY_READING)) return false;
+  if (!forecasts(said, EMPTY_READING) || said.some((edit) => edit.do === 'saidAhead' && edit.unit !== undefined)) return false;
   if (period.kind === 'bound') return period.side === 'until' && saysHowFar(period.period, said, calendar);
   return period.kind === 'bareUnit' || (period.kind === 'days' && period.to > calendar.asOf);
 }
