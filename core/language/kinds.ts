@@ -2,7 +2,9 @@
 import { factHasLevel, factsOf, type LevelEntry, type Model } from '../model/model';
 import { byLevel, same, type Breakdown, type Reading } from '../reading/schema';
 import type { Intent } from './intent';
+import { isAgent } from './names/derived';
 import type { Question } from './question';
+import { nameWords, singular, type Token } from './tokens';
 
 export type Kind = 'person' | 'place';
 
@@ -14,6 +16,20 @@ export function kindAskedFor(intents: readonly Intent[]): Kind | null {
   }
   return null;
 }
+
+/** The levels whose members do what a verb says: of “bought”, the buyers. */
+export const doersOf = (verb: string, model: Model): LevelEntry[] =>
+  [...model.levels.values()].filter(({ level }) => [level.name, ...level.synonyms].some((name) => isAgent(singular(nameWords(name).at(-1) ?? ''), verb)));
+
+/** “who bought the most” asks for buyers: the level that the verb after “who” speaks of; null where it speaks of none, or of several. */
+export function doerIn(tokens: readonly Token[], model: Model): string | null {
+  const who = tokens.findIndex((token) => token.word === 'who');
+  if (who < 0) return null;
+  const verb = tokens.slice(who + 1).find((token) => !AUXILIARIES.has(token.word));
+  const [only, second] = verb === undefined ? [] : doersOf(verb.word, model);
+  return only !== undefined && second === undefined ? only.level.id : null;
+}
+const AUXILIARIES: ReadonlySet<string> = new Set(['has', 'have', 'had', 'did', 'does', 'do']);
 
 /** A reading, and how much less likely it is than the likeliest. */
 export interface AboutKind {
@@ -27,14 +43,15 @@ const FURTHER = 0.3;
 /**
  * The reading, and it with the levels of that kind of other dimensions, as far as all its facts know them, in the place of the one it was settled for.
  * @param before a dimension that was spoken of there is the one that is meant
+ * @param doer the level that the words speak of without naming it; where it is shown, it is meant
  */
-export function aboutKind(kind: Kind, reading: Reading, before: Reading | null, model: Model): AboutKind[] {
+export function aboutKind(kind: Kind, reading: Reading, before: Reading | null, model: Model, doer: string | null): AboutKind[] {
   const all = [...model.levels.values()].filter(({ level }) => level.kind === kind);
   const asked = all.find(({ level }) => reading.by.some((one) => same(one, byLevel(level.id))));
   const spokenOf = new Set(levelsIn(before).flatMap((id) => model.levels.get(id)?.dimension.id ?? []));
-  if (asked === undefined || spokenOf.has(asked.dimension.id)) return [{ reading, cost: 0 }];
   const calculations = [...reading.shown.map((one) => one.calculation), ...(reading.rank?.by ? [reading.rank.by] : [])];
   const facts = calculations.flatMap((one) => factsOf(model, one));
+  if (asked === undefined || spokenOf.has(asked.dimension.id) || reading.by.some((one) => doer !== null && same(one, byLevel(doer)))) return [{ reading, cost: 0 }];
   const distance = ({ source }: LevelEntry) => Math.max(0, ...facts.map((fact) => model.joinsTo(model.facts.get(fact)?.table ?? '', source.table)?.length ?? 0));
   const shown = new Set(levelsIn(reading).flatMap((id) => model.levels.get(id)?.dimension.id ?? []));
   // the coarsest of each dimension stands for it

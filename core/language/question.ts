@@ -33,8 +33,8 @@ const AUXILIARIES = new Set(['was', 'were', 'is', 'are', 'been', 'got']);
 const TYPING_COST = 0.75;
 const SOUND_COST = 1.3;
 
-/** Words of the calendar that measures are counted in as well: "hours" of Hours worked. */
-const COUNTED_IN = new Set(['hours', 'minutes', 'days', 'weeks']);
+/** Words of the grammar that measures are counted in as well: "hours" of Hours worked, "volume" of Volume sold. */
+const COUNTED_IN = new Set(['hours', 'minutes', 'days', 'weeks', 'volume', 'volumes', 'amount', 'amounts', 'quantity', 'quantities']);
 /** What two words cost that are written as one. */
 const JOINED_COST = 0.1;
 /** Enough for the person not to be asked, so that the plan is an alternative. */

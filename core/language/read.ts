@@ -19,7 +19,7 @@ import type { Analysis, Move } from './intent';
 import { mendedWords } from './misspelt';
 import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
-import { aboutKind, kindAskedFor } from './kinds';
+import { aboutKind, doerIn, kindAskedFor } from './kinds';
 import { Question } from './question';
 import { qualityIn } from './settling/qualities';
 import { readsAsFollowUp, settle } from './settling/settle';
@@ -106,7 +106,7 @@ export function read(text: string, context: ReadContext): ReadResult {
   if (!best) return unclear(tokens, [], [], 'This could not be read.');
   if (best.uses.includes('unresolved')) return unresolved(best, tokens, names, context.offers ?? 'nearest');
 
-  const situation: Situation = { model, calendar, before: context.before, points: context.points ?? null, quality: qualityIn(tokens) };
+  const situation: Situation = { model, calendar, before: context.before, points: context.points ?? null, quality: qualityIn(tokens), doer: doerIn(tokens, model) };
   const candidates: Candidate[] = [];
   let refusal: string | null = null;
   for (const cover of covers) {
@@ -139,7 +139,7 @@ export function read(text: string, context: ReadContext): ReadResult {
     const cost = cover.cost - bonus + (settled.otherMeasure ? OTHER_MEASURE : 0);
     const intents = cover.pieces.map((piece) => piece.intent);
     const kind = kindAskedFor(intents);
-    const meant = kind === null ? [{ reading, cost: 0 }] : aboutKind(kind, reading, asFollowUp ? context.before : null, model);
+    const meant = kind === null ? [{ reading, cost: 0 }] : aboutKind(kind, reading, asFollowUp ? context.before : null, model, situation.doer);
     for (const one of meant) if (one.reading === reading || impossibility(one.reading, names) === null) candidates.push({ cover, ...settled, reading: one.reading, bonus, cost: cost + one.cost });
   }
   const ranked = distinct(candidates.sort((a, b) => a.cost - b.cost), model);

@@ -203,7 +203,8 @@ function usualMeasure(reading: Reading, model: Model): string {
   return (own.find((one) => one.kind === 'count') ?? own[0])?.id ?? model.defaultMeasure;
 }
 
-function knowingMeasure({ by, where }: Reading, model: Model): string {
+/** The model's usual measure, or where its records know nothing of these levels, how many there are of the first that do. */
+export function knowingMeasure({ by, where }: Pick<Reading, 'by' | 'where'>, model: Model): string {
   const usual = model.defaultMeasure;
   const levels = [...by.flatMap((one) => (one.kind === 'level' ? [one.level] : [])), ...where.flatMap((one) => (one.kind === 'members' || one.kind === 'text' ? [one.level] : []))];
   const knows = (measure: string) => factsOf(model, { kind: 'measure', measure }).every((fact) => levels.every((level) => factHasLevel(model, fact, level)));

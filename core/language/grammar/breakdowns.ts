@@ -46,8 +46,8 @@ const compared = (beside: 'none' | 'all' | 'rest') => (parts: Parts, question: Q
 };
 
 const BY = '(by|across|grouped by|each|every)';
-const FOR_EACH = '(for each|for every|on each|and for each)';
-const IN_EACH = '(in each|in every|at each)';
+const FOR_EACH = '(for each|for every|on each|and for each|from each|from every|and from each|to each|to every|of each|of every)';
+const IN_EACH = '(in each|in every|at each|at every)';
 const VERSUS = '(vs|versus|against|compared to|compared with|compare to|compare with|beside|with|to|and)';
 const WEEK_VERSUS = '(vs|versus|against|compared to|compared with|beside|with|to|and|or)';
 const BY_MEASURE = '(by|in|on|for|in terms of) {Calculation}';

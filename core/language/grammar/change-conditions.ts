@@ -36,6 +36,12 @@ const one = (is: Tested) => (parts: Parts) => {
 
 const more = (way: Way, basis: SaidChange['basis'], period?: SaidPeriod) => (parts: Parts) => ({ calculation: parts['Calculation'] as Calculation, test: atAll(way), change: { basis, as: 'difference' }, ...(period === undefined ? {} : { period }) });
 
+/** "did worse than last year" turns with the direction of what is shown; "bought less" does not. */
+const than = (way: Way, basis: SaidChange['basis']) => (_parts: Parts, { tokens }: Question): Clause => {
+  const directed = tokens.some((token) => token.word === 'better' || token.word === 'worse');
+  return { calculation: null, test: atAll(directed ? 'top' : way), change: { basis, as: 'difference', ...(directed ? { sense: way === 'top' ? 'best' as const : 'worst' as const } : {}) } };
+};
+
 const ON = '(on|from|since|over|than|vs|versus|against|compared to|compared with|relative to)';
 const WHO = '(that|which|who|where|when|whose|in which|on which|for which|with|of which|have|has|had|are|is)';
 const WAYS: readonly (readonly [string, Way])[] = [['(more|higher|larger|greater|bigger|better)', 'top'], ['(less|fewer|lower|smaller|worse)', 'bottom']];
@@ -61,12 +67,14 @@ export const CHANGE_CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'ChangeClause', form: '(gained|gain|gaining|are gaining|is gaining|have gained|has gained|won) {Calculation} [{ChangeBasis}]', means: (p) => ({ ...clause(p), test: atAll('top') }), cost: -0.05 },
   { gives: 'ChangeClause', form: '(growing|rising|increasing|climbing) {Calculation} [{ChangeBasis}]', means: (p) => ({ ...clause(p), test: atAll('top') }) },
   { gives: 'ChangeClause', form: '(falling|dropping|declining|decreasing|shrinking) {Calculation} [{ChangeBasis}]', means: (p) => ({ ...clause(p), test: atAll('bottom') }) },
-  { gives: 'ChangeClause', form: '{Turned} [{ChangeBasis}]', means: turned },
+  { gives: 'ChangeClause', form: '[(it|they|this|that|these)] {Turned} [{ChangeBasis}]', means: turned },
   { gives: 'ChangeClause', form: '[(its|their|our)] {Calculation} {Turned} [{ChangeBasis}]', means: turned, cost: -0.05 },
   ...WAYS.flatMap(([words, way]): Rule<Question>[] => [
     { gives: 'ChangeClause', form: `[a] ${words} {Calculation} than [in] {YearBefore}`, means: more(way, 'year'), cost: -0.1 },
     { gives: 'ChangeClause', form: `[a] ${words} {Calculation} than [in] {PeriodBefore}`, means: more(way, 'previous'), cost: -0.1 },
     { gives: 'ChangeClause', form: `[a] ${words} {Calculation} than [in] {Unit} before`, means: (p) => more(way, p['Unit'] === 'year' ? 'year' : 'previous')(p), cost: -0.1 },
+    { gives: 'ChangeClause', form: `({Doing}|did|do|had|was|were|performed) ${words} than [in] {YearBefore}`, means: than(way, 'year'), cost: -0.1 },
+    { gives: 'ChangeClause', form: `({Doing}|did|do|had|was|were|performed) ${words} than [in] {PeriodBefore}`, means: than(way, 'previous'), cost: -0.1 },
     ...UNITS.map((grain): Rule<Question> => ({ gives: 'ChangeClause', form: `[a] ${words} {Calculation} [in] this ${grain} than [in] last ${grain}`, means: more(way, grain === 'year' ? 'year' : 'previous', { kind: 'this', grain }), cost: -0.3 })),
   ]),
 

@@ -109,7 +109,10 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Stretch', form: '[(calendar|iso)] week {Number} [of|in] {Year}', means: (p) => ({ kind: 'week', week: p['Number'], year: p['Year'] }), cost: -0.1, examples: ['week 12 of 2025'] },
   { gives: 'Stretch', form: '[(calendar|iso)] week {Number}', means: (p) => ({ kind: 'week', week: p['Number'] }), cost: 0.05, examples: ['week 12'] },
   ...(['this', 'last'] as const).flatMap((which): Rule<Question>[] =>
-    ['MonthName', 'QuarterOrHalf', 'Season'].map((part): Rule<Question> => ({ gives: 'Stretch', form: `{${part}} [(of|in)] ${which === 'this' ? '(this|current)' : '(last|previous|prior)'} year`, means: (p) => ({ kind: 'partOfYear', part: bareOf(p), back: which === 'this' ? 0 : 1 }), cost: -0.15 }))),
+    ['MonthName', 'QuarterOrHalf', 'Season'].flatMap((part) => {
+      const year = `${which === 'this' ? '(this|current)' : '(last|previous|prior)'} year`;
+      return [`{${part}} [(of|in)] ${year}`, `${year} {${part}}`].map((form): Rule<Question> => ({ gives: 'Stretch', form, means: (p) => ({ kind: 'partOfYear', part: bareOf(p), back: which === 'this' ? 0 : 1 }), cost: -0.15 }));
+    })),
   { gives: 'Relative', form: '(since|from) [the] (start|beginning) of [(this|the|this current)] {Unit}', means: (p) => ({ kind: 'this', grain: p['Unit'] }), cost: -0.1, examples: ['since the start of the year'] },
   { gives: 'Relative', form: '(since|from) [the] (start|beginning) of [(this|the)] fiscal year', means: () => ({ kind: 'thisFiscal', back: 0 }), cost: -0.1, examples: ['since the start of the fiscal year'] },
   { gives: 'Period', form: '(since|from) [the] (start|beginning) of {Stretch}', means: bound('since'), cost: -0.1, examples: ['since the beginning of 2025'] },

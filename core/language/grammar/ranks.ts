@@ -57,8 +57,8 @@ const MOST = '(most|highest|largest|biggest|greatest|top|longest|slowest)';
 const LEAST = '(fewest|least|lowest|smallest|shortest|fastest|quickest)';
 
 export const RANK_RULES: readonly Rule<Question>[] = [
-  { gives: 'Sense', form: '(top|highest|largest|biggest|busiest|most common|commonest|most frequent|most|greatest|leading|most popular|most important|top ranking|highest ranking|max|longest|slowest|heaviest|dearest|most expensive)', means: () => 'top' },
-  { gives: 'Sense', form: '(bottom|lowest|smallest|quietest|least common|rarest|least frequent|fewest|least|least popular|last placed|lowest ranking|shortest|fastest|quickest|lightest|cheapest|least expensive)', means: () => 'bottom' },
+  { gives: 'Sense', form: '(top|highest|largest|biggest|busiest|most common|commonest|most frequent|most|greatest|leading|most popular|most important|top ranking|highest ranking|max|longest|slowest|heaviest|dearest|most expensive|deepest|tallest|warmest|hottest|oldest)', means: () => 'top' },
+  { gives: 'Sense', form: '(bottom|lowest|smallest|quietest|least common|rarest|least frequent|fewest|least|least popular|last placed|lowest ranking|shortest|fastest|quickest|lightest|cheapest|least expensive|shallowest|coldest|youngest)', means: () => 'bottom' },
   { gives: 'Sense', form: '(best|strongest|best selling|bestselling|top selling|best performing|finest|most successful|healthiest)', means: () => 'best' },
   { gives: 'Sense', form: '(worst|weakest|poorest|poor|worst selling|slowest selling|worst performing|poorest performing|least successful)', means: () => 'worst' },
   { gives: 'RankBy', form: '(by|in|for|with most|with highest|in terms of|with|on|according to|measured by|ranked by|based on|when ranked by|judged by|of) {Calculation}', means: (p) => ({ by: p['Calculation'] }) },
@@ -165,11 +165,12 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Sense} (instead|ones instead|ones)', means: (p) => followUp({ do: 'turnRank', sense: p['Sense'] as Sense }), cost: 0.2, examples: ['worst instead'] },
   { gives: 'Intent', form: 'only {Number} [instead]', means: (p) => countOnly(p), cost: 0.6 },
   { gives: 'Intent', form: '(no ranking|all of them|without ranking|remove the ranking|show all of them|no limit|without limit|not just top|not only top|all of those|every one of them|no rank|drop the ranking|the full list|full list)', means: () => followUp({ do: 'clear', what: 'rank' }), examples: ['all of them'] },
-  { gives: 'Intent', form: '(with others|and others|others together|group the rest|with the rest as others|put the rest together|show the rest as others|and the rest together)', means: () => followUp({ do: 'rerank', others: true }), cost: 0.1 },
+  { gives: 'Intent', form: '(with others|and others|and the rest|others together|group the rest|with the rest as others|put the rest together|show the rest as others|and the rest together)', means: () => followUp({ do: 'rerank', others: true }), cost: 0.1 },
 
   { gives: 'Intent', form: '(without others|without the others|no others|not the others|drop the others|hide the others)', means: () => followUp({ do: 'rerank', others: false }), examples: ['without others'] },
 
   { gives: 'Intent', form: `${SORT} (name|names|alphabet) [(ascending|up|a to z|a - z)]`, means: byName('up'), examples: ['sort by name'] },
+  { gives: 'Intent', form: `${SORT} {Level} (name|names) [(ascending|up|a to z|a - z)]`, means: byName('up'), cost: -0.1 },
   { gives: 'Intent', form: `${SORT} (name|names) (descending|down|z to a|z - a)`, means: byName('down') },
   { gives: 'Intent', form: `[${SORT}] (alphabetically|alphabetical|alphabetical order|in alphabetical order|a to z)`, means: byName('up') },
   { gives: 'Intent', form: '(in reverse alphabetical order|z to a|reverse alphabetical)', means: byName('down') },

@@ -4,6 +4,7 @@ import type { Grain } from '../../time/grain';
 import { MONTHS, WEEKDAYS } from '../../time/names';
 import { pluralOf } from '../../model/model';
 import { editDistance } from '../names/distance';
+import { doersOf } from '../kinds';
 import { dateVerbs } from '../names/name-index';
 import { CURRENCY_OF_WORD } from '../currencies';
 import { nameItem, type Question } from '../question';
@@ -182,9 +183,9 @@ export const DOING: ReadonlySet<string> = new Set(
 /** Qualities that an amount is said of ("10 minutes late"), with the comparative that speaks of the same number; parts of names as well. */
 const QUALITIES: Readonly<Record<string, string>> = { late: 'later', long: 'longer', old: 'older', heavy: 'heavier', overdue: 'later' };
 
-const doing: Reader<Question> = (tokens, start) => {
+const doing: Reader<Question> = (tokens, start, { model }) => {
   const token = tokens[start];
-  if (token?.kind !== 'word' || !DOING.has(token.word)) return [];
+  if (token?.kind !== 'word' || !(DOING.has(token.word) || doersOf(token.word, model).length > 0)) return [];
   return [item(start + 1, token.word), ...(tokens[start + 1]?.word === 'in' ? [item(start + 2, token.word)] : [])];
 };
 

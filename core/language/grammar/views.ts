@@ -2,7 +2,7 @@
 import type { ChartKind, FormatEdit } from '../../reading/schema';
 import { boxCalculations } from '../../chart/box';
 import { rowColumnOf } from '../../model/model';
-import { followUp, intent, type Amount, type Intent, type SaidEdit } from '../intent';
+import { asFollowUp, followUp, intent, type Amount, type Intent, type SaidEdit } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
@@ -85,5 +85,6 @@ export const VIEW_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(in|use) {ColourWord} {Number}', means: (p) => (Number.isInteger(p['Number']) && (p['Number'] as number) >= 1 && (p['Number'] as number) <= 10 ? followUp({ do: 'format', format: { colour: p['Number'] as number } }) : null) },
   { gives: 'Intent', form: 'labels off', means: () => followUp({ do: 'format', format: { labels: false } }), examples: ['labels off'] },
   { gives: 'Intent', form: '{ChartKind} [(please|chart|view)]', means: view, cost: 0.55, examples: ['table'] },
+  { gives: 'Intent', form: '{ChartKind} [(chart|view)] instead', means: (p) => asFollowUp(view(p)), cost: 0.3, examples: ['pie instead'] },
   { gives: 'Intent', form: '(automatic chart|choose the chart|best chart|usual chart|default chart|back to the chart|chart again|the chart again|any chart|choose a chart)', means: () => followUp({ do: 'view', view: null }), examples: ['back to the chart'] },
 ];

@@ -12,6 +12,24 @@ export function speaksOf({ name, synonyms }: { readonly name: string; readonly s
   return [name, ...synonyms].some((one) => nameWords(one).some((word) => stemOf(word) === stemOf(verb)));
 }
 
+/** Forms of irregular verbs, by the verb as the names of those who do it are made of it. */
+const VERB_OF: Readonly<Record<string, string>> = {
+  taught: 'teach', bought: 'buy', sold: 'sell', drove: 'drive', driven: 'drive', wrote: 'write', written: 'write', rode: 'ride', ridden: 'ride', led: 'lead', ran: 'run', caught: 'catch', built: 'build',
+  sang: 'sing', swam: 'swim', flew: 'fly', flown: 'fly', won: 'win', made: 'make', gave: 'give', given: 'give', took: 'take', taken: 'take', lent: 'lend', kept: 'keep', held: 'hold', grew: 'grow', grown: 'grow', baked: 'bake', spoke: 'speak', dealt: 'deal', bred: 'breed', fed: 'feed',
+};
+
+/**
+ * Is a noun the name of those who do what a verb says?
+ * @param noun in the singular
+ * @example isAgent('teacher', 'taught') // true
+ */
+export function isAgent(noun: string, verb: string): boolean {
+  const doer = /^(.{3,})(?:er|or|ar)$/.exec(noun)?.[1];
+  if (doer === undefined) return false;
+  const stem = stemOf(VERB_OF[verb] ?? verb).replace(/e$/, '');
+  return new Set([doer, doer.replace(/([bdgmnprt])\1$/, '$1'), doer.replace(/i$/, 'y')]).has(stem.replace(/([bdgmnprt])\1$/, '$1')) || doer === stem;
+}
+
 const IRREGULAR: Readonly<Record<string, string>> = {
   sold: 'sale', sell: 'sale', spent: 'spend', paid: 'payment', pay: 'payment', took: 'taking', take: 'taking', bought: 'purchase', buy: 'purchase', lost: 'loss', lose: 'loss', grew: 'growth', grow: 'growth', flew: 'flight', fly: 'flight', drove: 'drive', ate: 'meal',
 };

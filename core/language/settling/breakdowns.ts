@@ -7,7 +7,7 @@ import type { Grain } from '../../time/grain';
 import { resolvePeriod, type Calendar, type Period } from '../../time/period';
 import type { SaidEdit } from '../intent';
 import { readableGrain } from './periods';
-import { CannotSettle } from './situation';
+import { CannotSettle, type Situation } from './situation';
 
 /** The calculations a question shows, or those still in force. */
 function calculations(said: readonly (SaidEdit | Edit)[], base: Reading, model: Model): Calculation[] {
@@ -36,7 +36,8 @@ function finestGrain(shown: readonly Calculation[], model: Model): Grain {
 }
 
 /** The level that answers who or where: just below the one that is fixed to one member, else the coarsest that the model marks and what is shown knows. */
-export function levelOfKind(kind: 'person' | 'place' | 'time', base: Reading, edits: readonly Edit[], model: Model, by: Calculation | null = null): Extract<Breakdown, { kind: 'level' }> {
+export function levelOfKind(kind: 'person' | 'place' | 'time', base: Reading, edits: readonly Edit[], { model, doer }: Pick<Situation, 'model' | 'doer'>, by: Calculation | null = null): Extract<Breakdown, { kind: 'level' }> {
+  if (kind === 'person' && doer !== null) return byLevel(doer);
   const facts = [...(by === null ? calculations(edits, base, model) : [by])].flatMap((one) => factsOf(model, one));
   const marked = [...model.levels.values()].filter((entry) => entry.level.kind === kind).map((entry) => entry.level.id);
   const known = marked.filter((level) => facts.every((fact) => factHasLevel(model, fact, level)));
@@ -67,7 +68,7 @@ export function withinEdits(key: Key, edits: readonly Edit[], base: Reading, asF
   const said = edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
   const there = [...said, ...(asFollowUp ? base.by : [])].filter((one) => !same(one, key));
   const shares = [...edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])), ...(asFollowUp ? base.shown : [])].some((one) => one.transform?.kind === 'share');
-  return [{ do: 'breakdown', how: 'replace', by: [key, ...there] }, ...(shares ? [{ do: 'transform' as const, transform: { kind: 'share' as const, within: 'outer' as const } }] : [])];
+  return [{ do: 'breakdown', how: 'replace', by: [key, ...there] }, ...(shares && there.length > 0 ? [{ do: 'transform' as const, transform: { kind: 'share' as const, within: 'outer' as const } }] : [])];
 }
 
 export const isKey = (by: Breakdown): by is Key => by.kind === 'level' || by.kind === 'time' || by.kind === 'cycle';

@@ -3,7 +3,7 @@ import { arithmetic, type Calculation } from '../../model/calculation';
 import type { Model } from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
 import { hasDifference, same, type Breakdown, type Reading, type Transform } from '../../reading/schema';
-import { addDays, dayParts } from '../../time/day';
+import { addDays, dayNumber, dayParts, type Day } from '../../time/day';
 import { addGrains, type Grain } from '../../time/grain';
 import { exactGrain, resolvePeriod, type Calendar, type Period } from '../../time/period';
 import type { SaidEdit, SaidPeriod, SaidTransform } from '../intent';
@@ -104,10 +104,14 @@ function otherThan(period: Period, beside: Period, said: SaidPeriod, calendar: C
 function yearBeside(said: SaidPeriod, other: SaidPeriod, calendar: Calendar): number | null {
   if (!isBare(said)) return null;
   if (!isBare(other)) return dayParts(wholeRange(settledPeriod(other, calendar, null), calendar).to ?? calendar.asOf).year;
-  const years = [said, other].map((one) => dayParts(startOf(settledPeriod(one, calendar, null), calendar)).year);
-  return Math.min(...years);
+  const [start, otherStart] = [said, other].map((one) => startOf(settledPeriod(one, calendar, null), calendar));
+  const years = [start, otherStart].map((one) => dayParts(one ?? calendar.asOf).year);
+  const inOneYear = [said, other].map((one) => startOf(settledPeriod(one, calendar, Math.min(...years)), calendar));
+  // “January vs December”, just after the new year: the two that are by far nearer to each other
+  return 2 * apart(start, otherStart) < apart(inOneYear[0], inOneYear[1]) ? null : Math.min(...years);
 }
 
+const apart = (one: Day | undefined, other: Day | undefined) => Math.abs(dayNumber(one ?? '') - dayNumber(other ?? ''));
 const isLastYear = (period: Period) => period.kind === 'last' && period.grain === 'year';
 const startOf = (period: Period, calendar: Calendar) => resolvePeriod(period, calendar).from ?? '';
 

@@ -6,24 +6,30 @@ import { listWords } from '../../reading/words';
 import type { Edit } from '../../reading/edit-schema';
 import type { Key, Reading } from '../../reading/schema';
 import type { SaidEdit } from '../intent';
-import type { Token } from '../tokens';
+import { nameWords, type Token } from '../tokens';
 import { CannotSettle, type Situation } from './situation';
 
 export interface Quality {
   readonly word: string;
-  readonly of: 'length' | 'money' | 'weight';
+  readonly of: (typeof KINDS)[number];
 }
 
 /** Words that one record alone can be said to be. */
 export const EXTREMES: readonly string[] = ['longest', 'shortest', 'slowest', 'fastest', 'quickest', 'cheapest', 'dearest', 'priciest', 'heaviest', 'lightest'];
-const KINDS = ['length', 'money', 'weight'] as const;
+const KINDS = ['length', 'money', 'weight', 'depth', 'height', 'warmth', 'age'] as const;
 const WORDS: Readonly<Record<Quality['of'], readonly string[]>> = {
   length: ['longest', 'shortest', 'slowest', 'fastest', 'quickest'],
   money: ['cheapest', 'dearest', 'priciest', 'expensive'],
   weight: ['heaviest', 'lightest'],
+  depth: ['deepest', 'shallowest'],
+  height: ['tallest'],
+  warmth: ['warmest', 'hottest', 'coldest'],
+  age: ['oldest', 'youngest'],
 };
 /** Those of them that speak of little. */
-const LEAST: ReadonlySet<string> = new Set(['shortest', 'fastest', 'quickest', 'cheapest', 'lightest']);
+const LEAST: ReadonlySet<string> = new Set(['shortest', 'fastest', 'quickest', 'cheapest', 'lightest', 'shallowest', 'coldest', 'youngest']);
+/** Qualities that no unit tells, by the nouns that name the measures of them. */
+const NOUNS: Readonly<Record<'depth' | 'height' | 'warmth' | 'age', readonly string[]>> = { depth: ['depth'], height: ['height'], warmth: ['temperature', 'warmth', 'heat'], age: ['age'] };
 const UNITS: Readonly<Record<'length' | 'weight', readonly string[]>> = {
   length: ['s', 'sec', 'seconds', 'min', 'minutes', 'h', 'hours', 'days', 'weeks', 'km', 'm', 'mi', 'miles', 'nm', 'metres'],
   weight: ['g', 'kg', 't', 'tonnes', 'lb', 'kilos'],
@@ -54,7 +60,12 @@ function measureOfQuality({ word, of }: Quality, shown: Calculation | null, key:
   return shown !== null && isMeasure(shown) && shown.measure === only.id ? null : measureOf(only.id);
 }
 
-const hasUnit = (of: Quality['of'], measure: Measure | undefined): boolean => measure !== undefined && (of === 'money' ? measure.format?.style === 'currency' : UNITS[of].includes(measure.unit ?? ''));
+function hasUnit(of: Quality['of'], measure: Measure | undefined): boolean {
+  if (measure === undefined) return false;
+  if (of === 'money') return measure.format?.style === 'currency';
+  if (of === 'length' || of === 'weight') return UNITS[of].includes(measure.unit ?? '');
+  return [measure.name, ...measure.synonyms].some((name) => nameWords(name).some((word) => NOUNS[of].includes(word)));
+}
 
 /** Is something shown in a unit that such an adjective speaks of? */
 const isInUnit = ({ of }: Quality, shown: Calculation, model: Model): boolean => measuresIn(shown).some((id) => hasUnit(of, model.measures.get(id)));

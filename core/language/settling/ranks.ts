@@ -55,9 +55,10 @@ export function changeOrderEdits({ on, direction }: Extract<SaidEdit, { do: 'sai
 const neededComparison = (edits: readonly Edit[], base: Reading, asFollowUp: boolean): Edit[] => (asFollowUp && hasDifference(base) ? [] : changeEdits(edits, base, asFollowUp));
 
 /** "who has the worst delay", "where is revenue highest", "when was it best": a rank of one of the level that the model marks for it. */
-export function kindRankEdits(said: Extract<SaidEdit, { do: 'kindRank' }>, edits: readonly Edit[], when: Period | null, { model, calendar }: Situation, base: Reading, asFollowUp: boolean): Edit[] {
+export function kindRankEdits(said: Extract<SaidEdit, { do: 'kindRank' }>, edits: readonly Edit[], when: Period | null, situation: Situation, base: Reading, asFollowUp: boolean): Edit[] {
+  const { model, calendar } = situation;
   const shownTime = asFollowUp && said.by === null ? base.by.findLast((one): one is Key => one.kind === 'time' || one.kind === 'cycle') : undefined;
-  const of = said.kind === 'time' && shownTime !== undefined ? shownTime : said.kind === 'time' ? readableBreakdown(said.by === null ? [] : [{ do: 'show', how: 'replace', shown: [shownPlainly(said.by)] }], when, calendar, model, base) : levelOfKind(said.kind, base, edits, model, said.by);
+  const of = said.kind === 'time' && shownTime !== undefined ? shownTime : said.kind === 'time' ? readableBreakdown(said.by === null ? [] : [{ do: 'show', how: 'replace', shown: [shownPlainly(said.by)] }], when, calendar, model, base) : levelOfKind(said.kind, base, edits, situation, said.by);
   return rankEdits({ do: 'saidRank', sense: said.sense, rank: { count: 10, percent: false, of, by: said.by, within: null, others: false, marked: true } }, edits, base, model, asFollowUp);
 }
 

@@ -18,7 +18,7 @@ import { changeOrderEdits, changeRank, comparedRankEdits, dateOrder, kindRankEdi
 import { byQuality, refuseCounted, sortedByQuality } from './qualities';
 import { CannotSettle, type Situation } from './situation';
 import { joinedUp, merged } from './together';
-import { dropEdits, dropTargets, lengthTestEdits, lineEdit, measureTestEdits, retestEdits, rowTestEdits } from './tests';
+import { dropEdits, dropTargets, lengthTestEdits, lineEdit, measureTestEdits, retestEdits, rowTestEdits, usualNote } from './tests';
 
 export type Settled =
   | { readonly kind: 'reading'; readonly reading: Reading; readonly notes: readonly string[]; readonly edits: readonly Edit[]; readonly asFollowUp: boolean; readonly analysis?: Analysis; /** No measure was named, and the usual one knows nothing of what is asked about. */ readonly otherMeasure?: true }
@@ -81,12 +81,6 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
 /** The measure shown in the place of the usual one; null where that is shown. */
 function otherThanUsual({ shown: [first] }: Reading, model: Model): string | null {
   return first !== undefined && isMeasure(first.calculation) && first.calculation.measure !== model.defaultMeasure ? first.calculation.measure : null;
-}
-
-/** What is shown where no measure was named, and why. */
-function usualNote(other: string | null, model: Model): string {
-  const name = (id: string) => measureOf(model, id).name.toLowerCase();
-  return other === null ? `Shows ${name(model.defaultMeasure)}, the model’s usual measure, as none was named.` : `Shows ${name(other)}, as none was named and ${name(model.defaultMeasure)}, the model’s usual measure, knows nothing of this.`;
 }
 
 function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Reading, asFollowUp: boolean): { edits: Edit[]; notes: string[] } {
@@ -179,7 +173,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         after.push((_done, when) => shiftedBefore(edit.unit, when, calendar));
         break;
       case 'forEach':
-        if (sharesShown(said, base, asFollowUp) && edit.by[0] !== undefined && isKey(edit.by[0])) {
+        if (said.every((one) => one.do !== 'within') && sharesShown(said, base, asFollowUp) && edit.by[0] !== undefined && isKey(edit.by[0])) {
           const [key, ...others] = edit.by;
           if (others.length > 0) edits.push({ do: 'breakdown', by: others, how: 'join' });
           after.push((done) => withinEdits(key, done, base, asFollowUp));
@@ -204,7 +198,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         edits.push(...besideEdits(edit.with, base));
         break;
       case 'saidMeasureTest': {
-        const settled = measureTestEdits(edit, said, base, model, calendar, asFollowUp);
+        const settled = measureTestEdits(edit, said, base, situation, asFollowUp);
         edits.push(...settled.edits);
         notes.push(...settled.notes);
         break;
@@ -278,7 +272,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       }
       case 'insteadOfIt':
-        if (!said.some((one) => one.do === 'saidTransform' || one.do === 'transform')) throw new CannotSettle('It is not clear what this is to take the place of; name both, for example “swap route for vessel”.');
+        if (!said.some((one) => one.do === 'saidTransform' || one.do === 'transform' || one.do === 'view')) throw new CannotSettle('It is not clear what this is to take the place of; name both, for example “swap route for vessel”.');
         break;
       case 'saidAhead':
         if (edit === said.find((one) => one.do === 'saidAhead')) last.push((done, when) => forecastEdits(said, done, when, asFollowUp ? base : EMPTY_READING, calendar));
@@ -294,7 +288,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         after.push((_done, when) => [overTime(said, when, calendar, model, base)]);
         break;
       case 'kindOfLevel':
-        after.push((done, when) => [edit.kind === 'time' ? overTime(said, when, calendar, model, base) : { do: 'breakdown', how: 'join', by: [levelOfKind(edit.kind, base, done, model)] }]);
+        after.push((done, when) => [edit.kind === 'time' ? overTime(said, when, calendar, model, base) : { do: 'breakdown', how: 'join', by: [levelOfKind(edit.kind, base, done, situation)] }]);
         break;
       case 'saidRank':
         notes.push(...chosenOnce(edit, said));
@@ -304,7 +298,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
       case 'saidChangeRank':
         if (edit.beside && !hasDifference(base) && !said.some((one) => one.do === 'compare')) throw new CannotSettle('Nothing stands beside what is shown, so nothing is ahead or behind; compare it with the plan or with an earlier period first.');
         if (edit.calculation !== null) edits.push({ do: 'show', how: 'replace', shown: [shownPlainly(edit.calculation)] });
-        last.push((done) => comparedRankEdits(changeRank(edit.ofKind === undefined ? edit : { ...edit, of: levelOfKind(edit.ofKind, base, done, model, edit.calculation) }), done, base, model, asFollowUp));
+        last.push((done) => comparedRankEdits(changeRank(edit.ofKind === undefined ? edit : { ...edit, of: levelOfKind(edit.ofKind, base, done, situation, edit.calculation) }), done, base, model, asFollowUp));
         break;
       case 'saidChangeOrder':
         last.push((done) => changeOrderEdits(edit, done, base, model, asFollowUp));

@@ -13,6 +13,8 @@ export interface Situation {
   readonly points: Points | null;
   /** The adjective that a rank is said by (“the slowest crews”), where there is one. */
   readonly quality: Quality | null;
+  /** The level whose members do what a question of “who” says (“who teaches best”), where the verb tells it. */
+  readonly doer: string | null;
 }
 
 /** The words are understood, but what they ask for does not fit the situation; the message says why. */

@@ -1,6 +1,7 @@
 /** Settling conditions on numbers: of members by a measure, and of single records. */
 import { arithmetic, measureOf as toCalculation, type Calculation } from '../../model/calculation';
 import { factsOf, measure as measureOf, rowColumnOf, type Model } from '../../model/model';
+import { knowingMeasure } from '../../reading/edit';
 import type { Edit } from '../../reading/edit-schema';
 import { hasDifference, same, type ChangeOf, type Comparison, type Key, type Reading } from '../../reading/schema';
 import { addDays, addMonths } from '../../time/day';
@@ -11,21 +12,24 @@ import { isOfTheKind, settledAmount, settledTest } from './amounts';
 import { levelOfKind } from './breakdowns';
 import { settledPeriod, wholeRange } from './periods';
 import { directionOf } from './ranks';
-import { CannotSettle } from './situation';
+import { CannotSettle, type Situation } from './situation';
 
 interface Settled {
   readonly edits: readonly Edit[];
   readonly notes: readonly string[];
 }
 
-export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest' }>, all: readonly SaidEdit[], base: Reading, model: Model, calendar: Calendar, asFollowUp: boolean): Settled {
+export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest' }>, all: readonly SaidEdit[], base: Reading, situation: Situation, asFollowUp: boolean): Settled {
+  const { model, calendar } = situation;
   const shows = all.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : edit.do === 'saidRank' && edit.rank.by !== null ? [edit.rank.by] : []));
   if (said.count && shows.length > 0) throw new CannotSettle('A count of members shows nothing besides; name one measure for them to be chosen by.');
-  const meant: Calculation = said.calculation ?? shows[0] ?? base.shown[0]?.calculation ?? { kind: 'measure', measure: model.defaultMeasure };
+  const usual = knowingMeasure({ by: said.at === null ? [] : [said.at], where: all.flatMap((edit) => (edit.do === 'condition' ? [edit.condition] : [])) }, model);
+  const named = said.calculation ?? shows[0] ?? base.shown[0]?.calculation ?? null;
+  const meant: Calculation = named ?? { kind: 'measure', measure: usual };
   const calculation = said.besidePlan && said.calculation === null ? overPlan(meant, model) : meant;
   const broken = said.ofSaid === undefined ? [] : all.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : edit.do === 'saidRank' && edit.rank.of !== null ? [edit.rank.of] : []));
   const keys = [...base.by, ...broken].flatMap((one): Key[] => (one.kind === 'bins' || one.kind === 'sets' ? [] : [one]));
-  const asked = said.ofKind === undefined || keys.some((one) => one.kind === 'level' && model.levels.get(one.level)?.level.kind === said.ofKind) ? null : levelOfKind(said.ofKind, base, [], model, calculation);
+  const asked = said.ofKind === undefined || keys.some((one) => one.kind === 'level' && model.levels.get(one.level)?.level.kind === said.ofKind) ? null : levelOfKind(said.ofKind, base, [], situation, calculation);
   const at = said.at ?? asked ?? keys.findLast((one) => one.kind === 'level') ?? keys.at(-1);
   if (at === undefined) throw new CannotSettle('The answer before shows no members of which some could be kept; say by which level.');
   const change = said.change === undefined ? undefined : settledChange(said.change, said.test, at, isLast(calculation, model) ? 'previous' : 'year', all, base, calendar, asFollowUp);
@@ -44,8 +48,18 @@ export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest'
     if (said.besidePlan) edits.push({ do: 'compare', against: { kind: 'plan' } });
   }
   const assumed = said.calculation === null && said.change === undefined && said.besidePlan === undefined ? [`The average is that of ${nameOf(calculation, model)}.`] : [];
+  const unnamed = named === null && assumed.length === 0 ? [usualNote(usual === model.defaultMeasure ? null : usual, model)] : [];
   const dated = scope.some((edit) => edit.do === 'period') ? ['No period was named, so this year to date is compared.'] : [];
-  return { edits, notes: [...assumed, ...dated, ...notes] };
+  return { edits, notes: [...assumed, ...unnamed, ...dated, ...notes] };
+}
+
+/**
+ * What is shown where no measure was named, and why.
+ * @param other the measure that is shown in the place of the usual one
+ */
+export function usualNote(other: string | null, model: Model): string {
+  const name = (id: string) => measureOf(model, id).name.toLowerCase();
+  return other === null ? `Shows ${name(model.defaultMeasure)}, the model’s usual measure, as none was named.` : `Shows ${name(other)}, as none was named and ${name(model.defaultMeasure)}, the model’s usual measure, knows nothing of this.`;
 }
 
 /** How far a measure lies over its plan. */
@@ -56,9 +70,9 @@ function overPlan(calculation: Calculation, model: Model): Calculation {
 }
 
 /** From what members or periods changed: what is said or stands beside the answer already; else periods from the one before, members as is usual. */
-function settledChange({ basis, as }: SaidChange, test: SaidTest, at: Key, usual: ChangeOf['basis'], all: readonly SaidEdit[], base: Reading, calendar: Calendar, asFollowUp: boolean): ChangeOf {
+function settledChange({ basis, as }: SaidChange, test: SaidTest, at: Key, ofMembers: ChangeOf['basis'], all: readonly SaidEdit[], base: Reading, calendar: Calendar, asFollowUp: boolean): ChangeOf {
   const beside = all.flatMap((edit): (Comparison | null)[] => (edit.do === 'compare' ? [edit.against] : edit.do === 'unitBefore' ? [{ kind: edit.unit === 'year' ? 'year' : 'previous' }] : [])).concat(asFollowUp ? besideInForce(base, calendar) : []).find((one) => one?.kind === 'year' || one?.kind === 'previous');
-  const implied = beside?.kind === 'year' || beside?.kind === 'previous' ? beside.kind : at.kind === 'time' ? 'previous' : usual;
+  const implied = beside?.kind === 'year' || beside?.kind === 'previous' ? beside.kind : at.kind === 'time' ? 'previous' : ofMembers;
   return { basis: basis === 'implied' ? implied : basis, as: test.value?.unit === 'percent' || test.upper?.unit === 'percent' ? 'percent' : as };
 }
 
