@@ -81,7 +81,7 @@ export type SaidEdit =
   | Exclude<Edit, { do: 'show' }>
   | { readonly do: 'show'; readonly shown: readonly SaidShown[]; readonly how: 'replace' | 'add' | 'remove' }
   | { readonly do: 'saidTransform'; readonly transform: SaidTransform }
-  | { readonly do: 'saidPeriod'; readonly period: SaidPeriod; readonly how: 'set' | 'leaveOut'; readonly role?: string }
+  | { readonly do: 'saidPeriod'; readonly period: SaidPeriod; readonly how: 'set' | 'leaveOut'; readonly role?: string; /** "the same for 2024": that part of it that the period in force is of its own year. */ readonly alike?: true }
   /** "signed", "repaired": the date that a period or a time line named elsewhere is on. */
   | { readonly do: 'saidDateVerb'; readonly role: string }
   /** "card share of sales": the share of members within what is broken down by. */

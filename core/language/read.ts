@@ -21,6 +21,7 @@ import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
 import { aboutKind, doerIn, kindAskedFor } from './kinds';
 import { Question } from './question';
+import { happenedIn } from './settling/happened';
 import { qualityIn } from './settling/qualities';
 import { readsAsFollowUp, settle } from './settling/settle';
 import type { Situation } from './settling/situation';
@@ -106,7 +107,7 @@ export function read(text: string, context: ReadContext): ReadResult {
   if (!best) return unclear(tokens, [], [], 'This could not be read.');
   if (best.uses.includes('unresolved')) return unresolved(best, tokens, names, context.offers ?? 'nearest');
 
-  const situation: Situation = { model, calendar, before: context.before, points: context.points ?? null, quality: qualityIn(tokens), doer: doerIn(tokens, model) };
+  const situation: Situation = { model, calendar, before: context.before, points: context.points ?? null, quality: qualityIn(tokens), doer: doerIn(tokens, model), happened: happenedIn(tokens, model) };
   const candidates: Candidate[] = [];
   let refusal: string | null = null;
   for (const cover of covers) {

@@ -134,6 +134,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '{Level} count', means: countOfLevel, cost: 0.1 },
   { gives: 'Term', form: '((number|count) of|how many) {Unit}', means: (p) => ({ kind: 'periods', grain: p['Unit'] }), cost: 0.2 },
   { gives: 'Term', form: '((number|count) of|how many) half years', means: () => ({ kind: 'periods', grain: 'half' }), cost: 0.2 },
+  { gives: 'Term', form: '(number of|how many) (people|persons) [(have|has|had|did)] {Measure}', means: (p, q) => (['count', 'distinct'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
   { gives: 'Term', form: '(how many|how much|how high is|how high was|how large is|how big is) {Measure}', means: (p) => measureOf(p['Measure'] as string) },
   { gives: 'Term', form: `${COUNTED} {Measure:left} (per|for each|for every) {Measure:right}`, means: (p) => arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)), cost: 0.1 },
   { gives: 'Term', form: '{Measure:left} per {Number} {Measure:right}', means: (p) => (p['left'] === p['right'] || !((p['Number'] as number) > 1) ? null : arithmetic('multiply', arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)), { kind: 'number', value: p['Number'] as number })) },

@@ -41,7 +41,7 @@ const PLACES = [['(behind|lagging|lagging behind|furthest behind|below|short)', 
 /** What members did with the plan that the answer before stands beside. */
 const MET = [['(missed|fell short of|fell behind)', 'under'], ['(beat|exceeded|hit|reached|made|met)', 'atLeast']] as const;
 /** Where a value may lie beside the plan. */
-const LYING = [['[(are|is|were|was)] (below|under|behind|short of)', 'under'], ['[(are|is|were|was)] (above|over|ahead of)', 'atLeast']] as const;
+const LYING = [['[(are|is|were|was)] (below|under|behind|short of)', 'under'], ['[(are|is|were|was)] (above|over|ahead of)', 'over']] as const;
 
 export const CHANGE_RULES: readonly Rule<Question>[] = [
   { gives: 'Move', form: '(rise|increase|gain|jump|growth|climb)', means: () => 'top' },

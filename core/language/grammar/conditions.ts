@@ -275,6 +275,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'where row {Measure} is {NumberTest}', means: rowTest },
   { gives: 'Intent', form: '{Measure} [of] {NumberTest}', means: countedRecords, cost: 0.6 },
   ...LENGTH_PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} [(that are|which are)] [(of|worth|for|costing|that cost|which cost)] {NumberTest}', means: (p, q) => worthTest(p, q, place), cost: 0.1 })),
+  ...LENGTH_PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} (who|that|which) [(have|has|had)] {AnyWord:verb} [for] {NumberTest}', means: (p, q) => lastingTest(p, q, place), cost: 0.1 })),
   { gives: 'Intent', form: '(list|list all|list the|show all|show the single) {Measure} [of] {NumberTest}', means: listedRecords, cost: -0.1 },
   { gives: 'Intent', form: `(exclude|excluding|without|drop|leave out|ignore|ignoring|remove|not|except|omit|take out|filter out) {Key} ${WITH} {Clause}`, means: leavingOut, cost: -0.3 },
   { gives: 'Intent', form: 'where row {Measure} is {AverageTest:NumberTest}', means: rowTest },
@@ -346,6 +347,17 @@ function worthTest(parts: Parts, { model }: Question, place: number): Intent | n
   const test = parts['NumberTest'] as SaidTest;
   if (records?.kind !== 'count' || !/^[A-Z]{3}$/.test(test.value?.unit ?? '')) return null;
   return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, { do: 'saidLengthTest', place, word: 'worth', test });
+}
+
+/** Verbs that a length of time is said of; parts of names as well. */
+const LASTING_VERBS: ReadonlySet<string> = new Set(['stayed', 'stay', 'lasted', 'last', 'took', 'take', 'ran', 'run', 'waited', 'wait', 'served', 'lived', 'live', 'worked']);
+
+/** "leavers who stayed less than a year": by how long it was, by the only number of theirs in such a unit. */
+function lastingTest(parts: Parts, { model }: Question, place: number): Intent | null {
+  const records = model.measures.get(parts['records'] as string);
+  const test = parts['NumberTest'] as SaidTest;
+  if (records?.kind !== 'count' || test.value?.unit === undefined || !LASTING_VERBS.has(String(parts['verb']).toLowerCase())) return null;
+  return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, { do: 'saidLengthTest', place, word: 'longer', test });
 }
 
 /** "delays over 30 minutes": how many records there are with such a number of their own, where the model counts them; else what they come to. */

@@ -116,6 +116,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(and|and which|which|what)] (of those|of these|of them) [,] (which|who|which one|what) ({Has}|is|was|are|were) [the] {Sense} {Calculation}', means: (p) => ofThose(p), cost: -0.3 },
   { gives: 'Intent', form: '(which|what) (of those|of these|of them) ({Has}|is|was|are|were) [the] {Sense} {Calculation}', means: (p) => ofThose(p), cost: -0.3 },
   { gives: 'Intent', form: '[and] (which|what) [(one|of them|of these|of those)] (is|are|was|were) [the] {Sense} [one]', means: (p) => markedOfShown(p), cost: 0.05, examples: ['which is worst'] },
+  { gives: 'Intent', form: '[(and|so|now)] (which|what) {Has} [the] {Sense}', means: (p) => markedOfShown(p), cost: 0.15, examples: ['which has the fewest'] },
   { gives: 'Intent', form: '{Sense} one', means: (p) => markedOfShown(p), cost: 0.1, examples: ['worst one'] },
   { gives: 'Intent', form: 'who [the] {Sense} [(one|ones)]', means: (p, q) => (asksWhichPeople(q) ? null : whoOfShown(p)), cost: 0.2 },
   { gives: 'Intent', form: '(which|what) {Key} {Has} [the] {Sense}', means: first(null), cost: 0.1 },
@@ -125,8 +126,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[for] {Key} {Has} {Sense} {Calculation}`, means: ten },
   { gives: 'Intent', form: '(which|what) {Key} {DateVerb} {Sense} {Calculation}', means: (p) => withDateVerb(first(null)(p), p), cost: -0.25 },
   { gives: 'Intent', form: `who {Has} {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
-  { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(measure) })), cost: -0.35 },
-  { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => first(null)({ ...p, Calculation: measureOf(measure) })), cost: -0.5 },
+  { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(measure) })), cost: -0.8 },
+  { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => first(null)({ ...p, Calculation: measureOf(measure) })), cost: -0.9 },
   ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} [(is|are|was|were|get|gets|got|do|did|does)] {AnyWord:verb} [the] ${word}`, means: (p, q) => doneMost(p, word, q), cost: -0.1 })),
   { gives: 'Intent', form: 'who [(has|had|have|did)] {Calculation} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   ...([['where', 'place'], ['when', 'time']] as const).flatMap(([word, kind]): Rule<Question>[] => {
@@ -164,6 +165,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(and|what about|how about|and what is|now) {Sense} [(one|ones)]', means: (p) => followUp({ do: 'turnRank', sense: p['Sense'] as Sense }), cost: 0.25, examples: ['and the worst'] },
   { gives: 'Intent', form: '{Sense} (instead|ones instead|ones)', means: (p) => followUp({ do: 'turnRank', sense: p['Sense'] as Sense }), cost: 0.2, examples: ['worst instead'] },
   { gives: 'Intent', form: 'only {Number} [instead]', means: (p) => countOnly(p), cost: 0.6 },
+  { gives: 'Intent', form: '[(only|just|first|the first)] {Number} of (them|these|those) [(only|instead)]', means: (p) => countOnly(p), cost: -0.1, examples: ['5 of them'] },
   { gives: 'Intent', form: '(no ranking|all of them|without ranking|remove the ranking|show all of them|no limit|without limit|not just top|not only top|all of those|every one of them|no rank|drop the ranking|the full list|full list)', means: () => followUp({ do: 'clear', what: 'rank' }), examples: ['all of them'] },
   { gives: 'Intent', form: '(with others|and others|and the rest|others together|group the rest|with the rest as others|put the rest together|show the rest as others|and the rest together)', means: () => followUp({ do: 'rerank', others: true }), cost: 0.1 },
 

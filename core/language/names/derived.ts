@@ -14,7 +14,7 @@ export function speaksOf({ name, synonyms }: { readonly name: string; readonly s
 
 /** Forms of irregular verbs, by the verb as the names of those who do it are made of it. */
 const VERB_OF: Readonly<Record<string, string>> = {
-  taught: 'teach', bought: 'buy', sold: 'sell', drove: 'drive', driven: 'drive', wrote: 'write', written: 'write', rode: 'ride', ridden: 'ride', led: 'lead', ran: 'run', caught: 'catch', built: 'build',
+  left: 'leave', taught: 'teach', bought: 'buy', sold: 'sell', drove: 'drive', driven: 'drive', wrote: 'write', written: 'write', rode: 'ride', ridden: 'ride', led: 'lead', ran: 'run', caught: 'catch', built: 'build',
   sang: 'sing', swam: 'swim', flew: 'fly', flown: 'fly', won: 'win', made: 'make', gave: 'give', given: 'give', took: 'take', taken: 'take', lent: 'lend', kept: 'keep', held: 'hold', grew: 'grow', grown: 'grow', baked: 'bake', spoke: 'speak', dealt: 'deal', bred: 'breed', fed: 'feed',
 };
 
@@ -33,6 +33,8 @@ export function isAgent(noun: string, verb: string): boolean {
 const IRREGULAR: Readonly<Record<string, string>> = {
   sold: 'sale', sell: 'sale', spent: 'spend', paid: 'payment', pay: 'payment', took: 'taking', take: 'taking', bought: 'purchase', buy: 'purchase', lost: 'loss', lose: 'loss', grew: 'growth', grow: 'growth', flew: 'flight', fly: 'flight', drove: 'drive', ate: 'meal',
 };
+/** Endings of those who do it: "joined" is of joiners. */
+const DOER_ENDINGS = ['er', 'r', 'or'];
 const INFLECTED = ['ing', 'ed', 'es', 's', 'd', ''];
 const NOUN_ENDINGS = ['', 'e', 'ion', 'tion', 'ation', 'ment', 'al', 'age', 'y', 'ure', 'ance', 'ence', 'ing'];
 const SHORTEST_STEM = 4;
@@ -46,12 +48,14 @@ export function verbNouns(word: string): ReadonlySet<string> {
   const nouns = new Set<string>();
   const irregular = IRREGULAR[word];
   if (irregular !== undefined) nouns.add(irregular);
+  const verb = VERB_OF[word];
+  if (verb !== undefined) for (const ending of DOER_ENDINGS) nouns.add(verb + ending);
   for (const inflected of INFLECTED) {
     if (!word.endsWith(inflected)) continue;
     const base = word.slice(0, word.length - inflected.length);
     if (base.endsWith('e') && base.length >= SHORTEST_STEM) nouns.add(`${base.slice(0, -1)}ing`);
     for (const stem of new Set([base, base.replace(/e$/, ''), base.replace(/([bdgmnprt])\1$/, '$1'), base.replace(/i$/, 'y')]))
-      if (stem.length >= SHORTEST_STEM) for (const ending of NOUN_ENDINGS) nouns.add(stem + ending);
+      if (stem.length >= SHORTEST_STEM) for (const ending of [...NOUN_ENDINGS, ...DOER_ENDINGS]) nouns.add(stem + ending);
   }
   nouns.delete(word);
   return nouns;

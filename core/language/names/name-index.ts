@@ -294,9 +294,12 @@ export class NameIndex {
 
 const isOffered = ({ hidden }: { readonly hidden?: boolean | undefined }) => hidden !== true;
 
+/** What happened on the date that a column holds: "left" of `left_on`; undefined where its name does not say. */
+export const verbOfColumn = (column: string): string | undefined => /(?:^|\.)([a-z]{4,})_(?:on|at)$/.exec(column)?.[1];
+
 /** What happened on a date, by the columns that hold it and by its synonyms: `signed_on` is when something was signed. */
 export function dateVerbs(date: { readonly columns: Readonly<Record<string, string>>; readonly synonyms: readonly string[] }): string[] {
-  const columns = Object.values(date.columns).flatMap((column) => /(?:^|\.)([a-z]{4,})_(?:on|at)$/.exec(column)?.[1] ?? []);
+  const columns = Object.values(date.columns).flatMap((column) => verbOfColumn(column) ?? []);
   return [...new Set([...columns, ...date.synonyms.filter((word) => /^\p{Ll}{4,}$/u.test(word))])];
 }
 

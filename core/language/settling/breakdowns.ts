@@ -109,8 +109,9 @@ export function allOf(level: string, base: Reading, model: Model): Edit {
 }
 
 /** "add captain and weather": columns of a listing; where none is shown, breakdowns and measures of the answer. */
-export function columnEdits(columns: readonly Listed[], base: Reading): Edit[] {
-  if (base.rows !== null) return [{ do: 'rows', how: 'add', columns: [...columns] }];
+/** @param lists whether the same words ask for a listing */
+export function columnEdits(columns: readonly Listed[], base: Reading, lists: boolean): Edit[] {
+  if (lists || base.rows !== null) return [{ do: 'rows', how: 'add', columns: [...columns] }];
   if (columns.some((one) => one.kind === 'date')) throw new CannotSettle('Columns of dates are added to a listing; “show the rows” makes one.');
   const levels = columns.flatMap((one) => (one.kind === 'level' ? [byLevel(one.level)] : []));
   const measures = columns.flatMap((one) => (one.kind === 'measure' ? [plain(one.measure)] : []));

@@ -82,7 +82,7 @@ export function saidComparison(edit: { readonly period: SaidPeriod; readonly wit
 }
 
 /** "March 2026 vs 2025" is March of both years: a whole year beside a shorter part of another stands for that part of it. */
-function inThatYear(named: Period, beside: Period, calendar: Calendar): Period {
+export function inThatYear(named: Period, beside: Period, calendar: Calendar): Period {
   if (named.kind !== 'days' || exactGrain(named.from, named.to) !== 'year' || (beside.kind !== 'season' && beside.kind !== 'days')) return named;
   const { from, to } = wholeRange(beside, calendar);
   const { year } = dayParts(named.from);

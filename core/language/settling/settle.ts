@@ -8,7 +8,7 @@ import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Analysis, type Intent, type Move, type SaidEdit } from '../intent';
-import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios } from './comparisons';
+import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios, inThatYear } from './comparisons';
 import { allOf, averagePer, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { forecastEdits, saysHowFar } from './forecasts';
@@ -16,6 +16,7 @@ import { nowEdits } from './now';
 import { countThese, pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
 import { changeOrderEdits, changeRank, comparedRankEdits, dateOrder, kindRankEdits, rankEdits, sortedBy, sortEdits, turnedRank } from './ranks';
 import { byQuality, refuseCounted, sortedByQuality } from './qualities';
+import { aboutHappened } from './happened';
 import { CannotSettle, type Situation } from './situation';
 import { joinedUp, merged } from './together';
 import { dropEdits, dropTargets, lengthTestEdits, lineEdit, measureTestEdits, retestEdits, rowTestEdits, usualNote } from './tests';
@@ -67,8 +68,15 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
     if (transforms.size > 1 && edits.some((edit) => edit.do === 'transform')) throw new CannotSettle('Two ways of showing it are asked for at once; name one, for example the share or the running total.');
     const edited = applyEdits(base, edits, situation.model);
     if (!edited.ok) return { kind: 'refused', reason: edited.reason, final: false };
+    const unnamed = !edits.some((edit) => edit.do === 'show' || edit.do === 'rows');
+    const happened = aboutHappened(situation.happened, said, edited.reading, !unnamed, situation.model);
+    if (typeof happened === 'string') return { kind: 'refused', reason: happened, final: false };
+    if (happened.edits.length > 0) {
+      const counted = applyEdits(edited.reading, happened.edits, situation.model);
+      return counted.ok ? { kind: 'reading', reading: counted.reading, notes: [...happened.notes, ...notes, ...edited.notes], edits: [...edits, ...happened.edits], asFollowUp } : { kind: 'refused', reason: counted.reason, final: false };
+    }
     const { reading } = edited;
-    const noMeasure = !asFollowUp && !edits.some((edit) => edit.do === 'show' || edit.do === 'rows');
+    const noMeasure = !asFollowUp && unnamed;
     const other = noMeasure ? otherThanUsual(reading, situation.model) : null;
     const usual = noMeasure ? [usualNote(other, situation.model)] : [];
     return { kind: 'reading', reading, notes: [...usual, ...notes, ...edited.notes], edits, asFollowUp, ...(analysis === undefined ? {} : { analysis }), ...(other === null ? {} : { otherMeasure: true }) };
@@ -117,7 +125,8 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
           notes.push(`A change “since last ${since}” is read as this ${since} beside the last.`);
           break;
         }
-        const period = settledPeriod(edit.period, calendar, yearFor(edit.period, calendar, year));
+        const named = settledPeriod(edit.period, calendar, yearFor(edit.period, calendar, year));
+        const period = edit.alike && asFollowUp && base.when !== null ? inThatYear(named, base.when.period, calendar) : named;
         if (edit.how === 'leaveOut') edits.push({ do: 'condition', how: 'only', condition: { kind: 'notPeriod', period } });
         else edits.push({ do: 'period', period, ...(edit.role === undefined || (edit.role === model.defaultDate && !asFollowUp) ? {} : { role: edit.role }) });
         break;
@@ -264,7 +273,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         edits.push(...whichAreThese(base, edit.level, model));
         break;
       case 'columns':
-        edits.push(...columnEdits(edit.columns, base));
+        after.push(() => columnEdits(edit.columns, base, said.some((one) => one.do === 'rows' && one.how === 'list')));
         break;
       case 'change': {
         const ends = twoEnds(said, base, asFollowUp);

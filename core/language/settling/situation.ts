@@ -2,6 +2,7 @@
 import type { Model } from '../../model/model';
 import type { Points } from '../../analysis/points';
 import type { Reading } from '../../reading/schema';
+import type { Happened } from './happened';
 import type { Quality } from './qualities';
 import type { Calendar } from '../../time/period';
 
@@ -15,6 +16,8 @@ export interface Situation {
   readonly quality: Quality | null;
   /** The level whose members do what a question of “who” says (“who teaches best”), where the verb tells it. */
   readonly doer: string | null;
+  /** The verb of a date of certain facts (“left”), where there is one. */
+  readonly happened: Happened | null;
 }
 
 /** The words are understood, but what they ask for does not fit the situation; the message says why. */
