@@ -26,6 +26,8 @@ export interface Cover {
 
 const PIECE_COST = 0.3;
 const UNRESOLVED_COST = 10;
+/** Names of several words beat their parts. */
+const CUT_COST = 0.6;
 const KEPT = 24;
 
 interface Partial {
@@ -40,6 +42,7 @@ interface Partial {
 export function coversOf(question: Question): Cover[] {
   const { tokens } = question;
   const chart = new Chart(GRAMMAR, tokens, question);
+  const whole = wholeNames(question);
   const best: Partial[][] = Array.from({ length: tokens.length + 1 }, () => []);
   best[0]?.push({ cost: 0, before: null, piece: null, skip: null, from: 0 });
   for (let at = 0; at < tokens.length; at += 1) {
@@ -51,10 +54,26 @@ export function coversOf(question: Question): Cover[] {
     for (const before of here) best[at + 1]?.push({ cost: before.cost + skipCost, before, piece: null, skip: quiet ? 'harmless' : 'unresolved', from: at });
     for (const item of chart.items('Intent', at)) {
       const piece: Piece = { start: at, item, intent: item.value as Intent };
-      for (const before of here) best[item.end]?.push({ cost: before.cost + PIECE_COST + item.cost, before, piece, skip: null, from: at });
+      const cost = PIECE_COST + item.cost + (cutsName(at, item, whole) ? CUT_COST : 0);
+      for (const before of here) best[item.end]?.push({ cost: before.cost + cost, before, piece, skip: null, from: at });
     }
   }
   return kept(best[tokens.length] ?? []).map((last) => coverOf(last, tokens.length));
+}
+
+/** Stretches of several words that are a name just as it stands. */
+function wholeNames(question: Question): { start: number; end: number }[] {
+  return question.tokens.flatMap((_token, start) =>
+    question.namesAt(start).flatMap(({ end, cost, match }) => (end > start + 1 && match.by === 'name' && cost === 0 && match.named.kind !== 'date' ? [{ start, end }] : [])));
+}
+
+/** Does an item read words of a name in another way: the “longest” of the measure Longest wait as a rank? */
+function cutsName(at: number, item: Item, whole: readonly { start: number; end: number }[]): boolean {
+  return whole.some(({ start, end }) => {
+    if (end <= at || start >= item.end) return false;
+    for (let token = Math.max(start, at); token < Math.min(end, item.end); token += 1) if (!item.names.includes(token)) return true;
+    return false;
+  });
 }
 
 /** "this" before a unit of the calendar says which one is meant, so it is not passed over. */

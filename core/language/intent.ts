@@ -120,7 +120,7 @@ export type SaidEdit =
   /** "for each line": a breakdown more; a share is then of each. */
   | { readonly do: 'forEach'; readonly by: readonly Breakdown[]; /** "in each line": members that are ranked are, in each. */ readonly inEach?: true }
   /** Null as the level: the one shown. */
-  | { readonly do: 'saidRank'; readonly rank: Omit<Rank, 'direction' | 'of'> & { readonly of: Key | null }; readonly sense: Sense; readonly on?: 'difference' | 'percent'; /** Asked of people, which periods are not. */ readonly who?: true }
+  | { readonly do: 'saidRank'; readonly rank: Omit<Rank, 'direction' | 'of'> & { readonly of: Key | null }; readonly sense: Sense; readonly on?: 'difference' | 'percent'; /** Asked of people, which periods are not. */ readonly who?: true; /** In each member of what else is broken down by. */ readonly inEach?: true }
   /** "which channel grew most": a rank by how far what is shown lies from what it stands beside. */
   | { readonly do: 'saidChangeRank'; readonly sense: Sense; readonly on: 'difference' | 'percent'; readonly count: number; readonly marked: boolean; readonly of: Key | null; /** Of the level of that kind, where none is named. */ readonly ofKind?: 'place' | 'person'; /** Only makes sense beside something: “which is behind”. */ readonly beside?: true; readonly calculation: Calculation | null }
   | { readonly do: 'saidChangeOrder'; readonly on: 'difference' | 'percent'; readonly direction: 'up' | 'down' }

@@ -131,7 +131,8 @@ export class Question {
   /** Two words that the model writes as one: "pay outs" for "payouts". */
   private joined(start: number, said: string): FoundName[] {
     const [one, other] = [this.tokens[start], this.tokens[start + 1]];
-    if (one?.kind !== 'word' || other?.kind !== 'word') return [];
+    // “over time” says what it says, where there is a measure of overtime
+    if (one?.kind !== 'word' || other?.kind !== 'word' || (this.functionWords.has(one.word) && this.functionWords.has(other.word))) return [];
     return this.names.exactly([singular(`${one.word}${other.word}`)]).map((match) => ({ end: start + 2, match, cost: JOINED_COST + match.cost, assumption: { said, meant: match.label, by: 'typing' } }));
   }
 

@@ -14,8 +14,25 @@ export type Calculation =
   /** How many periods of a grain have records. */
   | { readonly kind: 'periods'; readonly grain: (typeof GRAINS)[number] }
   | { readonly kind: 'perPeriod'; readonly grain: (typeof GRAINS)[number]; readonly measure: string }
+  /** How many of the records that a measure counts have a number of their own that passes a test, as a fraction of all of them. */
+  | ({ readonly kind: 'proportion' } & Passing)
+  /** How many these are; a part of a proportion, and none of a reading. */
+  | ({ readonly kind: 'passing' } & Passing)
   | { readonly kind: 'number'; readonly value: number }
   | { readonly kind: 'arithmetic'; readonly operator: Operator; readonly left: Calculation; readonly right: Calculation };
+
+/** Records, by a test of the number that each of them has in the column of another measure of their fact. */
+export interface Passing {
+  /** Counts the records. */
+  readonly measure: string;
+  /** Is of the number that is tested, in whose unit `value` and `upper` are. */
+  readonly of: string;
+  readonly test: (typeof PASSING_TESTS)[number];
+  readonly value: number;
+  /** For `between`, which includes both ends. */
+  readonly upper?: number | undefined;
+}
+export const PASSING_TESTS = ['over', 'under', 'atLeast', 'atMost', 'between'] as const;
 
 export const OPERATORS = ['add', 'subtract', 'multiply', 'divide'] as const;
 export type Operator = (typeof OPERATORS)[number];
@@ -32,14 +49,15 @@ export const calculationSchema: z.ZodType<Calculation> = z.lazy(() =>
     z.object({ kind: z.literal('members'), level: z.string() }),
     z.object({ kind: z.literal('periods'), grain: z.enum(GRAINS) }),
     z.object({ kind: z.literal('perPeriod'), grain: z.enum(GRAINS), measure: z.string() }),
+    z.object({ kind: z.literal('proportion'), measure: z.string(), of: z.string(), test: z.enum(PASSING_TESTS), value: z.number(), upper: z.number().optional() }),
     z.object({ kind: z.literal('number'), value: z.number() }),
     z.object({ kind: z.literal('arithmetic'), operator: z.enum(OPERATORS), left: calculationSchema, right: calculationSchema }),
   ]),
 );
 
-export const measureOf = (measure: string): Calculation => ({ kind: 'measure', measure });
+export const measureOf = (measure: string): { readonly kind: 'measure'; readonly measure: string } => ({ kind: 'measure', measure });
 
-export const arithmetic = (operator: Operator, left: Calculation, right: Calculation): Calculation => ({
+export const arithmetic = (operator: Operator, left: Calculation, right: Calculation): Extract<Calculation, { kind: 'arithmetic' }> => ({
   kind: 'arithmetic',
   operator,
   left,
@@ -47,13 +65,15 @@ export const arithmetic = (operator: Operator, left: Calculation, right: Calcula
 });
 
 /** A part of a calculation that is aggregated from rows. */
-export type Leaf = Exclude<Calculation, { kind: 'arithmetic' | 'number' }>;
+export type Leaf = Exclude<Calculation, { kind: 'arithmetic' | 'number' | 'proportion' }>;
 
 /** All leaves of a calculation that are aggregated from rows, left to right. */
 export function leavesOf(calculation: Calculation): Leaf[] {
   switch (calculation.kind) {
     case 'arithmetic':
       return [...leavesOf(calculation.left), ...leavesOf(calculation.right)];
+    case 'proportion':
+      return [{ ...calculation, kind: 'passing' }, measureOf(calculation.measure)];
     case 'number':
       return [];
     default:
@@ -63,7 +83,7 @@ export function leavesOf(calculation: Calculation): Leaf[] {
 
 /** The ids of all measures that a calculation names. */
 export function measuresIn(calculation: Calculation): string[] {
-  return leavesOf(calculation).flatMap((leaf) => ('measure' in leaf ? [leaf.measure] : []));
+  return leavesOf(calculation).flatMap((leaf) => (leaf.kind === 'passing' ? [leaf.measure, leaf.of] : 'measure' in leaf ? [leaf.measure] : []));
 }
 
 export function isMeasure(calculation: Calculation): calculation is { kind: 'measure'; measure: string } {

@@ -148,8 +148,11 @@ export function factHasLevel(model: Model, factId: string, levelId: string): boo
   return fact !== undefined && model.joinsTo(fact.table, level(model, levelId).source.table) !== null;
 }
 
+/** A calculation of parts that are each aggregated from rows as they stand. */
+export type Expanded = Exclude<Calculation, { kind: 'proportion' }>;
+
 /** A measure as an expression over measures that are aggregated from rows. */
-export function definitionOf(model: Model, id: string): Calculation {
+export function definitionOf(model: Model, id: string): Expanded {
   const found = measure(model, id);
   if (found.kind === 'ratio') return arithmetic('divide', definitionOf(model, found.of), definitionOf(model, found.per));
   if (found.kind === 'formula') return expand(model, parseFormula(found.formula));
@@ -157,8 +160,9 @@ export function definitionOf(model: Model, id: string): Calculation {
 }
 
 /** A calculation in which each measure that is itself a calculation is replaced by its definition. */
-export function expand(model: Model, calculation: Calculation): Calculation {
+export function expand(model: Model, calculation: Calculation): Expanded {
   if (calculation.kind === 'measure') return definitionOf(model, calculation.measure);
+  if (calculation.kind === 'proportion') return arithmetic('divide', { ...calculation, kind: 'passing' }, measureOf(calculation.measure));
   if (calculation.kind !== 'arithmetic') return calculation;
   return arithmetic(calculation.operator, expand(model, calculation.left), expand(model, calculation.right));
 }

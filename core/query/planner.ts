@@ -231,6 +231,12 @@ class Planner {
         return { name, label, function: leaf.function, column: from, only };
       case 'percentile':
         return { name, label, function: 'percentile', percentile: leaf.percentile, column: from, only };
+      case 'passing': {
+        const tested = measureOf(this.model, leaf.of);
+        if (!('column' in tested) || tested.fact !== fact) throw new CannotPlan(`${tested.name} is no number of these records.`);
+        const test = leaf.test === 'between' ? { atLeast: leaf.value, atMost: leaf.upper ?? leaf.value } : { [leaf.test]: leaf.value };
+        return { name, label, function: 'count', column: null, only: [...only, { column: tested.column, ...test, at: columnOf(this.model, fact, tested.column) }] };
+      }
       case 'perPeriod':
         throw new CannotPlan('An average for each period is computed from its measure.');
       case 'measure': {

@@ -51,6 +51,9 @@ export function calculationWords(naming: Naming, calculation: Calculation): stri
       return `number of ${GRAIN_PLURALS[calculation.grain]}`;
     case 'perPeriod':
       return `average ${PER_PERIOD[calculation.grain] ?? calculation.grain} ${measureWords(naming, calculation.measure)}`;
+    case 'proportion':
+    case 'passing':
+      return `${calculation.kind === 'proportion' ? 'share of ' : ''}${measureWords(naming, calculation.measure)} with ${measureWords(naming, calculation.of)} ${numberTestWords(naming, { kind: 'rows', measure: calculation.of, test: calculation.test, value: calculation.value, upper: calculation.upper })}`;
     case 'number':
       return amountWords(calculation.value);
     case 'arithmetic': {
@@ -164,6 +167,7 @@ function isShare(model: Model, tested: Tested): boolean {
   if (tested.kind === 'rows') return model.measures.get(tested.measure)?.format?.style === 'percent';
   const { calculation, change } = tested;
   if (change?.as === 'percent') return true;
+  if (calculation.kind === 'proportion') return change === undefined;
   return change === undefined && calculation.kind === 'measure' && model.measures.get(calculation.measure)?.format?.style === 'percent';
 }
 

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { NameIndex } from '@zud/core/language/names/name-index';
 import { compileModel, NO_NAME, type Model } from '@zud/core/model/model';
 import { modelFileSchema, type ModelFile } from '@zud/core/model/schema';
-import { arithmetic, measureOf, type Calculation } from '@zud/core/model/calculation';
+import { arithmetic, measureOf, PASSING_TESTS, type Calculation } from '@zud/core/model/calculation';
 import { byLevel, CHANGE_PARTS, CHART_KINDS, choosesPeriods, EMPTY_READING, hasDifference, MOST_AHEAD, type Breakdown, type ChangeOf, type Comparison, type Condition, type Key, type Listed, type Reading, type Shown, type Transform } from '@zud/core/reading/schema';
 import { resolvePeriod, type Calendar, type Period } from '@zud/core/time/period';
 import { addDays, addMonths } from '@zud/core/time/day';
@@ -99,6 +99,7 @@ const calculation: fc.Arbitrary<Calculation> = fc.oneof(
   levelId.map((level): Calculation => ({ kind: 'members', level })),
   fc.constantFrom('day', 'week', 'month').map((one): Calculation => ({ kind: 'periods', grain: one as 'day' })),
   fc.tuple(fc.constantFrom(...SUMS), fc.constantFrom('day', 'week', 'month')).map(([measure, one]): Calculation => ({ kind: 'perPeriod', grain: one as 'day', measure })),
+  fc.tuple(fc.constantFrom(...SUMS), fc.constantFrom(...PASSING_TESTS), fc.integer({ min: 0, max: 500 }), fc.integer({ min: 0, max: 500 })).map(([of, test, value, more]): Calculation => ({ kind: 'proportion', measure: 'm2', of, test, value, ...(test === 'between' ? { upper: value + more } : {}) })),
   fc.tuple(fc.constantFrom('m0', 'm1'), fc.constantFrom('add', 'subtract', 'multiply', 'divide'), fc.constantFrom('m2', 'm3')).map(([left, operator, right]) => arithmetic(operator as 'add', measureOf(left), measureOf(right))),
 );
 

@@ -74,6 +74,9 @@ export const FERRIES: readonly Case[] = [
   // measures
   ['95th percentile of onboard spend by channel', 'select channel, percentile_cont(0.95) within group (order by onboard_spend) from bookings group by 1'],
   ['median delay by vessel class', 'select vessel_class, percentile_cont(0.5) within group (order by delay_minutes) from sailings join vessels using (vessel_id) group by 1'],
+  ['share of sailings delayed by more than 10 minutes by line kind', 'select line_kind, count(*) filter (where delay_minutes > 10)::float8 / count(*) from sailings join routes using (route_id) group by 1'],
+  ['share of sailings with a delay between 5 and 15 minutes in 2025', `select count(*) filter (where delay_minutes between 5 and 15)::float8 / count(*) from sailings where departed_on ${Y2025}`],
+  ['share of bookings with ticket revenue under 40 by channel in 2025', `select channel, count(*) filter (where ticket_revenue < 40)::float8 / count(*) from bookings where sailed_on ${Y2025} group by 1`],
   ['maximum delay by vessel class', 'select vessel_class, max(delay_minutes) from sailings join vessels using (vessel_id) group by 1'],
   ['average load factor by line kind', 'with b as (select line_kind, sum(passengers) n from bookings join sailings using (sailing_id) join routes using (route_id) group by 1), s as (select line_kind, sum(capacity) filter (where not cancelled) c from sailings join routes using (route_id) group by 1) select line_kind, n::float8 / c from b join s using (line_kind)'],
   ['passengers per vessel by coast in 2025', `select coast, sum(passengers)::float8 / count(distinct s.vessel_id) from bookings ${PORT} where sailed_on ${Y2025} group by 1`],

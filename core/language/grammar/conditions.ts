@@ -261,7 +261,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${RECORDS} [${LASTING}] {Number} {Measure} (or more|and more|or longer|or over|and over|and above|or above|plus)`, means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'atLeast', value: { value: p['Number'] } } }, q), cost: -0.4 },
   { gives: 'Intent', form: `${RECORDS} [${LASTING}] {Number} {Measure} (or less|or fewer|or shorter|or under|and under)`, means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'atMost', value: { value: p['Number'] } } }, q), cost: -0.4 },
   { gives: 'Intent', form: `${RECORDS} (of|with|for|lasting|that lasted) [exactly] {Number} {Measure}`, means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'between', value: { value: p['Number'] }, upper: { value: p['Number'] } } }, q), cost: -0.3 },
-  { gives: 'Intent', form: '[(with|where|having)] [a] (missing|unknown|no|empty) {Measure}', means: (p) => rowTest({ ...p, NumberTest: { test: 'missing' } }), cost: 0.4 },
+  { gives: 'Intent', form: '[(with|where|having)] [a] (missing|unknown|no) {Measure}', means: (p) => rowTest({ ...p, NumberTest: { test: 'missing' } }), cost: 0.4 },
   ...Object.entries(COMPARATIVES).map(([word, test]): Rule<Question> => ({ gives: 'Comparative', form: word, means: () => ({ word, test }) })),
   { gives: 'Intent', form: '{Measure} {Comparative} than {Amount}', means: (p) => rowTest({ ...p, NumberTest: { test: (p['Comparative'] as { test: SaidTest['test'] }).test, value: p['Amount'] } }), cost: 0.2 },
   ...LENGTH_PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '[that (were|are|took|lasted)] {Comparative} than {Amount}', means: (p) => lengthTest(p, place) })),

@@ -47,6 +47,10 @@ function inCurrency(parts: Parts, { model }: Question): Intent | null {
   return kept.has(currency) ? intent({ do: 'remark', text: `Amounts of money are in ${currency}.` }) : refused(`Amounts of money are in ${[...kept].join(', ') || 'no currency'} here, and are not converted.`);
 }
 
+/** "hub airports' share of passengers": the set beside the rest, as shares. */
+const setShare = (parts: Parts): Intent =>
+  intent({ do: 'show', how: 'replace', shown: [{ calculation: parts['Calculation'] as Calculation, transform: { kind: 'share', within: 'all' } }] }, { do: 'breakdown', how: 'join', by: [{ kind: 'sets', sets: [parts['Set'] as string], beside: 'rest' }] });
+
 /** “what share is web?”, of what is shown. */
 const asFollowUpShare = (parts: Parts): Intent => ({ ...memberShare(parts), followUp: true });
 
@@ -143,6 +147,9 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(how does|how do|does) {Shown:first} (relate to|correlate with|depend on|vary with|go with|affect|influence|drive|explain|predict|impact) {Shown:second}', means: (p) => intent(show([p['first'] as SaidShown, p['second'] as SaidShown]), { do: 'view', view: { chart: 'scatter' } }) },
   { gives: 'Intent', form: '(correlation|correlate them|is there a correlation|do they correlate|are they related|are they correlated)', means: () => followUp({ do: 'view', view: { chart: 'scatter' } }), cost: 0.1, examples: ['correlation'] },
   { gives: 'Intent', form: '(share|percentage|proportion) of {Members} [(in|of|among)] {Calculation}', means: memberShare, cost: -0.2 },
+  { gives: 'Intent', form: '(share|percentage|proportion) of {Set} (in|of|among) {Calculation}', means: setShare, cost: -0.3 },
+  { gives: 'Intent', form: '{Set} (share|percentage|proportion) of {Calculation}', means: setShare, cost: -0.4 },
+  { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of {Calculation} (is|are|was|were|comes from|came from|come from|from|at|on|in|for|goes to|went to) {Set}', means: setShare, cost: -0.4 },
   { gives: 'Intent', form: '{Members} (share|percentage|proportion) of {Calculation}', means: memberShare, cost: -0.3 },
   { gives: 'Intent', form: '(their|its|his|her) (share|shares|percentage|percentages|proportion)', means: () => followUp({ do: 'transform', transform: { kind: 'share', within: 'all' } }), examples: ['their share'] },
   ...(['average', 'median', 'minimum', 'maximum'] as const).map((name): Rule<Question> => ({ gives: 'Intent', form: `[(the|as|use|show|as a|with the)] ${{ average: '(average|mean)', median: 'median', minimum: '(minimum|min)', maximum: '(maximum|max)' }[name]} instead`, means: () => followUp({ do: 'rowFunction', of: name }), cost: -0.1, examples: [`${name} instead`] })),

@@ -73,6 +73,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   ...['RankBy', 'RankWithin', 'RankOthers', 'RankMark'].map((part): Rule<Question> => ({ gives: 'RankPart', form: `{${part}:part}`, means: (p) => p['part'], ...(part === 'RankWithin' ? { cost: 0.05 } : {}) })),
   { gives: 'RankTail', form: '{RankPart}', means: (p) => p['RankPart'] },
   { gives: 'RankTail', form: '{RankPart:first} {RankPart:second}', means: merged },
+  { gives: 'RankTail', form: ', {RankOthers}', means: (p) => p['RankOthers'] },
   // after a comma, "by month" is how the answer is broken down
   ...['RankBy', 'RankEach', 'RankOthers', 'RankMark'].map((part): Rule<Question> => ({ gives: 'RankTail', form: `{RankPart:first} , {${part}:second}`, means: merged })),
   { gives: 'RankTail', form: '{RankPart:first} {RankPart:second} {RankPart:third} [{RankPart:fourth}]', means: merged },
@@ -158,6 +159,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Sense} {Number} [{RankTail}] [(instead|only)]', means: (p) => rerank(p), cost: 0.3, examples: ['top 3', 'bottom five instead'] },
   { gives: 'Intent', form: '(only|just|show|show me|keep) [the] {Sense} {Number} [{RankTail}]', means: (p) => rerank(p), cost: 0.3 },
   { gives: 'Intent', form: '{Number} {Sense} [(only|instead)]', means: (p) => rerank(p), cost: 0.35 },
+  { gives: 'Intent', form: '[(with|only|just|show)] [the] {Sense} {Number} [{Key}] (each|of each|in each|for each|each time)', means: (p) => inEach(ranked(p)), cost: -0.1 },
   { gives: 'Intent', form: '{Sense} {Percent} [{RankTail}] [instead]', means: (p) => rerank({ ...p, Number: p['Percent'] }, true), cost: 0.3, examples: ['top 10 %'] },
   { gives: 'Intent', form: '[(sorted|sort|ordered)] [with] (worst|weakest|poorest) first', means: () => intent({ do: 'sortBest', sense: 'worst' }), cost: -0.1, examples: ['worst first'] },
   { gives: 'Intent', form: '[(sorted|sort|ordered)] [with] (best|strongest) first', means: () => intent({ do: 'sortBest', sense: 'best' }), cost: -0.1, examples: ['best first'] },
@@ -167,7 +169,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'only {Number} [instead]', means: (p) => countOnly(p), cost: 0.6 },
   { gives: 'Intent', form: '[(only|just|first|the first)] {Number} of (them|these|those) [(only|instead)]', means: (p) => countOnly(p), cost: -0.1, examples: ['5 of them'] },
   { gives: 'Intent', form: '(no ranking|all of them|without ranking|remove the ranking|show all of them|no limit|without limit|not just top|not only top|all of those|every one of them|no rank|drop the ranking|the full list|full list)', means: () => followUp({ do: 'clear', what: 'rank' }), examples: ['all of them'] },
-  { gives: 'Intent', form: '(with others|and others|and the rest|others together|group the rest|with the rest as others|put the rest together|show the rest as others|and the rest together)', means: () => followUp({ do: 'rerank', others: true }), cost: 0.1 },
+  { gives: 'Intent', form: '(with others|and others|and the rest|others as one|rest as one|others in one|others together|group the rest|with the rest as others|put the rest together|show the rest as others|and the rest together)', means: () => followUp({ do: 'rerank', others: true }), cost: 0.1 },
 
   { gives: 'Intent', form: '(without others|without the others|no others|not the others|drop the others|hide the others)', means: () => followUp({ do: 'rerank', others: false }), examples: ['without others'] },
 
@@ -194,6 +196,9 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(other way round|the other way round|opposite order|in reverse|in reverse order|reverse order)', means: () => followUp({ do: 'reverse' }), examples: ['the other way round'] },
   { gives: 'Intent', form: '(usual order|default order|no sorting|unsorted|stop sorting)', means: () => followUp({ do: 'order', order: null }), examples: ['usual order'] },
 ];
+
+/** "top 3 each": in each member of what else is broken down by. */
+const inEach = (made: Intent | null): Intent | null => made && { ...made, edits: made.edits.map((edit) => (edit.do === 'saidRank' ? { ...edit, inEach: true } : edit)) };
 
 /** "best and worst venues": a rank has one end, so all are shown in order, with both ends. */
 function bothEnds(parts: Parts): Intent | null {

@@ -58,6 +58,8 @@ export class NameIndex {
   /** Words of names, and those that are whole names by themselves; with their letters as bits. */
   private readonly vocabulary: WordList;
   private readonly wholeNames: WordList;
+  /** Words of what the model itself names, members left out. */
+  private readonly ownWords: readonly string[];
   private sortedVocabulary: string[] = [];
   /** Looked-up misspellings: the same words come again with each key press. */
   private readonly corrections = new Map<string, readonly { word: string; errors: number }[]>();
@@ -69,6 +71,7 @@ export class NameIndex {
    */
   constructor(readonly model: Model, members: readonly MembersOfLevel[]) {
     this.addModel();
+    this.ownWords = [...this.postings.keys()];
     for (const { level, members: names } of members) this.addMembers(level, names);
     this.vocabulary = wordList([...this.postings.keys()]);
     this.wholeNames = wordList(this.vocabulary.words.filter((word) => this.exact.has(word)));
@@ -175,7 +178,7 @@ export class NameIndex {
     return distinct.length > MAX_AMBIGUOUS ? [] : distinct;
   }
 
-  /** Names of which this is an abbreviation (a beginning of three letters or more) or the initials. */
+  /** Names of which this is an abbreviation (a beginning of three letters or more, or a contraction without vowels) or the initials. */
   abbreviated(word: string): NameMatch[] {
     const found = at(this.initials, word).map((place) => this.match(this.entries[place] as Entry, 'initials', 0));
     if (word.length >= 3)
@@ -185,6 +188,12 @@ export class NameIndex {
             const entry = this.entries[place] as Entry;
             if (entry.loose && entry.words[0] === longer) found.push(this.match(entry, 'abbreviation', entry.words.length === 1 ? 0 : 0.2));
           }
+    if (/^[^aeiou\d]{3,}$/.test(word))
+      for (const contracted of this.ownWords.filter((one) => contracts(word, one)))
+        for (const place of at(this.postings, contracted)) {
+          const entry = this.entries[place] as Entry;
+          if (entry.loose && entry.named.kind !== 'member' && entry.words[0] === contracted) found.push(this.match(entry, 'abbreviation', entry.words.length === 1 ? 0.1 : 0.3));
+        }
     const distinct = this.distinct(found);
     return distinct.length > MAX_AMBIGUOUS ? [] : distinct;
   }
@@ -293,6 +302,17 @@ export class NameIndex {
 }
 
 const isOffered = ({ hidden }: { readonly hidden?: boolean | undefined }) => hidden !== true;
+
+/** Is a word another without some of its letters, first and last kept: "mgr" of "manager"? */
+function contracts(short: string, word: string): boolean {
+  if (word.length <= short.length || word[0] !== short[0] || word.at(-1) !== short.at(-1)) return false;
+  let place = 0;
+  for (const letter of short) {
+    place = word.indexOf(letter, place) + 1;
+    if (place === 0) return false;
+  }
+  return true;
+}
 
 /** What happened on the date that a column holds: "left" of `left_on`; undefined where its name does not say. */
 export const verbOfColumn = (column: string): string | undefined => /(?:^|\.)([a-z]{4,})_(?:on|at)$/.exec(column)?.[1];

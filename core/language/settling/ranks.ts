@@ -12,11 +12,11 @@ import { CannotSettle, type Situation } from './situation';
 const keysOf = (by: Reading['by']): Key[] => by.flatMap((one): Key[] => (one.kind === 'bins' || one.kind === 'sets' ? [] : [one]));
 
 export function rankEdits(said: Extract<SaidEdit, { do: 'saidRank' }>, edits: readonly Edit[], base: Reading, model: Model, asFollowUp: boolean): Edit[] {
-  const { rank } = said;
   const saidBy = keysOf(edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : [])));
   const there = asFollowUp ? keysOf(base.by) : [];
-  const before = asFollowUp && base.rank && !same(base.rank.of, rank.within) && there.some((one) => same(one, base.rank?.of)) ? base.rank.of : null;
   const all = [...saidBy, ...there];
+  const rank = said.inEach ? { ...said.rank, within: outerOf(said.rank.of ?? all.at(-1), all) } : said.rank;
+  const before = asFollowUp && base.rank && !same(base.rank.of, rank.within) && there.some((one) => same(one, base.rank?.of)) ? base.rank.of : null;
   const of = rank.of ?? before ?? all.findLast((one) => one.kind === 'level' && !same(one, rank.within)) ?? all.findLast((one) => !same(one, rank.within));
   if (of === undefined) throw new CannotSettle('Nothing is broken down by members, so there is nothing to rank; say by which level.');
   if (said.who && of.kind !== 'level') throw new CannotSettle('No people are shown who could be asked about; name the level.');
@@ -33,6 +33,13 @@ export function rankEdits(said: Extract<SaidEdit, { do: 'saidRank' }>, edits: re
   const kept = keeps && base.rank !== null ? { by: rank.by ?? base.rank.by, within: rank.within ?? base.rank.within, others: rank.others || base.rank.others } : { by: rank.by, within: rank.within, others: rank.others };
   more.push({ do: 'rank', rank: { ...rank, ...kept, by: moves ? null : kept.by, of, direction } });
   return more;
+}
+
+/** "top 3 each": in each member of what is broken down by before them. */
+function outerOf(of: Key | undefined, all: readonly Key[]): Key {
+  const outer = all.findLast((one) => !same(one, of));
+  if (outer === undefined) throw new CannotSettle('Nothing else is broken down by, so there is nothing to rank in each of; say “in each …”.');
+  return outer;
 }
 
 /** A rank by the difference, beside what is said or shown already; else beside the year before, or the period before on a time line. */
