@@ -61,10 +61,10 @@ export function coversOf(question: Question): Cover[] {
   return kept(best[tokens.length] ?? []).map((last) => coverOf(last, tokens.length));
 }
 
-/** Stretches of several words that are a name just as it stands. */
+/** Stretches of several words that are a name just as it stands, typing errors aside. */
 function wholeNames(question: Question): { start: number; end: number }[] {
   return question.tokens.flatMap((_token, start) =>
-    question.namesAt(start).flatMap(({ end, cost, match }) => (end > start + 1 && match.by === 'name' && cost === 0 && match.named.kind !== 'date' ? [{ start, end }] : [])));
+    question.namesAt(start).flatMap(({ end, cost, match, assumption }) => (end > start + 1 && match.by === 'name' && match.cost === 0 && match.named.kind !== 'date' && (cost === 0 || assumption?.by === 'typing') ? [{ start, end }] : [])));
 }
 
 /** Does an item read words of a name in another way: the “longest” of the measure Longest wait as a rank? */

@@ -6,7 +6,7 @@ import { level as levelOf, type Model } from '../model/model';
 import type { Edit } from '../reading/edit-schema';
 import { canonical, type Breakdown, type Condition, type Reading, type Transform } from '../reading/schema';
 import { sentenceOf } from '../reading/sentence';
-import { aheadWords, breakdownWords, calculationWords, comparisonWords, conditionWords, keyPluralWords, levelWords, lineWords, listedWords, listWords, numberTestWords, testedWords, orderWords, periodWords, rankWords, roleWords, rowsWords, setWords, shownWords, viewWords, type Naming } from '../reading/words';
+import { aheadWords, breakdownWords, calculationWords, comparisonWords, conditionWords, isInPercent, keyPluralWords, levelWords, lineWords, listedWords, listWords, numberTestWords, testedWords, orderWords, periodWords, rankWords, roleWords, rowsWords, setWords, shownWords, viewWords, type Naming } from '../reading/words';
 import type { Calendar } from '../time/period';
 import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
@@ -78,11 +78,11 @@ function wordsOfEdit(edit: Edit, { naming, before, after }: Context): string[] {
     case 'rows':
       return edit.how === 'stop' ? ['back to the figures'] : edit.how === 'list' ? (edit.columns.length === 0 ? ['show the rows', rowsIn(naming, after)] : [rowsIn(naming, after)]) : [`${edit.how === 'add' ? 'add' : 'drop'} ${listWords(edit.columns.map((one) => listedWords(naming, one)), 'and')}`];
     case 'view':
-      return edit.view === null ? ['usual chart', ''] : [viewWords(edit.view)];
+      return edit.view === null ? ['usual chart', ''] : [viewWords(edit.view, isInPercent(model, after.shown[0]))];
     case 'format':
       return formatChange(edit, after);
     case 'line':
-      return [`${edit.how === 'add' ? 'with' : 'without'} ${lineWords(edit.line)}`];
+      return [`${edit.how === 'add' ? 'with' : 'without'} ${lineWords(edit.line, isInPercent(model, after.shown[0]))}`];
     case 'ahead':
       return edit.periods === null || after.ahead === null ? ['drop the forecast'] : [aheadWords(after.ahead, after.by)];
     case 'drill':
@@ -176,7 +176,7 @@ function formatChange({ format }: Extract<Edit, { do: 'format' }>, after: Readin
   const put = Object.fromEntries(Object.entries(format).filter(([, value]) => value !== false && value !== null));
   const away = Object.entries(format).flatMap(([name, value]) => (value === false || value === null ? [WITHOUT[name] ?? ''] : []));
   const { lines: _lines, ...plain } = { chart: null, ...put } as NonNullable<Reading['view']>;
-  return [[...(Object.keys(put).length > 0 ? [viewWords(plain)] : []), ...away].join(', '), ...(after.view === null ? ['usual chart'] : [])];
+  return [[...(Object.keys(put).length > 0 ? [viewWords(plain, false)] : []), ...away].join(', '), ...(after.view === null ? ['usual chart'] : [])];
 }
 
 const WITHOUT: Readonly<Record<string, string>> = { labels: 'without labels', totals: 'without totals', across: 'without columns across', cells: 'without bars in cells', lines: 'without reference lines', axis: 'usual axis', colour: 'usual colour' };

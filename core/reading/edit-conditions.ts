@@ -24,6 +24,13 @@ export function subjectOf(condition: Condition, model: Model): string {
   }
 }
 
+/** Is a member to be added where nothing is narrowed to members of its level? All of them are in the answer already. */
+export function addedToAll(reading: Reading, { condition: said, how }: Extract<Edit, { do: 'condition' }>, model: Model): Extract<Condition, { kind: 'members' }> | null {
+  if (how !== 'widen' || said.kind !== 'members' || reading.rows !== null) return null;
+  const beside = reading.against?.kind === 'members' && reading.against.level === said.level;
+  return beside || reading.where.some((one) => subjectOf(one, model) === subjectOf(said, model)) ? null : said;
+}
+
 export function condition(reading: Reading, edit: Extract<Edit, { do: 'condition' }>, model: Model): Edited {
   const { condition: said } = edit;
   const subject = subjectOf(said, model);

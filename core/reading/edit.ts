@@ -5,10 +5,11 @@
 import { factHasLevel, factsOf, type Model } from '../model/model';
 import type { Grain } from '../time/grain';
 import { besideOthers, breakdown, drill, isTime, rollUp, withoutLevel } from './edit-breakdowns';
-import { condition, subjectOf } from './edit-conditions';
+import { addedToAll, condition, subjectOf } from './edit-conditions';
 import { asFigures, columnsBrokenDown, columnsShown, listing } from './edit-listings';
 import { rerank, reverse } from './edit-ranks';
 import { done, refused, type Edit, type Edited } from './edit-schema';
+import { listWords } from './words';
 import { byLevel, choosesPeriods, EMPTY_READING, hasDifference, isOneLine, MOST_AHEAD, MOST_LINES, plain, same, type Condition, type FormatEdit, type Key, type Rank, type Reading, type SaidLine, type View } from './schema';
 
 /** Edits in the order in which they are applied, whatever the order in which they were said. */
@@ -51,8 +52,10 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
       return reading.rows !== null && edit.how !== 'replace' ? columnsShown(reading, edit, model) : show(asFigures(reading), edit);
     case 'breakdown':
       return reading.rows !== null && (edit.how === 'add' || edit.how === 'remove') ? columnsBrokenDown(reading, edit, model) : breakdown(asFigures(reading), edit, model);
-    case 'condition':
-      return condition(reading, edit, model);
+    case 'condition': {
+      const added = addedToAll(reading, edit, model);
+      return added === null ? condition(reading, edit, model) : besideAll(reading, added, model);
+    }
     case 'period': {
       if (edit.period === null) return clear(reading, { do: 'clear', what: 'period' }, model);
       const role = edit.role ?? reading.when?.role;
@@ -171,6 +174,12 @@ function compare(reading: Reading, against: Reading['against'], model: Model): E
   const by = there ? reading.by : besideOthers(reading.by, against.level, model);
   const where = reading.where.filter((one) => !(one.kind === 'members' && one.level === against.level));
   return done({ ...reading, against, by, where, rank: null });
+}
+
+/** A member more, where all are shown together, stands beside them; where each is shown, it is there already. */
+function besideAll(reading: Reading, { level, members }: Extract<Condition, { kind: 'members' }>, model: Model): Edited {
+  if (reading.by.some((one) => one.kind === 'level' && one.level === level)) return refused(`${listWords(members, 'and')} ${members.length === 1 ? 'is' : 'are'} in the answer already; “only …” keeps some, “without …” leaves some out.`);
+  return compare(reading, { kind: 'members', level, members, beside: 'all' }, model);
 }
 
 /** Members of a level beside each other join what is broken down by already, or take the place of a level of their own hierarchy. */

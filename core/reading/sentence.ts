@@ -1,6 +1,6 @@
 /** The sentence: a reading as plain English, made of phrases that are each tied to the part they came from. */
 import { resolvePeriod, type Calendar } from '../time/period';
-import { aheadWords, breakdownWords, comparisonWords, conditionWords, dayWords, listWords, orderWords, periodWords, rankWords, roleWords, rowsWords, shownWords, viewWords, type Naming } from './words';
+import { aheadWords, breakdownWords, comparisonWords, conditionWords, dayWords, isInPercent, listWords, orderWords, periodWords, rankWords, roleWords, rowsWords, shownWords, viewWords, type Naming } from './words';
 import type { Reading } from './schema';
 
 export type PhrasePart = 'shown' | 'by' | 'where' | 'when' | 'against' | 'ahead' | 'rank' | 'order' | 'rows' | 'view';
@@ -36,7 +36,7 @@ export function sentenceOf(reading: Reading, naming: Naming, calendar?: Calendar
   if (reading.ahead) phrases.push({ part: 'ahead', path: '/ahead', text: aheadWords(reading.ahead, reading.by) });
   if (reading.order) phrases.push({ part: 'order', path: '/order', text: orderWords(naming, reading.order) });
   if (reading.rows) phrases.push({ part: 'rows', path: '/rows', text: rowsWords(naming, reading.rows) });
-  if (reading.view) phrases.push({ part: 'view', path: '/view', text: viewWords(reading.view) });
+  if (reading.view) phrases.push({ part: 'view', path: '/view', text: viewWords(reading.view, isInPercent(naming.model, reading.shown[0])) });
   return { phrases, text: joined(phrases) };
 }
 

@@ -171,6 +171,15 @@ function isShare(model: Model, tested: Tested): boolean {
   return change === undefined && calculation.kind === 'measure' && model.measures.get(calculation.measure)?.format?.style === 'percent';
 }
 
+/** Are the values of what is shown told in per cent? */
+export function isInPercent(model: Model, shown: Shown | undefined): boolean {
+  if (shown === undefined) return false;
+  const { calculation, transform } = shown;
+  if (transform?.kind === 'share' || (transform?.kind === 'change' && transform.as === 'percent')) return true;
+  if (transform?.kind === 'index' || transform?.kind === 'rank') return false;
+  return calculation.kind === 'proportion' || (calculation.kind === 'measure' && model.measures.get(calculation.measure)?.format?.style === 'percent');
+}
+
 /** What a condition on a measure tests: the calculation, or how it changed. */
 export function testedWords(naming: Naming, { calculation, change }: Extract<Condition, { kind: 'measure' }>): string {
   return shownWords(naming, { calculation, transform: change === undefined ? null : { kind: 'change', ...change } });
@@ -329,13 +338,17 @@ const CHART_WORDS: Record<NonNullable<View['chart']>, string> = {
   'share bars': '100% bars', table: 'a table', scatter: 'a scatter', pie: 'a pie', heat: 'a heat grid', 'bars with line': 'bars with a line', bubble: 'bubbles', bridge: 'a bridge', pareto: 'a Pareto chart', histogram: 'a histogram', box: 'boxes', multiples: 'small multiples', treemap: 'a treemap', map: 'a map',
 };
 
-/** @example lineWords({ at: 500, target: true }) // 'target at 500' */
-export function lineWords({ at, target }: SaidLine): string {
-  return `${target === true ? 'target' : 'line'} at ${typeof at === 'number' ? amountWords(at) : `the ${at}`}`;
+/**
+ * @param percent whether the values that the line crosses are told in per cent
+ * @example lineWords({ at: 500, target: true }, false) // 'target at 500'
+ */
+export function lineWords({ at, target }: SaidLine, percent: boolean): string {
+  return `${target === true ? 'target' : 'line'} at ${typeof at === 'number' ? amountWords(at, percent ? 'share' : 'number') : `the ${at}`}`;
 }
 
-export function viewWords(view: View): string {
-  const formats = [...(view.labels ? ['labels'] : []), ...(view.totals ? ['totals'] : []), ...(view.across ? ['columns across'] : []), ...(view.cells === undefined ? [] : [`${view.cells} in cells`]), ...(view.lines ?? []).map(lineWords), ...(view.axis === undefined ? [] : [view.axis === 'zero' ? 'axis from zero' : 'fitted axis']), ...(view.colour === undefined ? [] : [`colour ${view.colour}`])];
+/** @param percent whether the values shown are told in per cent */
+export function viewWords(view: View, percent: boolean): string {
+  const formats = [...(view.labels ? ['labels'] : []), ...(view.totals ? ['totals'] : []), ...(view.across ? ['columns across'] : []), ...(view.cells === undefined ? [] : [`${view.cells} in cells`]), ...(view.lines ?? []).map((line) => lineWords(line, percent)), ...(view.axis === undefined ? [] : [view.axis === 'zero' ? 'axis from zero' : 'fitted axis']), ...(view.colour === undefined ? [] : [`colour ${view.colour}`])];
   const said = [...(view.chart === null ? [] : [`as ${CHART_WORDS[view.chart]}`]), ...(formats.length > 0 ? [`with ${listWords(formats, 'and')}`] : [])];
   return said.join(' ');
 }

@@ -71,7 +71,7 @@ function Options({ chart, reading, onEdit }: Parameters<typeof FormatPanel>[0]) 
             <Button isDisabled={!known} onPress={() => add(true)}>Target</Button>
           </form>
         ) : <p>{lines.length >= MOST_LINES ? `At most ${MOST_LINES} lines cross a chart.` : 'This kind of chart has no axis for a line to cross.'}</p>}
-        {lines.length > 0 ? <ul>{lines.map((line) => <li key={String(line.at)}><span>{lineWords(line)}</span><TextButton aria-label={`Take out ${lineWords(line)}`} onPress={() => onEdit(withoutLine(line))}>take out</TextButton></li>)}</ul> : null}
+        {lines.length > 0 ? <ul>{lines.map((line) => <li key={String(line.at)}><span>{lineWords(line, percent)}</span><TextButton aria-label={`Take out ${lineWords(line, percent)}`} onPress={() => onEdit(withoutLine(line))}>take out</TextButton></li>)}</ul> : null}
       </section>
       <section>
         <h3>Colours from</h3>

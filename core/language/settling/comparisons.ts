@@ -6,7 +6,6 @@ import { hasDifference, same, type Breakdown, type Reading, type Transform } fro
 import { addDays, dayNumber, dayParts, type Day } from '../../time/day';
 import { addGrains, type Grain } from '../../time/grain';
 import { exactGrain, resolvePeriod, type Calendar, type Period } from '../../time/period';
-import { listWords } from '../../reading/words';
 import type { SaidEdit, SaidPeriod, SaidTransform } from '../intent';
 import { isBare, settledPeriod, wholeRange, settledRange } from './periods';
 import { CannotSettle } from './situation';
@@ -212,18 +211,6 @@ export function besideEdits(beside: 'all' | 'rest', base: Reading): Edit[] {
   const present = presentMembers(base, null);
   if (present === null) throw new CannotSettle('The answer before is not narrowed to certain members, so there is nothing to set beside the others; name a member.');
   return [{ do: 'compare', against: { kind: 'members', level: present.level, members: [...present.members], beside } }];
-}
-
-/** "add Tolmar", where nothing is narrowed to ports: all of them are in the answer already, so it stands beside them. */
-export function addedMember(edit: Extract<Edit, { do: 'condition' }>, base: Reading, model: Model, asFollowUp: boolean): Edit[] {
-  const { condition } = edit;
-  if (edit.how !== 'widen' || condition.kind !== 'members' || !asFollowUp) return [edit];
-  const { level, members } = condition;
-  const levelOf = (one: Reading['where'][number]) => (one.kind === 'members' || one.kind === 'text' ? one.level : one.kind === 'set' ? model.sets.get(one.set)?.level : undefined);
-  if (base.where.some((one) => levelOf(one) === level) || (base.against?.kind === 'members' && base.against.level === level)) return [edit];
-  if (base.rows !== null) return [edit];
-  if (base.by.some((one) => one.kind === 'level' && one.level === level)) throw new CannotSettle(`${listWords(members, 'and')} ${members.length === 1 ? 'is' : 'are'} in the answer already; “only …” keeps one, “without …” leaves one out.`, true);
-  return [{ do: 'compare', against: { kind: 'members', level, members: [...members], beside: 'all' } }];
 }
 
 /** Years that a season is looked for before another of its kind. */

@@ -8,7 +8,7 @@ import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Analysis, type Intent, type Move, type SaidEdit } from '../intent';
-import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios, inThatYear, addedMember } from './comparisons';
+import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios, inThatYear } from './comparisons';
 import { allOf, averagePer, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { forecastEdits, saysHowFar } from './forecasts';
@@ -311,9 +311,6 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       case 'saidChangeOrder':
         last.push((done) => changeOrderEdits(edit, done, base, model, asFollowUp));
-        break;
-      case 'condition':
-        edits.push(...addedMember(edit, base, model, asFollowUp));
         break;
       case 'kindRank':
         refuseCounted(situation.quality, edit.by, model);

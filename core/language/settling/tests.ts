@@ -3,7 +3,7 @@ import { arithmetic, measureOf as toCalculation, type Calculation } from '../../
 import { factsOf, measure as measureOf, rowColumnOf, type Model } from '../../model/model';
 import { knowingMeasure } from '../../reading/edit';
 import type { Edit } from '../../reading/edit-schema';
-import { hasDifference, same, type ChangeOf, type Comparison, type Key, type Reading } from '../../reading/schema';
+import { hasDifference, same, type ChangeOf, type Comparison, type Key, type Reading, type Shown } from '../../reading/schema';
 import { addDays, addMonths } from '../../time/day';
 import { exactGrain, resolvePeriod, type Calendar } from '../../time/period';
 import { shownPlainly, type Amount, type SaidChange, type SaidEdit, type SaidTest } from '../intent';
@@ -166,9 +166,22 @@ export function retestEdits(said: SaidTest, base: Reading, model: Model, alone: 
 
 /** A line across the chart, its number in the unit of what is shown first. */
 export function lineEdit({ at, target, how }: Extract<SaidEdit, { do: 'saidLine' }>, edits: readonly Edit[], base: Reading, model: Model): Edit {
-  const shown = edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : []))[0] ?? base.shown[0];
-  const value = typeof at === 'string' ? at : settledAmount(at, shown?.calculation ?? { kind: 'measure', measure: model.defaultMeasure }, model).value;
-  return { do: 'line', how, line: { at: value, ...(target === undefined ? {} : { target }) } };
+  const first = edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : []))[0] ?? base.shown[0];
+  const shown = edits.reduce((one, edit) => (edit.do === 'transform' && one !== undefined ? { ...one, transform: edit.transform } : one), first);
+  return { do: 'line', how, line: { at: lineAt(at, shown, model), ...(target === undefined ? {} : { target }) } };
+}
+
+/** Where a line lies, in the unit of what is shown: of shares, per cent. */
+function lineAt(at: Extract<SaidEdit, { do: 'saidLine' }>['at'], shown: Shown | undefined, model: Model): number | 'average' | 'median' {
+  if (typeof at === 'string') return at;
+  const calculation = shown?.calculation ?? { kind: 'measure' as const, measure: model.defaultMeasure };
+  const transform = shown?.transform ?? null;
+  if (transform?.kind === 'share' || (transform?.kind === 'change' && transform.as === 'percent')) {
+    if (at.unit !== undefined && at.unit !== 'percent') throw new CannotSettle('What is shown is told in per cent; give the line in per cent too.');
+    return at.unit === 'percent' || Math.abs(at.value) > 1 ? at.value / 100 : at.value;
+  }
+  if (transform?.kind === 'index' || transform?.kind === 'rank') return at.value;
+  return settledAmount(at, calculation, model).value;
 }
 
 /** Takes the targets off the chart; other lines stay. */
