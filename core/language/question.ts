@@ -35,6 +35,8 @@ const SOUND_COST = 1.3;
 
 /** Words of the grammar that measures are counted in as well: "hours" of Hours worked, "volume" of Volume sold. */
 const COUNTED_IN = new Set(['hours', 'minutes', 'days', 'weeks', 'volume', 'volumes', 'amount', 'amounts', 'quantity', 'quantities']);
+/** Words between an order and what it is about. */
+const ORDERED = new Set(['the', 'this', 'that', 'these', 'those', 'all', 'our', 'my', 'his', 'her', 'their', 'a', 'an', 'every', 'it', 'them']);
 /** What two words cost that are written as one. */
 const JOINED_COST = 0.1;
 /** Enough for the person not to be asked, so that the plan is an alternative. */
@@ -122,10 +124,17 @@ export class Question {
       if (noun !== null && this.tokens[start]?.kind === 'word')
         for (const match of this.names.exactly([noun])) if (match.named.kind === 'member') found.push({ end, match, cost: 0.3, assumption: { said, meant: match.label, by: 'part' } });
       if (this.tokens[start]?.kind === 'word')
-        for (const match of known ? this.names.meantByVerb(word) : [...this.names.abbreviated(word), ...this.names.related(singular(word), 'whole'), ...this.names.meantByVerb(word)])
+        for (const match of known ? this.meantByVerb(start) : [...this.names.abbreviated(word), ...this.names.related(singular(word), 'whole'), ...this.meantByVerb(start)])
           found.push({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } });
     }
     return found;
+  }
+
+  /** What is measured by what a verb says; none where it orders something to be done: “approve the application”. */
+  private meantByVerb(at: number): NameMatch[] {
+    const [word, next] = [this.tokens[at]?.word ?? '', this.tokens[at + 1]?.word ?? ''];
+    const orders = at === 0 && ORDERED.has(next) && !/(ed|ing|s)$/.test(word);
+    return orders ? [] : this.names.meantByVerb(word);
   }
 
   /** Two words that the model writes as one: "pay outs" for "payouts". */

@@ -8,6 +8,7 @@ import { factHasLevel, factsOf, level as levelOf, measure as measureOf, rowColum
 import { isMeasure, type Calculation } from '../model/calculation';
 import { calculationWords } from '../reading/words';
 import { byLevel, canonical, isOneLine, same, type Condition, type Reading } from '../reading/schema';
+import { transformFault } from '../reading/transform-fault';
 import { sentenceOf, type Sentence } from '../reading/sentence';
 import type { Edit } from '../reading/edit-schema';
 import type { Points } from '../analysis/points';
@@ -129,7 +130,9 @@ export function read(text: string, context: ReadContext): ReadResult {
     }
     // “claims per adjuster, highest first” has an order, so it is broken down rather than divided
     const ordered = settled.reading.order !== null && settled.reading.by.length === 0 ? brokenDownInstead(settled.reading) : null;
-    const reading = ordered ?? (tokens.some((token) => token.word === 'per') ? perOfEach(settled.reading) : settled.reading);
+    const each = ordered ?? (tokens.some((token) => token.word === 'per') ? perOfEach(settled.reading) : settled.reading);
+    // the share that members have is among all of their level
+    const reading = sharedInstead(each) ?? each;
     const reason = impossibility(reading, names);
     if (reason !== null) {
       refusal ??= reason;
@@ -167,9 +170,6 @@ export function read(text: string, context: ReadContext): ReadResult {
   if (perLevel !== null && impossibility(perLevel, names) === null) notes.push({ kind: 'assumed', text: '“Per” divides by how many there are.', options: [{ label: sentence(perLevel).text, reading: perLevel }] });
   const counted = first.edits.some((edit) => edit.do === 'show') || first.asFollowUp ? null : countedInstead(first.reading);
   if (counted !== null && impossibility(counted, names) === null) notes.push({ kind: 'assumed', text: 'How many there are is one click away.', options: [{ label: sentence(counted).text, reading: counted }] });
-  const shareOfMany = sharedInstead(first.reading);
-  if (shareOfMany !== null && impossibility(shareOfMany, names) === null) notes.push({ kind: 'caveat', text: 'This is a share of what the conditions leave, so it is all of it. The share among all members is one click away.', options: [{ label: sentence(shareOfMany).text, reading: shareOfMany }] });
-  else if (first.reading.by.length === 0 && first.reading.where.length > 0 && first.reading.shown.some((one) => one.transform?.kind === 'share')) notes.push({ kind: 'caveat', text: 'This is a share of what the conditions leave, so it is all of it.' });
   const other = context.before ? otherMode(first, situation, names) : null;
   if (other) notes.push({ kind: 'assumed', text: first.asFollowUp ? 'Read as a follow-up.' : 'Read as a new question.', options: [{ label: `${first.asFollowUp ? 'As a new question' : 'As a follow-up'}: ${sentence(other).text}`, reading: other }] });
   return { outcome: 'answered', reading: first.reading, sentence: sentence(first.reading), words, phrases: phrasesOf(first.cover, tokens), notes, options: [], edits: first.edits, ...(first.analysis === undefined ? {} : { analysis: first.analysis }) };
@@ -228,7 +228,7 @@ function countedInstead(reading: Reading): Reading | null {
 function sharedInstead(reading: Reading): Reading | null {
   const members = reading.where.filter((one) => one.kind === 'members' && one.is);
   const [only] = members;
-  if (reading.by.length > 0 || members.length !== 1 || only?.kind !== 'members' || !reading.shown.some((one) => one.transform?.kind === 'share')) return null;
+  if (reading.by.length > 0 || reading.rows !== null || members.length !== 1 || only?.kind !== 'members' || !reading.shown.some((one) => one.transform?.kind === 'share')) return null;
   return { ...reading, by: [byLevel(only.level)], where: reading.where.filter((one) => one !== only) };
 }
 
@@ -282,6 +282,10 @@ export function impossibility(reading: Reading, names: NameIndex): string | null
       if (plan === undefined) return `${capital(calculationWords(naming, one.calculation))} has no plan in this model.`;
       shown.push({ kind: 'measure', measure: plan });
     }
+  }
+  for (const one of reading.rows === null ? reading.shown : []) {
+    const fault = transformFault(one, reading, model);
+    if (fault !== null) return fault;
   }
   if (reading.ahead !== null && !isOneLine(reading)) return 'A forecast carries a line of one plain measure over time on, with nothing beside it.';
   const levels = new Map<string, string>();

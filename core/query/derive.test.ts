@@ -2,7 +2,8 @@ import { demoNames } from '../../tests/demo-names';
 import { measureOf } from '../model/calculation';
 import { EMPTY_READING, type Reading, type Transform } from '../reading/schema';
 import type { Cell } from './answer';
-import { derived, sourcesOf, transformFault, type Table } from './derive';
+import { transformFault } from '../reading/transform-fault';
+import { derived, sourcesOf, type Table } from './derive';
 import type { AnswerColumn } from './plan';
 
 const { names, calendar } = demoNames();
@@ -54,6 +55,7 @@ test.each<[string, string, Transform, Partial<Reading>, boolean]>([
   ['a share of a sum', 'passengers', { kind: 'share', within: 'all' }, {}, true],
   ['a share of a formula of sums', 'margin', { kind: 'share', within: 'all' }, {}, true],
   ['a share with no breakdown', 'passengers', { kind: 'share', within: 'all' }, { by: [] }, false],
+  ['a share of different things', 'customers', { kind: 'share', within: 'all' }, { by: [{ kind: 'level', level: 'coast' }] }, true],
   ['a running total without time', 'passengers', { kind: 'running' }, { by: [{ kind: 'level', level: 'coast' }] }, false],
   ['a running total of an average', 'average_delay', { kind: 'running' }, {}, false],
   ['a change beside a comparison', 'passengers', { kind: 'change', basis: 'year', as: 'percent' }, { against: { kind: 'year' } }, false],

@@ -3,8 +3,6 @@
  * answer. What they need beyond those rows (a whole, an earlier period, days before the window) is asked for as further readings,
  * so that a share is of the whole and not of what happens to be shown.
  */
-import { addsUp } from '../model/additivity';
-import type { Model } from '../model/model';
 import type { Reading, Shown, Transform } from '../reading/schema';
 import { addGrains, startOf } from '../time/grain';
 import { resolvePeriod, type Calendar } from '../time/period';
@@ -25,34 +23,6 @@ export interface Sources {
   readonly whole: Reading | null;
   /** First day of the window, where the main reading looks at days before it. */
   readonly keepFrom: string | null;
-}
-
-/** Why a transform has no meaning for a calculation; null where it has. */
-export function transformFault(shown: Shown, reading: Reading, model: Model): string | null {
-  const { transform } = shown;
-  if (transform === null) return null;
-  const additive = addsUp(shown.calculation, model);
-  const time = reading.by.some((one) => one.kind === 'time');
-  const beside = reading.against !== null && reading.against.kind !== 'members';
-  switch (transform.kind) {
-    case 'share':
-      if (beside && time) return 'Shares of periods have no whole to stand beside; show the shares, or the comparison.';
-      if (!additive) return 'A share needs a measure whose parts add up to the whole.';
-      return transform.within === 'outer' && reading.by.length < 2 ? 'A share within needs two breakdowns.' : reading.by.length === 0 ? 'A share needs a breakdown: say by what.' : null;
-    case 'running':
-      return !additive ? 'A running total needs a measure whose parts add up.' : time ? null : 'A running total needs a breakdown by time.';
-    case 'moving':
-    case 'index':
-      return time ? null : 'This needs a breakdown by time.';
-    case 'change':
-      if (reading.against !== null) return 'Show either the change or the comparison beside it.';
-      return transform.basis === 'previous' && !time && reading.when === null ? 'A change on the period before needs a period or a breakdown by time.' : null;
-    case 'fromAverage':
-      if (beside && !additive) return 'This difference from the average cannot stand beside another; show the one or the other.';
-      return reading.by.length === 0 ? 'This needs a breakdown: say by what.' : null;
-    case 'rank':
-      return reading.by.length === 0 ? 'This needs a breakdown: say by what.' : null;
-  }
 }
 
 const plainly = (shown: readonly Shown[]): Shown[] => shown.map((one) => ({ ...one, transform: null }));
@@ -106,7 +76,7 @@ function transformed(table: Table, value: AnswerColumn, transform: Transform, wh
   const at = table.columns.findIndex((column) => column.key === value.key);
   if (transform.kind === 'change') return changeOnly(table, value, transform.as);
   const column: AnswerColumn = {
-    ...withoutUnit(value, transform), label: LABELS[transform.kind](value.label, transform), ...(transform.kind === 'share' ? { additive: true } : {}),
+    ...withoutUnit(value, transform), label: LABELS[transform.kind](value.label, transform), ...(transform.kind === 'share' && value.additive !== false ? { additive: true } : {}),
     ...(transform.kind === 'share' ? { format: { style: 'percent' as const, decimals: 1 } } : transform.kind === 'rank' ? { format: { style: 'number' as const, decimals: 0 } } : transform.kind === 'index' ? { format: { style: 'number' as const, decimals: 1 } } : {}),
   };
   const beside = (as: AnswerColumn['as']) => table.columns.findIndex((one) => one.of === value.key && one.as === as);

@@ -68,12 +68,20 @@ export interface Aggregation {
   readonly within?: { readonly column: ColumnRef; readonly from: Day; readonly to: Day };
 }
 
+/** Values of keys, days as their text, and the number for them. */
+export interface Counted {
+  readonly values: readonly (number | Day)[];
+  readonly count: number;
+}
+
 export type Expression =
   | { readonly kind: 'column'; readonly name: string }
   | { readonly kind: 'number'; readonly value: number }
   | { readonly kind: 'arithmetic'; readonly operator: Operator; readonly left: Expression; readonly right: Expression }
   /** How many units (days, or months in whole) of a time key's period lie between two days; the key may have been moved. */
   | { readonly kind: 'unitsOf'; readonly key: string; readonly grain: Grain; readonly unit: 'day' | 'month'; readonly per: number; readonly shift: Shift | null; readonly from: Day; readonly to: Day }
+  /** A number that was counted beforehand for each combination of values of some keys; none for others. */
+  | { readonly kind: 'counted'; readonly keys: readonly string[]; readonly counts: readonly Counted[] }
   /** (left − right) ÷ |right|. */
   | { readonly kind: 'relative'; readonly left: Expression; readonly right: Expression };
 

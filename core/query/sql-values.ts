@@ -1,6 +1,7 @@
 /** Values and conditions of rows as query text: members, periods, aggregations, arithmetic, tests, order. */
 import { sql, type SQL } from 'drizzle-orm';
 import { NO_NAME, type ColumnRef } from '../model/model';
+import type { Day } from '../time/day';
 import type { Cycle, Grain } from '../time/grain';
 import { OTHERS } from './parts';
 import type { Aggregation, Expression, Key, NumberTest, OrderTerm, PlanNode, RowCondition } from './plan';
@@ -200,6 +201,8 @@ export class SqlValues {
         return sql`${expression.value}::double precision`;
       case 'unitsOf':
         return this.units(expression);
+      case 'counted':
+        return this.counted(expression);
       case 'relative':
         return sql`((${this.expression(expression.left)} - ${this.expression(expression.right)}) / nullif(abs(${this.expression(expression.right)}), 0))`;
       case 'arithmetic': {
@@ -231,6 +234,12 @@ export class SqlValues {
       default:
         return sql`date_trunc(${sql.raw(`'${grain}'`)}, ${at})`;
     }
+  }
+
+  private counted({ keys, counts }: Extract<Expression, { kind: 'counted' }>): SQL {
+    const is = (key: string, value: number | Day) => (typeof value === 'number' ? sql`${name(key)} = ${value}::integer` : sql`${name(key)}::date = ${value}::date`);
+    const cases = counts.map(({ values, count }) => sql`when ${all(values.map((value, index) => is(keys[index] ?? '', value)))} then ${count}::double precision`);
+    return sql`(case ${sql.join(cases, sql` `)} end)`;
   }
 
   /** The units of a key's period between two days; none where there is none, so that nothing is divided by it. */

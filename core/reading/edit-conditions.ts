@@ -2,6 +2,7 @@
 import { level as levelOf, type Model } from '../model/model';
 import { done, refused, type Edit, type Edited } from './edit-schema';
 import { canonical, same, type Condition, type Reading } from './schema';
+import { listWords } from './words';
 
 /** The level, set or number that a condition is about; conditions on the same subject replace each other. */
 export function subjectOf(condition: Condition, model: Model): string {
@@ -53,7 +54,11 @@ export function condition(reading: Reading, edit: Extract<Edit, { do: 'condition
     case 'widen': {
       if (reading.against?.kind === 'members' && reading.against.level === said.level)
         return done({ ...reading, against: { ...reading.against, members: [...new Set([...reading.against.members, ...said.members])] } });
-      if (excluded) return done({ ...reading, where: [...others, ...set(false, members(excluded).filter((one) => !said.members.includes(one)))] });
+      if (excluded) {
+        const left = members(excluded).filter((one) => !said.members.includes(one));
+        if (left.length === members(excluded).length) return refused(`${listWords(said.members, 'and')} ${said.members.length === 1 ? 'is' : 'are'} not left out, so there is nothing to put back.`);
+        return done({ ...reading, where: [...others, ...set(false, left)] });
+      }
       if (named) return done({ ...reading, where: [...others, ...set(true, [...members(named), ...said.members])] });
       return done({ ...reading, where: [...reading.where, ...set(true, said.members)] });
     }

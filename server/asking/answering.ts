@@ -16,13 +16,13 @@ import { explain, type Explanation } from '@zud/core/query/explain';
 import { CannotPlan } from '@zud/core/query/cannot-plan';
 import { planOf, ROWS } from '@zud/core/query/planner';
 import { outputOf } from '@zud/core/query/nodes';
-import { derived, sourcesOf, transformFault } from '@zud/core/query/derive';
+import { derived, sourcesOf } from '@zud/core/query/derive';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import { incompleteKey, windowsOf } from '@zud/core/query/windows';
 import { canonical, type Condition, type Reading, type Shown } from '@zud/core/reading/schema';
 import { sentenceOf, type Sentence } from '@zud/core/reading/sentence';
-import { conditionWords, periodWords } from '@zud/core/reading/words';
-import { definitionText } from '@zud/core/reading/definition';
+import { calculationWords, conditionWords, periodWords } from '@zud/core/reading/words';
+import { definitionText, proportionText } from '@zud/core/reading/definition';
 import type { Engine, RunLimits } from '../engines/engine';
 import type { ReadyModel } from './model-library';
 import { ruleKey } from './model-library';
@@ -84,10 +84,6 @@ export class Answering {
     const reason = impossibility(reading, ready.names);
     if (reason !== null) throw new Unanswerable(reason);
     const { model, calendar } = ready;
-    for (const shown of reading.rows === null ? reading.shown : []) {
-      const fault = transformFault(shown, reading, model);
-      if (fault !== null) throw new Unanswerable(fault);
-    }
     try {
       const settled = await this.withWidths(reading, ready, options);
       const sources = settled.rows === null ? sourcesOf(settled, calendar) : null;
@@ -243,8 +239,9 @@ function scopeWords(reading: Reading, ready: ReadyModel): string {
 
 function definitionsOf(reading: Reading, model: Model, ready: ReadyModel): { name: string; text: string }[] {
   const ids = new Set(reading.shown.flatMap((one) => [...measuresIn(one.calculation), ...measuresIn(expand(model, one.calculation))]));
-  return [...ids].map((id) => {
+  const proportions = reading.shown.flatMap(({ calculation }) => (calculation.kind === 'proportion' ? [{ name: calculationWords(ready.naming, calculation), text: proportionText(calculation, ready.naming) }] : []));
+  return [...proportions, ...[...ids].map((id) => {
     const found = measureOf(model, id);
     return { name: found.name, text: definitionText(id, ready.naming) };
-  });
+  })];
 }

@@ -5,6 +5,9 @@ import { FUNCTION_WORDS, NEVER_PARTS } from '@zud/core/language/grammar/grammar'
 import { NameIndex } from '@zud/core/language/names/name-index';
 import { editDistance } from '@zud/core/language/names/distance';
 import { nameWords, singular, tokenise } from '@zud/core/language/tokens';
+import { namingOf } from '@zud/core/language/naming';
+import { sourcesOf } from '@zud/core/query/derive';
+import { planOf, type PlanContext } from '@zud/core/query/planner';
 import { compileModel } from '@zud/core/model/model';
 import { canonical, type Reading } from '@zud/core/reading/schema';
 import { seeded } from '../../demo/random';
@@ -55,6 +58,22 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
         if (canonical(other.reading) !== canonical(result.reading)) wrong.push(`${at}: ${text} → ${comesTo(other)}`);
       }
     }
+    failures(wrong);
+  });
+
+  test('can be computed where it is answered', () => {
+    const context: PlanContext = { model: known.names.model, calendar: known.calendar, naming: namingOf(known.names), rules: [], hasHours: () => true, rowLimit: 100 };
+    const wrong = answered(turns).flatMap(({ at, question, result: { reading, analysis } }) => {
+      // the width of ranges is chosen from the data
+      if (reading === null || analysis !== undefined || reading.by.some((one) => one.kind === 'bins' && one.width === null)) return [];
+      try {
+        const sources = reading.rows === null ? sourcesOf(reading, known.calendar) : null;
+        for (const one of [sources?.main ?? reading, ...(sources?.whole ? [sources.whole] : [])]) planOf(one, context);
+        return [];
+      } catch (error) {
+        return [`${at}: ${question}: ${String(error)}`];
+      }
+    });
     failures(wrong);
   });
 

@@ -3,7 +3,7 @@ import { byLevel, type Breakdown, type Key } from '../../reading/schema';
 import { MONTHS } from '../../time/names';
 import { followUp, intent, refused, withShown, type Intent, type SaidPeriod, type SaidShown, type Sense } from '../intent';
 import type { Calculation } from '../../model/calculation';
-import { rowColumnOf } from '../../model/model';
+import { pluralOf, rowColumnOf } from '../../model/model';
 import { asksWhichPeople } from '../kinds';
 import type { Question } from '../question';
 import { countOfLevel } from './calculations';
@@ -79,7 +79,8 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Breakdown', form: '{SetList} beside rest', means: asSets('rest') },
   { gives: 'Breakdown', form: '{SetList} beside all', means: asSets('all') },
   { gives: 'BreakdownList', form: '{Breakdown}', means: (p) => [p['Breakdown']] },
-  { gives: 'BreakdownList', form: '{Breakdown} (,|and|and by|then|then by|, by|&|×|x|within|and then by|, then by|, and|, and by|and for each) {BreakdownList}', means: (p) => [p['Breakdown'], ...list(p)] },
+  { gives: 'BreakdownList', form: '{Breakdown} , {BreakdownList}', means: (p, q) => (isCounted(list(p)[0], q) ? null : [p['Breakdown'], ...list(p)]) },
+  { gives: 'BreakdownList', form: '{Breakdown} (and|and by|then|then by|, by|&|×|x|within|and then by|, then by|, and|, and by|and for each) {BreakdownList}', means: (p) => [p['Breakdown'], ...list(p)] },
 
   { gives: 'Intent', form: `${BY} {BreakdownList}`, means: (p) => join(list(p)), examples: ['by month'] },
   { gives: 'Intent', form: 'per {Breakdown}', means: (p, q) => (isBareHour(p['Breakdown'] as Breakdown, q) ? null : join([p['Breakdown'] as Breakdown])), cost: 0.2, examples: ['per week'] },
@@ -130,7 +131,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(drop|remove|without|not by|no longer by|undo the breakdown by|get rid of|not split by|stop splitting by|without splitting by|take out) [the] [(breakdown by|split by)] {BreakdownList} [breakdown]', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'remove' }) },
   { gives: 'Intent', form: '(no breakdown|without breakdown|just totals|only totals|totals only|just the totals|total for everything|what was the total|what is the total|what is the overall total|what was it in total|what is it in total|in total then|without any breakdown|just the total|only the total|the total only|overall total|all together|as one number|not broken down)', means: () => intent({ do: 'clear', what: 'breakdown' }), examples: ['just the total'] },
   { gives: 'Intent', form: 'and [(by|also by)] {Calendar}', means: (p) => ((p['Calendar'] as Key).kind === 'cycle' ? followUp({ do: 'breakdown', by: [p['Calendar'] as Key], how: 'add' }) : null), cost: -0.2, examples: ['and hour'] },
-  { gives: 'Intent', form: '(go deeper|drill down|deeper|one level down|drill deeper|go down|down one level|one level deeper|go one level down|go one level deeper|next level|more detail|in more detail)', means: () => followUp({ do: 'drill' }), examples: ['go deeper'] },
+  { gives: 'Intent', form: '(go deeper|drill down|deeper|go down a level|down a level|a level down|one level down|drill deeper|go down|down one level|one level deeper|go one level down|go one level deeper|next level|more detail|in more detail)', means: () => followUp({ do: 'drill' }), examples: ['go deeper'] },
   { gives: 'Intent', form: '(drill|go|zoom|drill down|go deeper|look|dig|zoom in|break down|open up) (into|on) {Member}', means: (p) => followUp({ do: 'drill', member: memberOf(p) }) },
   { gives: 'Intent', form: '(drill|go|zoom|drill down|look) (into|to|down to) {Level}', means: (p) => followUp({ do: 'breakdown', by: [byLevel(p['Level'] as string)], how: 'join' }), cost: 0.1 },
   { gives: 'Intent', form: '(one level up|roll up|go up|up one level|drill up|one level higher|go one level up|a level up|zoom out|less detail|go up one level|go up a level)', means: () => followUp({ do: 'rollUp' }), examples: ['one level up'] },
@@ -158,6 +159,12 @@ function fiscalTime({ calendar, tokens }: Question): Intent {
 function eachOf(parts: Parts): Intent | null {
   const period = parts['Period'] as SaidPeriod;
   return period.kind === 'latest' ? intent({ do: 'saidPeriod', how: 'set', period }, { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain: period.grain }] }) : null;
+}
+
+/** After a comma, “patrons” is rather the measure of that name than what it is broken down by. */
+function isCounted(by: Breakdown | undefined, { model }: Question): boolean {
+  const level = by?.kind === 'level' ? model.levels.get(by.level)?.level : undefined;
+  return level !== undefined && [...model.measures.values()].some((one) => one.name.toLowerCase() === pluralOf(level).toLowerCase());
 }
 
 /** Words between a question word and what it asks about. */

@@ -1,13 +1,11 @@
 /** Grammar of what is shown: measures, row functions, arithmetic, transforms. Gives `Term`, `Calculation`, `Shown` and `ShownList`. */
-import { arithmetic, measureOf, PASSING_TESTS, type Calculation, type Operator, type RowFunction } from '../../model/calculation';
+import { arithmetic, measureOf, type Calculation, type Operator, type RowFunction } from '../../model/calculation';
 import { factHasLevel, factsOf, rowColumnOf } from '../../model/model';
 import { same, type Transform } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
-import type { Amount, SaidShown, SaidTest, SaidTransform } from '../intent';
+import type { SaidShown, SaidTransform } from '../intent';
 import { doersOf } from '../kinds';
-import { isOfTheKind, settledTest } from '../settling/amounts';
 import { EXTREMES, extremeBy } from '../settling/qualities';
-import { CannotSettle } from '../settling/situation';
 import { singular } from '../tokens';
 import type { Question } from '../question';
 import { DOING } from './readers';
@@ -35,47 +33,6 @@ function percentile(parts: Parts, question: Question): Calculation | null {
   if (!found || at < 0 || at > 100) return null;
   return ['sum', 'average', 'median', 'minimum', 'maximum', 'percentile'].includes(found.kind) ? { kind: 'percentile', percentile: at, measure: found.id } : null;
 }
-
-/** "share of flights with a delay over 30 minutes": of the records that are counted, by a number that each of them has. */
-function proportion(parts: Parts, { model }: Question): Calculation | null {
-  const [of, records] = [parts['Measure'] as string, parts['records'] as string].map((id) => model.measures.get(id));
-  const said = parts['NumberTest'] as SaidTest;
-  if (records?.kind !== 'count' || of === undefined || rowColumnOf(model, of.id)?.fact !== records.fact || said.value === undefined) return null;
-  const test = testInUnit(said, of.id, model);
-  if (test === null) return null;
-  const name = PASSING_TESTS.find((one) => one === test.test);
-  return name === undefined ? null : { kind: 'proportion', measure: records.id, of: of.id, test: name, value: test.value ?? 0, ...(test.upper === undefined ? {} : { upper: test.upper }) };
-}
-
-/** A test with its numbers in the unit of a measure; null where they are of another. */
-function testInUnit(said: SaidTest, measure: string, model: Question['model']): ReturnType<typeof settledTest>['test'] | null {
-  try {
-    return settledTest(said, { kind: 'rows', function: 'average', measure }, model).test;
-  } catch (error) {
-    if (error instanceof CannotSettle) return null;
-    throw error;
-  }
-}
-
-/**
- * "share of orders over €100": by a number of these records in such a unit.
- * @param place which of the numbers it may be about: each is a reading of its own
- * @param named what its name has to say of it
- */
-function proportionInUnit(parts: Parts, question: Question, place: number, named?: RegExp): Calculation | null {
-  const said = parts['NumberTest'] as SaidTest;
-  const records = question.model.measures.get(parts['records'] as string);
-  const inUnit = [...question.model.measures.values()].filter((one) => one.hidden !== true && records?.kind === 'count' && rowColumnOf(question.model, one.id)?.fact === records.fact && (isOfTheKind(one.unit, said.value) || (said.value?.unit !== undefined && one.format?.currency === said.value.unit)) && (named === undefined || [one.name, ...one.synonyms].some((name) => named.test(name))));
-  const columnOf = (one: (typeof inUnit)[number]) => JSON.stringify(rowColumnOf(question.model, one.id));
-  const of = inUnit.filter((one, index) => inUnit.findIndex((other) => columnOf(other) === columnOf(one)) === index)[place];
-  return of === undefined ? null : proportion({ ...parts, Measure: of.id }, question);
-}
-
-const LENGTHS: Readonly<Record<string, 'over' | 'under'>> = { longer: 'over', shorter: 'under', slower: 'over', faster: 'under', quicker: 'under' };
-const proportionLonger = (parts: Parts, question: Question, place: number): Calculation | null => {
-  const test = LENGTHS[String(parts['longer']).toLowerCase()];
-  return test === undefined ? null : proportionInUnit({ ...parts, NumberTest: { test, value: parts['Amount'] as Amount } }, question, place, /\b(time|duration|length|hours|minutes|days)\b/i);
-};
 
 /** "cost of repairs": of the records that the second measure counts. */
 function ofRecords(parts: Parts, { model }: Question): Calculation | null {
@@ -150,8 +107,6 @@ const isNumber = (one: Calculation): boolean => one.kind === 'number' || (one.ki
 const measured = (one: Calculation): Calculation | null => (isNumber(one) ? null : one);
 
 const AVERAGE = '(average|mean|avg|typical)';
-const SHARE_OF = '[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of [(all|the)]';
-const BEING = '[(that|which|who)] (is|are|was|were|took|take|lasted|last|ran|cost|stayed)';
 const COUNTED = '[(number|amount|count|volume|total) of]';
 const CHANGE = '(% change|percentage change|percent change|relative change|% growth|percentage growth|growth rate|percentage increase|% increase)';
 
@@ -163,13 +118,6 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '{Measure} average', means: rowFunction('average'), cost: 0.1 },
   ...EXTREMES.map((word): Rule<Question> => ({ gives: 'Extreme', form: word, means: () => word })),
   ...[0, 1, 2].map((place): Rule<Question> => ({ gives: 'Term', form: '{Extreme} [single] {Measure:records}', means: (p, q) => extremeOfRecords(p, q, place), cost: -0.2 })),
-  { gives: 'Term', form: `${SHARE_OF} {Measure:records} (with|of|for|having|had|have|has|that have|which have|that had|which had) [a] {Measure} [(of|by|is|was)] {NumberTest}`, means: proportion, cost: -0.6 },
-  { gives: 'Term', form: `${SHARE_OF} {Measure:records} [${BEING}] (with|of|for|having|had|have|has|that have|which have|that had|which had) [a] {NumberTest} {Measure}`, means: proportion, cost: -0.6 },
-  { gives: 'Term', form: `${SHARE_OF} {Measure:records} [${BEING}] {Measure} [by] {NumberTest}`, means: proportion, cost: -0.6 },
-  ...[0, 1, 2].flatMap((place): Rule<Question>[] => [
-    { gives: 'Term', form: `${SHARE_OF} {Measure:records} [${BEING}] [(worth|for|of|costing)] {NumberTest}`, means: (p, q) => proportionInUnit(p, q, place), cost: -0.3 },
-    { gives: 'Term', form: `${SHARE_OF} {Measure:records} [${BEING}] {AnyWord:longer} than {Amount}`, means: (p, q) => proportionLonger(p, q, place), cost: -0.4 },
-  ]),
   { gives: 'Term', form: 'median [of] {Measure}', means: rowFunction('median') },
   { gives: 'Term', form: '{Measure} median', means: rowFunction('median'), cost: 0.1 },
   ...([['median', 'median'], ['(minimum|min|lowest|smallest)', 'minimum'], ['(maximum|max|highest|largest)', 'maximum']] as const).map(([word, name]): Rule<Question> => ({ gives: 'Term', form: `${word} [of] {Measure} per {Measure:records}`, means: (p, q) => (isOfRecords(p, q) ? rowFunction(name)(p, q) : null), cost: -0.4 })),

@@ -4,6 +4,7 @@ import { arithmetic, measureOf, type Calculation } from '../../model/calculation
 import { byLevel, same, type Condition, type Key } from '../../reading/schema';
 import { followUp, intent, type Amount, type Intent, type SaidPeriod, type SaidShown, type SaidTest, type Sense } from '../intent';
 import type { Question } from '../question';
+import { COMPARATIVES } from '../settling/lengths';
 import { nameWords, singular } from '../tokens';
 import { countOfLevel } from './calculations';
 import { clauseOf, clausesTest, measureTest, tested, type Clause, type Tested } from './clauses';
@@ -97,9 +98,6 @@ const LENGTH_PLACES = [0, 1, 2] as const;
 
 /** What is not written down is missing, where “no fine” is a fine of nothing. */
 const NOTED: ReadonlySet<string> = new Set(['recorded', 'given', 'entered', 'known', 'unknown', 'missing', 'noted', 'measured', 'filled', 'record']);
-
-/** Comparatives of what a record has, with the direction they test in. */
-const COMPARATIVES: Readonly<Record<string, 'over' | 'under'>> = { longer: 'over', shorter: 'under', later: 'over', older: 'over', younger: 'under', slower: 'over', faster: 'under', quicker: 'under', heavier: 'over', lighter: 'under', dearer: 'over', cheaper: 'under' };
 
 export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'NamedMember', form: '{Member}', means: one },
@@ -221,6 +219,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'ClauseList', form: `{Clause} (and|but|and also|but also) [${WITH.slice(1, -1)}] {ClauseList}`, means: (p) => [p['Clause'], ...(p['ClauseList'] as Clause[])] },
   ...tested(`{Key} ${WITH} {ClauseList}`, clausesTest),
   ...tested(`{Key} [(in|of|during|from)] {Period} ${WITH} {ClauseList}`, clausesTest, -0.1),
+  ...tested('{Key} (with|having|that have|who have|which have|that had|who had) both {Calculation:first} and {Calculation:second}', bothPresent, -0.3),
   ...tested('{Key} (who|that|which) [(have|has|had)] {Doing} {ClauseList}', clausesTest, -0.1),
   ...tested('{Key} (who|that|which) [(have|has|had)] {Doing} (nothing|none)', (is) => (p, q) => clausesTest(is)({ ...p, ClauseList: [{ calculation: measureOf(q.model.defaultMeasure), test: { test: 'missing' } }] }), -0.1),
   ...tested('{Key} (that|who|which|where) {PlanClause}', (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.25),
@@ -266,6 +265,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Measure} {Comparative} than {Amount}', means: (p) => rowTest({ ...p, NumberTest: { test: (p['Comparative'] as { test: SaidTest['test'] }).test, value: p['Amount'] } }), cost: 0.2 },
   ...LENGTH_PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '[that (were|are|took|lasted)] {Comparative} than {Amount}', means: (p) => lengthTest(p, place) })),
   { gives: 'Intent', form: '[(that|which)] [(were|are|was|is|ran|left|arrived)] {NumberTest} {Quality}', means: (p) => intent({ do: 'saidLengthTest', place: 0, word: p['Quality'] as string, test: p['NumberTest'] as SaidTest }), cost: -0.1 },
+  ...LENGTH_PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} [(that were|which were|were|was)] ({DateVerb}|{Doing}) within {Amount}', means: (p, q) => lastingTest({ ...p, verb: 'took', NumberTest: { test: 'atMost', value: p['Amount'] } }, q, place), cost: -0.2 })),
   { gives: 'Intent', form: '[that] (took|take|taking) {Comparative} than {Amount} to {AnyWord}', means: (p) => lengthTest(p, 0), cost: -0.1 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {ClauseList}`, means: clausesTest('count'), cost: -0.2 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} [an] {AverageTest:NumberTest}`, means: measureTest('count'), cost: -0.2 },
@@ -286,6 +286,11 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(which|all|only)] {Level} [(whose|with)] [(name|names)] (containing|contains|contain|that contain|which contain|including) {AnyText:Text}', means: text('contains', 'shown') },
   { gives: 'Intent', form: '[(which|all|only)] {Level} [(whose|with)] [(name|names)] (starting with|beginning with|starts with|begins with|that start with|that begin with|which start with|start with|begin with) {AnyText:Text}', means: text('startsWith', 'shown') },
 ];
+
+/** "clients with both calls and payments": those that have some of each. */
+function bothPresent(is: Tested) {
+  return (parts: Parts): Intent => clausesTest(is)({ ...parts, ClauseList: ['first', 'second'].map((name): Clause => ({ calculation: parts[name] as Calculation, test: { test: 'present' } })) });
+}
 
 /** Better and worse follow the measure's direction. */
 function directed(parts: Parts, question: Question): Clause | null {

@@ -5,6 +5,7 @@ import { byLevel, type Key } from '../../reading/schema';
 import { followUp, intent, type Intent, type SaidPeriod, type Sense } from '../intent';
 import type { Question } from '../question';
 import { asksWhichPeople } from '../kinds';
+import { dateVerbs } from '../names/name-index';
 import { speaksOf } from '../names/derived';
 import { nameWords } from '../tokens';
 import { isBareHour } from './breakdowns';
@@ -130,6 +131,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(measure) })), cost: -0.8 },
   { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => first(null)({ ...p, Calculation: measureOf(measure) })), cost: -0.9 },
   ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} [(is|are|was|were|get|gets|got|do|did|does)] {AnyWord:verb} [the] ${word}`, means: (p, q) => doneMost(p, word, q), cost: -0.1 })),
+  { gives: 'Intent', form: '(which|what) {Key} {Member} [the] {Sense} {Calculation}', means: (p, q) => didMost(p, q, first(null)), cost: -0.9 },
+  { gives: 'Intent', form: 'who {Member} [the] {Sense} {Calculation}', means: (p, q) => didMost(p, q, (parts) => intent({ do: 'kindRank', kind: 'person', sense: parts['Sense'] as Sense, by: parts['Calculation'] as Calculation })), cost: -0.7 },
   { gives: 'Intent', form: 'who [(has|had|have|did)] {Calculation} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   ...([['where', 'place'], ['when', 'time']] as const).flatMap(([word, kind]): Rule<Question>[] => {
     const ranks = (p: Parts) => intent({ do: 'kindRank', kind, sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation });
@@ -233,6 +236,14 @@ function doneTo(parts: Parts, { model, names }: Question, made: (measure: string
   const nouns = new Set([said.name, ...said.synonyms].flatMap(nameWords));
   const [only, second] = [...model.measures.values()].filter((one) => one.hidden !== true && speaksOf(one, verb) && [one.name, ...one.synonyms].some((name) => nameWords(name).some((word) => nouns.has(word))));
   return only === undefined || second !== undefined ? null : made(only.id);
+}
+
+/** "which adviser declined the most applications", where Declined is a member: the rank is among what is theirs. */
+function didMost(parts: Parts, { names, model }: Question, made: (parts: Parts) => Intent | null): Intent | null {
+  const { level, member } = parts['Member'] as { level: string; member: string };
+  const dated = [...model.dates.values()].some((date) => dateVerbs(date).includes(member.toLowerCase()));
+  const rank = /ed$/i.test(member) && !dated && names.hasMember(level, member) ? made(parts) : null;
+  return rank && { ...rank, edits: [...rank.edits, { do: 'condition', how: 'only', condition: { kind: 'members', level, is: true, members: [member] } }] };
 }
 
 /** "which items are wasted most", where the model measures waste; "which trade costs the most", where one measure is of costs. */

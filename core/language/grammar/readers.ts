@@ -5,6 +5,7 @@ import { MONTHS, WEEKDAYS } from '../../time/names';
 import { pluralOf } from '../../model/model';
 import { editDistance } from '../names/distance';
 import { doersOf } from '../kinds';
+import { QUALITIES } from '../settling/lengths';
 import { dateVerbs } from '../names/name-index';
 import { CURRENCY_OF_WORD } from '../currencies';
 import { nameItem, type Question } from '../question';
@@ -180,9 +181,6 @@ const magnitude: Reader<Question> = (tokens, start, question) => {
 export const DOING: ReadonlySet<string> = new Set(
   'spend spent spends pay paid pays buy bought buys book booked books use used uses make made makes take took takes order ordered orders get got gets generate generated generates sell sold sells earn earned earns stay stayed stays cost costs need needed needs produce produced produces bring brought brings carry carried carries work worked works give gave gives cause caused causes contribute contributed contributes drive drove drives run ran runs lead led leads handle handled handles serve served serves teach taught teaches write wrote writes contact contacted contacts raise raised raises report reported reports submit submitted submits visit visited visits complete completed completes close closed closes open opened opens win won wins process processed processes deal dealt deals answer answered answers attend attended attends log logged logs send sent sends fix fixed fixes do did does collect collected collects receive received receives come came comes join joined joins return returned returns'.split(' '),
 );
-/** Qualities that an amount is said of ("10 minutes late"), with the comparative that speaks of the same number; parts of names as well. */
-const QUALITIES: Readonly<Record<string, string>> = { late: 'later', long: 'longer', old: 'older', heavy: 'heavier', overdue: 'later' };
-
 const doing: Reader<Question> = (tokens, start, { model }) => {
   const token = tokens[start];
   if (token?.kind !== 'word' || !(DOING.has(token.word) || doersOf(token.word, model).length > 0)) return [];

@@ -38,6 +38,15 @@ export function impliedBasis(transform: SaidTransform | null, said: readonly Sai
   return { ...transform, basis: hasTimeLine(said, base, asFollowUp) ? 'previous' : 'year' };
 }
 
+/** A change shown as such is from what it stood beside, which then need not stand beside it; of members side by side, each has its own. */
+export function withoutItsBasis(edits: readonly Edit[], said: readonly SaidEdit[], base: Reading, asFollowUp: boolean): Edit[] {
+  const transform = edits.flatMap((edit) => (edit.do === 'transform' ? [edit.transform] : [])).at(-1);
+  const { against } = base;
+  if (!asFollowUp || transform?.kind !== 'change' || said.some((edit) => edit.do === 'compare' || edit.do === 'saidComparison')) return [];
+  if (against?.kind === 'members' && against.beside === 'none') return [{ do: 'condition', how: 'only', condition: { kind: 'members', level: against.level, is: true, members: [...against.members] } }];
+  return against?.kind === transform.basis ? [{ do: 'compare', against: null }] : [];
+}
+
 /** Does an edit show a change of its own, in the place of a comparison? */
 export function showsChange(edit: SaidEdit): boolean {
   return (edit.do === 'show' && edit.shown.some((one) => one.transform?.kind === 'change')) || (edit.do === 'saidTransform' && edit.transform.kind === 'change');

@@ -45,7 +45,10 @@ function outerOf(of: Key | undefined, all: readonly Key[]): Key {
 /** A rank by the difference, beside what is said or shown already; else beside the year before, or the period before on a time line. */
 export function comparedRankEdits(said: Extract<SaidEdit, { do: 'saidRank' }>, edits: readonly Edit[], base: Reading, model: Model, asFollowUp: boolean): Edit[] {
   const ranked = rankEdits(said, edits, base, model, asFollowUp).map((edit): Edit => (edit.do === 'rank' && edit.rank !== null && said.on !== undefined ? { do: 'rank', rank: { ...edit.rank, by: null, on: said.on } } : edit));
-  return [...ranked, ...neededComparison([...edits, ...ranked], base, asFollowUp)];
+  const of = ranked.flatMap((edit) => (edit.do === 'rank' && edit.rank !== null ? [edit.rank.of] : []))[0];
+  // what grew most is told from each member as a whole, not from its single months
+  const alone = asFollowUp && of !== undefined && base.by.some((one) => !same(one, of)) && edits.every((edit) => edit.do !== 'breakdown') ? [{ do: 'breakdown' as const, how: 'replace' as const, by: [of] }] : [];
+  return [...alone, ...ranked, ...neededComparison([...edits, ...ranked], base, asFollowUp)];
 }
 
 /** "biggest drop", "fastest growing": as a rank, of the level shown where none is named. */

@@ -8,7 +8,7 @@ import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Analysis, type Intent, type Move, type SaidEdit } from '../intent';
-import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios, inThatYear } from './comparisons';
+import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios, withoutItsBasis, inThatYear } from './comparisons';
 import { allOf, averagePer, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { forecastEdits, saysHowFar } from './forecasts';
@@ -106,6 +106,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       case 'saidTransform':
         edits.push({ do: 'transform', transform: impliedBasis(edit.transform, said, base, asFollowUp) });
+        edits.push(...withoutItsBasis(edits, said, base, asFollowUp));
         break;
       case 'saidPeriod': {
         if (saysHowFar(edit.period, said, calendar)) break;
@@ -323,10 +324,18 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
   const period = edits.find((edit) => edit.do === 'period');
   const when = period?.do === 'period' ? period.period : (base.when?.period ?? null);
   for (const settleLater of [...after, ...last]) edits.push(...settleLater(edits, when));
+  if (needsTimeLine(edits, asFollowUp ? base : EMPTY_READING)) edits.push(overTime(said, when, calendar, model, base));
   edits.push(...sortedBy(edits, base, asFollowUp));
   const role = edits.find((edit) => edit.do === 'dateRole');
   if (role?.do === 'dateRole' && !governs(edits, asFollowUp ? base : EMPTY_READING)) throw new CannotSettle(`${model.dates.get(role.role)?.name ?? role.role} is named, but no period and no time line for it to be of; say for example “last year” or “by month”.`);
   return { edits: merged(edits), notes };
+}
+
+/** A running total of one number is over time, though no time line is named. */
+function needsTimeLine(edits: readonly Edit[], base: Reading): boolean {
+  const transforms = edits.flatMap((edit) => (edit.do === 'transform' ? [edit.transform] : edit.do === 'show' ? edit.shown.map((one) => one.transform) : []));
+  const along = transforms.some((one) => one?.kind === 'running' || one?.kind === 'moving' || one?.kind === 'index');
+  return along && base.by.length === 0 && base.rows === null && edits.every((edit) => edit.do !== 'breakdown' && edit.do !== 'rows');
 }
 
 /** Is there a period or a time line that a date role can be of? */

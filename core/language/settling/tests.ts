@@ -7,8 +7,8 @@ import { hasDifference, same, type ChangeOf, type Comparison, type Key, type Rea
 import { addDays, addMonths } from '../../time/day';
 import { exactGrain, resolvePeriod, type Calendar } from '../../time/period';
 import { shownPlainly, type Amount, type SaidChange, type SaidEdit, type SaidTest } from '../intent';
-import { nameWords } from '../tokens';
-import { isOfTheKind, settledAmount, settledTest } from './amounts';
+import { settledAmount, settledTest } from './amounts';
+import { measuresOfLength } from './lengths';
 import { levelOfKind } from './breakdowns';
 import { settledPeriod, wholeRange } from './periods';
 import { directionOf } from './ranks';
@@ -117,27 +117,13 @@ export function rowTestEdits(measure: string, said: SaidTest, model: Model): Set
   return { edits: [{ do: 'condition', how: 'only', condition: { kind: 'rows', measure, ...test } }], notes };
 }
 
-/** What a comparative speaks of, as the words that the names of such measures hold; the likelier ones first. */
-const SPOKEN_OF: Readonly<Record<string, readonly RegExp[]>> = {
-  long: [/\b(length|duration|stay|long|lasting)\b/i, /\btime\b/i], late: [/\b(delay|late|lateness|overdue)\b/i], old: [/\bage\b/i], slow: [/\b(duration|speed)\b/i, /\btime\b/i], heavy: [/\b(weight|mass|load)\b/i], dear: [/\b(price|cost|fare|fee)\b/i],
-};
-const ABOUT: Readonly<Record<string, keyof typeof SPOKEN_OF>> = { longer: 'long', shorter: 'long', later: 'late', older: 'old', younger: 'old', slower: 'slow', faster: 'slow', quicker: 'slow', heavier: 'heavy', lighter: 'heavy', dearer: 'dear', cheaper: 'dear' };
-
 /** "longer than 3 hours": the number of the records shown whose name says that it is such a number; of several, one a reading. */
 export function lengthTestEdits(said: Extract<SaidEdit, { do: 'saidLengthTest' }>, all: readonly SaidEdit[], base: Reading, model: Model): Settled {
   const shown = [...all.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : [])), ...base.shown.map((one) => one.calculation)][0] ?? { kind: 'measure' as const, measure: model.defaultMeasure };
   const facts = factsOf(model, shown);
-  const about = SPOKEN_OF[ABOUT[said.word] ?? ''];
-  const worth = said.word === 'worth' ? [...model.measures.values()].filter((one) => one.format?.style === 'currency' && !one.hidden && facts.includes(rowColumnOf(model, one.id)?.fact ?? '')) : [];
-  const speaking = (words: RegExp) => [...model.measures.values()].filter((one) => [one.name, ...one.synonyms].some((name) => words.test(name)) && facts.includes(rowColumnOf(model, one.id)?.fact ?? ''));
-  // where no name speaks of how long or heavy they are, what is kept in such a unit does; days are no age, though
-  const inUnit = !['long', 'slow', 'heavy'].includes(ABOUT[said.word] ?? '') ? [] : [...model.measures.values()].filter((one) => isOfTheKind(one.unit, said.test.value) && one.hidden !== true && facts.includes(rowColumnOf(model, one.id)?.fact ?? ''));
-  const spoken = said.word === 'worth' ? worth : (about ?? []).map(speaking).find((found) => found.length > 0) ?? inUnit;
-  const fitting = said.to === undefined ? spoken : spoken.filter((one) => [one.name, ...one.synonyms].some((name) => nameWords(name).includes(said.to ?? '')));
-  if (spoken.length > 0 && fitting.length === 0) throw new CannotSettle(`Nothing in these records says how long it took to ${said.to ?? 'do that'}; name the measure.`);
-  const columnOf = (one: (typeof fitting)[number]) => ('column' in one ? one.column : one.id);
-  const distinct = fitting.filter((one, index) => fitting.findIndex((other) => columnOf(other) === columnOf(one)) === index);
-  const only = distinct[said.place];
+  const fitting = measuresOfLength({ word: said.word, amount: said.test.value, to: said.to }, facts, model);
+  if (fitting === 'refused') throw new CannotSettle(`Nothing in these records says how long it took to ${said.to ?? 'do that'}; name the measure.`);
+  const only = fitting[said.place];
   if (only === undefined) throw new CannotSettle(`Nothing in these records says how “${said.word}” they are; name the measure.`);
   const settled = rowTestEdits(only.id, said.test, model);
   return { edits: settled.edits, notes: [`“${said.word}” is about ${only.name.toLowerCase()}.`, ...settled.notes] };

@@ -1,0 +1,73 @@
+/** Grammar of shares of records by a number of their own: "share of flights with a delay over 30 minutes", "what percentage of orders were over €100". Gives `Term`. */
+import { PASSING_TESTS, type Calculation } from '../../model/calculation';
+import { rowColumnOf } from '../../model/model';
+import type { Amount, SaidTest } from '../intent';
+import type { Question } from '../question';
+import { settledTest } from '../settling/amounts';
+import { measuresOfLength, QUALITIES, WORTH } from '../settling/lengths';
+import { CannotSettle } from '../settling/situation';
+import type { Parts, Rule } from './rule';
+
+/** Of the records that are counted, by a number that each of them has; null where it is no number of theirs. */
+function proportion(parts: Parts, { model }: Question): Calculation | null {
+  const [of, records] = [parts['Measure'] as string, parts['records'] as string].map((id) => model.measures.get(id));
+  const said = parts['NumberTest'] as SaidTest;
+  if (records?.kind !== 'count' || of === undefined || rowColumnOf(model, of.id)?.fact !== records.fact || said.value === undefined) return null;
+  const test = testInUnit(said, of.id, model);
+  const name = PASSING_TESTS.find((one) => one === test?.test);
+  return test === null || name === undefined ? null : { kind: 'proportion', measure: records.id, of: of.id, test: name, value: test.value ?? 0, ...(test.upper === undefined ? {} : { upper: test.upper }) };
+}
+
+/** A test with its numbers in the unit of a measure; null where they are of another. */
+function testInUnit(said: SaidTest, measure: string, model: Question['model']): ReturnType<typeof settledTest>['test'] | null {
+  try {
+    return settledTest(said, { kind: 'rows', function: 'average', measure }, model).test;
+  } catch (error) {
+    if (error instanceof CannotSettle) return null;
+    throw error;
+  }
+}
+
+/**
+ * "share of orders over €100", "share of payments 30 days late": by the numbers of these records that may be meant.
+ * @param place which of them: each is a reading of its own
+ */
+function bySomeNumber(parts: Parts, question: Question, word: string, place: number): Calculation | null {
+  const records = question.model.measures.get(parts['records'] as string);
+  const said = parts['NumberTest'] as SaidTest;
+  if (records?.kind !== 'count' || said.value?.unit === undefined) return null;
+  const meant = measuresOfLength({ word, amount: said.value }, [records.fact], question.model);
+  const of = meant === 'refused' ? undefined : meant.filter((one) => testInUnit(said, one.id, question.model) !== null)[place];
+  return of === undefined ? null : proportion({ ...parts, Measure: of.id }, question);
+}
+
+const byMoney = (place: number) => (parts: Parts, question: Question) => (/^[A-Z]{3}$/.test((parts['NumberTest'] as SaidTest).value?.unit ?? '') ? bySomeNumber(parts, question, WORTH, place) : null);
+const byLength = (word: string, place: number) => (parts: Parts, question: Question) => bySomeNumber(parts, question, word, place);
+const within = (place: number) => (parts: Parts, question: Question) => bySomeNumber({ ...parts, NumberTest: { test: 'atMost', value: parts['Amount'] as Amount } }, question, 'longer', place);
+
+function byComparative(place: number) {
+  return (parts: Parts, question: Question): Calculation | null => {
+    const { word, test } = parts['Comparative'] as { word: string; test: SaidTest['test'] };
+    return bySomeNumber({ ...parts, NumberTest: { test, value: parts['Amount'] as Amount } }, question, word, place);
+  };
+}
+
+/** Of how many numbers of a record the words may speak; of two that fit, the person chooses. */
+const PLACES = [0, 1, 2] as const;
+const SHARE_OF = '[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of [(all|the)]';
+const BEING = '[[(that|which|who)] (is|are|was|were)]';
+const LASTING = '[[(that|which|who)] (is|are|was|were|took|take|lasted|last|ran|stayed|wait|waited)]';
+const WITH = '(with|of|for|having|had|have|has|that have|which have|that had|which had)';
+
+export const PROPORTION_RULES: readonly Rule<Question>[] = [
+  { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${WITH} [a] {Measure} [(of|by|is|was)] {NumberTest}`, means: proportion, cost: -0.6 },
+  { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${WITH} [a] {NumberTest} {Measure}`, means: proportion, cost: -0.6 },
+  { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} {Measure} [by] {NumberTest}`, means: proportion, cost: -0.6 },
+  ...PLACES.flatMap((place): Rule<Question>[] => [
+    { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} [(worth|for|of|costing)] {NumberTest}`, means: byMoney(place), cost: -0.3 },
+    { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${LASTING} {NumberTest}`, means: byLength('longer', place), cost: -0.3 },
+    { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${LASTING} {Comparative} than {Amount}`, means: byComparative(place), cost: -0.4 },
+    { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} {NumberTest} {Quality}`, means: (p, q) => byLength(QUALITIES[p['Quality'] as string] ?? (p['Quality'] as string), place)(p, q), cost: -0.5 },
+    { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} [({DateVerb}|{Doing})] within {Amount}`, means: within(place), cost: -0.5 },
+  ]),
+];

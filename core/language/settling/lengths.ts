@@ -1,0 +1,45 @@
+/** Which number of its own a record is said by where no measure is named: "longer than 3 hours", "30 days late", "over €500". */
+import { rowColumnOf, type Model } from '../../model/model';
+import type { Measure } from '../../model/schema';
+import type { Amount } from '../intent';
+import { nameWords } from '../tokens';
+import { isOfTheKind } from './amounts';
+
+/** What a comparative speaks of, as the words that the names of such measures hold; the likelier ones first. */
+const SPOKEN_OF: Readonly<Record<string, readonly RegExp[]>> = {
+  long: [/\b(length|duration|stay|long|lasting)\b/i, /\btime\b/i], late: [/\b(delay|late|lateness|overdue)\b/i], old: [/\bage\b/i], slow: [/\b(duration|speed)\b/i, /\btime\b/i], heavy: [/\b(weight|mass|load)\b/i], dear: [/\b(price|cost|fare|fee)\b/i],
+};
+const ABOUT: Readonly<Record<string, keyof typeof SPOKEN_OF>> = { longer: 'long', shorter: 'long', later: 'late', older: 'old', younger: 'old', slower: 'slow', faster: 'slow', quicker: 'slow', heavier: 'heavy', lighter: 'heavy', dearer: 'dear', cheaper: 'dear' };
+/** Qualities that an amount is said of ("10 minutes late"), with the comparative that speaks of the same number; parts of names as well. */
+export const QUALITIES: Readonly<Record<string, string>> = { late: 'later', long: 'longer', old: 'older', heavy: 'heavier', overdue: 'later' };
+/** Comparatives of what a record has, with the direction they test in. */
+export const COMPARATIVES: Readonly<Record<string, 'over' | 'under'>> = { longer: 'over', shorter: 'under', later: 'over', older: 'over', younger: 'under', slower: 'over', faster: 'under', quicker: 'under', heavier: 'over', lighter: 'under', dearer: 'over', cheaper: 'under' };
+/** The word under which any amount of money is meant. */
+export const WORTH = 'worth';
+
+export interface SaidLength {
+  /** A comparative, or {@link WORTH}. */
+  readonly word: string;
+  readonly amount: Amount | undefined;
+  /** What it took so long to do. */
+  readonly to?: string | undefined;
+}
+
+/**
+ * The measures of such a number, one for each column, of the records of certain facts.
+ * @returns `refused` where there are such numbers, but none of what it took so long to do
+ */
+export function measuresOfLength({ word, amount, to }: SaidLength, facts: readonly string[], model: Model): readonly Measure[] | 'refused' {
+  const known = [...model.measures.values()].filter((one) => facts.includes(rowColumnOf(model, one.id)?.fact ?? ''));
+  const named = (one: Measure, holds: (name: string) => boolean) => [one.name, ...one.synonyms].some(holds);
+  const about = ABOUT[word] ?? '';
+  const spokenOf = (SPOKEN_OF[about] ?? []).map((words) => known.filter((one) => named(one, (name) => words.test(name)))).find((found) => found.length > 0);
+  // where no name speaks of how long or heavy they are, what is kept in such a unit does; days are no age, though
+  const inUnit = ['long', 'slow', 'heavy'].includes(about) ? known.filter((one) => isOfTheKind(one.unit, amount) && one.hidden !== true) : [];
+  const money = known.filter((one) => one.format?.style === 'currency' && one.hidden !== true);
+  const spoken = word === WORTH ? money : (spokenOf ?? inUnit);
+  const fitting = to === undefined ? spoken : spoken.filter((one) => named(one, (name) => nameWords(name).includes(to)));
+  if (spoken.length > 0 && fitting.length === 0) return 'refused';
+  const columnOf = (one: Measure) => ('column' in one ? one.column : one.id);
+  return fitting.filter((one, index) => fitting.findIndex((other) => columnOf(other) === columnOf(one)) === index);
+}
