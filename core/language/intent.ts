@@ -165,7 +165,7 @@ export type SaidEdit =
   /** "worst first", "highest delay first": ordered by what is shown, or by the measure said. */
   | { readonly do: 'sortBest'; readonly sense: Sense; readonly by?: Calculation }
   /** "within each coast": the coast is broken down by first, and shares are of it. */
-  | { readonly do: 'within'; readonly key: Key }
+  | { readonly do: 'within'; readonly key: Key; /** As shares, whatever was shown. */ readonly shares?: true }
   | { readonly do: 'overTime'; /** A time line that is shown already stays as it is. */ readonly keeps?: true }
   /** What the person should know of how it was read. */
   | { readonly do: 'remark'; readonly text: string }

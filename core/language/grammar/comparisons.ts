@@ -84,6 +84,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} [the] (one before|previous one|preceding one|last one)`, means: () => intent({ do: 'oneBefore' }), cost: -0.1, examples: ['vs the one before'] },
   { gives: 'Intent', form: '(compare|compare it|compare that) (to|with) {PeriodBefore}', means: () => compare({ kind: 'previous' }), cost: -0.05, examples: ['compare with the previous period'] },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Unit} (before|earlier|just before)`, means: (p) => intent({ do: 'unitBefore', unit: p['Unit'] as Grain }), examples: ['vs the month before'] },
+  { gives: 'Intent', form: '(compare|compare it|compare that|compare this) (to|with) {Unit} (before|earlier|just before)', means: (p) => intent({ do: 'unitBefore', unit: p['Unit'] as Grain }), examples: ['compare it to the month before'] },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] [${VERSUS}] same (day|days|time|period|week|weekday|hours|stretch) (last|of last|the previous|of the previous|in the previous|a|one) {Unit} [(ago|earlier|before)]`, means: (p) => intent({ do: 'shiftedBefore', unit: p['Unit'] as Grain }), cost: -0.2, examples: ['vs the same day last week'] },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} (one|a) {Unit} (earlier|ago)`, means: (p) => intent({ do: 'shiftedBefore', unit: p['Unit'] as Grain }), cost: -0.1, examples: ['vs a week earlier'] },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} (previous|prior|preceding) {Number} {Unit}`, means: stretchBefore, cost: -0.1, examples: ['vs the previous 3 months'] },
@@ -117,7 +118,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[(compare|for|in)] {Stretch:first} ${VERSUS} {Stretch:second} ${VERSUS} {Stretch:third} [${VERSUS} {Stretch:fourth}]`, means: inARow, cost: -0.2, examples: ['2023 vs 2024 vs 2025'] },
   { gives: 'Intent', form: '[(for|in|compare)] {Year:first} {Year:second} [(and|&)] [{Year:third}]', means: (p) => yearsInARow(p), cost: -0.2, examples: ['2024 2025 2026'] },
   { gives: 'Intent', form: '{Relative:first} (and|&) {Relative:second}', means: thisAndLast, cost: -0.3, examples: ['this year and last year'] },
-  { gives: 'Intent', form: '(how much (more|less|higher|lower)) {Calculation} [(did (we|they|it) (have|make|get|see|take|carry|sell)|was there|were there|is there|was it)] [in] {Period:first} than [in] {Period:second}', means: (p) => withShown(intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), p), cost: -0.4 },
+  { gives: 'Intent', form: '(how much|how many) (more|less|fewer|higher|lower) [(did|do|have|has)] [(we|they|it)] {Calculation} [(did (we|they|it) (have|make|get|see|take|carry|sell)|was there|were there|is there|was it)] [in] {Period:first} than [in] {Period:second}', means: (p) => withShown(intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), p), cost: -0.4 },
   { gives: 'Intent', form: 'compare {Period:first} (and|with|to) {Period:second}', means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), examples: ['compare 2025 and 2024'] },
   { gives: 'Intent', form: '(difference|change|growth|differences|changes) (between|from) {Period:first} (and|to) {Period:second}', means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), cost: -0.2, examples: ['change from 2024 to 2025', 'difference between March and April'] },
   { gives: 'Intent', form: '(change|changed|grow|grew|grown|fall|fell|rise|rose|develop|growth|rising|increase|increased|decrease|decreased) from {Period:first} to {Period:second}', means: (p) => intent({ do: 'saidComparison', period: said(p, 'first'), with: said(p, 'second') }), cost: -0.2, examples: ['fell from March to April'] },
@@ -193,7 +194,7 @@ function thisAndLast(parts: Parts): Intent | null {
 
 /** Does a question name more than one measure? */
 function manyMeasures(question: Question): boolean {
-  const named = question.tokens.flatMap((_token, at) => question.namesAt(at).flatMap(({ match }) => (match.named.kind === 'measure' && match.by === 'name' ? [match.named.id] : [])));
+  const named = question.tokens.flatMap((_token, at) => question.namesAt(at).flatMap(({ match }) => (match.named.kind === 'measure' && (match.by === 'name' || match.by === 'synonym' || match.by === 'part') ? [match.named.id] : [])));
   return new Set(named).size > 1;
 }
 

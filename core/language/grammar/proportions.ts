@@ -55,8 +55,8 @@ function byComparative(place: number) {
 /** Of how many numbers of a record the words may speak; of two that fit, the person chooses. */
 const PLACES = [0, 1, 2] as const;
 const SHARE_OF = '[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of [(all|the)]';
-const BEING = '[[(that|which|who)] (is|are|was|were)]';
-const LASTING = '[[(that|which|who)] (is|are|was|were|took|take|lasted|last|ran|stayed|wait|waited)]';
+const BEING = '[(that|which|who)] [(is|are|was|were)]';
+const LASTING = '[(that|which|who)] [(is|are|was|were|took|take|lasted|last|ran|stayed|wait|waited)]';
 const WITH = '(with|of|for|having|had|have|has|that have|which have|that had|which had)';
 
 export const PROPORTION_RULES: readonly Rule<Question>[] = [

@@ -64,10 +64,10 @@ export function distributionEdits(measure: string, width: number | null, model: 
 }
 
 /** "within each coast": broken down by it first; a share shown is then of its own coast. */
-export function withinEdits(key: Key, edits: readonly Edit[], base: Reading, asFollowUp: boolean): Edit[] {
+export function withinEdits(key: Key, edits: readonly Edit[], base: Reading, asFollowUp: boolean, asShares = false): Edit[] {
   const said = edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
   const there = [...said, ...(asFollowUp ? base.by : [])].filter((one) => !same(one, key));
-  const shares = [...edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])), ...(asFollowUp ? base.shown : [])].some((one) => one.transform?.kind === 'share');
+  const shares = asShares || [...edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])), ...(asFollowUp ? base.shown : [])].some((one) => one.transform?.kind === 'share');
   return [{ do: 'breakdown', how: 'replace', by: [key, ...there] }, ...(shares && there.length > 0 ? [{ do: 'transform' as const, transform: { kind: 'share' as const, within: 'outer' as const } }] : [])];
 }
 

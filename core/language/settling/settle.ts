@@ -256,7 +256,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       }
       case 'within':
-        after.push((done) => withinEdits(edit.key, done, base, asFollowUp));
+        after.push((done) => withinEdits(edit.key, done, base, asFollowUp, edit.shares === true));
         break;
       case 'allOf':
         edits.push(allOf(edit.level, base, model));
