@@ -85,7 +85,7 @@ export type SaidEdit =
   /** "signed", "repaired": the date that a period or a time line named elsewhere is on. */
   | { readonly do: 'saidDateVerb'; readonly role: string }
   /** "card share of sales": the share of members within what is broken down by. */
-  | { readonly do: 'memberShare'; readonly level: string; readonly members: readonly string[]; /** Null: what is shown. */ readonly calculation: Calculation | null }
+  | { readonly do: 'memberShare'; readonly level: string; readonly members: readonly string[]; /** A named set in the place of single members: it beside the rest. */ readonly set?: string; /** Null: what is shown. */ readonly calculation: Calculation | null }
   /** "… for weather faults": records that another measure named is of; else they are shown themselves. */
   | { readonly do: 'mention'; readonly measure: string }
   /** "min and max revenue for a booking": row functions are of single records already. */

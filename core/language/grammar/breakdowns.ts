@@ -60,7 +60,10 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Calendar', form: '((day|days) of [the] week|weekday|(day|days) of week)', means: () => ({ kind: 'cycle', cycle: 'dayOfWeek' }) },
   { gives: 'Calendar', form: '((part|parts) of [the] week|weekday or weekend|weekend or weekday|weekdays or weekends|weekends or weekdays|weekdays and weekends|weekends and weekdays)', means: () => ({ kind: 'cycle', cycle: 'weekPart' }), cost: -0.2 },
   { gives: 'Calendar', form: '((month|months) of [the] year|calendar month|calendar months)', means: () => ({ kind: 'cycle', cycle: 'monthOfYear' }) },
-  { gives: 'Calendar', form: '(hour|hours|time of day) [of [the] day]', means: () => ({ kind: 'cycle', cycle: 'hour' }) },
+  { gives: 'Calendar', form: '(hour|time of day) [of [the] day]', means: () => ({ kind: 'cycle', cycle: 'hour' }) },
+  { gives: 'Calendar', form: 'hours of [the] day', means: () => ({ kind: 'cycle', cycle: 'hour' }) },
+  // “by hours” is by the hours that a measure is of, where there is one
+  { gives: 'Calendar', form: 'hours', means: (_p, q) => ([...q.model.measures.values()].some((one) => one.hidden !== true && [one.name, ...one.synonyms].some((name) => /\bhours\b/i.test(name))) ? null : { kind: 'cycle', cycle: 'hour' }) },
   { gives: 'Key', form: '{Level}', means: (p) => byLevel(p['Level'] as string) },
   { gives: 'Key', form: '{Calendar}', means: (p) => p['Calendar'] },
   { gives: 'Key', form: '{Calendar} of {DateRole}', means: (p, q) => ofRole(p['Calendar'] as Key, p['DateRole'], q) },

@@ -47,6 +47,12 @@ function isOfRecords(parts: Parts, { model }: Question): boolean {
   return records?.kind === 'count' && records.only.length === 0 && rowColumnOf(model, parts['Measure'] as string)?.fact === records.fact;
 }
 
+/** "price per spot", where the price is an average over spots: it is of each already. */
+function isOfEach(parts: Parts, { model }: Question): boolean {
+  const [left, right] = [parts['left'] as string, parts['right'] as string].map((id) => model.measures.get(id));
+  return left !== undefined && ['average', 'median'].includes(left.kind) && right?.kind === 'count' && factsOf(model, measureOf(left.id)).includes(right.fact);
+}
+
 /** "rides on an average day": the sums of the days, averaged. */
 function averageOf(parts: Parts, question: Question): Calculation | null {
   return ['sum', 'count'].includes(question.model.measures.get(parts['Measure'] as string)?.kind ?? '') ? perPeriod(parts, 'Unit') : null;
@@ -145,7 +151,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '((number|count) of|how many) half years', means: () => ({ kind: 'periods', grain: 'half' }), cost: 0.2 },
   { gives: 'Term', form: '(number of|how many) (people|persons) [(have|has|had|did)] {Measure}', means: (p, q) => (['count', 'distinct'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
   { gives: 'Term', form: '(how many|how much|how high is|how high was|how large is|how big is) {Measure}', means: (p) => measureOf(p['Measure'] as string) },
-  { gives: 'Term', form: `${COUNTED} {Measure:left} (per|for each|for every) {Measure:right}`, means: (p) => arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)), cost: 0.1 },
+  { gives: 'Term', form: `${COUNTED} {Measure:left} (per|for each|for every) {Measure:right}`, means: (p, q) => (isOfEach(p, q) ? measureOf(p['left'] as string) : arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string))), cost: 0.1 },
   { gives: 'Term', form: '{Measure:left} per {Number} {Measure:right}', means: (p) => (p['left'] === p['right'] || !((p['Number'] as number) > 1) ? null : arithmetic('multiply', arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)), { kind: 'number', value: p['Number'] as number })) },
   { gives: 'Term', form: '{Measure} (on|in|of|for) (an average|a typical|an ordinary|average|typical|ordinary) {Unit}', means: (p, q) => averageOf(p, q) },
   { gives: 'Often', form: '(a|per|each|every) {Unit}', means: (p) => p['Unit'] },

@@ -146,6 +146,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[compare] ({PlanName}|planned) (vs|versus|and|against|with|beside) actual [{ShownList}]', means: (p) => planBeside(p), cost: -0.2 },
   { gives: 'Intent', form: '[compare] actual [{ShownList}] (vs|versus|and|against|with|beside) ({PlanName}|planned)', means: (p) => planBeside(p), cost: -0.2 },
   { gives: 'Intent', form: '(variance|variances) [(to|from|against|vs|versus)] [plan] [in (percent|%)]', means: () => compare({ kind: 'plan' }), cost: 0.1, examples: ['variance to plan'] },
+  { gives: 'Intent', form: '(growth|change|changes|increase|decrease|movement) (in|as) [a] (percent|%|per cent|percentage|percentage terms)', means: () => intent({ do: 'saidTransform', transform: { kind: 'change', basis: 'implied', as: 'percent' } }), cost: -0.2, examples: ['growth in percent'] },
   { gives: 'Intent', form: '(up or down|better or worse|more or less)', means: () => intent({ do: 'change' }), cost: 0.1 },
   { gives: 'Intent', form: '[(are|is|were|was)] [(we|they|it)] (ahead of|behind|above|below|up on|down on|better than|worse than|up from|down from) {YearBefore}', means: () => compare({ kind: 'year' }), cost: -0.2 },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Season} before`, means: (p) => intent({ do: 'saidComparison', period: { kind: 'bareSeason', season: p['Season'] as string, back: 1 } }), cost: -0.1 },

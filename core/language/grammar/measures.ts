@@ -48,8 +48,10 @@ function inCurrency(parts: Parts, { model }: Question): Intent | null {
 }
 
 /** "hub airports' share of passengers": the set beside the rest, as shares. */
-const setShare = (parts: Parts): Intent =>
-  intent({ do: 'show', how: 'replace', shown: [{ calculation: parts['Calculation'] as Calculation, transform: { kind: 'share', within: 'all' } }] }, { do: 'breakdown', how: 'join', by: [{ kind: 'sets', sets: [parts['Set'] as string], beside: 'rest' }] });
+const setShare = (parts: Parts, { model }: Question): Intent | null => {
+  const set = model.sets.get(parts['Set'] as string);
+  return set === undefined ? null : intent({ do: 'memberShare', level: set.level, members: [], set: set.id, calculation: parts['Calculation'] as Calculation });
+};
 
 /** “what share is web?”, of what is shown. */
 const asFollowUpShare = (parts: Parts): Intent => ({ ...memberShare(parts), followUp: true });

@@ -133,6 +133,7 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Stretch', form: '(last|previous) fiscal year', means: () => ({ kind: 'thisFiscal', back: 1 }), examples: ['last fiscal year'] },
   { gives: 'Stretch', form: '(this|current) fiscal quarter', means: () => ({ kind: 'fiscalQuarter', back: 0 }), examples: ['this fiscal quarter'] },
   { gives: 'Stretch', form: '(last|previous) fiscal quarter', means: () => ({ kind: 'fiscalQuarter', back: 1 }), examples: ['last fiscal quarter'] },
+  { gives: 'Stretch', form: 'fiscal year (so far|up to now)', means: () => ({ kind: 'thisFiscal', back: 0 }), examples: ['the fiscal year so far'] },
   { gives: 'Stretch', form: 'fiscal year to date', means: () => ({ kind: 'thisFiscal', back: 0 }), examples: ['fiscal year to date'] },
   { gives: 'Stretch', form: 'fiscal [year] {Year}', means: (p) => ({ kind: 'fiscal', year: p['Year'] }), cost: 0.05, examples: ['fiscal 2025'] },
   { gives: 'Stretch', form: 'fiscal {QuarterOrHalf} [of] {FiscalYear}', means: (p) => fiscalQuarter(p, number(p, 'FiscalYear')), examples: ['fiscal Q1 FY25'] },

@@ -21,7 +21,7 @@ function proportion(parts: Parts, { model }: Question): Calculation | null {
 /** A test with its numbers in the unit of a measure; null where they are of another. */
 function testInUnit(said: SaidTest, measure: string, model: Question['model']): ReturnType<typeof settledTest>['test'] | null {
   try {
-    return settledTest(said, { kind: 'rows', function: 'average', measure }, model).test;
+    return settledTest(said, { kind: 'measure', measure }, model).test;
   } catch (error) {
     if (error instanceof CannotSettle) return null;
     throw error;

@@ -99,6 +99,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Sense} {Number:Percent} (percent|per cent|%) [of] {Key} [{RankTail}]', means: share, cost: -0.1, examples: ['top 10 percent of months'] },
   { gives: 'Intent', form: '{Sense} {Measure:records} (by|in terms of|in|according to) {Measure}', means: (p, q) => extremeRecords(p, q), cost: -0.3 },
   { gives: 'Intent', form: '[{Number}] (most|least) {Measure} {Measure:records}', means: (p, q) => extremeRecords({ ...p, Sense: q.tokens.some((token) => token.word === 'least') ? 'bottom' : 'top' }, q), cost: -0.5 },
+  ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `[the] [{Number}] ${word} {AnyWord:verb} {Key} [{RankTail}]`, means: (p, q) => mostDone(p, word, q), cost: -0.3 })),
   { gives: 'Intent', form: '(on|in|at|for|from|by|with) (which|what) {Key} (mostly|mainly|chiefly|most)', means: (p) => first(null)({ ...p, Sense: 'top' }), cost: -0.1, examples: ['in which month mostly'] },
   { gives: 'Intent', form: '{Sense} {Key} [{RankTail}]', means: ten, examples: ['best months'] },
   { gives: 'Intent', form: '{Sense} {One:Key} [{RankTail}]', means: (p) => (tailOf(p).within === undefined ? first(null)(p) : rank(p, 1)), cost: -0.08, examples: ['best month'] },
@@ -189,6 +190,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${SORT} {Calculation} [(descending|down|highest first|largest first|decreasing|from high to low|high to low|in descending order)]`, means: sorted('down') },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] [with] [the] (longest|slowest|dearest|heaviest) first', means: () => intent({ do: 'sortBest', sense: 'top' }) },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] [with] [the] (shortest|fastest|quickest|cheapest|lightest) first', means: () => intent({ do: 'sortBest', sense: 'bottom' }) },
+  { gives: 'Intent', form: '[(with|put|sorted|sort|ordered)] [the] (lowest|smallest|fewest|least|shortest) (at the top|on top|at top|at the front)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['lowest at the top'] },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (ascending|lowest first|smallest first|fewest first|least first|low to high|in ascending order|from lowest to highest|increasing|upwards|from low to high)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['ascending'] },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (descending|highest first|largest first|most first|biggest on top|highest on top|largest on top|most on top|high to low|in descending order|from highest to lowest|decreasing|downwards|biggest first|from high to low)', means: () => followUp({ do: 'reverse', direction: 'down' }), examples: ['descending'] },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered|from)] (largest|longest|highest|biggest|most|slowest|best) to (smallest|shortest|lowest|least|fastest|fewest|worst)', means: () => followUp({ do: 'reverse', direction: 'down' }), cost: -0.1, examples: ['longest to shortest'] },
@@ -236,6 +238,16 @@ function doneTo(parts: Parts, { model, names }: Question, made: (measure: string
   const nouns = new Set([said.name, ...said.synonyms].flatMap(nameWords));
   const [only, second] = [...model.measures.values()].filter((one) => one.hidden !== true && speaksOf(one, verb) && [one.name, ...one.synonyms].some((name) => nameWords(name).some((word) => nouns.has(word))));
   return only === undefined || second !== undefined ? null : made(only.id);
+}
+
+/** "most played episodes", where plays are counted: ranked by the only measure that the verb speaks of. */
+function mostDone(parts: Parts, most: 'most' | 'least', { names, model }: Question): Intent | null {
+  const verb = String(parts['verb']).toLowerCase();
+  if (!/(ed|en|ld|ought|rn)$/.test(verb)) return null;
+  const meant = names.meantByVerb(verb).flatMap(({ named }) => (named.kind === 'measure' ? [named.id] : []));
+  const [only, second] = meant.length > 0 ? meant : [...model.measures.values()].filter((measure) => measure.hidden !== true && speaksOf(measure, verb)).map((measure) => measure.id);
+  if (only === undefined || second !== undefined || tailOf(parts).by !== undefined) return null;
+  return rank({ ...parts, Sense: most === 'most' ? 'top' : 'bottom', Calculation: measureOf(only) }, (parts['Number'] as number | undefined) ?? 10);
 }
 
 /** "which adviser declined the most applications", where Declined is a member: the rank is among what is theirs. */

@@ -39,6 +39,9 @@ const number: Reader<Question> = (tokens, start) => {
     const large = next?.kind === 'word' ? LARGE[next.word] : undefined;
     return large === undefined ? [item(start + 1, token.value)] : [item(start + 2, token.value * large)];
   }
+  // “per thousand”
+  const alone = LARGE[token?.word ?? ''];
+  if (alone !== undefined && tokens[start - 1]?.word === 'per') return [item(start + 1, alone)];
   let total = 0;
   let group = 0;
   let at = start;

@@ -96,7 +96,7 @@ export function rankedInEach(by: readonly Breakdown[], base: Reading): Edit[] {
 /** "card share of sales by shop": by shop and, within each, by what card is one of; with nothing else broken down, of all. */
 export function memberShareEdits(said: Extract<SaidEdit, { do: 'memberShare' }>, edits: readonly Edit[], base: Reading, asFollowUp: boolean, model: Model): Edit[] {
   const calculation = said.calculation ?? (asFollowUp ? base.shown[0]?.calculation : undefined) ?? { kind: 'measure' as const, measure: model.defaultMeasure };
-  const key = byLevel(said.level);
+  const key: Breakdown = said.set === undefined ? byLevel(said.level) : { kind: 'sets', sets: [said.set], beside: 'rest' };
   const there = [...edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : [])), ...(asFollowUp ? base.by : [])].filter((one) => !same(one, key));
   const within = there.length > 0 ? ('outer' as const) : ('all' as const);
   return [{ do: 'show', how: 'replace', shown: [{ calculation, transform: { kind: 'share', within } }] }, { do: 'breakdown', how: 'replace', by: [...there, key] }];

@@ -133,7 +133,7 @@ export function unitBefore(unit: Grain, said: readonly SaidEdit[], base: Reading
   const shown = [...breakdowns(said), ...(asFollowUp ? base.by : [])].find((one) => one.kind === 'time');
   const period = said.flatMap((edit) => (edit.do === 'saidPeriod' ? [edit.period] : []))[0] ?? (asFollowUp ? base.when?.period : undefined);
   const ofUnit = shown !== undefined ? shown.kind === 'time' && shown.grain === unit : period !== undefined && 'grain' in period && period.grain === unit;
-  if (!ofUnit && shown?.kind === 'time' && asFollowUp && base.when !== null && 'grain' in base.when.period && base.when.period.grain === unit) return shiftedBefore(unit, base.when.period, calendar);
+  if (!ofUnit && shown?.kind === 'time' && (period?.kind === 'this' || period?.kind === 'last' || period?.kind === 'latest') && period.grain === unit) return shiftedBefore(unit, period, calendar);
   if (ofUnit || period?.kind === 'days') return [{ do: 'compare', against: { kind: 'previous' } }];
   return besidePeriod({ kind: 'last', grain: unit }, asFollowUp ? (base.when?.period ?? null) : null, calendar, null);
 }

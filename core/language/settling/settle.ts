@@ -137,7 +137,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       case 'memberShare':
         last.push((done) => memberShareEdits(edit, done, base, asFollowUp, model));
-        notes.push(`Shows the shares of every ${levelOf(model, edit.level).level.name.toLowerCase()}; ${edit.members.join(' and ')} ${edit.members.length === 1 ? 'is one' : 'are some'} of them.`);
+        if (edit.set === undefined) notes.push(`Shows the shares of every ${levelOf(model, edit.level).level.name.toLowerCase()}; ${edit.members.join(' and ')} ${edit.members.length === 1 ? 'is one' : 'are some'} of them.`);
         break;
       case 'mention': {
         const fact = factsOf(model, { kind: 'measure', measure: edit.measure })[0] ?? '';

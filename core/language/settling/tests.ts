@@ -44,7 +44,7 @@ export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest'
     const count: Calculation = at.kind === 'level' ? { kind: 'members', level: at.level } : { kind: 'periods', grain: at.grain };
     edits.unshift({ do: 'show', how: 'replace', shown: [shownPlainly(count)] });
   } else if (!asFollowUp && shows.length === 0) {
-    edits.unshift({ do: 'show', how: 'replace', shown: (said.shows ?? [missingOf(test.test, calculation, model)]).map(shownPlainly) });
+    edits.unshift({ do: 'show', how: 'replace', shown: (said.shows ?? [missingOf(test.test, calculation, at, model)]).map(shownPlainly) });
     if (said.besidePlan) edits.push({ do: 'compare', against: { kind: 'plan' } });
   }
   const assumed = said.calculation === null && said.change === undefined && said.besidePlan === undefined ? [`The average is that of ${nameOf(calculation, model)}.`] : [];
@@ -105,8 +105,8 @@ function changeScope(change: ChangeOf, at: Key, all: readonly SaidEdit[], base: 
 }
 
 /** "routes with no plan" shows what they have instead, as their plan is missing. */
-function missingOf(test: SaidTest['test'], calculation: Calculation, model: Model): Calculation {
-  return test === 'missing' ? { kind: 'measure', measure: model.defaultMeasure } : calculation;
+function missingOf(test: SaidTest['test'], calculation: Calculation, at: Key, model: Model): Calculation {
+  return test === 'missing' ? { kind: 'measure', measure: knowingMeasure({ by: [at], where: [] }, model) } : calculation;
 }
 
 const nameOf = (calculation: Calculation, model: Model) => ('measure' in calculation ? measureOf(model, calculation.measure).name.toLowerCase() : 'what is shown');

@@ -1,0 +1,25 @@
+/** Ranks by what a verb says, where the names of models cannot be changed without the verb. */
+import { corpusNames } from '../../../tests/demo-names';
+import { read } from '../read';
+
+test.each<[string, string, string]>([
+  ['podcasts', 'most played episodes of Night Tide this year', 'Plays by episode, top 10 episodes for Night Tide, this year'],
+  ['podcasts', 'the 3 least played shows', 'Plays by show, bottom 3 shows'],
+  ['staff', 'how many people joined in 2025', 'Hires, 2025'],
+  ['ski', 'who teaches best', 'Lessons by instructor, top 10 instructors marking the first'],
+])('%s: “%s”', (model, question, expected) => {
+  const { names, calendar } = corpusNames(model);
+  expect(read(question, { names, calendar, before: null }).sentence?.text).toBe(expected);
+});
+
+test.each<[string, string]>([
+  // an order is none to count what it speaks of
+  ['loans', 'approve the application of Briar Farm'],
+  // a verb of the date of other records
+  ['staff', 'absences left in May'],
+  // a stock is not broken down by days here
+  ['pharmacy', 'days of stock'],
+])('%s: “%s” is not answered', (model, question) => {
+  const { names, calendar } = corpusNames(model);
+  expect(read(question, { names, calendar, before: null }).outcome).toBe('unclear');
+});
