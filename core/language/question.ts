@@ -5,6 +5,7 @@ import type { Calendar } from '../time/period';
 import type { Assumption, Item } from './grammar/rule';
 import { editDistance, toleratedErrors } from './names/distance';
 import { dateVerbs, type NameIndex, type NameMatch } from './names/name-index';
+import { stemOf } from './names/derived';
 import { nameWords, singular, type Token } from './tokens';
 
 /** A name found at a place of the question. */
@@ -104,6 +105,8 @@ export class Question {
     if (end === start + 1 && found.length > 0 && found.every(({ assumption }) => assumption?.by === 'typing')) {
       // “borrowed” is of borrowings rather than borrowers misspelt
       const meant = this.names.meantByVerb(this.tokens[start]?.word ?? '');
+      // “approve the …” is no error in “approved”
+      if (meant.length > 0 && this.orders(start) && found.every(({ match }) => stemOf(match.label.toLowerCase()) === stemOf(this.tokens[start]?.word ?? ''))) return [];
       if (meant.length > 0) return meant.map((match) => ({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } }));
     }
     if (found.length === 0 && end === start + 2) found.push(...this.joined(start, said));
@@ -132,9 +135,12 @@ export class Question {
 
   /** What is measured by what a verb says; none where it orders something to be done: “approve the application”. */
   private meantByVerb(at: number): NameMatch[] {
-    const [word, next] = [this.tokens[at]?.word ?? '', this.tokens[at + 1]?.word ?? ''];
-    const orders = at === 0 && ORDERED.has(next) && !/(ed|ing|s)$/.test(word);
-    return orders ? [] : this.names.meantByVerb(word);
+    return this.orders(at) ? [] : this.names.meantByVerb(this.tokens[at]?.word ?? '');
+  }
+
+  /** Does a word begin the question as an order would? */
+  private orders(at: number): boolean {
+    return at === 0 && ORDERED.has(this.tokens[at + 1]?.word ?? '') && !/(ed|ing|s)$/.test(this.tokens[at]?.word ?? '');
   }
 
   /** Two words that the model writes as one: "pay outs" for "payouts". */
