@@ -170,6 +170,7 @@ export function read(text: string, context: ReadContext): ReadResult {
   if (perLevel !== null && impossibility(perLevel, names) === null) notes.push({ kind: 'assumed', text: '“Per” divides by how many there are.', options: [{ label: sentence(perLevel).text, reading: perLevel }] });
   const counted = first.edits.some((edit) => edit.do === 'show') || first.asFollowUp ? null : countedInstead(first.reading);
   if (counted !== null && impossibility(counted, names) === null) notes.push({ kind: 'assumed', text: 'How many there are is one click away.', options: [{ label: sentence(counted).text, reading: counted }] });
+  if (first.asFollowUp && context.before !== null && first.analysis === undefined && canonical(first.reading) === canonical(context.before)) notes.push({ kind: 'caveat', text: 'That is what is shown already, so nothing has changed.' });
   const other = context.before ? otherMode(first, situation, names) : null;
   if (other) notes.push({ kind: 'assumed', text: first.asFollowUp ? 'Read as a follow-up.' : 'Read as a new question.', options: [{ label: `${first.asFollowUp ? 'As a new question' : 'As a follow-up'}: ${sentence(other).text}`, reading: other }] });
   return { outcome: 'answered', reading: first.reading, sentence: sentence(first.reading), words, phrases: phrasesOf(first.cover, tokens), notes, options: [], edits: first.edits, ...(first.analysis === undefined ? {} : { analysis: first.analysis }) };

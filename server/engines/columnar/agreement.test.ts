@@ -44,10 +44,11 @@ test.each([['ferries', 0.15], ['libraries', 0]])('every reading of the corpus ov
   if (wrong.length > 0) throw new Error(`${wrong.length} of ${tried} disagree:\n${wrong.slice(0, 12).join('\n')}`);
 }, 400_000);
 
-test('mixtures of readings, with a row rule in force, have the same rows on both engines', async () => {
+test('readings and mixtures of them, with a row rule in force, have the same rows on both engines', async () => {
   const ready = await demo.running.context.library.get('ferries', { groups: ['Outer Isles team'] });
   expect(ready.rules.length).toBeGreaterThan(0);
-  const pool = readingsOf('ferries').map((one) => one.reading).filter((one) => one.rows === null);
+  const asked = readingsOf('ferries').filter((one) => one.reading.rows === null);
+  const pool = asked.map((one) => one.reading);
   const random = seeded(20261017);
   const pick = () => pool[random.whole(0, pool.length - 1)] ?? EMPTY_READING;
   const mixtures = Array.from({ length: MIXTURES }, (_, index) => {
@@ -55,8 +56,9 @@ test('mixtures of readings, with a row rule in force, have the same rows on both
     const reading: Reading = { ...EMPTY_READING, shown: what.shown, by: by.by, rank: by.against?.kind === 'members' ? null : by.rank, where: where.where, when: when.when, against: when.against?.kind === 'members' ? null : when.against };
     return { about: `mixture ${index} ${canonical(reading)}`, reading };
   });
-  const { wrong, tried, summarised } = await disagreements(mixtures, ready);
+  // few mixtures are simple enough for a summary that knows the column of the rule; some that were asked are
+  const { wrong, tried, summarised } = await disagreements([...asked.slice(0, MIXTURES), ...mixtures], ready);
   expect(summarised).toBeGreaterThan(0);
-  expect(tried).toBeGreaterThan(MIXTURES / 8);
+  expect(tried).toBeGreaterThan(MIXTURES);
   if (wrong.length > 0) throw new Error(`${wrong.length} of ${tried} disagree:\n${wrong.slice(0, 12).join('\n')}`);
 }, 400_000);
