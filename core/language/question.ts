@@ -187,7 +187,7 @@ export class Question {
 
   /** Known words near to a word in the singular or as it stands: a last s may be wrong itself ("clars" for "class"), or stand after letters that were swapped ("rdies" for "rides"). */
   private misspelt(word: string, asTyped: string): readonly { word: string; errors: number }[] {
-    const found = [...new Set([word, asTyped, asTyped.replace(/s$/, '')])].flatMap((one) => this.names.misspelt(one)).filter((one) => !denies(word, one.word));
+    const found = [...new Set([word, asTyped, asTyped.replace(/s$/, '')])].flatMap((one) => this.names.misspelt(one, Math.max(toleratedErrors(one.length), Math.min(1, toleratedErrors(asTyped.length))))).filter((one) => !denies(word, one.word));
     if (found.length === 0) found.push(...this.misspeltPlural(asTyped));
     const least = Math.min(...found.map((one) => one.errors));
     return found.filter((one, index) => one.errors === least && found.findIndex((other) => other.word === one.word) === index);

@@ -346,12 +346,16 @@ const isAveraged = (parts: Parts, { model }: Question): boolean => model.measure
 const haveNone = (parts: Parts, question: Question): SaidTest => (isAveraged(parts, question) ? { test: 'missing' } : { test: 'atMost', value: { value: 0 } });
 const haveSome = (parts: Parts, question: Question): SaidTest => (isAveraged(parts, question) ? { test: 'present' } : { test: 'over', value: { value: 0 } });
 
-/** "bookings over €500": by the money that each of these records has. */
+const WEIGHTS: ReadonlySet<string> = new Set(['g', 'kg', 't', 'lb', 'tonnes']);
+
+/** "bookings over €500", "parcels over 10 kg": by the money that each of these records has. */
 function worthTest(parts: Parts, { model }: Question, place: number): Intent | null {
   const records = model.measures.get(parts['records'] as string);
   const test = parts['NumberTest'] as SaidTest;
-  if (records?.kind !== 'count' || !/^[A-Z]{3}$/.test(test.value?.unit ?? '')) return null;
-  return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, { do: 'saidLengthTest', place, word: 'worth', test });
+  const unit = test.value?.unit ?? '';
+  const word = /^[A-Z]{3}$/.test(unit) ? 'worth' : WEIGHTS.has(unit) ? 'heavier' : null;
+  if (records?.kind !== 'count' || word === null) return null;
+  return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, { do: 'saidLengthTest', place, word, test });
 }
 
 /** Verbs that a length of time is said of; parts of names as well. */

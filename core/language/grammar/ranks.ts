@@ -66,6 +66,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'RankBy', form: '(by|in terms of|according to|ranked by|measured by) {ChangePart}', means: (p) => ({ on: p['ChangePart'] }), cost: -0.05 },
   { gives: 'RankEach', form: 'per {Key}', means: (p, q) => (isBareHour(p['Key'] as Key, q) ? null : { within: p['Key'] }) },
   { gives: 'RankEach', form: '(in each|within each|for each|in every|of each|for every|within every|on each|at each) {Key}', means: (p) => ({ within: p['Key'] }) },
+  { gives: 'RankEach', form: '(each|every) {Key}', means: (p) => ({ within: p['Key'] }), cost: 0.02 },
   { gives: 'RankWithin', form: '{RankEach}', means: (p) => p['RankEach'] },
   // “top 5 routes by month” is a line for each of five, who are chosen once; “in each month” chooses them anew
   { gives: 'RankWithin', form: 'by {Key}', means: (p) => ((p['Key'] as Key).kind === 'time' ? null : { within: p['Key'] }) },

@@ -115,6 +115,8 @@ function otherThan(period: Period, beside: Period, said: SaidPeriod, calendar: C
 /** The year of a bare month, quarter or day set beside another period: that of the other; of two bare ones, the latest that both have begun in. */
 function yearBeside(said: SaidPeriod, other: SaidPeriod, calendar: Calendar): number | null {
   if (!isBare(said)) return null;
+  // “last season” is told from the other already
+  if ([said, other].some((one) => one.kind === 'bareSeason' && one.back > 0)) return null;
   if (!isBare(other)) return dayParts(wholeRange(settledPeriod(other, calendar, null), calendar).to ?? calendar.asOf).year;
   const [start, otherStart] = [said, other].map((one) => startOf(settledPeriod(one, calendar, null), calendar));
   const years = [start, otherStart].map((one) => dayParts(one ?? calendar.asOf).year);
