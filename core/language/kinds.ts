@@ -18,8 +18,19 @@ export function kindAskedFor(intents: readonly Intent[]): Kind | null {
 }
 
 /** The levels whose members do what a verb says: of “bought”, the buyers. */
-export const doersOf = (verb: string, model: Model): LevelEntry[] =>
-  [...model.levels.values()].filter(({ level }) => [level.name, ...level.synonyms].some((name) => isAgent(singular(nameWords(name).at(-1) ?? ''), verb)));
+export function doersOf(verb: string, model: Model): readonly LevelEntry[] {
+  let known = DOERS.get(model);
+  if (known === undefined) DOERS.set(model, (known = new Map()));
+  const there = known.get(verb);
+  if (there !== undefined) return there;
+  const found = [...model.levels.values()].filter(({ level }) => [level.name, ...level.synonyms].some((name) => isAgent(singular(nameWords(name).at(-1) ?? ''), verb)));
+  if (known.size >= KEPT_VERBS) known.clear();
+  known.set(verb, found);
+  return found;
+}
+/** Looked-up verbs of each model: the same words come again with each key press. */
+const DOERS = new WeakMap<Model, Map<string, readonly LevelEntry[]>>();
+const KEPT_VERBS = 5000;
 
 /** “who bought the most” asks for buyers: the level that the verb after “who” speaks of; null where it speaks of none, or of several. */
 export function doerIn(tokens: readonly Token[], model: Model): string | null {

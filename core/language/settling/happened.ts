@@ -15,14 +15,23 @@ export interface Happened {
 
 /** The first verb among words that the columns of dates name, and no synonym of a date; null where there is none. */
 export function happenedIn(tokens: readonly Token[], model: Model): Happened | null {
-  const dates = [...model.dates.values()];
-  const columns = dates.flatMap((date) => Object.entries(date.columns));
-  for (const { word } of tokens) {
-    const facts = columns.flatMap(([fact, column]) => (verbOfColumn(column) === word ? [fact] : []));
-    if (facts.length > 0 && !dates.some((date) => date.synonyms.includes(word))) return { word, facts };
-  }
-  return null;
+  const verbs = VERBS.get(model) ?? verbsOf(model);
+  VERBS.set(model, verbs);
+  const word = tokens.map((token) => token.word).find((one) => verbs.has(one));
+  return word === undefined ? null : { word, facts: verbs.get(word) ?? [] };
 }
+
+/** Each verb, with the facts that have such a date. */
+function verbsOf(model: Model): ReadonlyMap<string, readonly string[]> {
+  const dates = [...model.dates.values()];
+  const verbs = new Map<string, string[]>();
+  for (const [fact, column] of dates.flatMap((date) => Object.entries(date.columns))) {
+    const verb = verbOfColumn(column);
+    if (verb !== undefined && !dates.some((date) => date.synonyms.includes(verb))) verbs.set(verb, [...(verbs.get(verb) ?? []), fact]);
+  }
+  return verbs;
+}
+const VERBS = new WeakMap<Model, ReadonlyMap<string, readonly string[]>>();
 
 /** Is such a verb said as one, rather than as a part of a name? */
 const isSaid = (said: readonly SaidEdit[]): boolean => said.some((edit) => edit.do === 'saidDateVerb' || (edit.do === 'saidPeriod' && edit.role !== undefined));
