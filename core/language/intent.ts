@@ -83,7 +83,7 @@ export type SaidEdit =
   | { readonly do: 'saidTransform'; readonly transform: SaidTransform }
   | { readonly do: 'saidPeriod'; readonly period: SaidPeriod; readonly how: 'set' | 'leaveOut'; readonly role?: string; /** "the same for 2024": that part of it that the period in force is of its own year. */ readonly alike?: true }
   /** "signed", "repaired": the date that a period or a time line named elsewhere is on. */
-  | { readonly do: 'saidDateVerb'; readonly role: string }
+  | { readonly do: 'saidDateVerb'; readonly role: string; /** Of a period or a time line, where one is said; nothing where none is. */ readonly ofPeriod?: true }
   /** "card share of sales": the share of members within what is broken down by. */
   | { readonly do: 'memberShare'; readonly level: string; readonly members: readonly string[]; /** A named set in the place of single members: it beside the rest. */ readonly set?: string; /** Null: what is shown. */ readonly calculation: Calculation | null }
   /** "… for weather faults": records that another measure named is of; else they are shown themselves. */

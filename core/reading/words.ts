@@ -164,12 +164,11 @@ type Tested = Extract<Condition, { kind: 'measure' | 'rows' }>;
 
 /** Is what is tested a fraction, which is said in per cent? */
 function isShare(model: Model, tested: Tested): boolean {
-  if (tested.kind === 'rows') return model.measures.get(tested.measure)?.format?.style === 'percent';
-  const { calculation, change } = tested;
-  if (change?.as === 'percent') return true;
-  if (calculation.kind === 'proportion') return change === undefined;
-  return change === undefined && calculation.kind === 'measure' && model.measures.get(calculation.measure)?.format?.style === 'percent';
+  if (tested.kind === 'rows') return isFraction(model, { kind: 'measure', measure: tested.measure });
+  return tested.change === undefined ? isFraction(model, tested.calculation) : tested.change.as === 'percent';
 }
+
+const isFraction = (model: Model, calculation: Calculation): boolean => calculation.kind === 'proportion' || (calculation.kind === 'measure' && model.measures.get(calculation.measure)?.format?.style === 'percent');
 
 /** Are the values of what is shown told in per cent? */
 export function isInPercent(model: Model, shown: Shown | undefined): boolean {
@@ -177,7 +176,7 @@ export function isInPercent(model: Model, shown: Shown | undefined): boolean {
   const { calculation, transform } = shown;
   if (transform?.kind === 'share' || (transform?.kind === 'change' && transform.as === 'percent')) return true;
   if (transform?.kind === 'index' || transform?.kind === 'rank') return false;
-  return calculation.kind === 'proportion' || (calculation.kind === 'measure' && model.measures.get(calculation.measure)?.format?.style === 'percent');
+  return isFraction(model, calculation);
 }
 
 /** What a condition on a measure tests: the calculation, or how it changed. */

@@ -4,7 +4,7 @@ import { arithmetic, measureOf, type Calculation } from '../../model/calculation
 import { byLevel, same, type Condition, type Key } from '../../reading/schema';
 import { followUp, intent, type Amount, type Intent, type SaidPeriod, type SaidShown, type SaidTest, type Sense } from '../intent';
 import type { Question } from '../question';
-import { COMPARATIVES } from '../settling/lengths';
+import { COMPARATIVES, PLACES, wordOfAmount } from '../settling/lengths';
 import { nameWords, singular } from '../tokens';
 import { countOfLevel } from './calculations';
 import { clauseOf, clausesTest, measureTest, tested, type Clause, type Tested } from './clauses';
@@ -92,9 +92,6 @@ const SHORT_OF = '(under|below|behind|short of|missed|missing|misses|less than|l
 /** Records that a number of their own tells apart; "long stays over 14 nights" are those over 14 nights. */
 const RECORDS = '[(number of|how many)] [(long|longer|short|shorter|big|large|small)] {Measure:records}';
 const LASTING = '(of|with|for|lasting|that lasted|which lasted|that took|taking|that had|that have|having|are|were|are for|were for|with a)';
-
-/** Of how many numbers of a record “longer” may speak; of two that fit, the person chooses. */
-const LENGTH_PLACES = [0, 1, 2] as const;
 
 /** What is not written down is missing, where “no fine” is a fine of nothing. */
 const NOTED: ReadonlySet<string> = new Set(['recorded', 'given', 'entered', 'known', 'unknown', 'missing', 'noted', 'measured', 'filled', 'record']);
@@ -224,8 +221,8 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   ...tested('{Key} (who|that|which) [(have|has|had)] {Doing} (nothing|none)', (is) => (p, q) => clausesTest(is)({ ...p, ClauseList: [{ calculation: measureOf(q.model.defaultMeasure), test: { test: 'missing' } }] }), -0.1),
   ...tested('{Key} (that|who|which|where) {PlanClause}', (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.25),
   ...tested(`{Key} ${VERB} {PlanClause}`, (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.2),
-  { gives: 'Intent', form: '{Measure:records} (who|that|which) [(have|has|had|were|was|are|is)] ({DateVerb}|{Doing}) [(on|via|through|with|by|in|at|using|from)] {Members}', means: (p, q) => (['count', 'distinct'].includes(q.model.measures.get(p['records'] as string)?.kind ?? '') ? { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: measureOf(p['records'] as string), transform: null }] }, ...only(p).edits] } : null), cost: -0.3 },
-  { gives: 'Intent', form: '[(which|what)] {Level} [(who|that|which)] [(have|has|had)] ({DateVerb}|{Doing}) [(on|via|through|with|by|in|at|using|from)] {Members}', means: (p) => (list(p).level === p['Level'] ? null : { edits: [{ do: 'breakdown', how: 'join', by: [byLevel(p['Level'] as string)] }, ...only(p).edits] }), cost: -0.15 },
+  { gives: 'Intent', form: '{Measure:records} (who|that|which) [(have|has|had|were|was|are|is)] ({DateVerb}|{Doing}) [(on|via|through|with|by|in|at|using|from)] {Members}', means: (p, q) => (['count', 'distinct'].includes(q.model.measures.get(p['records'] as string)?.kind ?? '') ? { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: measureOf(p['records'] as string), transform: null }] }, ...only(p).edits, ...whenDone(p)] } : null), cost: -0.3 },
+  { gives: 'Intent', form: '[(which|what)] {Level} [(who|that|which)] [(have|has|had)] ({DateVerb}|{Doing}) [(on|via|through|with|by|in|at|using|from)] {Members}', means: (p) => (list(p).level === p['Level'] ? null : { edits: [{ do: 'breakdown', how: 'join', by: [byLevel(p['Level'] as string)] }, ...only(p).edits, ...whenDone(p)] }), cost: -0.15 },
   { gives: 'Intent', form: `${COUNT} {Key} [(have|has|had|that|who|which)] ({DateVerb}|{Doing}) {ClauseList}`, means: clausesTest('count'), cost: -0.25 },
   { gives: 'Intent', form: '(which|what) {Key} (use|uses|used|using|choose|chooses|chose|prefer|prefers|preferred) [the] {Members} [the] {Sense}', means: (p) => withRankOf(p), cost: -0.3 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {PlanClause}`, means: (p) => clausesTest('count')({ ...p, ClauseList: [p['PlanClause']] }), cost: -0.3 },
@@ -263,9 +260,9 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(with|where|having)] [a] (missing|unknown|no) {Measure}', means: (p) => rowTest({ ...p, NumberTest: { test: 'missing' } }), cost: 0.4 },
   ...Object.entries(COMPARATIVES).map(([word, test]): Rule<Question> => ({ gives: 'Comparative', form: word, means: () => ({ word, test }) })),
   { gives: 'Intent', form: '{Measure} {Comparative} than {Amount}', means: (p) => rowTest({ ...p, NumberTest: { test: (p['Comparative'] as { test: SaidTest['test'] }).test, value: p['Amount'] } }), cost: 0.2 },
-  ...LENGTH_PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '[that (were|are|took|lasted)] {Comparative} than {Amount}', means: (p) => lengthTest(p, place) })),
+  ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '[that (were|are|took|lasted)] {Comparative} than {Amount}', means: (p) => lengthTest(p, place) })),
   { gives: 'Intent', form: '[(that|which)] [(were|are|was|is|ran|left|arrived)] {NumberTest} {Quality}', means: (p) => intent({ do: 'saidLengthTest', place: 0, word: p['Quality'] as string, test: p['NumberTest'] as SaidTest }), cost: -0.1 },
-  ...LENGTH_PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} [(that were|which were|were|was)] ({DateVerb}|{Doing}) within {Amount}', means: (p, q) => lastingTest({ ...p, verb: 'took', NumberTest: { test: 'atMost', value: p['Amount'] } }, q, place), cost: -0.2 })),
+  ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} [(that were|which were|were|was)] ({DateVerb}|{Doing}) within {Amount}', means: (p, q) => lastingTest({ ...p, verb: 'took', NumberTest: { test: 'atMost', value: p['Amount'] } }, q, place), cost: -0.2 })),
   { gives: 'Intent', form: '[that] (took|take|taking) {Comparative} than {Amount} to {AnyWord}', means: (p) => lengthTest(p, 0), cost: -0.1 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {ClauseList}`, means: clausesTest('count'), cost: -0.2 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} [an] {AverageTest:NumberTest}`, means: measureTest('count'), cost: -0.2 },
@@ -274,8 +271,8 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${COUNT} {Key} (with no|without [a]|without any|had no|have no) {Calculation}`, means: (p) => measureTest('count')({ ...p, NumberTest: { test: 'missing' } }), cost: -0.15 },
   { gives: 'Intent', form: 'where row {Measure} is {NumberTest}', means: rowTest },
   { gives: 'Intent', form: '{Measure} [of] {NumberTest}', means: countedRecords, cost: 0.6 },
-  ...LENGTH_PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} [(that are|which are)] [(of|worth|for|costing|that cost|which cost)] {NumberTest}', means: (p, q) => worthTest(p, q, place), cost: 0.1 })),
-  ...LENGTH_PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} (who|that|which) [(have|has|had)] {AnyWord:verb} [for] {NumberTest}', means: (p, q) => lastingTest(p, q, place), cost: 0.1 })),
+  ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} [(that are|which are)] [(of|worth|for|costing|that cost|which cost)] {NumberTest}', means: (p, q) => worthTest(p, q, place), cost: 0.1 })),
+  ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} (who|that|which) [(have|has|had)] {AnyWord:verb} [for] {NumberTest}', means: (p, q) => lastingTest(p, q, place), cost: 0.1 })),
   { gives: 'Intent', form: '(list|list all|list the|show all|show the single) {Measure} [of] {NumberTest}', means: listedRecords, cost: -0.1 },
   { gives: 'Intent', form: `(exclude|excluding|without|drop|leave out|ignore|ignoring|remove|not|except|omit|take out|filter out) {Key} ${WITH} {Clause}`, means: leavingOut, cost: -0.3 },
   { gives: 'Intent', form: 'where row {Measure} is {AverageTest:NumberTest}', means: rowTest },
@@ -291,6 +288,9 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
 function bothPresent(is: Tested) {
   return (parts: Parts): Intent => clausesTest(is)({ ...parts, ClauseList: ['first', 'second'].map((name): Clause => ({ calculation: parts[name] as Calculation, test: { test: 'present' } })) });
 }
+
+/** "skiers who bought a season card in January": the January is of when they bought. */
+const whenDone = (parts: Parts): Intent['edits'] => (parts['DateVerb'] === undefined ? [] : [{ do: 'saidDateVerb', role: parts['DateVerb'] as string, ofPeriod: true }]);
 
 /** Better and worse follow the measure's direction. */
 function directed(parts: Parts, question: Question): Clause | null {
@@ -346,14 +346,11 @@ const isAveraged = (parts: Parts, { model }: Question): boolean => model.measure
 const haveNone = (parts: Parts, question: Question): SaidTest => (isAveraged(parts, question) ? { test: 'missing' } : { test: 'atMost', value: { value: 0 } });
 const haveSome = (parts: Parts, question: Question): SaidTest => (isAveraged(parts, question) ? { test: 'present' } : { test: 'over', value: { value: 0 } });
 
-const WEIGHTS: ReadonlySet<string> = new Set(['g', 'kg', 't', 'lb', 'tonnes']);
-
-/** "bookings over €500", "parcels over 10 kg": by the money that each of these records has. */
+/** "bookings over €500", "parcels over 10 kg": by the money or the weight that each of these records has. */
 function worthTest(parts: Parts, { model }: Question, place: number): Intent | null {
   const records = model.measures.get(parts['records'] as string);
   const test = parts['NumberTest'] as SaidTest;
-  const unit = test.value?.unit ?? '';
-  const word = /^[A-Z]{3}$/.test(unit) ? 'worth' : WEIGHTS.has(unit) ? 'heavier' : null;
+  const word = wordOfAmount(test.value);
   if (records?.kind !== 'count' || word === null) return null;
   return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, { do: 'saidLengthTest', place, word, test });
 }

@@ -49,7 +49,7 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(which|what) {Level} (are|were) (these|those|they)', means: (p) => followUp({ do: 'whichAreThese', level: p['Level'] as string }), cost: -0.2 },
   { gives: 'Intent', form: '(add|also show|include|with) {ColumnList} [(too|also|as well|column|columns|as columns|as a column)]', means: (p) => followUp({ do: 'columns', columns: columns(p) }), cost: 0.2 },
   { gives: 'Intent', form: 'with {ColumnList}', means: (p, q) => (asksForRows(q) ? intent({ do: 'columns', columns: columns(p) }) : null), cost: -0.1 },
-  { gives: 'Intent', form: '(list|list all|list all the|list the individual|list the single|show me all|show all) {Measure:records}', means: listedRecords, cost: -0.2 },
+  { gives: 'Intent', form: '(list|list all|list all the|list the individual|list the single|show me all|show all) {Measure:records}', means: recordsCounted, cost: -0.2 },
   { gives: 'Intent', form: '(close|hide|leave|no|without|drop) [the] (rows|records|listing|list)', means: () => followUp({ do: 'rows', how: 'stop', columns: [] }), examples: ['hide the rows'] },
   { gives: 'Intent', form: '(back to [the] (figures|numbers|chart|totals))', means: () => followUp({ do: 'rows', how: 'stop', columns: [] }), cost: 0.05, examples: ['back to the figures'] },
 
@@ -77,7 +77,7 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
 const asksForRows = ({ tokens }: Question): boolean => tokens.some((token) => token.word === 'list' || token.word === 'rows' || token.word === 'records');
 
 /** "list leavers", where these are counted: their records. */
-function listedRecords(parts: Parts, { model }: Question): Intent | null {
+function recordsCounted(parts: Parts, { model }: Question): Intent | null {
   const records = measureNamed(model, parts['records'] as string);
   if (records.kind !== 'count' || records.only.length > 0) return null;
   return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, { do: 'rows', how: 'list', fact: records.fact, columns: [] });

@@ -4,7 +4,7 @@ import { rowColumnOf } from '../../model/model';
 import type { Amount, SaidTest } from '../intent';
 import type { Question } from '../question';
 import { settledTest } from '../settling/amounts';
-import { measuresOfLength, QUALITIES, WORTH } from '../settling/lengths';
+import { measuresOfLength, PLACES, QUALITIES, wordOfAmount } from '../settling/lengths';
 import { CannotSettle } from '../settling/situation';
 import type { Parts, Rule } from './rule';
 
@@ -41,7 +41,12 @@ function bySomeNumber(parts: Parts, question: Question, word: string, place: num
   return of === undefined ? null : proportion({ ...parts, Measure: of.id }, question);
 }
 
-const byMoney = (place: number) => (parts: Parts, question: Question) => (/^[A-Z]{3}$/.test((parts['NumberTest'] as SaidTest).value?.unit ?? '') ? bySomeNumber(parts, question, WORTH, place) : null);
+function byAmount(place: number) {
+  return (parts: Parts, question: Question): Calculation | null => {
+    const word = wordOfAmount((parts['NumberTest'] as SaidTest).value);
+    return word === null ? null : bySomeNumber(parts, question, word, place);
+  };
+}
 const byLength = (word: string, place: number) => (parts: Parts, question: Question) => bySomeNumber(parts, question, word, place);
 const within = (place: number) => (parts: Parts, question: Question) => bySomeNumber({ ...parts, NumberTest: { test: 'atMost', value: parts['Amount'] as Amount } }, question, 'longer', place);
 
@@ -52,8 +57,6 @@ function byComparative(place: number) {
   };
 }
 
-/** Of how many numbers of a record the words may speak; of two that fit, the person chooses. */
-const PLACES = [0, 1, 2] as const;
 const SHARE_OF = '[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of [(all|the)]';
 const BEING = '[(that|which|who)] [(is|are|was|were)]';
 const LASTING = '[(that|which|who)] [(is|are|was|were|took|take|lasted|last|ran|stayed|wait|waited)]';
@@ -64,7 +67,7 @@ export const PROPORTION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${WITH} [a] {NumberTest} {Measure}`, means: proportion, cost: -0.6 },
   { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} {Measure} [by] {NumberTest}`, means: proportion, cost: -0.6 },
   ...PLACES.flatMap((place): Rule<Question>[] => [
-    { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} [(worth|for|of|costing)] {NumberTest}`, means: byMoney(place), cost: -0.3 },
+    { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} [(worth|for|of|costing)] {NumberTest}`, means: byAmount(place), cost: -0.3 },
     { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${LASTING} {NumberTest}`, means: byLength('longer', place), cost: -0.3 },
     { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${LASTING} {Comparative} than {Amount}`, means: byComparative(place), cost: -0.4 },
     { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} {NumberTest} {Quality}`, means: (p, q) => byLength(QUALITIES[p['Quality'] as string] ?? (p['Quality'] as string), place)(p, q), cost: -0.5 },

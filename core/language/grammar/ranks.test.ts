@@ -23,3 +23,17 @@ test.each<[string, string]>([
   const { names, calendar } = corpusNames(model);
   expect(read(question, { names, calendar, before: null }).outcome).toBe('unclear');
 });
+
+test('a follow-up that changes nothing says so', () => {
+  const known = corpusNames('ski');
+  const before = read('lift rides by valley last month', { ...known, before: null }).reading;
+  const again = read('last month', { ...known, before });
+  expect(again.reading).toEqual(before);
+  expect(again.notes.map((note) => note.text).join(' ')).toContain('nothing has changed');
+});
+
+test('a verb of a date is not passed over where a period is said with it', () => {
+  const { names, calendar } = corpusNames('ski');
+  const { reading, options } = read('skiers who bought a season card in January', { names, calendar, before: null });
+  expect([reading, ...options.map((option) => option.reading)].some((one) => one?.when?.role === 'bought')).toBe(true);
+});

@@ -14,11 +14,20 @@ const ABOUT: Readonly<Record<string, keyof typeof SPOKEN_OF>> = { longer: 'long'
 export const QUALITIES: Readonly<Record<string, string>> = { late: 'later', long: 'longer', old: 'older', heavy: 'heavier', overdue: 'later' };
 /** Comparatives of what a record has, with the direction they test in. */
 export const COMPARATIVES: Readonly<Record<string, 'over' | 'under'>> = { longer: 'over', shorter: 'under', later: 'over', older: 'over', younger: 'under', slower: 'over', faster: 'under', quicker: 'under', heavier: 'over', lighter: 'under', dearer: 'over', cheaper: 'under' };
+/** Of how many numbers of a record such words may speak; of two that fit, the person chooses. */
+export const PLACES = [0, 1, 2] as const;
 /** The word under which any amount of money is meant. */
-export const WORTH = 'worth';
+const WORTH = 'worth';
+const WEIGHTS: ReadonlySet<string> = new Set(['g', 'kg', 't', 'lb', 'tonnes']);
+
+/** The word that an amount of money or weight is meant by where none is said: "orders over €100", "parcels over 10 kg"; null for others. */
+export function wordOfAmount(amount: Amount | undefined): string | null {
+  if (/^[A-Z]{3}$/.test(amount?.unit ?? '')) return WORTH;
+  return WEIGHTS.has(amount?.unit ?? '') ? 'heavier' : null;
+}
 
 export interface SaidLength {
-  /** A comparative, or {@link WORTH}. */
+  /** A comparative, or that of {@link wordOfAmount}. */
   readonly word: string;
   readonly amount: Amount | undefined;
   /** What it took so long to do. */

@@ -71,15 +71,13 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
     const unnamed = !edits.some((edit) => edit.do === 'show' || edit.do === 'rows');
     const happened = aboutHappened(situation.happened, said, edited.reading, !unnamed, situation.model);
     if (typeof happened === 'string') return { kind: 'refused', reason: happened, final: false };
-    if (happened.edits.length > 0) {
-      const counted = applyEdits(edited.reading, happened.edits, situation.model);
-      return counted.ok ? { kind: 'reading', reading: counted.reading, notes: [...happened.notes, ...notes, ...edited.notes], edits: [...edits, ...happened.edits], asFollowUp } : { kind: 'refused', reason: counted.reason, final: false };
-    }
-    const { reading } = edited;
-    const noMeasure = !asFollowUp && unnamed;
+    const counted = applyEdits(edited.reading, happened.edits, situation.model);
+    if (!counted.ok) return { kind: 'refused', reason: counted.reason, final: false };
+    const { reading } = counted;
+    const noMeasure = !asFollowUp && unnamed && happened.edits.length === 0;
     const other = noMeasure ? otherThanUsual(reading, situation.model) : null;
     const usual = noMeasure ? [usualNote(other, situation.model)] : [];
-    return { kind: 'reading', reading, notes: [...usual, ...notes, ...edited.notes], edits, asFollowUp, ...(analysis === undefined ? {} : { analysis }), ...(other === null ? {} : { otherMeasure: true }) };
+    return { kind: 'reading', reading, notes: [...usual, ...happened.notes, ...notes, ...edited.notes], edits: [...edits, ...happened.edits], asFollowUp, ...(analysis === undefined ? {} : { analysis }), ...(other === null ? {} : { otherMeasure: true }) };
   } catch (error) {
     if (error instanceof ImpossiblePeriod || error instanceof CannotSettle) return { kind: 'refused', reason: error.message, final: error instanceof ImpossiblePeriod || error.final };
     throw error;
@@ -133,6 +131,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       }
       case 'saidDateVerb':
+        if (edit.ofPeriod && !said.some((one) => one.do === 'saidPeriod' || one.do === 'overTime' || (one.do === 'breakdown' && one.by.some((by) => by.kind === 'time')))) break;
         if (edit.role !== model.defaultDate || (asFollowUp && base.when?.role !== undefined)) edits.push({ do: 'dateRole', role: edit.role });
         break;
       case 'memberShare':

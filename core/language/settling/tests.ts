@@ -4,6 +4,7 @@ import { factsOf, measure as measureOf, rowColumnOf, type Model } from '../../mo
 import { knowingMeasure } from '../../reading/edit';
 import type { Edit } from '../../reading/edit-schema';
 import { hasDifference, same, type ChangeOf, type Comparison, type Key, type Reading, type Shown } from '../../reading/schema';
+import { isInPercent } from '../../reading/words';
 import { addDays, addMonths } from '../../time/day';
 import { exactGrain, resolvePeriod, type Calendar } from '../../time/period';
 import { shownPlainly, type Amount, type SaidChange, type SaidEdit, type SaidTest } from '../intent';
@@ -160,14 +161,11 @@ export function lineEdit({ at, target, how }: Extract<SaidEdit, { do: 'saidLine'
 /** Where a line lies, in the unit of what is shown: of shares, per cent. */
 function lineAt(at: Extract<SaidEdit, { do: 'saidLine' }>['at'], shown: Shown | undefined, model: Model): number | 'average' | 'median' {
   if (typeof at === 'string') return at;
-  const calculation = shown?.calculation ?? { kind: 'measure' as const, measure: model.defaultMeasure };
-  const transform = shown?.transform ?? null;
-  if (transform?.kind === 'share' || (transform?.kind === 'change' && transform.as === 'percent')) {
-    if (at.unit !== undefined && at.unit !== 'percent') throw new CannotSettle('What is shown is told in per cent; give the line in per cent too.');
-    return at.unit === 'percent' || Math.abs(at.value) > 1 ? at.value / 100 : at.value;
-  }
-  if (transform?.kind === 'index' || transform?.kind === 'rank') return at.value;
-  return settledAmount(at, calculation, model).value;
+  const transform = shown?.transform?.kind;
+  if (transform === 'index' || transform === 'rank') return at.value;
+  if (!isInPercent(model, shown)) return settledAmount(at, shown?.calculation ?? { kind: 'measure', measure: model.defaultMeasure }, model).value;
+  if (at.unit !== undefined && at.unit !== 'percent') throw new CannotSettle('What is shown is told in per cent; give the line in per cent too.');
+  return at.unit === 'percent' || Math.abs(at.value) > 1 ? at.value / 100 : at.value;
 }
 
 /** Takes the targets off the chart; other lines stay. */
