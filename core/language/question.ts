@@ -35,7 +35,7 @@ const TYPING_COST = 0.75;
 const SOUND_COST = 1.3;
 
 /** Words of the grammar that measures are counted in as well: "hours" of Hours worked, "volume" of Volume sold. */
-const COUNTED_IN = new Set(['hours', 'minutes', 'days', 'weeks', 'volume', 'volumes', 'amount', 'amounts', 'quantity', 'quantities']);
+const COUNTED_IN = new Set(['hours', 'minutes', 'days', 'weeks', 'volume', 'volumes', 'amount', 'amounts', 'quantity', 'quantities', 'people']);
 /** Words between an order and what it is about. */
 const ORDERED = new Set(['the', 'this', 'that', 'these', 'those', 'all', 'our', 'my', 'his', 'her', 'their', 'a', 'an', 'every', 'it', 'them']);
 /** What two words cost that are written as one. */

@@ -4,10 +4,11 @@
  * words → names and numbers → a chart of weighted readings of stretches → covers of the whole question →
  * settling against the reading before, the model and the calendar → the best, with notes and alternatives.
  */
-import { factHasLevel, factsOf, level as levelOf, measure as measureOf, rowColumnOf, type Model, dateColumn } from '../model/model';
+import { factHasLevel, factsOf, level as levelOf, measure as measureOf, partOf, rowColumnOf, type Model, dateColumn } from '../model/model';
 import { isMeasure, type Calculation } from '../model/calculation';
 import { calculationWords } from '../reading/words';
 import { byLevel, canonical, isOneLine, same, type Condition, type Reading } from '../reading/schema';
+import { partFault } from '../reading/edit-parts';
 import { transformFault } from '../reading/transform-fault';
 import { sentenceOf, type Sentence } from '../reading/sentence';
 import type { Edit } from '../reading/edit-schema';
@@ -132,7 +133,7 @@ export function read(text: string, context: ReadContext): ReadResult {
     const ordered = settled.reading.order !== null && settled.reading.by.length === 0 ? brokenDownInstead(settled.reading) : null;
     const each = ordered ?? (tokens.some((token) => token.word === 'per') ? perOfEach(settled.reading) : settled.reading);
     // the share that members have is among all of their level
-    const reading = sharedInstead(each) ?? each;
+    const reading = sharedInstead(each, model) ?? each;
     const reason = impossibility(reading, names);
     if (reason !== null) {
       refusal ??= reason;
@@ -226,11 +227,15 @@ function countedInstead(reading: Reading): Reading | null {
 }
 
 /** "share of sales for students", with nothing broken down, is all of what the condition leaves; some mean the share that students have. */
-function sharedInstead(reading: Reading): Reading | null {
+function sharedInstead(reading: Reading, model: Model): Reading | null {
   const members = reading.where.filter((one) => one.kind === 'members' && one.is);
   const [only] = members;
   if (reading.by.length > 0 || reading.rows !== null || members.length !== 1 || only?.kind !== 'members' || !reading.shown.some((one) => one.transform?.kind === 'share')) return null;
-  return { ...reading, by: [byLevel(only.level)], where: reading.where.filter((one) => one !== only) };
+  const where = reading.where.filter((one) => one !== only);
+  const [shown, ...others] = reading.shown;
+  const [member, more] = only.members;
+  const part = shown?.calculation.kind === 'measure' && others.length === 0 && member !== undefined && more === undefined ? partOf(model, shown.calculation.measure, { level: only.level, member }) : null;
+  return part === null ? { ...reading, by: [byLevel(only.level)], where } : { ...reading, shown: [{ calculation: part, transform: null }], where };
 }
 
 /** Each reading once, by its best candidate; of tests of one number that records have, whatever measure names it, once too. */
@@ -288,6 +293,8 @@ export function impossibility(reading: Reading, names: NameIndex): string | null
     const fault = transformFault(one, reading, model);
     if (fault !== null) return fault;
   }
+  const all = partFault(reading, model);
+  if (all !== null) return all;
   if (reading.ahead !== null && !isOneLine(reading)) return 'A forecast carries a line of one plain measure over time on, with nothing beside it.';
   const levels = new Map<string, string>();
   for (const one of reading.by) {

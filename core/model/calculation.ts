@@ -18,6 +18,10 @@ export type Calculation =
   | ({ readonly kind: 'proportion' } & Passing)
   /** How many these are; a part of a proportion, and none of a reading. */
   | ({ readonly kind: 'passing' } & Passing)
+  /** What a measure comes to for one member, as a fraction of all of it: the failure rate of inspections, the share of cash in takings. */
+  | ({ readonly kind: 'part' } & OfMember)
+  /** What it comes to for that member; a part of a part, and none of a reading. */
+  | ({ readonly kind: 'ofMember' } & OfMember)
   | { readonly kind: 'number'; readonly value: number }
   | { readonly kind: 'arithmetic'; readonly operator: Operator; readonly left: Calculation; readonly right: Calculation };
 
@@ -31,6 +35,12 @@ export interface Passing {
   readonly value: number;
   /** For `between`, which includes both ends. */
   readonly upper?: number | undefined;
+}
+/** A measure that is added up or counted, for the rows of one member of a level. */
+export interface OfMember {
+  readonly measure: string;
+  readonly level: string;
+  readonly member: string;
 }
 export const PASSING_TESTS = ['over', 'under', 'atLeast', 'atMost', 'between'] as const;
 
@@ -50,6 +60,7 @@ export const calculationSchema: z.ZodType<Calculation> = z.lazy(() =>
     z.object({ kind: z.literal('periods'), grain: z.enum(GRAINS) }),
     z.object({ kind: z.literal('perPeriod'), grain: z.enum(GRAINS), measure: z.string() }),
     z.object({ kind: z.literal('proportion'), measure: z.string(), of: z.string(), test: z.enum(PASSING_TESTS), value: z.number(), upper: z.number().optional() }),
+    z.object({ kind: z.literal('part'), measure: z.string(), level: z.string(), member: z.string() }),
     z.object({ kind: z.literal('number'), value: z.number() }),
     z.object({ kind: z.literal('arithmetic'), operator: z.enum(OPERATORS), left: calculationSchema, right: calculationSchema }),
   ]),
@@ -65,7 +76,7 @@ export const arithmetic = (operator: Operator, left: Calculation, right: Calcula
 });
 
 /** A part of a calculation that is aggregated from rows. */
-export type Leaf = Exclude<Calculation, { kind: 'arithmetic' | 'number' | 'proportion' }>;
+export type Leaf = Exclude<Calculation, { kind: 'arithmetic' | 'number' | 'proportion' | 'part' }>;
 
 /** All leaves of a calculation that are aggregated from rows, left to right. */
 export function leavesOf(calculation: Calculation): Leaf[] {
@@ -74,6 +85,8 @@ export function leavesOf(calculation: Calculation): Leaf[] {
       return [...leavesOf(calculation.left), ...leavesOf(calculation.right)];
     case 'proportion':
       return [{ ...calculation, kind: 'passing' }, measureOf(calculation.measure)];
+    case 'part':
+      return [{ ...calculation, kind: 'ofMember' }, measureOf(calculation.measure)];
     case 'number':
       return [];
     default:

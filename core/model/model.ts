@@ -149,7 +149,7 @@ export function factHasLevel(model: Model, factId: string, levelId: string): boo
 }
 
 /** A calculation of parts that are each aggregated from rows as they stand. */
-export type Expanded = Exclude<Calculation, { kind: 'proportion' }>;
+export type Expanded = Exclude<Calculation, { kind: 'proportion' | 'part' }>;
 
 /** A measure as an expression over measures that are aggregated from rows. */
 export function definitionOf(model: Model, id: string): Expanded {
@@ -163,8 +163,18 @@ export function definitionOf(model: Model, id: string): Expanded {
 export function expand(model: Model, calculation: Calculation): Expanded {
   if (calculation.kind === 'measure') return definitionOf(model, calculation.measure);
   if (calculation.kind === 'proportion') return arithmetic('divide', { ...calculation, kind: 'passing' }, measureOf(calculation.measure));
+  if (calculation.kind === 'part') return arithmetic('divide', { ...calculation, kind: 'ofMember' }, measureOf(calculation.measure));
   if (calculation.kind !== 'arithmetic') return calculation;
   return arithmetic(calculation.operator, expand(model, calculation.left), expand(model, calculation.right));
+}
+
+/** Can a measure be told for one member as a share of all: is it added up, or counted? */
+export const canBePart = (one: Measure): one is Extract<Measure, { kind: 'sum' | 'count' | 'distinct' }> => one.kind === 'sum' || one.kind === 'count' || one.kind === 'distinct';
+
+/** A measure for one member as a share of all of it; null where it is not made of parts, or its records do not know that level. */
+export function partOf(model: Model, id: string, { level: levelId, member }: { readonly level: string; readonly member: string }): Calculation | null {
+  const found = model.measures.get(id);
+  return found !== undefined && canBePart(found) && factHasLevel(model, found.fact, levelId) ? { kind: 'part', measure: id, level: levelId, member } : null;
 }
 
 /** The facts from which a calculation is aggregated, in order of first use. */
@@ -214,8 +224,14 @@ export function pluralOf(entry: { name: string; plural?: string | undefined }): 
   return entry.plural ?? pluralWord(entry.name);
 }
 
-/** English plural of the last word of a name; a name that is one already stays. @example pluralWord('Fare family') // 'Fare families' */
+/**
+ * English plural of the noun that a name is built on; a name that is one already stays.
+ * @example pluralWord('Fare family') // 'Fare families'
+ * @example pluralWord('Officer in charge') // 'Officers in charge'
+ */
 export function pluralWord(name: string): string {
+  const [, noun, rest] = /^(.+?)( (?:in|of|on|at|for|to|by|with|per) .+)$/i.exec(name) ?? [];
+  if (noun !== undefined && rest !== undefined) return pluralWord(noun) + rest;
   if (/[^siu]s$/i.test(name)) return name;
   if (/[^aeiou]y$/i.test(name)) return `${name.slice(0, -1)}ies`;
   if (/(s|x|z|ch|sh)$/i.test(name)) return `${name}es`;

@@ -68,7 +68,7 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 /** The format of a calculation: its measure's own; for a sum or difference that of its left part; money a head for money divided. */
 function formatOf(model: Model, calculation: Calculation): Format | undefined {
   if (calculation.kind === 'measure' || calculation.kind === 'rows' || calculation.kind === 'percentile' || calculation.kind === 'perPeriod') return measureOf(model, calculation.measure).format;
-  if (calculation.kind === 'proportion') return { style: 'percent', decimals: 1 };
+  if (calculation.kind === 'proportion' || calculation.kind === 'part') return { style: 'percent', decimals: 1 };
   if (calculation.kind !== 'arithmetic') return undefined;
   const left = formatOf(model, calculation.left);
   if (calculation.operator === 'add' || calculation.operator === 'subtract') return left;

@@ -95,7 +95,8 @@ const FUNCTION_TEXT: Readonly<Record<Aggregation['function'], string>> = {
 
 function aggregationText(value: Aggregation): string {
   const column = value.column === null ? '' : ` ${columnText(value.column)}`;
-  const only = value.only.length > 0 ? ` where ${value.only.map((test) => testOfRow(test)).join(' and ')}` : '';
+  const tests = [...value.only.map(testOfRow), ...(value.members === undefined ? [] : [`${columnText(value.members.column)} is ${value.members.members.join(', ')}`])];
+  const only = tests.length > 0 ? ` where ${tests.join(' and ')}` : '';
   return `${value.label} (${FUNCTION_TEXT[value.function]}${column}${only})`;
 }
 

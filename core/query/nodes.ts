@@ -15,6 +15,7 @@ export const valueColumns = (value: Aggregation): readonly ColumnRef[] => [
   ...(value.each ?? []),
   ...(value.within === undefined ? [] : [value.within.column]),
   ...value.only.map((test) => test.at),
+  ...(value.members === undefined ? [] : [value.members.column]),
 ];
 
 /** The rows of a fact that a node keeps: its scan, what is joined to it, and the conditions; null for a node of another kind. */

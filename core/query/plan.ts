@@ -64,6 +64,8 @@ export interface Aggregation {
   readonly each?: readonly ColumnRef[];
   readonly date?: ColumnRef;
   readonly only: readonly (RowTest & { readonly at: ColumnRef })[];
+  /** Only rows of these members. */
+  readonly members?: Extract<RowCondition, { test: 'members' }>;
   /** Only rows of these days: the complete months of an average per month. */
   readonly within?: { readonly column: ColumnRef; readonly from: Day; readonly to: Day };
 }

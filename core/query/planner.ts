@@ -1,6 +1,6 @@
 /** Reading → plan. */
 import { isMeasure, type Calculation, type Leaf } from '../model/calculation';
-import { columnOf, expand, factForMembers, factForPeriods, level as levelOf, measure as measureOf, type ColumnRef, type Model } from '../model/model';
+import { canBePart, columnOf, expand, factForMembers, factForPeriods, level as levelOf, measure as measureOf, type ColumnRef, type Model } from '../model/model';
 import { breakdownWords, calculationWords, setWords, type Naming } from '../reading/words';
 import { byLevel, same, type ChangeOf, type Condition, type Key as ReadingKey, type Reading } from '../reading/schema';
 import { addDays } from '../time/day';
@@ -237,6 +237,9 @@ class Planner {
         const test = leaf.test === 'between' ? { atLeast: leaf.value, atMost: leaf.upper ?? leaf.value } : { [leaf.test]: leaf.value };
         return { name, label, function: 'count', column: null, only: [...only, { column: tested.column, ...test, at: columnOf(this.model, fact, tested.column) }] };
       }
+      case 'ofMember':
+        if (!canBePart(found)) throw new CannotPlan(`${found.name} is not made of parts.`);
+        return { name, label, function: found.kind, column: from, only, members: { test: 'members', level: leaf.level, column: levelOf(this.model, leaf.level).source, is: true, members: [leaf.member] } };
       case 'perPeriod':
         throw new CannotPlan('An average for each period is computed from its measure.');
       case 'measure': {

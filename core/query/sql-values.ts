@@ -190,6 +190,7 @@ export class SqlValues {
       return all(tests);
     });
     if (value.within) only.push(sql`${columnSql(value.within.column)} >= ${value.within.from}::date and ${columnSql(value.within.column)} < (${value.within.to}::date + 1)`);
+    if (value.members) only.push(this.members(value.members));
     return only.length > 0 ? sql` filter (where ${all(only)})` : sql``;
   }
 

@@ -147,4 +147,5 @@ const valueAt = (value: Aggregation, at: At): Aggregation => ({
   ...(value.of === undefined ? {} : { of: keyAt(value.of, at) }),
   ...(value.within === undefined ? {} : { within: { ...value.within, column: at(value.within.column) } }),
   only: value.only.map((test) => ({ ...test, at: at(test.at) })),
+  ...(value.members === undefined ? {} : { members: { ...value.members, column: at(value.members.column) } }),
 });

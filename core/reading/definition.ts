@@ -1,11 +1,16 @@
 /** What a measure means, in words: its description and how it is computed. */
-import { measureOf as measureIs, type Passing } from '../model/calculation';
+import { measureOf as measureIs, type OfMember, type Passing } from '../model/calculation';
 import { measure as measureOf } from '../model/model';
 import { calculationWords, listWords, type Naming } from './words';
 
 /** What a share of records is of: those with no such number count among all of them. */
 export function proportionText(one: Passing, naming: Naming): string {
   return `${calculationWords(naming, { ...one, kind: 'passing' })}, divided by all ${calculationWords(naming, measureIs(one.measure))}; those of which it is not known count among all.`;
+}
+
+/** What the share of a member is of. */
+export function partText(one: OfMember, naming: Naming): string {
+  return `${calculationWords(naming, { ...one, kind: 'ofMember' })}, divided by all ${calculationWords(naming, measureIs(one.measure))} of the same conditions.`;
 }
 
 /** @example definitionText('load_factor', naming) // 'passengers divided by capacity, each added up first.' */

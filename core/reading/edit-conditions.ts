@@ -4,14 +4,16 @@ import { done, refused, type Edit, type Edited } from './edit-schema';
 import { canonical, same, type Condition, type Reading } from './schema';
 import { listWords } from './words';
 
+export const levelSubject = (level: string): string => `level ${level}`;
+
 /** The level, set or number that a condition is about; conditions on the same subject replace each other. */
 export function subjectOf(condition: Condition, model: Model): string {
   switch (condition.kind) {
     case 'members':
     case 'text':
-      return `level ${condition.level}`;
+      return levelSubject(condition.level);
     case 'set':
-      return `level ${model.sets.get(condition.set)?.level ?? condition.set}`;
+      return levelSubject(model.sets.get(condition.set)?.level ?? condition.set);
     case 'measure':
       return `measure ${canonical(condition.at)} ${canonical(condition.calculation)} ${canonical(condition.change ?? null)}`;
     case 'rows':

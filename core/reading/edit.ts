@@ -7,6 +7,7 @@ import type { Grain } from '../time/grain';
 import { besideOthers, breakdown, drill, isTime, rollUp, withoutLevel } from './edit-breakdowns';
 import { addedToAll, condition, subjectOf } from './edit-conditions';
 import { asFigures, columnsBrokenDown, columnsShown, listing } from './edit-listings';
+import { otherPart, sharesAmongAll, sharesOfAll } from './edit-parts';
 import { rerank, reverse } from './edit-ranks';
 import { done, refused, type Edit, type Edited } from './edit-schema';
 import { listWords } from './words';
@@ -20,15 +21,16 @@ const PRECEDENCE: readonly Edit['do'][] = [
 /** Applies edits one after the other, in a fixed order of their kinds, and tidies the result. */
 export function applyEdits(reading: Reading, edits: readonly Edit[], model: Model): Edited {
   const ordered = [...edits].sort((a, b) => PRECEDENCE.indexOf(a.do) - PRECEDENCE.indexOf(b.do));
+  const shows = edits.some((edit) => edit.do === 'show');
   let current = reading;
   const notes: string[] = [];
   for (const edit of ordered) {
-    const result = applyEdit(current, edit, model);
+    const result = edit.do === 'condition' && !shows ? ofParts(current, edit, model) : applyEdit(current, edit, model);
     if (!result.ok) return result;
     current = result.reading;
     notes.push(...result.notes);
   }
-  const tidied = asFarAhead(tidy(current, model), reading, edits);
+  const tidied = asFarAhead(sharesAmongAll(tidy(current, model)), reading, edits);
   if (current.ahead !== null && tidied.ahead === null) notes.push(FORECAST_ENDED);
   const grain = comparedWithoutPeriod(tidied);
   return grain === null ? done(tidied, ...notes) : done({ ...tidied, when: { period: { kind: 'this', grain } } }, ...notes, `No period was named, so this ${grain} to date is compared.`);
@@ -44,6 +46,13 @@ function comparedWithoutPeriod({ against, when, by, shown }: Reading): Grain | n
   if (against?.kind === 'period') return against.period.kind === 'last' ? against.period.grain : 'year';
   const compares = against?.kind === 'year' || against?.kind === 'previous' || shown.some((one) => one.transform?.kind === 'change');
   return compares && !by.some(isTime) ? 'year' : null;
+}
+
+/** A condition on members of the level of which the share of one is shown. */
+function ofParts(reading: Reading, edit: Extract<Edit, { do: 'condition' }>, model: Model): Edited {
+  const other = otherPart(reading, edit);
+  if (other !== null) return done(other);
+  return applyEdit(edit.condition.kind === 'members' && edit.how !== 'remove' ? sharesOfAll(reading, edit.condition.level) : reading, edit, model);
 }
 
 function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {

@@ -54,6 +54,10 @@ export function calculationWords(naming: Naming, calculation: Calculation): stri
     case 'proportion':
     case 'passing':
       return `${calculation.kind === 'proportion' ? 'share of ' : ''}${measureWords(naming, calculation.measure)} with ${measureWords(naming, calculation.of)} ${numberTestWords(naming, { kind: 'rows', measure: calculation.of, test: calculation.test, value: calculation.value, upper: calculation.upper })}`;
+    case 'part':
+      return `share of ${naming.member(calculation.level, calculation.member)} in ${measureWords(naming, calculation.measure)}`;
+    case 'ofMember':
+      return `${measureWords(naming, calculation.measure)} for ${naming.member(calculation.level, calculation.member)}`;
     case 'number':
       return amountWords(calculation.value);
     case 'arithmetic': {
@@ -168,7 +172,7 @@ function isShare(model: Model, tested: Tested): boolean {
   return tested.change === undefined ? isFraction(model, tested.calculation) : tested.change.as === 'percent';
 }
 
-const isFraction = (model: Model, calculation: Calculation): boolean => calculation.kind === 'proportion' || (calculation.kind === 'measure' && model.measures.get(calculation.measure)?.format?.style === 'percent');
+const isFraction = (model: Model, calculation: Calculation): boolean => calculation.kind === 'proportion' || calculation.kind === 'part' || (calculation.kind === 'measure' && model.measures.get(calculation.measure)?.format?.style === 'percent');
 
 /** Are the values of what is shown told in per cent? */
 export function isInPercent(model: Model, shown: Shown | undefined): boolean {

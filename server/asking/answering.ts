@@ -22,7 +22,7 @@ import { incompleteKey, windowsOf } from '@zud/core/query/windows';
 import { canonical, type Condition, type Reading, type Shown } from '@zud/core/reading/schema';
 import { sentenceOf, type Sentence } from '@zud/core/reading/sentence';
 import { calculationWords, conditionWords, periodWords } from '@zud/core/reading/words';
-import { definitionText, proportionText } from '@zud/core/reading/definition';
+import { definitionText, partText, proportionText } from '@zud/core/reading/definition';
 import type { Engine, RunLimits } from '../engines/engine';
 import type { ReadyModel } from './model-library';
 import { ruleKey } from './model-library';
@@ -239,8 +239,11 @@ function scopeWords(reading: Reading, ready: ReadyModel): string {
 
 function definitionsOf(reading: Reading, model: Model, ready: ReadyModel): { name: string; text: string }[] {
   const ids = new Set(reading.shown.flatMap((one) => [...measuresIn(one.calculation), ...measuresIn(expand(model, one.calculation))]));
-  const proportions = reading.shown.flatMap(({ calculation }) => (calculation.kind === 'proportion' ? [{ name: calculationWords(ready.naming, calculation), text: proportionText(calculation, ready.naming) }] : []));
-  return [...proportions, ...[...ids].map((id) => {
+  const shares = reading.shown.flatMap(({ calculation }) => {
+    const text = calculation.kind === 'proportion' ? proportionText(calculation, ready.naming) : calculation.kind === 'part' ? partText(calculation, ready.naming) : null;
+    return text === null ? [] : [{ name: calculationWords(ready.naming, calculation), text }];
+  });
+  return [...shares, ...[...ids].map((id) => {
     const found = measureOf(model, id);
     return { name: found.name, text: definitionText(id, ready.naming) };
   })];

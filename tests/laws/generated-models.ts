@@ -92,7 +92,7 @@ function membersAt(made: World, level: string, mask: number): string[] {
 const SUMS = ['m0', 'm1'] as const;
 
 /** A calculation as the grammar can say it. */
-const calculation: fc.Arbitrary<Calculation> = fc.oneof(
+const calculationOf = (made: World): fc.Arbitrary<Calculation> => fc.oneof(
   { weight: 6, arbitrary: fc.constantFrom('m0', 'm1', 'm2', 'm3').map(measureOf) },
   fc.tuple(fc.constantFrom(...SUMS), fc.constantFrom('average', 'median', 'minimum', 'maximum')).map(([measure, name]): Calculation => ({ kind: 'rows', function: name as 'average', measure })),
   fc.tuple(fc.constantFrom(...SUMS), fc.integer({ min: 1, max: 99 })).map(([measure, percentile]): Calculation => ({ kind: 'percentile', percentile, measure })),
@@ -100,6 +100,7 @@ const calculation: fc.Arbitrary<Calculation> = fc.oneof(
   fc.constantFrom('day', 'week', 'month').map((one): Calculation => ({ kind: 'periods', grain: one as 'day' })),
   fc.tuple(fc.constantFrom(...SUMS), fc.constantFrom('day', 'week', 'month')).map(([measure, one]): Calculation => ({ kind: 'perPeriod', grain: one as 'day', measure })),
   fc.tuple(fc.constantFrom(...SUMS), fc.constantFrom(...PASSING_TESTS), fc.integer({ min: 0, max: 500 }), fc.integer({ min: 0, max: 500 })).map(([of, test, value, more]): Calculation => ({ kind: 'proportion', measure: 'm2', of, test, value, ...(test === 'between' ? { upper: value + more } : {}) })),
+  fc.tuple(fc.constantFrom('m0', 'm1', 'm2'), levelId, fc.nat(2)).map(([measure, level, at]): Calculation => ({ kind: 'part', measure, level, member: made.members.get(level)?.[at] ?? '' })),
   fc.tuple(fc.constantFrom('m0', 'm1'), fc.constantFrom('add', 'subtract', 'multiply', 'divide'), fc.constantFrom('m2', 'm3')).map(([left, operator, right]) => arithmetic(operator as 'add', measureOf(left), measureOf(right))),
 );
 
@@ -144,7 +145,7 @@ const subject = (one: Condition) => (one.kind === 'members' || one.kind === 'tex
 
 /** A reading over a generated model, as the grammar can say it and the model can answer it. */
 export function readingOf(made: World): fc.Arbitrary<Reading> {
-  const shown: fc.Arbitrary<Shown> = fc.record({ calculation, transform });
+  const shown: fc.Arbitrary<Shown> = fc.record({ calculation: calculationOf(made), transform });
   const against = fc.oneof(
     { weight: 4, arbitrary: fc.constant<Comparison | null>(null) },
     fc.constantFrom<Comparison>({ kind: 'year' }, { kind: 'previous' }, { kind: 'plan' }),

@@ -2,7 +2,7 @@
 import { byLevel, type Breakdown, type Key } from '../../reading/schema';
 import { MONTHS } from '../../time/names';
 import { followUp, intent, refused, withShown, type Intent, type SaidPeriod, type SaidShown, type Sense } from '../intent';
-import type { Calculation } from '../../model/calculation';
+import { measureOf, type Calculation } from '../../model/calculation';
 import { pluralOf, rowColumnOf } from '../../model/model';
 import { asksWhichPeople } from '../kinds';
 import type { Question } from '../question';
@@ -141,6 +141,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(up|back up|roll up|go up|go back up|rolled up|roll it up|aggregate|roll that up) to [the] {Level} [level]', means: (p) => followUp({ do: 'rollUp', level: p['Level'] as string }) },
   { gives: 'Intent', form: '[(and|make it)] (in|by|with|into) {Number} [{Magnitude}] (steps|step|bins|buckets|bands|ranges|intervals)', means: width, cost: -0.1 },
   { gives: 'Intent', form: '[(and|make it)] (in|by|with|into) (steps|bins|buckets|bands|ranges|intervals) of {Number} [{Magnitude}]', means: width, cost: -0.1, examples: ['in steps of 15'] },
+  { gives: 'Intent', form: '{Measure:records} by {Measure}', means: byOwnNumber, cost: 0.2 },
   { gives: 'Intent', form: '(distribution|histogram|spread) of {Measure}', means: (p, q) => distribution(p, q, null) },
   { gives: 'Intent', form: '{Measure} (distribution|histogram)', means: (p, q) => distribution(p, q, null) },
   { gives: 'Intent', form: '(distribution|histogram|spread) of {Measure} (in|by) [(steps|bins|buckets|bands|ranges)] of {Number}', means: (p, q) => distribution(p, q, said(p)) },
@@ -195,6 +196,13 @@ function kindRank(kind: 'person' | 'place' | 'time', parts: Parts): Intent {
 function distribution(parts: Parts, question: Question, width: number | null): Intent | null {
   const measure = parts['Measure'] as string;
   return rowColumnOf(question.model, measure) === null ? null : intent({ do: 'distribution', measure, width });
+}
+
+/** "reviews by score": records by a number that each of them has, in ranges. */
+function byOwnNumber(parts: Parts, { model }: Question): Intent | null {
+  const [records, number] = [model.measures.get(parts['records'] as string), model.measures.get(parts['Measure'] as string)];
+  if (records?.kind !== 'count' || number === undefined || rowColumnOf(model, number.id)?.fact !== records.fact) return null;
+  return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, { do: 'breakdown', how: 'join', by: [{ kind: 'bins', measure: number.id, width: null }] }, { do: 'remark', text: `${number.name} is a number of each of them, so it is cut into ranges.` });
 }
 
 function memberOf(parts: Parts): { level: string; name: string } {

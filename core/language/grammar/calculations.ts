@@ -5,6 +5,7 @@ import { same, type Transform } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
 import type { SaidShown, SaidTransform } from '../intent';
 import { doersOf } from '../kinds';
+import { measuresOfLength, PLACES, worthOf } from '../settling/lengths';
 import { EXTREMES, extremeBy } from '../settling/qualities';
 import { singular } from '../tokens';
 import type { Question } from '../question';
@@ -108,11 +109,35 @@ function extremeOfRecords(parts: Parts, { model }: Question, place: number): Cal
   return measure === undefined || found === null ? null : { kind: 'rows', function: found.end, measure: measure.id };
 }
 
+/** "average ticket price", where tickets are counted: is another measure named right after? */
+const namesMore = (records: string, question: Question): boolean =>
+  question.tokens.some((_token, at) => question.namesAt(at).some(({ match, end }) => match.named.id === records && question.namesAt(end).some((next) => next.match.named.kind === 'measure')));
+
+/** "the average bill", "the largest single order": of what each of these records is worth. */
+function worthOfRecords(name: RowFunction, place: number) {
+  return (parts: Parts, question: Question): Calculation | null => {
+    const records = question.model.measures.get(parts['records'] as string);
+    if (namesMore(parts['records'] as string, question)) return null;
+    const measure = records?.kind === 'count' && records.only.length === 0 ? worthOf(records.fact, question.model)[place] : undefined;
+    return measure === undefined ? null : rowFunction(name)({ Measure: measure.id }, question);
+  };
+}
+
+/** "how long is the average hire": of the number that these records are long by. */
+function lengthOfRecords(parts: Parts, question: Question, place: number): Calculation | null {
+  const records = question.model.measures.get(parts['records'] as string);
+  const found = records?.kind === 'count' ? measuresOfLength({ word: 'longer', amount: undefined }, [records.fact], question.model) : [];
+  const measure = found === 'refused' ? undefined : found[place];
+  return measure === undefined ? null : rowFunction('average')({ Measure: measure.id }, question);
+}
+
 /** What numbers alone come to is nothing that is measured. */
 const isNumber = (one: Calculation): boolean => one.kind === 'number' || (one.kind === 'arithmetic' && isNumber(one.left) && isNumber(one.right));
 const measured = (one: Calculation): Calculation | null => (isNumber(one) ? null : one);
 
 const AVERAGE = '(average|mean|avg|typical)';
+/** Words for one number of the records, whatever they are of. */
+const WORTHS: readonly (readonly [string, RowFunction])[] = [[AVERAGE, 'average'], ['median', 'median'], ['(maximum|largest single|biggest single|highest single|single largest|single biggest|single highest)', 'maximum'], ['(minimum|smallest single|lowest single|single smallest|single lowest)', 'minimum']];
 const COUNTED = '[(number|amount|count|volume|total) of]';
 const CHANGE = '(% change|percentage change|percent change|relative change|% growth|percentage growth|growth rate|percentage increase|% increase)';
 
@@ -123,7 +148,9 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: `${AVERAGE} [of] {Measure}`, means: rowFunction('average') },
   { gives: 'Term', form: '{Measure} average', means: rowFunction('average'), cost: 0.1 },
   ...EXTREMES.map((word): Rule<Question> => ({ gives: 'Extreme', form: word, means: () => word })),
-  ...[0, 1, 2].map((place): Rule<Question> => ({ gives: 'Term', form: '{Extreme} [single] {Measure:records}', means: (p, q) => extremeOfRecords(p, q, place), cost: -0.2 })),
+  ...PLACES.map((place): Rule<Question> => ({ gives: 'Term', form: '{Extreme} [single] {Measure:records}', means: (p, q) => extremeOfRecords(p, q, place), cost: -0.2 })),
+  ...PLACES.map((place): Rule<Question> => ({ gives: 'Term', form: '(how long|how long on average) (is|was|were|are|does|do|did) [(an|the|a)] [(average|typical)] {Measure:records} [(take|last|lasts)] [on average]', means: (p, q) => lengthOfRecords(p, q, place), cost: -0.1 })),
+  ...PLACES.flatMap((place) => WORTHS.map(([words, name]): Rule<Question> => ({ gives: 'Term', form: `${words} {Measure:records}`, means: worthOfRecords(name, place), cost: 0.1 }))),
   { gives: 'Term', form: 'median [of] {Measure}', means: rowFunction('median') },
   { gives: 'Term', form: '{Measure} median', means: rowFunction('median'), cost: 0.1 },
   ...([['median', 'median'], ['(minimum|min|lowest|smallest)', 'minimum'], ['(maximum|max|highest|largest)', 'maximum']] as const).map(([word, name]): Rule<Question> => ({ gives: 'Term', form: `${word} [of] {Measure} per {Measure:records}`, means: (p, q) => (isOfRecords(p, q) ? rowFunction(name)(p, q) : null), cost: -0.4 })),

@@ -15,13 +15,14 @@ import { OFTEN_RULES } from './often-conditions';
 import { PERIOD_RULES } from './periods';
 import { LISTING_RULES } from './listings';
 import { RANK_RULES } from './ranks';
+import { OUTCOME_RULES } from './outcomes';
 import { PROPORTION_RULES } from './proportions';
 import { READERS } from './readers';
 import { REFERENCE_RULES } from './references';
 import { VIEW_RULES } from './views';
 
 export const GRAMMAR = new Grammar<Question>(
-  [...PERIOD_RULES, ...CALCULATION_RULES, ...PROPORTION_RULES, ...BREAKDOWN_RULES, ...CONDITION_RULES, ...CALENDAR_CONDITION_RULES, ...CHANGE_CONDITION_RULES, ...OFTEN_RULES, ...COMPARISON_RULES, ...RANK_RULES, ...CHANGE_RULES, ...MEASURE_RULES, ...VIEW_RULES, ...LISTING_RULES, ...FORECAST_RULES, ...REFERENCE_RULES],
+  [...PERIOD_RULES, ...CALCULATION_RULES, ...PROPORTION_RULES, ...OUTCOME_RULES, ...BREAKDOWN_RULES, ...CONDITION_RULES, ...CALENDAR_CONDITION_RULES, ...CHANGE_CONDITION_RULES, ...OFTEN_RULES, ...COMPARISON_RULES, ...RANK_RULES, ...CHANGE_RULES, ...MEASURE_RULES, ...VIEW_RULES, ...LISTING_RULES, ...FORECAST_RULES, ...REFERENCE_RULES],
   READERS,
 );
 

@@ -7,6 +7,7 @@ import type { Question } from '../question';
 import { asksWhichPeople } from '../kinds';
 import { dateVerbs } from '../names/name-index';
 import { speaksOf } from '../names/derived';
+import { PLACES, worthOf } from '../settling/lengths';
 import { nameWords } from '../tokens';
 import { isBareHour } from './breakdowns';
 import type { Parts, Rule } from './rule';
@@ -98,7 +99,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Fraction', form: 'third', means: () => 100 / 3 },
   { gives: 'Intent', form: '{Sense} {Percent} [of] {Key} [{RankTail}]', means: share, cost: -0.1, examples: ['top 10% of months'] },
   { gives: 'Intent', form: '{Sense} {Number:Percent} (percent|per cent|%) [of] {Key} [{RankTail}]', means: share, cost: -0.1, examples: ['top 10 percent of months'] },
-  { gives: 'Intent', form: '{Sense} {Measure:records} (by|in terms of|in|according to) {Measure}', means: (p, q) => extremeRecords(p, q), cost: -0.3 },
+  { gives: 'Intent', form: '{Sense} [{Number}] {Measure:records} (by|in terms of|in|according to) {Measure}', means: (p, q) => extremeRecords(p, q), cost: -0.3 },
+  ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '[(list|show|show me|what are|which are|which were|what were)] [the] [{Number}] (biggest|largest|highest|most valuable|top) [{Number:number}] {Measure:records}', means: (p, q) => biggestRecords(p, q, place), cost: 0.1 })),
   { gives: 'Intent', form: '[{Number}] (most|least) {Measure} {Measure:records}', means: (p, q) => extremeRecords({ ...p, Sense: q.tokens.some((token) => token.word === 'least') ? 'bottom' : 'top' }, q), cost: -0.5 },
   ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `[the] [{Number}] ${word} {AnyWord:verb} {Key} [{RankTail}]`, means: (p, q) => mostDone(p, word, q), cost: -0.3 })),
   { gives: 'Intent', form: '(on|in|at|for|from|by|with) (which|what) {Key} (mostly|mainly|chiefly|most)', means: (p) => first(null)({ ...p, Sense: 'top' }), cost: -0.1, examples: ['in which month mostly'] },
@@ -223,6 +225,14 @@ function extremeRecords(parts: Parts, { model }: Question): Intent | null {
   if (records?.kind !== 'count' || rowColumnOf(model, measure)?.fact !== records.fact) return null;
   const count = parts['Number'] as number | undefined;
   return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(measure), transform: null }] }, { do: 'rows', how: 'list', fact: records.fact, columns: [] }, { do: 'sortBest', sense: parts['Sense'] as Sense, by: measureOf(measure) }, ...(count === undefined ? [] : [{ do: 'remark' as const, text: `All of them are listed; the first ${count} are those that were asked for.` }]));
+}
+
+/** "the biggest orders": the records that are worth most first. */
+function biggestRecords(parts: Parts, question: Question, place: number): Intent | null {
+  const records = question.model.measures.get(parts['records'] as string);
+  const worth = records?.kind === 'count' && records.only.length === 0 ? worthOf(records.fact, question.model)[place] : undefined;
+  const count = parts['Number'] ?? parts['number'];
+  return worth === undefined ? null : extremeRecords({ ...parts, Sense: 'top', Measure: worth.id, ...(count === undefined ? {} : { Number: count }) }, question);
 }
 
 /** "which day in August had the most cancellations". */

@@ -27,7 +27,7 @@ interface Kept {
 }
 
 function keptIn(calculation: Calculation, model: Model): Kept {
-  if (calculation.kind === 'proportion') return { name: 'This', unit: undefined, currency: undefined, percent: true, counted: false };
+  if (calculation.kind === 'proportion' || calculation.kind === 'part') return { name: 'This', unit: undefined, currency: undefined, percent: true, counted: false };
   const id = 'measure' in calculation ? calculation.measure : null;
   const found = id === null ? undefined : model.measures.get(id);
   return { name: found?.name ?? 'This', unit: found?.unit, currency: found?.format?.currency, percent: found?.format?.style === 'percent' && isMeasure(calculation), counted: found === undefined || found.kind === 'count' || found.kind === 'distinct' };

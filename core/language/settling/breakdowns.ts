@@ -1,11 +1,11 @@
 /** Settling breakdowns that a question leaves open: over time, who and where, distributions. */
 import type { Calculation, RowFunction } from '../../model/calculation';
-import { factHasLevel, factsOf, measure as measureOf, rowColumnOf, type Model } from '../../model/model';
+import { factHasLevel, factsOf, measure as measureOf, partOf, rowColumnOf, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
 import { byLevel, plain, same, type Breakdown, type Key, type Listed, type Reading } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
 import { resolvePeriod, type Calendar, type Period } from '../../time/period';
-import type { SaidEdit } from '../intent';
+import { shownPlainly, type SaidEdit } from '../intent';
 import { readableGrain } from './periods';
 import { CannotSettle, type Situation } from './situation';
 
@@ -93,11 +93,18 @@ export function rankedInEach(by: readonly Breakdown[], base: Reading): Edit[] {
   return key === undefined ? [] : [{ do: 'breakdown', how: 'replace', by: [key, ...base.by.filter((one) => !same(one, key))] }, { do: 'rerank', within: key }];
 }
 
-/** "card share of sales by shop": by shop and, within each, by what card is one of; with nothing else broken down, of all. */
+/**
+ * "card share of sales by shop": what cards come to of all in each shop. Of several members, of what is no sum and no count, or where that
+ * level is broken down by already: the shares of all its members, within what else it is broken down by.
+ */
 export function memberShareEdits(said: Extract<SaidEdit, { do: 'memberShare' }>, edits: readonly Edit[], base: Reading, asFollowUp: boolean, model: Model): Edit[] {
+  const broken = [...edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : [])), ...(asFollowUp ? base.by : [])];
   const calculation = said.calculation ?? (asFollowUp ? base.shown[0]?.calculation : undefined) ?? { kind: 'measure' as const, measure: model.defaultMeasure };
+  const [member, second] = said.members;
+  const part = calculation.kind === 'measure' && member !== undefined && second === undefined && !broken.some((one) => same(one, byLevel(said.level))) ? partOf(model, calculation.measure, { level: said.level, member }) : null;
+  if (part !== null) return [{ do: 'show', how: 'replace', shown: [shownPlainly(part)] }, ...(asFollowUp ? [allOf(said.level, base, model)].filter((one) => one.do === 'clear') : [])];
   const key: Breakdown = said.set === undefined ? byLevel(said.level) : { kind: 'sets', sets: [said.set], beside: 'rest' };
-  const there = [...edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : [])), ...(asFollowUp ? base.by : [])].filter((one) => !same(one, key));
+  const there = broken.filter((one) => !same(one, key));
   const within = there.length > 0 ? ('outer' as const) : ('all' as const);
   return [{ do: 'show', how: 'replace', shown: [{ calculation, transform: { kind: 'share', within } }] }, { do: 'breakdown', how: 'replace', by: [...there, key] }];
 }

@@ -52,3 +52,14 @@ export function measuresOfLength({ word, amount, to }: SaidLength, facts: readon
   const columnOf = (one: Measure) => ('column' in one ? one.column : one.id);
   return fitting.filter((one, index) => fitting.findIndex((other) => columnOf(other) === columnOf(one)) === index);
 }
+
+/**
+ * What records are worth, where no measure is named ("the average bill", "the biggest orders"): the usual measure where it is an amount of money
+ * that each of them has, else any such amount, one for each column.
+ */
+export function worthOf(fact: string, model: Model): readonly Measure[] {
+  const found = measuresOfLength({ word: WORTH, amount: undefined }, [fact], model);
+  const amounts = found === 'refused' ? [] : found.filter((one) => one.kind === 'sum' || one.kind === 'average');
+  const usual = amounts.filter((one) => one.id === model.defaultMeasure);
+  return usual.length > 0 ? usual : amounts;
+}

@@ -135,8 +135,11 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         if (edit.role !== model.defaultDate || (asFollowUp && base.when?.role !== undefined)) edits.push({ do: 'dateRole', role: edit.role });
         break;
       case 'memberShare':
-        last.push((done) => memberShareEdits(edit, done, base, asFollowUp, model));
-        if (edit.set === undefined) notes.push(`Shows the shares of every ${levelOf(model, edit.level).level.name.toLowerCase()}; ${edit.members.join(' and ')} ${edit.members.length === 1 ? 'is one' : 'are some'} of them.`);
+        last.push((done) => {
+          const made = memberShareEdits(edit, done, base, asFollowUp, model);
+          if (edit.set === undefined && made.some((one) => one.do === 'breakdown')) notes.push(`Shows the shares of every ${levelOf(model, edit.level).level.name.toLowerCase()}; ${edit.members.join(' and ')} ${edit.members.length === 1 ? 'is one' : 'are some'} of them.`);
+          return made;
+        });
         break;
       case 'mention': {
         const fact = factsOf(model, { kind: 'measure', measure: edit.measure })[0] ?? '';
