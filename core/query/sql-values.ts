@@ -129,7 +129,12 @@ export class SqlValues {
   /** @param summarised are the rows those of a summary, each of which stands for many? */
   aggregation(value: Aggregation, summarised: boolean): SQL {
     const filter = this.filter(value);
-    if (summarised) return sql`${this.toldFromParts(value, filter)}::double precision`;
+    const made = summarised ? sql`${this.toldFromParts(value, filter)}::double precision` : this.ofRows(value, filter);
+    // where no row is of the member, it has no part in what there is
+    return value.members !== undefined && value.function === 'sum' ? sql`coalesce(${made}, case when count(*)${filter} = 0 then 0::double precision end)` : made;
+  }
+
+  private ofRows(value: Aggregation, filter: SQL): SQL {
     const column = value.column === null ? sql`*` : columnSql(value.column);
     switch (value.function) {
       case 'sum':

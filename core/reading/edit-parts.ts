@@ -35,6 +35,8 @@ export function sharesOfAll(reading: Reading, level: string): Reading {
 
 /** Why the share of a member has no meaning in a reading; null where it has. */
 export function partFault(reading: Reading, model: Model): string | null {
-  const narrowed = reading.shown.filter(isPart).find(({ calculation }) => reading.where.some((one) => subjectOf(one, model) === levelSubject(calculation.level)));
-  return narrowed === undefined ? null : `What is shown is the share of ${narrowed.calculation.member} among all; once other conditions choose among these, it is all or nothing.`;
+  const settled = (level: string) =>
+    reading.where.some((one) => subjectOf(one, model) === levelSubject(level)) || reading.by.some((one) => same(one, byLevel(level)) || (one.kind === 'sets' && one.sets.some((set) => model.sets.get(set)?.level === level))) || (reading.against?.kind === 'members' && reading.against.level === level);
+  const fault = reading.shown.filter(isPart).find(({ calculation }) => settled(calculation.level));
+  return fault === undefined ? null : `What is shown is the share of ${fault.calculation.member} among all; where others are chosen or left out, or each is shown, it is all or nothing.`;
 }

@@ -165,7 +165,7 @@ function renamed({ names, calendar }: Known): { known: Known; text: (question: s
   const inReading = (value: unknown): unknown => {
     if (Array.isArray(value)) return value.map(inReading);
     if (value === null || typeof value !== 'object') return value;
-    return Object.fromEntries(Object.entries(value).map(([key, part]) => [key, key === 'members' && Array.isArray(part) ? part.map((one) => member(String(one))) : inReading(part)]));
+    return Object.fromEntries(Object.entries(value).map(([key, part]) => [key, key === 'members' && Array.isArray(part) ? part.map((one) => member(String(one))) : key === 'member' ? member(String(part)) : inReading(part)]));
   };
   return {
     known: { names: new NameIndex(model, members), calendar: { ...calendar, seasons: model.seasons } },

@@ -63,9 +63,15 @@ test('parity: an edit made by hand and the words that say it give the same readi
   );
 });
 
+/** Is another member spoken of than the one whose share is shown? That share then is no more, and only undoing brings it back. */
+function touchesPart(edit: Edit, { shown }: Reading): boolean {
+  const levels = edit.do === 'condition' && edit.condition.kind === 'members' ? [edit.condition.level] : edit.do === 'breakdown' ? edit.by.flatMap((one) => (one.kind === 'level' ? [one.level] : [])) : [];
+  return shown.some(({ calculation }) => calculation.kind === 'part' && levels.includes(calculation.level));
+}
+
 /** The edits that take an edit back, made from the reading before it. */
 function inverse(edit: Edit, before: Reading): Edit[] | null {
-  if (before.rows !== null || before.against?.kind === 'members') return null;
+  if (before.rows !== null || before.against?.kind === 'members' || touchesPart(edit, before)) return null;
   switch (edit.do) {
     case 'period':
       // without a period, what stood beside it goes as well, and with it what was ordered or ranked by the difference

@@ -46,7 +46,8 @@ export function measuresOfLength({ word, amount, to }: SaidLength, facts: readon
   // where no name speaks of how long or heavy they are, what is kept in such a unit does; days are no age, though
   const inUnit = ['long', 'slow', 'heavy'].includes(about) ? known.filter((one) => isOfTheKind(one.unit, amount) && one.hidden !== true) : [];
   const money = known.filter((one) => one.format?.style === 'currency' && one.hidden !== true);
-  const spoken = word === WORTH ? money : (spokenOf ?? inUnit);
+  const usual = money.filter((one) => one.id === model.defaultMeasure);
+  const spoken = word !== WORTH ? (spokenOf ?? inUnit) : usual.length > 0 ? usual : money;
   const fitting = to === undefined ? spoken : spoken.filter((one) => named(one, (name) => nameWords(name).includes(to)));
   if (spoken.length > 0 && fitting.length === 0) return 'refused';
   const columnOf = (one: Measure) => ('column' in one ? one.column : one.id);
@@ -59,7 +60,5 @@ export function measuresOfLength({ word, amount, to }: SaidLength, facts: readon
  */
 export function worthOf(fact: string, model: Model): readonly Measure[] {
   const found = measuresOfLength({ word: WORTH, amount: undefined }, [fact], model);
-  const amounts = found === 'refused' ? [] : found.filter((one) => one.kind === 'sum' || one.kind === 'average');
-  const usual = amounts.filter((one) => one.id === model.defaultMeasure);
-  return usual.length > 0 ? usual : amounts;
+  return found === 'refused' ? [] : found.filter((one) => one.kind === 'sum' || one.kind === 'average');
 }
