@@ -316,7 +316,7 @@ class Planner {
     const branches: Branch[] = [{ window, shift: null, prefix: '', slice: null, tested: window }];
     let expression = value;
     if (change !== undefined) {
-      const { other, shift } = before(change.basis, window, timeGrain(this.reading.by), this.context.calendar);
+      const { other, shift } = before(change.basis, window, this.reading, this.context.calendar);
       branches.push({ window: other, shift, prefix: 'o_', slice: null, tested: window });
       const was = this.expression(calculation, 'o_');
       expression = change.as === 'percent' ? { kind: 'relative', left: value, right: was } : { kind: 'arithmetic', operator: 'subtract', left: value, right: was };

@@ -31,6 +31,16 @@ describe('like is compared with like', () => {
     expect(other({ kind: 'this', grain: 'year' }, { kind: 'previous' }, [{ kind: 'time', grain: 'month' }])).toEqual({ from: '2025-12-01', to: '2026-07-14' });
     expect(windowsOf(reading({ kind: 'this', grain: 'year' }, { kind: 'year' }, [{ kind: 'time', grain: 'week' }]), calendar).shift).toEqual({ days: 364 });
   });
+  test('a feast that moves is set beside its own days of the year before, cut as far into it', () => {
+    const feasts: Calendar = { ...calendar, seasons: [{ id: 'fair', name: 'Fair', dates: [{ from: '2024-08-05', to: '2024-08-09' }, { from: '2025-08-18', to: '2025-08-22' }, { from: '2026-08-11', to: '2026-08-17' }] }] };
+    const beside = (year: number, kind: 'year' | 'previous') => windowsOf(reading({ kind: 'season', season: 'fair', year }, { kind }), feasts);
+    expect(beside(2025, 'year')).toMatchObject({ other: { from: '2024-08-05', to: '2024-08-09' }, note: 'The days of Fair move from year to year; those of 2024 stand beside it.' });
+    // the fourth of seven days beside the fourth of five
+    expect(beside(2026, 'year').other).toEqual({ from: '2025-08-18', to: '2025-08-21' });
+    expect(beside(2025, 'previous').other).toEqual({ from: '2025-08-13', to: '2025-08-17' });
+    // where the days of the year before are not known, the same days are taken
+    expect(beside(2024, 'year').other).toEqual({ from: '2023-08-05', to: '2023-08-09' });
+  });
   test('whole earlier years are set beside each other day for day', () => {
     fc.assert(fc.property(fc.integer({ min: 1990, max: 2025 }), (year) => {
       const window = other({ kind: 'days', from: `${year}-01-01`, to: `${year}-12-31` }, { kind: 'year' });

@@ -1,6 +1,6 @@
 /** The days a reading is about, and the earlier days it is set beside: like with like. */
 import type { Breakdown, Reading } from '../reading/schema';
-import { addDays, addMonths, dayNumber, earlierOf, type Day } from '../time/day';
+import { addDays, addMonths, dayNumber, dayParts, earlierOf, type Day } from '../time/day';
 import { addGrains, MONTHS_IN, startOf, type Grain } from '../time/grain';
 import { resolvePeriod, type Calendar, type DayRange } from '../time/period';
 import type { DayWindow, Shift } from './plan';
@@ -26,8 +26,8 @@ export function windowsOf(reading: Reading, calendar: Calendar): Windows {
   if (against === null || against.kind === 'plan' || against.kind === 'members') return { window, other: null, shift: null, note: null };
   const ended = cutAtData(window, calendar);
   if (against.kind !== 'period') {
-    const { other, shift, unit } = before(against.kind, window, timeGrain(reading.by), calendar);
-    return { window, other, shift, note: window.cutFrom ? `The ${unit} before is cut at the same day.` : null };
+    const { other, shift, unit, note } = before(against.kind, window, reading, calendar);
+    return { window, other, shift, note: note ?? (window.cutFrom ? `The ${unit} before is cut at the same day.` : null) };
   }
   const beside = resolvePeriod(against.period, calendar);
   const shift = shiftBetween(beside, window);
@@ -40,13 +40,34 @@ export function windowsOf(reading: Reading, calendar: Calendar): Windows {
   };
 }
 
+interface Before {
+  readonly other: DayWindow;
+  readonly shift: Shift;
+  readonly unit: string;
+  /** What was chosen of the days before; null where it goes without saying. */
+  readonly note: string | null;
+}
+
 /**
- * The days a year or a period before those of a window, which is cut at the reference day.
- * @param grain that of the time line, whose periods each stand beside the one before; null: the window's own length
+ * The days a year or a period before those of a window, which is cut at the reference day: of a feast that moves, its own dates of the year before.
+ * @param reading with the time line, whose periods each stand beside the one before; without one, the window's own length
  */
-export function before(basis: 'year' | 'previous', window: DayWindow, grain: Grain | null, calendar: Calendar): { readonly other: DayWindow; readonly shift: Shift; readonly unit: string } {
+export function before(basis: 'year' | 'previous', window: DayWindow, { by, when }: Pick<Reading, 'by' | 'when'>, calendar: Calendar): Before {
+  const grain = timeGrain(by);
+  const feast = basis === 'year' && when?.period.kind === 'season' ? feastBefore(when.period, calendar) : null;
+  if (feast !== null) {
+    const to = window.cutFrom === undefined ? feast.to : earlierOf(feast.to, offsetDay(window, feast, calendar));
+    return { other: { from: feast.from, to }, shift: shiftBetween(feast, window), unit: 'year', note: `The days of ${feast.name} move from year to year; those of ${dayParts(feast.from).year} stand beside it.` };
+  }
   const shift = basis === 'year' ? (grain === 'week' ? { days: WEEKS_OF_YEAR } : { months: 12 }) : grain === null ? shiftBefore(window, calendar) : shiftOf(grain);
-  return { other: movedBack(cutAtData(window, calendar), shift), shift, unit: basis === 'year' ? 'year' : (grain ?? 'period') };
+  return { other: movedBack(cutAtData(window, calendar), shift), shift, unit: basis === 'year' ? 'year' : (grain ?? 'period'), note: null };
+}
+
+/** The days of a feast that moves in the year before; null for a season of the same days each year, or where the model does not tell them. */
+function feastBefore({ season, year }: { readonly season: string; readonly year: number }, calendar: Calendar): { readonly name: string; readonly from: Day; readonly to: Day } | null {
+  const found = calendar.seasons.find((one) => one.id === season);
+  const dates = found?.dates?.find(({ from }) => dayParts(from).year === year - 1);
+  return found === undefined || dates === undefined ? null : { name: found.name, ...dates };
 }
 
 /** February beside March is like beside like; a year beside a month is not. */

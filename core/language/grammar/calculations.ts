@@ -172,6 +172,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '((number|count) of|how many) [(different|distinct|unique|separate)] {Level} [(did|do) (we|they) (sell|have|make|serve|carry|run|see|get)]', means: countOfLevel, cost: 0.1 },
   { gives: 'Term', form: '(number of|how many) [(different|distinct|unique)] {Level} {Doing} [(us|with us|to us|anything|something)]', means: countOfLevel, cost: -0.3 },
   { gives: 'Term', form: '(number of|how many) [(different|distinct|unique)] {Level} {AnyWord:verb}', means: (p, q) => (isDoneBy(String(p['verb']).toLowerCase(), q, p['Level'] as string) ? countOfLevel(p, q) : null), cost: -0.5 },
+  { gives: 'Term', form: '(number of|how many) [(different|distinct|unique)] {Level} (do|did|have|had) (we|they) {AnyWord:verb} [(to|in|from|with|at|for|on)]', means: (p, q) => (isDoneBy(String(p['verb']).toLowerCase(), q, p['Level'] as string) ? countOfLevel(p, q) : null), cost: -0.5 },
   { gives: 'Term', form: '(distinct|unique) {Level}', means: countOfLevel, cost: 0.3 },
   { gives: 'Term', form: '{Level} count', means: countOfLevel, cost: 0.1 },
   { gives: 'Term', form: '((number|count) of|how many) {Unit}', means: (p) => ({ kind: 'periods', grain: p['Unit'] }), cost: 0.2 },

@@ -1,14 +1,13 @@
 /** Grammar of conditions: members, sets, weekdays, numbers. Gives `Members`, `NumberTest`, `AverageTest` and edits. */
-import { NO_NAME, rowColumnOf } from '../../model/model';
+import { NO_NAME } from '../../model/model';
 import { arithmetic, measureOf, type Calculation } from '../../model/calculation';
 import { byLevel, same, type Condition, type Key } from '../../reading/schema';
 import { followUp, intent, type Amount, type Intent, type SaidPeriod, type SaidShown, type SaidTest, type Sense } from '../intent';
 import type { Question } from '../question';
-import { COMPARATIVES, PLACES, wordOfAmount } from '../settling/lengths';
 import { nameWords, singular } from '../tokens';
 import { countOfLevel } from './calculations';
 import { clauseOf, clausesTest, measureTest, tested, type Clause, type Tested } from './clauses';
-import { COUNT, DID, WITH, WITHOUT } from './little-words';
+import { COUNT, DID, IS, WITH, WITHOUT } from './little-words';
 import type { Parts, Rule } from './rule';
 
 interface Members {
@@ -71,7 +70,6 @@ const againstPlan = (test: 'over' | 'under') => (parts: Parts, { model }: Questi
   return { calculation: arithmetic('subtract', measureOf(planned.id), measureOf(planned.plan)), test: { test, value: { value: 0 } }, shows: [measureOf(planned.id)], besidePlan: true };
 };
 const missing = (test: 'missing' | 'present') => (is: Tested) => (parts: Parts): Intent => measureTest(is)({ ...parts, NumberTest: { test } });
-const rowTest = (parts: Parts): Intent => intent({ do: 'saidRowTest', measure: parts['Measure'] as string, test: parts['NumberTest'] as SaidTest });
 
 const number = (test: SaidTest['test']) => (parts: Parts): SaidTest => ({ test, value: parts['Amount'] as Amount });
 const both = (parts: Parts): SaidTest => ({ test: 'between', value: parts['low'] as Amount, upper: parts['high'] as Amount });
@@ -80,7 +78,6 @@ const reversed = (test: SaidTest): SaidTest => ({ ...test, test: test.test === '
 const FOR = '(for|in|at|on|from|of|with|where|within|aboard|using|via|through|is|inside|among|because of|due to|owing to)';
 const DROP = '(clear|remove|drop|reset|lift|forget|take out|take off|get rid of)';
 const CONDITION_WORD = '(filter|filters|condition|conditions|restriction|test)';
-const IS = '[(is|are|was|were|of|being)]';
 const VERB = '[(is|are|was|were|sold|had|have|did|do|performed|ran|carried|got|does|lie|lies|lay)]';
 const OVER = '(over|above|more than|greater than|exceeding|>|higher than|larger than|bigger than|in excess of|upwards of|longer than)';
 const UNDER = '(under|below|less than|fewer than|<|lower than|smaller than|shorter than)';
@@ -89,12 +86,6 @@ const EXCEEDS = '(exceeds|exceed|exceeded|exceeding|beats|beat|over|above|more t
 const FALLS_SHORT = '(under|below|less than|lower than|smaller than|fewer than|<|short of|falls short of|fell short of)';
 const BEYOND = '(over|above|ahead of|beyond|exceeded|exceeding|exceeds|exceed|beat|beats|better than|more than|higher than|past|met and beat)';
 const SHORT_OF = '(under|below|behind|short of|missed|missing|misses|less than|lower than|worse than|fell short of|falling short of|fell below|not reaching)';
-/** Records that a number of their own tells apart; "long stays over 14 nights" are those over 14 nights. */
-const RECORDS = '[(number of|how many)] [(long|longer|short|shorter|big|large|small)] {Measure:records}';
-const LASTING = '(of|with|for|lasting|that lasted|which lasted|that took|taking|that had|that have|having|are|were|are for|were for|with a)';
-
-/** What is not written down is missing, where “no fine” is a fine of nothing. */
-const NOTED: ReadonlySet<string> = new Set(['recorded', 'given', 'entered', 'known', 'unknown', 'missing', 'noted', 'measured', 'filled', 'record']);
 
 export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'NamedMember', form: '{Member}', means: one },
@@ -131,9 +122,6 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${WITHOUT} {Members}`, means: exclude },
   { gives: 'Intent', form: `${WITHOUT} {Members:first} (and|or|nor|,|and also) [${WITHOUT.slice(1, -1)}] {Members:second}`, means: (p) => ({ edits: [...exclude({ Members: p['first'] }).edits, ...exclude({ Members: p['second'] }).edits] }), cost: -0.4 },
   // “bookings with revenue” shows both; a number of them, or “with a fine”, is of those that have some
-  ...['[(number of|how many)] {Measure:records} (having|that had|that have|which had|which have|with any|with some|with a|with an|with at least one)', '(number of|how many) {Measure:records} with'].map((records): Rule<Question> => ({ gives: 'Intent', form: `${records} {Measure}`, means: (p, q) => testedRecords({ ...p, NumberTest: haveSome(p, q) }, q), cost: -0.2 })),
-  { gives: 'Intent', form: '[(number of|how many)] {Measure:records} (without [a]|with no|without any|that had no|that have no|which had no|which have no|with zero) {Measure}', means: (p, q) => testedRecords({ ...p, NumberTest: haveNone(p, q) }, q), cost: -0.2 },
-  { gives: 'Intent', form: '[(number of|how many)] {Measure:records} (with|having|that have|that had|where there is|which have) (no|a missing|an unknown|no known) {Measure} [(recorded|given|entered|known|noted|measured|filled in|on record)]', means: (p, q) => (q.tokens.some((token) => NOTED.has(token.word)) ? testedRecords({ ...p, NumberTest: { test: 'missing' } }, q) : null), cost: -0.4 },
   { gives: 'Intent', form: '[(for|in|only|just|with)] {NotMember:Member}', means: (p) => exclude({ Members: one(p) }), cost: 0.1 },
   { gives: 'Intent', form: '{Members} {Level} {ShownList}', means: (p, q) => (list(p).level === p['Level'] || isMemberHead(p, q) ? null : { edits: [...only(p).edits, { do: 'show', how: 'replace', shown: p['ShownList'] as SaidShown[] }, { do: 'subject', level: p['Level'] as string }] }), cost: 0.1 },
   { gives: 'Intent', form: '(neither|none of) {Members}', means: exclude },
@@ -248,36 +236,12 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   ...tested(`{Key} (with no|without [any]|without a|that have no|which have no|having no|had no|have no|has no|lacking [a]|that had no|missing [a]|with missing|with no [known]) {Calculation}`, missing('missing'), 0.05),
   ...tested(`{Key} (with any|that have any|which have any|with a known) {Calculation}`, missing('present'), 0.05),
   ...tested('{Key} (with no|without [a]|that have no|having no|lacking a|missing a|missing) plan', planMissing, 0.02),
-  { gives: 'Intent', form: `${WITH} {Measure} ${IS} {NumberTest}`, means: rowTest, cost: 0.35 },
-  { gives: 'Intent', form: `${WITH} [a] {NumberTest} {Measure}`, means: rowTest, cost: 0.4 },
-  { gives: 'Intent', form: `[${WITH.slice(1, -1)}] [an] {AverageTest:NumberTest} {Measure}`, means: rowTest, cost: 0.4 },
-  { gives: 'Intent', form: `${WITH} {Measure} ${IS} {AverageTest:NumberTest}`, means: rowTest, cost: 0.4 },
-  { gives: 'Intent', form: '[(number of|how many)] {Measure:records} [(that|which)] [(are|were|was|had|have|with|having)] [a] {Measure} [(by|of)] {NumberTest}', means: testedRecords, cost: -0.35 },
-  { gives: 'Intent', form: `${RECORDS} [${LASTING}] {NumberTest} {Measure}`, means: testedRecords, cost: -0.4 },
-  { gives: 'Intent', form: `${RECORDS} [${LASTING}] {Number} {Measure} (or more|and more|or longer|or over|and over|and above|or above|plus)`, means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'atLeast', value: { value: p['Number'] } } }, q), cost: -0.4 },
-  { gives: 'Intent', form: `${RECORDS} [${LASTING}] {Number} {Measure} (or less|or fewer|or shorter|or under|and under)`, means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'atMost', value: { value: p['Number'] } } }, q), cost: -0.4 },
-  { gives: 'Intent', form: `${RECORDS} (of|with|for|lasting|that lasted) [exactly] {Number} {Measure}`, means: (p, q) => testedRecords({ ...p, NumberTest: { test: 'between', value: { value: p['Number'] }, upper: { value: p['Number'] } } }, q), cost: -0.3 },
-  { gives: 'Intent', form: '[(with|where|having)] [a] (missing|unknown|no) {Measure}', means: (p) => rowTest({ ...p, NumberTest: { test: 'missing' } }), cost: 0.4 },
-  ...Object.entries(COMPARATIVES).map(([word, test]): Rule<Question> => ({ gives: 'Comparative', form: word, means: () => ({ word, test }) })),
-  { gives: 'Intent', form: '{Measure} {Comparative} than {Amount}', means: (p) => rowTest({ ...p, NumberTest: { test: (p['Comparative'] as { test: SaidTest['test'] }).test, value: p['Amount'] } }), cost: 0.2 },
-  ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '[that (were|are|took|lasted)] {Comparative} than {Amount}', means: (p) => lengthTest(p, place) })),
-  { gives: 'Intent', form: '[(that|which)] [(were|are|was|is|ran|left|arrived)] {NumberTest} {Quality}', means: (p) => intent({ do: 'saidLengthTest', place: 0, word: p['Quality'] as string, test: p['NumberTest'] as SaidTest }), cost: -0.1 },
-  ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} [(that were|which were|were|was)] ({DateVerb}|{Doing}) within {Amount}', means: (p, q) => lastingTest({ ...p, verb: 'took', NumberTest: { test: 'atMost', value: p['Amount'] } }, q, place), cost: -0.2 })),
-  { gives: 'Intent', form: '[that] (took|take|taking) {Comparative} than {Amount} to {AnyWord}', means: (p) => lengthTest(p, 0), cost: -0.1 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {ClauseList}`, means: clausesTest('count'), cost: -0.2 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} [an] {AverageTest:NumberTest}`, means: measureTest('count'), cost: -0.2 },
   { gives: 'Intent', form: '[on] how many {Key} (was|were|did|is) {Calculation} {AverageTest:NumberTest}', means: measureTest('count'), cost: -0.2 },
   { gives: 'Intent', form: '[on] how many {Key} (was|were|did|is) {Calculation} {NumberTest}', means: measureTest('count'), cost: -0.2 },
   { gives: 'Intent', form: `${COUNT} {Key} (with no|without [a]|without any|had no|have no) {Calculation}`, means: (p) => measureTest('count')({ ...p, NumberTest: { test: 'missing' } }), cost: -0.15 },
-  { gives: 'Intent', form: 'where row {Measure} is {NumberTest}', means: rowTest },
-  { gives: 'Intent', form: '{Measure} [of] {NumberTest}', means: countedRecords, cost: 0.6 },
-  ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} [(that are|which are)] [(of|worth|for|costing|that cost|which cost)] {NumberTest}', means: (p, q) => worthTest(p, q, place), cost: 0.1 })),
-  ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} (who|that|which) [(have|has|had)] {AnyWord:verb} [for] {NumberTest}', means: (p, q) => lastingTest(p, q, place), cost: 0.1 })),
-  { gives: 'Intent', form: '(list|list all|list the|show all|show the single) {Measure} [of] {NumberTest}', means: listedRecords, cost: -0.1 },
   { gives: 'Intent', form: `(exclude|excluding|without|drop|leave out|ignore|ignoring|remove|not|except|omit|take out|filter out) {Key} ${WITH} {Clause}`, means: leavingOut, cost: -0.3 },
-  { gives: 'Intent', form: 'where row {Measure} is {AverageTest:NumberTest}', means: rowTest },
-  { gives: 'Intent', form: 'where row {Measure} is missing', means: (p) => rowTest({ ...p, NumberTest: { test: 'missing' } }) },
-  { gives: 'Intent', form: 'where row {Measure} is present', means: (p) => rowTest({ ...p, NumberTest: { test: 'present' } }) },
   { gives: 'Intent', form: 'where {Level} [name] contains {Text}', means: text('contains', 'condition'), cost: -0.2 },
   { gives: 'Intent', form: 'where {Level} [name] (starts|begins) with {Text}', means: text('startsWith', 'condition'), cost: -0.2 },
   { gives: 'Intent', form: '[(which|all|only)] {Level} [(whose|with)] [(name|names)] (containing|contains|contain|that contain|which contain|including) {AnyText:Text}', means: text('contains', 'shown') },
@@ -314,12 +278,6 @@ function planMissing(is: Tested) {
   };
 }
 
-function lengthTest(parts: Parts, place: number): Intent {
-  const { word, test } = parts['Comparative'] as { word: string; test: SaidTest['test'] };
-  const to = (parts['AnyWord'] as string | undefined)?.toLowerCase();
-  return intent({ do: 'saidLengthTest', place, word, test: { test, value: parts['Amount'] as Amount }, ...(to === undefined ? {} : { to }) });
-}
-
 /** "flat roofs": a word of the name of its level, or of the level's dimension, adds nothing to a member. */
 function isHeadOf(word: string, level: string, { model }: Question): boolean {
   const found = model.levels.get(level);
@@ -331,54 +289,6 @@ function isHeadOf(word: string, level: string, { model }: Question): boolean {
 function sameDimension(level: string, other: string, { model }: Question): boolean {
   const [one, two] = [model.levels.get(level), model.levels.get(other)];
   return level !== other && one !== undefined && two !== undefined && one.dimension.id === two.dimension.id;
-}
-
-/** "sailings delayed by more than 15 minutes": a count of records, of those whose own number passes the test. */
-function testedRecords(parts: Parts, { model }: Question): Intent | null {
-  const records = model.measures.get(parts['records'] as string);
-  const column = rowColumnOf(model, parts['Measure'] as string);
-  if (records?.kind !== 'count' || column?.fact !== records.fact) return null;
-  return { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, ...rowTest(parts).edits] };
-}
-
-/** Records have none of what is added up where it comes to nothing ("without a fine"); of what is averaged, where it is missing ("without a score"). */
-const isAveraged = (parts: Parts, { model }: Question): boolean => model.measures.get(parts['Measure'] as string)?.kind !== 'sum';
-const haveNone = (parts: Parts, question: Question): SaidTest => (isAveraged(parts, question) ? { test: 'missing' } : { test: 'atMost', value: { value: 0 } });
-const haveSome = (parts: Parts, question: Question): SaidTest => (isAveraged(parts, question) ? { test: 'present' } : { test: 'over', value: { value: 0 } });
-
-/** "bookings over €500", "parcels over 10 kg": by the money or the weight that each of these records has. */
-function worthTest(parts: Parts, { model }: Question, place: number): Intent | null {
-  const records = model.measures.get(parts['records'] as string);
-  const test = parts['NumberTest'] as SaidTest;
-  const word = wordOfAmount(test.value);
-  if (records?.kind !== 'count' || word === null) return null;
-  return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, { do: 'saidLengthTest', place, word, test });
-}
-
-/** Verbs that a length of time is said of; parts of names as well. */
-const LASTING_VERBS: ReadonlySet<string> = new Set(['stayed', 'stay', 'lasted', 'last', 'took', 'take', 'ran', 'run', 'waited', 'wait', 'served', 'lived', 'live', 'worked']);
-
-/** "leavers who stayed less than a year": by how long it was, by the only number of theirs in such a unit. */
-function lastingTest(parts: Parts, { model }: Question, place: number): Intent | null {
-  const records = model.measures.get(parts['records'] as string);
-  const test = parts['NumberTest'] as SaidTest;
-  if (records?.kind !== 'count' || test.value?.unit === undefined || !LASTING_VERBS.has(String(parts['verb']).toLowerCase())) return null;
-  return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, { do: 'saidLengthTest', place, word: 'longer', test });
-}
-
-/** "delays over 30 minutes": how many records there are with such a number of their own, where the model counts them; else what they come to. */
-function countedRecords(parts: Parts, question: Question): Intent | null {
-  const column = rowColumnOf(question.model, parts['Measure'] as string);
-  const count = [...question.model.measures.values()].find((one) => one.kind === 'count' && one.fact === column?.fact && one.only.length === 0);
-  if (count !== undefined) return testedRecords({ ...parts, records: count.id }, question);
-  return column === null ? null : { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: measureOf(parts['Measure'] as string), transform: null }] }, ...rowTest(parts).edits] };
-}
-
-/** "list sales over 100": the records with such a number of their own. */
-function listedRecords(parts: Parts, { model }: Question): Intent | null {
-  const measure = parts['Measure'] as string;
-  const column = rowColumnOf(model, measure);
-  return column === null ? null : { edits: [{ do: 'rows', how: 'list', fact: column.fact, columns: [{ kind: 'measure', measure }] }, ...rowTest(parts).edits] };
 }
 
 const OPPOSITE: Partial<Record<SaidTest['test'], SaidTest['test']>> = { over: 'atMost', atMost: 'over', under: 'atLeast', atLeast: 'under', missing: 'present', present: 'missing' };

@@ -3,3 +3,4 @@ export const WITHOUT = '(non|not yet|that are not yet|which are not yet|that wer
 export const WITH = '(with|having|where|whose|that have|that had|which have|which had|that has|which has|that carried|which carried|carrying|that made|that sold|that got|that saw|who have|who had|when|on which|when there were|in which)';
 export const COUNT = '(how many|number of|count of|count)';
 export const DID = '[(with|have|has|had|carried|carry|that carried|sold|made|that had|that have|saw|got|where|are|were|is|was|when|did|do|with a|had a)]';
+export const IS = '[(is|are|was|were|of|being)]';

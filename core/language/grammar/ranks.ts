@@ -136,6 +136,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => first(null)({ ...p, Calculation: measureOf(measure) })), cost: -0.9 },
   ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} [(is|are|was|were|get|gets|got|do|did|does)] {AnyWord:verb} [the] ${word}`, means: (p, q) => doneMost(p, word, q), cost: -0.1 })),
   { gives: 'Intent', form: '(which|what) {Key} {Member} [the] {Sense} {Calculation}', means: (p, q) => didMost(p, q, first(null)), cost: -0.9 },
+  { gives: 'Intent', form: '(what|which) {AnyWord:verb} [the] {Sense} {Calculation}', means: (p, q) => ofVerb(p, q), cost: -0.5 },
   { gives: 'Intent', form: 'who {Member} [the] {Sense} {Calculation}', means: (p, q) => didMost(p, q, (parts) => intent({ do: 'kindRank', kind: 'person', sense: parts['Sense'] as Sense, by: parts['Calculation'] as Calculation })), cost: -0.7 },
   { gives: 'Intent', form: 'who [(has|had|have|did)] {Calculation} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   ...([['where', 'place'], ['when', 'time']] as const).flatMap(([word, kind]): Rule<Question>[] => {
@@ -225,6 +226,13 @@ function extremeRecords(parts: Parts, { model }: Question): Intent | null {
   if (records?.kind !== 'count' || rowColumnOf(model, measure)?.fact !== records.fact) return null;
   const count = parts['Number'] as number | undefined;
   return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(measure), transform: null }] }, { do: 'rows', how: 'list', fact: records.fact, columns: [] }, { do: 'sortBest', sense: parts['Sense'] as Sense, by: measureOf(measure) }, ...(count === undefined ? [] : [{ do: 'remark' as const, text: `All of them are listed; the first ${count} are those that were asked for.` }]));
+}
+
+/** "what caused the most downtime", by the causes: the only level that is named by that verb. */
+function ofVerb(parts: Parts, { model }: Question): Intent | null {
+  const verb = String(parts['verb']).toLowerCase();
+  const [only, second] = [...model.levels.values()].filter(({ level }) => speaksOf(level, verb));
+  return only === undefined || second !== undefined ? null : first(null)({ ...parts, Key: byLevel(only.level.id) });
 }
 
 /** "the biggest orders": the records that are worth most first. */

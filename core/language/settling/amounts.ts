@@ -36,6 +36,9 @@ function keptIn(calculation: Calculation, model: Model): Kept {
 /** One thing divided by another may be told in per cent. */
 const isQuotient = (calculation: Calculation) => calculation.kind === 'arithmetic' && calculation.operator === 'divide';
 
+/** Is a unit one of time? */
+export const isLengthOfTime = (unit: string): boolean => SECONDS[plainLetters(unit)] !== undefined;
+
 /** Is a measure kept in a unit of the same kind as an amount that was said: both of time, both the same? */
 export function isOfTheKind(unit: string | undefined, amount: Amount | undefined): boolean {
   if (unit === undefined || amount?.unit === undefined) return false;

@@ -3,7 +3,7 @@ import { rowColumnOf, type Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
 import type { Amount } from '../intent';
 import { nameWords } from '../tokens';
-import { isOfTheKind } from './amounts';
+import { isLengthOfTime, isOfTheKind } from './amounts';
 
 /** What a comparative speaks of, as the words that the names of such measures hold; the likelier ones first. */
 const SPOKEN_OF: Readonly<Record<string, readonly RegExp[]>> = {
@@ -20,9 +20,10 @@ export const PLACES = [0, 1, 2] as const;
 const WORTH = 'worth';
 const WEIGHTS: ReadonlySet<string> = new Set(['g', 'kg', 't', 'lb', 'tonnes']);
 
-/** The word that an amount of money or weight is meant by where none is said: "orders over €100", "parcels over 10 kg"; null for others. */
+/** The word that an amount of money, time or weight is meant by where none is said: "orders over €100", "calls over 10 minutes"; null for others. */
 export function wordOfAmount(amount: Amount | undefined): string | null {
   if (/^[A-Z]{3}$/.test(amount?.unit ?? '')) return WORTH;
+  if (amount?.unit !== undefined && isLengthOfTime(amount.unit)) return 'longer';
   return WEIGHTS.has(amount?.unit ?? '') ? 'heavier' : null;
 }
 

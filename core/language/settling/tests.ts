@@ -9,7 +9,7 @@ import { addDays, addMonths } from '../../time/day';
 import { exactGrain, resolvePeriod, type Calendar } from '../../time/period';
 import { shownPlainly, type Amount, type SaidChange, type SaidEdit, type SaidTest } from '../intent';
 import { settledAmount, settledTest } from './amounts';
-import { measuresOfLength } from './lengths';
+import { measuresOfLength, wordOfAmount } from './lengths';
 import { levelOfKind } from './breakdowns';
 import { settledPeriod, wholeRange } from './periods';
 import { directionOf } from './ranks';
@@ -127,7 +127,7 @@ export function lengthTestEdits(said: Extract<SaidEdit, { do: 'saidLengthTest' }
   const only = fitting[said.place];
   if (only === undefined) throw new CannotSettle(`Nothing in these records says how “${said.word}” they are; name the measure.`);
   const settled = rowTestEdits(only.id, said.test, model);
-  return { edits: settled.edits, notes: [`“${said.word}” is about ${only.name.toLowerCase()}.`, ...settled.notes] };
+  return { edits: settled.edits, notes: [said.word === wordOfAmount(said.test.value) ? `What is compared is ${only.name.toLowerCase()}.` : `“${said.word}” is about ${only.name.toLowerCase()}.`, ...settled.notes] };
 }
 
 /**
