@@ -86,6 +86,8 @@ export type SaidEdit =
   | { readonly do: 'saidDateVerb'; readonly role: string; /** Of a period or a time line, where one is said; nothing where none is. */ readonly ofPeriod?: true }
   /** "card share of sales": the share of members within what is broken down by. */
   | { readonly do: 'memberShare'; readonly level: string; readonly members: readonly string[]; /** A named set in the place of single members: it beside the rest. */ readonly set?: string; /** Null: what is shown. */ readonly calculation: Calculation | null }
+  /** "with their share of the total": beside what is shown. */
+  | { readonly do: 'alsoShare' }
   /** "… for weather faults": records that another measure named is of; else they are shown themselves. */
   | { readonly do: 'mention'; readonly measure: string }
   /** "min and max revenue for a booking": row functions are of single records already. */

@@ -35,7 +35,9 @@ const TYPING_COST = 0.75;
 const SOUND_COST = 1.3;
 
 /** Words of the grammar that measures are counted in as well: "hours" of Hours worked, "volume" of Volume sold. */
-const COUNTED_IN = new Set(['hours', 'minutes', 'days', 'weeks', 'volume', 'volumes', 'amount', 'amounts', 'quantity', 'quantities', 'people']);
+const COUNTED_IN = new Set(['hours', 'minutes', 'days', 'weeks', 'volume', 'volumes', 'amount', 'amounts', 'quantity', 'quantities', 'people', 'cost', 'costs']);
+/** Words after which the other of two named sets stands, as in “paid vs free channels”. */
+const SIDE_BY_SIDE = new Set(['vs', 'versus', 'against', 'and', 'or']);
 /** Words between an order and what it is about. */
 const ORDERED = new Set(['the', 'this', 'that', 'these', 'those', 'all', 'our', 'my', 'his', 'her', 'their', 'a', 'an', 'every', 'it', 'them']);
 /** What two words cost that are written as one. */
@@ -112,10 +114,12 @@ export class Question {
     if (found.length === 0 && end === start + 2) found.push(...this.joined(start, said));
     if (found.every(({ match }) => this.isDateVerb(match, start)) && end - start <= LONGEST_PART)
       for (const { words, cost, by } of spellings) {
-        const amount = end === start + 1 && COUNTED_IN.has(this.tokens[start]?.word ?? '');
-        if (!amount && words.every((word) => this.functionWords.has(word) || word.length < 2)) continue;
+        const amount = end === start + 1 && COUNTED_IN.has(this.tokens[start]?.word ?? '') && !this.followsName(start);
+        const ofSet = end === start + 1 && SIDE_BY_SIDE.has(this.tokens[end]?.word ?? '');
+        const common = words.every((word) => this.functionWords.has(word) || word.length < 2);
+        if (common && !amount && !ofSet) continue;
         if (by !== 'name' && words.some((word) => word.length < SHORTEST_MISSPELT_PART)) continue;
-        const parts = this.names.partly(words).filter(({ named }) => !amount || named.kind === 'measure');
+        const parts = this.names.partly(words).filter(({ named }) => (amount ? named.kind === 'measure' : !common || named.kind === 'set'));
         for (const match of parts)
           found.push({ end, match, cost: cost + match.cost + (this.isPlanOfOther(match, parts) ? PLAN_COST : 0), assumption: { said, meant: match.label, by: by === 'name' ? 'part' : by } });
       }
@@ -154,6 +158,11 @@ export class Question {
   /** Of a measure and its plan that share a word, the word means what happened, not what was planned. */
   private isPlanOfOther({ named }: NameMatch, others: readonly NameMatch[]): boolean {
     return named.kind === 'measure' && others.some((other) => other.named.kind === 'measure' && this.model.measures.get(other.named.id)?.plan === named.id);
+  }
+
+  /** “payroll cost” is not payroll and some cost. */
+  private followsName(at: number): boolean {
+    return at > 0 && this.tokens[at - 1]?.kind === 'word' && this.namesAt(at - 1).some(({ match }) => match.named.kind === 'measure');
   }
 
   /** What happens on a date may be a part of a name as well: "picked" of Kilos picked. */

@@ -78,6 +78,8 @@ export interface ReadContext {
 
 /** Candidates this near to the best are equally good: the person chooses. */
 const TIE = 0.06;
+/** A word that is as near to two names is asked about where they fit about as well. */
+const TYPING_TIE = 0.5;
 /** Candidates this near are worth offering. */
 const NEAR = 0.9;
 /** The usual measure gives way to another only where nothing else can be meant. */
@@ -154,7 +156,7 @@ export function read(text: string, context: ReadContext): ReadResult {
   const naming = namingOf(names);
   const sentence = (reading: Reading) => sentenceOf(reading, naming, calendar);
   const option = (candidate: Candidate): Option => ({ label: sentence(candidate.reading).text, reading: candidate.reading });
-  const ties = others.filter((one) => one.cost - first.cost <= TIE && namesDiffer(one, first));
+  const ties = others.filter((one) => (one.cost - first.cost <= TIE && namesDiffer(one, first)) || (one.cost - first.cost <= TYPING_TIE && misspeltAlike(one, first)));
   const words = wordUses(tokens, first.cover.uses);
   if (ties.length > 0)
     return { outcome: 'choose', reading: null, sentence: null, words, phrases: [], notes: [{ kind: 'unclear', text: 'This can be read in more than one way.' }], options: [first, ...ties].map(option), edits: [] };
@@ -250,6 +252,12 @@ function distinct(candidates: readonly Candidate[], model: Model): Candidate[] {
   });
 }
 
+/** Is one misspelt word taken for another name by each of two readings? */
+function misspeltAlike(a: Candidate, b: Candidate): boolean {
+  const typed = assumptionsOf(b.cover).filter((one) => one.by === 'typing');
+  return assumptionsOf(a.cover).some((one) => one.by === 'typing' && typed.some((other) => other.said === one.said && other.meant !== one.meant));
+}
+
 /** Two covers that differ in what a name stands for, rather than in how the sentence is cut. */
 function namesDiffer(a: Candidate, b: Candidate): boolean {
   const shape = (one: Candidate) => one.cover.pieces.map((piece) => `${piece.start}-${piece.item.end}`).join(' ');
@@ -311,6 +319,8 @@ export function impossibility(reading: Reading, names: NameIndex): string | null
       const name = capital(calculationWords(naming, calculation));
       for (const [level, how] of levels)
         if (!factHasLevel(model, fact, level)) return `${name} cannot be ${how} ${levelOf(model, level).level.name.toLowerCase()}: its records do not know it.`;
+      const number = reading.where.find((one) => one.kind === 'rows' && rowColumnOf(model, one.measure)?.fact !== fact);
+      if (number?.kind === 'rows') return `${name} cannot be narrowed by ${measureOf(model, number.measure).name.toLowerCase()} of single records: that is a number of other records.`;
       for (const one of reading.by) {
         if (one.kind === 'bins' && rowColumnOf(model, one.measure)?.fact !== fact) return `${name} cannot be broken down by ranges of ${measureOf(model, one.measure).name.toLowerCase()}: that is a number of other records.`;
         if (one.kind !== 'time' && one.kind !== 'cycle') continue;

@@ -273,6 +273,7 @@ export function periodWords(period: Period, model: Model): string {
     case 'last':
       return period.grain === 'day' ? 'yesterday' : `last ${period.grain}`;
     case 'latest':
+      if (period.count === 1) return `the latest complete ${period.grain}`;
       return `the last ${period.count} ${period.grain === 'half' ? 'halves' : `${period.grain}s`}`;
     case 'season':
       return `${lowerFirst(model.seasons.find((season) => season.id === period.season)?.name ?? period.season)} ${period.year}`;
@@ -305,7 +306,8 @@ const CHANGE_WORDS = { difference: 'difference', percent: '% difference' } as co
 export function rankWords(naming: Naming, rank: Rank): string {
   const by = rank.on === undefined ? (rank.by === null ? '' : ` by ${calculationWords(naming, rank.by)}`) : ` by ${CHANGE_WORDS[rank.on]}`;
   const within = rank.within === null ? '' : ` in each ${breakdownWords(naming, rank.within)}`;
-  return `${rank.direction} ${rank.count}${rank.percent ? '%' : ''} ${keyPluralWords(naming, rank.of)}${by}${within}${rank.others ? ' with others' : ''}${rank.marked ? ' marking the first' : ''}`;
+  const one = rank.count === 1 && !rank.percent && rank.of.kind === 'level';
+  return `${rank.direction} ${rank.count}${rank.percent ? '%' : ''} ${one ? breakdownWords(naming, rank.of) : keyPluralWords(naming, rank.of)}${by}${within}${rank.others ? ' with others' : ''}${rank.marked ? ' marking the first' : ''}`;
 }
 
 /** How far a line is carried on. @example "with a forecast of the next 6 months" */

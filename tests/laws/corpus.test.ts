@@ -85,13 +85,14 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
       if (OPEN_TEXT.test(question) || result.phrases.length < 2) continue;
       const phrases = result.phrases.map(({ start, end }) => question.slice(start, end));
       const shuffled = [...phrases].sort(() => random.next() - 0.5);
+      if (shuffled.every((phrase, index) => phrase === phrases[index])) continue;
       const text = shuffled.join(', ');
       const other = read(text, { ...known, before });
       tried += 1;
       // Phrases that meet anew may say something else together; a choice or a refusal is no wrong answer.
       if (other.outcome === 'answered' && unordered(other.reading) !== unordered(result.reading)) wrong.push(`${at}: ${text} → ${comesTo(other)}, not ${comesTo(result)}`);
     }
-    expect(tried).toBeGreaterThan(15);
+    expect(tried).toBeGreaterThan(10);
     failures(wrong);
   });
 

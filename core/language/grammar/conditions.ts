@@ -84,8 +84,8 @@ const UNDER = '(under|below|less than|fewer than|<|lower than|smaller than|short
 const HAD = '(had|has|have|made|got|ran|took|sold|gave|held|carried|with|did)';
 const EXCEEDS = '(exceeds|exceed|exceeded|exceeding|beats|beat|over|above|more than|higher than|greater than|larger than|bigger than|>|outweighs|outweigh)';
 const FALLS_SHORT = '(under|below|less than|lower than|smaller than|fewer than|<|short of|falls short of|fell short of)';
-const BEYOND = '(over|above|ahead of|beyond|exceeded|exceeding|exceeds|exceed|beat|beats|better than|more than|higher than|past|met and beat)';
-const SHORT_OF = '(under|below|behind|short of|missed|missing|misses|less than|lower than|worse than|fell short of|falling short of|fell below|not reaching)';
+const BEYOND = '(hit|met|meet|over|above|ahead of|beyond|exceeded|exceeding|exceeds|exceed|beat|beats|better than|more than|higher than|past|met and beat)';
+const SHORT_OF = '(miss|under|below|behind|short of|missed|missing|misses|less than|lower than|worse than|fell short of|falling short of|fell below|not reaching)';
 
 export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'NamedMember', form: '{Member}', means: one },
@@ -207,6 +207,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   ...tested('{Key} (with|having|that have|who have|which have|that had|who had) both {Calculation:first} and {Calculation:second}', bothPresent, -0.3),
   ...tested('{Key} (who|that|which) [(have|has|had)] {Doing} {ClauseList}', clausesTest, -0.1),
   ...tested('{Key} (who|that|which) [(have|has|had)] {Doing} (nothing|none)', (is) => (p, q) => clausesTest(is)({ ...p, ClauseList: [{ calculation: measureOf(q.model.defaultMeasure), test: { test: 'missing' } }] }), -0.1),
+  ...tested('[in] {Key} (did|do|have|had|do we|did we|have we) [(we|they|it)] {PlanClause}', (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.4),
   ...tested('{Key} (that|who|which|where) {PlanClause}', (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.25),
   ...tested(`{Key} ${VERB} {PlanClause}`, (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.2),
   { gives: 'Intent', form: '{Measure:records} (who|that|which) [(have|has|had|were|was|are|is)] ({DateVerb}|{Doing}) [(on|via|through|with|by|in|at|using|from)] {Members}', means: (p, q) => (['count', 'distinct'].includes(q.model.measures.get(p['records'] as string)?.kind ?? '') ? { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: measureOf(p['records'] as string), transform: null }] }, ...only(p).edits, ...whenDone(p)] } : null), cost: -0.3 },
@@ -222,6 +223,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(which|what) [(ones|of them|of these|of those|of the ones)] (is|are|was|were|has|have|had|lie|lies) {NumberTest} [{Calculation}]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: -0.1 },
   { gives: 'Intent', form: '(only|just|keep|those|only those|keep only) {AverageTest:NumberTest} [only]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true }), cost: 0.15 },
   { gives: 'Intent', form: '{AverageTest:NumberTest} [only]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.15, examples: ['above average only'] },
+  { gives: 'Intent', form: '(and|but|and also|but also|and only|and only those) [(with|having|at|who have|that have|which have)] [a] {NumberTest} {Calculation}', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true }), cost: -0.3 },
   { gives: 'Intent', form: '{NumberTest} only', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },
   { gives: 'Intent', form: '(only|just|keep|keep only|show only) [(those|these|ones)] {NumberTest}', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true }), cost: 0.2 },
   { gives: 'Intent', form: `(only|just|keep only|show only|show me only|just show|and|which have|which has) [(those|these|ones|the ones|them)] ${WITH} [a] {NumberTest} [{Calculation}]`, means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },

@@ -1,10 +1,13 @@
 /** Grammar of what came of records: "percentage of inspections that failed", "failure rate by station", "failed inspections as a share of all inspections". Gives `Term`. */
-import type { Calculation } from '../../model/calculation';
+import { measureOf, type Calculation } from '../../model/calculation';
 import { partOf, type Model } from '../../model/model';
+import type { Key } from '../../reading/schema';
+import { intent, type Intent, type SaidEdit } from '../intent';
 import type { NameIndex } from '../names/name-index';
-import { verbNouns } from '../names/derived';
-import { plainLetters } from '../tokens';
+import { isDone, stemOf, verbNouns } from '../names/derived';
+import { plainLetters, singular } from '../tokens';
 import type { Question } from '../question';
+import { WITHOUT } from './little-words';
 import type { Parts, Rule } from './rule';
 
 interface Outcome {
@@ -43,6 +46,43 @@ function partDone(parts: Parts, question: Question): Calculation | null {
 /** "failed inspections as a percentage of all inspections". */
 const partOfAllOfThem = (parts: Parts, question: Question): Calculation | null => (parts['Measure'] === parts['whole'] ? part(parts, question) : null);
 
+/** "without returns", of what was returned. */
+function outcomeOfNoun(parts: Parts, { names }: Question): Outcome | null {
+  const word = plainLetters(String(parts['noun']));
+  const [only, second] = outcomesOf(names).get(singular(word)) ?? [];
+  return only === undefined || second !== undefined || !NOUN.test(word) || names.knowsWord(singular(word)) ? null : only;
+}
+/** A verb in its plain form is no noun: “approve the application” orders something to be done. */
+const NOUN = /(s|ion|ment|al|ure|ance|ence|ing)$/;
+
+/** "which country returns the most": by how many records there are of that outcome. */
+function mostOfOutcome(parts: Parts, sense: 'top' | 'bottom', { model, names }: Question): Intent | null {
+  const [only, second] = outcomesOf(names).get(stemOf(plainLetters(String(parts['verb'])))) ?? [];
+  const count = only === undefined || second !== undefined ? null : countOf(only.level, model);
+  if (only === undefined || count === null) return null;
+  const key = parts['Key'] as Key;
+  return intent(...countedOf(count, only), { do: 'breakdown', how: 'join', by: [key] }, { do: 'saidRank', sense, rank: { count: 10, percent: false, of: key, by: null, within: null, others: false, marked: true } });
+}
+
+/** The records that a measure counts, of one outcome. */
+const countedOf = (count: string, { level, member }: Outcome): readonly SaidEdit[] => [
+  { do: 'show', how: 'replace', shown: [{ calculation: measureOf(count), transform: null }] },
+  { do: 'condition', how: 'only', condition: { kind: 'members', is: true, level, members: [member] } },
+];
+
+function withoutOutcome(parts: Parts, question: Question): Intent | null {
+  const found = outcomeOfNoun(parts, question);
+  return found === null ? null : intent({ do: 'condition', how: 'exclude', condition: { kind: 'members', is: false, level: found.level, members: [found.member] } });
+}
+
+/** "cancellations by country": the records of that outcome, where nothing else is measured. */
+function countedOutcome(parts: Parts, question: Question): Intent | null {
+  const found = outcomeOfNoun(parts, question);
+  const measured = question.tokens.some((_token, at) => question.namesAt(at).some(({ match }) => match.named.kind === 'measure'));
+  const count = found === null || measured ? null : countOf(found.level, question.model);
+  return found === null || count === null ? null : intent(...countedOf(count, found));
+}
+
 /** "failure rate", of inspections that failed: by the only outcome whose verb has this noun. */
 function rateOfOutcome(parts: Parts, { model, names }: Question): Calculation | null {
   const [only, second] = outcomesOf(names).get(plainLetters(String(parts['noun']))) ?? [];
@@ -51,8 +91,14 @@ function rateOfOutcome(parts: Parts, { model, names }: Question): Calculation | 
 
 /** The share of records of one outcome, where one measure counts the records it is of. */
 function rate(outcome: Outcome, model: Model): Calculation | null {
-  const [only, second] = [...model.measures.values()].filter((one) => one.kind === 'count' && one.only.length === 0 && one.hidden !== true && isOutcomeLevel(outcome.level, tableOf(one.id, model), model));
-  return only === undefined || second !== undefined ? null : partOf(model, only.id, outcome);
+  const count = countOf(outcome.level, model);
+  return count === null ? null : partOf(model, count, outcome);
+}
+
+/** The only measure that counts the records which a level says something of. */
+function countOf(level: string, model: Model): string | null {
+  const [only, second] = [...model.measures.values()].filter((one) => one.kind === 'count' && one.only.length === 0 && one.hidden !== true && isOutcomeLevel(level, tableOf(one.id, model), model));
+  return only === undefined || second !== undefined ? null : only.id;
 }
 
 /** Nouns of what members say was done: "failure" of Failed, "approval" of Approved. */
@@ -63,7 +109,7 @@ function outcomesOf(names: NameIndex): ReadonlyMap<string, readonly Outcome[]> {
   for (const { level } of names.model.levels.values()) {
     const members = level.kind === 'thing' ? names.membersOf(level.id) : [];
     if (members.length > MOST_OUTCOMES) continue;
-    for (const member of members) for (const noun of verbNouns(plainLetters(member))) made.set(noun, [...(made.get(noun) ?? []), { level: level.id, member }]);
+    for (const member of members.filter((one) => isDone(plainLetters(one)))) for (const noun of verbNouns(plainLetters(member))) made.set(noun, [...(made.get(noun) ?? []), { level: level.id, member }]);
   }
   OUTCOMES.set(names, made);
   return made;
@@ -74,13 +120,16 @@ const AVERAGE = '(average|mean|overall)';
 const SHARE = '(share|percentage|proportion|part|fraction|%|percent|per cent)';
 
 export const OUTCOME_RULES: readonly Rule<Question>[] = [
-  { gives: 'Term', form: `[(what|which)] ${SHARE} of {NamedMember} (in|of|among) [(all|total|the)] {Measure}`, means: part, cost: -0.5 },
-  { gives: 'Term', form: `${SHARE} of [(all|the)] {NamedMember} {Measure}`, means: part, cost: -0.35 },
-  { gives: 'Term', form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} (that|which|who) [(have|has|had|is|are|was|were)] {NamedMember}`, means: part, cost: -0.4 },
+  { gives: 'Term', form: `[(what|which)] ${SHARE} of {NamedMember} (in|of|among) [(all|total|the)] {Measure}`, means: part, cost: -0.1 },
+  { gives: 'Term', form: `${SHARE} of [(all|the)] {NamedMember} {Measure}`, means: part, cost: -0.1 },
+  { gives: 'Term', form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} (that|which|who|gets|get|got|is|are|was|were) [(have|has|had|is|are|was|were|get|gets|got)] {NamedMember}`, means: part, cost: -0.2 },
   { gives: 'Term', form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} {NamedMember}`, means: partDone, cost: -0.6 },
   { gives: 'Term', form: `{NamedMember} {Measure} (as|as a|as the|in|as %) ${SHARE} of [(all|total|overall|all the|the total)] {Measure:whole}`, means: partOfAllOfThem, cost: -0.6 },
   { gives: 'Term', form: `{NamedMember} (as|as a|as the|in) ${SHARE} of [(all|total|overall|all the|the total)] {Measure}`, means: part, cost: -0.4 },
-  { gives: 'Term', form: `{NamedMember} ${SHARE} of {Measure}`, means: part, cost: -0.4 },
+  { gives: 'Term', form: `{NamedMember} ${SHARE} of {Measure}`, means: part, cost: -0.2 },
+  { gives: 'Intent', form: `${WITHOUT} {AnyWord:noun}`, means: withoutOutcome, cost: 0.1 },
+  { gives: 'Intent', form: '[(number of|how many)] {AnyWord:noun} [(did we have|do we have|were there|are there|have we had)]', means: countedOutcome, cost: 0.3 },
+  ...([['most', 'top'], ['(least|fewest)', 'bottom']] as const).map(([words, sense]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} {AnyWord:verb} [the] ${words}`, means: (p, q) => mostOfOutcome(p, sense, q), cost: -0.7 })),
   { gives: 'Term', form: `[${AVERAGE}] {AnyWord:noun} (rate|ratio)`, means: rateOfOutcome, cost: 0.2 },
   { gives: 'Term', form: `[${AVERAGE}] (rate|percentage|share) of {AnyWord:noun}`, means: rateOfOutcome, cost: 0.2 },
   { gives: 'Term', form: '{NamedMember} (rate|ratio)', means: (p, q) => rate(outcomeIn(p), q.model), cost: 0.2 },

@@ -7,6 +7,7 @@ import type { Question } from '../question';
 import { asksWhichPeople } from '../kinds';
 import { dateVerbs } from '../names/name-index';
 import { speaksOf } from '../names/derived';
+import { isLengthOfTime } from '../settling/amounts';
 import { PLACES, worthOf } from '../settling/lengths';
 import { nameWords } from '../tokens';
 import { isBareHour } from './breakdowns';
@@ -137,6 +138,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} [(is|are|was|were|get|gets|got|do|did|does)] {AnyWord:verb} [the] ${word}`, means: (p, q) => doneMost(p, word, q), cost: -0.1 })),
   { gives: 'Intent', form: '(which|what) {Key} {Member} [the] {Sense} {Calculation}', means: (p, q) => didMost(p, q, first(null)), cost: -0.9 },
   { gives: 'Intent', form: '(what|which) {AnyWord:verb} [the] {Sense} {Calculation}', means: (p, q) => ofVerb(p, q), cost: -0.5 },
+  ...([['(fastest|quickest|soonest|most quickly)', 'bottom'], ['(slowest|most slowly|last)', 'top']] as const).map(([words, sense]): Rule<Question> => ({ gives: 'Intent', form: `who {AnyWord:verb} ${words}`, means: (p, q) => doneSoonest(p, sense, q), cost: -0.4 })),
   { gives: 'Intent', form: 'who {Member} [the] {Sense} {Calculation}', means: (p, q) => didMost(p, q, (parts) => intent({ do: 'kindRank', kind: 'person', sense: parts['Sense'] as Sense, by: parts['Calculation'] as Calculation })), cost: -0.7 },
   { gives: 'Intent', form: 'who [(has|had|have|did)] {Calculation} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   ...([['where', 'place'], ['when', 'time']] as const).flatMap(([word, kind]): Rule<Question>[] => {
@@ -226,6 +228,13 @@ function extremeRecords(parts: Parts, { model }: Question): Intent | null {
   if (records?.kind !== 'count' || rowColumnOf(model, measure)?.fact !== records.fact) return null;
   const count = parts['Number'] as number | undefined;
   return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(measure), transform: null }] }, { do: 'rows', how: 'list', fact: records.fact, columns: [] }, { do: 'sortBest', sense: parts['Sense'] as Sense, by: measureOf(measure) }, ...(count === undefined ? [] : [{ do: 'remark' as const, text: `All of them are listed; the first ${count} are those that were asked for.` }]));
+}
+
+/** "who answers fastest": by the only measure of how long that takes. */
+function doneSoonest(parts: Parts, sense: Sense, { model }: Question): Intent | null {
+  const verb = String(parts['verb']).toLowerCase();
+  const [only, second] = [...model.measures.values()].filter((one) => one.hidden !== true && one.unit !== undefined && isLengthOfTime(one.unit) && speaksOf(one, verb));
+  return only === undefined || second !== undefined ? null : intent({ do: 'kindRank', kind: 'person', sense, by: measureOf(only.id) });
 }
 
 /** "what caused the most downtime", by the causes: the only level that is named by that verb. */

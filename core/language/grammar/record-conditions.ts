@@ -34,10 +34,11 @@ export const RECORD_CONDITION_RULES: readonly Rule<Question>[] = [
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '[that (were|are|took|lasted)] {Comparative} than {Amount}', means: (p) => lengthTest(p, place) })),
   { gives: 'Intent', form: '[(that|which)] [(were|are|was|is|ran|left|arrived)] {NumberTest} {Quality}', means: (p) => intent({ do: 'saidLengthTest', place: 0, word: p['Quality'] as string, test: p['NumberTest'] as SaidTest }), cost: -0.1 },
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} [(that were|which were|were|was)] ({DateVerb}|{Doing}) within {Amount}', means: (p, q) => lastingTest({ ...p, verb: 'took', NumberTest: { test: 'atMost', value: p['Amount'] } }, q, place), cost: -0.2 })),
+  { gives: 'Intent', form: '[(that|which)] (took|take|taking) {NumberTest} to {AnyWord}', means: (p) => intent({ do: 'saidLengthTest', place: 0, word: 'longer', test: p['NumberTest'] as SaidTest, to: String(p['AnyWord']).toLowerCase() }), cost: -0.1 },
   { gives: 'Intent', form: '[that] (took|take|taking) {Comparative} than {Amount} to {AnyWord}', means: (p) => lengthTest(p, 0), cost: -0.1 },
   { gives: 'Intent', form: 'where row {Measure} is {NumberTest}', means: rowTest },
   { gives: 'Intent', form: '{Measure} [of] {NumberTest}', means: countedRecords, cost: 0.6 },
-  ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} [(that are|which are)] [(of|worth|for|costing|that cost|which cost)] {NumberTest}', means: (p, q) => worthTest(p, q, place), cost: 0.1 })),
+  ...PLACES.flatMap((place) => ([[false, 0.1], [true, 0.5]] as const).map(([lasting, cost]): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} [(that are|which are)] [(of|worth|for|costing|that cost|which cost)] {NumberTest}', means: (p, q) => (isLasting(p) === lasting ? worthTest(p, q, place) : null), cost }))),
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} (who|that|which) [(have|has|had)] {AnyWord:verb} [for] {NumberTest}', means: (p, q) => lastingTest(p, q, place), cost: 0.1 })),
   { gives: 'Intent', form: '(list|list all|list the|show all|show the single) {Measure} [of] {NumberTest}', means: listedRecords, cost: -0.1 },
   { gives: 'Intent', form: 'where row {Measure} is {AverageTest:NumberTest}', means: rowTest },
@@ -63,6 +64,9 @@ function testedRecords(parts: Parts, { model }: Question): Intent | null {
 const isAveraged = (parts: Parts, { model }: Question): boolean => model.measures.get(parts['Measure'] as string)?.kind !== 'sum';
 const haveNone = (parts: Parts, question: Question): SaidTest => (isAveraged(parts, question) ? { test: 'missing' } : { test: 'atMost', value: { value: 0 } });
 const haveSome = (parts: Parts, question: Question): SaidTest => (isAveraged(parts, question) ? { test: 'present' } : { test: 'over', value: { value: 0 } });
+
+/** A length of time may be a number that is named by its unit as well: “45 minutes” of Minutes ridden, which is the likelier. */
+const isLasting = (parts: Parts): boolean => wordOfAmount((parts['NumberTest'] as SaidTest).value) === 'longer';
 
 /** "bookings over €500", "parcels over 10 kg": by the money or the weight that each of these records has. */
 function worthTest(parts: Parts, { model }: Question, place: number): Intent | null {

@@ -3,7 +3,9 @@ import { nameWords } from '../tokens';
 
 /** The stem that the forms of a regular verb share: "collect" of "collects", "collected" and "collections". */
 export function stemOf(word: string): string {
-  const stem = word.replace(/(ations?|tions?|ings?|ed|es|s|e)$/, (ending) => (/^tions?$/.test(ending) ? 't' : ''));
+  const cut = word.replace(/(ations?|tions?|ings?|ed|es|s|e)$/, (ending) => (/^tions?$/.test(ending) ? 't' : ''));
+  // “shipping”, “stopped” double what the verb ends in
+  const stem = /(ings?|ed)$/.test(word) ? cut.replace(/([bdgmnprt])\1$/, '$1') : cut;
   return stem.length >= SHORTEST_STEM - 1 ? stem : word;
 }
 
@@ -30,6 +32,9 @@ export function isAgent(noun: string, verb: string): boolean {
   return new Set([doer, doer.replace(/([bdgmnprt])\1$/, '$1'), doer.replace(/i$/, 'y')]).has(stem.replace(/([bdgmnprt])\1$/, '$1')) || doer === stem;
 }
 
+/** Does a word say what was done: "cancelled", "sold"? */
+export const isDone = (word: string): boolean => /(ed|en)$/.test(word) || VERB_OF[word] !== undefined || IRREGULAR[word] !== undefined;
+
 const IRREGULAR: Readonly<Record<string, string>> = {
   sold: 'sale', sell: 'sale', spent: 'spend', paid: 'payment', pay: 'payment', took: 'taking', take: 'taking', bought: 'purchase', buy: 'purchase', lost: 'loss', lose: 'loss', grew: 'growth', grow: 'growth', flew: 'flight', fly: 'flight', drove: 'drive', ate: 'meal',
 };
@@ -53,6 +58,8 @@ export function verbNouns(word: string): ReadonlySet<string> {
   for (const inflected of INFLECTED) {
     if (!word.endsWith(inflected)) continue;
     const base = word.slice(0, word.length - inflected.length);
+    // “booked” is of book, “bookd” of nothing
+    if (inflected === 'd' && !base.endsWith('e')) continue;
     if (base.endsWith('e') && base.length >= SHORTEST_STEM) nouns.add(`${base.slice(0, -1)}ing`);
     for (const stem of new Set([base, base.replace(/e$/, ''), base.replace(/([bdgmnprt])\1$/, '$1'), base.replace(/i$/, 'y')]))
       if (stem.length >= SHORTEST_STEM) for (const ending of [...NOUN_ENDINGS, ...DOER_ENDINGS]) nouns.add(stem + ending);

@@ -3,7 +3,7 @@ import type { Calculation, RowFunction } from '../../model/calculation';
 import { factHasLevel, factsOf, measure as measureOf, partOf, rowColumnOf, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
 import { byLevel, plain, same, type Breakdown, type Key, type Listed, type Reading } from '../../reading/schema';
-import type { Grain } from '../../time/grain';
+import { GRAINS, type Grain } from '../../time/grain';
 import { resolvePeriod, type Calendar, type Period } from '../../time/period';
 import { shownPlainly, type SaidEdit } from '../intent';
 import { readableGrain } from './periods';
@@ -107,6 +107,21 @@ export function memberShareEdits(said: Extract<SaidEdit, { do: 'memberShare' }>,
   const there = broken.filter((one) => !same(one, key));
   const within = there.length > 0 ? ('outer' as const) : ('all' as const);
   return [{ do: 'show', how: 'replace', shown: [{ calculation, transform: { kind: 'share', within } }] }, { do: 'breakdown', how: 'replace', by: [...there, key] }];
+}
+
+/** "average revenue per day", where each day is shown: days are what it is the average of, so they are no longer shown. */
+export function withoutItsUnits({ shown }: Extract<SaidEdit, { do: 'show' }>, said: readonly SaidEdit[], base: Reading): Edit[] {
+  const units = shown.flatMap(({ calculation }) => (calculation.kind === 'perPeriod' ? [calculation.grain] : []));
+  const timed = said.some((edit) => edit.do === 'overTime' || (edit.do === 'breakdown' && edit.by.some((one) => one.kind === 'time')));
+  const finer = base.by.filter((one) => one.kind === 'time' && units.some((unit) => GRAINS.indexOf(one.grain) <= GRAINS.indexOf(unit)));
+  return timed || finer.length === 0 ? [] : [{ do: 'breakdown', how: 'remove', by: finer }];
+}
+
+/** "with their share of the total": what is shown, and its share. */
+export function alsoShare(done: readonly Edit[], base: Reading): Edit[] {
+  const [first] = [...done.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])), ...base.shown];
+  if (first === undefined) throw new CannotSettle('Name the measure whose share is to stand beside it.');
+  return [{ do: 'show', how: 'add', shown: [{ calculation: first.calculation, transform: { kind: 'share', within: 'all' } }] }];
 }
 
 /** "all ports": without the condition on ports, where there is one; else by port. */

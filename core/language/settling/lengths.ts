@@ -2,6 +2,7 @@
 import { rowColumnOf, type Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
 import type { Amount } from '../intent';
+import { stemOf } from '../names/derived';
 import { nameWords } from '../tokens';
 import { isLengthOfTime, isOfTheKind } from './amounts';
 
@@ -49,7 +50,7 @@ export function measuresOfLength({ word, amount, to }: SaidLength, facts: readon
   const money = known.filter((one) => one.format?.style === 'currency' && one.hidden !== true);
   const usual = money.filter((one) => one.id === model.defaultMeasure);
   const spoken = word !== WORTH ? (spokenOf ?? inUnit) : usual.length > 0 ? usual : money;
-  const fitting = to === undefined ? spoken : spoken.filter((one) => named(one, (name) => nameWords(name).includes(to)));
+  const fitting = to === undefined ? spoken : spoken.filter((one) => named(one, (name) => nameWords(name).some((one) => stemOf(one) === stemOf(to))));
   if (spoken.length > 0 && fitting.length === 0) return 'refused';
   const columnOf = (one: Measure) => ('column' in one ? one.column : one.id);
   return fitting.filter((one, index) => fitting.findIndex((other) => columnOf(other) === columnOf(one)) === index);

@@ -48,7 +48,7 @@ describe('members of the answer', () => {
 
   test('equal values and members over several rows name no member: the words are a rank of the answer', () => {
     const text = (answer: Answer, followUp: string) => followed('passengers by coast', answer, followUp).text;
-    expect(text(answerOf([['Mid Sound', 3], ['Outer Isles', 3]], 'coast'), 'only the highest one')).toBe('Passengers by coast, top 1 coasts');
+    expect(text(answerOf([['Mid Sound', 3], ['Outer Isles', 3]], 'coast'), 'only the highest one')).toBe('Passengers by coast, top 1 coast');
     expect(text(answerOf([['Mid Sound', 3], ['Mid Sound', 2], ['Outer Isles', 4]], 'coast'), 'drill into the highest one')).toContain('no single highest member');
   });
 

@@ -9,7 +9,7 @@ import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Analysis, type Intent, type Move, type SaidEdit } from '../intent';
 import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios, withoutItsBasis, inThatYear } from './comparisons';
-import { allOf, averagePer, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
+import { allOf, alsoShare, averagePer, withoutItsUnits, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { forecastEdits, saysHowFar } from './forecasts';
 import { nowEdits } from './now';
@@ -101,6 +101,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
     switch (edit.do) {
       case 'show':
         edits.push({ ...edit, shown: edit.shown.map((one) => ({ ...one, transform: impliedBasis(one.transform, said, base, asFollowUp) })) });
+        if (asFollowUp) edits.push(...withoutItsUnits(edit, said, base));
         break;
       case 'saidTransform':
         edits.push({ do: 'transform', transform: impliedBasis(edit.transform, said, base, asFollowUp) });
@@ -152,6 +153,9 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       case 'ofSingleRecords':
         if (!isOfSingleRecords(edit.measure, said, model)) throw new CannotSettle(`${measureOf(model, edit.measure).name} are counted, not looked at one by one here; ask for the average, the median or the maximum of a measure of theirs, or for one measure per other.`);
+        break;
+      case 'alsoShare':
+        last.push((done) => alsoShare(done, base));
         break;
       case 'now':
         after.push((done) => nowEdits(done, base, asFollowUp, model));

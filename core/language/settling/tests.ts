@@ -8,7 +8,7 @@ import { isInPercent } from '../../reading/words';
 import { addDays, addMonths } from '../../time/day';
 import { exactGrain, resolvePeriod, type Calendar } from '../../time/period';
 import { shownPlainly, type Amount, type SaidChange, type SaidEdit, type SaidTest } from '../intent';
-import { settledAmount, settledTest } from './amounts';
+import { isOfTheKind, settledAmount, settledTest } from './amounts';
 import { measuresOfLength, wordOfAmount } from './lengths';
 import { levelOfKind } from './breakdowns';
 import { settledPeriod, wholeRange } from './periods';
@@ -22,7 +22,7 @@ interface Settled {
 
 export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest' }>, all: readonly SaidEdit[], base: Reading, situation: Situation, asFollowUp: boolean): Settled {
   const { model, calendar } = situation;
-  const shows = all.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : edit.do === 'saidRank' && edit.rank.by !== null ? [edit.rank.by] : []));
+  const shows = all.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : edit.do === 'saidRank' && edit.rank.by !== null ? [edit.rank.by] : edit.do === 'memberShare' && edit.calculation !== null ? [edit.calculation] : []));
   if (said.count && shows.length > 0) throw new CannotSettle('A count of members shows nothing besides; name one measure for them to be chosen by.');
   const usual = knowingMeasure({ by: said.at === null ? [] : [said.at], where: all.flatMap((edit) => (edit.do === 'condition' ? [edit.condition] : [])) }, model);
   const named = said.calculation ?? shows[0] ?? base.shown[0]?.calculation ?? null;
@@ -32,6 +32,7 @@ export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest'
   const keys = [...base.by, ...broken].flatMap((one): Key[] => (one.kind === 'bins' || one.kind === 'sets' ? [] : [one]));
   const asked = said.ofKind === undefined || keys.some((one) => one.kind === 'level' && model.levels.get(one.level)?.level.kind === said.ofKind) ? null : levelOfKind(said.ofKind, base, [], situation, calculation);
   const at = said.at ?? asked ?? keys.findLast((one) => one.kind === 'level') ?? keys.at(-1);
+  if (at === undefined && ofRecordsShown(calculation, base, model) && said.change === undefined) return rowTestEdits((calculation as { measure: string }).measure, said.test, model);
   if (at === undefined) throw new CannotSettle('The answer before shows no members of which some could be kept; say by which level.');
   const change = said.change === undefined ? undefined : settledChange(said.change, said.test, at, isLast(calculation, model) ? 'previous' : 'year', all, base, calendar, asFollowUp);
   const wanted = said.change?.sense === undefined ? said.test : { test: directionOf(said.change.sense, calculation, model) === 'top' ? 'over' as const : 'under' as const, value: { value: 0 } };
@@ -52,6 +53,12 @@ export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest'
   const unnamed = named === null && assumed.length === 0 ? [usualNote(usual === model.defaultMeasure ? null : usual, model)] : [];
   const dated = scope.some((edit) => edit.do === 'period') ? ['No period was named, so this year to date is compared.'] : [];
   return { edits, notes: [...assumed, ...unnamed, ...dated, ...notes] };
+}
+
+/** Is it a number that each of the records has whose count is shown, chosen by another such number already? */
+function ofRecordsShown(calculation: Calculation, { shown, where }: Reading, model: Model): boolean {
+  const column = calculation.kind === 'measure' ? rowColumnOf(model, calculation.measure) : null;
+  return column !== null && where.some((one) => one.kind === 'rows') && shown.every((one) => factsOf(model, one.calculation).every((fact) => fact === column.fact));
 }
 
 /**
@@ -146,6 +153,11 @@ export function retestEdits(said: SaidTest, base: Reading, model: Model, alone: 
   }
   if (tests.length !== 1 || only === undefined || (only.kind !== 'measure' && only.kind !== 'rows')) throw new CannotSettle('The answer before tests no single number, so it is not clear what this is about; name the measure.');
   const calculation: Calculation = only.kind === 'rows' ? { kind: 'measure', measure: only.measure } : only.calculation;
+  // “and at least 60 seconds”, of records that were chosen by something else
+  const word = wordOfAmount(said.value);
+  const others = only.kind === 'rows' && word !== null && !isOfTheKind(measureOf(model, only.measure).unit, said.value) ? measuresOfLength({ word, amount: said.value }, base.shown.flatMap((one) => factsOf(model, one.calculation)), model) : [];
+  const [other, second] = others === 'refused' ? [] : others.filter((one) => isOfTheKind(one.unit, said.value));
+  if (other !== undefined && second === undefined) return rowTestEdits(other.id, said, model);
   const { test, notes } = only.kind === 'measure' && only.change?.as === 'percent' ? settledShare(said) : settledTest(said, calculation, model);
   const condition = only.kind === 'rows' ? { kind: only.kind, measure: only.measure, ...test } : { kind: only.kind, at: only.at, calculation, ...(only.change === undefined ? {} : { change: only.change }), ...test };
   return { edits: [{ do: 'condition', how: 'only', condition }], notes };
