@@ -1,4 +1,5 @@
 /** Bridges and Pareto charts: what makes up a change or a whole, step by step. */
+import { capitalised } from '../reading/words';
 import type { Answer } from '../query/answer';
 import { formatCell, formatShort } from '../format/format';
 import type { AnswerColumn } from '../query/plan';
@@ -25,7 +26,7 @@ export function bridgeContent(answer: Answer, shape: Shape): Content {
   const categories: string[] = [];
   if (compared) {
     ends.push({ x: 0, y: start, base: 0 });
-    categories.push(capital((answer.columns[other] as AnswerColumn).label.split(', ').at(-1) ?? ''));
+    categories.push(capitalised((answer.columns[other] as AnswerColumn).label.split(', ').at(-1) ?? ''));
   }
   let level_ = start;
   const steps = answer.rows.map((row, index) => ({ index, label: formatCell(row[level] ?? null, answer.columns[level] as AnswerColumn), step: compared ? (numeric(row[value.at]) ?? 0) - (numeric(row[other]) ?? 0) : (numeric(row[value.at]) ?? 0) })).sort((a, b) => b.step - a.step);
@@ -77,5 +78,3 @@ export function paretoContent(answer: Answer, shape: Shape): Content {
     omitted: rows.length > drawn.length ? `The first ${drawn.length} of ${rows.length} are drawn; the share is of all.` : null,
   };
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

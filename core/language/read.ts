@@ -6,7 +6,7 @@
  */
 import { factHasLevel, factsOf, level as levelOf, measure as measureOf, partOf, rowColumnOf, type Model, dateColumn } from '../model/model';
 import { isMeasure, type Calculation } from '../model/calculation';
-import { calculationWords } from '../reading/words';
+import { calculationWords, capitalised } from '../reading/words';
 import { byLevel, canonical, isOneLine, same, type Condition, type Reading } from '../reading/schema';
 import { partFault } from '../reading/edit-parts';
 import { transformFault } from '../reading/transform-fault';
@@ -293,7 +293,7 @@ export function impossibility(reading: Reading, names: NameIndex): string | null
   if (reading.against?.kind === 'plan') {
     for (const one of reading.shown) {
       const plan = isMeasure(one.calculation) ? measureOf(model, one.calculation.measure).plan : undefined;
-      if (plan === undefined) return `${capital(calculationWords(naming, one.calculation))} has no plan in this model.`;
+      if (plan === undefined) return `${capitalised(calculationWords(naming, one.calculation))} has no plan in this model.`;
       shown.push({ kind: 'measure', measure: plan });
     }
   }
@@ -316,7 +316,7 @@ export function impossibility(reading: Reading, names: NameIndex): string | null
   }
   for (const calculation of shown)
     for (const fact of factsOf(model, calculation)) {
-      const name = capital(calculationWords(naming, calculation));
+      const name = capitalised(calculationWords(naming, calculation));
       for (const [level, how] of levels)
         if (!factHasLevel(model, fact, level)) return `${name} cannot be ${how} ${levelOf(model, level).level.name.toLowerCase()}: its records do not know it.`;
       const number = reading.where.find((one) => one.kind === 'rows' && rowColumnOf(model, one.measure)?.fact !== fact);
@@ -342,8 +342,6 @@ const FINE_TO_COARSE = ['day', 'week', 'month', 'quarter', 'half', 'year'];
 function isFiner(grain: string, factGrain: string): boolean {
   return FINE_TO_COARSE.indexOf(grain) < FINE_TO_COARSE.indexOf(factGrain);
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 function assumptionsOf(cover: Cover): Assumption[] {
   const all = cover.pieces.flatMap((piece) => piece.item.assumptions);

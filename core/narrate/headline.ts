@@ -1,4 +1,5 @@
 /** The headline: one sentence computed from the numbers shown. */
+import { capitalised } from '../reading/words';
 import { showsBoxes } from '../chart/box';
 import { formatCell, formatPoints, formatSize, formatValue } from '../format/format';
 import { forecastHeadline } from './ahead';
@@ -14,8 +15,6 @@ interface Columns {
   readonly size: Movement['size'];
   readonly keys: readonly { readonly at: number; readonly column: AnswerColumn }[];
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 const lower = (text: string) => (/^[A-Z][a-z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text);
 const number = (cell: Cell | undefined): number | null => (typeof cell === 'number' ? cell : null);
 
@@ -51,7 +50,7 @@ export function headlineOf(answer: Answer, reading: Reading, where: string): str
     : columns.keys.length === 1 ? byMembers(answer, columns, reading)
     : byTwo(answer, columns);
   const several = answer.columns.filter((one) => one.as === 'value').length > 1;
-  const named = several && !lower(text).includes(lower(column.label)) ? `${column.label}: ${text}` : capital(text);
+  const named = several && !lower(text).includes(lower(column.label)) ? `${column.label}: ${text}` : capitalised(text);
   return `${named}${scope}`;
 }
 

@@ -3,7 +3,7 @@ import { isMeasure, type Calculation } from '../model/calculation';
 import { level as levelOf, measure as measureOf, type Model } from '../model/model';
 import type { Format } from '../model/schema';
 import type { Reading } from '../reading/schema';
-import { calculationWords } from '../reading/words';
+import { calculationWords, capitalised } from '../reading/words';
 import type { AnswerColumn } from './plan';
 import { partsAddUp } from './parts';
 import type { PlanContext } from './planner';
@@ -42,7 +42,7 @@ export function answerKeys(reading: Reading, { model }: Pick<PlanContext, 'model
 export function answerColumns(reading: Reading, shown: readonly { key: string; calculation: Calculation }[], compared: boolean, { model, naming }: Pick<PlanContext, 'model' | 'naming'>): AnswerColumn[] {
   return shown.flatMap((one): AnswerColumn[] => {
     const found = isMeasure(one.calculation) ? measureOf(model, one.calculation.measure) : undefined;
-    const label = found?.name ?? capital(calculationWords(naming, one.calculation));
+    const label = found?.name ?? capitalised(calculationWords(naming, one.calculation));
     const format = formatOf(model, one.calculation);
     const common = {
       role: 'measure' as const,
@@ -62,8 +62,6 @@ export function answerColumns(reading: Reading, shown: readonly { key: string; c
     ];
   });
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The format of a calculation: its measure's own; for a sum or difference that of its left part; money a head for money divided. */
 function formatOf(model: Model, calculation: Calculation): Format | undefined {

@@ -5,7 +5,7 @@
 import { addsUp } from '../model/additivity';
 import type { Calculation } from '../model/calculation';
 import { columnOf, dateColumn, factHasLevel, level as levelOf, measure as measureOf, type ColumnRef, type Join, type Model } from '../model/model';
-import { breakdownWords, testedWords } from '../reading/words';
+import { breakdownWords, capitalised, testedWords } from '../reading/words';
 import type { Breakdown, ChangeOf, Condition, Key as ReadingKey, Reading } from '../reading/schema';
 import { resolvePeriod } from '../time/period';
 import { CannotPlan } from './cannot-plan';
@@ -38,7 +38,7 @@ export class FactScope {
   get name(): string {
     const found = this.model.facts.get(this.fact);
     const name = found?.plural ?? `${found?.name ?? this.fact} records`;
-    return name.charAt(0).toUpperCase() + name.slice(1);
+    return capitalised(name);
   }
 
   /** The one place where rows enter a plan: with the rules that limit the person. */

@@ -1,4 +1,5 @@
 /** A listing of detail records: the fact's own key, its date, the levels and measures in the reading, then what was asked for. */
+import { capitalised } from '../reading/words';
 import { columnOf, dateColumn, factHasLevel, level as levelOf, measure as measureOf, rowColumnOf, type ColumnRef, type Model } from '../model/model';
 import { measuresIn } from '../model/calculation';
 import { same, type Listed, type Reading } from '../reading/schema';
@@ -70,7 +71,7 @@ function columnFor(one: Listed, fact: string, model: Model): Column {
     }
     case 'date': {
       const name = model.dates.get(one.role)?.name ?? 'Date';
-      return { answer: { key: one.role, label: name.charAt(0).toUpperCase() + name.slice(1), role: 'detail', grain: 'day' }, column: dateColumn(model, fact, one.role) ?? { table: '', column: '' }, as: 'moment' };
+      return { answer: { key: one.role, label: capitalised(name), role: 'detail', grain: 'day' }, column: dateColumn(model, fact, one.role) ?? { table: '', column: '' }, as: 'moment' };
     }
     case 'measure': {
       const found = measureOf(model, one.measure);

@@ -1,7 +1,7 @@
 /** Reading → plan. */
 import { isMeasure, type Calculation, type Leaf } from '../model/calculation';
 import { canBePart, columnOf, expand, factForMembers, factForPeriods, level as levelOf, measure as measureOf, type ColumnRef, type Model } from '../model/model';
-import { breakdownWords, calculationWords, setWords, type Naming } from '../reading/words';
+import { breakdownWords, calculationWords, capitalised, type Naming, setWords } from '../reading/words';
 import { byLevel, same, type ChangeOf, type Condition, type Key as ReadingKey, type Reading } from '../reading/schema';
 import { addDays } from '../time/day';
 import { endOf, startOf } from '../time/grain';
@@ -293,7 +293,7 @@ class Planner {
       const found = sets.sets.map((id) => this.model.sets.get(id));
       const level = found[0]?.level ?? '';
       if (found.some((set) => set?.level !== level)) throw new CannotPlan('Named sets stand side by side where they are of one level.');
-      const slices = sets.sets.map((id, index): Slice => ({ at, level, text: upper(setWords(this.context.naming, id)), members: { is: true, names: found[index]?.members ?? [] } }));
+      const slices = sets.sets.map((id, index): Slice => ({ at, level, text: capitalised(setWords(this.context.naming, id)), members: { is: true, names: found[index]?.members ?? [] } }));
       const inAny = found.flatMap((set) => set?.members ?? []);
       return [...slices, ...besideSlices(sets.beside, at, level, inAny)];
     }
@@ -368,5 +368,3 @@ function besideSlices(beside: 'none' | 'all' | 'rest', at: number, level: string
 function hasPerPeriod(calculation: Calculation): boolean {
   return calculation.kind === 'arithmetic' ? hasPerPeriod(calculation.left) || hasPerPeriod(calculation.right) : calculation.kind === 'perPeriod';
 }
-
-const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

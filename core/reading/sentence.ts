@@ -1,6 +1,6 @@
 /** The sentence: a reading as plain English, made of phrases that are each tied to the part they came from. */
 import { resolvePeriod, type Calendar } from '../time/period';
-import { aheadWords, breakdownWords, comparisonWords, conditionWords, dayWords, isInPercent, listWords, orderWords, periodWords, rankWords, roleWords, rowsWords, shownWords, viewWords, type Naming } from './words';
+import { aheadWords, breakdownWords, capitalised, comparisonWords, conditionWords, dayWords, isInPercent, listWords, type Naming, orderWords, periodWords, rankWords, roleWords, rowsWords, shownWords, viewWords } from './words';
 import type { Reading } from './schema';
 
 export type PhrasePart = 'shown' | 'by' | 'where' | 'when' | 'against' | 'ahead' | 'rank' | 'order' | 'rows' | 'view';
@@ -50,10 +50,6 @@ export function leadOf(part: PhrasePart): string {
 
 function joined(phrases: readonly Phrase[]): string {
   return phrases.map((phrase, index) => `${index === 0 ? '' : LEAD[phrase.part]}${phrase.text}`).join('');
-}
-
-function capitalised(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 function periodDetail(period: NonNullable<Reading['when']>['period'], calendar: Calendar): string | undefined {

@@ -19,6 +19,8 @@ export interface Naming {
   name(text: string): string;
 }
 
+/** With its first letter as at the beginning of a sentence. */
+export const capitalised = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const lowerFirst = (text: string) => (/^[A-Z][a-z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text);
 
 export function levelWords(naming: Naming, id: string): string {

@@ -21,7 +21,7 @@ import type { AnswerColumn } from '@zud/core/query/plan';
 import { incompleteKey, windowsOf } from '@zud/core/query/windows';
 import { canonical, type Condition, type Reading, type Shown } from '@zud/core/reading/schema';
 import { sentenceOf, type Sentence } from '@zud/core/reading/sentence';
-import { calculationWords, conditionWords, periodWords } from '@zud/core/reading/words';
+import { calculationWords, capitalised, conditionWords, periodWords } from '@zud/core/reading/words';
 import { definitionText, partText, proportionText } from '@zud/core/reading/definition';
 import type { Engine, RunLimits } from '../engines/engine';
 import type { ReadyModel } from './model-library';
@@ -241,7 +241,7 @@ function definitionsOf(reading: Reading, model: Model, ready: ReadyModel): { nam
   const ids = new Set(reading.shown.flatMap((one) => [...measuresIn(one.calculation), ...measuresIn(expand(model, one.calculation))]));
   const shares = reading.shown.flatMap(({ calculation }) => {
     const text = calculation.kind === 'proportion' ? proportionText(calculation, ready.naming) : calculation.kind === 'part' ? partText(calculation, ready.naming) : null;
-    return text === null ? [] : [{ name: calculationWords(ready.naming, calculation), text }];
+    return text === null ? [] : [{ name: capitalised(calculationWords(ready.naming, calculation)), text: capitalised(text) }];
   });
   return [...shares, ...[...ids].map((id) => {
     const found = measureOf(model, id);

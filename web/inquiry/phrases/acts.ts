@@ -31,8 +31,22 @@ function measureActs(reading: Reading, model: ModelView | undefined): EditAct[] 
     ...others.map((measure): EditAct => ({ label: measure.name, edits: [{ do: 'show', how: 'replace', shown: calculation(measure.id) }] })),
     ...others.map((measure): EditAct => ({ label: `Add ${lower(measure.name)}`, edits: [{ do: 'show', how: 'add', shown: calculation(measure.id) }] })),
     ...(shown.length > 1 ? shown.map((id): EditAct => ({ label: `Without ${lower(model?.measures.find((one) => one.id === id)?.name ?? id)}`, edits: [{ do: 'show', how: 'remove', shown: calculation(id) }] })) : []),
+    ...partActs(reading, model),
     ...TRANSFORMS.filter(([, transform]) => !same(transform, now) && (transform?.kind !== 'share' || transform.within === 'all' || reading.by.length > 1)).map(([label, transform]): EditAct => ({ label, edits: [{ do: 'transform', transform }] })),
   ];
+}
+
+/** Of the share of one member: the shares of all of its level, and the figure without it where more is shown. */
+function partActs({ shown }: Reading, model: ModelView | undefined): EditAct[] {
+  return shown.flatMap((one): EditAct[] => {
+    if (one.calculation.kind !== 'part') return [];
+    const { level, member } = one.calculation;
+    const name = model?.dimensions.flatMap((dimension) => dimension.levels).find((known) => known.id === level)?.name ?? level;
+    return [
+      { label: `Shares of every ${lower(name)}`, edits: [{ do: 'breakdown', how: 'add', by: [byLevel(level)] }] },
+      ...(shown.length > 1 ? [{ label: `Without the share of ${member}`, edits: [{ do: 'show' as const, how: 'remove' as const, shown: [one] }] }] : []),
+    ];
+  });
 }
 
 const PERIODS: readonly (readonly [string, Period | null])[] = [
