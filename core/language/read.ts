@@ -4,6 +4,7 @@
  * words → names and numbers → a chart of weighted readings of stretches → covers of the whole question →
  * settling against the reading before, the model and the calendar → the best, with notes and alternatives.
  */
+import { addsUp } from '../model/additivity';
 import { factHasLevel, factsOf, level as levelOf, measure as measureOf, partOf, rowColumnOf, type Model, dateColumn } from '../model/model';
 import { isMeasure, type Calculation } from '../model/calculation';
 import { calculationWords, capitalised } from '../reading/words';
@@ -120,6 +121,11 @@ export function read(text: string, context: ReadContext): ReadResult {
       refusal ??= 'A condition holds for all that is shown at once, so it cannot be said of one measure only. Ask for the two one after the other, or break them down instead.';
       continue;
     }
+    const pair = measuresAlongside(cover, tokens);
+    if (pair !== null) {
+      refusal ??= `${pair.map((text) => `“${text}”`).join(' and ')} stand side by side, and it is not clear what they have to do with each other. Say “and” between them if both are meant.`;
+      continue;
+    }
     const asFollowUp = readsAsFollowUp(cover.pieces.map((piece) => piece.intent), context.before);
     const settled = settle(cover, situation, asFollowUp);
     if (settled.kind === 'move') {
@@ -135,7 +141,7 @@ export function read(text: string, context: ReadContext): ReadResult {
     const ordered = settled.reading.order !== null && settled.reading.by.length === 0 ? brokenDownInstead(settled.reading) : null;
     const each = ordered ?? (tokens.some((token) => token.word === 'per') ? perOfEach(settled.reading) : settled.reading);
     // the share that members have is among all of their level
-    const reading = sharedInstead(each, model) ?? each;
+    const reading = sharedInstead(each, model) ?? besideAllInstead(each, model) ?? each;
     const reason = impossibility(reading, names);
     if (reason !== null) {
       refusal ??= reason;
@@ -191,6 +197,19 @@ function conditionOfOne({ pieces }: Cover, tokens: readonly Token[]): boolean {
   });
 }
 
+/** Two measures with nothing between them that says that both are meant, as words: “admissions at night” where nights are measured. */
+function measuresAlongside({ pieces }: Cover, tokens: readonly Token[]): readonly [string, string] | null {
+  const shows = (piece: Cover['pieces'][number] | undefined) => piece !== undefined && piece.intent.edits.length === 1 && piece.intent.edits[0]?.do === 'show' && piece.intent.followUp !== true;
+  const text = ({ start, item }: Cover['pieces'][number]) => tokens.slice(start, item.end).map((token) => token.text).join(' ');
+  for (const [index, piece] of pieces.entries()) {
+    const next = pieces[index + 1];
+    if (next === undefined || !shows(piece) || !shows(next)) continue;
+    if (!tokens.slice(piece.item.end, next.start).some((token) => JOINS.has(token.text.toLowerCase()))) return [text(piece), text(next)];
+  }
+  return null;
+}
+const JOINS: ReadonlySet<string> = new Set(['and', '&', ',', '+', 'with', 'plus', 'also', 'or', '-', '–', '/']);
+
 /** The same words read the other way round: as a follow-up instead of a new question, or as a new one, where both make sense. */
 function otherMode(first: Candidate, situation: Situation, names: NameIndex): Reading | null {
   const intents = first.cover.pieces.map((piece) => piece.intent);
@@ -238,6 +257,15 @@ function sharedInstead(reading: Reading, model: Model): Reading | null {
   const [member, more] = only.members;
   const part = shown?.calculation.kind === 'measure' && others.length === 0 && member !== undefined && more === undefined ? partOf(model, shown.calculation.measure, { level: only.level, member }) : null;
   return part === null ? { ...reading, by: [byLevel(only.level)], where } : { ...reading, shown: [{ calculation: part, transform: null }], where };
+}
+
+/** "length of stay on Ash compared to the average": of what does not add up, the figure of all is the average it is compared with. */
+function besideAllInstead(reading: Reading, model: Model): Reading | null {
+  const members = reading.where.filter((one) => one.kind === 'members' && one.is);
+  const [only] = members;
+  const [shown, ...others] = reading.shown;
+  if (reading.by.length > 0 || reading.against !== null || reading.rows !== null || members.length !== 1 || only?.kind !== 'members' || shown?.transform?.kind !== 'fromAverage' || others.length > 0 || addsUp(shown.calculation, model)) return null;
+  return { ...reading, shown: [{ ...shown, transform: null }], by: [byLevel(only.level)], where: reading.where.filter((one) => one !== only), against: { kind: 'members', level: only.level, members: only.members, beside: 'all' } };
 }
 
 /** Each reading once, by its best candidate; of tests of one number that records have, whatever measure names it, once too. */

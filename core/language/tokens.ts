@@ -87,6 +87,8 @@ function numberOf(raw: string): Pick<Token, 'value' | 'unit'> {
  * @example singular('ferries') === singular('ferry')
  */
 export function singular(word: string): string {
+  // “the over 65s”, “the 1990s”
+  if (/^\d+s$/.test(word)) return word.slice(0, -1);
   if (word.length < 4) return word;
   if (word.endsWith('ies')) return `${word.slice(0, -3)}y`;
   if (/(ss|x|z|ch|sh)es$/.test(word)) return word.slice(0, -2);

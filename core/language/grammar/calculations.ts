@@ -109,6 +109,18 @@ function extremeOfRecords(parts: Parts, { model }: Question, place: number): Cal
   return measure === undefined || found === null ? null : { kind: 'rows', function: found.end, measure: measure.id };
 }
 
+/** "which ward has the longest stays": of a single stay that is the longest, of stays how long they are. */
+export function longestOf(parts: Parts, { model, tokens }: Question): { readonly sense: 'top' | 'bottom'; readonly by: Calculation } | null {
+  const records = model.measures.get(parts['records'] as string);
+  const found = records?.kind === 'count' ? extremeBy(parts['Extreme'] as string, records.fact, model) : null;
+  const [measure, second] = found?.measures ?? [];
+  if (found === null || measure === undefined || second !== undefined) return null;
+  const after = tokens[tokens.findIndex((token) => token.word === parts['Extreme']) + 1]?.word ?? '';
+  const single = singular(after) === after;
+  const own: Calculation = measure.kind === 'average' || measure.kind === 'median' ? measureOf(measure.id) : { kind: 'rows', function: 'average', measure: measure.id };
+  return { sense: found.end === 'maximum' ? 'top' : 'bottom', by: single ? { kind: 'rows', function: found.end, measure: measure.id } : own };
+}
+
 /** "average ticket price", where tickets are counted: is another measure named right after? */
 const namesMore = (records: string, question: Question): boolean =>
   question.tokens.some((_token, at) => question.namesAt(at).some(({ match, end }) => match.named.id === records && question.namesAt(end).some((next) => next.match.named.kind === 'measure')));
@@ -234,12 +246,23 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'ShownList', form: '{Shown}', means: (p) => [p['Shown']] },
   { gives: 'ShownList', form: '{Shown} (,|and|&|plus also|, and|as well as|along with|together with|and also) {ShownList}', means: (p) => [p['Shown'], ...(p['ShownList'] as SaidShown[])] },
   { gives: 'ShownList', form: 'both {ShownList}', means: (p) => p['ShownList'] },
+  { gives: 'ShownList', form: '(total and average|average and total|sum and average|total and mean) [of] {Measure}', means: (p, q) => withAverage(p, q) },
+  { gives: 'ShownList', form: '(average and median|mean and median|median and average) [of] {Measure}', means: (p, q) => averages(p, q) },
   { gives: 'ShownList', form: '(min and max|minimum and maximum|lowest and highest single|smallest and largest single|min and maximum|minimum and max|range) [of] {Measure}', means: (p, q) => bothEnds(p, q) },
   { gives: 'ShownList', form: '(highest and lowest|lowest and highest|largest and smallest|smallest and largest|max and min|maximum and minimum) [of] {Measure}', means: (p, q) => bothEnds(p, q), cost: 0.05 },
 ];
 
+const plainly = (...calculations: readonly (Calculation | null)[]): SaidShown[] | null =>
+  calculations.every((one) => one !== null) ? calculations.flatMap((calculation) => (calculation === null ? [] : [{ calculation, transform: null }])) : null;
+
+const averages = (parts: Parts, question: Question): SaidShown[] | null => plainly(rowFunction('average')(parts, question), rowFunction('median')(parts, question));
+
+/** "total and average spend": what a sum comes to, and what each record has. */
+const withAverage = (parts: Parts, question: Question): SaidShown[] | null =>
+  question.model.measures.get(parts['Measure'] as string)?.kind === 'sum' ? plainly(measureOf(parts['Measure'] as string), rowFunction('average')(parts, question)) : null;
+
 function bothEnds(parts: Parts, question: Question): SaidShown[] | null {
   const low = rowFunction('minimum')(parts, question);
   const high = rowFunction('maximum')(parts, question);
-  return low && high ? [{ calculation: low, transform: null }, { calculation: high, transform: null }] : null;
+  return plainly(low, high);
 }

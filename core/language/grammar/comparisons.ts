@@ -1,11 +1,15 @@
 /** Grammar of periods as edits, and of comparisons: with earlier periods, with plan, of members. */
-import type { Calculation } from '../../model/calculation';
+import { measureOf, type Calculation } from '../../model/calculation';
+import { factsOf } from '../../model/model';
 import { byLevel, type Comparison } from '../../reading/schema';
 import { dayParts } from '../../time/day';
 import type { Grain } from '../../time/grain';
 import { exactGrain } from '../../time/period';
 import { followUp, intent, withShown, type Intent, type SaidPeriod, type SaidShown } from '../intent';
+import { stemOf } from '../names/derived';
+import { dateVerbs } from '../names/name-index';
 import type { Question } from '../question';
+import type { Clause } from './clauses';
 import type { Parts, Rule } from './rule';
 
 const said = (parts: Parts, name = 'Period') => parts[name] as SaidPeriod;
@@ -58,6 +62,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{DateRole} [(in|on|during)] {Period}', means: (p, q) => (p['DateRole'] === q.model.defaultDate ? null : intent({ do: 'saidPeriod', period: said(p), how: 'set', role: p['DateRole'] as string })), cost: 0.6 },
   { gives: 'Intent', form: '{DateVerb} [(in|on|during)] {Period}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'set', role: p['DateVerb'] as string }) },
   { gives: 'Intent', form: '(how many|number of) [(people|persons)] {DateVerb} [(in|on|during)] {Period}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'set', role: p['DateVerb'] as string }), cost: -0.1 },
+  { gives: 'Intent', form: '[(how many|how much|number of|the)] {Measure} (did|do|have|had) (we|they|you) {AnyWord:verb}', means: (p, q) => weDid(p, q), cost: -0.4 },
   { gives: 'Intent', form: '(how many|number of) (people|persons) [(have|has|had)] {DateVerb}', means: (p) => intent({ do: 'saidDateVerb', role: p['DateVerb'] as string }), cost: 0.1 },
   { gives: 'Intent', form: '[(that were|which were|was|were|been|got)] {DateVerb} [(in|on|during)]', means: (p) => intent({ do: 'saidDateVerb', role: p['DateVerb'] as string }), cost: 0.2 },
   { gives: 'Intent', form: 'from {Stretch:Period}', means: (p) => (said(p).kind === 'spread' ? null : set(p)), cost: 0.1 },
@@ -107,6 +112,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] (to|${VERSUS.slice(1, -1)}) [its] (plan|planned|what was planned)`, means: () => compare({ kind: 'plan' }), cost: -0.1, examples: ['vs plan'] },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] (to|with|${VERSUS.slice(1, -1)}) [its] {Fact}`, means: (p, q) => (holdsPlans(p['Fact'] as string, q) ? compare({ kind: 'plan' }) : null), cost: -0.1 },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] (to|with|${VERSUS.slice(1, -1)}) [its] {PlanName}`, means: () => compare({ kind: 'plan' }), cost: -0.05 },
+  { gives: 'Intent', form: 'where (are|is|were|was) (we|they|it) {PlanClause}', means: (p) => ({ edits: [{ do: 'saidMeasureTest', at: null, ofKind: 'place', ...(p['PlanClause'] as Clause), count: false, narrows: false }] }), cost: -0.3 },
   { gives: 'Intent', form: '[how far] (are|is|were|was) (we|they|it|that) (from|off|below|above|against|behind|ahead of) [(our|its|the)] {PlanName}', means: () => compare({ kind: 'plan' }), cost: -0.2 },
   { gives: 'Intent', form: '(compare|compare it) with [the] plan', means: () => compare({ kind: 'plan' }), cost: -0.15, examples: ['compare with the plan'] },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} {Period}`, means: (p) => intent({ do: 'saidComparison', period: said(p) }), cost: 0.2, examples: ['vs 2024'] },
@@ -141,10 +147,11 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `how (does|do|did|is|are|has|have) {Members:first} [(comparing|doing|done)] (compare|compared|against|relative) [(to|with|against)] (${ALL.slice(1, -1)}|[the] average)`, means: sideBySide('all'), cost: -0.4 },
   { gives: 'Intent', form: `how (does|do|did|is|are|has|have) {Members:first} [(comparing|doing|done)] (compare|compared) (to|with|against) {Members:second}`, means: sideBySide('none'), cost: -0.4 },
   { gives: 'Intent', form: '[show] (difference|gap) [between] (the two|them|these two|those two|both|the both)', means: () => followUp({ do: 'betweenThem' }), cost: -0.2, examples: ['difference between the two'] },
-  { gives: 'Intent', form: '[(show|show me|now)] ((each|each one|all|them|all of them) (separately|individually|side by side|on its own|on their own|one by one)|each of (them|these|those))', means: () => followUp({ do: 'eachOf' }), cost: -0.1, examples: ['each separately'] },
+  { gives: 'Intent', form: '(show|show me|plot|draw|see|give me) (both|both of them|each of them|each one)', means: () => followUp({ do: 'eachOf' }), cost: -0.1, examples: ['show both'] },
+  { gives: 'Intent', form: '[(show|show me|now)] ((each|each one|all|them|all of them|both|both of them) (separately|individually|side by side|on its own|on their own|one by one)|each of (them|these|those))', means: () => followUp({ do: 'eachOf' }), cost: -0.1, examples: ['each separately'] },
   { gives: 'Intent', form: '(by how much|how much more|how much less|how much) in (percent|%|per cent|percentage terms)', means: () => followUp({ do: 'byHowMuch' }), cost: -0.3, examples: ['by how much in percent'] },
   { gives: 'Intent', form: '(by how much|how much more|how much less|how big is the (difference|gap))', means: () => followUp({ do: 'byHowMuch' }), cost: 0.1, examples: ['by how much'] },
-  { gives: 'Intent', form: '(are we|is it|are they|is this|were we|on course|how far are we|how far are they|how far is it|how far were we|how far off are we|how close are we) [(on track|on course|off|behind|ahead of|from|short of|below|above|away from|to)] [(for|to meet|to hit|with|to make|meeting|from|to)] [(our|the|their|its)] {PlanName} [{ShownList}]', means: (p) => planBeside(p), cost: -0.3 },
+  { gives: 'Intent', form: '(are we|is it|are they|is this|were we|how close are we|how close is it) [(on track|on course)] [(for|to meet|to hit|with|to make|to)] [(our|the|their|its)] {PlanName} [{ShownList}]', means: (p) => planBeside(p), cost: -0.3 },
   { gives: 'Intent', form: '[compare] ({PlanName}|planned) (vs|versus|and|against|with|beside) actual [{ShownList}]', means: (p) => planBeside(p), cost: -0.2 },
   { gives: 'Intent', form: '[compare] actual [{ShownList}] (vs|versus|and|against|with|beside) ({PlanName}|planned)', means: (p) => planBeside(p), cost: -0.2 },
   { gives: 'Intent', form: '(variance|variances) [(to|from|against|vs|versus)] [plan] [in (percent|%)]', means: () => compare({ kind: 'plan' }), cost: 0.1, examples: ['variance to plan'] },
@@ -184,6 +191,18 @@ function inARow(parts: Parts): Intent | null {
   const [from, to] = steps.has(1) ? [periods[0], last] : [last, periods[0]];
   const year = last.kind === 'partOfYear' && from?.kind === 'bareUnit' ? { ...last, part: from } : from;
   return year === undefined || to === undefined ? null : intent({ do: 'saidPeriod', how: 'set', period: { kind: 'spread', from: year, to } }, { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain }] });
+}
+
+/** "how many patients did we admit": by the date on which that happened; or what is measured was counted by what was done. */
+function weDid(parts: Parts, { model, names }: Question): Intent | null {
+  const verb = String(parts['verb']).toLowerCase();
+  const measure = parts['Measure'] as string;
+  const [fact] = factsOf(model, measureOf(measure));
+  const shown = { do: 'show', how: 'replace', shown: [{ calculation: measureOf(measure), transform: null }] } as const;
+  const date = [...model.dates.values()].find((one) => fact !== undefined && one.columns[fact] !== undefined && dateVerbs(one).some((known) => stemOf(known) === stemOf(verb)));
+  if (date !== undefined) return intent(shown, { do: 'saidDateVerb', role: date.id, ofPeriod: true });
+  const counted = names.meantByVerb(verb).some(({ named }) => named.kind === 'measure' && factsOf(model, measureOf(named.id)).includes(fact ?? ''));
+  return counted ? intent(shown) : null;
 }
 
 /** "this year and last year": the one beside the other; two periods that are not neighbours of one kind are no pair. */

@@ -4,6 +4,7 @@ import { arithmetic, measureOf, type Calculation } from '../../model/calculation
 import { byLevel, same, type Condition, type Key } from '../../reading/schema';
 import { followUp, intent, type Amount, type Intent, type SaidPeriod, type SaidShown, type SaidTest, type Sense } from '../intent';
 import type { Question } from '../question';
+import { isDone } from '../names/derived';
 import { nameWords, singular } from '../tokens';
 import { countOfLevel } from './calculations';
 import { clauseOf, clausesTest, measureTest, tested, type Clause, type Tested } from './clauses';
@@ -119,6 +120,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Members} instead [of {Members:old}]', means: asFollowUp(only) },
   { gives: 'Intent', form: '(on|during) {Members} days', means: only, cost: -0.2 },
   { gives: 'Intent', form: '{Members} (only|alone|by itself|on its own)', means: only },
+  { gives: 'Intent', form: 'by {Members}', means: (p, q) => (q.tokens.some((token, at) => token.word === 'by' && isDone(q.tokens[at - 1]?.word ?? '')) ? only(p) : null), cost: 0.3 },
   { gives: 'Intent', form: `${WITHOUT} {Members}`, means: exclude },
   { gives: 'Intent', form: `${WITHOUT} {Members:first} (and|or|nor|,|and also) [${WITHOUT.slice(1, -1)}] {Members:second}`, means: (p) => ({ edits: [...exclude({ Members: p['first'] }).edits, ...exclude({ Members: p['second'] }).edits] }), cost: -0.4 },
   // “bookings with revenue” shows both; a number of them, or “with a fine”, is of those that have some

@@ -11,6 +11,7 @@ import { isLengthOfTime } from '../settling/amounts';
 import { PLACES, worthOf } from '../settling/lengths';
 import { nameWords } from '../tokens';
 import { isBareHour } from './breakdowns';
+import { longestOf } from './calculations';
 import type { Parts, Rule } from './rule';
 
 /** What follows "top 5 routes": by which measure, inside which level, with the rest as one, with the first marked. */
@@ -139,6 +140,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(which|what) {Key} {Member} [the] {Sense} {Calculation}', means: (p, q) => didMost(p, q, first(null)), cost: -0.9 },
   { gives: 'Intent', form: '(what|which) {AnyWord:verb} [the] {Sense} {Calculation}', means: (p, q) => ofVerb(p, q), cost: -0.5 },
   ...([['(fastest|quickest|soonest|most quickly)', 'bottom'], ['(slowest|most slowly|last)', 'top']] as const).map(([words, sense]): Rule<Question> => ({ gives: 'Intent', form: `who {AnyWord:verb} ${words}`, means: (p, q) => doneSoonest(p, sense, q), cost: -0.4 })),
+  { gives: 'Intent', form: '(which|what) {Key} {Has} [the] {Extreme} {Measure:records}', means: (p, q) => ofLongest(p, q), cost: -0.5 },
   { gives: 'Intent', form: 'who {Member} [the] {Sense} {Calculation}', means: (p, q) => didMost(p, q, (parts) => intent({ do: 'kindRank', kind: 'person', sense: parts['Sense'] as Sense, by: parts['Calculation'] as Calculation })), cost: -0.7 },
   { gives: 'Intent', form: 'who [(has|had|have|did)] {Calculation} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   ...([['where', 'place'], ['when', 'time']] as const).flatMap(([word, kind]): Rule<Question>[] => {
@@ -235,6 +237,11 @@ function doneSoonest(parts: Parts, sense: Sense, { model }: Question): Intent | 
   const verb = String(parts['verb']).toLowerCase();
   const [only, second] = [...model.measures.values()].filter((one) => one.hidden !== true && one.unit !== undefined && isLengthOfTime(one.unit) && speaksOf(one, verb));
   return only === undefined || second !== undefined ? null : intent({ do: 'kindRank', kind: 'person', sense, by: measureOf(only.id) });
+}
+
+function ofLongest(parts: Parts, question: Question): Intent | null {
+  const found = longestOf(parts, question);
+  return found === null ? null : first(found.sense)({ ...parts, Calculation: found.by });
 }
 
 /** "what caused the most downtime", by the causes: the only level that is named by that verb. */

@@ -206,6 +206,12 @@ const planWord: Reader<Question> = (tokens, start, { model }) => {
   return only?.plan !== undefined && second === undefined ? [item(start + 1, only.plan.id, 0.02)] : [];
 };
 
+/** A word of the model's own name, which says of nothing in it: “the hospital average”. */
+const ownName: Reader<Question> = (tokens, start, { model, names }) => {
+  const word = singular(tokens[start]?.word ?? '');
+  return tokens[start]?.kind === 'word' && !names.knowsWord(word) && nameWords(model.file.name).includes(word) ? [item(start + 1, word)] : [];
+};
+
 /** One word, quoted or not, as it was typed. */
 const anyText: Reader<Question> = (tokens, start) => {
   const token = tokens[start];
@@ -249,6 +255,7 @@ export const READERS: ReadonlyMap<string, Reader<Question>> = new Map([
   ['Clock', clock],
   ['NotMember', notMember],
   ['PlanWord', planWord],
+  ['OwnName', ownName],
   ['Fact', names(['fact'])],
   ['Number', number],
   ['Percent', percentSign],

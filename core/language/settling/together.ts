@@ -7,7 +7,14 @@ import { CannotSettle } from './situation';
 
 /** Words that are about each other, put together. */
 export function joinedUp(said: readonly SaidEdit[]): readonly SaidEdit[] {
-  return oneRank(ranksWithin(withinPeriods(said)));
+  return seasonsOfYears(oneRank(ranksWithin(withinPeriods(said))));
+}
+
+/** "flu season admissions this year vs last year": the season of the two years. */
+function seasonsOfYears(said: readonly SaidEdit[]): readonly SaidEdit[] {
+  const season = said.some((edit) => edit.do === 'saidPeriod' && edit.how === 'set' && edit.period.kind === 'bareSeason');
+  const years = said.find((edit) => edit.do === 'saidComparison' && edit.period.kind === 'this' && edit.period.grain === 'year' && edit.with?.kind === 'last' && edit.with.grain === 'year');
+  return season && years !== undefined ? said.map((edit) => (edit === years ? { do: 'compare', against: { kind: 'year' } } : edit)) : said;
 }
 
 /** "this year until May", "since March in 2025": a period and an end of it, said apart, are one stretch. */
