@@ -78,9 +78,10 @@ function withoutOutcome(parts: Parts, question: Question): Intent | null {
 /** "cancellations by country": the records of that outcome, where nothing else is measured. */
 function countedOutcome(parts: Parts, question: Question): Intent | null {
   const found = outcomeOfNoun(parts, question);
+  if (found === null) return null;
   const measured = question.tokens.some((_token, at) => question.namesAt(at).some(({ match }) => match.named.kind === 'measure'));
-  const count = found === null || measured ? null : countOf(found.level, question.model);
-  return found === null || count === null ? null : intent(...countedOf(count, found));
+  const count = measured ? null : countOf(found.level, question.model);
+  return count === null ? null : intent(...countedOf(count, found));
 }
 
 /** "failure rate", of inspections that failed: by the only outcome whose verb has this noun. */

@@ -2,7 +2,8 @@
 import { dayFromParts } from '../../time/day';
 import type { Grain } from '../../time/grain';
 import { MONTHS, WEEKDAYS } from '../../time/names';
-import { pluralOf } from '../../model/model';
+import { pluralOf, type Model } from '../../model/model';
+import type { Measure } from '../../model/schema';
 import { editDistance } from '../names/distance';
 import { doersOf } from '../kinds';
 import { QUALITIES } from '../settling/lengths';
@@ -200,11 +201,27 @@ const notMember: Reader<Question> = (tokens, start, question) => {
 
 /** A word of the name of a plan ("forecast" of Ticket forecast), where it is of one plan only. */
 const planWord: Reader<Question> = (tokens, start, { model }) => {
-  const word = singular(tokens[start]?.word ?? '');
-  const planned = [...model.measures.values()].flatMap((one) => (one.plan === undefined ? [] : [{ plan: model.measures.get(one.plan), of: one }]));
-  const [only, second] = planned.filter(({ plan, of }) => plan !== undefined && [plan.name, ...plan.synonyms].some((name) => nameWords(name).includes(word)) && ![of.name, ...of.synonyms].some((name) => nameWords(name).includes(word)));
-  return only?.plan !== undefined && second === undefined ? [item(start + 1, only.plan.id, 0.02)] : [];
+  const plans = planWords(model).get(singular(tokens[start]?.word ?? '')) ?? [];
+  const [only] = plans;
+  return only !== undefined && plans.length === 1 ? [item(start + 1, only, 0.02)] : [];
 };
+
+/** Words of the names of plans that the measure they are of does not share, with these plans. */
+function planWords(model: Model): ReadonlyMap<string, readonly string[]> {
+  const there = PLAN_WORDS.get(model);
+  if (there !== undefined) return there;
+  const made = new Map<string, string[]>();
+  const wordsOf = ({ name, synonyms }: Measure) => new Set([name, ...synonyms].flatMap(nameWords));
+  for (const of of model.measures.values()) {
+    const plan = of.plan === undefined ? undefined : model.measures.get(of.plan);
+    if (plan === undefined) continue;
+    const own = wordsOf(of);
+    for (const word of wordsOf(plan)) if (!own.has(word)) made.set(word, [...(made.get(word) ?? []), plan.id]);
+  }
+  PLAN_WORDS.set(model, made);
+  return made;
+}
+const PLAN_WORDS = new WeakMap<Model, ReadonlyMap<string, readonly string[]>>();
 
 /** A word of the model's own name, which says of nothing in it: “the hospital average”. */
 const ownName: Reader<Question> = (tokens, start, { model, names }) => {
