@@ -62,7 +62,9 @@ export type SaidTransform =
   /** "as a share of all faults": of the whole, not of what a condition said with it leaves. */
   | { readonly kind: 'shareOfAll' }
   /** The % change where something stands beside it, else the share. */
-  | { readonly kind: 'inPercent' };
+  | { readonly kind: 'inPercent' }
+  /** "difference only": the change without the figures it is of. */
+  | { readonly kind: 'differenceOnly' };
 export interface SaidShown {
   readonly calculation: Calculation;
   readonly transform: SaidTransform | null;

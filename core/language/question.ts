@@ -35,7 +35,7 @@ const TYPING_COST = 0.75;
 const SOUND_COST = 1.3;
 
 /** Words of the grammar that measures are counted in as well: "hours" of Hours worked, "volume" of Volume sold. */
-const COUNTED_IN = new Set(['hours', 'minutes', 'days', 'weeks', 'volume', 'volumes', 'amount', 'amounts', 'quantity', 'quantities', 'people', 'cost', 'costs']);
+const COUNTED_IN = new Set(['hours', 'minutes', 'days', 'weeks', 'volume', 'volumes', 'amount', 'amounts', 'quantity', 'quantities', 'people', 'cost', 'costs', 'wait', 'waits', 'stay', 'stays']);
 /** Words after which the other of two named sets stands, as in “paid vs free channels”. */
 const SIDE_BY_SIDE = new Set(['vs', 'versus', 'against', 'and', 'or']);
 /** Words between an order and what it is about. */

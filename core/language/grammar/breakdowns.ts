@@ -125,6 +125,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${IN_EACH} {BreakdownList}`, means: (p) => intent({ do: 'forEach', by: list(p), inEach: true }), examples: ['in each week'] },
   { gives: 'Intent', form: 'by {BreakdownList} (too|as well|also)', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'add' }), examples: ['by month as well'] },
   { gives: 'Intent', form: 'add [(a breakdown by|the breakdown by|by|breakdown by)] {BreakdownList} [(too|also|as well|as breakdown|as a breakdown)]', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'add' }), cost: 0.1 },
+  { gives: 'Intent', form: 'per {Unit} instead', means: (p) => ({ ...join([grain(p)]), followUp: true }), cost: -0.2 },
   { gives: 'Intent', form: '[by] {BreakdownList} instead', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'replace' }), examples: ['by month instead'] },
   { gives: 'Intent', form: 'instead by {BreakdownList}', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'replace' }), examples: ['instead by month'] },
   { gives: 'Intent', form: '(by|per|each|for each) fiscal (quarter|quarters|year|years)', means: (_p, q) => fiscalTime(q), cost: -0.1 },

@@ -116,7 +116,7 @@ export function longestOf(parts: Parts, { model, tokens }: Question): { readonly
   const [measure, second] = found?.measures ?? [];
   if (found === null || measure === undefined || second !== undefined) return null;
   const after = tokens[tokens.findIndex((token) => token.word === parts['Extreme']) + 1]?.word ?? '';
-  const single = singular(after) === after;
+  const single = isSingular(after);
   const own: Calculation = measure.kind === 'average' || measure.kind === 'median' ? measureOf(measure.id) : { kind: 'rows', function: 'average', measure: measure.id };
   return { sense: found.end === 'maximum' ? 'top' : 'bottom', by: single ? { kind: 'rows', function: found.end, measure: measure.id } : own };
 }
@@ -125,11 +125,16 @@ export function longestOf(parts: Parts, { model, tokens }: Question): { readonly
 const namesMore = (records: string, question: Question): boolean =>
   question.tokens.some((_token, at) => question.namesAt(at).some(({ match, end }) => match.named.id === records && question.namesAt(end).some((next) => next.match.named.kind === 'measure')));
 
+/** Is one record spoken of: “the average bill”? “Average bills” are how many there are. */
+const namesOne = (records: string, question: Question): boolean =>
+  question.tokens.some((_token, at) => question.namesAt(at).some(({ match, end }) => match.named.id === records && isSingular(question.tokens[end - 1]?.word ?? '')));
+const isSingular = (word: string): boolean => singular(word) === word;
+
 /** "the average bill", "the largest single order": of what each of these records is worth. */
 function worthOfRecords(name: RowFunction, place: number) {
   return (parts: Parts, question: Question): Calculation | null => {
     const records = question.model.measures.get(parts['records'] as string);
-    if (namesMore(parts['records'] as string, question)) return null;
+    if (namesMore(parts['records'] as string, question) || !namesOne(parts['records'] as string, question)) return null;
     const measure = records?.kind === 'count' && records.only.length === 0 ? worthOf(records.fact, question.model)[place] : undefined;
     return measure === undefined ? null : rowFunction(name)({ Measure: measure.id }, question);
   };

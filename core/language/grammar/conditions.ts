@@ -1,10 +1,11 @@
 /** Grammar of conditions: members, sets, weekdays, numbers. Gives `Members`, `NumberTest`, `AverageTest` and edits. */
-import { NO_NAME } from '../../model/model';
+import { factHasLevel, NO_NAME } from '../../model/model';
 import { arithmetic, measureOf, type Calculation } from '../../model/calculation';
 import { byLevel, same, type Condition, type Key } from '../../reading/schema';
 import { followUp, intent, type Amount, type Intent, type SaidPeriod, type SaidShown, type SaidTest, type Sense } from '../intent';
 import type { Question } from '../question';
-import { isDone } from '../names/derived';
+import { isDone, speaksOf } from '../names/derived';
+import { PLACES, worthOf } from '../settling/lengths';
 import { nameWords, singular } from '../tokens';
 import { countOfLevel } from './calculations';
 import { clauseOf, clausesTest, measureTest, tested, type Clause, type Tested } from './clauses';
@@ -188,6 +189,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'where {Key} has any {Calculation}', means: missing('present')('condition'), cost: -0.05 },
   { gives: 'Clause', form: '[a] {NumberTest} {Calculation}', means: clauseOf },
   { gives: 'Clause', form: '[a] {NumberTest} {Measure} {Often:Unit}', means: (p, q) => (['sum', 'count'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? { calculation: { kind: 'perPeriod', grain: p['Unit'] as never, measure: p['Measure'] as string }, test: p['NumberTest'] as SaidTest } : null), cost: -0.6 },
+  { gives: 'Clause', form: '[a] {NumberTest} (in|of|worth of) {Calculation}', means: clauseOf, cost: 0.05 },
   { gives: 'Clause', form: `[a] {Calculation} ${IS} {NumberTest}`, means: clauseOf },
   { gives: 'Clause', form: `[a] {Calculation} ${IS} {NumberTest} of {Calculation:other}`, means: asPartOf, cost: -0.1 },
   { gives: 'Clause', form: `[a] {Calculation} ${IS} {AverageTest:NumberTest}`, means: clauseOf },
@@ -208,6 +210,11 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   ...tested(`{Key} [(in|of|during|from)] {Period} ${WITH} {ClauseList}`, clausesTest, -0.1),
   ...tested('{Key} (with|having|that have|who have|which have|that had|who had) both {Calculation:first} and {Calculation:second}', bothPresent, -0.3),
   ...tested('{Key} (who|that|which) [(have|has|had)] {Doing} {ClauseList}', clausesTest, -0.1),
+  ...PLACES.flatMap((place) => [
+    ...tested('{Key} [(who|that|which)] [(have|has|had)] {Doing} {NumberTest}', (is) => (p, q) => spentTest(is)(p, q, place), -0.1),
+    { gives: 'Intent', form: `${COUNT} {Key} [(have|has|had|that|who|which)] {Doing} {NumberTest}`, means: (p: Parts, q: Question) => spentTest('count')(p, q, place), cost: -0.2 },
+  ]),
+  ...tested('{Key} {AnyWord:verb} {NumberTest}', (is) => (p, q) => ratedTest(is)(p, q), -0.3),
   ...tested('{Key} (who|that|which) [(have|has|had)] {Doing} (nothing|none)', (is) => (p, q) => clausesTest(is)({ ...p, ClauseList: [{ calculation: measureOf(q.model.defaultMeasure), test: { test: 'missing' } }] }), -0.1),
   ...tested('[in] {Key} (did|do|have|had|do we|did we|have we) [(we|they|it)] {PlanClause}', (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.4),
   ...tested('{Key} (that|who|which|where) {PlanClause}', (is) => (p) => clausesTest(is)({ ...p, ClauseList: [p['PlanClause']] }), -0.25),
@@ -255,6 +262,31 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
 /** "clients with both calls and payments": those that have some of each. */
 function bothPresent(is: Tested) {
   return (parts: Parts): Intent => clausesTest(is)({ ...parts, ClauseList: ['first', 'second'].map((name): Clause => ({ calculation: parts[name] as Calculation, test: { test: 'present' } })) });
+}
+
+/** "clients who spent over £500": what that was, where money can be one measure or few. */
+function spentTest(is: Tested) {
+  return (parts: Parts, { model }: Question, place: number): Intent | null => {
+    const test = parts['NumberTest'] as SaidTest;
+    const key = parts['Key'] as Key;
+    if (key.kind !== 'level' || !/^[A-Z]{3}$/.test(test.value?.unit ?? '')) return null;
+    const fitting = [...model.facts.keys()].filter((fact) => factHasLevel(model, fact, key.level)).flatMap((fact) => worthOf(fact, model)).filter((one) => one.kind === 'sum');
+    const usual = fitting.filter((one) => one.id === model.defaultMeasure);
+    const measure = (usual.length > 0 ? usual : fitting)[place];
+    return measure === undefined ? null : clausesTest(is)({ ...parts, ClauseList: [{ calculation: measureOf(measure.id), test }] });
+  };
+}
+
+/** "drivers rated below 4", of their Rating: a figure that is one of its records already. */
+function ratedTest(is: Tested) {
+  return (parts: Parts, { model, names }: Question): Intent | null => {
+    const verb = String(parts['verb']).toLowerCase();
+    if (!isDone(verb)) return null;
+    const figures = [...model.measures.values()].filter((one) => ['average', 'median', 'ratio'].includes(one.kind) && one.hidden !== true && speaksOf(one, verb));
+    const meant = figures.filter((one) => names.meantByVerb(verb).some(({ named }) => named.kind === 'measure' && named.id === one.id));
+    const [only, second] = meant.length > 0 ? meant : figures;
+    return only === undefined || second !== undefined ? null : clausesTest(is)({ ...parts, ClauseList: [{ calculation: measureOf(only.id), test: parts['NumberTest'] as SaidTest }] });
+  };
 }
 
 /** "skiers who bought a season card in January": the January is of when they bought. */

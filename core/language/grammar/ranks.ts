@@ -6,7 +6,7 @@ import { followUp, intent, type Intent, type SaidPeriod, type Sense } from '../i
 import type { Question } from '../question';
 import { asksWhichPeople } from '../kinds';
 import { dateVerbs } from '../names/name-index';
-import { speaksOf } from '../names/derived';
+import { speaksOf, stemOf } from '../names/derived';
 import { isLengthOfTime } from '../settling/amounts';
 import { PLACES, worthOf } from '../settling/lengths';
 import { nameWords } from '../tokens';
@@ -139,6 +139,10 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} [(is|are|was|were|get|gets|got|do|did|does)] {AnyWord:verb} [the] ${word}`, means: (p, q) => doneMost(p, word, q), cost: -0.1 })),
   { gives: 'Intent', form: '(which|what) {Key} {Member} [the] {Sense} {Calculation}', means: (p, q) => didMost(p, q, first(null)), cost: -0.9 },
   { gives: 'Intent', form: '(what|which) {AnyWord:verb} [the] {Sense} {Calculation}', means: (p, q) => ofVerb(p, q), cost: -0.5 },
+  ...([['where', 'place'], ['when', 'time']] as const).flatMap(([word, kind]): Rule<Question>[] => [
+    { gives: 'Intent', form: `${word} (do|did|does) (we|they|people|customers) {AnyWord:verb} [the] {Sense} {Measure}`, means: (p, q) => doneTo(p, q, (measure) => intent({ do: 'kindRank', kind, sense: p['Sense'] as Sense, by: measureOf(measure) })), cost: -0.8 },
+    ...([['(longest|slowest)', 'top'], ['(shortest|quickest|fastest|least)', 'bottom']] as const).map(([words, sense]): Rule<Question> => ({ gives: 'Intent', form: `${word} (do|did|does) (we|they|people|customers) {AnyWord:verb} [the] ${words}`, means: (p, q) => doneSoonest(p, sense, q, kind), cost: -0.4 })),
+  ]),
   ...([['(fastest|quickest|soonest|most quickly)', 'bottom'], ['(slowest|most slowly|last)', 'top']] as const).map(([words, sense]): Rule<Question> => ({ gives: 'Intent', form: `who {AnyWord:verb} ${words}`, means: (p, q) => doneSoonest(p, sense, q), cost: -0.4 })),
   { gives: 'Intent', form: '(which|what) {Key} {Has} [the] {Extreme} {Measure:records}', means: (p, q) => ofLongest(p, q), cost: -0.5 },
   { gives: 'Intent', form: 'who {Member} [the] {Sense} {Calculation}', means: (p, q) => didMost(p, q, (parts) => intent({ do: 'kindRank', kind: 'person', sense: parts['Sense'] as Sense, by: parts['Calculation'] as Calculation })), cost: -0.7 },
@@ -180,7 +184,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Sense} (instead|ones instead|ones)', means: (p) => followUp({ do: 'turnRank', sense: p['Sense'] as Sense }), cost: 0.2, examples: ['worst instead'] },
   { gives: 'Intent', form: 'only {Number} [instead]', means: (p) => countOnly(p), cost: 0.6 },
   { gives: 'Intent', form: '[(only|just|first|the first)] {Number} of (them|these|those) [(only|instead)]', means: (p) => countOnly(p), cost: -0.1, examples: ['5 of them'] },
-  { gives: 'Intent', form: '(no ranking|all of them|without ranking|remove the ranking|show all of them|no limit|without limit|not just top|not only top|all of those|every one of them|no rank|drop the ranking|the full list|full list)', means: () => followUp({ do: 'clear', what: 'rank' }), examples: ['all of them'] },
+  { gives: 'Intent', form: '(no ranking|all of them|without ranking|remove the ranking|clear the ranking|clear the rank|drop the ranking|drop the rank|reset the ranking|show all of them|no limit|without limit|not just top|not only top|all of those|every one of them|no rank|drop the ranking|the full list|full list)', means: () => followUp({ do: 'clear', what: 'rank' }), examples: ['all of them'] },
   { gives: 'Intent', form: '(with others|and others|and the rest|others as one|rest as one|others in one|others together|group the rest|with the rest as others|put the rest together|show the rest as others|and the rest together)', means: () => followUp({ do: 'rerank', others: true }), cost: 0.1 },
 
   { gives: 'Intent', form: '(without others|without the others|no others|not the others|drop the others|hide the others)', means: () => followUp({ do: 'rerank', others: false }), examples: ['without others'] },
@@ -233,10 +237,10 @@ function extremeRecords(parts: Parts, { model }: Question): Intent | null {
 }
 
 /** "who answers fastest": by the only measure of how long that takes. */
-function doneSoonest(parts: Parts, sense: Sense, { model }: Question): Intent | null {
+function doneSoonest(parts: Parts, sense: Sense, { model }: Question, kind: 'person' | 'place' | 'time' = 'person'): Intent | null {
   const verb = String(parts['verb']).toLowerCase();
   const [only, second] = [...model.measures.values()].filter((one) => one.hidden !== true && one.unit !== undefined && isLengthOfTime(one.unit) && speaksOf(one, verb));
-  return only === undefined || second !== undefined ? null : intent({ do: 'kindRank', kind: 'person', sense, by: measureOf(only.id) });
+  return only === undefined || second !== undefined ? null : intent({ do: 'kindRank', kind, sense, by: measureOf(only.id) });
 }
 
 function ofLongest(parts: Parts, question: Question): Intent | null {
@@ -271,7 +275,10 @@ function doneTo(parts: Parts, { model, names }: Question, made: (measure: string
   if (said === undefined) return null;
   if (speaksOf(said, verb) || names.meantByVerb(verb).some((one) => one.named.id === said.id)) return made(said.id);
   const nouns = new Set([said.name, ...said.synonyms].flatMap(nameWords));
-  const [only, second] = [...model.measures.values()].filter((one) => one.hidden !== true && speaksOf(one, verb) && [one.name, ...one.synonyms].some((name) => nameWords(name).some((word) => nouns.has(word))));
+  const both = [...model.measures.values()].filter((one) => one.hidden !== true && speaksOf(one, verb) && [one.name, ...one.synonyms].some((name) => nameWords(name).some((word) => nouns.has(word))));
+  // “missed the most calls” is of Missed calls rather than of Missed call rate
+  const whole = both.filter((one) => [one.name, ...one.synonyms].some((name) => nameWords(name).every((word) => nouns.has(word) || stemOf(word) === stemOf(verb))));
+  const [only, second] = whole.length > 0 ? whole : both;
   return only === undefined || second !== undefined ? null : made(only.id);
 }
 

@@ -3,7 +3,7 @@ import { nameWords } from '../tokens';
 
 /** The stem that the forms of a regular verb share: "collect" of "collects", "collected" and "collections". */
 export function stemOf(word: string): string {
-  const cut = word.replace(/(ations?|tions?|ings?|ed|es|s|e)$/, (ending) => (/^tions?$/.test(ending) ? 't' : ''));
+  const cut = word.replace(/(ations?|tions?|ings?|ed|es|(?<!s)s|e)$/, (ending) => (/^tions?$/.test(ending) ? 't' : ''));
   // “shipping”, “stopped” double what the verb ends in
   const stem = /(ings?|ed)$/.test(word) ? cut.replace(/([bdgmnprt])\1$/, '$1') : cut;
   return stem.length >= SHORTEST_STEM - 1 ? stem : word;

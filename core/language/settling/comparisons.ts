@@ -27,6 +27,10 @@ export function impliedBasis(transform: SaidTransform | null, said: readonly Sai
     if (isNarrowed(said, base, asFollowUp)) throw new CannotSettle(NOT_OF_ALL, true);
     return { kind: 'share', within: 'all' };
   }
+  if (transform?.kind === 'differenceOnly') {
+    if (asFollowUp && base.against?.kind === 'members') throw new CannotSettle('What stands side by side keeps both figures; their difference is a column of the table.', true);
+    return impliedBasis({ kind: 'change', basis: 'implied', as: 'difference' }, said, base, asFollowUp);
+  }
   if (transform?.kind === 'inPercent') {
     const beside = asFollowUp ? base.against?.kind : undefined;
     return beside === 'year' || beside === 'previous' ? { kind: 'change', basis: beside, as: 'percent' } : { kind: 'share', within: 'all' };
