@@ -29,6 +29,8 @@ const PIECE_COST = 0.3;
 const UNRESOLVED_COST = 10;
 /** Names of several words beat their parts. */
 const CUT_COST = 0.6;
+/** What passing over a word costs that says nothing elsewhere, but is a name in this model: “data”. */
+const NAMED_COST = 3;
 const KEPT = 24;
 
 interface Partial {
@@ -53,7 +55,7 @@ export function coversOf(question: Question): Cover[] {
     if (here.length === 0) continue;
     const token = tokens[at];
     const quiet = !saysWhich(tokens, at) && (token?.kind === 'comma' || (token?.kind === 'sign' && /[–—&-]/.test(token.word)) || (token?.kind === 'word' && (HARMLESS.has(token.word) || ownName.has(singular(token.word)))));
-    const skipCost = quiet ? (HARMLESS_COST[token?.word ?? ''] ?? 0.05) : UNRESOLVED_COST;
+    const skipCost = quiet ? (question.names.exactly([singular(token?.word ?? '')]).some(({ named }) => named.kind === 'measure') ? NAMED_COST : (HARMLESS_COST[token?.word ?? ''] ?? 0.05)) : UNRESOLVED_COST;
     for (const before of here) best[at + 1]?.push({ cost: before.cost + skipCost, before, piece: null, skip: quiet ? 'harmless' : 'unresolved', from: at });
     for (const item of chart.items('Intent', at)) {
       const piece: Piece = { start: at, item, intent: item.value as Intent };
@@ -81,7 +83,7 @@ function cutsName(at: number, item: Item, whole: readonly { start: number; end: 
 
 /** "this" before a unit of the calendar says which one is meant, so it is not passed over. */
 function saysWhich(tokens: Question['tokens'], at: number): boolean {
-  return tokens[at]?.word === 'this' && CALENDAR_UNITS.has(tokens[at + 1]?.word ?? '');
+  return (tokens[at]?.word === 'this' || tokens[at]?.word === 'that') && CALENDAR_UNITS.has(tokens[at + 1]?.word ?? '');
 }
 
 const CALENDAR_UNITS: ReadonlySet<string> = new Set(GRAINS);

@@ -83,7 +83,7 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
     case 'reverse':
       return reverse(reading, edit.direction);
     case 'transform':
-      return done({ ...asFigures(reading), shown: reading.shown.map((one) => ({ ...one, transform: edit.transform })) });
+      return done({ ...asFigures(reading), shown: (reading.shown.length > 0 ? reading.shown : [plain(usualMeasure(reading, model))]).map((one) => ({ ...one, transform: edit.transform })) });
     case 'ahead':
       return ahead(asFigures(reading), edit.periods);
     case 'rows':

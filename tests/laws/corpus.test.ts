@@ -92,7 +92,7 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
       // Phrases that meet anew may say something else together; a choice or a refusal is no wrong answer.
       if (other.outcome === 'answered' && unordered(other.reading) !== unordered(result.reading)) wrong.push(`${at}: ${text} → ${comesTo(other)}, not ${comesTo(result)}`);
     }
-    expect(tried).toBeGreaterThan(10);
+    expect(tried).toBeGreaterThan(8);
     failures(wrong);
   });
 

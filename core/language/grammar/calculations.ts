@@ -168,6 +168,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Term', form: '{Extreme} [single] {Measure:records}', means: (p, q) => extremeOfRecords(p, q, place), cost: -0.2 })),
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Term', form: '(how long|how long on average) (is|was|were|are|does|do|did) [(an|the|a)] [(average|typical)] {Measure:records} [(take|last|lasts)] [on average]', means: (p, q) => lengthOfRecords(p, q, place), cost: -0.1 })),
   ...PLACES.flatMap((place) => WORTHS.map(([words, name]): Rule<Question> => ({ gives: 'Term', form: `${words} {Measure:records}`, means: worthOfRecords(name, place), cost: 0.1 }))),
+  ...PLACES.map((place): Rule<Question> => ({ gives: 'Term', form: '(how long|how big|how much|how high|how heavy|how expensive) (is|was|are|were) [the] {Extreme} [single] {Measure:records}', means: (p, q) => extremeOfRecords(p, q, place), cost: -0.3 })),
   { gives: 'Term', form: 'median [of] {Measure}', means: rowFunction('median') },
   { gives: 'Term', form: '{Measure} median', means: rowFunction('median'), cost: 0.1 },
   ...([['median', 'median'], ['(minimum|min|lowest|smallest)', 'minimum'], ['(maximum|max|highest|largest)', 'maximum']] as const).map(([word, name]): Rule<Question> => ({ gives: 'Term', form: `${word} [of] {Measure} per {Measure:records}`, means: (p, q) => (isOfRecords(p, q) ? rowFunction(name)(p, q) : null), cost: -0.4 })),

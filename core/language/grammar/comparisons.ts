@@ -10,6 +10,7 @@ import { stemOf } from '../names/derived';
 import { dateVerbs } from '../names/name-index';
 import type { Question } from '../question';
 import type { Clause } from './clauses';
+import { doneTo } from './ranks';
 import type { Parts, Rule } from './rule';
 
 const said = (parts: Parts, name = 'Period') => parts[name] as SaidPeriod;
@@ -150,7 +151,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(show|show me|plot|draw|see|give me) (both|both of them|each of them|each one)', means: () => followUp({ do: 'eachOf' }), cost: -0.1, examples: ['show both'] },
   { gives: 'Intent', form: '[(show|show me|now)] ((each|each one|all|them|all of them|both|both of them) (separately|individually|side by side|on its own|on their own|one by one)|each of (them|these|those))', means: () => followUp({ do: 'eachOf' }), cost: -0.1, examples: ['each separately'] },
   { gives: 'Intent', form: '(by how much|how much more|how much less|how much) in (percent|%|per cent|percentage terms)', means: () => followUp({ do: 'byHowMuch' }), cost: -0.3, examples: ['by how much in percent'] },
-  { gives: 'Intent', form: '(by how much|how much more|how much less|how big is the (difference|gap))', means: () => followUp({ do: 'byHowMuch' }), cost: 0.1, examples: ['by how much'] },
+  { gives: 'Intent', form: '(by how much|how much more|how much less|how big is the (difference|gap)|(how far|how far off|how far behind|how far ahead) (are|is|were|was) (we|they|it))', means: () => followUp({ do: 'byHowMuch' }), cost: 0.1, examples: ['by how much'] },
   { gives: 'Intent', form: '(are we|is it|are they|is this|were we|how close are we|how close is it) [(on track|on course)] [(for|to meet|to hit|with|to make|to)] [(our|the|their|its)] {PlanName} [{ShownList}]', means: (p) => planBeside(p), cost: -0.3 },
   { gives: 'Intent', form: '[compare] ({PlanName}|planned) (vs|versus|and|against|with|beside) actual [{ShownList}]', means: (p) => planBeside(p), cost: -0.2 },
   { gives: 'Intent', form: '[compare] actual [{ShownList}] (vs|versus|and|against|with|beside) ({PlanName}|planned)', means: (p) => planBeside(p), cost: -0.2 },
@@ -194,13 +195,16 @@ function inARow(parts: Parts): Intent | null {
 }
 
 /** "how many patients did we admit": by the date on which that happened; or what is measured was counted by what was done. */
-function weDid(parts: Parts, { model, names }: Question): Intent | null {
+function weDid(parts: Parts, question: Question): Intent | null {
+  const { model, names } = question;
   const verb = String(parts['verb']).toLowerCase();
   const measure = parts['Measure'] as string;
   const [fact] = factsOf(model, measureOf(measure));
   const shown = { do: 'show', how: 'replace', shown: [{ calculation: measureOf(measure), transform: null }] } as const;
   const date = [...model.dates.values()].find((one) => fact !== undefined && one.columns[fact] !== undefined && dateVerbs(one).some((known) => stemOf(known) === stemOf(verb)));
   if (date !== undefined) return intent(shown, { do: 'saidDateVerb', role: date.id, ofPeriod: true });
+  const named = doneTo(parts, question, (id) => intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(id), transform: null }] }));
+  if (named !== null) return named;
   const counted = names.meantByVerb(verb).some(({ named }) => named.kind === 'measure' && factsOf(model, measureOf(named.id)).includes(fact ?? ''));
   return counted ? intent(shown) : null;
 }

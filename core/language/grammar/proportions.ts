@@ -57,7 +57,11 @@ function byComparative(place: number) {
   };
 }
 
+/** "calls with a hold time over 5 minutes as a share of all calls". */
+const ofAllOfThem = (parts: Parts, question: Question): Calculation | null => (parts['records'] === parts['whole'] ? proportion(parts, question) : null);
+
 const SHARE_OF = '[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of [(all|the)]';
+const AS_SHARE = '(as|as a|as the|in) (share|percentage|proportion|part|fraction|%|percent) of [(all|all the|total|the total)]';
 const BEING = '[(that|which|who)] [(is|are|was|were)]';
 const LASTING = '[(that|which|who)] [(is|are|was|were|took|take|lasted|last|ran|stayed|wait|waited)]';
 const WITH = '(with|of|for|having|had|have|has|that have|which have|that had|which had)';
@@ -66,6 +70,9 @@ export const PROPORTION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${WITH} [a] {Measure} [(of|by|is|was)] {NumberTest}`, means: proportion, cost: -0.6 },
   { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${WITH} [a] {NumberTest} {Measure}`, means: proportion, cost: -0.6 },
   { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} {Measure} [by] {NumberTest}`, means: proportion, cost: -0.6 },
+  { gives: 'Term', form: `{Measure:records} ${WITH} [a] {Measure} [(of|by|is|was)] {NumberTest} ${AS_SHARE} {Measure:whole}`, means: ofAllOfThem, cost: -0.8 },
+  { gives: 'Term', form: `{Measure:records} ${WITH} [a] {NumberTest} {Measure} ${AS_SHARE} {Measure:whole}`, means: ofAllOfThem, cost: -0.8 },
+  { gives: 'Term', form: `{Measure:records} ${BEING} {Measure} [by] {NumberTest} ${AS_SHARE} {Measure:whole}`, means: ofAllOfThem, cost: -0.8 },
   ...PLACES.flatMap((place): Rule<Question>[] => [
     { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} [(worth|for|of|costing)] {NumberTest}`, means: byAmount(place), cost: -0.3 },
     { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${LASTING} {NumberTest}`, means: byLength('longer', place), cost: -0.3 },

@@ -6,7 +6,7 @@ import { followUp, intent, type Intent, type SaidPeriod, type Sense } from '../i
 import type { Question } from '../question';
 import { asksWhichPeople } from '../kinds';
 import { dateVerbs } from '../names/name-index';
-import { speaksOf, stemOf } from '../names/derived';
+import { sameVerb, speaksOf } from '../names/derived';
 import { isLengthOfTime } from '../settling/amounts';
 import { PLACES, worthOf } from '../settling/lengths';
 import { nameWords } from '../tokens';
@@ -106,6 +106,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[{Number}] (most|least) {Measure} {Measure:records}', means: (p, q) => extremeRecords({ ...p, Sense: q.tokens.some((token) => token.word === 'least') ? 'bottom' : 'top' }, q), cost: -0.5 },
   ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `[the] [{Number}] ${word} {AnyWord:verb} {Key} [{RankTail}]`, means: (p, q) => mostDone(p, word, q), cost: -0.3 })),
   { gives: 'Intent', form: '(on|in|at|for|from|by|with) (which|what) {Key} (mostly|mainly|chiefly|most)', means: (p) => first(null)({ ...p, Sense: 'top' }), cost: -0.1, examples: ['in which month mostly'] },
+  { gives: 'Intent', form: '(peak|record|top) {One:Key} [(for|of|in|by) {Calculation}]', means: (p) => first(null)({ ...p, Sense: 'top' }), cost: -0.1 },
   { gives: 'Intent', form: '{Sense} {Key} [{RankTail}]', means: ten, examples: ['best months'] },
   { gives: 'Intent', form: '{Sense} {One:Key} [{RankTail}]', means: (p) => (tailOf(p).within === undefined ? first(null)(p) : rank(p, 1)), cost: -0.08, examples: ['best month'] },
   { gives: 'Intent', form: '{Sense} {Number} {Calculation} (by|per|for each|of each) {Key}', means: ranked, cost: -0.1 },
@@ -202,6 +203,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${SORT} {Calculation} [(descending|down|highest first|largest first|decreasing|from high to low|high to low|in descending order)]`, means: sorted('down') },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] [with] [the] (longest|slowest|dearest|heaviest) first', means: () => intent({ do: 'sortBest', sense: 'top' }) },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] [with] [the] (shortest|fastest|quickest|cheapest|lightest) first', means: () => intent({ do: 'sortBest', sense: 'bottom' }) },
+  ...(['best', 'worst'] as const).map((sense): Rule<Question> => ({ gives: 'Intent', form: `[(with|put|sorted|sort|ordered)] [the] ${sense} (ones at the top|at the top|on top|at top|at the front)`, means: () => followUp({ do: 'sortBest', sense }), cost: -0.1, examples: [`${sense} at the top`] })),
   { gives: 'Intent', form: '[(with|put|sorted|sort|ordered)] [the] (lowest|smallest|fewest|least|shortest) (at the top|on top|at top|at the front)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['lowest at the top'] },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (ascending|lowest first|smallest first|fewest first|least first|low to high|in ascending order|from lowest to highest|increasing|upwards|from low to high)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['ascending'] },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (descending|highest first|largest first|most first|biggest on top|highest on top|largest on top|most on top|high to low|in descending order|from highest to lowest|decreasing|downwards|biggest first|from high to low)', means: () => followUp({ do: 'reverse', direction: 'down' }), examples: ['descending'] },
@@ -269,7 +271,7 @@ function inPeriod(made: Intent | null, parts: Parts): Intent | null {
 }
 
 /** "worked the most hours", of Hours worked; "collects the most rent", of Rent collected, where rent alone is another measure: the one that verb and noun name together. */
-function doneTo(parts: Parts, { model, names }: Question, made: (measure: string) => Intent | null): Intent | null {
+export function doneTo<Made>(parts: Parts, { model, names }: Question, made: (measure: string) => Made | null): Made | null {
   const said = model.measures.get(parts['Measure'] as string);
   const verb = String(parts['verb']).toLowerCase();
   if (said === undefined) return null;
@@ -277,7 +279,7 @@ function doneTo(parts: Parts, { model, names }: Question, made: (measure: string
   const nouns = new Set([said.name, ...said.synonyms].flatMap(nameWords));
   const both = [...model.measures.values()].filter((one) => one.hidden !== true && speaksOf(one, verb) && [one.name, ...one.synonyms].some((name) => nameWords(name).some((word) => nouns.has(word))));
   // “missed the most calls” is of Missed calls rather than of Missed call rate
-  const whole = both.filter((one) => [one.name, ...one.synonyms].some((name) => nameWords(name).every((word) => nouns.has(word) || stemOf(word) === stemOf(verb))));
+  const whole = both.filter((one) => [one.name, ...one.synonyms].some((name) => nameWords(name).every((word) => nouns.has(word) || sameVerb(word, verb))));
   const [only, second] = whole.length > 0 ? whole : both;
   return only === undefined || second !== undefined ? null : made(only.id);
 }

@@ -8,7 +8,7 @@ import type { Parts, Rule } from './rule';
 
 const CHARTS: readonly (readonly [string, ChartKind])[] = [
   ['[(one|single|big)] number', 'number'],
-  ['(lines|line|line chart|line graph|curve|line plot)', 'line'],
+  ['(lines|line|two lines|three lines|separate lines|line chart|line graph|curve|line plot)', 'line'],
   ['(area|area chart|areas|stacked area|stacked area chart|stacked areas)', 'area'],
   ['(lying bars|horizontal bars|horizontal|horizontal bar chart|sideways bars|sideways|horizontally)', 'bars'],
   ['(bars|bar chart|bar|bar graph|upright bars|columns|vertical bars|column chart|vertical|vertically|upright)', 'columns'],

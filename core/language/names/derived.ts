@@ -11,14 +11,17 @@ export function stemOf(word: string): string {
 
 /** Is a thing named by a verb: "Rent collected" by "collects"? */
 export function speaksOf({ name, synonyms }: { readonly name: string; readonly synonyms: readonly string[] }, verb: string): boolean {
-  return [name, ...synonyms].some((one) => nameWords(one).some((word) => stemOf(word) === stemOf(verb)));
+  return [name, ...synonyms].some((one) => nameWords(one).some((word) => sameVerb(word, verb)));
 }
 
 /** Forms of irregular verbs, by the verb as the names of those who do it are made of it. */
 const VERB_OF: Readonly<Record<string, string>> = {
   left: 'leave', taught: 'teach', bought: 'buy', sold: 'sell', drove: 'drive', driven: 'drive', wrote: 'write', written: 'write', rode: 'ride', ridden: 'ride', led: 'lead', ran: 'run', caught: 'catch', built: 'build',
-  sang: 'sing', swam: 'swim', flew: 'fly', flown: 'fly', won: 'win', made: 'make', gave: 'give', given: 'give', took: 'take', taken: 'take', lent: 'lend', kept: 'keep', held: 'hold', grew: 'grow', grown: 'grow', baked: 'bake', spoke: 'speak', dealt: 'deal', bred: 'breed', fed: 'feed',
+  lost: 'lose', paid: 'pay', spent: 'spend', found: 'find', sang: 'sing', swam: 'swim', flew: 'fly', flown: 'fly', won: 'win', made: 'make', gave: 'give', given: 'give', took: 'take', taken: 'take', lent: 'lend', kept: 'keep', held: 'hold', grew: 'grow', grown: 'grow', baked: 'bake', spoke: 'speak', dealt: 'deal', bred: 'breed', fed: 'feed',
 };
+
+/** Are two words forms of one verb: "lose" and "lost"? */
+export const sameVerb = (one: string, other: string): boolean => stemOf(VERB_OF[one] ?? one) === stemOf(VERB_OF[other] ?? other);
 
 /**
  * Is a noun the name of those who do what a verb says?

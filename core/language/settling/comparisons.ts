@@ -32,7 +32,8 @@ export function impliedBasis(transform: SaidTransform | null, said: readonly Sai
     return impliedBasis({ kind: 'change', basis: 'implied', as: 'difference' }, said, base, asFollowUp);
   }
   if (transform?.kind === 'inPercent') {
-    const beside = asFollowUp ? base.against?.kind : undefined;
+    const beside = asFollowUp && !said.some((edit) => edit.do === 'show') ? base.against?.kind : undefined;
+    if (beside === 'period' || beside === 'plan') throw new CannotSettle('The difference in per cent stands beside it in the table already; “sort by % change” puts it in that order.', true);
     return beside === 'year' || beside === 'previous' ? { kind: 'change', basis: beside, as: 'percent' } : { kind: 'share', within: 'all' };
   }
   if (transform?.kind !== 'change' || transform.basis !== 'implied') return transform as Transform | null;

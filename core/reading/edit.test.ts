@@ -1,0 +1,41 @@
+/** Edits that find nothing to act on yet, and those that other parts of a reading answer to. */
+import { demoNames } from '../../tests/demo-names';
+import { applyEdits } from './edit';
+import type { Edit } from './edit-schema';
+import { byLevel, EMPTY_READING, plain, type Reading } from './schema';
+
+const { model } = demoNames().names;
+const edited = (reading: Reading, ...edits: readonly Edit[]): Reading => {
+  const made = applyEdits(reading, edits, model);
+  if (!made.ok) throw new Error(made.reason);
+  return made.reading;
+};
+const month = { kind: 'time', grain: 'month' } as const;
+
+test.each([{ kind: 'running' }, { kind: 'moving', count: 4 }, { kind: 'index' }, { kind: 'share', within: 'all' }] as const)('with no measure named, $kind is of the usual one', (transform) => {
+  expect(edited(EMPTY_READING, { do: 'breakdown', how: 'join', by: [month] }, { do: 'transform', transform }).shown).toEqual([{ ...plain('passengers'), transform }]);
+});
+
+describe('the share of one member', () => {
+  const part = { calculation: { kind: 'part', measure: 'bookings', level: 'channel', member: 'Web' }, transform: null } as const;
+  const before: Reading = { ...EMPTY_READING, shown: [part], by: [month] };
+  const only = (...members: string[]): Edit => ({ do: 'condition', how: 'only', condition: { kind: 'members', level: 'channel', is: true, members } });
+
+  test('gives way to that of another member', () => {
+    expect(edited(before, only('App'))).toEqual({ ...before, shown: [{ ...part, calculation: { ...part.calculation, member: 'App' } }] });
+  });
+  test('becomes the shares of all, where several are chosen, left out, compared or shown', () => {
+    const shares = { shown: [{ calculation: { kind: 'measure', measure: 'bookings' }, transform: { kind: 'share', within: 'outer' } }], by: [month, byLevel('channel')] };
+    expect(edited(before, only('App', 'Web'))).toMatchObject(shares);
+    expect(edited(before, { do: 'condition', how: 'exclude', condition: { kind: 'members', level: 'channel', is: false, members: ['Kiosk'] } })).toMatchObject(shares);
+    expect(edited(before, { do: 'compare', against: { kind: 'members', level: 'channel', members: ['Web', 'App'], beside: 'none' } })).toMatchObject(shares);
+    expect(edited(before, { do: 'breakdown', how: 'add', by: [byLevel('channel')] })).toMatchObject(shares);
+  });
+  test('is of all where nothing else is broken down by', () => {
+    expect(edited({ ...before, by: [] }, { do: 'breakdown', how: 'join', by: [byLevel('channel')] }).shown[0]?.transform).toEqual({ kind: 'share', within: 'all' });
+  });
+  test('keeps what other levels say', () => {
+    const coast: Edit = { do: 'condition', how: 'only', condition: { kind: 'members', level: 'coast', is: true, members: ['Mid Sound'] } };
+    expect(edited(before, coast).shown).toEqual([part]);
+  });
+});
