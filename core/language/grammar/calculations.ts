@@ -140,10 +140,15 @@ function worthOfRecords(name: RowFunction, place: number) {
   };
 }
 
+/** "how late are deliveries on average". */
+export const howLong = (parts: Parts, question: Question, place: number): Calculation | null => ofQuality(parts, question, parts['Quality'] as string, place);
+
 /** "how long is the average hire": of the number that these records are long by. */
-function lengthOfRecords(parts: Parts, question: Question, place: number): Calculation | null {
+const lengthOfRecords = (parts: Parts, question: Question, place: number): Calculation | null => ofQuality(parts, question, 'longer', place);
+
+function ofQuality(parts: Parts, question: Question, word: string, place: number): Calculation | null {
   const records = question.model.measures.get(parts['records'] as string);
-  const found = records?.kind === 'count' ? measuresOfLength({ word: 'longer', amount: undefined }, [records.fact], question.model) : [];
+  const found = records?.kind === 'count' ? measuresOfLength({ word, amount: undefined }, [records.fact], question.model) : [];
   const measure = found === 'refused' ? undefined : found[place];
   return measure === undefined ? null : rowFunction('average')({ Measure: measure.id }, question);
 }
@@ -168,6 +173,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Term', form: '{Extreme} [single] {Measure:records}', means: (p, q) => extremeOfRecords(p, q, place), cost: -0.2 })),
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Term', form: '(how long|how long on average) (is|was|were|are|does|do|did) [(an|the|a)] [(average|typical)] {Measure:records} [(take|last|lasts)] [on average]', means: (p, q) => lengthOfRecords(p, q, place), cost: -0.1 })),
   ...PLACES.flatMap((place) => WORTHS.map(([words, name]): Rule<Question> => ({ gives: 'Term', form: `${words} {Measure:records}`, means: worthOfRecords(name, place), cost: 0.1 }))),
+  ...PLACES.map((place): Rule<Question> => ({ gives: 'Term', form: 'how {Quality} (are|is|were|was) [the] {Measure:records} [on average]', means: (p, q) => howLong(p, q, place), cost: -0.2 })),
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Term', form: '(how long|how big|how much|how high|how heavy|how expensive) (is|was|are|were) [the] {Extreme} [single] {Measure:records}', means: (p, q) => extremeOfRecords(p, q, place), cost: -0.3 })),
   { gives: 'Term', form: 'median [of] {Measure}', means: rowFunction('median') },
   { gives: 'Term', form: '{Measure} median', means: rowFunction('median'), cost: 0.1 },

@@ -136,6 +136,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[(compare|for|in|at|from|of|among|on)] {Members:first} ${VERSUS} {Members:second} ${VERSUS} {Members:third} [${VERSUS} {Members:fourth}] ${BY_MEASURE}`, means: sideBySide('none'), cost: -0.15 },
   { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} ${VERSUS} ${REST} ${BY_MEASURE}`, means: sideBySide('rest'), cost: -0.2 },
   { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} ${VERSUS} ${ALL} [{Level}] ${BY_MEASURE}`, means: sideBySide('all'), cost: -0.2 },
+  { gives: 'Intent', form: `{Members:first} (minus|less) {Members:second} ${BY_MEASURE}`, means: sideBySide('none'), cost: -0.3 },
   { gives: 'Intent', form: '(difference|differences|gap) (between|in) {Calculation} (on|for|of|in|at|from|between) {Members:first} [(and|to) {Members:second}]', means: (p) => ((p['first'] as Members).members.length + ((p['second'] as Members | undefined)?.members.length ?? 0) === 2 ? sideBySide('none')(p) : null), cost: -0.3 },
   { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} [,] beside all`, means: sideBySide('all'), cost: -0.15 },
   { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} [,] beside rest`, means: sideBySide('rest'), cost: -0.15 },

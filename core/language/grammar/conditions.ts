@@ -7,7 +7,7 @@ import type { Question } from '../question';
 import { isDone, speaksOf } from '../names/derived';
 import { PLACES, worthOf } from '../settling/lengths';
 import { nameWords, singular } from '../tokens';
-import { countOfLevel } from './calculations';
+import { countOfLevel, howLong } from './calculations';
 import { clauseOf, clausesTest, measureTest, tested, type Clause, type Tested } from './clauses';
 import { COUNT, DID, IS, WITH, WITHOUT } from './little-words';
 import type { Parts, Rule } from './rule';
@@ -122,6 +122,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Members} instead [of {Members:old}]', means: asFollowUp(only) },
   { gives: 'Intent', form: '(on|during) {Members} days', means: only, cost: -0.2 },
   { gives: 'Intent', form: '{Members} (only|alone|by itself|on its own)', means: only },
+  ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: 'how {Quality} (are|is|were|was) [the] {Members} {Measure:records} [on average]', means: (p, q) => { const calculation = howLong(p, q, place); return calculation === null ? null : { edits: [{ do: 'show', how: 'replace', shown: [{ calculation, transform: null }] }, ...only(p).edits] }; }, cost: -0.4 })),
   { gives: 'Intent', form: 'by {Members}', means: (p, q) => (q.tokens.some((token, at) => token.word === 'by' && isDone(q.tokens[at - 1]?.word ?? '')) ? only(p) : null), cost: 0.3 },
   { gives: 'Intent', form: `${WITHOUT} {Members}`, means: exclude },
   { gives: 'Intent', form: `${WITHOUT} {Members:first} (and|or|nor|,|and also) [${WITHOUT.slice(1, -1)}] {Members:second}`, means: (p) => ({ edits: [...exclude({ Members: p['first'] }).edits, ...exclude({ Members: p['second'] }).edits] }), cost: -0.4 },

@@ -158,6 +158,7 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of {Calculation} (is|are|was|were|comes from|came from|come from|from|at|on|in|for|goes to|went to) {Set}', means: setShare, cost: -0.4 },
   { gives: 'Intent', form: '{Members} (share|percentage|proportion) of {Calculation}', means: memberShare, cost: -0.3 },
   { gives: 'Intent', form: '(with|and|plus|showing|along with) (their|its|the|each) (share|shares|percentage|percentages|proportion) [of [the] (total|whole|all)]', means: () => intent({ do: 'alsoShare' }), cost: -0.3 },
+  { gives: 'Intent', form: '(share|percentage|%) (of|for) each [one]', means: () => intent({ do: 'alsoShare' }), cost: 0.1 },
   { gives: 'Intent', form: '(with|and|plus|showing) (share|percentage|%) of [the] (total|whole)', means: () => intent({ do: 'alsoShare' }), cost: -0.3 },
   { gives: 'Intent', form: '(their|its|his|her) (share|shares|percentage|percentages|proportion)', means: () => followUp({ do: 'transform', transform: { kind: 'share', within: 'all' } }), examples: ['their share'] },
   ...(['average', 'median', 'minimum', 'maximum'] as const).map((name): Rule<Question> => ({ gives: 'Intent', form: `[(the|as|use|show|as a|with the)] ${{ average: '(average|mean)', median: 'median', minimum: '(minimum|min)', maximum: '(maximum|max)' }[name]} instead`, means: () => followUp({ do: 'rowFunction', of: name }), cost: -0.1, examples: [`${name} instead`] })),

@@ -4,7 +4,7 @@ import { rowColumnOf } from '../../model/model';
 import type { Amount, SaidTest } from '../intent';
 import type { Question } from '../question';
 import { settledTest } from '../settling/amounts';
-import { measuresOfLength, PLACES, QUALITIES, wordOfAmount } from '../settling/lengths';
+import { measuresOfLength, PLACES, wordOfAmount } from '../settling/lengths';
 import { CannotSettle } from '../settling/situation';
 import type { Parts, Rule } from './rule';
 
@@ -77,7 +77,7 @@ export const PROPORTION_RULES: readonly Rule<Question>[] = [
     { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} [(worth|for|of|costing)] {NumberTest}`, means: byAmount(place), cost: -0.3 },
     { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${LASTING} {NumberTest}`, means: byLength('longer', place), cost: -0.3 },
     { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${LASTING} {Comparative} than {Amount}`, means: byComparative(place), cost: -0.4 },
-    { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} {NumberTest} {Quality}`, means: (p, q) => byLength(QUALITIES[p['Quality'] as string] ?? (p['Quality'] as string), place)(p, q), cost: -0.5 },
+    { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} {NumberTest} {Quality}`, means: (p, q) => byLength(p['Quality'] as string, place)(p, q), cost: -0.5 },
     { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} [({DateVerb}|{Doing})] within {Amount}`, means: within(place), cost: -0.5 },
   ]),
 ];

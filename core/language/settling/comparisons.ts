@@ -171,6 +171,8 @@ export function withRatios(said: readonly SaidEdit[], base: Reading, asFollowUp:
   const [only] = shown;
   if (only === undefined || shown.length > 1) throw new CannotSettle('One measure at a time is shown as a percentage of another; name both.');
   if (same(only.calculation, ratio.whole) && ratio.per !== undefined) throw new CannotSettle('A measure divided by itself says nothing; name another to divide by.');
+  const member = asFollowUp && ratio.ofAll && same(only.calculation, ratio.whole) ? onlyMember(base) : null;
+  if (member !== null && !said.some((edit) => edit.do === 'condition')) return said.map((edit) => (edit === ratio ? { do: 'memberShare', ...member, calculation: ratio.whole } : edit));
   if (same(only.calculation, ratio.whole)) return said.flatMap((edit) => (edit === ratio ? [{ do: 'saidTransform' as const, transform: { kind: 'shareOfAll' as const } }] : [edit]));
   if (ratio.per === undefined && isOtherMoney(only.calculation, ratio.whole, model)) throw new CannotSettle('One of these is an amount of money and the other is not, so neither is a share of the other; say “… per …” for the one divided by the other.', true);
   if (ratio.ofAll && isNarrowed(said, base, asFollowUp)) throw new CannotSettle(NOT_OF_ALL, true);
@@ -182,6 +184,12 @@ export function withRatios(said: readonly SaidEdit[], base: Reading, asFollowUp:
   const narrowed = asFollowUp && base.where.length > 0 && ratio.per === undefined;
   const remark: SaidEdit[] = narrowed ? [{ do: 'remark', text: 'Both parts are of what the conditions leave.' }] : [];
   return [divided, ...remark, ...said.filter((edit) => edit !== ratio && !shows.includes(edit))];
+}
+
+/** The one member that an answer is narrowed to, where nothing else narrows it. */
+function onlyMember({ where }: Reading): { readonly level: string; readonly members: readonly string[] } | null {
+  const [only, second] = where;
+  return only?.kind === 'members' && only.is && only.members.length === 1 && second === undefined ? { level: only.level, members: only.members } : null;
 }
 
 /** Is one measure an amount of money and the other none, or of another currency? */

@@ -75,6 +75,7 @@ export function kindRankEdits(said: Extract<SaidEdit, { do: 'kindRank' }>, edits
 /** "Best" and "worst" follow the measure's direction; "top" and "bottom" do not. */
 export function directionOf(sense: Sense, by: Calculation | null | undefined, model: Model): 'top' | 'bottom' {
   if (sense === 'top' || sense === 'bottom') return sense;
+  if (by?.kind === 'part' || by?.kind === 'proportion') throw new CannotSettle('Whether a high or a low share is the better one is not known here; say “highest” or “lowest”.', true);
   const id = by && isMeasure(by) ? by.measure : by ? measuresIn(by)[0] : model.defaultMeasure;
   const lessIsBetter = id !== undefined && model.measures.get(id)?.direction === 'less';
   return (sense === 'best') === lessIsBetter ? 'bottom' : 'top';
