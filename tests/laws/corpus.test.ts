@@ -141,6 +141,25 @@ function misspelt(word: string, random: ReturnType<typeof seeded>): string {
   return [word.slice(0, at) + (word[at + 1] ?? '') + (word[at] ?? '') + word.slice(at + 2), word.slice(0, at) + word.slice(at + 1), word.slice(0, at) + letter + word.slice(at + 1), word.slice(0, at) + letter + word.slice(at)][random.whole(0, 3)] ?? word;
 }
 
+/** Phrases that may say nothing that is not said by others: “by week” beside a running total that takes a time line anyway. */
+const MOST_REDUNDANT = 0.025;
+
+test('each phrase of a question says something: without it the answer is another, or something is assumed in its place', () => {
+  let all = 0;
+  const idle: string[] = [];
+  for (const [model, known] of CORPUS_MODELS)
+    for (const { question, before, at, result } of answered(replayed(model, known))) {
+      if (result.phrases.length < 2) continue;
+      for (const { start, end } of result.phrases) {
+        all += 1;
+        const other = read(`${question.slice(0, start)} ${question.slice(end)}`.trim(), { ...known, before });
+        const noted = new Set(result.notes.map((note) => note.text));
+        if (other.outcome === 'answered' && other.analysis === result.analysis && canonical(other.reading) === canonical(result.reading) && other.notes.every((note) => noted.has(note.text))) idle.push(`${at}: “${question.slice(start, end)}” of “${question}”`);
+      }
+    }
+  if (idle.length > all * MOST_REDUNDANT) throw new Error(`${idle.length} of ${all} phrases say nothing:\n${idle.join('\n')}`);
+});
+
 /** The model with each word of its names, synonyms and members changed for a made-up one; words of the language stay. */
 function renamed({ names, calendar }: Known): { known: Known; text: (question: string) => string | null; reading: <R extends Reading | null>(reading: R) => R } {
   const words = new Map<string, string>();
