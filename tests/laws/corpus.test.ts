@@ -103,9 +103,12 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
     let tried = 0;
     for (const { question, before, at, result } of answered(turns)) {
       if (OPEN_TEXT.test(question)) continue;
-      for (const word of result.words.filter((one) => one.use === 'name' && /^[a-z]{5,}$/i.test(one.text))) {
+      // a word that is misspelt already would have two errors
+      for (const word of result.words.filter((one) => one.use === 'name' && /^[a-z]{5,}$/i.test(one.text) && known.names.knowsWord(singular(one.text.toLowerCase())))) {
         const spoilt = misspelt(word.text, random);
         if (FUNCTION_WORDS.has(spoilt.toLowerCase()) || known.names.knowsWord(singular(spoilt.toLowerCase())) || singular(spoilt) === singular(word.text)) continue;
+        // the whole name of another thing is as near, or nearer, than a part of this one
+        if (known.names.exactly([singular(word.text.toLowerCase())]).length === 0 && known.names.misspelt(spoilt.toLowerCase()).some((one) => one.word !== singular(word.text.toLowerCase()) && known.names.exactly([one.word]).length > 0)) continue;
         const text = question.slice(0, word.start) + spoilt + question.slice(word.end);
         const other = read(text, { ...known, before });
         tried += 1;
