@@ -9,7 +9,7 @@ import { HARMLESS } from './grammar/harmless';
 import type { Item, Use } from './grammar/rule';
 import type { Intent } from './intent';
 import type { Question } from './question';
-import { nameWords, singular } from './tokens';
+import { singular } from './tokens';
 
 /** A part of a cover: one intent over a stretch of tokens. */
 export interface Piece {
@@ -47,14 +47,12 @@ export function coversOf(question: Question): Cover[] {
   const chart = new Chart(GRAMMAR, tokens, question);
   const whole = wholeNames(question);
   const best: Partial[][] = Array.from({ length: tokens.length + 1 }, () => []);
-  // “the hospital average”, of a model that is called after its hospital
-  const ownName = new Set(nameWords(question.model.file.name).filter((word) => !question.names.knowsWord(word)));
   best[0]?.push({ cost: 0, before: null, piece: null, skip: null, from: 0 });
   for (let at = 0; at < tokens.length; at += 1) {
     const here = kept(best[at] ?? []);
     if (here.length === 0) continue;
     const token = tokens[at];
-    const quiet = !saysWhich(tokens, at) && (token?.kind === 'comma' || (token?.kind === 'sign' && /[–—&-]/.test(token.word)) || (token?.kind === 'word' && (HARMLESS.has(token.word) || ownName.has(singular(token.word)))));
+    const quiet = !saysWhich(tokens, at) && (token?.kind === 'comma' || (token?.kind === 'sign' && /[–—&-]/.test(token.word)) || (token?.kind === 'word' && HARMLESS.has(token.word)));
     const skipCost = quiet ? (question.names.exactly([singular(token?.word ?? '')]).some(({ named }) => named.kind === 'measure') ? NAMED_COST : (HARMLESS_COST[token?.word ?? ''] ?? 0.05)) : UNRESOLVED_COST;
     for (const before of here) best[at + 1]?.push({ cost: before.cost + skipCost, before, piece: null, skip: quiet ? 'harmless' : 'unresolved', from: at });
     for (const item of chart.items('Intent', at)) {

@@ -199,7 +199,10 @@ function conditionOfOne({ pieces }: Cover, tokens: readonly Token[]): boolean {
 
 /** Two measures with nothing between them that says that both are meant, as words: “admissions at night” where nights are measured. */
 function measuresAlongside({ pieces }: Cover, tokens: readonly Token[]): readonly [string, string] | null {
-  const shows = (piece: Cover['pieces'][number] | undefined) => piece !== undefined && piece.intent.edits.length === 1 && piece.intent.edits[0]?.do === 'show' && piece.intent.followUp !== true;
+  const shows = (piece: Cover['pieces'][number] | undefined) => {
+    const [edit, second] = piece?.intent.edits ?? [];
+    return edit?.do === 'show' && edit.how === 'replace' && second === undefined && piece?.intent.followUp !== true;
+  };
   const text = ({ start, item }: Cover['pieces'][number]) => tokens.slice(start, item.end).map((token) => token.text).join(' ');
   for (const [index, piece] of pieces.entries()) {
     const next = pieces[index + 1];
