@@ -320,7 +320,9 @@ function planMissing(is: Tested) {
 function isHeadOf(word: string, level: string, { model }: Question): boolean {
   const found = model.levels.get(level);
   if (!found) return false;
-  return nameWords(`${found.level.name} ${found.dimension.name}`).includes(singular(word.toLowerCase()));
+  // “weather cancellations” are cancellations that are measured, not only the cause of one
+  const measured = [...model.measures.values()].some((one) => one.hidden !== true && one.kind === 'count' && speaksOf(one, word.toLowerCase()) && !nameWords(one.name).includes(singular(word.toLowerCase())));
+  return !measured && nameWords(`${found.level.name} ${found.dimension.name}`).includes(singular(word.toLowerCase()));
 }
 
 /** "stays of guests from Estavia": the guests are where their country narrows, not what is broken down by. */
