@@ -4,11 +4,10 @@
  * words → names and numbers → a chart of weighted readings of stretches → covers of the whole question →
  * settling against the reading before, the model and the calendar → the best, with notes and alternatives.
  */
-import { addsUp } from '../model/additivity';
-import { factHasLevel, factsOf, level as levelOf, measure as measureOf, partOf, rowColumnOf, type Model, dateColumn } from '../model/model';
+import { factHasLevel, factsOf, level as levelOf, measure as measureOf, rowColumnOf, type Model, dateColumn } from '../model/model';
 import { isMeasure, type Calculation } from '../model/calculation';
 import { calculationWords, capitalised } from '../reading/words';
-import { byLevel, canonical, isOneLine, same, type Condition, type Reading } from '../reading/schema';
+import { canonical, isOneLine, same, type Condition, type Reading } from '../reading/schema';
 import { partFault } from '../reading/edit-parts';
 import { transformFault } from '../reading/transform-fault';
 import { sentenceOf, type Sentence } from '../reading/sentence';
@@ -24,6 +23,7 @@ import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
 import { aboutKind, doerIn, kindAskedFor } from './kinds';
 import { Question } from './question';
+import { besideAllInstead, brokenDownInstead, countedInstead, perOfEach, sharedInstead } from './instead';
 import { happenedIn } from './settling/happened';
 import { qualityIn } from './settling/qualities';
 import { readsAsFollowUp, settle } from './settling/settle';
@@ -221,54 +221,6 @@ function otherMode(first: Candidate, situation: Situation, names: NameIndex): Re
   const settled = settle(first.cover, situation, !first.asFollowUp);
   if (settled.kind !== 'reading' || impossibility(settled.reading, names) !== null) return null;
   return canonical(settled.reading) === canonical(first.reading) ? null : settled.reading;
-}
-
-/** "passengers per coast" divides by the number of coasts; some mean passengers by coast. Null where nothing is divided so. */
-function brokenDownInstead(reading: Reading): Reading | null {
-  const [only] = reading.shown;
-  if (reading.shown.length !== 1 || only?.calculation.kind !== 'arithmetic' || only.calculation.operator !== 'divide' || only.calculation.right.kind !== 'members') return null;
-  const by = byLevel(only.calculation.right.level);
-  const { left } = only.calculation;
-  return reading.by.some((one) => same(one, by)) ? null : { ...reading, shown: [{ calculation: left, transform: only.transform }], by: [...reading.by, by], order: reading.order?.by.kind === 'measure' ? { ...reading.order, by: { kind: 'measure', calculation: left } } : reading.order };
-}
-
-/** "visits per doctor", by doctor already: what each of them has, not that divided by one. */
-function perOfEach(reading: Reading): Reading {
-  const shown = reading.shown.map((one) => {
-    const { calculation } = one;
-    const each = calculation.kind === 'arithmetic' && calculation.operator === 'divide' && calculation.right.kind === 'members' ? byLevel(calculation.right.level) : null;
-    return calculation.kind === 'arithmetic' && each !== null && reading.by.some((by) => same(by, each)) ? { ...one, calculation: calculation.left } : one;
-  });
-  return { ...reading, shown };
-}
-
-/** "vessels by class", with no measure named, shows the usual one by both; some mean how many there are. */
-function countedInstead(reading: Reading): Reading | null {
-  const levels = reading.by.filter((one) => one.kind === 'level');
-  const [counted] = levels;
-  if (counted === undefined || reading.by.length < 2 || reading.by.length > 3 || reading.rank !== null || reading.rows !== null) return null;
-  return { ...reading, shown: [{ calculation: { kind: 'members', level: counted.level }, transform: null }], by: reading.by.filter((one) => one !== counted), order: null };
-}
-
-/** "share of sales for students", with nothing broken down, is all of what the condition leaves; some mean the share that students have. */
-function sharedInstead(reading: Reading, model: Model): Reading | null {
-  const members = reading.where.filter((one) => one.kind === 'members' && one.is);
-  const [only] = members;
-  if (reading.by.length > 0 || reading.rows !== null || members.length !== 1 || only?.kind !== 'members' || !reading.shown.some((one) => one.transform?.kind === 'share')) return null;
-  const where = reading.where.filter((one) => one !== only);
-  const [shown, ...others] = reading.shown;
-  const [member, more] = only.members;
-  const part = shown?.calculation.kind === 'measure' && others.length === 0 && member !== undefined && more === undefined ? partOf(model, shown.calculation.measure, { level: only.level, member }) : null;
-  return part === null ? { ...reading, by: [byLevel(only.level)], where } : { ...reading, shown: [{ calculation: part, transform: null }], where };
-}
-
-/** "length of stay on Ash compared to the average": of what does not add up, the figure of all is the average it is compared with. */
-function besideAllInstead(reading: Reading, model: Model): Reading | null {
-  const members = reading.where.filter((one) => one.kind === 'members' && one.is);
-  const [only] = members;
-  const [shown, ...others] = reading.shown;
-  if (reading.by.length > 0 || reading.against !== null || reading.rows !== null || members.length !== 1 || only?.kind !== 'members' || shown?.transform?.kind !== 'fromAverage' || others.length > 0 || addsUp(shown.calculation, model)) return null;
-  return { ...reading, shown: [{ ...shown, transform: null }], by: [byLevel(only.level)], where: reading.where.filter((one) => one !== only), against: { kind: 'members', level: only.level, members: only.members, beside: 'all' } };
 }
 
 /** Each reading once, by its best candidate; of tests of one number that records have, whatever measure names it, once too. */

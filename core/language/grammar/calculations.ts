@@ -4,6 +4,7 @@ import { factHasLevel, factsOf, rowColumnOf } from '../../model/model';
 import { same, type Transform } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
 import type { SaidShown, SaidTransform } from '../intent';
+import { CURRENCY_OF_WORD } from '../currencies';
 import { doersOf } from '../kinds';
 import { measuresOfLength, PLACES, worthOf } from '../settling/lengths';
 import { EXTREMES, extremeBy } from '../settling/qualities';
@@ -74,6 +75,13 @@ export function countOfLevel(parts: Parts, question: Question): Calculation {
 function isDoneBy(verb: string, { names, model }: Question, level: string): boolean {
   const counted = names.meantByVerb(verb).flatMap(({ named }) => (named.kind === 'measure' ? [model.measures.get(named.id)] : []));
   return DOING.has(verb) || doersOf(verb, model).some((one) => one.level.id === level) || counted.some((one) => one?.kind === 'count' && factHasLevel(model, one.fact, level));
+}
+
+/** "revenue per euro of ad spend". */
+function perMoney(parts: Parts, { model }: Question): Calculation | null {
+  const currency = CURRENCY_OF_WORD.get(singular(String(parts['unit']).toLowerCase()));
+  const [left, right] = [parts['left'] as string, parts['right'] as string];
+  return currency !== undefined && left !== right && model.measures.get(right)?.format?.currency === currency ? arithmetic('divide', measureOf(left), measureOf(right)) : null;
 }
 
 /** "passengers per port": divided by how many members there are. */
@@ -204,7 +212,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '(number of|how many) (people|persons) [(have|has|had|did)] {Measure}', means: (p, q) => (['count', 'distinct'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
   { gives: 'Term', form: '(how many|how much|how high is|how high was|how large is|how big is) {Measure}', means: (p) => measureOf(p['Measure'] as string) },
   { gives: 'Term', form: `${COUNTED} {Measure:left} (per|for each|for every) {Measure:right}`, means: (p, q) => (isOfEach(p, q) ? measureOf(p['left'] as string) : arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string))), cost: 0.1 },
-  { gives: 'Term', form: '{Measure:left} (per|for each|for every) (euro|euros|dollar|pound|pounds|franc|krona|crown) [(of|spent on|in)] {Measure:right}', means: (p, q) => (p['left'] !== p['right'] && q.model.measures.get(p['right'] as string)?.format?.style === 'currency' ? arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)) : null), cost: -0.2 },
+  { gives: 'Term', form: '{Measure:left} (per|for each|for every) {AnyWord:unit} [(of|spent on|in)] {Measure:right}', means: perMoney, cost: -0.2 },
   { gives: 'Term', form: '{Measure:left} per {Number} {Measure:right}', means: (p) => (p['left'] === p['right'] || !((p['Number'] as number) > 1) ? null : arithmetic('multiply', arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)), { kind: 'number', value: p['Number'] as number })) },
   { gives: 'Term', form: '{Measure} (on|in|of|for) (an average|a typical|an ordinary|average|typical|ordinary) {Unit}', means: (p, q) => averageOf(p, q) },
   { gives: 'Often', form: '(a|per|each|every) {Unit}', means: (p) => p['Unit'] },

@@ -1,4 +1,4 @@
-/** Grammar of what came of records: "percentage of inspections that failed", "failure rate by station", "failed inspections as a share of all inspections". Gives `Term`. */
+/** Grammar of what came of records: "percentage of inspections that failed", "failure rate by station", "failed inspections as a share of all inspections". Gives `Term` and edits. */
 import { measureOf, type Calculation } from '../../model/calculation';
 import { partOf, type Model } from '../../model/model';
 import type { Key } from '../../reading/schema';

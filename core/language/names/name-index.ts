@@ -9,7 +9,8 @@ import { doubleMetaphone } from 'double-metaphone';
 import type { Model } from '../../model/model';
 import { pluralOf } from '../../model/model';
 import { nameWords, plainLetters } from '../tokens';
-import { bitCount, editDistance, letterMask, toleratedErrors } from './distance';
+import { toleratedErrors } from './distance';
+import { near, wordList, type WordList } from './word-list';
 
 /** A thing that a name stands for. */
 export type Named =
@@ -326,44 +327,6 @@ export function dateVerbs(date: { readonly columns: Readonly<Record<string, stri
 /** The sound of a word: double metaphone (Philips 2000) of a spelling in which letters that names swap freely are one. */
 function soundOf(word: string): string {
   return doubleMetaphone(word.replace(/w/g, 'v').replace(/ck|c(?=[^eiyh]|$)|q/g, 'k').replace(/y/g, 'i').replace(/z/g, 's'))[0];
-}
-
-/** Words by their length, each with its letters as bits, so that only words of a fitting length are compared. */
-interface WordList {
-  readonly words: readonly string[];
-  readonly byLength: ReadonlyMap<number, { readonly words: readonly string[]; readonly masks: Int32Array }>;
-}
-
-function wordList(words: readonly string[]): WordList {
-  const lengths = new Map<number, string[]>();
-  for (const word of words) {
-    const there = lengths.get(word.length);
-    if (there) there.push(word);
-    else lengths.set(word.length, [word]);
-  }
-  return { words, byLength: new Map([...lengths].map(([length, list]) => [length, { words: list, masks: Int32Array.from(list, letterMask) }] as const)) };
-}
-
-/** The words of a list nearest to a word, within a number of errors. */
-function near({ byLength }: WordList, word: string, errors: number): { word: string; errors: number }[] {
-  const mask = letterMask(word);
-  let nearest = errors;
-  let found: { word: string; errors: number }[] = [];
-  for (let length = Math.max(3, word.length - errors); length <= word.length + errors; length += 1) {
-    const bucket = byLength.get(length);
-    if (!bucket || Math.abs(length - word.length) > nearest) continue;
-    const { words, masks } = bucket;
-    for (let at = 0; at < words.length; at += 1) {
-      if (bitCount((masks[at] as number) ^ mask) > 2 * nearest) continue;
-      const known = words[at] as string;
-      const distance = editDistance(word, known, nearest);
-      if (distance > nearest || known === word) continue;
-      if (distance < nearest) found = [];
-      nearest = distance;
-      if (found.length < MAX_AMBIGUOUS) found.push({ word: known, errors: distance });
-    }
-  }
-  return found;
 }
 
 export function namedKey(named: Named): string {
