@@ -30,6 +30,8 @@ export type SaidPeriod =
   | { readonly kind: 'unitOf'; readonly grain: Grain; readonly period: SaidPeriod }
   /** A week by its ISO number. */
   | { readonly kind: 'week'; readonly week: number; readonly year?: number }
+  /** "last April": the latest month of that name before the current month. */
+  | { readonly kind: 'lastMonth'; readonly ordinal: number }
   /** "last Monday": the latest such day before the reference day. */
   | { readonly kind: 'lastWeekday'; readonly day: number }
   | { readonly kind: 'impossible'; readonly text: string };
@@ -82,6 +84,8 @@ export type Extreme = 'highest' | 'lowest' | 'best' | 'worst';
 export type SaidEdit =
   | Exclude<Edit, { do: 'show' }>
   | { readonly do: 'show'; readonly shown: readonly SaidShown[]; readonly how: 'replace' | 'add' | 'remove' }
+  /** An index whose first point lies in this period: "2024 = 100". */
+  | { readonly do: 'indexedTo'; readonly period: SaidPeriod }
   | { readonly do: 'saidTransform'; readonly transform: SaidTransform }
   | { readonly do: 'saidPeriod'; readonly period: SaidPeriod; readonly how: 'set' | 'leaveOut'; readonly role?: string; /** "the same for 2024": that part of it that the period in force is of its own year. */ readonly alike?: true }
   /** "signed", "repaired": the date that a period or a time line named elsewhere is on. */

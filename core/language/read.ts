@@ -98,6 +98,7 @@ interface Candidate {
   readonly edits: readonly Edit[];
   readonly asFollowUp: boolean;
   readonly analysis?: Analysis;
+  readonly otherMeasure?: true;
 }
 
 /** @param text a question or a follow-up, as typed */
@@ -112,9 +113,10 @@ export function read(text: string, context: ReadContext): ReadResult {
   if (!best) return unclear(tokens, [], [], 'This could not be read.');
   if (best.uses.includes('unresolved')) return unresolved(best, tokens, names, context.offers ?? 'nearest');
 
-  const situation: Situation = { model, calendar, before: context.before, points: context.points ?? null, quality: qualityIn(tokens), doer: doerIn(tokens, model), happened: happenedIn(tokens, model) };
+  const situation: Situation = { model, calendar, before: context.before, points: context.points ?? null, quality: qualityIn(tokens, model), doer: doerIn(tokens, model), happened: happenedIn(tokens, model) };
   const candidates: Candidate[] = [];
   let refusal: string | null = null;
+  let impossible: string | null = null;
   for (const cover of covers) {
     if (cover.uses.includes('unresolved') || cover.cost > best.cost + NEAR) continue;
     if (conditionOfOne(cover, tokens)) {
@@ -145,6 +147,7 @@ export function read(text: string, context: ReadContext): ReadResult {
     const reason = impossibility(reading, names);
     if (reason !== null) {
       refusal ??= reason;
+      impossible ??= reason;
       continue;
     }
     // a long name beats its parts, whatever was spoken of before
@@ -157,7 +160,12 @@ export function read(text: string, context: ReadContext): ReadResult {
   }
   const ranked = distinct(candidates.sort((a, b) => a.cost - b.cost), model);
   const [first, ...others] = ranked;
-  if (!first) return unclear(tokens, best.uses, [], refusal ?? 'This could not be read.');
+  // “students per lecturer”, which can't be, is no other measure by students
+  if (!first || (first.otherMeasure === true && impossible !== null)) {
+    const anew = impossible !== null && refusal === impossible && context.before !== null && standsAlone(best) ? read(text, { ...context, before: null }) : null;
+    if (anew?.outcome === 'answered') return { ...anew, notes: [...anew.notes, { kind: 'caveat', text: `${impossible ?? ''} So it is read as a new question.` }] };
+    return unclear(tokens, best.uses, [], refusal ?? 'This could not be read.');
+  }
 
   const naming = namingOf(names);
   const sentence = (reading: Reading) => sentenceOf(reading, naming, calendar);
@@ -183,6 +191,13 @@ export function read(text: string, context: ReadContext): ReadResult {
   const other = context.before ? otherMode(first, situation, names) : null;
   if (other) notes.push({ kind: 'assumed', text: first.asFollowUp ? 'Read as a follow-up.' : 'Read as a new question.', options: [{ label: `${first.asFollowUp ? 'As a new question' : 'As a follow-up'}: ${sentence(other).text}`, reading: other }] });
   return { outcome: 'answered', reading: first.reading, sentence: sentence(first.reading), words, phrases: phrasesOf(first.cover, tokens), notes, options: [], edits: first.edits, ...(first.analysis === undefined ? {} : { analysis: first.analysis }) };
+}
+
+/** Does a question name what it measures and something more, so that it makes sense where nothing was asked before? */
+function standsAlone({ pieces }: Cover): boolean {
+  const intents = pieces.map((piece) => piece.intent);
+  const edits = intents.flatMap((one) => one.edits);
+  return !intents.some((one) => one.followUp) && edits.some((edit) => edit.do === 'show') && (edits.length > 1 || intents.some((one) => one.analysis !== undefined));
 }
 
 const AND: ReadonlySet<string> = new Set(['and', '&', ',']);

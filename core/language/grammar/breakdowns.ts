@@ -30,6 +30,8 @@ const said = (parts: Parts) => {
   const width = parts['Number'] as number;
   return width > 0 ? width : null;
 };
+/** "in bands of 2 days", of a measure in days; what is in another unit would be another width. */
+const inItsUnit = (parts: Parts, question: Question): Breakdown | null => (question.model.measures.get(parts['Measure'] as string)?.unit === parts['Magnitude'] ? ranges(said)(parts, question) : null);
 
 const width = (parts: Parts): Intent | null => ((parts['Number'] as number) > 0 ? followUp({ do: 'rangeWidth', width: parts['Number'] as number }) : null);
 
@@ -75,6 +77,8 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Breakdown', form: '{Key}', means: (p) => p['Key'] },
   { gives: 'Breakdown', form: '{Measure} (in|by) [(steps|bins|buckets|bands|ranges)] of {Number}', means: ranges(said) },
   { gives: 'Breakdown', form: '{Measure} (in|by) steps of {Number}', means: ranges(said), cost: -0.05 },
+  { gives: 'Breakdown', form: '{Measure} (in|by) (steps|bins|buckets|bands|ranges) of {Number} {Magnitude}', means: inItsUnit, cost: -0.2 },
+  { gives: 'Breakdown', form: '{Measure} in {Number} [-] {Magnitude} (steps|bins|buckets|bands|ranges)', means: inItsUnit, cost: -0.2 },
   { gives: 'Breakdown', form: `{Measure} ${RANGES}`, means: ranges(() => null) },
   { gives: 'Breakdown', form: '{Measure} (range|ranges|bin|bins|band|bands|bucket|buckets)', means: ranges(() => null) },
   { gives: 'Breakdown', form: '{Measure} (range|ranges|bin|bins|band|bands|bucket|buckets) of {Number}', means: ranges(said) },
@@ -128,6 +132,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'add [(a breakdown by|the breakdown by|by|breakdown by)] {BreakdownList} [(too|also|as well|as breakdown|as a breakdown)]', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'add' }), cost: 0.1 },
   { gives: 'Intent', form: 'per {Unit} instead', means: (p) => ({ ...join([grain(p)]), followUp: true }), cost: -0.2 },
   { gives: 'Intent', form: '[by] {BreakdownList} instead', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'replace' }), examples: ['by month instead'] },
+  { gives: 'Intent', form: 'by {Breakdown:new} (instead of|rather than|not) [by] {Breakdown:old}', means: (p) => join([p['new'] as Breakdown]), cost: 0.05 },
   { gives: 'Intent', form: 'instead by {BreakdownList}', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'replace' }), examples: ['instead by month'] },
   { gives: 'Intent', form: '(by|per|each|for each) fiscal (quarter|quarters|year|years)', means: (_p, q) => fiscalTime(q), cost: -0.1 },
   { gives: 'Intent', form: 'only by {BreakdownList}', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'replace' }), examples: ['only by month'] },
@@ -138,6 +143,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'and [(by|also by)] {Calendar}', means: (p) => ((p['Calendar'] as Key).kind === 'cycle' ? followUp({ do: 'breakdown', by: [p['Calendar'] as Key], how: 'add' }) : null), cost: -0.2, examples: ['and hour'] },
   { gives: 'Intent', form: '(go deeper|drill down|deeper|go down a level|down a level|a level down|one level down|drill deeper|go down|down one level|one level deeper|go one level down|go one level deeper|next level|more detail|in more detail)', means: () => followUp({ do: 'drill' }), examples: ['go deeper'] },
   { gives: 'Intent', form: '(drill|go|zoom|drill down|go deeper|look|dig|zoom in|break down|open up) (into|on) {Member}', means: (p) => followUp({ do: 'drill', member: memberOf(p) }) },
+  { gives: 'Intent', form: '(to|at|on) {Level} level', means: (p) => followUp({ do: 'breakdown', by: [byLevel(p['Level'] as string)], how: 'join' }), cost: 0.1 },
   { gives: 'Intent', form: '(drill|go|zoom|drill down|look) (into|to|down to) {Level}', means: (p) => followUp({ do: 'breakdown', by: [byLevel(p['Level'] as string)], how: 'join' }), cost: 0.1 },
   { gives: 'Intent', form: '(one level up|roll up|go up|up one level|drill up|one level higher|go one level up|a level up|zoom out|less detail|go up one level|go up a level)', means: () => followUp({ do: 'rollUp' }), examples: ['one level up'] },
   { gives: 'Intent', form: '(up|back up|roll up|go up|go back up|rolled up|roll it up|aggregate|roll that up) to [the] {Level} [level]', means: (p) => followUp({ do: 'rollUp', level: p['Level'] as string }) },
@@ -168,7 +174,7 @@ function eachOf(parts: Parts): Intent | null {
 }
 
 /** After a comma, “patrons” is rather the measure of that name than what it is broken down by. */
-function isCounted(by: Breakdown | undefined, { model }: Question): boolean {
+export function isCounted(by: Breakdown | undefined, { model }: Question): boolean {
   const level = by?.kind === 'level' ? model.levels.get(by.level)?.level : undefined;
   return level !== undefined && [...model.measures.values()].some((one) => one.name.toLowerCase() === pluralOf(level).toLowerCase());
 }

@@ -43,6 +43,12 @@ function ofRecords(parts: Parts, { model }: Question): Calculation | null {
   return factsOf(model, measureOf(measure.id)).includes(records.fact) ? measureOf(measure.id) : null;
 }
 
+/** "collection rate of fines", where fines are what is collected: a part of the ratio says nothing more of it. */
+function ofItsPart(parts: Parts, { model }: Question): Calculation | null {
+  const [ratio, part] = [model.measures.get(parts['ratio'] as string), parts['Measure'] as string];
+  return ratio?.kind === 'ratio' && (ratio.of === part || ratio.per === part) ? measureOf(ratio.id) : null;
+}
+
 /** "median spend per booking": each of the records has one such number. */
 function isOfRecords(parts: Parts, { model }: Question): boolean {
   const records = model.measures.get(parts['records'] as string);
@@ -94,6 +100,16 @@ function perLevel(parts: Parts, question: Question): Calculation | null {
 type Tail = readonly { readonly operator: Operator; readonly term: Calculation }[];
 const folded = (parts: Parts, head: string): Calculation =>
   (parts['Tail'] as Tail).reduce((left, { operator, term }) => arithmetic(operator, left, term), calculation(parts, head));
+/** "costs minus fines per court" is the whole of it per court: of amounts in one unit, what remains is divided. */
+function summed(parts: Parts, question: Question): Calculation {
+  const made = folded(parts, 'Product');
+  const per = question.tokens.findLastIndex(({ word }) => word === 'per');
+  const divided = made.kind === 'arithmetic' && (made.operator === 'add' || made.operator === 'subtract') && made.right.kind === 'arithmetic' && made.right.operator === 'divide' ? made.right : null;
+  const alone = made.kind === 'arithmetic' && !(made.left.kind === 'arithmetic' && made.left.operator === 'divide');
+  const inSigns = question.tokens.some(({ text }) => text === '(' || text === '/' || text === '÷');
+  return divided === null || !alone || per < 0 || inSigns ? made : arithmetic('divide', arithmetic((made as { operator: Operator }).operator, (made as { left: Calculation }).left, divided.left), divided.right);
+}
+
 const tail = (operator: Operator, name: string) => (parts: Parts): Tail => [
   { operator, term: calculation(parts, name) },
   ...((parts['Tail'] as Tail | undefined) ?? []),
@@ -106,6 +122,12 @@ const share: Transform = { kind: 'share', within: 'all' };
 function shareOf(parts: Parts): SaidShown {
   const [part, whole] = [calculation(parts), calculation(parts, 'whole')];
   return same(part, whole) ? { calculation: part, transform: { kind: 'shareOfAll' } } : { calculation: arithmetic('divide', part, whole), transform: null };
+}
+
+/** "failed / sat as %": what one is of the other is a percentage already. */
+function asPercent(parts: Parts): SaidShown | null {
+  const said = calculation(parts);
+  return said.kind === 'arithmetic' && said.operator === 'divide' ? { calculation: said, transform: null } : null;
 }
 
 /** "the longest ride": the greatest of the number of their own that records are long by; where there are several, each is a reading. */
@@ -174,6 +196,7 @@ const CHANGE = '(% change|percentage change|percent change|relative change|% gro
 export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '{Measure}', means: (p) => measureOf(p['Measure'] as string) },
   { gives: 'Term', form: '{Measure} of {Measure:records}', means: ofRecords, cost: -0.15 },
+  { gives: 'Term', form: '{Measure:ratio} (of|for|on) {Measure}', means: ofItsPart, cost: -0.1 },
   { gives: 'Term', form: '(total|overall|sum of|total of|total amount of|sum total of|combined) {Measure}', means: (p, q) => (['sum', 'count'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
   { gives: 'Term', form: `${AVERAGE} [of] {Measure}`, means: rowFunction('average') },
   { gives: 'Term', form: '{Measure} average', means: rowFunction('average'), cost: 0.1 },
@@ -228,9 +251,10 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'SumTail', form: '(+|plus) {Product} [{SumTail:Tail}]', means: tail('add', 'Product') },
   { gives: 'SumTail', form: '(-|–|minus|less|net of) {Product} [{SumTail:Tail}]', means: tail('subtract', 'Product') },
   { gives: 'Calculation', form: '{Product}', means: (p) => measured(calculation(p, 'Product')) },
-  { gives: 'Calculation', form: '{Product} {SumTail:Tail}', means: (p) => measured(folded(p, 'Product')) },
+  { gives: 'Calculation', form: '{Product} {SumTail:Tail}', means: (p, q) => measured(summed(p, q)) },
 
   { gives: 'Calculation', form: '(difference|gap) between {Calculation:left} and {Calculation:right}', means: (p) => arithmetic('subtract', calculation(p, 'left'), calculation(p, 'right')) },
+  { gives: 'Calculation', form: '{Term:left} to {Term:right} ratio', means: (p) => arithmetic('divide', calculation(p, 'left'), calculation(p, 'right')) },
   { gives: 'Calculation', form: '(ratio|quotient) (of|between) {Calculation:left} (to|and|over) {Calculation:right}', means: (p) => arithmetic('divide', calculation(p, 'left'), calculation(p, 'right')) },
   { gives: 'Calculation', form: 'sum of {Calculation:left} and {Calculation:right}', means: (p) => arithmetic('add', calculation(p, 'left'), calculation(p, 'right')) },
   { gives: 'Calculation', form: '(product) of {Calculation:left} and {Calculation:right}', means: (p) => arithmetic('multiply', calculation(p, 'left'), calculation(p, 'right')) },
@@ -242,6 +266,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Shown', form: '{Calculation} (share|shares|percentage|percentages|proportion|mix|split in percent)', means: withTransform(() => share), cost: 0.05 },
   { gives: 'Shown', form: '{Calculation} (as|in|as a) (share|percentage|proportion|%|percent|shares|percentages|fraction) [of [(total|all|whole)]]', means: withTransform(() => share) },
   { gives: 'Shown', form: '{Calculation} (as|in|as a|as the) (share|percentage|proportion|%|percent|fraction) of [(all|total|all the)] {Calculation:whole}', means: shareOf, cost: -0.3 },
+  { gives: 'Shown', form: '{Calculation} (as|as a|in) (%|percent|percentage)', means: asPercent, cost: -0.05 },
   { gives: 'Shown', form: '(share|percentage|proportion) within of {Calculation}', means: withTransform(() => ({ kind: 'share', within: 'outer' })) },
   { gives: 'Shown', form: '(running total|running sum|cumulative [total]|cumulated|cumulative sum|accumulated|running) [of] {Calculation}', means: withTransform(() => ({ kind: 'running' })) },
   { gives: 'Shown', form: '{Calculation} (cumulative|cumulated|cumulatively|running total|accumulated|as a running total|as running total)', means: withTransform(() => ({ kind: 'running' })), cost: 0.02 },

@@ -100,7 +100,9 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[by] each {Unit} and [the] (difference|differences|change)', means: (p) => intent({ do: 'breakdown', by: [{ kind: 'time', grain: p['Unit'] as Grain }], how: 'join' }, { do: 'compare', against: { kind: 'previous' } }), cost: -0.1, examples: ['each month and the difference'] },
   { gives: 'Intent', form: '(with|and|plus|including|add|show) (difference|differences|change|changes|growth|% change)', means: () => intent({ do: 'change' }), cost: 0.05, examples: ['and the difference'] },
   { gives: 'Intent', form: '(side by side|next to each other|in one chart|in the same chart|beside each other)', means: (_p, q) => (manyMeasures(q) ? intent({ do: 'remark', text: 'Both are in one answer.' }) : null), cost: 0.1 },
-  { gives: 'Intent', form: '(growth|change|changes|changed|grow|grew|grown|development|fell|fall|fallen|falling|rose|rise|risen|rising|growing|shrank|shrink|dropped|declined|decline|increased|increase|decreased|decrease|changing|develop|developed|going)', means: () => intent({ do: 'change' }), cost: 0.1, examples: ['growth'] },
+  { gives: 'Intent', form: '(growth|change|changes|changed|grow|grew|grown|development|fell|fall|fallen|falling|rose|rise|risen|rising|growing|shrank|shrink|dropped|declined|decline|increased|increase|decreased|decrease|changing|going)', means: () => intent({ do: 'change' }), cost: 0.1, examples: ['growth'] },
+  // how something developed is its course
+  { gives: 'Intent', form: '(develop|developed|evolve|evolved|progressed)', means: () => intent({ do: 'overTime' }), cost: 0.1 },
   { gives: 'Intent', form: '(growth|change|changes|increase|decrease|fall|rise|decline|movement) (in|of)', means: () => intent({ do: 'change' }) },
   { gives: 'Intent', form: '(change|growth|changes|increase|decrease|rise|fall|fell|rose|grew|changed|decline) [(on|from|over|since|vs|versus|against|compared to|compared with)] {YearBefore}', means: () => compare({ kind: 'year' }), examples: ['change on last year'] },
   ...Object.entries(MONTHLY).map(([word, grain]): Rule<Question> => ({

@@ -3,8 +3,9 @@ import { factHasLevel, NO_NAME } from '../../model/model';
 import { arithmetic, measureOf, type Calculation } from '../../model/calculation';
 import { byLevel, same, type Condition, type Key } from '../../reading/schema';
 import { followUp, intent, type Amount, type Intent, type SaidPeriod, type SaidShown, type SaidTest, type Sense } from '../intent';
-import type { Question } from '../question';
-import { isDone, speaksOf } from '../names/derived';
+import type { FoundName, Question } from '../question';
+import { isDone, sameVerb, speaksOf } from '../names/derived';
+import { dateVerbs } from '../names/name-index';
 import { PLACES, worthOf } from '../settling/lengths';
 import { nameWords, singular } from '../tokens';
 import { countOfLevel, howLong } from './calculations';
@@ -77,6 +78,7 @@ const number = (test: SaidTest['test']) => (parts: Parts): SaidTest => ({ test, 
 const both = (parts: Parts): SaidTest => ({ test: 'between', value: parts['low'] as Amount, upper: parts['high'] as Amount });
 const reversed = (test: SaidTest): SaidTest => ({ ...test, test: test.test === 'aboveAverage' ? 'belowAverage' : 'aboveAverage' });
 
+const LEAVE_OUT = '(exclude|excluding|without|drop|leave out|ignore|ignoring|remove|not|except|omit|take out|filter out|hide|get rid of)';
 const FOR = '(for|in|at|on|from|of|with|where|within|aboard|using|via|through|is|inside|among|because of|due to|owing to)';
 const DROP = '(clear|remove|drop|reset|lift|forget|take out|take off|get rid of)';
 const CONDITION_WORD = '(filter|filters|condition|conditions|restriction|test)';
@@ -93,7 +95,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'NamedMember', form: '{Member}', means: one },
   { gives: 'NamedMember', form: '{Level} (of|called|named) {Member}', means: (p) => (one(p).level === p['Level'] ? one(p) : null), cost: -0.15 },
   { gives: 'NamedMember', form: '{Level} {Member}', means: (p) => (one(p).level === p['Level'] ? one(p) : null), cost: -0.05 },
-  { gives: 'NamedMember', form: '{Member} {AnyWord:head}', means: (p, q) => (isHeadOf(String(p['head']), one(p).level, q) ? one(p) : null), cost: 0.02 },
+  { gives: 'NamedMember', form: '{Member} {AnyWord:head}', means: (p, q) => (isHeadOf(String(p['head']), one(p).level, q) && !isMeasured(String(p['head']), q) ? one(p) : null), cost: 0.02 },
   { gives: 'MemberList', form: '{NamedMember}', means: (p) => p['NamedMember'] },
   { gives: 'MemberList', form: '{NamedMember} (,|and|or|&|, and|, or|plus|+|/|nor) {MemberList}', means: together, cost: -0.1 },
   { gives: 'Members', form: '[(both|either)] {MemberList}', means: (p) => p['MemberList'] },
@@ -107,8 +109,10 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${FOR} {Members}`, means: only },
   // a place after “to” may be where one goes, which is another thing than where it is
   { gives: 'Intent', form: 'to {Members} [{Level}]', means: (p, q) => (q.model.levels.get(list(p).level)?.level.kind === 'place' || p['Level'] === list(p).level ? null : only(p)), cost: 0.05 },
+  { gives: 'Intent', form: '{Measure} to {Members}', means: (p, q) => (isHandedOver(q) ? { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: measureOf(p['Measure'] as string), transform: null }] }, ...only(p).edits] } : null), cost: -0.1 },
   { gives: 'Intent', form: '(for|in|of|on|per) (a|an|one|any one|any|a single|single|an individual) {Measure:records}', means: (p, q) => (q.model.measures.get(p['records'] as string)?.kind === 'count' ? intent({ do: 'ofSingleRecords', measure: p['records'] as string }) : null), cost: -0.5 },
   { gives: 'Intent', form: '(for|of) {Measure:records} [(that were|which were|that|which)] {DateVerb} [(in|on|during)] {Period}', means: (p, q) => (['count', 'distinct'].includes(q.model.measures.get(p['records'] as string)?.kind ?? '') ? intent({ do: 'ofSingleRecords', measure: p['records'] as string }, { do: 'saidPeriod', period: p['Period'] as SaidPeriod, how: 'set', role: p['DateVerb'] as string }) : null), cost: -0.4 },
+  { gives: 'Intent', form: '[(for|of|on|from)] {AnyWord:noun} (placed|taken|received) [(in|on|during)] {Period}', means: placedIn, cost: -0.3 },
   { gives: 'Intent', form: '[(only|just)] {Members} {Measure} (only|alone)', means: ofRecords, cost: -0.15 },
   { gives: 'Intent', form: `${FOR} {Members} {Measure} [(only|alone)]`, means: ofRecords, cost: -0.15 },
   { gives: 'Intent', form: `(for|of|from) {Measure} [(that were|which were|that are)] ({DateVerb}|{Doing}) (by|with|via|through|using|in|at) {Members}`, means: ofRecords, cost: -0.3 },
@@ -140,11 +144,11 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(put|bring|take|add|have) {Members} (back|back in|in again)', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }), cost: -0.1 },
   { gives: 'Intent', form: '(add|include|also include|and also|also|plus|bring in|put back|bring back|add back|and add) {Members}', means: (p) => followUp({ do: 'condition', condition: members(p, true), how: 'widen' }) },
   { gives: 'Intent', form: '(what about|how about|and|same for|and for|same in|and what about|and how about|now for|now|the same for|and in|and at|same thing for|do the same for|repeat for|and the same for|same but for) {Members}', means: asFollowUp(only), cost: 0.15 },
-  { gives: 'Intent', form: '(all|any|every|each|across all|for all|in all|show all|of all|from all|over all) {Level} [(again|together|combined|now)]', means: (p) => intent({ do: 'allOf', level: p['Level'] as string }), cost: 0.2 },
+  { gives: 'Intent', form: '(all|any|every|each|across all|for all|in all|show all|of all|from all|over all|bring back all|put back all|back to all|include all) {Level} [(again|together|combined|now)]', means: (p) => intent({ do: 'allOf', level: p['Level'] as string }), cost: 0.2 },
   { gives: 'Intent', form: '(back to|return to|go back to|reset to|back again to) [(all|any|every)] {Level}', means: (p) => followUp({ do: 'clear', what: 'level', level: p['Level'] as string }), cost: 0.1 },
   { gives: 'Intent', form: '(all|any) {Level} again', means: (p) => followUp({ do: 'clear', what: 'level', level: p['Level'] as string }), cost: -0.05 },
   { gives: 'Intent', form: '(no matter [which|the]|regardless of|whatever|irrespective of) {Level}', means: (p) => intent({ do: 'clear', what: 'level', level: p['Level'] as string }), cost: 0.1 },
-  { gives: 'Intent', form: '(clear|remove|drop|reset|no|without|without any|clear all|remove all|get rid of|lift|take off|delete|no more|cancel) (filter|filters|condition|conditions|restriction|restrictions)', means: () => followUp({ do: 'clear', what: 'conditions' }), examples: ['clear the filters'] },
+  { gives: 'Intent', form: '(clear|remove|drop|reset|no|without|without any|clear all|remove all|get rid of|lift|take off|delete|no more|cancel) [(that|this|those|these|the)] (filter|filters|condition|conditions|restriction|restrictions)', means: () => followUp({ do: 'clear', what: 'conditions' }), examples: ['clear the filters'] },
   { gives: 'Intent', form: '(unfiltered|everything again|show everything|clear everything but the measure)', means: () => followUp({ do: 'clear', what: 'conditions' }), examples: ['unfiltered'] },
   { gives: 'Intent', form: '(clear|remove|drop|reset) [the] (filter|filters|condition|conditions) (on|for) {Level}', means: (p) => followUp({ do: 'clear', what: 'level', level: p['Level'] as string }) },
 
@@ -254,7 +258,8 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[on] how many {Key} (was|were|did|is) {Calculation} {AverageTest:NumberTest}', means: measureTest('count'), cost: -0.2 },
   { gives: 'Intent', form: '[on] how many {Key} (was|were|did|is) {Calculation} {NumberTest}', means: measureTest('count'), cost: -0.2 },
   { gives: 'Intent', form: `${COUNT} {Key} (with no|without [a]|without any|had no|have no) {Calculation}`, means: (p) => measureTest('count')({ ...p, NumberTest: { test: 'missing' } }), cost: -0.15 },
-  { gives: 'Intent', form: `(exclude|excluding|without|drop|leave out|ignore|ignoring|remove|not|except|omit|take out|filter out) {Key} ${WITH} {Clause}`, means: leavingOut, cost: -0.3 },
+  { gives: 'Intent', form: `${LEAVE_OUT} {Key} [${WITH}] {Clause}`, means: leavingOut, cost: -0.3 },
+  { gives: 'Intent', form: `${LEAVE_OUT} {Key} [(that are|which are|with|having)] {NumberTest}`, means: (p) => leavingOut({ ...p, Clause: clauseOf(p) }), cost: 0.1 },
   { gives: 'Intent', form: 'where {Level} [name] contains {Text}', means: text('contains', 'condition'), cost: -0.2 },
   { gives: 'Intent', form: 'where {Level} [name] (starts|begins) with {Text}', means: text('startsWith', 'condition'), cost: -0.2 },
   { gives: 'Intent', form: '[(which|all|only)] {Level} [(whose|with)] [(name|names)] (containing|contains|contain|that contain|which contain|including) {AnyText:Text}', means: text('contains', 'shown') },
@@ -317,12 +322,34 @@ function planMissing(is: Tested) {
 }
 
 /** "flat roofs": a word of the name of its level, or of the level's dimension, adds nothing to a member. */
-function isHeadOf(word: string, level: string, { model }: Question): boolean {
+function isHeadOf(word: string, level: string, question: Question): boolean {
+  const { model } = question;
   const found = model.levels.get(level);
   if (!found) return false;
   // “weather cancellations” are cancellations that are measured, not only the cause of one
   const measured = [...model.measures.values()].some((one) => one.hidden !== true && one.kind === 'count' && speaksOf(one, word.toLowerCase()) && !nameWords(one.name).includes(singular(word.toLowerCase())));
   return !measured && nameWords(`${found.level.name} ${found.dimension.name}`).includes(singular(word.toLowerCase()));
+}
+
+/** "for orders placed in August", of what has a date on which it was ordered. */
+function placedIn(parts: Parts, { model }: Question): Intent | null {
+  const noun = singular(String(parts['noun']).toLowerCase());
+  const [only, second] = [...model.dates.values()].filter((date) => dateVerbs(date).some((verb) => sameVerb(noun, verb)));
+  return only === undefined || second !== undefined ? null : intent({ do: 'saidPeriod', how: 'set', period: parts['Period'] as SaidPeriod, role: only.id });
+}
+
+/** "deliveries to the Plough": what is handed over goes where it is counted. */
+function isHandedOver({ tokens }: Question): boolean {
+  return tokens.some(({ word }, at) => word === 'to' && HANDED_OVER.test(tokens[at - 1]?.word ?? '')) && !tokens.some(({ word }) => word.startsWith('compar'));
+}
+const HANDED_OVER = /^(deliver|sale|sell|sold|suppl|shipment|shipped|invoice)/;
+
+/** "remote hearings by month", where nothing but hearings is measured: they are counted, not only the head of their mode. */
+function isMeasured(word: string, question: Question): boolean {
+  const { tokens, model } = question;
+  const isMeasure = ({ match }: FoundName) => match.named.kind === 'measure' && match.by !== 'part';
+  const own = [...model.measures.values()].some((one) => one.hidden !== true && [one.name, ...one.synonyms].some((name) => name.toLowerCase() === word.toLowerCase()));
+  return own && !tokens.some((token, at) => token.word !== word.toLowerCase() && question.namesAt(at).some(isMeasure));
 }
 
 /** "stays of guests from Estavia": the guests are where their country narrows, not what is broken down by. */

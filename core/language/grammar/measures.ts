@@ -5,7 +5,7 @@ import type { Grain } from '../../time/grain';
 import { byLevel, same, type Breakdown, type Key, type Transform } from '../../reading/schema';
 import { CURRENCY_OF_WORD } from '../currencies';
 import { singular } from '../tokens';
-import { followUp, intent, refused, type Intent, type SaidEdit, type SaidPeriod, type SaidShown, type SaidTransform } from '../intent';
+import { followUp, intent, refused, type Intent, type SaidEdit, type SaidPeriod, type SaidShown, type SaidTransform, type Sense } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
@@ -31,6 +31,14 @@ function sideBySide(parts: Parts, question: Question): Intent | null {
   }
   return intent(show([...first, ...second]));
 }
+
+const YIELD = '(bring in|make|account for|have|make up|come to|represent)';
+
+/** "what percent of fees do the top 3 courses bring in": the shares that these have of all. */
+const shareOfTop = (parts: Parts): Intent => intent(show([{ calculation: parts['Calculation'] as Calculation, transform: { kind: 'share', within: 'all' } }]), { do: 'saidRank', sense: parts['Sense'] as Sense, rank: { count: parts['Number'] as number, percent: false, of: parts['Key'] as Key, by: null, within: null, others: false, marked: false } });
+
+/** "indexed to January 2024", "2024 = 100". */
+const indexedTo = (parts: Parts): Intent => intent({ do: 'transform', transform: { kind: 'index' } }, { do: 'indexedTo', period: parts['Stretch'] as SaidPeriod });
 
 /** A moving average over n units is of values of that unit. */
 function movingOfUnit(parts: Parts): Intent {
@@ -156,6 +164,7 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(share|percentage|proportion) of {Set} (in|of|among) {Calculation}', means: setShare, cost: -0.3 },
   { gives: 'Intent', form: '{Set} (share|percentage|proportion) of {Calculation}', means: setShare, cost: -0.4 },
   { gives: 'Intent', form: '[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of {Calculation} (is|are|was|were|comes from|came from|come from|from|at|on|in|for|goes to|went to) {Set}', means: setShare, cost: -0.4 },
+  { gives: 'Intent', form: `[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of {Calculation} (do|does|did|is from|are from|comes from|come from|is in|is on) [the] {Sense} {Number} {Key} [${YIELD}]`, means: shareOfTop, cost: -0.4 },
   { gives: 'Intent', form: '{Members} (share|percentage|proportion) of {Calculation}', means: memberShare, cost: -0.3 },
   { gives: 'Intent', form: '(with|and|plus|showing|along with) (their|its|the|each) (share|shares|percentage|percentages|proportion) [of [the] (total|whole|all)]', means: () => intent({ do: 'alsoShare' }), cost: -0.3 },
   { gives: 'Intent', form: '(share|percentage|%) (of|for) each [one]', means: () => intent({ do: 'alsoShare' }), cost: 0.1 },
@@ -200,11 +209,13 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(as|as a)] (absolute change|change in absolute terms|change in numbers)', means: said(() => ({ kind: 'change', basis: 'implied', as: 'difference' })), cost: 0.05, examples: ['absolute change'] },
   { gives: 'Intent', form: '[(just|only|show)] [the] (difference only|only the difference|just the difference)', means: said(() => ({ kind: 'differenceOnly' })), cost: 0.05 },
   { gives: 'Intent', form: '[(as|as an|show an)] (index|indexed [to 100]|index of first|index to first = 100|indexed to first|indexed to first [period] = 100|index numbers)', means: transform({ kind: 'index' }), cost: 0.1, examples: ['as an index', 'indexed to 100'] },
+  { gives: 'Intent', form: '(index|indexed|rebased) (to|on|at) {Stretch} [= 100]', means: indexedTo, cost: 0.05, examples: ['indexed to January 2024'] },
+  { gives: 'Intent', form: '[(index|indexed|rebased)] [with] {Stretch} = 100', means: indexedTo, cost: -0.1, examples: ['2024 = 100'] },
   { gives: 'Intent', form: 'in {AnyWord:unit}', means: inCurrency, cost: 0.1 },
   { gives: 'Intent', form: '(index|indexed) {Calculation} (to|on) [the] first {Unit}', means: (p) => intent({ do: 'show', how: 'replace', shown: [{ calculation: p['Calculation'] as Calculation, transform: { kind: 'index' } }] }, { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain: p['Unit'] as Grain }] }), cost: -0.1 },
   { gives: 'Intent', form: '[(as|as a|show the)] (rank|ranks|ranking|rank numbers)', means: transform({ kind: 'rank' }), cost: 0.15, examples: ['as ranks'] },
   { gives: 'Intent', form: '(vs|versus|compared with|compared to|against|relative to) [(the|our)] ({OwnName}|overall) (average|mean)', means: transform({ kind: 'fromAverage' }), cost: 0.1 },
   { gives: 'Intent', form: '(how does it|how do they|how does that) compare (to|with) [the] (average|mean)', means: transform({ kind: 'fromAverage' }), cost: -0.1, examples: ['how does it compare to the average'] },
   { gives: 'Intent', form: '[(as|as a|show the|show)] (difference from [the] average|difference to [the] average|deviation from [the] (average|mean)|distance from [the] average|vs [the] average|versus [the] average|compared with [the] average|compared to [the] average|against [the] average)', means: transform({ kind: 'fromAverage' }), cost: 0.1, examples: ['difference from the average'] },
-  { gives: 'Intent', form: '(plain numbers|plain|plain values|as numbers|actual numbers|as plain numbers|in plain numbers|absolute numbers|in absolute numbers|real numbers|raw numbers|actual values|absolute values|back to numbers|not as a share|not cumulative|no transform|not as a percentage|as values)', means: transform(null), examples: ['plain numbers'] },
+  { gives: 'Intent', form: '(plain numbers|plain|plain values|as numbers|actual numbers|actual figures|the actual figures|plain figures|in plain figures|as plain numbers|in plain numbers|absolute numbers|in absolute numbers|real numbers|raw numbers|actual values|absolute values|back to numbers|not as a share|not cumulative|no transform|forget the index|drop the index|remove the index|without the index|not indexed|not as a percentage|as values)', means: transform(null), examples: ['plain numbers'] },
 ];

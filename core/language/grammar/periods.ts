@@ -89,6 +89,9 @@ function neighbours(parts: Parts): SaidPeriod | null {
 /** From, up to, before or after one period; a stretch from one day to another has its bounds already. */
 const bound = (side: 'since' | 'until' | 'before' | 'after') => (parts: Parts): SaidPeriod | null => (period(parts, 'Stretch').kind === 'spread' ? null : { kind: 'bound', side, period: period(parts, 'Stretch') });
 
+/** "last December so far" would be cut where this one is, which a period alone does not know. */
+const isOfLastYear = (said: SaidPeriod) => said.kind === 'partOfYear' && said.back > 0;
+
 const latest = (grain: Grain, count: number): SaidPeriod | null =>
   Number.isInteger(count) && count >= 1 && count <= 5000 ? { kind: 'latest', grain, count } : null;
 
@@ -113,6 +116,9 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
       const year = `${which === 'this' ? '(this|current)' : '(last|previous|prior)'} year`;
       return [`{${part}} [(of|in)] ${year}`, `${year} {${part}}`].map((form): Rule<Question> => ({ gives: 'Stretch', form, means: (p) => ({ kind: 'partOfYear', part: bareOf(p), back: which === 'this' ? 0 : 1 }), cost: -0.15 }));
     })),
+  // in summer, “last April” may be that of this year or of the year before: where they differ, both are readings
+  { gives: 'Stretch', form: 'last {MonthName}', means: (p) => ({ kind: 'lastMonth', ordinal: number(p, 'MonthName') }), cost: 0.05, examples: ['last March'] },
+  { gives: 'Stretch', form: 'last {MonthName}', means: (p) => ({ kind: 'partOfYear', part: bareOf(p), back: 1 }), cost: 0.05, examples: ['last March'] },
   { gives: 'Relative', form: '(since|from) [the] (start|beginning) of [(this|the|this current)] {Unit}', means: (p) => ({ kind: 'this', grain: p['Unit'] }), cost: -0.1, examples: ['since the start of the year'] },
   { gives: 'Relative', form: '(since|from) [the] (start|beginning) of [(this|the)] fiscal year', means: () => ({ kind: 'thisFiscal', back: 0 }), cost: -0.1, examples: ['since the start of the fiscal year'] },
   { gives: 'Period', form: '(since|from) [the] (start|beginning) of {Stretch}', means: bound('since'), cost: -0.1, examples: ['since the beginning of 2025'] },
@@ -166,7 +172,7 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Relative', form: '(this|current) {Unit} [(so far|to date)]', means: (p) => ({ kind: 'this', grain: p['Unit'] }), examples: ['this month', 'this year so far'] },
   { gives: 'Relative', form: '(so far|to date) this {Unit}', means: (p) => ({ kind: 'this', grain: p['Unit'] }), examples: ['so far this year'] },
   { gives: 'Relative', form: '{Unit} to date', means: (p) => ({ kind: 'this', grain: p['Unit'] }), examples: ['year to date'] },
-  { gives: 'Period', form: '{Stretch} (to date|so far)', means: (p) => (period(p, 'Stretch').kind === 'spread' ? null : { kind: 'toDate', period: period(p, 'Stretch') }), cost: -0.1, examples: ['2026 to date'] },
+  { gives: 'Period', form: '{Stretch} (to date|so far)', means: (p) => (period(p, 'Stretch').kind === 'spread' || period(p, 'Stretch').kind === 'lastMonth' || isOfLastYear(period(p, 'Stretch')) ? null : { kind: 'toDate', period: period(p, 'Stretch') }), cost: -0.1, examples: ['2026 to date'] },
   { gives: 'Relative', form: 'ytd', means: () => ({ kind: 'this', grain: 'year' }), examples: ['YTD'] },
   { gives: 'Relative', form: 'qtd', means: () => ({ kind: 'this', grain: 'quarter' }), examples: ['QTD'] },
   { gives: 'Relative', form: 'mtd', means: () => ({ kind: 'this', grain: 'month' }), examples: ['MTD'] },

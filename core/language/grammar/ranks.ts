@@ -10,7 +10,7 @@ import { sameVerb, speaksOf } from '../names/derived';
 import { isLengthOfTime } from '../settling/amounts';
 import { PLACES, worthOf } from '../settling/lengths';
 import { nameWords } from '../tokens';
-import { isBareHour } from './breakdowns';
+import { isBareHour, isCounted } from './breakdowns';
 import { longestOf } from './calculations';
 import type { Parts, Rule } from './rule';
 
@@ -72,7 +72,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'RankEach', form: '(each|every) {Key}', means: (p) => ({ within: p['Key'] }), cost: 0.02 },
   { gives: 'RankWithin', form: '{RankEach}', means: (p) => p['RankEach'] },
   // “top 5 routes by month” is a line for each of five, who are chosen once; “in each month” chooses them anew
-  { gives: 'RankWithin', form: 'by {Key}', means: (p) => ((p['Key'] as Key).kind === 'time' ? null : { within: p['Key'] }) },
+  { gives: 'RankWithin', form: 'by {Key}', means: (p, q) => ((p['Key'] as Key).kind === 'time' || isCounted(p['Key'] as Key, q) ? null : { within: p['Key'] }) },
   { gives: 'RankOthers', form: '[(with|and|plus|grouping|with all)] [the] (rest|others|everything else) [(as others|as one|together|grouped|as one row)]', means: () => ({ others: true }) },
   { gives: 'RankMark', form: 'marking first', means: () => ({ marked: true }) },
   ...['RankBy', 'RankWithin', 'RankOthers', 'RankMark'].map((part): Rule<Question> => ({ gives: 'RankPart', form: `{${part}:part}`, means: (p) => p['part'], ...(part === 'RankWithin' ? { cost: 0.05 } : {}) })),
@@ -103,6 +103,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Sense} {Number:Percent} (percent|per cent|%) [of] {Key} [{RankTail}]', means: share, cost: -0.1, examples: ['top 10 percent of months'] },
   { gives: 'Intent', form: '{Sense} [{Number}] {Measure:records} (by|in terms of|in|according to) {Measure}', means: (p, q) => extremeRecords(p, q), cost: -0.3 },
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '[(list|show|show me|what are|which are|which were|what were)] [the] [{Number}] (biggest|largest|highest|most valuable|top) [{Number:number}] {Measure:records}', means: (p, q) => biggestRecords(p, q, place), cost: 0.1 })),
+  { gives: 'Intent', form: '[(list|show|show me|give me)] [the] {Number} {Measure:records} (with|having|that have|that had) [the] {Sense} {Measure}', means: (p, q) => extremeRecords(p, q), cost: -0.4 },
   { gives: 'Intent', form: '[{Number}] (most|least) {Measure} {Measure:records}', means: (p, q) => extremeRecords({ ...p, Sense: q.tokens.some((token) => token.word === 'least') ? 'bottom' : 'top' }, q), cost: -0.5 },
   ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `[the] [{Number}] ${word} {AnyWord:verb} {Key} [{RankTail}]`, means: (p, q) => mostDone(p, word, q), cost: -0.3 })),
   { gives: 'Intent', form: '(on|in|at|for|from|by|with) (which|what) {Key} (mostly|mainly|chiefly|most)', means: (p) => first(null)({ ...p, Sense: 'top' }), cost: -0.1, examples: ['in which month mostly'] },
@@ -138,6 +139,11 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(measure) })), cost: -0.8 },
   { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => first(null)({ ...p, Calculation: measureOf(measure) })), cost: -0.9 },
   ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} [(is|are|was|were|get|gets|got|do|did|does)] {AnyWord:verb} [the] ${word}`, means: (p, q) => doneMost(p, word, q), cost: -0.1 })),
+  ...(['most', 'least'] as const).flatMap((word): Rule<Question>[] => [
+    { gives: 'Intent', form: `who {AnyWord:verb} [the] ${word}`, means: (p, q) => kindDidMost('person', p, word, q), cost: -0.1 },
+    { gives: 'Intent', form: `where (do|did|does) (we|they|people|customers) {AnyWord:verb} [the] ${word}`, means: (p, q) => kindDidMost('place', p, word, q), cost: -0.1 },
+    { gives: 'Intent', form: `when (do|did|does) (we|they|people|customers) {AnyWord:verb} [the] ${word}`, means: (p, q) => kindDidMost('time', p, word, q), cost: -0.1 },
+  ]),
   { gives: 'Intent', form: '(which|what) {Key} {Member} [the] {Sense} {Calculation}', means: (p, q) => didMost(p, q, first(null)), cost: -0.9 },
   { gives: 'Intent', form: '(what|which) {AnyWord:verb} [the] {Sense} {Calculation}', means: (p, q) => ofVerb(p, q), cost: -0.5 },
   ...([['where', 'place'], ['when', 'time']] as const).flatMap(([word, kind]): Rule<Question>[] => [
@@ -186,7 +192,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'only {Number} [instead]', means: (p) => countOnly(p), cost: 0.6 },
   { gives: 'Intent', form: '[(only|just|first|the first)] {Number} of (them|these|those) [(only|instead)]', means: (p) => countOnly(p), cost: -0.1, examples: ['5 of them'] },
   { gives: 'Intent', form: '(no ranking|all of them|without ranking|remove the ranking|clear the ranking|clear the rank|drop the ranking|drop the rank|reset the ranking|show all of them|no limit|without limit|not just top|not only top|all of those|every one of them|no rank|drop the ranking|the full list|full list)', means: () => followUp({ do: 'clear', what: 'rank' }), examples: ['all of them'] },
-  { gives: 'Intent', form: '(with others|and others|and the rest|others as one|rest as one|others in one|others together|group the rest|with the rest as others|put the rest together|show the rest as others|and the rest together)', means: () => followUp({ do: 'rerank', others: true }), cost: 0.1 },
+  { gives: 'Intent', form: '(with others|and others|and the rest|others as one|the remaining as other|remaining as other|remaining as others|rest as one|others in one|others together|group the rest|the rest as others|rest as others|with the rest as others|put the rest together|show the rest as others|and the rest together)', means: () => followUp({ do: 'rerank', others: true }), cost: 0.1 },
 
   { gives: 'Intent', form: '(without others|without the others|no others|not the others|drop the others|hide the others)', means: () => followUp({ do: 'rerank', others: false }), examples: ['without others'] },
 
@@ -303,15 +309,27 @@ function didMost(parts: Parts, { names, model }: Question, made: (parts: Parts) 
 }
 
 /** "which items are wasted most", where the model measures waste; "which trade costs the most", where one measure is of costs. */
-const AFTER_MOST: ReadonlySet<string> = new Set('in on at for by per of during since from last this until between over within and'.split(' '));
-function doneMost(parts: Parts, most: 'most' | 'least', { names, model, tokens }: Question): Intent | null {
+const AFTER_MOST: ReadonlySet<string> = new Set('in on at for by per of during since from last this previous so today yesterday until between over within and'.split(' '));
+function doneMost(parts: Parts, most: 'most' | 'least', question: Question): Intent | null {
+  const measure = measureDone(parts, most, question);
+  return measure === null ? null : first(most === 'most' ? 'top' : 'bottom')({ ...parts, Calculation: measureOf(measure) });
+}
+
+/** "who delivered the most", "where do we lose the most". */
+function kindDidMost(kind: 'person' | 'place' | 'time', parts: Parts, most: 'most' | 'least', question: Question): Intent | null {
+  const measure = measureDone(parts, most, question);
+  return measure === null ? null : intent({ do: 'kindRank', kind, sense: most === 'most' ? 'top' : 'bottom', by: measureOf(measure) });
+}
+
+/** The only measure of what a verb before “the most” says. */
+function measureDone(parts: Parts, most: 'most' | 'least', { names, model, tokens }: Question): string | null {
   const word = String(parts['verb']).toLowerCase();
   // “fixes the most jobs” is about jobs
   const after = tokens[tokens.findLastIndex((token) => token.word === most) + 1];
   if (after !== undefined && after.kind !== 'comma' && !AFTER_MOST.has(after.word)) return null;
   const meant = names.meantByVerb(word).flatMap(({ named }) => (named.kind === 'measure' ? [named.id] : []));
   const [only, second] = meant.length > 0 ? meant : [...model.measures.values()].filter((measure) => measure.hidden !== true && speaksOf(measure, word)).map((measure) => measure.id);
-  return only === undefined || second !== undefined ? null : first(most === 'most' ? 'top' : 'bottom')({ ...parts, Calculation: measureOf(only) });
+  return only === undefined || second !== undefined ? null : only;
 }
 
 /** "which technician fixed the most faults": the date of what they did. */

@@ -11,13 +11,13 @@ export function stemOf(word: string): string {
 
 /** Is a thing named by a verb: "Rent collected" by "collects"? */
 export function speaksOf({ name, synonyms }: { readonly name: string; readonly synonyms: readonly string[] }, verb: string): boolean {
-  return [name, ...synonyms].some((one) => nameWords(one).some((word) => sameVerb(word, verb)));
+  return [name, ...synonyms].some((one) => nameWords(one).some((word) => sameVerb(word, verb) || IRREGULAR[verb.replace(/s$/, '')] === word));
 }
 
 /** Forms of irregular verbs, by the verb as the names of those who do it are made of it. */
 const VERB_OF: Readonly<Record<string, string>> = {
   left: 'leave', taught: 'teach', bought: 'buy', sold: 'sell', drove: 'drive', driven: 'drive', wrote: 'write', written: 'write', rode: 'ride', ridden: 'ride', led: 'lead', ran: 'run', caught: 'catch', built: 'build',
-  lost: 'lose', paid: 'pay', spent: 'spend', found: 'find', sang: 'sing', swam: 'swim', flew: 'fly', flown: 'fly', won: 'win', made: 'make', gave: 'give', given: 'give', took: 'take', taken: 'take', lent: 'lend', kept: 'keep', held: 'hold', grew: 'grow', grown: 'grow', baked: 'bake', spoke: 'speak', dealt: 'deal', bred: 'breed', fed: 'feed',
+  lost: 'lose', paid: 'pay', spent: 'spend', found: 'find', sang: 'sing', swam: 'swim', flew: 'fly', flown: 'fly', won: 'win', made: 'make', gave: 'give', given: 'give', took: 'take', taken: 'take', lent: 'lend', kept: 'keep', held: 'hold', grew: 'grow', grown: 'grow', baked: 'bake', spoke: 'speak', sat: 'sit', dealt: 'deal', bred: 'breed', fed: 'feed',
 };
 
 /** Are two words forms of one verb: "lose" and "lost"? */
@@ -54,7 +54,7 @@ const SHORTEST_STEM = 4;
  */
 export function verbNouns(word: string): ReadonlySet<string> {
   const nouns = new Set<string>();
-  const irregular = IRREGULAR[word];
+  const irregular = IRREGULAR[word] ?? IRREGULAR[word.replace(/s$/, '')];
   if (irregular !== undefined) nouns.add(irregular);
   const verb = VERB_OF[word];
   if (verb !== undefined) for (const ending of DOER_ENDINGS) nouns.add(verb + ending);

@@ -141,10 +141,11 @@ export function columnEdits(columns: readonly Listed[], base: Reading, lists: bo
 }
 
 /** The one measure shown, by another function of the records behind it. */
-export function otherFunction(of: RowFunction | { readonly percentile: number }, base: Reading, model: Model): Calculation {
-  const [only] = base.shown;
+export function otherFunction(of: RowFunction | { readonly percentile: number }, said: readonly { readonly calculation: Calculation }[], base: Reading, model: Model): Calculation {
+  const all = said.length > 0 ? said : base.shown;
+  const [only] = all;
   const shown = only?.calculation;
-  const measure = base.shown.length === 1 && shown !== undefined && (shown.kind === 'measure' || shown.kind === 'rows' || shown.kind === 'percentile') ? shown.measure : null;
+  const measure = all.length === 1 && shown !== undefined && (shown.kind === 'measure' || shown.kind === 'rows' || shown.kind === 'percentile') ? shown.measure : null;
   if (measure === null || rowColumnOf(model, measure) === null) throw new CannotSettle('What is shown is not one number of single records; name the measure with it.');
   if (typeof of === 'object') return { kind: 'percentile', percentile: of.percentile, measure };
   return model.measures.get(measure)?.kind === of ? { kind: 'measure', measure } : { kind: 'rows', function: of, measure };

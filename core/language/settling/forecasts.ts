@@ -1,7 +1,7 @@
 /** How far a line is carried on: said in units of the calendar, kept in periods of the line. */
 import type { Edit } from '../../reading/edit-schema';
 import { EMPTY_READING, MOST_AHEAD, type Reading } from '../../reading/schema';
-import { dayParts, earlierOf, type Day } from '../../time/day';
+import { addDays, dayParts, earlierOf, type Day } from '../../time/day';
 import { addGrains, countGrains, endOf, GRAINS, startOf, type Grain } from '../../time/grain';
 import { latestBegun, resolvePeriod, type Calendar, type Period } from '../../time/period';
 import type { SaidEdit, SaidPeriod } from '../intent';
@@ -21,6 +21,12 @@ export function saysHowFar(period: SaidPeriod, said: readonly SaidEdit[], calend
   if (!forecasts(said, EMPTY_READING) || said.some((edit) => edit.do === 'saidAhead' && edit.unit !== undefined)) return false;
   if (period.kind === 'bound') return period.side === 'until' && saysHowFar(period.period, said, calendar);
   return period.kind === 'bareUnit' || (period.kind === 'days' && period.to > calendar.asOf);
+}
+
+/** Is another measure to be forecast than the one shown, over a period that is over? What was shown of that one says nothing of what is to come of this. */
+export function isOfThePast(said: readonly SaidEdit[], base: Reading, calendar: Calendar): boolean {
+  const to = base.when === null ? undefined : resolvePeriod(base.when.period, calendar).to;
+  return to !== undefined && addDays(to, 1) < startOf('month', calendar.asOf) && said.some((edit) => edit.do === 'show') && !said.some((edit) => edit.do === 'saidPeriod');
 }
 
 /** @throws CannotSettle where the words name no time to come */

@@ -3,6 +3,8 @@ import { addDays, dayFromParts, dayParts, weekday, type Day } from '../../time/d
 import { addGrains, countGrains, endOf, startOf, type Grain } from '../../time/grain';
 import { fiscalYearOf, latestBegun, resolvePeriod, type Calendar, type Period } from '../../time/period';
 import type { SaidPeriod } from '../intent';
+import type { Edit } from '../../reading/edit-schema';
+import { CannotSettle } from './situation';
 
 /** A period that can't be: the day does not exist, or the stretch is empty. */
 export class ImpossiblePeriod extends Error {}
@@ -95,6 +97,8 @@ export function settledPeriod(said: SaidPeriod, calendar: Calendar, year: number
       if (!found) throw new ImpossiblePeriod(`There is no week ${said.week} in ${thisYear}.`);
       return { kind: 'days', ...found };
     }
+    case 'lastMonth':
+      return { kind: 'days', ...latestBegun('month', said.ordinal, addDays(startOf('month', calendar.asOf), -1)) };
     case 'lastWeekday': {
       const [day] = [1, 2, 3, 4, 5, 6, 7].map((back) => addDays(calendar.asOf, -back)).filter((one) => weekday(one) === said.day);
       return { kind: 'days', from: day ?? calendar.asOf, to: day ?? calendar.asOf };
@@ -105,6 +109,21 @@ export function settledPeriod(said: SaidPeriod, calendar: Calendar, year: number
       if (settledRange(said, calendar) === null) throw new ImpossiblePeriod('The model gives no dates for it.');
       return said;
   }
+}
+
+/**
+ * "2024 = 100": the line begins there, as an index has its first point at 100.
+ * @param when the period in force; where it is said as well, the two have to begin together
+ * @throws CannotSettle where the first point would be another
+ */
+export function indexPeriod(said: SaidPeriod, when: Period | null, whenIsSaid: boolean, calendar: Calendar, year: number | null): Edit {
+  const range = when === null ? {} : wholeRange(when, calendar);
+  const own = whenIsSaid && range.from !== undefined ? dayParts(range.from).year : year;
+  const { from, to } = wholeRange(settledPeriod(said, calendar, isBare(said) ? own : null), calendar);
+  if (from === undefined) throw new ImpossiblePeriod('That period has no beginning, so it can’t be the first point of an index.');
+  if (!whenIsSaid) return { do: 'period', period: range.to !== undefined && to !== undefined && range.to > to ? { kind: 'days', from, to: range.to } : { kind: 'since', from } };
+  if (range.from !== from || when === null) throw new CannotSettle('An index has its first point at 100, so the period it is shown over has to begin there.', true);
+  return { do: 'period', period: when };
 }
 
 /** A week of ISO 8601: week 1 holds the 4th of January, weeks begin on Monday. Null where the year has no such week. */

@@ -27,6 +27,10 @@ test.each<[string, readonly string[], string]>([
   // nothing is weighed there
   ['theatres', ['heaviest productions'], 'Nothing in this model can be “heaviest”; say by which measure.'],
   ['parcels', ['heaviest senders'], 'Weight by sender, top 10 senders'],
+  // of what has a strength of its own; elsewhere the strongest is the best
+  ['brew', ['strongest beer'], 'Strength by beer, top 10 beers marking the first'],
+  ['brew', ['strongest town for sales'], 'Sales by town, top 10 towns marking the first'],
+  ['shop', ['strongest category'], 'Revenue by category, top 10 categories marking the first'],
   // how it goes, not how long it takes
   ['shop', ['slowest selling products'], 'Revenue by product, bottom 10 products'],
 ])('over %s, %j gives “%s”', (model, questions, expected) => {

@@ -16,7 +16,7 @@ export interface Quality {
 
 /** Words that one record alone can be said to be. */
 export const EXTREMES: readonly string[] = ['longest', 'shortest', 'slowest', 'fastest', 'quickest', 'cheapest', 'dearest', 'priciest', 'heaviest', 'lightest'];
-const KINDS = ['length', 'money', 'weight', 'depth', 'height', 'warmth', 'age'] as const;
+const KINDS = ['length', 'money', 'weight', 'depth', 'height', 'warmth', 'age', 'strength'] as const;
 const WORDS: Readonly<Record<Quality['of'], readonly string[]>> = {
   length: ['longest', 'shortest', 'slowest', 'fastest', 'quickest'],
   money: ['cheapest', 'dearest', 'priciest', 'expensive'],
@@ -25,11 +25,12 @@ const WORDS: Readonly<Record<Quality['of'], readonly string[]>> = {
   height: ['tallest'],
   warmth: ['warmest', 'hottest', 'coldest'],
   age: ['oldest', 'youngest'],
+  strength: ['strongest', 'weakest'],
 };
 /** Those of them that speak of little. */
 const LEAST: ReadonlySet<string> = new Set(['shortest', 'fastest', 'quickest', 'cheapest', 'lightest', 'shallowest', 'coldest', 'youngest']);
 /** Qualities that no unit tells, by the nouns that name the measures of them. */
-const NOUNS: Readonly<Record<'depth' | 'height' | 'warmth' | 'age', readonly string[]>> = { depth: ['depth'], height: ['height'], warmth: ['temperature', 'warmth', 'heat'], age: ['age'] };
+const NOUNS: Readonly<Record<'depth' | 'height' | 'warmth' | 'age' | 'strength', readonly string[]>> = { depth: ['depth'], height: ['height'], warmth: ['temperature', 'warmth', 'heat'], age: ['age'], strength: ['strength'] };
 const UNITS: Readonly<Record<'length' | 'weight', readonly string[]>> = {
   length: ['s', 'sec', 'seconds', 'min', 'minutes', 'h', 'hours', 'days', 'weeks', 'km', 'm', 'mi', 'miles', 'nm', 'metres'],
   weight: ['g', 'kg', 't', 'tonnes', 'lb', 'kilos'],
@@ -38,9 +39,10 @@ const UNITS: Readonly<Record<'length' | 'weight', readonly string[]>> = {
 /** “slowest selling”, “fastest growing” speak of how something goes, not of how long it takes. */
 const GOING: ReadonlySet<string> = new Set(['selling', 'growing', 'rising', 'falling', 'declining', 'shrinking', 'moving', 'improving']);
 
-/** The first such adjective among words; null where there is none. */
-export function qualityIn(tokens: readonly Token[]): Quality | null {
-  const found = tokens.flatMap(({ word }, index) => (GOING.has(tokens[index + 1]?.word ?? '') ? [] : KINDS.filter((kind) => WORDS[kind].includes(word)).map((kind): Quality => ({ word, of: kind }))));
+/** The first such adjective among words; null where there is none. “Strongest” says “best” of most models, and speaks of strength where that is measured. */
+export function qualityIn(tokens: readonly Token[], model: Model): Quality | null {
+  const kinds = KINDS.filter((kind) => kind !== 'strength' || [...model.measures.values()].some((measure) => hasUnit(kind, measure)));
+  const found = tokens.flatMap(({ word }, index) => (GOING.has(tokens[index + 1]?.word ?? '') ? [] : kinds.filter((kind) => WORDS[kind].includes(word)).map((kind): Quality => ({ word, of: kind }))));
   return found[0] ?? null;
 }
 
@@ -87,7 +89,7 @@ export function extremeBy(word: string, fact: string, model: Model): { readonly 
 /** @throws CannotSettle where such an adjective is said of how many there are */
 export function refuseCounted(quality: Quality | null, by: Calculation | null, model: Model): void {
   const counted = by !== null && isMeasure(by) ? model.measures.get(by.measure) : undefined;
-  if (quality !== null && (counted?.kind === 'count' || counted?.kind === 'distinct')) throw new CannotSettle(`How many there are cannot be “${quality.word}”; name the measure, or say “most ${counted.name.toLowerCase()}”.`);
+  if (quality !== null && quality.of !== 'strength' && (counted?.kind === 'count' || counted?.kind === 'distinct')) throw new CannotSettle(`How many there are cannot be “${quality.word}”; name the measure, or say “most ${counted.name.toLowerCase()}”.`);
 }
 
 /** A rank that only an adjective says what it is by, by that. */

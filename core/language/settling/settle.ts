@@ -10,8 +10,8 @@ import type { Cover } from '../cover';
 import { shownPlainly, type Analysis, type Intent, type Move, type SaidEdit } from '../intent';
 import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios, withoutItsBasis, inThatYear } from './comparisons';
 import { allOf, alsoShare, averagePer, withoutItsUnits, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
-import { ImpossiblePeriod, settledPeriod, wholeRange, yearFor } from './periods';
-import { forecastEdits, saysHowFar } from './forecasts';
+import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } from './periods';
+import { forecastEdits, isOfThePast, saysHowFar } from './forecasts';
 import { nowEdits } from './now';
 import { countThese, pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
 import { changeOrderEdits, changeRank, comparedRankEdits, dateOrder, kindRankEdits, rankEdits, sortedBy, sortEdits, turnedRank } from './ranks';
@@ -47,7 +47,9 @@ export function readsAsFollowUp(intents: readonly Intent[], before: Reading | nu
   const followsUp = intents.some((one) => one.followUp && !(namesBoth && narrows(one)));
   // “which titles are below target”, of titles that stand beside their plan already
   const besidePlan = before.against?.kind === 'plan' && edits.some((edit) => edit.do === 'saidMeasureTest' && edit.besidePlan === true && before.by.some((one) => same(one, edit.at))) && !edits.some((edit) => edit.do === 'show');
-  return followsUp || besidePlan || !isComplete(intents.flatMap((one) => one.edits).filter((edit) => !isShown(edit)));
+  const said = intents.flatMap((one) => one.edits);
+  const narrowsOnly = said.every((edit) => edit.do === 'condition' || edit.do === 'mention' || edit.do === 'saidPeriod');
+  return followsUp || besidePlan || !isComplete(narrowsOnly ? said.filter((edit) => !isShown(edit)) : said);
 }
 
 /** @param asFollowUp whether the reading before stays in force where nothing is said of it */
@@ -100,6 +102,8 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
   for (const edit of said) {
     switch (edit.do) {
       case 'show':
+        // “decision time by faculty, median” shows the median only
+        if (edit.how === 'replace' && said.some((one) => one.do === 'rowFunction')) break;
         edits.push({ ...edit, shown: edit.shown.map((one) => ({ ...one, transform: impliedBasis(one.transform, said, base, asFollowUp) })) });
         if (asFollowUp) edits.push(...withoutItsUnits(edit, said, base));
         break;
@@ -142,6 +146,9 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
           return made;
         });
         break;
+      case 'indexedTo':
+        after.push((_done, when) => [indexPeriod(edit.period, when, said.some((one) => one.do === 'saidPeriod'), calendar, year)]);
+        break;
       case 'mention': {
         const fact = factsOf(model, { kind: 'measure', measure: edit.measure })[0] ?? '';
         const others = [...said.flatMap((one) => (one.do === 'show' ? one.shown : [])), ...(asFollowUp ? base.shown : [])];
@@ -167,7 +174,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         if (!hasDifference(base)) after.push((done) => changeEdits(done, base, asFollowUp));
         break;
       case 'rowFunction':
-        edits.push({ do: 'show', how: 'replace', shown: [shownPlainly(otherFunction(edit.of, base, model))] });
+        edits.push({ do: 'show', how: 'replace', shown: [shownPlainly(otherFunction(edit.of, said.flatMap((one) => (one.do === 'show' ? one.shown : [])), base, model))] });
         break;
       case 'averagePer':
         edits.push({ do: 'show', how: 'replace', shown: [shownPlainly(averagePer(edit.grain, base, model))] });
@@ -291,7 +298,12 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         if (!said.some((one) => one.do === 'saidTransform' || one.do === 'transform' || one.do === 'view')) throw new CannotSettle('It is not clear what this is to take the place of; name both, for example “swap route for vessel”.');
         break;
       case 'saidAhead':
-        if (edit === said.find((one) => one.do === 'saidAhead')) last.push((done, when) => forecastEdits(said, done, when, asFollowUp ? base : EMPTY_READING, calendar));
+        if (edit !== said.find((one) => one.do === 'saidAhead')) break;
+        last.push((done, when) => {
+          const past = asFollowUp && isOfThePast(said, base, calendar);
+          if (past) notes.push('A forecast carries on all the data; the period before is left.');
+          return [...(past ? [{ do: 'period' as const, period: null }] : []), ...forecastEdits(said, done, past ? null : when, asFollowUp ? base : EMPTY_READING, calendar)];
+        });
         break;
       case 'reference':
         after.push(() => referenceEdits(edit.level, base));
@@ -337,10 +349,14 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
   return { edits: merged(edits), notes };
 }
 
-/** A running total of one number is over time, though no time line is named. */
+/** A running total of one number, an index and a moving average are over time, though no time line is named. */
 function needsTimeLine(edits: readonly Edit[], base: Reading): boolean {
   const transforms = edits.flatMap((edit) => (edit.do === 'transform' ? [edit.transform] : edit.do === 'show' ? edit.shown.map((one) => one.transform) : []));
   const along = transforms.some((one) => one?.kind === 'running' || one?.kind === 'moving' || one?.kind === 'index');
+  // of members, an index and a moving average are lines over time as well
+  const lines = transforms.some((one) => one?.kind === 'moving' || one?.kind === 'index');
+  const by = [...base.by, ...edits.flatMap((edit) => (edit.do === 'breakdown' && edit.how !== 'remove' ? edit.by : []))];
+  if (lines && base.rows === null && edits.every((edit) => edit.do !== 'rows') && by.length === 1 && by[0]?.kind === 'level') return true;
   return along && base.by.length === 0 && base.rows === null && edits.every((edit) => edit.do !== 'breakdown' && edit.do !== 'rows');
 }
 
