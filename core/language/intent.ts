@@ -87,6 +87,8 @@ export type SaidEdit =
   /** An index whose first point lies in this period: "2024 = 100". */
   | { readonly do: 'indexedTo'; readonly period: SaidPeriod }
   | { readonly do: 'saidTransform'; readonly transform: SaidTransform }
+  /** What is shown is asked for as it was at the end of the period. */
+  | { readonly do: 'atEnd' }
   | { readonly do: 'saidPeriod'; readonly period: SaidPeriod; readonly how: 'set' | 'leaveOut'; readonly role?: string; /** "the same for 2024": that part of it that the period in force is of its own year. */ readonly alike?: true }
   /** "signed", "repaired": the date that a period or a time line named elsewhere is on. */
   | { readonly do: 'saidDateVerb'; readonly role: string; /** Of a period or a time line, where one is said; nothing where none is. */ readonly ofPeriod?: true }

@@ -42,6 +42,8 @@ const SIDE_BY_SIDE = new Set(['vs', 'versus', 'against', 'and', 'or']);
 const ORDERED = new Set(['the', 'this', 'that', 'these', 'those', 'all', 'our', 'my', 'his', 'her', 'their', 'a', 'an', 'every', 'it', 'them']);
 /** What two words cost that are written as one. */
 const JOINED_COST = 0.1;
+/** “Over 5 days” is of what is counted in days at least as much as of the days ahead. */
+const UNIT_COST = 0.2;
 /** Enough for the person not to be asked, so that the plan is an alternative. */
 const PLAN_COST = 0.15;
 
@@ -121,7 +123,7 @@ export class Question {
         if (by !== 'name' && words.some((word) => word.length < SHORTEST_MISSPELT_PART)) continue;
         const parts = this.names.partly(words).filter(({ named }) => (amount ? named.kind === 'measure' : !common || named.kind === 'set'));
         for (const match of parts)
-          found.push({ end, match, cost: cost + match.cost + (this.isPlanOfOther(match, parts) ? PLAN_COST : 0), assumption: { said, meant: match.label, by: by === 'name' ? 'part' : by } });
+          found.push({ end, match, cost: cost + match.cost + (this.isPlanOfOther(match, parts) ? PLAN_COST : 0) + (amount && this.tokens[start - 1]?.kind === 'number' ? UNIT_COST : 0), assumption: { said, meant: match.label, by: by === 'name' ? 'part' : by } });
       }
     if (end === start + 1 && found.length > 0 && found.every((one) => one.match.by === 'part')) found.push(...this.misspeltWhole(start, said));
     if (found.length === 0 && end === start + 1) {

@@ -197,7 +197,7 @@ export function read(text: string, context: ReadContext): ReadResult {
 function standsAlone({ pieces }: Cover): boolean {
   const intents = pieces.map((piece) => piece.intent);
   const edits = intents.flatMap((one) => one.edits);
-  return !intents.some((one) => one.followUp) && edits.some((edit) => edit.do === 'show') && (edits.length > 1 || intents.some((one) => one.analysis !== undefined));
+  return !intents.some((one) => one.followUp) && edits.some((edit) => edit.do === 'show' || (edit.do === 'compare' && edit.against?.kind === 'plan')) && (edits.length > 1 || intents.some((one) => one.analysis !== undefined));
 }
 
 const AND: ReadonlySet<string> = new Set(['and', '&', ',']);

@@ -149,13 +149,13 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(up|back up|roll up|go up|go back up|rolled up|roll it up|aggregate|roll that up) to [the] {Level} [level]', means: (p) => followUp({ do: 'rollUp', level: p['Level'] as string }) },
   { gives: 'Intent', form: '[(and|make it)] (in|by|with|into) {Number} [{Magnitude}] (steps|step|bins|buckets|bands|ranges|intervals)', means: width, cost: -0.1 },
   { gives: 'Intent', form: '[(and|make it)] (in|by|with|into) (steps|bins|buckets|bands|ranges|intervals) of {Number} [{Magnitude}]', means: width, cost: -0.1, examples: ['in steps of 15'] },
-  { gives: 'Intent', form: '{Measure:records} by {Measure}', means: byOwnNumber, cost: 0.2 },
+  { gives: 'Intent', form: '[(number|count) of] {Measure:records} by {Measure}', means: byOwnNumber, cost: 0.2 },
   { gives: 'Intent', form: '(distribution|histogram|spread) of {Measure}', means: (p, q) => distribution(p, q, null) },
   { gives: 'Intent', form: '{Measure} (distribution|histogram)', means: (p, q) => distribution(p, q, null) },
   { gives: 'Intent', form: '(distribution|histogram|spread) of {Measure} (in|by) [(steps|bins|buckets|bands|ranges)] of {Number}', means: (p, q) => distribution(p, q, said(p)) },
   { gives: 'Intent', form: '(distribution|histogram|spread) of {Measure} in {Number} [{Magnitude}] (steps|bins|buckets|bands|ranges)', means: (p, q) => distribution(p, q, said(p)) },
   { gives: 'Intent', form: `[compare] {SetList} [${BY_MEASURE}]`, means: compared('none'), cost: -0.25 },
-  { gives: 'Intent', form: `[(compare|for)] {SetList} (vs|versus|against|with|beside|compared to|compared with) (rest|others|everything else|all others) [${BY_MEASURE}]`, means: compared('rest'), cost: -0.2 },
+  { gives: 'Intent', form: `[(compare|for)] {SetList} (vs|versus|against|with|beside|compared to|compared with) (rest|others|everything else|all others|other {Level}) [${BY_MEASURE}]`, means: compared('rest'), cost: -0.2 },
   { gives: 'Intent', form: `[(compare|for)] {SetList} (vs|versus|against|with|beside|compared to|compared with) (all|total|everything|everyone) [{Level}] [${BY_MEASURE}]`, means: compared('all'), cost: -0.2 },
 ];
 

@@ -6,6 +6,7 @@ import type { Grain } from '../../time/grain';
 import type { SaidShown, SaidTransform } from '../intent';
 import { CURRENCY_OF_WORD } from '../currencies';
 import { doersOf } from '../kinds';
+import { isDone } from '../names/derived';
 import { measuresOfLength, PLACES, worthOf } from '../settling/lengths';
 import { EXTREMES, extremeBy } from '../settling/qualities';
 import { singular } from '../tokens';
@@ -88,6 +89,29 @@ function perMoney(parts: Parts, { model }: Question): Calculation | null {
   const currency = CURRENCY_OF_WORD.get(singular(String(parts['unit']).toLowerCase()));
   const [left, right] = [parts['left'] as string, parts['right'] as string];
   return currency !== undefined && left !== right && model.measures.get(right)?.format?.currency === currency ? arithmetic('divide', measureOf(left), measureOf(right)) : null;
+}
+
+/** "wage cost per hour", where hours are measured of the same records. */
+function perUnit(parts: Parts, { model, tokens }: Question): Calculation | null {
+  const word = String(parts['unit']).toLowerCase();
+  const unit = UNITS_OF[word];
+  const left = model.measures.get(parts['left'] as string);
+  if (unit === undefined || left === undefined || !['sum', 'count'].includes(left.kind)) return null;
+  if (!tokens.some((token, at) => token.word === word && ['per', 'a', 'an'].includes(tokens[at - 1]?.word ?? ''))) return null;
+  const fact = factsOf(model, measureOf(left.id))[0];
+  const [only, second] = [...model.measures.values()].filter((one) => one.kind === 'sum' && one.hidden !== true && one.unit !== undefined && unit.includes(one.unit) && factsOf(model, measureOf(one.id))[0] === fact && one.id !== left.id);
+  return only === undefined || second !== undefined ? null : arithmetic('divide', measureOf(left.id), measureOf(only.id));
+}
+/** Units that something may be per, as said; those of the calendar, in which things happen, are none. */
+const UNITS_OF: Readonly<Record<string, readonly string[]>> = { hour: ['h', 'hours'], minute: ['min', 'minutes'], mile: ['mi', 'miles'], kilometre: ['km'], km: ['km'], kilo: ['kg', 'kilos'], kg: ['kg'], tonne: ['t', 'tonnes'], litre: ['l', 'litres'], metre: ['m', 'metres'] };
+
+/** "cancelled stays", where cancellations of the same records are measured. */
+function doneOf(parts: Parts, { model, names }: Question): Calculation | null {
+  const verb = String(parts['verb']).toLowerCase();
+  const records = model.measures.get(parts['records'] as string);
+  if (!isDone(verb) || records?.kind !== 'count' || records.only.length > 0) return null;
+  const [only, second] = names.meantByVerb(verb).flatMap(({ named }) => (named.kind === 'measure' ? (model.measures.get(named.id) ?? []) : []));
+  return only === undefined || second !== undefined || !['sum', 'count'].includes(only.kind) || !factsOf(model, measureOf(only.id)).includes(records.fact) ? null : measureOf(only.id);
 }
 
 /** "passengers per port": divided by how many members there are. */
@@ -236,6 +260,8 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '(how many|how much|how high is|how high was|how large is|how big is) {Measure}', means: (p) => measureOf(p['Measure'] as string) },
   { gives: 'Term', form: `${COUNTED} {Measure:left} (per|for each|for every) {Measure:right}`, means: (p, q) => (isOfEach(p, q) ? measureOf(p['left'] as string) : arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string))), cost: 0.1 },
   { gives: 'Term', form: '{Measure:left} (per|for each|for every) {AnyWord:unit} [(of|spent on|in)] {Measure:right}', means: perMoney, cost: -0.2 },
+  { gives: 'Term', form: '{Measure:left} (per|an|a) {AnyWord:unit} [(worked|spent|driven|used)]', means: perUnit, cost: -0.1 },
+  { gives: 'Term', form: '{AnyWord:verb} {Measure:records}', means: doneOf, cost: -0.1 },
   { gives: 'Term', form: '{Measure:left} per {Number} {Measure:right}', means: (p) => (p['left'] === p['right'] || !((p['Number'] as number) > 1) ? null : arithmetic('multiply', arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)), { kind: 'number', value: p['Number'] as number })) },
   { gives: 'Term', form: '{Measure} (on|in|of|for) (an average|a typical|an ordinary|average|typical|ordinary) {Unit}', means: (p, q) => averageOf(p, q) },
   { gives: 'Often', form: '(a|per|each|every) {Unit}', means: (p) => p['Unit'] },

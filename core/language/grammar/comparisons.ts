@@ -43,7 +43,7 @@ const MONTHLY: Readonly<Record<string, 'month' | 'week' | 'quarter' | 'day'>> = 
 export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Period}', means: set, cost: 0.1, examples: ['2024', 'last year'] },
   { gives: 'Intent', form: '(for|in|during|over|on|of|within|only|just|just for|only for|only in|throughout|across|in all of|for all of|back in|as for|at) {Period} [only]', means: set, examples: ['in March', 'for 2024', 'only the last 2 years'] },
-  { gives: 'Intent', form: '(at|by|as of) [the] end of {Period}', means: set, cost: 0.02, examples: ['at the end of March 2026'] },
+  { gives: 'Intent', form: '[(at|by|as of|as at)] [the] (end|close) of {Period}', means: (p) => ({ edits: [...set(p).edits, { do: 'atEnd' }] }), cost: 0.02, examples: ['at the end of March 2026'] },
   { gives: 'Intent', form: '[(for|in|show|use|look at|make it|take)] {Period} instead', means: (p) => ({ ...set(p), followUp: true }), examples: ['last year instead'] },
   { gives: 'Intent', form: '(same for|the same for|same in|the same in|same thing for|do the same for|repeat for|repeat it for|same again for) {Year}', means: (p) => followUp({ do: 'saidPeriod', how: 'set', alike: true, period: { kind: 'days', from: `${p['Year'] as number}-01-01`, to: `${p['Year'] as number}-12-31` } }), cost: -0.1, examples: ['same for 2024'] },
   { gives: 'Intent', form: '(what about|how about|and|and for|and in|same for|and what about|and how about|now|now for|change to|switch to|make it|same in|change the period to|move to|go to|and during|look at|narrow to|limit to|restrict to|focus on|show|keep only) {Period}', means: (p) => ({ ...set(p), followUp: true }), cost: 0.15, examples: ['what about last year'] },

@@ -117,6 +117,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${FOR} {Members} {Measure} [(only|alone)]`, means: ofRecords, cost: -0.15 },
   { gives: 'Intent', form: `(for|of|from) {Measure} [(that were|which were|that are)] ({DateVerb}|{Doing}) (by|with|via|through|using|in|at) {Members}`, means: ofRecords, cost: -0.3 },
   { gives: 'Intent', form: '(of|from|to|among|with) {Level} (from|in|at|of|with|who are|that are) {Members}', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) ? only(p) : null), cost: -0.2 },
+  { gives: 'Intent', form: '(and|what about|and what about|how about|same for|and for) {Members} {Level}', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) || p['Level'] === list(p).level ? null : followUp(...only(p).edits)), cost: -0.2 },
   { gives: 'Intent', form: '[and] (for|of|from|only for|just for|only|just) {Members} {Level} [(only|alone)]', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) || p['Level'] === list(p).level ? null : only(p)), cost: 0.25 },
   { gives: 'Intent', form: `${COUNT} {Members} {Level} [(are there|is there|do we have|have we|there are)]`, means: (p, q) => ({ edits: [{ do: 'show', how: 'replace', shown: [{ calculation: countOfLevel(p, q), transform: null }] }, ...only(p).edits] }), cost: -0.2 },
   { gives: 'Intent', form: '{Members}', means: only, cost: 0.1 },

@@ -62,7 +62,9 @@ const LEAST = '(fewest|least|lowest|smallest|shortest|fastest|quickest)';
 
 export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Sense', form: '(top|highest|largest|biggest|busiest|most common|commonest|most frequent|most|greatest|leading|most popular|most important|top ranking|highest ranking|max|longest|slowest|heaviest|dearest|most expensive|deepest|tallest|warmest|hottest|oldest)', means: () => 'top' },
-  { gives: 'Sense', form: '(bottom|lowest|smallest|quietest|least common|rarest|least frequent|fewest|least|least popular|last placed|lowest ranking|shortest|fastest|quickest|lightest|cheapest|least expensive|shallowest|coldest|youngest)', means: () => 'bottom' },
+  { gives: 'Sense', form: '(bottom|lowest|smallest|quietest|least common|rarest|least frequent|fewest|least popular|last placed|lowest ranking|shortest|fastest|quickest|lightest|cheapest|least expensive|shallowest|coldest|youngest)', means: () => 'bottom' },
+  // “at least 14 days” is a bound
+  { gives: 'Sense', form: 'least', means: (_p, q) => (q.tokens.some((token, at) => token.word === 'least' && q.tokens[at - 1]?.word !== 'at') ? 'bottom' : null) },
   { gives: 'Sense', form: '(best|strongest|best selling|bestselling|top selling|best performing|finest|most successful|healthiest)', means: () => 'best' },
   { gives: 'Sense', form: '(worst|weakest|poorest|poor|worst selling|slowest selling|worst performing|poorest performing|least successful)', means: () => 'worst' },
   { gives: 'RankBy', form: '(by|in|for|with most|with highest|in terms of|with|on|according to|measured by|ranked by|based on|when ranked by|judged by|of) {Calculation}', means: (p) => ({ by: p['Calculation'] }) },
@@ -173,7 +175,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} {Has} (worst|weakest|poorest) {Calculation}`, means: said('worst'), cost: -0.05 },
   { gives: 'Intent', form: '{Sense} {Calculation} {One:Key}', means: first(null), cost: -0.12 },
   { gives: 'Intent', form: '{Sense} {Calculation} {Key}', means: ten },
-  { gives: 'Intent', form: '{Sense} {Calculation} (by|per|for each|of each|for any|of any) {Key}', means: ten, cost: -0.1 },
+  { gives: 'Intent', form: '{Sense} {Calculation} (by|per|for each|of each|for any|of any|among|across|of all) {Key}', means: ten, cost: -0.1 },
   { gives: 'Intent', form: '{Key} (ranked by|rank by|ranking by|ranked on|in order of|ordered by) {Calculation}', means: (p) => rankedBy(p), cost: -0.1 },
   { gives: 'Intent', form: '[(list|show)] {Level} by {Measure}', means: (p) => intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(p['Measure'] as string), transform: null }] }, { do: 'breakdown', how: 'join', by: [byLevel(p['Level'] as string)] }), cost: 0.3 },
   { gives: 'Intent', form: 'rank {Key} by {Calculation}', means: (p) => rankedBy(p), cost: -0.1 },

@@ -1,7 +1,8 @@
 /** Amounts as said → numbers in the unit in which a measure is kept. */
 import { isMeasure, type Calculation } from '../../model/calculation';
 import type { Model } from '../../model/model';
-import { plainLetters } from '../tokens';
+import type { Measure } from '../../model/schema';
+import { nameWords, plainLetters } from '../tokens';
 import type { Amount, SaidTest } from '../intent';
 import { CannotSettle } from './situation';
 
@@ -30,11 +31,18 @@ function keptIn(calculation: Calculation, model: Model): Kept {
   if (calculation.kind === 'proportion' || calculation.kind === 'part') return { name: 'This', unit: undefined, currency: undefined, percent: true, counted: false };
   const id = 'measure' in calculation ? calculation.measure : null;
   const found = id === null ? undefined : model.measures.get(id);
-  return { name: found?.name ?? 'This', unit: found?.unit, currency: found?.format?.currency, percent: found?.format?.style === 'percent' && isMeasure(calculation), counted: found === undefined || found.kind === 'count' || found.kind === 'distinct' };
+  return { name: found?.name ?? 'This', unit: found === undefined ? undefined : unitOfTime(found), currency: found?.format?.currency, percent: found?.format?.style === 'percent' && isMeasure(calculation), counted: found === undefined || found.kind === 'count' || found.kind === 'distinct' };
 }
 
 /** One thing divided by another may be told in per cent. */
 const isQuotient = (calculation: Calculation) => calculation.kind === 'arithmetic' && calculation.operator === 'divide';
+
+/** The unit that a measure is kept in, or the one that its name says: "Nights", "Working hours". */
+export function unitOfTime({ name, unit, format }: Measure): string | undefined {
+  if (unit !== undefined || format !== undefined) return unit;
+  return nameWords(name).flatMap((word) => NAMED_UNITS[word] ?? [])[0];
+}
+const NAMED_UNITS: Readonly<Record<string, string>> = { night: 'days', day: 'days', hour: 'h', minute: 'min', week: 'weeks' };
 
 /** Is a unit one of time? */
 export const isLengthOfTime = (unit: string): boolean => SECONDS[plainLetters(unit)] !== undefined;

@@ -4,7 +4,7 @@ import type { Measure } from '../../model/schema';
 import type { Amount } from '../intent';
 import { stemOf } from '../names/derived';
 import { nameWords } from '../tokens';
-import { isLengthOfTime, isOfTheKind } from './amounts';
+import { isLengthOfTime, isOfTheKind, unitOfTime } from './amounts';
 
 /** What a comparative speaks of, as the words that the names of such measures hold; the likelier ones first. */
 const SPOKEN_OF: Readonly<Record<string, readonly RegExp[]>> = {
@@ -44,9 +44,12 @@ export function measuresOfLength({ word, amount, to }: SaidLength, facts: readon
   const known = [...model.measures.values()].filter((one) => facts.includes(rowColumnOf(model, one.id)?.fact ?? ''));
   const named = (one: Measure, holds: (name: string) => boolean) => [one.name, ...one.synonyms].some(holds);
   const about = ABOUT[word] ?? '';
-  const spokenOf = (SPOKEN_OF[about] ?? []).map((words) => known.filter((one) => named(one, (name) => words.test(name)))).find((found) => found.length > 0);
+  const [certain, ...likely] = (SPOKEN_OF[about] ?? []).map((words) => known.filter((one) => named(one, (name) => words.test(name))));
+  // “time” is in many names: a lead time is not how long a stay was, where its nights are known
+  const inTime = known.filter((one) => one.hidden !== true && one.unit === undefined && unitOfTime(one) !== undefined);
+  const spokenOf = (certain ?? []).length > 0 ? certain : likely.map((found) => (found.length > 0 ? [...found, ...inTime.filter((one) => !found.includes(one))] : found)).find((found) => found.length > 0);
   // where no name speaks of how long or heavy they are, what is kept in such a unit does; days are no age, though
-  const inUnit = ['long', 'slow', 'heavy'].includes(about) ? known.filter((one) => isOfTheKind(one.unit, amount) && one.hidden !== true) : [];
+  const inUnit = ['long', 'slow', 'heavy'].includes(about) ? known.filter((one) => isOfTheKind(unitOfTime(one), amount) && one.hidden !== true) : [];
   const money = known.filter((one) => one.format?.style === 'currency' && one.hidden !== true);
   const usual = money.filter((one) => one.id === model.defaultMeasure);
   const spoken = word !== WORTH ? (spokenOf ?? inUnit) : usual.length > 0 ? usual : money;

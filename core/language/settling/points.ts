@@ -10,12 +10,24 @@ import { shownPlainly, type PointAt, type SaidEdit } from '../intent';
 import { CannotSettle, type Situation } from './situation';
 
 /** The members a rank chose stay chosen, by the measure that chose them, whatever is shown of them next. */
-export function referenceEdits(level: string, base: Reading): Edit[] {
+/** What would have a rank or a test choose other members than those shown. */
+const CHOOSES_ANEW: ReadonlySet<SaidEdit['do']> = new Set(['saidPeriod', 'period', 'condition', 'saidMeasureTest', 'saidRowTest', 'saidLengthTest']);
+const MOST_PINNED = 100;
+
+export function referenceEdits(level: string, said: readonly SaidEdit[], { points }: Situation, base: Reading): Edit[] {
   const { rank } = base;
   const first = base.shown[0]?.calculation;
   const ranked = rank !== null && same(rank.of, byLevel(level));
   const speaksOf = base.by.some((one) => same(one, byLevel(level))) || base.where.some((one) => (one.kind === 'members' && one.level === level) || (one.kind === 'measure' && same(one.at, byLevel(level)))) || (base.against?.kind === 'members' && base.against.level === level);
   if (!speaksOf && !ranked) throw new CannotSettle('The answer before does not show such members, so there are none to point at.');
+  const tests = base.where.filter((one) => one.kind === 'measure' && same(one.at, byLevel(level)));
+  // over another period or under other conditions, a rank or a test would choose others
+  if ((ranked || tests.length > 0) && said.some((edit) => CHOOSES_ANEW.has(edit.do))) {
+    if (points?.members?.level !== level) throw new CannotSettle('Which they are is not at hand here; name them, or ask for the rank or the condition over that period.', true);
+    const { names } = points.members;
+    if (names.length > MOST_PINNED) throw new CannotSettle(`More than ${MOST_PINNED} are shown, too many to be named one by one; narrow the answer before first.`, true);
+    return [...(ranked ? [{ do: 'clear' as const, what: 'rank' as const }] : []), ...tests.map((one): Edit => ({ do: 'condition', how: 'remove', condition: one })), { do: 'condition', how: 'only', condition: { kind: 'members', level, is: true, members: [...names] } }];
+  }
   return ranked && rank.by === null && first ? [{ do: 'rank', rank: { ...rank, by: first, marked: false } }] : [];
 }
 

@@ -12,7 +12,7 @@ import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefo
 import { allOf, alsoShare, averagePer, withoutItsUnits, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { forecastEdits, isOfThePast, saysHowFar } from './forecasts';
-import { nowEdits } from './now';
+import { checkAtEnd, nowEdits } from './now';
 import { countThese, pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
 import { changeOrderEdits, changeRank, comparedRankEdits, dateOrder, kindRankEdits, rankEdits, sortedBy, sortEdits, turnedRank } from './ranks';
 import { byQuality, refuseCounted, sortedByQuality } from './qualities';
@@ -58,6 +58,8 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
   const refuse = intents.find((one) => one.refuse)?.refuse;
   if (refuse !== undefined) return { kind: 'refused', reason: refuse, final: true };
   const move = intents.find((one) => one.move)?.move;
+  // “how many guests came back” is no step back
+  if (move && intents.some((one) => one.edits.length > 0)) return { kind: 'refused', reason: 'A step back is said alone; say “back” first, then what to ask.', final: false };
   if (move) return situation.before === null ? { kind: 'refused', reason: 'There is no step to go back to.', final: true } : { kind: 'move', move };
   const base = asFollowUp && situation.before ? situation.before : EMPTY_READING;
   try {
@@ -166,6 +168,9 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       case 'now':
         after.push((done) => nowEdits(done, base, asFollowUp, model));
+        break;
+      case 'atEnd':
+        after.push((done) => checkAtEnd(done, base, asFollowUp, model));
         break;
       case 'betweenThem':
         edits.push(...betweenThem(base));
@@ -306,7 +311,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         });
         break;
       case 'reference':
-        after.push(() => referenceEdits(edit.level, base));
+        after.push(() => referenceEdits(edit.level, said, situation, base));
         break;
       case 'remark':
         notes.push(edit.text);
