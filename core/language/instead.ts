@@ -12,6 +12,16 @@ export function brokenDownInstead(reading: Reading): Reading | null {
   return reading.by.some((one) => same(one, by)) ? null : { ...reading, shown: [{ calculation: left, transform: only.transform }], by: [...reading.by, by], order: reading.order?.by.kind === 'measure' ? { ...reading.order, by: { kind: 'measure', calculation: left } } : reading.order };
 }
 
+/** "revenue, nights and stays per hotel": all of them by hotel, not the last one divided by how many there are. */
+export function eachPer(reading: Reading): Reading {
+  const last = reading.shown.at(-1);
+  const others = reading.shown.slice(0, -1);
+  const { calculation } = last ?? {};
+  if (others.length === 0 || last === undefined || calculation?.kind !== 'arithmetic' || calculation.operator !== 'divide' || calculation.right.kind !== 'members' || others.some((one) => one.calculation.kind === 'arithmetic')) return reading;
+  const by = byLevel(calculation.right.level);
+  return { ...reading, shown: [...others, { ...last, calculation: calculation.left }], by: reading.by.some((one) => same(one, by)) ? reading.by : [...reading.by, by] };
+}
+
 /** "visits per doctor", by doctor already: what each of them has, not that divided by one. */
 export function perOfEach(reading: Reading): Reading {
   const shown = reading.shown.map((one) => {

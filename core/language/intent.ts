@@ -59,6 +59,8 @@ export interface SaidChange {
 
 export type SaidTransform =
   | Transform
+  /** "channel mix by quarter": shares of all, or within what else is broken down by. */
+  | { readonly kind: 'mix' }
   /** A change of which the basis was not said: the period before where there is a time line, else the year before. */
   | { readonly kind: 'change'; readonly basis: 'implied'; readonly as: 'difference' | 'percent' }
   /** "as a share of all faults": of the whole, not of what a condition said with it leaves. */

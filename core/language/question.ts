@@ -133,7 +133,7 @@ export class Question {
       if (noun !== null && this.tokens[start]?.kind === 'word')
         for (const match of this.names.exactly([noun])) if (match.named.kind === 'member') found.push({ end, match, cost: 0.3, assumption: { said, meant: match.label, by: 'part' } });
       if (this.tokens[start]?.kind === 'word')
-        for (const match of known ? this.meantByVerb(start) : [...this.names.abbreviated(word), ...this.names.related(singular(word), 'whole'), ...this.meantByVerb(start)])
+        for (const match of known ? (this.names.knowsWord(singular(word)) ? [] : this.meantByVerb(start)) : [...this.names.abbreviated(word), ...this.names.related(singular(word), 'whole'), ...this.meantByVerb(start)])
           found.push({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } });
     }
     return found;

@@ -23,7 +23,7 @@ import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
 import { aboutKind, doerIn, kindAskedFor } from './kinds';
 import { Question } from './question';
-import { besideAllInstead, brokenDownInstead, countedInstead, perOfEach, sharedInstead } from './instead';
+import { besideAllInstead, brokenDownInstead, countedInstead, eachPer, perOfEach, sharedInstead } from './instead';
 import { happenedIn } from './settling/happened';
 import { qualityIn } from './settling/qualities';
 import { readsAsFollowUp, settle } from './settling/settle';
@@ -141,7 +141,7 @@ export function read(text: string, context: ReadContext): ReadResult {
     }
     // “claims per adjuster, highest first” has an order, so it is broken down rather than divided
     const ordered = settled.reading.order !== null && settled.reading.by.length === 0 ? brokenDownInstead(settled.reading) : null;
-    const each = ordered ?? (tokens.some((token) => token.word === 'per') ? perOfEach(settled.reading) : settled.reading);
+    const each = ordered ?? (tokens.some((token) => token.word === 'per') ? perOfEach(eachPer(settled.reading)) : settled.reading);
     // the share that members have is among all of their level
     const reading = sharedInstead(each, model) ?? besideAllInstead(each, model) ?? each;
     const reason = impossibility(reading, names);

@@ -308,7 +308,7 @@ const CHANGE_WORDS = { difference: 'difference', percent: '% difference' } as co
 export function rankWords(naming: Naming, rank: Rank): string {
   const by = rank.on === undefined ? (rank.by === null ? '' : ` by ${calculationWords(naming, rank.by)}`) : ` by ${CHANGE_WORDS[rank.on]}`;
   const within = rank.within === null ? '' : ` in each ${breakdownWords(naming, rank.within)}`;
-  const one = rank.count === 1 && !rank.percent && rank.of.kind === 'level';
+  const one = rank.count === 1 && !rank.percent;
   return `${rank.direction} ${rank.count}${rank.percent ? '%' : ''} ${one ? breakdownWords(naming, rank.of) : keyPluralWords(naming, rank.of)}${by}${within}${rank.others ? ' with others' : ''}${rank.marked ? ' marking the first' : ''}`;
 }
 

@@ -91,9 +91,11 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
 
   { gives: 'Intent', form: `${BY} {BreakdownList}`, means: (p) => join(list(p)), examples: ['by month'] },
   { gives: 'Intent', form: 'per {Breakdown}', means: (p, q) => (isBareHour(p['Breakdown'] as Breakdown, q) ? null : join([p['Breakdown'] as Breakdown])), cost: 0.2, examples: ['per week'] },
-  { gives: 'Intent', form: '(within each|within every|as a share of each|inside each|per cent within each) {Key}', means: (p) => intent({ do: 'within', key: p['Key'] as Key }), cost: -0.05 },
+  { gives: 'Intent', form: '(within each|within every|inside each) {Key}', means: (p) => intent({ do: 'within', key: p['Key'] as Key }), cost: -0.05 },
+  { gives: 'Intent', form: '(as a share of each|per cent within each|as percentages per|as percentage per|as shares per|as a share per|as % per|in percent per|in % per|as percentages of each|as % of each|in % of each) {Key}', means: (p) => intent({ do: 'within', key: p['Key'] as Key, shares: true }), cost: -0.05 },
   { gives: 'Intent', form: '{Breakdown}', means: (p) => join([p['Breakdown'] as Breakdown]), cost: 0.5, examples: ['month'] },
   { gives: 'Intent', form: '{Key:first} and {Key:second}', means: (p) => join([p['first'] as Key, p['second'] as Key]), cost: 0.5, examples: ['month and week'] },
+  { gives: 'Intent', form: '(list of|lists of) {Level} [(from|in|at|of|with)] [{Members}]', means: (p) => listOf(p), cost: -0.4 },
   { gives: 'Intent', form: '(which|what|list|different) {Level}', means: (p) => join([byLevel(p['Level'] as string)]), cost: 0.2 },
   { gives: 'Intent', form: 'who', means: () => intent({ do: 'kindOfLevel', kind: 'person' }) },
   { gives: 'Intent', form: 'where (do|does|did) {Level} (come|came|live|lives) [from]', means: (p, q) => whereFrom(p, q), cost: -0.2 },
@@ -108,6 +110,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `who ${is()} [the] {Sense} {Calculation}`, means: (p, q) => (asksWhichPeople(q) ? null : kindRank('person', p)), cost: -0.2 },
   // these words may be of names, so they are none of the grammar
   { gives: 'Breakdown', form: '{Level} {AnyWord:head}', means: (p) => (/^(type|kind)s?$/i.test(String(p['head'])) ? byLevel(p['Level'] as string) : null), cost: 0.1 },
+  { gives: 'Intent', form: '{Level} mix', means: (p) => intent({ do: 'breakdown', how: 'join', by: [byLevel(p['Level'] as string)] }, { do: 'saidTransform', transform: { kind: 'mix' } }), cost: -0.1 },
   { gives: 'Intent', form: '(vs|versus|against|compared to|compared with|compare with) [on] [the] (weekdays|working days|weekends|weekend)', means: () => followUp({ do: 'dropTests', of: { key: { kind: 'cycle', cycle: 'weekPart' } } }, { do: 'breakdown', how: 'join', by: [{ kind: 'cycle', cycle: 'weekPart' }] }), cost: -0.1, examples: ['vs weekdays'] },
   { gives: 'Intent', form: `[(compare|on|for|at)] [the] (weekends|weekend) ${WEEK_VERSUS} [on] (weekdays|working days|weekday)`, means: () => join([{ kind: 'cycle', cycle: 'weekPart' }]), cost: -0.4, examples: ['weekends vs weekdays'] },
   { gives: 'Intent', form: `[(compare|on|for|at)] [the] (weekdays|working days|weekday) ${WEEK_VERSUS} [(on|at)] [the] (weekends|weekend)`, means: () => join([{ kind: 'cycle', cycle: 'weekPart' }]), cost: -0.4, examples: ['weekdays against weekends'] },
@@ -182,6 +185,12 @@ export function isCounted(by: Breakdown | undefined, { model }: Question): boole
 /** Words between a question word and what it asks about. */
 function is(): string {
   return '(is|are|was|were|has|had|have|did|do|does|makes|made|brings|sees|saw|gets|got)';
+}
+
+/** "list of guests from Estavia": the guests themselves, of whom these are. */
+function listOf(parts: Parts): Intent {
+  const members = parts['Members'] as { readonly level: string; readonly members: readonly string[] } | undefined;
+  return intent({ do: 'breakdown', how: 'join', by: [byLevel(parts['Level'] as string)] }, ...(members === undefined ? [] : [{ do: 'condition' as const, how: 'only' as const, condition: { kind: 'members' as const, level: members.level, is: true, members: [...members.members] } }]));
 }
 
 /** "where do our guests come from": how many there are, by the place level of their dimension. */

@@ -91,6 +91,13 @@ function perMoney(parts: Parts, { model }: Question): Calculation | null {
   return currency !== undefined && left !== right && model.measures.get(right)?.format?.currency === currency ? arithmetic('divide', measureOf(left), measureOf(right)) : null;
 }
 
+/** "budget attainment", "% of target reached": what happened, of what was planned. */
+function ofItsPlan(parts: Parts, { model }: Question): Calculation | null {
+  const plan = parts['PlanWord'] as string;
+  const [only, second] = [...model.measures.values()].filter((one) => one.plan === plan);
+  return only === undefined || second !== undefined ? null : arithmetic('divide', measureOf(only.id), measureOf(plan));
+}
+
 /** "wage cost per hour", where hours are measured of the same records. */
 function perUnit(parts: Parts, { model, tokens }: Question): Calculation | null {
   const word = String(parts['unit']).toLowerCase();
@@ -219,6 +226,9 @@ const CHANGE = '(% change|percentage change|percent change|relative change|% gro
 
 export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '{Measure}', means: (p) => measureOf(p['Measure'] as string) },
+  { gives: 'Term', form: '(all|all the|all of the|all our) {Measure}', means: (p, q) => (q.model.measures.get(p['Measure'] as string)?.kind === 'count' ? measureOf(p['Measure'] as string) : null), cost: 0.3 },
+  { gives: 'Term', form: '{PlanWord} (attainment|achievement|fulfilment|fulfillment)', means: ofItsPlan },
+  { gives: 'Term', form: '(%|percent|percentage|share) of {PlanWord} [(reached|achieved|met|attained|hit|delivered)]', means: ofItsPlan, cost: -0.2 },
   { gives: 'Term', form: '{Measure} of {Measure:records}', means: ofRecords, cost: -0.15 },
   { gives: 'Term', form: '{Measure:ratio} (of|for|on) {Measure}', means: ofItsPart, cost: -0.1 },
   { gives: 'Term', form: '(total|overall|sum of|total of|total amount of|sum total of|combined) {Measure}', means: (p, q) => (['sum', 'count'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },

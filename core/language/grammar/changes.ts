@@ -1,7 +1,7 @@
 /** Grammar of ranks by how much something changed: "biggest drop in revenue by route", "which channel grew most", "top 5 routes by growth". */
 import type { Calculation } from '../../model/calculation';
 import type { Key } from '../../reading/schema';
-import { asFollowUp, followUp, intent, type Intent } from '../intent';
+import { asFollowUp, followUp, intent, refused, type Intent } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
@@ -90,6 +90,8 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(which|what)] {Key} [(that|who|which)] (is furthest below|are furthest below|is furthest behind|was furthest below) [(its|their|our)] {PlanName}', means: (p) => besidePlan(changed('bottom', { count: 10, marked: true, on: 'difference' })(p)), cost: 0.1 },
   { gives: 'Intent', form: '[(which|what)] {Key} [(that|who|which)] (beat|exceeded) [(its|their|our)] {PlanName} [by] [the] (most|furthest)', means: (p) => besidePlan(changed('top', { count: 10, marked: true, on: 'difference' })(p)), cost: -0.3 },
   { gives: 'Intent', form: '[(which|what)] {Key} [(that|who|which)] (is furthest above|are furthest above|is furthest ahead of|was furthest above) [(its|their|our)] {PlanName}', means: (p) => besidePlan(changed('top', { count: 10, marked: true, on: 'difference' })(p)), cost: 0.1 },
+  { gives: 'Intent', form: '{Key} [(that|who|which)] [(has|have)] {Moved} (in every|every|each|in each) {Unit}', means: (p) => refused(`Whether something moved in every ${String(p['Unit'])} is not told at once; show it by ${String(p['Unit'])}, as a change on the ${String(p['Unit'])} before.`), cost: -0.5 },
+  { gives: 'Intent', form: `[{Number}] (biggest|largest|top) movers ${ABOUT}`, means: (p) => intent(...(p['Calculation'] === undefined ? [] : [{ do: 'show' as const, how: 'replace' as const, shown: [{ calculation: p['Calculation'] as Calculation, transform: null }] }]), ...(p['Key'] === undefined ? [] : [{ do: 'breakdown' as const, how: 'join' as const, by: [p['Key'] as Key] }]), { do: 'change' }, { do: 'saidChangeOrder', on: 'difference', direction: 'down' }, { do: 'remark', text: 'Movers go both ways, so all are shown in order of the difference: one end first, the other last.' }), cost: -0.2 },
   { gives: 'Intent', form: `{Key} (with|where|had|has) [the] ${BIG} {Move} [(in|of) {Calculation}]`, means: ten, cost: -0.3, examples: ['months with the biggest drop'] },
   { gives: 'Intent', form: `[(sorted|sort|ordered|with)] [the] ${BIG} (change|changes|difference|differences|{Move}|{Moves:Move}) first`, means: (p) => followUp({ do: 'saidChangeOrder', on: 'difference', direction: p['Move'] === 'bottom' ? 'up' : 'down' }), cost: -0.2, examples: ['biggest change first'] },
   { gives: 'Intent', form: `${SORT} {ChangePart} (ascending|up|lowest first|smallest first|increasing|low to high|in ascending order|from low to high)`, means: sorted('up'), cost: -0.3, examples: ['sorted by change ascending'] },

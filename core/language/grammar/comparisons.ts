@@ -5,7 +5,7 @@ import { byLevel, type Comparison } from '../../reading/schema';
 import { dayParts } from '../../time/day';
 import type { Grain } from '../../time/grain';
 import { exactGrain } from '../../time/period';
-import { followUp, intent, withShown, type Intent, type SaidPeriod, type SaidShown } from '../intent';
+import { followUp, intent, refused, withShown, type Intent, type SaidPeriod, type SaidShown } from '../intent';
 import { stemOf } from '../names/derived';
 import { dateVerbs } from '../names/name-index';
 import type { Question } from '../question';
@@ -68,7 +68,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(that were|which were|was|were|been|got)] {DateVerb} [(in|on|during)]', means: (p) => intent({ do: 'saidDateVerb', role: p['DateVerb'] as string }), cost: 0.2 },
   { gives: 'Intent', form: 'from {Stretch:Period}', means: (p) => (said(p).kind === 'spread' ? null : set(p)), cost: 0.1 },
   { gives: 'Intent', form: '(without|drop|exclude|excluding|except|except for|get rid of|leave out|remove|not|not in|other than|apart from|but not|ignore|ignoring|leaving out|take out|omit|skip) {Period}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'leaveOut' }), examples: ['without 2024'] },
-  { gives: 'Intent', form: '[(for|over|across|in|show|use)] (whole period|all time|all data|any time|all periods|whole time|entire period|full period|all dates|all years|every year|any period|all of time|since the beginning|ever|of all time|since records began)', means: () => intent({ do: 'period', period: null }), examples: ['all time', 'over the whole period'] },
+  { gives: 'Intent', form: '[(for|over|across|in|show|use)] (whole period|all time|all data|any time|all periods|whole time|entire period|full period|all dates|all years|any period|all of time|since the beginning|ever|of all time|since records began)', means: () => intent({ do: 'period', period: null }), examples: ['all time', 'over the whole period'] },
   { gives: 'Intent', form: '(right now|at the moment|at present|currently|as of now|just now)', means: () => intent({ do: 'now' }), examples: [] },
   { gives: 'Intent', form: '(clear|remove|drop|reset|without|no|forget|lift) [the] (period|dates|date|date range|time range|time period|time filter|date filter)', means: () => followUp({ do: 'period', period: null }), examples: ['clear the period'] },
 
@@ -114,10 +114,14 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   })),
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] (to|${VERSUS.slice(1, -1)}) [its] (plan|planned|what was planned)`, means: () => compare({ kind: 'plan' }), cost: -0.1, examples: ['vs plan'] },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] (to|with|${VERSUS.slice(1, -1)}) [its] {Fact}`, means: (p, q) => (holdsPlans(p['Fact'] as string, q) ? compare({ kind: 'plan' }) : null), cost: -0.1 },
+  { gives: 'Intent', form: '[(is|are|was|were)] {Calculation} (up or down|up|down) (on|from|over|vs|versus|against|compared to|compared with) {YearBefore}', means: (p) => withShown(intent({ do: 'compare', against: { kind: 'year' } }), p), cost: -0.3 },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] (to|with|${VERSUS.slice(1, -1)}) [its] {PlanName}`, means: () => compare({ kind: 'plan' }), cost: -0.05 },
   { gives: 'Intent', form: 'where (are|is|were|was) (we|they|it) {PlanClause}', means: (p) => ({ edits: [{ do: 'saidMeasureTest', at: null, ofKind: 'place', ...(p['PlanClause'] as Clause), count: false, narrows: false }] }), cost: -0.3 },
   { gives: 'Intent', form: '[how far] (are|is|were|was) (we|they|it|that) (from|off|below|above|against|behind|ahead of) [(our|its|the)] {PlanName}', means: () => compare({ kind: 'plan' }), cost: -0.2 },
+  { gives: 'Intent', form: '(how far|how much) [(off|below|above|over|under|behind|ahead of|from)] [(our|its|the)] {PlanName} (are|is|were|was) (we|they|it|that)', means: () => compare({ kind: 'plan' }), cost: -0.2 },
+  { gives: 'Intent', form: '[by] how much (did|do|have|will) (we|they|it) (miss|missed|beat|exceed|exceeded|overshoot|undershoot|fall short of) [(our|its|the)] {PlanName} [by]', means: () => compare({ kind: 'plan' }), cost: -0.2 },
   { gives: 'Intent', form: '(compare|compare it) with [the] plan', means: () => compare({ kind: 'plan' }), cost: -0.15, examples: ['compare with the plan'] },
+  { gives: 'Intent', form: `(growth|change|changes|increase|decrease) [(in|of) {Calculation}] ${VERSUS} {Period}`, means: (p) => withShown(intent({ do: 'saidComparison', period: said(p) }), p), cost: -0.1 },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} {Period}`, means: (p) => intent({ do: 'saidComparison', period: said(p) }), cost: 0.2, examples: ['vs 2024'] },
   { gives: 'Intent', form: `${VERSUS} all of {Relative:Period}`, means: (p) => intent({ do: 'saidComparison', period: said(p) }), cost: -0.1, examples: ['beside all of last year'] },
   { gives: 'Intent', form: '(compare|compare it|compare that) (to|with) {Period}', means: (p) => intent({ do: 'saidComparison', period: said(p) }), cost: 0.15, examples: ['compare with 2024'] },
@@ -157,7 +161,8 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(by how much|how much more|how much less|how big is the (difference|gap)|(how far|how far off|how far behind|how far ahead) (are|is|were|was) (we|they|it))', means: () => followUp({ do: 'byHowMuch' }), cost: 0.1, examples: ['by how much'] },
   { gives: 'Intent', form: '(are we|is it|are they|is this|were we|how close are we|how close is it) [(on track|on course)] [(for|to meet|to hit|with|to make|to)] [(our|the|their|its)] {PlanName} [{ShownList}]', means: (p) => planBeside(p), cost: -0.3 },
   { gives: 'Intent', form: '[compare] ({PlanName}|planned) (vs|versus|and|against|with|beside) actual [{ShownList}]', means: (p) => planBeside(p), cost: -0.2 },
-  { gives: 'Intent', form: '[compare] actual [{ShownList}] (vs|versus|and|against|with|beside) ({PlanName}|planned)', means: (p) => planBeside(p), cost: -0.2 },
+  { gives: 'Intent', form: `(to|with|${VERSUS.slice(1, -1)}) [its] {PlanName} and [(with|vs|against|to)] ({YearBefore}|{PeriodBefore})`, means: () => refused('One thing can stand beside it at a time: the plan, or an earlier period. Ask for one after the other.'), cost: -0.3 },
+  { gives: 'Intent', form: '[compare] actual [{ShownList}] (vs|versus|and|against|with|beside|minus|less) ({PlanName}|planned)', means: (p) => planBeside(p), cost: -0.2 },
   { gives: 'Intent', form: '(variance|variances) [(to|from|against|vs|versus)] [plan] [in (percent|%)]', means: () => compare({ kind: 'plan' }), cost: 0.1, examples: ['variance to plan'] },
   { gives: 'Intent', form: '(growth|change|changes|increase|decrease|movement) (in|as) [a] (percent|%|per cent|percentage|percentage terms)', means: () => intent({ do: 'saidTransform', transform: { kind: 'change', basis: 'implied', as: 'percent' } }), cost: -0.2, examples: ['growth in percent'] },
   { gives: 'Intent', form: '(up or down|better or worse|more or less)', means: () => intent({ do: 'change' }), cost: 0.1 },

@@ -83,7 +83,7 @@ const FOR = '(for|in|at|on|from|of|with|where|within|aboard|using|via|through|is
 const DROP = '(clear|remove|drop|reset|lift|forget|take out|take off|get rid of)';
 const CONDITION_WORD = '(filter|filters|condition|conditions|restriction|test)';
 const VERB = '[(is|are|was|were|sold|had|have|did|do|performed|ran|carried|got|does|lie|lies|lay)]';
-const OVER = '(over|above|more than|greater than|exceeding|>|higher than|larger than|bigger than|in excess of|upwards of|longer than)';
+const OVER = '(over|exceeds|exceed|exceeded|above|more than|greater than|exceeding|>|higher than|larger than|bigger than|in excess of|upwards of|longer than)';
 const UNDER = '(under|below|less than|fewer than|<|lower than|smaller than|shorter than)';
 const HAD = '(had|has|have|made|got|ran|took|sold|gave|held|carried|with|did)';
 const EXCEEDS = '(exceeds|exceed|exceeded|exceeding|beats|beat|over|above|more than|higher than|greater than|larger than|bigger than|>|outweighs|outweigh)';
@@ -251,7 +251,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   ...tested(`{Key} ${VERB} {AverageTest:NumberTest} [(in|by|for|on) {Calculation}]`, measureTest, 0.05),
   ...tested(`{Key} ${VERB} {DirectedTest} [(in|by|for|on) {Calculation}]`, (is) => (p, q) => { const clause = directed(p, q); return clause && clausesTest(is)({ ...p, ClauseList: [clause] }); }, 0.05),
   ...tested('{Key} {AverageTest:NumberTest} {Calculation}', measureTest),
-  ...tested(`{Key} (with no|without [any]|without a|that have no|which have no|having no|had no|have no|has no|lacking [a]|that had no|missing [a]|with missing|with no [known]) {Calculation}`, missing('missing'), 0.05),
+  ...tested(`{Key} (with no|with zero|without [any]|without a|that have no|which have no|having no|had no|have no|has no|lacking [a]|that had no|missing [a]|with missing|with no [known]) {Calculation}`, missing('missing'), 0.05),
   ...tested(`{Key} (with any|that have any|which have any|with a known) {Calculation}`, missing('present'), 0.05),
   ...tested('{Key} (with no|without [a]|that have no|having no|lacking a|missing a|missing) plan', planMissing, 0.02),
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {ClauseList}`, means: clausesTest('count'), cost: -0.2 },

@@ -135,6 +135,8 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'compare {ShownList:first} (with|to|and) {ShownList:second}', means: sideBySide },
   { gives: 'Intent', form: 'compare {ShownList} [(in|for|of|during)] {Period:now} (and|with|to|vs|versus|against) {Period:then}', means: (p) => intent(show(list(p)), { do: 'saidComparison', period: p['now'] as SaidPeriod, with: p['then'] as SaidPeriod }), cost: -0.1 },
   { gives: 'Intent', form: 'how (did|does|do|has|have) {ShownList} [been] (develop|developed|developing|evolve|evolved|evolving)', means: (p) => intent(show(list(p)), { do: 'overTime' }), cost: -0.3 },
+  { gives: 'Intent', form: '[(please|can you)] (split|break down|break) {ShownList} [(up|down|out)] (per|by|between|across|among|over) {BreakdownList}', means: brokenDown, cost: -0.4 },
+  { gives: 'Intent', form: '{Key} (with|and) (their|its) {ShownList}', means: (p) => brokenDown({ ...p, BreakdownList: [p['Key']] }), cost: -0.3 },
   { gives: 'Intent', form: '(breakdown|split|overview|distribution|comparison) of {ShownList} (per|by|between|across|among|over) {BreakdownList}', means: brokenDown, cost: -0.5 },
   { gives: 'Intent', form: '(how does|how do|how did) {ShownList} (vary|differ|change|develop) (by|across|between|among|with|over) {BreakdownList}', means: brokenDown, cost: -0.5 },
   { gives: 'Intent', form: 'how (is|are|was|were) {ShownList} (distributed|split|spread|divided|made up|shared) (across|by|between|among|over) {BreakdownList}', means: brokenDown, cost: -0.5 },

@@ -10,7 +10,7 @@ import type { Parts, Rule } from './rule';
 const rowTest = (parts: Parts): Intent => intent({ do: 'saidRowTest', measure: parts['Measure'] as string, test: parts['NumberTest'] as SaidTest });
 
 /** Records that a number of their own tells apart; "long stays over 14 nights" are those over 14 nights. */
-const RECORDS = '[(number of|how many)] [(long|longer|short|shorter|big|large|small)] {Measure:records}';
+const RECORDS = '[(number of|how many|all|all the)] [(long|longer|short|shorter|big|large|small)] {Measure:records}';
 const LASTING = '(of|with|for|lasting|that lasted|which lasted|that took|taking|that had|that have|having|are|were|are for|were for|with a)';
 /** What is not written down is missing, where “no fine” is a fine of nothing. */
 const NOTED: ReadonlySet<string> = new Set(['recorded', 'given', 'entered', 'known', 'unknown', 'missing', 'noted', 'measured', 'filled', 'record']);
@@ -38,7 +38,7 @@ export const RECORD_CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[that] (took|take|taking) {Comparative} than {Amount} to {AnyWord}', means: (p) => lengthTest(p, 0), cost: -0.1 },
   { gives: 'Intent', form: 'where row {Measure} is {NumberTest}', means: rowTest },
   { gives: 'Intent', form: '{Measure} [of] {NumberTest}', means: countedRecords, cost: 0.6 },
-  ...PLACES.flatMap((place) => ([[false, 0.1], [true, 0.5]] as const).map(([lasting, cost]): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} [(that are|which are)] [(of|worth|for|costing|that cost|which cost)] {NumberTest}', means: (p, q) => (isLasting(p) === lasting ? worthTest(p, q, place) : null), cost }))),
+  ...PLACES.flatMap((place) => ([[false, 0.1], [true, 0.5]] as const).map(([lasting, cost]): Rule<Question> => ({ gives: 'Intent', form: '[(all|all the)] {Measure:records} [(that are|which are)] [(of|worth|for|costing|that cost|which cost)] {NumberTest}', means: (p, q) => (isLasting(p) === lasting ? worthTest(p, q, place) : null), cost }))),
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} (who|that|which) [(have|has|had)] {AnyWord:verb} [for] {NumberTest}', means: (p, q) => lastingTest(p, q, place), cost: 0.1 })),
   { gives: 'Intent', form: '(list|list all|list the|show all|show the single) {Measure} [of] {NumberTest}', means: listedRecords, cost: -0.1 },
   { gives: 'Intent', form: 'where row {Measure} is {AverageTest:NumberTest}', means: rowTest },

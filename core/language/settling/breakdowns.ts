@@ -63,12 +63,21 @@ export function distributionEdits(measure: string, width: number | null, model: 
   return [{ do: 'show', how: 'replace', shown: [plain(count.id)] }, { do: 'breakdown', how: 'join', by: [{ kind: 'bins', measure, width }] }];
 }
 
+/** "channel mix by quarter": the shares within each quarter. */
+export function mixEdit(edits: readonly Edit[], base: Reading): Edit {
+  const said = edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
+  const all = [...said, ...base.by.filter((one) => one.kind === 'time' && said.every((by) => by.kind !== 'time'))];
+  return { do: 'transform', transform: { kind: 'share', within: all.length > 1 ? 'outer' : 'all' } };
+}
+
 /** "within each coast": broken down by it first; a share shown is then of its own coast. */
 export function withinEdits(key: Key, edits: readonly Edit[], base: Reading, asFollowUp: boolean, asShares = false): Edit[] {
   const said = edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
   const there = [...said, ...(asFollowUp ? base.by : [])].filter((one) => !same(one, key));
   const shares = asShares || [...edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])), ...(asFollowUp ? base.shown : [])].some((one) => one.transform?.kind === 'share');
-  return [{ do: 'breakdown', how: 'replace', by: [key, ...there] }, ...(shares && there.length > 0 ? [{ do: 'transform' as const, transform: { kind: 'share' as const, within: 'outer' as const } }] : [])];
+  const aside = edits.some((edit) => edit.do === 'compare' && edit.against?.kind === 'members');
+  if (asShares && there.length === 0 && !aside) throw new CannotSettle('Shares within it need something that they are of as well; say by what, for example “by … as percentages per …”.', true);
+  return [{ do: 'breakdown', how: 'replace', by: [key, ...there] }, ...(shares && (there.length > 0 || (asShares && aside)) ? [{ do: 'transform' as const, transform: { kind: 'share' as const, within: 'outer' as const } }] : [])];
 }
 
 export const isKey = (by: Breakdown): by is Key => by.kind === 'level' || by.kind === 'time' || by.kind === 'cycle';

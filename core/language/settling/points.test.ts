@@ -84,3 +84,21 @@ describe('words that are not understood', () => {
   const named = (text: string) => read(text, { ...known, before: null }).notes[0]?.text;
   test('a little word is named with the word after it', () => expect(named('passengers by season')).toContain('“by season”'));
 });
+
+describe('members that were chosen by a rank or a test', () => {
+  const asked = (followUp: string, first: string) => followed(first, answerOf(COASTS.slice(0, 2), 'coast'), followUp);
+
+  test('over another period they are the same members, by name', () => {
+    expect(asked('those coasts last year', 'top 2 coasts by passengers in 2025').text).toBe('Passengers by coast for South Skerries or Outer Isles, last year');
+    expect(asked('the same coasts in 2024', 'coasts with over 100 passengers in 2025').text).toBe('Passengers by coast for South Skerries or Outer Isles, 2024');
+  });
+
+  test('where nothing chooses anew, the rank stays', () => {
+    expect(asked('those coasts by month', 'top 2 coasts by passengers in 2025').text).toBe('Passengers by month and coast, top 2 coasts by passengers, 2025');
+  });
+
+  test('without the answer at hand, others are never shown in their place', () => {
+    const before = read('top 2 coasts by passengers in 2025', { ...known, before: null }).reading;
+    expect(read('those coasts last year', { ...known, before })).toMatchObject({ outcome: 'unclear' });
+  });
+});

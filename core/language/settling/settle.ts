@@ -1,6 +1,6 @@
 /** Settling: the intents of a cover, against the reading before, the model and the calendar → a reading, or why not. */
 import { factsOf, level as levelOf, measure as measureOf, pluralOf, type Model } from '../../model/model';
-import { isMeasure } from '../../model/calculation';
+import { isMeasure, type Calculation } from '../../model/calculation';
 import { applyEdits } from '../../reading/edit';
 import type { Edit } from '../../reading/edit-schema';
 import { EMPTY_READING, hasDifference, same, type Reading } from '../../reading/schema';
@@ -9,7 +9,7 @@ import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Analysis, type Intent, type Move, type SaidEdit } from '../intent';
 import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios, withoutItsBasis, inThatYear } from './comparisons';
-import { allOf, alsoShare, averagePer, withoutItsUnits, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
+import { mixEdit, allOf, alsoShare, averagePer, withoutItsUnits, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { forecastEdits, isOfThePast, saysHowFar } from './forecasts';
 import { checkAtEnd, nowEdits } from './now';
@@ -106,10 +106,15 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
       case 'show':
         // “decision time by faculty, median” shows the median only
         if (edit.how === 'replace' && said.some((one) => one.do === 'rowFunction')) break;
+        if (asFollowUp && base.against?.kind === 'plan' && edit.shown.every(({ calculation }) => isOfItsPlan(calculation, model))) edits.push({ do: 'compare', against: null });
         edits.push({ ...edit, shown: edit.shown.map((one) => ({ ...one, transform: impliedBasis(one.transform, said, base, asFollowUp) })) });
         if (asFollowUp) edits.push(...withoutItsUnits(edit, said, base));
         break;
       case 'saidTransform':
+        if (edit.transform.kind === 'mix') {
+          last.push((done) => [mixEdit(done, asFollowUp ? base : EMPTY_READING)]);
+          break;
+        }
         edits.push({ do: 'transform', transform: impliedBasis(edit.transform, said, base, asFollowUp) });
         edits.push(...withoutItsBasis(edits, said, base, asFollowUp));
         break;
@@ -352,6 +357,11 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
   const role = edits.find((edit) => edit.do === 'dateRole');
   if (role?.do === 'dateRole' && !governs(edits, asFollowUp ? base : EMPTY_READING)) throw new CannotSettle(`${model.dates.get(role.role)?.name ?? role.role} is named, but no period and no time line for it to be of; say for example “last year” or “by month”.`);
   return { edits: merged(edits), notes };
+}
+
+/** Is what happened divided by what was planned, which is no longer beside it? */
+function isOfItsPlan(calculation: Calculation, model: Model): boolean {
+  return calculation.kind === 'arithmetic' && calculation.operator === 'divide' && isMeasure(calculation.left) && isMeasure(calculation.right) && model.measures.get(calculation.left.measure)?.plan === calculation.right.measure;
 }
 
 /** A running total of one number, an index and a moving average are over time, though no time line is named. */
