@@ -110,6 +110,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `who ${is()} [the] {Sense} {Calculation}`, means: (p, q) => (asksWhichPeople(q) ? null : kindRank('person', p)), cost: -0.2 },
   // these words may be of names, so they are none of the grammar
   { gives: 'Breakdown', form: '{Level} {AnyWord:head}', means: (p) => (/^(type|kind)s?$/i.test(String(p['head'])) ? byLevel(p['Level'] as string) : null), cost: 0.1 },
+  { gives: 'Intent', form: '{Level} mix (by|per|in each|for each|of each|across|within each) {Key}', means: (p) => intent({ do: 'breakdown', how: 'join', by: [byLevel(p['Level'] as string)] }, { do: 'within', key: p['Key'] as Key, shares: true }), cost: -0.3 },
   { gives: 'Intent', form: '{Level} mix', means: (p) => intent({ do: 'breakdown', how: 'join', by: [byLevel(p['Level'] as string)] }, { do: 'saidTransform', transform: { kind: 'mix' } }), cost: -0.1 },
   { gives: 'Intent', form: '(vs|versus|against|compared to|compared with|compare with) [on] [the] (weekdays|working days|weekends|weekend)', means: () => followUp({ do: 'dropTests', of: { key: { kind: 'cycle', cycle: 'weekPart' } } }, { do: 'breakdown', how: 'join', by: [{ kind: 'cycle', cycle: 'weekPart' }] }), cost: -0.1, examples: ['vs weekdays'] },
   { gives: 'Intent', form: `[(compare|on|for|at)] [the] (weekends|weekend) ${WEEK_VERSUS} [on] (weekdays|working days|weekday)`, means: () => join([{ kind: 'cycle', cycle: 'weekPart' }]), cost: -0.4, examples: ['weekends vs weekdays'] },

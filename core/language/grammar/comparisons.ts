@@ -7,6 +7,7 @@ import type { Grain } from '../../time/grain';
 import { exactGrain } from '../../time/period';
 import { followUp, intent, refused, withShown, type Intent, type SaidPeriod, type SaidShown } from '../intent';
 import { stemOf } from '../names/derived';
+import { lengthAt } from '../settling/lengths';
 import { dateVerbs } from '../names/name-index';
 import type { Question } from '../question';
 import type { Clause } from './clauses';
@@ -32,6 +33,18 @@ function sideBySide(beside: 'none' | 'all' | 'rest') {
   };
 }
 
+/** "gold vs silver customers": whose customers they are, which breaks nothing down. */
+function besideWhose(parts: Parts): Intent | null {
+  const made = sideBySide('none')(parts);
+  return made === null || parts['Level'] === (parts['first'] as Members).level ? null : { ...made, edits: [...made.edits, { do: 'subject', level: parts['Level'] as string }] };
+}
+
+/** "is one carrier faster than another": by how long things take there. */
+function fasterThan(parts: Parts, { model }: Question): Intent | null {
+  const measure = lengthAt('faster', (parts['first'] as Members).level, model);
+  return measure === null ? null : sideBySide('none')({ ...parts, Calculation: { kind: 'measure', measure: measure.id } });
+}
+
 const VERSUS = '(vs|versus|against|compared to|compared with|compare to|compare with|beside|relative to|v|in comparison with|in comparison to|next to|set against|as against|measured against)';
 const AND = `(and|with|to|or|${VERSUS.slice(1, -1)})`;
 const ON = '(on|from|over|than)';
@@ -51,7 +64,8 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(did|does|do|has|have) {NamedMember:first} (grow|rise|increase|fall|drop|decline|shrink|improve|grown|risen|fallen|dropped|improved) (faster|more|quicker|slower|less) than {NamedMember:second} [(in|by|in terms of|on) {Calculation}]', means: bothChange, cost: -0.4 },
   { gives: 'Intent', form: '(did|does|do|has|have|will|is|are|was|were) {Calculation} (beat|exceed|meet|hit|reached|hit or miss|miss|make|made|match|above|below|over|under|ahead of|behind|on|fall short of|come in above|come in below|on track for|on course for) [(its|their|our)] {PlanName}', means: besidePlan, cost: -0.3 },
   { gives: 'Intent', form: '(did|do|have|are|were|will) (we|they|you|it) (beat|exceed|exceeded|meet|met|hit|reached|miss|missed|match|above|below|over|under|ahead of|behind|on) [(our|its|their|the)] {PlanName}', means: () => compare({ kind: 'plan' }), cost: -0.2 },
-  ...([['(better|more|higher|faster|stronger)'], ['(worse|less|lower|slower|fewer)']] as const).flatMap(([words]): Rule<Question>[] => [
+  { gives: 'Intent', form: '(is|are|was|were) {Members:first} (faster|slower|quicker) than {Members:second}', means: fasterThan, cost: -0.35 },
+  ...([['(better|more|higher|stronger)'], ['(worse|less|lower|fewer)']] as const).flatMap(([words]): Rule<Question>[] => [
     { gives: 'Intent', form: `(did|does|do|has|have|is|are|was|were) {NamedMember:first} [(sell|sold|do|doing|done|perform|performing|performed|earn|take|make|bring in|have|get|run)] ${words} [{Calculation}] than {NamedMember:second} [(in|by|in terms of|on) {Calculation}]`, means: sideBySide('none'), cost: -0.35 },
     { gives: 'Intent', form: `(which|who|what|which one) (sells|sold|does|did|has|had|is|was|earns|earned|makes|made|takes|took|gets|got|performs|performed) ${words} [{Calculation}] [,] {Members:first} [or {Members:second}]`, means: twoOf, cost: -0.35 },
     { gives: 'Intent', form: `{Members:first} [or {Members:second}] [,] (which|who|which one) (sells|sold|does|did|has|had|is|was|earns|earned|makes|made|takes|took|gets|got|performs|performed) ${words} [{Calculation}]`, means: twoOf, cost: -0.35 },
@@ -119,6 +133,9 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'where (are|is|were|was) (we|they|it) {PlanClause}', means: (p) => ({ edits: [{ do: 'saidMeasureTest', at: null, ofKind: 'place', ...(p['PlanClause'] as Clause), count: false, narrows: false }] }), cost: -0.3 },
   { gives: 'Intent', form: '[how far] (are|is|were|was) (we|they|it|that) (from|off|below|above|against|behind|ahead of) [(our|its|the)] {PlanName}', means: () => compare({ kind: 'plan' }), cost: -0.2 },
   { gives: 'Intent', form: '(how far|how much) [(off|below|above|over|under|behind|ahead of|from)] [(our|its|the)] {PlanName} (are|is|were|was) (we|they|it|that)', means: () => compare({ kind: 'plan' }), cost: -0.2 },
+  { gives: 'Intent', form: '{PlanName} (was|is|were|are) (missed|beaten|exceeded) by [how much]', means: () => compare({ kind: 'plan' }), cost: -0.2 },
+  { gives: 'Intent', form: '{PlanName} (missed|beaten|exceeded) by how much [in total]', means: () => compare({ kind: 'plan' }), cost: -0.2 },
+  { gives: 'Intent', form: 'how much (more|less) (do|did|would) (we|they) (need|have) (to|for) [(hit|meet|make)] [(our|the|their)] {PlanName}', means: () => compare({ kind: 'plan' }), cost: -0.3 },
   { gives: 'Intent', form: '[by] how much (did|do|have|will) (we|they|it) (miss|missed|beat|exceed|exceeded|overshoot|undershoot|fall short of) [(our|its|the)] {PlanName} [by]', means: () => compare({ kind: 'plan' }), cost: -0.2 },
   { gives: 'Intent', form: '(compare|compare it) with [the] plan', means: () => compare({ kind: 'plan' }), cost: -0.15, examples: ['compare with the plan'] },
   { gives: 'Intent', form: `(growth|change|changes|increase|decrease) [(in|of) {Calculation}] ${VERSUS} {Period}`, means: (p) => withShown(intent({ do: 'saidComparison', period: said(p) }), p), cost: -0.1 },
@@ -139,6 +156,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(stop comparing|no comparison|without comparison|without the comparison|remove the comparison|remove comparison|drop comparison|drop the comparison|do not compare|not compare|end the comparison|cancel the comparison|without comparing|no more comparison|hide the comparison)', means: () => ({ ...compare(null), followUp: true }), examples: ['stop comparing'] },
 
   { gives: 'Intent', form: `[(compare|for|in|at|from|of|among|on)] {Members:first} ${VERSUS} {Members:second} ${BY_MEASURE}`, means: sideBySide('none'), cost: -0.1 },
+  { gives: 'Intent', form: `[(compare|for|in|at|from|of|among|on)] {Members:first} ${VERSUS} {Members:second} [${VERSUS} {Members:third}] {Level}`, means: besideWhose, cost: -0.1 },
   { gives: 'Intent', form: `[(compare|for|in|at|from|of|among|on)] {Members:first} ${VERSUS} {Members:second} ${VERSUS} {Members:third} [${VERSUS} {Members:fourth}] ${BY_MEASURE}`, means: sideBySide('none'), cost: -0.15 },
   { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} ${VERSUS} ${REST} ${BY_MEASURE}`, means: sideBySide('rest'), cost: -0.2 },
   { gives: 'Intent', form: `[(compare|for)] {Members:first} ${VERSUS} {Members:second} ${VERSUS} ${ALL} [{Level}] ${BY_MEASURE}`, means: sideBySide('all'), cost: -0.2 },
@@ -170,6 +188,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Season} before`, means: (p) => intent({ do: 'saidComparison', period: { kind: 'bareSeason', season: p['Season'] as string, back: 1 } }), cost: -0.1 },
   { gives: 'Intent', form: '(difference|differences|gap) between {Members:first} and {Members:second}', means: sideBySide('none'), cost: -0.2 },
   { gives: 'Intent', form: '(difference|differences|gap) between {Members:first}', means: (p) => ((p['first'] as Members).members.length === 2 ? sideBySide('none')(p) : null), cost: -0.2 },
+  { gives: 'Intent', form: '{Members:first} (separately|individually|each on its own|one by one)', means: (p) => ((p['first'] as Members).members.length > 1 ? sideBySide('none')(p) : null), cost: -0.1 },
   { gives: 'Intent', form: '{Members:first} [{Calculation}] side by side', means: (p) => ((p['first'] as Members).members.length > 1 ? sideBySide('none')(p) : null), cost: -0.1 },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Members:second}`, means: (p) => asidePresent(p), cost: 0.1 },
   { gives: 'Intent', form: '(with|and) [the] (rest|others)', means: () => followUp({ do: 'beside', with: 'rest' }), cost: 0.3, examples: ['with the rest'] },

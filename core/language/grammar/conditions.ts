@@ -6,7 +6,7 @@ import { followUp, intent, type Amount, type Intent, type SaidPeriod, type SaidS
 import type { FoundName, Question } from '../question';
 import { isDone, sameVerb, speaksOf } from '../names/derived';
 import { dateVerbs } from '../names/name-index';
-import { PLACES, worthOf } from '../settling/lengths';
+import { lengthAt, PLACES, worthOf } from '../settling/lengths';
 import { nameWords, singular } from '../tokens';
 import { countOfLevel, howLong } from './calculations';
 import { clauseOf, clausesTest, measureTest, tested, type Clause, type Tested } from './clauses';
@@ -128,6 +128,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(on|during) {Members} days', means: only, cost: -0.2 },
   { gives: 'Intent', form: '{Members} (only|alone|by itself|on its own)', means: only },
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: 'how {Quality} (are|is|were|was) [the] {Members} {Measure:records} [on average]', means: (p, q) => { const calculation = howLong(p, q, place); return calculation === null ? null : { edits: [{ do: 'show', how: 'replace', shown: [{ calculation, transform: null }] }, ...only(p).edits] }; }, cost: -0.4 })),
+  { gives: 'Intent', form: '(how long|how long on average) (do|does|did) [the] {Members} (take|last)', means: (p, q) => takesOf(p, q), cost: -0.4 },
   { gives: 'Intent', form: 'by {Members}', means: (p, q) => (q.tokens.some((token, at) => token.word === 'by' && isDone(q.tokens[at - 1]?.word ?? '')) ? only(p) : null), cost: 0.3 },
   { gives: 'Intent', form: `${WITHOUT} {Members}`, means: exclude },
   { gives: 'Intent', form: `${WITHOUT} {Members:first} (and|or|nor|,|and also) [${WITHOUT.slice(1, -1)}] {Members:second}`, means: (p) => ({ edits: [...exclude({ Members: p['first'] }).edits, ...exclude({ Members: p['second'] }).edits] }), cost: -0.4 },
@@ -252,6 +253,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   ...tested(`{Key} ${VERB} {DirectedTest} [(in|by|for|on) {Calculation}]`, (is) => (p, q) => { const clause = directed(p, q); return clause && clausesTest(is)({ ...p, ClauseList: [clause] }); }, 0.05),
   ...tested('{Key} {AverageTest:NumberTest} {Calculation}', measureTest),
   ...tested(`{Key} (with no|with zero|without [any]|without a|that have no|which have no|having no|had no|have no|has no|lacking [a]|that had no|missing [a]|with missing|with no [known]) {Calculation}`, missing('missing'), 0.05),
+  ...tested('{Key} [(that|which|who)] [(were|was|are|have|had)] (not|never|not yet) {AnyWord:verb}', (is) => (p, q) => neverDone(is, p, q), -0.3),
   ...tested(`{Key} (with any|that have any|which have any|with a known) {Calculation}`, missing('present'), 0.05),
   ...tested('{Key} (with no|without [a]|that have no|having no|lacking a|missing a|missing) plan', planMissing, 0.02),
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {ClauseList}`, means: clausesTest('count'), cost: -0.2 },
@@ -330,6 +332,21 @@ function isHeadOf(word: string, level: string, question: Question): boolean {
   // “weather cancellations” are cancellations that are measured, not only the cause of one
   const measured = [...model.measures.values()].some((one) => one.hidden !== true && one.kind === 'count' && speaksOf(one, word.toLowerCase()) && !nameWords(one.name).includes(singular(word.toLowerCase())));
   return !measured && nameWords(`${found.level.name} ${found.dimension.name}`).includes(singular(word.toLowerCase()));
+}
+
+/** "products not sold": those with none of the only measure that the verb speaks of. */
+function neverDone(is: Tested, parts: Parts, { model, names }: Question): Intent | null {
+  const verb = String(parts['verb']).toLowerCase();
+  if (!isDone(verb)) return null;
+  const meant = names.meantByVerb(verb).flatMap(({ named }) => (named.kind === 'measure' ? [named.id] : []));
+  const [only, second] = meant.length > 0 ? meant : [...model.measures.values()].filter((one) => one.hidden !== true && ['sum', 'count'].includes(one.kind) && speaksOf(one, verb)).map((one) => one.id);
+  return only === undefined || second !== undefined ? null : missing('missing')(is)({ ...parts, Calculation: measureOf(only) });
+}
+
+/** "how long do divorces take". */
+function takesOf(parts: Parts, { model }: Question): Intent | null {
+  const measure = lengthAt('longer', list(parts).level, model);
+  return measure === null ? null : { edits: [{ do: 'show', how: 'replace', shown: [{ calculation: measureOf(measure.id), transform: null }] }, ...only(parts).edits] };
 }
 
 /** "for orders placed in August", of what has a date on which it was ordered. */

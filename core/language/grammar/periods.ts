@@ -123,6 +123,7 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Relative', form: '(since|from) [the] (start|beginning) of [(this|the)] fiscal year', means: () => ({ kind: 'thisFiscal', back: 0 }), cost: -0.1, examples: ['since the start of the fiscal year'] },
   { gives: 'Period', form: '(since|from) [the] (start|beginning) of {Stretch}', means: bound('since'), cost: -0.1, examples: ['since the beginning of 2025'] },
   ...(['first', 'last'] as const).flatMap((side): Rule<Question>[] => [
+    { gives: 'Stretch', form: `${side} {OneUnit:Unit} (of|in) {Stretch:whole}`, means: (p) => (p['Unit'] === 'quarter' ? null : partOf({ ...p, Number: 1 }, side)), cost: -0.1, examples: [`the ${side} week of October 2025`] },
     { gives: 'Stretch', form: `${side} {Number} {Unit} (of|in) {Stretch:whole}`, means: (p) => partOf(p, side), cost: -0.1, examples: [`the ${side} 2 weeks of October 2025`] },
   ]),
   ...(['first', 'second'] as const).map((word): Rule<Question> => ({ gives: 'Stretch', form: `${word} half of {MonthName} [{Year}]`, means: (p) => halfOfMonth(p, word), cost: -0.3, examples: [`the ${word} half of September 2025`] })),

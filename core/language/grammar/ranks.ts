@@ -68,6 +68,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Sense', form: '(best|strongest|best selling|bestselling|top selling|best performing|finest|most successful|healthiest)', means: () => 'best' },
   { gives: 'Sense', form: '(worst|weakest|poorest|poor|worst selling|slowest selling|worst performing|poorest performing|least successful)', means: () => 'worst' },
   { gives: 'RankBy', form: '(by|in|for|with most|with highest|in terms of|with|on|according to|measured by|ranked by|based on|when ranked by|judged by|of) {Calculation}', means: (p) => ({ by: p['Calculation'] }) },
+  { gives: 'RankBy', form: '(by|in|for|in terms of|with|according to) {Measure} (per|a) {Unit}', means: (p, q) => (['sum', 'count'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? { by: { kind: 'perPeriod', grain: p['Unit'], measure: p['Measure'] } } : null), cost: -0.3 },
   { gives: 'RankBy', form: '(by|in terms of|according to|ranked by|measured by) {ChangePart}', means: (p) => ({ on: p['ChangePart'] }), cost: -0.05 },
   { gives: 'RankEach', form: 'per {Key}', means: (p, q) => (isBareHour(p['Key'] as Key, q) ? null : { within: p['Key'] }) },
   { gives: 'RankEach', form: '(in each|within each|for each|in every|of each|for every|within every|on each|at each) {Key}', means: (p) => ({ within: p['Key'] }) },

@@ -55,7 +55,7 @@ export const VIEW_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(box plot|box plots|boxplot|boxplots|boxes|box chart|quartiles) of {Measure}', means: boxes, cost: -0.2 },
   ...CHARTS.map(([form, chart]): Rule<Question> => ({ gives: 'ChartKind', form, means: () => chart })),
   { gives: 'Intent', form: '[(show|draw|plot|show it|show that|show this|display|draw it|plot it|see it|(flip|turn|change|switch) [the] (chart|graph|it|that|this))] (to|as|as a|in a|make it|make that|make it a|make that a|draw as|into|turn it into|turn that into|turn this into|change to|switch to|use|on a|with) {ChartKind} [(chart|graph)]', means: view, examples: ['as bars', 'as a pie'] },
-  { gives: 'Format', form: '(labels|value labels)', means: () => ({ format: { labels: true } }) },
+  { gives: 'Format', form: '(labels|value labels|data labels)', means: () => ({ format: { labels: true } }) },
   { gives: 'Format', form: '(totals|total row|row of totals|grand total|grand totals|subtotals|total|total column)', means: () => ({ format: { totals: true } }) },
   { gives: 'Format', form: '(columns across|cross table|members across)', means: () => ({ format: { across: true } }) },
   { gives: 'Format', form: '(bars in [the] cells|bars in [the] table|data bars|bars behind the figures)', means: () => ({ format: { cells: 'bars' } }), cost: -0.1 },

@@ -1,5 +1,5 @@
 /** Which number of its own a record is said by where no measure is named: "longer than 3 hours", "30 days late", "over €500". */
-import { rowColumnOf, type Model } from '../../model/model';
+import { factHasLevel, rowColumnOf, type Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
 import type { Amount } from '../intent';
 import { stemOf } from '../names/derived';
@@ -57,6 +57,17 @@ export function measuresOfLength({ word, amount, to }: SaidLength, facts: readon
   if (spoken.length > 0 && fitting.length === 0) return 'refused';
   const columnOf = (one: Measure) => ('column' in one ? one.column : one.id);
   return fitting.filter((one, index) => fitting.findIndex((other) => columnOf(other) === columnOf(one)) === index);
+}
+
+/**
+ * How long things take that members of a level have to do with: "how long do divorces take", "is one carrier faster than another".
+ * @returns null where nothing is known of it, or several numbers may be meant
+ */
+export function lengthAt(word: string, level: string, model: Model): Measure | null {
+  const facts = [...model.facts.keys()].filter((fact) => factHasLevel(model, fact, level));
+  const found = measuresOfLength({ word, amount: undefined }, facts, model);
+  const [only, second] = found === 'refused' ? [] : found.filter((one) => one.kind === 'average' || one.kind === 'median');
+  return only === undefined || second !== undefined ? null : only;
 }
 
 /**

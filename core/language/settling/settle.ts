@@ -3,6 +3,7 @@ import { factsOf, level as levelOf, measure as measureOf, pluralOf, type Model }
 import { isMeasure, type Calculation } from '../../model/calculation';
 import { applyEdits } from '../../reading/edit';
 import type { Edit } from '../../reading/edit-schema';
+import { listWords } from '../../reading/words';
 import { EMPTY_READING, hasDifference, same, type Reading } from '../../reading/schema';
 import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
@@ -64,6 +65,7 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
   const base = asFollowUp && situation.before ? situation.before : EMPTY_READING;
   try {
     const said = withRatios(joinedUp(intents.flatMap((one) => one.edits)), base, asFollowUp, situation.model);
+    refuseIdleExclusion(said);
     const { edits, notes } = settledEdits(said, situation, base, asFollowUp);
     const analysis = intents.find((one) => one.analysis)?.analysis;
     if (analysis !== undefined && edits.length === 0 && (situation.before === null || !asFollowUp)) return { kind: 'refused', reason: 'There is no answer yet to look into; ask for a measure first, then “why?”.', final: true };
@@ -85,6 +87,15 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
   } catch (error) {
     if (error instanceof ImpossiblePeriod || error instanceof CannotSettle) return { kind: 'refused', reason: error.message, final: error instanceof ImpossiblePeriod || error.final };
     throw error;
+  }
+}
+
+/** "bought lamps but not sofas": of what is narrowed to some members, leaving others out says nothing, so something else is meant. @throws CannotSettle */
+function refuseIdleExclusion(said: readonly SaidEdit[]): void {
+  const members = said.flatMap((edit) => (edit.do === 'condition' && edit.condition.kind === 'members' && (edit.how === 'only' || edit.how === 'exclude') ? [edit.condition] : []));
+  for (const one of members.filter(({ is }) => is)) {
+    const idle = members.find((other) => !other.is && other.level === one.level && !other.members.some((member) => one.members.includes(member)));
+    if (idle !== undefined) throw new CannotSettle(`${listWords(one.members, 'and')} already leaves ${listWords(idle.members, 'and')} out. Who has the one and never the other is not told from single records; ask for the one, then for the other.`, true);
   }
 }
 
@@ -283,6 +294,10 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       case 'allOf':
         edits.push(allOf(edit.level, base, model));
+        break;
+      case 'rerank':
+        if (edit.by !== undefined && !asFollowUp && !said.some((one) => one.do === 'saidRank')) throw new CannotSettle('Two things are named to rank or to show by; name one, or say “and” between measures that should both be shown.', true);
+        edits.push(edit);
         break;
       case 'turnRank':
         edits.push(turnedRank(edit.sense, base, model));
