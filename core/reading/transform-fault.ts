@@ -13,6 +13,9 @@ function isPartOfWhole(calculation: Calculation, parts: readonly Breakdown[], mo
 }
 
 /** Why a transform has no meaning for a calculation; null where it has. */
+/** Members that are counted by themselves. */
+const isOneOfEach = (calculation: Calculation, { by }: Reading): boolean => calculation.kind === 'members' && by.some((one) => one.kind === 'level' && one.level === calculation.level);
+
 export function transformFault(shown: Shown, reading: Reading, model: Model): string | null {
   const { transform } = shown;
   if (transform === null) return null;
@@ -21,6 +24,7 @@ export function transformFault(shown: Shown, reading: Reading, model: Model): st
   const beside = reading.against !== null && reading.against.kind !== 'members';
   switch (transform.kind) {
     case 'share':
+      if (isOneOfEach(shown.calculation, reading)) return 'Each of them is one, so their shares say nothing. What share of them passes a test is not told at once; ask how many pass it, and how many there are.';
       if (beside && time) return 'Shares of periods have no whole to stand beside; show the shares, or the comparison.';
       if (!additive && !isPartOfWhole(shown.calculation, transform.within === 'outer' ? reading.by.slice(1) : reading.by, model)) return 'A share needs a measure whose parts add up to the whole.';
       return transform.within === 'outer' && reading.by.length < 2 ? 'A share within needs two breakdowns.' : reading.by.length === 0 ? 'A share needs a breakdown: say by what.' : null;

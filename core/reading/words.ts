@@ -21,7 +21,8 @@ export interface Naming {
 
 /** With its first letter as at the beginning of a sentence. */
 export const capitalised = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-const lowerFirst = (text: string) => (/^[A-Z][a-z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text);
+/** As it stands within a sentence; a name of which more words are written large is a proper one. */
+const lowerFirst = (text: string) => (/^[A-Z][a-z]/.test(text) && !/ [A-Z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text);
 
 export function levelWords(naming: Naming, id: string): string {
   return naming.name(lowerFirst(levelOf(naming.model, id).level.name));

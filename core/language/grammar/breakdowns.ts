@@ -138,7 +138,8 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[by] {BreakdownList} instead', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'replace' }), examples: ['by month instead'] },
   { gives: 'Intent', form: 'by {Breakdown:new} (instead of|rather than|not) [by] {Breakdown:old}', means: (p) => join([p['new'] as Breakdown]), cost: 0.05 },
   { gives: 'Intent', form: 'instead by {BreakdownList}', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'replace' }), examples: ['instead by month'] },
-  { gives: 'Intent', form: '(by|per|each|for each) fiscal (quarter|quarters|year|years)', means: (_p, q) => fiscalTime(q), cost: -0.1 },
+  ...(['quarter', 'year'] as const).map((grain): Rule<Question> => ({ gives: 'Intent', form: `(by|per|each|for each) fiscal (${grain}|${grain}s)`, means: (_p, q) => fiscalTime(grain, q), cost: -0.1 })),
+  { gives: 'Intent', form: '(over|through|across|down) the years', means: () => join([{ kind: 'time', grain: 'year' }]), cost: -0.1, examples: ['over the years'] },
   { gives: 'Intent', form: 'only by {BreakdownList}', means: (p) => followUp({ do: 'breakdown', by: list(p), how: 'replace' }), examples: ['only by month'] },
   { gives: 'Intent', form: '(swap|replace|change|switch|exchange) {Breakdown:old} (for|with|by|to) {Breakdown:new}', means: (p) => followUp({ do: 'breakdown', by: [p['new'] as Breakdown], how: 'replace', instead: p['old'] as Breakdown }), examples: ['swap month for week'] },
   { gives: 'Intent', form: '[by] {Breakdown:new} (instead of|rather than) [by] {Breakdown:old}', means: (p) => followUp({ do: 'breakdown', by: [p['new'] as Breakdown], how: 'replace', instead: p['old'] as Breakdown }), examples: ['week instead of month'] },
@@ -164,8 +165,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
 ];
 
 /** Fiscal quarters are those of the calendar where the fiscal year begins with one; else there is no such time line. */
-function fiscalTime({ calendar, tokens }: Question): Intent {
-  const grain = tokens.some((token) => /^years?$/.test(token.word)) ? 'year' : 'quarter';
+function fiscalTime(grain: 'quarter' | 'year', { calendar }: Question): Intent {
   const begins = calendar.fiscalStartMonth - 1;
   if (begins % (grain === 'year' ? 12 : 3) === 0) return intent({ do: 'breakdown', how: 'join', by: [{ kind: 'time', grain }] });
   return refused(`The fiscal year begins in ${MONTHS[begins] ?? ''}, so its ${grain}s are none of the calendar’s, and there is no time line of them. Name them one by one (“FY25”, “fiscal Q1 2025”), or break it down by month.`);

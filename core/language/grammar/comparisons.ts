@@ -10,7 +10,7 @@ import { stemOf } from '../names/derived';
 import { lengthAt } from '../settling/lengths';
 import { dateVerbs } from '../names/name-index';
 import type { Question } from '../question';
-import type { Clause } from './clauses';
+import { clausesTest, type Clause } from './clauses';
 import { doneTo } from './ranks';
 import type { Parts, Rule } from './rule';
 
@@ -77,11 +77,13 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{DateRole} [(in|on|during)] {Period}', means: (p, q) => (p['DateRole'] === q.model.defaultDate ? null : intent({ do: 'saidPeriod', period: said(p), how: 'set', role: p['DateRole'] as string })), cost: 0.6 },
   { gives: 'Intent', form: '{DateVerb} [(in|on|during)] {Period}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'set', role: p['DateVerb'] as string }) },
   { gives: 'Intent', form: '(how many|number of) [(people|persons)] {DateVerb} [(in|on|during)] {Period}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'set', role: p['DateVerb'] as string }), cost: -0.1 },
+  { gives: 'Intent', form: '[on] (how many|number of) {Key} (did|do|have) (we|they|you) {AnyWord:verb} {NumberTest} {Measure}', means: (p, q) => doneTo(p, q, (measure) => clausesTest('count')({ Key: p['Key'], ClauseList: [{ calculation: { kind: 'measure', measure }, test: p['NumberTest'] as Clause['test'] }] })), cost: -0.6 },
   { gives: 'Intent', form: '[(how many|how much|number of|the)] {Measure} (did|do|have|had) (we|they|you) {AnyWord:verb}', means: (p, q) => weDid(p, q), cost: -0.4 },
   { gives: 'Intent', form: '(how many|number of) (people|persons) [(have|has|had)] {DateVerb}', means: (p) => intent({ do: 'saidDateVerb', role: p['DateVerb'] as string }), cost: 0.1 },
   { gives: 'Intent', form: '[(that were|which were|was|were|been|got)] {DateVerb} [(in|on|during)]', means: (p) => intent({ do: 'saidDateVerb', role: p['DateVerb'] as string }), cost: 0.2 },
   { gives: 'Intent', form: 'from {Stretch:Period}', means: (p) => (said(p).kind === 'spread' ? null : set(p)), cost: 0.1 },
-  { gives: 'Intent', form: '(without|drop|exclude|excluding|except|except for|get rid of|leave out|remove|not|not in|other than|apart from|but not|ignore|ignoring|leaving out|take out|omit|skip) {Period}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'leaveOut' }), examples: ['without 2024'] },
+  { gives: 'Intent', form: '(hide|without|no more) [the] (comparison|year before|previous year|earlier year|period before|earlier period)', means: () => followUp({ do: 'compare', against: null }), cost: -0.1 },
+  { gives: 'Intent', form: '(without|drop|hide|exclude|excluding|except|except for|get rid of|leave out|remove|not|not in|other than|apart from|but not|ignore|ignoring|leaving out|take out|omit|skip) {Period}', means: (p) => intent({ do: 'saidPeriod', period: said(p), how: 'leaveOut' }), examples: ['without 2024'] },
   { gives: 'Intent', form: '[(for|over|across|in|show|use)] (whole period|all time|all data|any time|all periods|whole time|entire period|full period|all dates|all years|any period|all of time|since the beginning|ever|of all time|since records began)', means: () => intent({ do: 'period', period: null }), examples: ['all time', 'over the whole period'] },
   { gives: 'Intent', form: '(right now|at the moment|at present|currently|as of now|just now)', means: () => intent({ do: 'now' }), examples: [] },
   { gives: 'Intent', form: '(clear|remove|drop|reset|without|no|forget|lift) [the] (period|dates|date|date range|time range|time period|time filter|date filter)', means: () => followUp({ do: 'period', period: null }), examples: ['clear the period'] },

@@ -72,6 +72,18 @@ const againstPlan = (test: 'over' | 'under') => (parts: Parts, { model }: Questi
   if (planned?.plan === undefined) return null;
   return { calculation: arithmetic('subtract', measureOf(planned.id), measureOf(planned.plan)), test: { test, value: { value: 0 } }, shows: [measureOf(planned.id)], besidePlan: true };
 };
+/** "missed plan by more than 10%": under 90 % of it; by an amount, that much under it. */
+function byHowMuchOfPlan(test: 'over' | 'under', parts: Parts, question: Question): Clause | null {
+  const { test: more, value } = parts['NumberTest'] as SaidTest;
+  const made = againstPlan(test)(parts, question);
+  const difference = made?.calculation;
+  if (made === null || value === undefined || value.value < 0 || (more !== 'over' && more !== 'atLeast') || difference?.kind !== 'arithmetic') return null;
+  const side = test === 'over' ? 1 : -1;
+  const least = more === 'over' ? test : test === 'over' ? 'atLeast' : 'atMost';
+  if (value.unit !== 'percent') return { ...made, test: { test: least, value: { ...value, value: side * value.value } } };
+  return { ...made, calculation: arithmetic('divide', difference.left, difference.right), test: { test: least, value: { value: 100 + side * value.value, unit: 'percent' } } };
+}
+
 const missing = (test: 'missing' | 'present') => (is: Tested) => (parts: Parts): Intent => measureTest(is)({ ...parts, NumberTest: { test } });
 
 const number = (test: SaidTest['test']) => (parts: Parts): SaidTest => ({ test, value: parts['Amount'] as Amount });
@@ -200,6 +212,9 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Clause', form: '[a] {NumberTest} (in|of|worth of) {Calculation}', means: clauseOf, cost: 0.05 },
   { gives: 'Clause', form: `[a] {Calculation} ${IS} {NumberTest}`, means: clauseOf },
   { gives: 'Clause', form: `[a] {Calculation} ${IS} {NumberTest} of {Calculation:other}`, means: asPartOf, cost: -0.1 },
+  { gives: 'Clause', form: '{Amount} {Calculation} (or more|and more|or over|and above|or above|plus)', means: (p) => ({ calculation: p['Calculation'] as Calculation, test: number('atLeast')(p) }), cost: -0.1 },
+  { gives: 'Clause', form: '{Amount} {Calculation} (or less|or fewer|or under|and under)', means: (p) => ({ calculation: p['Calculation'] as Calculation, test: number('atMost')(p) }), cost: -0.1 },
+  ...([['half', 50], ['third', 100 / 3], ['quarter', 25]] as const).flatMap(([word, percent]) => (['over', 'under'] as const).map((test): Rule<Question> => ({ gives: 'Clause', form: `[a] {Calculation} ${IS} ${test === 'over' ? OVER : UNDER} [a] ${word} [(of|the)] {Calculation:other}`, means: (p) => asPartOf({ ...p, NumberTest: { test, value: { value: percent, unit: 'percent' } } }), cost: -0.1 }))),
   { gives: 'Clause', form: `[a] {Calculation} ${IS} {AverageTest:NumberTest}`, means: clauseOf },
   { gives: 'Clause', form: '[an] {AverageTest:NumberTest} {Calculation}', means: clauseOf },
   { gives: 'Clause', form: `[a] {Calculation} ${IS} {DirectedTest}`, means: directed },
@@ -210,6 +225,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'PlanName', form: '{Measure}', means: (p, q) => ([...q.model.measures.values()].some((one) => one.plan === p['Measure']) ? p['Measure'] : null) },
   { gives: 'PlanName', form: '[(our|its|their)] {PlanWord}', means: (p) => p['PlanWord'], cost: 0.05 },
   { gives: 'PlanClause', form: `[{Calculation}] ${IS} ${BEYOND} [(its|their|our)] {PlanName:Plan}`, means: againstPlan('over') },
+  ...([['(beat|beats|exceeded|exceeds|topped)', 'over'], ['(missed|misses|miss|fell short of|undershot)', 'under']] as const).map(([words, test]): Rule<Question> => ({ gives: 'PlanClause', form: `[{Calculation}] ${words} [(its|their|our)] {PlanName:Plan} by {NumberTest}`, means: (p, q) => byHowMuchOfPlan(test, p, q), cost: -0.2 })),
   { gives: 'PlanClause', form: `[{Calculation}] ${IS} ${SHORT_OF} [(its|their|our)] {PlanName:Plan}`, means: againstPlan('under') },
   { gives: 'ClauseList', form: '{Clause}', means: (p) => [p['Clause']] },
   { gives: 'ClauseList', form: '{PlanClause}', means: (p) => [p['PlanClause']], cost: -0.05 },
@@ -241,8 +257,10 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(only|just|keep|those|only those|keep only) {AverageTest:NumberTest} [only]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true }), cost: 0.15 },
   { gives: 'Intent', form: '{AverageTest:NumberTest} [only]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.15, examples: ['above average only'] },
   { gives: 'Intent', form: '(and|but|and also|but also|and only|and only those) [(with|having|at|who have|that have|which have)] [a] {NumberTest} {Calculation}', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true }), cost: -0.3 },
+  { gives: 'Intent', form: '[(only|just|keep|the)] {NumberTest} (ones|ones only)', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },
   { gives: 'Intent', form: '{NumberTest} only', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },
   { gives: 'Intent', form: '(only|just|keep|keep only|show only) [(those|these|ones)] {NumberTest}', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true }), cost: 0.2 },
+  { gives: 'Intent', form: `(only|just|keep only|show only|just show) [(those|these|ones|the ones|them)] ${WITH} {Clause}`, means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...(p['Clause'] as Clause), count: false, narrows: true }), cost: 0.15 },
   { gives: 'Intent', form: `(only|just|keep only|show only|show me only|just show|and|which have|which has) [(those|these|ones|the ones|them)] ${WITH} [a] {NumberTest} [{Calculation}]`, means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },
   ...tested('{Key} {NumberTest} {Calculation}', measureTest, 0.05),
   { gives: 'Intent', form: '(which|what) {Key} (have|has|had) [(a|an)] {ClauseList}', means: clausesTest('shown'), cost: -0.1 },

@@ -3,9 +3,19 @@ import { measureOf } from '../../model/calculation';
 import { rowColumnOf } from '../../model/model';
 import { intent, type Amount, type Intent, type SaidTest } from '../intent';
 import type { Question } from '../question';
-import { COMPARATIVES, PLACES, wordOfAmount } from '../settling/lengths';
+import type { Key } from '../../reading/schema';
+import { COMPARATIVES, lengthAt, PLACES, wordOfAmount } from '../settling/lengths';
+import { measureTest, tested, type Tested } from './clauses';
 import { IS, WITH } from './little-words';
 import type { Parts, Rule } from './rule';
+
+/** "zones slower than 30 hours": members by how long things take there, not their single records. */
+function slowerThan(is: Tested, parts: Parts, { model }: Question): Intent | null {
+  const key = parts['Key'] as Key;
+  const { word, test } = parts['Comparative'] as { word: string; test: SaidTest['test'] };
+  const measure = key.kind === 'level' ? lengthAt(word, key.level, model) : null;
+  return measure === null ? null : measureTest(is)({ Key: key, Calculation: measureOf(measure.id), NumberTest: { test, value: parts['Amount'] } });
+}
 
 const rowTest = (parts: Parts): Intent => intent({ do: 'saidRowTest', measure: parts['Measure'] as string, test: parts['NumberTest'] as SaidTest });
 
@@ -31,6 +41,7 @@ export const RECORD_CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(with|where|having)] [a] (missing|unknown|no) {Measure}', means: (p) => rowTest({ ...p, NumberTest: { test: 'missing' } }), cost: 0.4 },
   ...Object.entries(COMPARATIVES).map(([word, test]): Rule<Question> => ({ gives: 'Comparative', form: word, means: () => ({ word, test }) })),
   { gives: 'Intent', form: '{Measure} {Comparative} than {Amount}', means: (p) => rowTest({ ...p, NumberTest: { test: (p['Comparative'] as { test: SaidTest['test'] }).test, value: p['Amount'] } }), cost: 0.2 },
+  ...tested('{Key} [(that|which)] [(is|are|was|were)] {Comparative} than {Amount}', (is) => (p, q) => slowerThan(is, p, q), -0.3),
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '[that (were|are|took|lasted)] {Comparative} than {Amount}', means: (p) => lengthTest(p, place) })),
   { gives: 'Intent', form: '[(that|which)] [(were|are|was|is|ran|left|arrived)] {NumberTest} {Quality}', means: (p) => intent({ do: 'saidLengthTest', place: 0, word: p['Quality'] as string, test: p['NumberTest'] as SaidTest }), cost: -0.1 },
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} [(that were|which were|were|was)] ({DateVerb}|{Doing}) within {Amount}', means: (p, q) => lastingTest({ ...p, verb: 'took', NumberTest: { test: 'atMost', value: p['Amount'] } }, q, place), cost: -0.2 })),

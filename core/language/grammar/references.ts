@@ -29,6 +29,7 @@ export const REFERENCE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(for|in|on|during|over|with|of) (same period|same dates|same time|same days|that period|this period|the same range)', means: () => same('any'), cost: -0.1 },
   { gives: 'Intent', form: '(same period|that period)', means: () => same('any'), cost: 0.1 },
   { gives: 'Intent', form: '(for|in|of|at|on|only|just) (that|this|that same) {OneLevel}', means: (p) => followUp({ do: 'reference', level: p['OneLevel'] as string }, { do: 'same', kind: 'any' }), cost: -0.2 },
+  { gives: 'Intent', form: `${INTO} (it|that|this|that one|this one)`, means: () => same('any'), cost: -0.1 },
   { gives: 'Intent', form: '[(in|at|from|to|only)] there', means: () => same('place'), cost: 0.02 },
   { gives: 'Intent', form: '(for|of|on|about|only|just|what about) (it|that one|this one|him|her|them)', means: () => same('any'), cost: 0.02 },
 ];

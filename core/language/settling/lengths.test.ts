@@ -35,3 +35,14 @@ test.each<[string, string]>([
 test('of many records, an average is not that of one', () => {
   expect(read('average bills per weekday', { ...dining, before: null }).outcome).toBe('unclear');
 });
+
+test('a unit that is also a word of a name asks which of two numbers is meant', () => {
+  const hotels = corpusNames('hotels');
+  expect(read('stays over 5 days', { ...hotels, before: null })).toMatchObject({ outcome: 'choose', options: [{ label: 'Stays where row lead time is over 5' }, { label: 'Stays where row nights is over 5' }] });
+  expect(read('rides longer than 45 minutes', { ...corpusNames('bikes'), before: null }).sentence?.text).toBe('Rides where row ride duration is over 45');
+});
+
+test('how long things take is told of the members they have to do with', () => {
+  expect(read('how long do divorces take', { ...corpusNames('courts'), before: null }).sentence?.text).toBe('Case duration for Divorce');
+  expect(read('is Parcelwing faster than SwiftBox', { ...corpusNames('shop'), before: null }).sentence?.text).toBe('Delivery time by carrier — Parcelwing versus SwiftBox');
+});

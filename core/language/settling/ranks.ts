@@ -17,7 +17,9 @@ export function rankEdits(said: Extract<SaidEdit, { do: 'saidRank' }>, edits: re
   const all = [...saidBy, ...there];
   const rank = said.inEach ? { ...said.rank, within: outerOf(said.rank.of ?? all.at(-1), all) } : said.rank;
   const before = asFollowUp && base.rank && !same(base.rank.of, rank.within) && there.some((one) => same(one, base.rank?.of)) ? base.rank.of : null;
-  const of = rank.of ?? before ?? all.findLast((one) => one.kind === 'level' && !same(one, rank.within)) ?? all.findLast((one) => !same(one, rank.within));
+  // “fuel by vessel, worst 5” ranks the vessels, whatever was ranked or shown before
+  const saidLevel = saidBy.findLast((one) => one.kind === 'level' && !same(one, rank.within));
+  const of = rank.of ?? saidLevel ?? before ?? all.findLast((one) => one.kind === 'level' && !same(one, rank.within)) ?? all.findLast((one) => !same(one, rank.within));
   if (of === undefined) throw new CannotSettle('Nothing is broken down by members, so there is nothing to rank; say by which level.');
   if (said.who && of.kind !== 'level') throw new CannotSettle('No people are shown who could be asked about; name the level.');
   const shows = edits.some((edit) => edit.do === 'show' && edit.how === 'replace');
@@ -59,7 +61,8 @@ export function changeRank({ sense, on, count, marked, of }: Extract<SaidEdit, {
 /** "sorted by % change": of the first measure shown. */
 export function changeOrderEdits({ on, direction }: Extract<SaidEdit, { do: 'saidChangeOrder' }>, edits: readonly Edit[], base: Reading, model: Model, asFollowUp: boolean): Edit[] {
   const calculation = edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : []))[0]?.calculation ?? base.shown[0]?.calculation ?? { kind: 'measure' as const, measure: model.defaultMeasure };
-  return [{ do: 'order', order: { by: { kind: 'measure', calculation, on }, direction } }, ...neededComparison(edits, base, asFollowUp)];
+  const way = direction === 'worst' ? (directionOf('worst', calculation, model) === 'bottom' ? 'up' : 'down') : direction;
+  return [{ do: 'order', order: { by: { kind: 'measure', calculation, on }, direction: way } }, ...neededComparison(edits, base, asFollowUp)];
 }
 
 const neededComparison = (edits: readonly Edit[], base: Reading, asFollowUp: boolean): Edit[] => (asFollowUp && hasDifference(base) ? [] : changeEdits(edits, base, asFollowUp));

@@ -42,7 +42,7 @@ export function readsAsFollowUp(intents: readonly Intent[], before: Reading | nu
   // “group bookings only”, of bookings that are shown already, names nothing new
   const isShown = (edit: SaidEdit) => edit.do === 'mention' && before.shown.some((one) => same(one.calculation, { kind: 'measure', measure: edit.measure }));
   // “revenue by route, only those above average” narrows what it names itself
-  const narrows = (one: Intent) => one.edits.length > 0 && one.edits.every((edit) => edit.do === 'saidMeasureTest' && edit.ofSaid === true);
+  const narrows = (one: Intent) => one.edits.length > 0 && one.edits.every((edit) => (edit.do === 'saidMeasureTest' && edit.ofSaid === true) || (edit.do === 'saidRank' && edit.rank.of === null && edit.who === undefined));
   const edits = intents.filter((one) => !narrows(one)).flatMap((one) => one.edits);
   const namesBoth = edits.some((edit) => edit.do === 'show') && edits.some((edit) => edit.do === 'breakdown');
   const followsUp = intents.some((one) => one.followUp && !(namesBoth && narrows(one)));
@@ -80,6 +80,8 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
     const counted = applyEdits(edited.reading, happened.edits, situation.model);
     if (!counted.ok) return { kind: 'refused', reason: counted.reason, final: false };
     const { reading } = counted;
+    const idle = withoutEffect(edits, reading);
+    if (idle !== null) throw new CannotSettle(idle);
     const noMeasure = !asFollowUp && unnamed && happened.edits.length === 0;
     const other = noMeasure ? otherThanUsual(reading, situation.model) : null;
     const usual = noMeasure ? [usualNote(other, situation.model)] : [];
@@ -88,6 +90,15 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
     if (error instanceof ImpossiblePeriod || error instanceof CannotSettle) return { kind: 'refused', reason: error.message, final: error instanceof ImpossiblePeriod || error.final };
     throw error;
   }
+}
+
+/** What was said and is not in the reading that came of it, as others of its words took it away; null where all of it is. */
+function withoutEffect(edits: readonly Edit[], reading: Reading): string | null {
+  if (edits.some((edit) => edit.do === 'rank' && edit.rank !== null) && reading.rank === null) return 'What should be ranked is not among what is shown then; say by which level.';
+  if (edits.some((edit) => edit.do === 'compare' && edit.against !== null) && reading.against === null) return 'There is nothing left that it could stand beside.';
+  if (edits.some((edit) => edit.do === 'transform' && edit.transform !== null) && reading.shown.every((one) => one.transform === null)) return 'The way of showing it does not go together with the rest that is said.';
+  if (edits.some((edit) => edit.do === 'order' && edit.order !== null) && reading.order === null) return 'There is nothing left that it could be sorted by.';
+  return null;
 }
 
 /** "bought lamps but not sofas": of what is narrowed to some members, leaving others out says nothing, so something else is meant. @throws CannotSettle */
@@ -149,7 +160,11 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         }
         const named = settledPeriod(edit.period, calendar, yearFor(edit.period, calendar, year));
         const period = edit.alike && asFollowUp && base.when !== null ? inThatYear(named, base.when.period, calendar) : named;
-        if (edit.how === 'leaveOut') edits.push({ do: 'condition', how: 'only', condition: { kind: 'notPeriod', period } });
+        // “hide last year”, where that stands beside what is shown
+        if (edit.how === 'leaveOut' && asFollowUp && base.against !== null && base.against.kind !== 'members' && base.against.kind !== 'plan' && edit.period.kind === 'last') {
+          edits.push({ do: 'compare', against: null });
+          notes.push('What stood beside it is no longer shown; the period is as it was.');
+        } else if (edit.how === 'leaveOut') edits.push({ do: 'condition', how: 'only', condition: { kind: 'notPeriod', period } });
         else edits.push({ do: 'period', period, ...(edit.role === undefined || (edit.role === model.defaultDate && !asFollowUp) ? {} : { role: edit.role }) });
         break;
       }

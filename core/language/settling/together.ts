@@ -7,7 +7,23 @@ import { CannotSettle } from './situation';
 
 /** Words that are about each other, put together. */
 export function joinedUp(said: readonly SaidEdit[]): readonly SaidEdit[] {
-  return seasonsOfYears(oneRank(ranksWithin(withinPeriods(said))));
+  return unitsOfYears(seasonsOfYears(oneRank(ranksWithin(withinPeriods(said)))));
+}
+
+const MONTHS_IN = { month: 1, quarter: 3, half: 6 } as const;
+
+/** "passengers in March by year": every March, as one year of them would be no breakdown by year. @throws CannotSettle where there is no telling the part of each year */
+function unitsOfYears(said: readonly SaidEdit[]): readonly SaidEdit[] {
+  const byYear = said.some((edit) => (edit.do === 'breakdown' || edit.do === 'forEach') && edit.by.some((one) => one.kind === 'time' && one.grain === 'year'));
+  const periods = said.filter((edit) => edit.do === 'saidPeriod' && edit.how === 'set');
+  const [only, second] = periods;
+  if (!byYear || only?.do !== 'saidPeriod' || second !== undefined || said.some((edit) => edit.do === 'compare' || edit.do === 'saidComparison')) return said;
+  const { period } = only;
+  if (period.kind === 'bareSeason' || (period.kind === 'week' && period.year === undefined)) throw new CannotSettle('This names a part of one year, so there are no years to break it down by; name its year, or compare it with the year before.', true);
+  if (period.kind !== 'bareUnit') return said;
+  const months = MONTHS_IN[period.grain];
+  const values = Array.from({ length: months }, (_none, index) => (period.ordinal - 1) * months + index + 1);
+  return said.map((edit) => (edit === only ? { do: 'condition', how: 'only', condition: { kind: 'cycle', cycle: 'monthOfYear', values } } : edit));
 }
 
 /** "flu season admissions this year vs last year": the season of the two years. */
