@@ -30,6 +30,8 @@ const MOST_TRIED = 4000;
 const SHORTEST_MISSPELT_PART = 6;
 /** Verbs that may stand inside a name said as a clause: "sailings were cancelled". */
 const AUXILIARIES = new Set(['was', 'were', 'is', 'are', 'been', 'got']);
+/** Words that turn a name round: “reasons for leaving” of Leaving reason. */
+const TURNING = new Set(['for', 'of']);
 /** One error costs about as much as giving only a part of a name, so that where both fit the person chooses. */
 const TYPING_COST = 0.75;
 const SOUND_COST = 1.3;
@@ -187,7 +189,7 @@ export class Question {
     let all: { words: string[]; cost: number; by: Variant['by'] }[] = [{ words: [], cost: 0, by: 'name' }];
     for (let at = start; at < end; at += 1) {
       if (this.tokens[at]?.kind === 'sign') continue;
-      if (at > start && at < end - 1 && AUXILIARIES.has(this.tokens[at]?.word ?? '')) continue;
+      if (at > start && at < end - 1 && (AUXILIARIES.has(this.tokens[at]?.word ?? '') || TURNING.has(this.tokens[at]?.word ?? ''))) continue;
       const variants = this.variantsOf(at);
       all = all
         .flatMap((before) => variants.map((variant) => ({ words: [...before.words, variant.word], cost: before.cost + variant.cost, by: variant.by === 'name' ? before.by : variant.by })))

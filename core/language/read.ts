@@ -161,7 +161,7 @@ export function read(text: string, context: ReadContext): ReadResult {
   const ranked = distinct(candidates.sort((a, b) => a.cost - b.cost), model);
   const [first, ...others] = ranked;
   // “students per lecturer”, which can't be, is no other measure by students
-  if (!first || (first.otherMeasure === true && impossible !== null)) {
+  if (!first || (impossible !== null && (first.otherMeasure === true || recut(first.cover, best, impossible, refusal)))) {
     const anew = impossible !== null && refusal === impossible && context.before !== null && standsAlone(best) ? read(text, { ...context, before: null }) : null;
     if (anew?.outcome === 'answered') return { ...anew, notes: [...anew.notes, { kind: 'caveat', text: `${impossible ?? ''} So it is read as a new question.` }] };
     return unclear(tokens, best.uses, [], refusal ?? 'This could not be read.');
@@ -193,11 +193,17 @@ export function read(text: string, context: ReadContext): ReadResult {
   return { outcome: 'answered', reading: first.reading, sentence: sentence(first.reading), words, phrases: phrasesOf(first.cover, tokens), notes, options: [], edits: first.edits, ...(first.analysis === undefined ? {} : { analysis: first.analysis }) };
 }
 
+/** Is the likeliest reading impossible, and this one cuts the words otherwise: “hours per employee by topic” is not hours by employee and topic where employees are not known by topic? */
+function recut(cover: Cover, best: Cover, impossible: string, refusal: string | null): boolean {
+  return impossible === refusal && cover !== best && shapeOf(cover) !== shapeOf(best);
+}
+
 /** Does a question name what it measures and something more, so that it makes sense where nothing was asked before? */
 function standsAlone({ pieces }: Cover): boolean {
   const intents = pieces.map((piece) => piece.intent);
   const edits = intents.flatMap((one) => one.edits);
-  return !intents.some((one) => one.followUp) && edits.some((edit) => edit.do === 'show' || (edit.do === 'compare' && edit.against?.kind === 'plan')) && (edits.length > 1 || intents.some((one) => one.analysis !== undefined));
+  const narrowed = edits.some((edit) => edit.do === 'show' && edit.shown.some((one) => one.calculation.kind === 'part' || one.calculation.kind === 'proportion'));
+  return !intents.some((one) => one.followUp) && edits.some((edit) => edit.do === 'show' || (edit.do === 'compare' && edit.against?.kind === 'plan')) && (edits.length > 1 || narrowed || intents.some((one) => one.analysis !== undefined));
 }
 
 const AND: ReadonlySet<string> = new Set(['and', '&', ',']);
@@ -256,10 +262,12 @@ function misspeltAlike(a: Candidate, b: Candidate): boolean {
   return assumptionsOf(a.cover).some((one) => one.by === 'typing' && typed.some((other) => other.said === one.said && other.meant !== one.meant));
 }
 
+/** How a cover cuts the words into pieces. */
+const shapeOf = ({ pieces }: Cover): string => pieces.map((piece) => `${piece.start}-${piece.item.end}`).join(' ');
+
 /** Two covers that differ in what a name stands for, rather than in how the sentence is cut. */
 function namesDiffer(a: Candidate, b: Candidate): boolean {
-  const shape = (one: Candidate) => one.cover.pieces.map((piece) => `${piece.start}-${piece.item.end}`).join(' ');
-  return shape(a) === shape(b) || Math.abs(a.cost - b.cost) <= TIE;
+  return shapeOf(a.cover) === shapeOf(b.cover) || Math.abs(a.cost - b.cost) <= TIE;
 }
 
 /** Does a cover cut through a stretch of words that another takes for one name? */

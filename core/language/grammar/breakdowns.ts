@@ -92,7 +92,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${BY} {BreakdownList}`, means: (p) => join(list(p)), examples: ['by month'] },
   { gives: 'Intent', form: 'per {Breakdown}', means: (p, q) => (isBareHour(p['Breakdown'] as Breakdown, q) ? null : join([p['Breakdown'] as Breakdown])), cost: 0.2, examples: ['per week'] },
   { gives: 'Intent', form: '(within each|within every|inside each) {Key}', means: (p) => intent({ do: 'within', key: p['Key'] as Key }), cost: -0.05 },
-  { gives: 'Intent', form: '(as a share of each|per cent within each|as percentages per|as percentage per|as shares per|as a share per|as % per|in percent per|in % per|as percentages of each|as % of each|in % of each) {Key}', means: (p) => intent({ do: 'within', key: p['Key'] as Key, shares: true }), cost: -0.05 },
+  { gives: 'Intent', form: '(as a share of each|per cent within each|as percentages per|as percentage per|as shares per|as a share per|as % per|in percent per|in % per|% per|percent per|% within each|percent within each|as percentages of each|as % of each|in % of each) {Key}', means: (p) => intent({ do: 'within', key: p['Key'] as Key, shares: true }), cost: -0.05 },
   { gives: 'Intent', form: '{Breakdown}', means: (p) => join([p['Breakdown'] as Breakdown]), cost: 0.5, examples: ['month'] },
   { gives: 'Intent', form: '{Key:first} and {Key:second}', means: (p) => join([p['first'] as Key, p['second'] as Key]), cost: 0.5, examples: ['month and week'] },
   { gives: 'Intent', form: '(list of|lists of) {Level} [(from|in|at|of|with)] [{Members}]', means: (p) => listOf(p), cost: -0.4 },
@@ -111,6 +111,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   // these words may be of names, so they are none of the grammar
   { gives: 'Breakdown', form: '{Level} {AnyWord:head}', means: (p) => (/^(type|kind)s?$/i.test(String(p['head'])) ? byLevel(p['Level'] as string) : null), cost: 0.1 },
   { gives: 'Intent', form: '{Level} mix (by|per|in each|for each|of each|across|within each) {Key}', means: (p) => intent({ do: 'breakdown', how: 'join', by: [byLevel(p['Level'] as string)] }, { do: 'within', key: p['Key'] as Key, shares: true }), cost: -0.3 },
+  { gives: 'Intent', form: '{Level} (split|breakdown) [(of|for)]', means: (p) => join([byLevel(p['Level'] as string)]), cost: 0.05 },
   { gives: 'Intent', form: '{Level} mix', means: (p) => intent({ do: 'breakdown', how: 'join', by: [byLevel(p['Level'] as string)] }, { do: 'saidTransform', transform: { kind: 'mix' } }), cost: -0.1 },
   { gives: 'Intent', form: '(vs|versus|against|compared to|compared with|compare with) [on] [the] (weekdays|working days|weekends|weekend)', means: () => followUp({ do: 'dropTests', of: { key: { kind: 'cycle', cycle: 'weekPart' } } }, { do: 'breakdown', how: 'join', by: [{ kind: 'cycle', cycle: 'weekPart' }] }), cost: -0.1, examples: ['vs weekdays'] },
   { gives: 'Intent', form: `[(compare|on|for|at)] [the] (weekends|weekend) ${WEEK_VERSUS} [on] (weekdays|working days|weekday)`, means: () => join([{ kind: 'cycle', cycle: 'weekPart' }]), cost: -0.4, examples: ['weekends vs weekdays'] },

@@ -233,6 +233,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '{Measure:ratio} (of|for|on) {Measure}', means: ofItsPart, cost: -0.1 },
   { gives: 'Term', form: '(total|overall|sum of|total of|total amount of|sum total of|combined) {Measure}', means: (p, q) => (['sum', 'count'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
   { gives: 'Term', form: `${AVERAGE} [of] {Measure}`, means: rowFunction('average') },
+  ...([[AVERAGE, 'average'], ['median', 'median'], ['(minimum|min)', 'minimum'], ['(maximum|max)', 'maximum']] as const).map(([words, name]): Rule<Question> => ({ gives: 'Term', form: `${words} [of] {Measure} of {Measure:records}`, means: (p, q) => (isOfRecords(p, q) ? rowFunction(name)(p, q) : null), cost: -0.2 })),
   { gives: 'Term', form: '{Measure} average', means: rowFunction('average'), cost: 0.1 },
   ...EXTREMES.map((word): Rule<Question> => ({ gives: 'Extreme', form: word, means: () => word })),
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Term', form: '{Extreme} [single] {Measure:records}', means: (p, q) => extremeOfRecords(p, q, place), cost: -0.2 })),

@@ -272,6 +272,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   ...tested('{Key} {AverageTest:NumberTest} {Calculation}', measureTest),
   ...tested(`{Key} (with no|with zero|without [any]|without a|that have no|which have no|having no|had no|have no|has no|lacking [a]|that had no|missing [a]|with missing|with no [known]) {Calculation}`, missing('missing'), 0.05),
   ...tested('{Key} [(that|which|who)] [(were|was|are|have|had)] (not|never|not yet) {AnyWord:verb}', (is) => (p, q) => neverDone(is, p, q), -0.3),
+  ...tested('{Key} (without|without any|with no) {Level}', (is) => (p, q) => withoutAny(is, p, q), -0.2),
   ...tested(`{Key} (with any|that have any|which have any|with a known) {Calculation}`, missing('present'), 0.05),
   ...tested('{Key} (with no|without [a]|that have no|having no|lacking a|missing a|missing) plan', planMissing, 0.02),
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {ClauseList}`, means: clausesTest('count'), cost: -0.2 },
@@ -350,6 +351,18 @@ function isHeadOf(word: string, level: string, question: Question): boolean {
   // “weather cancellations” are cancellations that are measured, not only the cause of one
   const measured = [...model.measures.values()].some((one) => one.hidden !== true && one.kind === 'count' && speaksOf(one, word.toLowerCase()) && !nameWords(one.name).includes(singular(word.toLowerCase())));
   return !measured && nameWords(`${found.level.name} ${found.dimension.name}`).includes(singular(word.toLowerCase()));
+}
+
+/** "employees without training": of another dimension's level, those with no records of the table that holds it. */
+function withoutAny(is: Tested, parts: Parts, question: Question): Intent | null {
+  const { model } = question;
+  const key = parts['Key'] as Key;
+  const level = model.levels.get(parts['Level'] as string);
+  if (key.kind !== 'level' || level === undefined || sameDimension(key.level, level.level.id, question)) return null;
+  const fact = [...model.facts.values()].find((one) => one.table === level.source.table);
+  if (fact === undefined || !factHasLevel(model, fact.id, key.level)) return null;
+  const [counted] = [...model.measures.values()].filter((one) => one.hidden !== true && 'fact' in one && one.fact === fact.id && ((one.kind === 'count' && one.only.length === 0) || one.kind === 'sum')).sort((a, b) => Number(b.kind === 'count') - Number(a.kind === 'count'));
+  return counted === undefined ? null : missing('missing')(is)({ ...parts, Calculation: measureOf(counted.id) });
 }
 
 /** "products not sold": those with none of the only measure that the verb speaks of. */

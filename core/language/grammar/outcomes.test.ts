@@ -27,6 +27,7 @@ test.each<[string, string, string]>([
   ['fire', 'stations with a failure rate over 20%', 'Share of “Failed” in inspections by station where station has share of “Failed” in inspections over 20%'],
   ['fire', 'failed inspections as a percentage of all inspections', 'Share of “Failed” in inspections'],
   ['fire', 'share of incidents due to flooding by district', 'Share of Flooding in incidents by district'],
+  ['courts', 'share of hearings held in Room 1 by month', 'Share of Room 1 in hearings by month'],
   ['web', 'cancellations by country', 'Orders by country for Cancelled'],
   ['web', 'revenue without cancellations', 'Revenue without Cancelled'],
   ['web', 'which country returns the most', 'Orders by country, top 10 countries marking the first for Returned'],

@@ -112,6 +112,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(on|in|at|for|from|by|with) (which|what) {Key} (mostly|mainly|chiefly|most)', means: (p) => first(null)({ ...p, Sense: 'top' }), cost: -0.1, examples: ['in which month mostly'] },
   { gives: 'Intent', form: '(peak|record) {One:Key} {RankEach}', means: (p) => firstOfEach({ ...p, Sense: 'top' }), cost: -0.2 },
   { gives: 'Intent', form: '(peak|record|top) {One:Key} [(for|of|in|by) {Calculation}]', means: (p) => first(null)({ ...p, Sense: 'top' }), cost: -0.1 },
+  { gives: 'Intent', form: '{Sense} {AnyWord:rated} {One:Key} [{RankTail}]', means: (p, q) => rated(p, q, 'one'), cost: -0.2 },
+  { gives: 'Intent', form: '[{Number}] {Sense} {AnyWord:rated} {Key} [{RankTail}]', means: (p, q) => rated(p, q, 'several'), cost: 0.1 },
   { gives: 'Intent', form: '{Sense} {Key} [{RankTail}]', means: ten, examples: ['best months'] },
   { gives: 'Intent', form: '{Sense} {One:Key} [{RankTail}]', means: (p) => (tailOf(p).within === undefined ? first(null)(p) : rank(p, 1)), cost: -0.08, examples: ['best month'] },
   { gives: 'Intent', form: '{Sense} {Number} {Calculation} (by|per|for each|of each) {Key}', means: ranked, cost: -0.1 },
@@ -203,6 +205,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${SORT} (name|names|alphabet) [(ascending|up|a to z|a - z)]`, means: byName('up'), examples: ['sort by name'] },
   { gives: 'Intent', form: `${SORT} {Level} (name|names) [(ascending|up|a to z|a - z)]`, means: byName('up'), cost: -0.1 },
   { gives: 'Intent', form: `${SORT} (name|names) (descending|down|z to a|z - a)`, means: byName('down') },
+  { gives: 'Intent', form: '(sort|order|arrange|list) [the] {Level} (alphabetically|in alphabetical order|a to z)', means: (p) => followUp({ do: 'order', order: { by: { kind: 'name' }, direction: 'up' } }, { do: 'reference', level: p['Level'] as string }), cost: -0.3 },
   { gives: 'Intent', form: `[${SORT}] (alphabetically|alphabetical|alphabetical order|in alphabetical order|a to z)`, means: byName('up') },
   { gives: 'Intent', form: '(in reverse alphabetical order|z to a|reverse alphabetical)', means: byName('down') },
   { gives: 'Intent', form: '[(sort|sorted|order|ordered)] [by] [date] [,] (newest|latest|most recent|youngest) first', means: () => followUp({ do: 'byDate', direction: 'down' }), examples: ['newest first'] },
@@ -292,6 +295,16 @@ export function doneTo<Made>(parts: Parts, { model, names }: Question, made: (me
   const whole = both.filter((one) => [one.name, ...one.synonyms].some((name) => nameWords(name).every((word) => nouns.has(word) || sameVerb(word, verb))));
   const [only, second] = whole.length > 0 ? whole : both;
   return only === undefined || second !== undefined ? null : made(only.id);
+}
+
+/** "best rated course per topic": by the only measure of how something is rated. */
+function rated(parts: Parts, { model }: Question, asked: 'one' | 'several'): Intent | null {
+  if (!/^(rated|scored|scoring|reviewed)$/i.test(String(parts['rated'])) || tailOf(parts).by !== undefined) return null;
+  const [only, second] = [...model.measures.values()].filter((one) => one.hidden !== true && one.kind === 'average' && [one.name, ...one.synonyms].some((name) => /\b(ratings?|scores?|stars|satisfaction|marks?)\b/i.test(name)));
+  if (only === undefined || second !== undefined) return null;
+  const made = { ...parts, RankTail: { ...tailOf(parts), by: measureOf(only.id) } };
+  if (asked === 'several') return rank(made, (parts['Number'] as number | undefined) ?? 10);
+  return tailOf(parts).within === undefined ? first(null)(made) : rank(made, 1);
 }
 
 /** "most played episodes", where plays are counted: ranked by the only measure that the verb speaks of. */

@@ -353,12 +353,15 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       case 'overTime':
         if (edit.keeps && asFollowUp && base.by.some((one) => one.kind === 'time')) break;
+        // “trend, quarterly” says which
+        if (said.some((one) => (one.do === 'breakdown' || one.do === 'forEach') && one.by.some((by) => by.kind === 'time'))) break;
         after.push((_done, when) => [overTime(said, when, calendar, model, base)]);
         break;
       case 'kindOfLevel':
         after.push((done, when) => [edit.kind === 'time' ? overTime(said, when, calendar, model, base) : { do: 'breakdown', how: 'join', by: [levelOfKind(edit.kind, base, done, situation)] }]);
         break;
       case 'saidRank':
+        if (edit.rank.of !== null && edit.rank.by === null && said.some((one) => one.do === 'kindOfLevel' && one.kind === 'person' && edit.rank.of?.kind === 'level' && model.levels.get(edit.rank.of.level)?.level.kind !== 'person')) throw new CannotSettle('Both people and something else are asked for; name the level to rank, and by what.', true);
         notes.push(...chosenOnce(edit, said));
         if (edit.on === undefined) after.push((done) => rankEdits(ofOne(byQuality(edit, done, situation, base, asFollowUp), said), done, base, model, asFollowUp));
         else last.push((done) => comparedRankEdits(edit, done, base, model, asFollowUp));
