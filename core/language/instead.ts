@@ -41,14 +41,17 @@ export function countedInstead(reading: Reading): Reading | null {
 }
 
 /** "share of sales for students", with nothing broken down, is all of what the condition leaves; some mean the share that students have. */
-export function sharedInstead(reading: Reading, model: Model): Reading | null {
+export function sharedInstead(reading: Reading, model: Model, asFollowUp: boolean): Reading | null {
   const members = reading.where.filter((one) => one.kind === 'members' && one.is);
   const [only] = members;
-  if (reading.by.length > 0 || reading.rows !== null || members.length !== 1 || only?.kind !== 'members' || !reading.shown.some((one) => one.transform?.kind === 'share')) return null;
+  // over time, the shares of its single months are seldom meant
+  const overTime = !asFollowUp && reading.by.every((one) => one.kind === 'time' || one.kind === 'cycle');
+  if ((reading.by.length > 0 && !overTime) || reading.rows !== null || members.length !== 1 || only?.kind !== 'members' || !reading.shown.some((one) => one.transform?.kind === 'share' && one.transform.within === 'all')) return null;
   const where = reading.where.filter((one) => one !== only);
   const [shown, ...others] = reading.shown;
   const [member, more] = only.members;
   const part = shown?.calculation.kind === 'measure' && others.length === 0 && member !== undefined && more === undefined ? partOf(model, shown.calculation.measure, { level: only.level, member }) : null;
+  if (part === null && reading.by.length > 0) return null;
   return part === null ? { ...reading, by: [byLevel(only.level)], where } : { ...reading, shown: [{ calculation: part, transform: null }], where };
 }
 

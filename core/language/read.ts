@@ -130,6 +130,10 @@ export function read(text: string, context: ReadContext): ReadResult {
     }
     const asFollowUp = readsAsFollowUp(cover.pieces.map((piece) => piece.intent), context.before);
     const settled = settle(cover, situation, asFollowUp);
+    if (settled.kind === 'move' && tokens.some(({ kind, word }, at) => kind === 'word' && cover.uses[at] === 'harmless' && !POLITE.has(word))) {
+      refusal ??= 'A step back is said alone; say “back” first, then what to ask.';
+      continue;
+    }
     if (settled.kind === 'move') {
       if (cover === best) return { outcome: 'move', move: settled.move, reading: null, sentence: null, words: wordUses(tokens, cover.uses), phrases: [], notes: [], options: [], edits: [] };
       continue;
@@ -143,7 +147,7 @@ export function read(text: string, context: ReadContext): ReadResult {
     const ordered = settled.reading.order !== null && settled.reading.by.length === 0 ? brokenDownInstead(settled.reading) : null;
     const each = ordered ?? (tokens.some((token) => token.word === 'per') ? perOfEach(eachPer(settled.reading)) : settled.reading);
     // the share that members have is among all of their level
-    const reading = sharedInstead(each, model) ?? besideAllInstead(each, model) ?? each;
+    const reading = sharedInstead(each, model, asFollowUp) ?? besideAllInstead(each, model) ?? each;
     const reason = impossibility(reading, names);
     if (reason !== null) {
       refusal ??= reason;
@@ -205,6 +209,9 @@ function standsAlone({ pieces }: Cover): boolean {
   const narrowed = edits.some((edit) => edit.do === 'show' && edit.shown.some((one) => one.calculation.kind === 'part' || one.calculation.kind === 'proportion'));
   return !intents.some((one) => one.followUp) && edits.some((edit) => edit.do === 'show' || (edit.do === 'compare' && edit.against?.kind === 'plan')) && (edits.length > 1 || narrowed || intents.some((one) => one.analysis !== undefined));
 }
+
+/** What may be said with a step back. */
+const POLITE: ReadonlySet<string> = new Set('please ok okay now then and just can could you us me let so hi thanks thank the it a'.split(' '));
 
 const AND: ReadonlySet<string> = new Set(['and', '&', ',']);
 

@@ -295,6 +295,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Calculation', form: '(ratio|quotient) (of|between) {Calculation:left} (to|and|over) {Calculation:right}', means: (p) => arithmetic('divide', calculation(p, 'left'), calculation(p, 'right')) },
   { gives: 'Calculation', form: 'sum of {Calculation:left} and {Calculation:right}', means: (p) => arithmetic('add', calculation(p, 'left'), calculation(p, 'right')) },
   { gives: 'Calculation', form: '(product) of {Calculation:left} and {Calculation:right}', means: (p) => arithmetic('multiply', calculation(p, 'left'), calculation(p, 'right')) },
+  { gives: 'Calculation', form: '{Measure:left} (share|percentage|proportion|%) of {Measure:right}', means: (p) => (p['left'] === p['right'] ? null : arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string))), cost: -0.3 },
   { gives: 'Calculation', form: '{Measure:left} as (percentage|share|proportion|fraction|%|percent) of {Measure:right}', means: (p) => (p['left'] === p['right'] ? null : arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string))), cost: -0.1 },
 
   { gives: 'Shown', form: '{Calculation}', means: (p) => ({ calculation: p['Calculation'], transform: null }) },

@@ -125,7 +125,7 @@ export const OUTCOME_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: `${SHARE} of [(all|the)] {NamedMember} {Measure}`, means: part, cost: -0.1 },
   { gives: 'Term', form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} (that|which|who|gets|get|got|is|are|was|were) [(have|has|had|is|are|was|were|get|gets|got)] {NamedMember}`, means: part, cost: -0.2 },
   { gives: 'Term', form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} [(that|which)] [(is|are|was|were)] (due to|because of|caused by|owing to) {NamedMember}`, means: part, cost: -0.6 },
-  { gives: 'Term', form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} {AnyWord:verb} (on|via|by|through|with|in|at|using|from) [the] {NamedMember}`, means: (p, q) => (/(ing|ed)$/i.test(String(p['verb'])) ? part(p, q) : null), cost: -0.5 },
+  { gives: 'Term', form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} {AnyWord:verb} (on|via|by|through|with|in|at|using|from) [the] {NamedMember}`, means: (p, q) => (/ing$/i.test(String(p['verb'])) || isDone(String(p['verb']).toLowerCase()) ? part(p, q) : null), cost: -0.5 },
   { gives: 'Term', form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} {NamedMember}`, means: partDone, cost: -0.6 },
   { gives: 'Term', form: `{NamedMember} {Measure} (as|as a|as the|in|as %) ${SHARE} of [(all|total|overall|all the|the total)] {Measure:whole}`, means: partOfAllOfThem, cost: -0.6 },
   { gives: 'Term', form: `{NamedMember} (as|as a|as the|in) ${SHARE} of [(all|total|overall|all the|the total)] {Measure}`, means: part, cost: -0.4 },

@@ -39,7 +39,7 @@ export function isAgent(noun: string, verb: string): boolean {
 export const isDone = (word: string): boolean => /(ed|en)$/.test(word) || VERB_OF[word] !== undefined || IRREGULAR[word] !== undefined;
 
 const IRREGULAR: Readonly<Record<string, string>> = {
-  admit: 'admission', admits: 'admission', admitted: 'admission', permitted: 'permission', sold: 'sale', sell: 'sale', spent: 'spend', paid: 'payment', pay: 'payment', took: 'taking', take: 'taking', bought: 'purchase', buy: 'purchase', lost: 'loss', lose: 'loss', grew: 'growth', grow: 'growth', flew: 'flight', fly: 'flight', drove: 'drive', ate: 'meal',
+  admit: 'admission', admits: 'admission', admitted: 'admission', permitted: 'permission', sold: 'sale', sell: 'sale', spent: 'spend', paid: 'payment', pay: 'payment', took: 'taking', take: 'taking', bought: 'purchase', buy: 'purchase', lost: 'loss', lose: 'loss', grew: 'growth', grow: 'growth', flew: 'flight', fly: 'flight', drove: 'drive', ate: 'meal', decide: 'decision', decided: 'decision',
 };
 /** Endings of those who do it: "joined" is of joiners. */
 const DOER_ENDINGS = ['er', 'r', 'or'];

@@ -19,7 +19,7 @@ import { changeOrderEdits, changeRank, comparedRankEdits, dateOrder, kindRankEdi
 import { byQuality, refuseCounted, sortedByQuality } from './qualities';
 import { aboutHappened } from './happened';
 import { CannotSettle, type Situation } from './situation';
-import { joinedUp, merged } from './together';
+import { joinedUp, merged, ranksAnother } from './together';
 import { dropEdits, dropTargets, lengthTestEdits, lineEdit, measureTestEdits, retestEdits, rowTestEdits, usualNote } from './tests';
 
 export type Settled =
@@ -29,7 +29,8 @@ export type Settled =
   | { readonly kind: 'refused'; readonly reason: string; readonly final: boolean };
 
 /** Does a question stand on its own: with a measure and something that measure is broken down or narrowed by? */
-function isComplete(said: readonly SaidEdit[]): boolean {
+function isComplete(unjoined: readonly SaidEdit[]): boolean {
+  const said = unjoined.some((edit) => ranksAnother(edit, unjoined)) ? joinedUp(unjoined) : unjoined;
   const shows = said.some((edit) => edit.do === 'show' || edit.do === 'mention' || (edit.do === 'memberShare' && edit.calculation !== null) || (edit.do === 'saidChangeRank' && edit.calculation !== null) || edit.do === 'distribution' || ((edit.do === 'saidRank' || edit.do === 'kindRank') && (edit.do === 'saidRank' ? edit.rank.by : edit.by) !== null) || (edit.do === 'saidMeasureTest' && ((edit.calculation !== null && !edit.narrows) || edit.count)));
   const about = said.some((edit) => ['breakdown', 'condition', 'saidRank', 'saidChangeRank', 'kindRank', 'saidMeasureTest', 'saidRowTest', 'saidLengthTest', 'overTime', 'kindOfLevel', 'change', 'distribution', 'memberShare'].includes(edit.do) || (edit.do === 'compare' && edit.against?.kind === 'members'));
   return shows && about;
@@ -45,7 +46,8 @@ export function readsAsFollowUp(intents: readonly Intent[], before: Reading | nu
   const narrows = (one: Intent) => one.edits.length > 0 && one.edits.every((edit) => (edit.do === 'saidMeasureTest' && edit.ofSaid === true) || (edit.do === 'saidRank' && edit.rank.of === null && edit.who === undefined));
   const edits = intents.filter((one) => !narrows(one)).flatMap((one) => one.edits);
   const namesBoth = edits.some((edit) => edit.do === 'show') && edits.some((edit) => edit.do === 'breakdown');
-  const followsUp = intents.some((one) => one.followUp && !(namesBoth && narrows(one)));
+  const saidAll = intents.flatMap((one) => one.edits);
+  const followsUp = intents.some((one) => one.followUp && !(namesBoth && narrows(one)) && !one.edits.some((edit) => ranksAnother(edit, saidAll)));
   // “which titles are below target”, of titles that stand beside their plan already
   const besidePlan = before.against?.kind === 'plan' && edits.some((edit) => edit.do === 'saidMeasureTest' && edit.besidePlan === true && before.by.some((one) => same(one, edit.at))) && !edits.some((edit) => edit.do === 'show');
   const said = intents.flatMap((one) => one.edits);

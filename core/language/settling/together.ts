@@ -6,6 +6,9 @@ import { isKey } from './breakdowns';
 import { CannotSettle } from './situation';
 
 /** Words that are about each other, put together. */
+/** Is a measure that is said on its own (“by box office”) what another phrase ranks by? */
+export const ranksAnother = (one: SaidEdit, said: readonly SaidEdit[]): boolean => one.do === 'rerank' && one.by !== undefined && said.some((edit) => edit.do === 'saidRank' && edit.rank.of !== null && edit.rank.by === null);
+
 export function joinedUp(said: readonly SaidEdit[]): readonly SaidEdit[] {
   return unitsOfYears(seasonsOfYears(oneRank(ranksWithin(withinPeriods(said)))));
 }
@@ -58,6 +61,13 @@ function ranksWithin(said: readonly SaidEdit[]): readonly SaidEdit[] {
 
 /** A bare count beside a rank is its count: "which captains have the best …, top 5 only". */
 function oneRank(said: readonly SaidEdit[]): readonly SaidEdit[] {
+  const by = said.find((edit) => edit.do === 'rerank' && edit.by !== undefined);
+  const unsaid = said.find((edit) => edit.do === 'saidRank' && edit.rank.of !== null && edit.rank.by === null);
+  // “top 3 shows in each city, 2025, by box office”
+  if (by?.do === 'rerank' && by.by !== undefined && unsaid?.do === 'saidRank') {
+    const { by: calculation } = by;
+    return oneRank(said.flatMap((edit) => (edit === by ? [] : edit === unsaid ? [{ ...unsaid, rank: { ...unsaid.rank, by: calculation } }] : [edit])));
+  }
   const bare = said.find((edit) => edit.do === 'saidRank' && edit.rank.of === null);
   const full = said.find((edit) => edit.do === 'saidRank' && edit.rank.of !== null);
   if (bare?.do !== 'saidRank' || full?.do !== 'saidRank') return said;
