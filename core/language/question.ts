@@ -189,10 +189,12 @@ export class Question {
     let all: { words: string[]; cost: number; by: Variant['by'] }[] = [{ words: [], cost: 0, by: 'name' }];
     for (let at = start; at < end; at += 1) {
       if (this.tokens[at]?.kind === 'sign') continue;
-      if (at > start && at < end - 1 && (AUXILIARIES.has(this.tokens[at]?.word ?? '') || TURNING.has(this.tokens[at]?.word ?? ''))) continue;
+      if (at > start && at < end - 1 && AUXILIARIES.has(this.tokens[at]?.word ?? '')) continue;
       const variants = this.variantsOf(at);
+      const without = at > start && at < end - 1 && TURNING.has(this.tokens[at]?.word ?? '') ? all : [];
       all = all
         .flatMap((before) => variants.map((variant) => ({ words: [...before.words, variant.word], cost: before.cost + variant.cost, by: variant.by === 'name' ? before.by : variant.by })))
+        .concat(without)
         .slice(0, 24);
     }
     return all;

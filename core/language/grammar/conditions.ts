@@ -272,7 +272,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   ...tested('{Key} {AverageTest:NumberTest} {Calculation}', measureTest),
   ...tested(`{Key} (with no|with zero|without [any]|without a|that have no|which have no|having no|had no|have no|has no|lacking [a]|that had no|missing [a]|with missing|with no [known]) {Calculation}`, missing('missing'), 0.05),
   ...tested('{Key} [(that|which|who)] [(were|was|are|have|had)] (not|never|not yet) {AnyWord:verb}', (is) => (p, q) => neverDone(is, p, q), -0.3),
-  ...tested('{Key} (without|without any|with no) {Level}', (is) => (p, q) => withoutAny(is, p, q), -0.2),
+  ...tested('{Key} (without|without any) {Level}', (is) => (p, q) => withoutAny(is, p, q), -0.2),
   ...tested(`{Key} (with any|that have any|which have any|with a known) {Calculation}`, missing('present'), 0.05),
   ...tested('{Key} (with no|without [a]|that have no|having no|lacking a|missing a|missing) plan', planMissing, 0.02),
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {ClauseList}`, means: clausesTest('count'), cost: -0.2 },
