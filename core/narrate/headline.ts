@@ -100,6 +100,10 @@ function overTime(answer: Answer, { value, other, change, size, keys }: Columns,
   const lowest = complete.reduce((best, row) => ((number(row[value.at]) ?? 0) < (number(best[value.at]) ?? 0) ? row : best));
   if (complete.length < 3) return complete.map((row) => `${label(row)}: ${formatValue(row[value.at] ?? null, value.column)}`).join('; ');
   const on = key.column.grain === 'dayOfWeek' || key.column.grain === 'day' ? 'on' : key.column.grain === 'hour' ? 'at' : 'in';
+  // what has not ended yet may be higher already
+  const open = answer.rows.find((row) => answer.incomplete !== null && row[key.at] === answer.incomplete);
+  const soFar = number(open?.[value.at]);
+  if (open !== undefined && soFar !== null && soFar > (number(highest[value.at]) ?? 0)) return `${value.column.label} stands at ${formatValue(soFar, value.column)} ${on} ${label(open)} so far, above every ${key.column.label.toLowerCase()} before; the highest of these was ${label(highest)} with ${formatValue(highest[value.at] ?? null, value.column)}`;
   return `${value.column.label} peaked ${on} ${label(highest)} with ${formatValue(highest[value.at] ?? null, value.column)}; the lowest was ${label(lowest)} with ${formatValue(lowest[value.at] ?? null, value.column)}`;
 }
 
@@ -172,8 +176,13 @@ function byMembers(answer: Answer, columns: Columns, reading: Reading): string {
     const after = next === null ? '' : `; next is ${name(next)} with ${formatValue(next[value.at] ?? null, value.column)}`;
     return `${name(highest)} has the ${mostWord(value.column)} ${lower(value.column.label)}, ${formatValue(highest[value.at] ?? null, value.column)}${after}`;
   }
-  const part = whole ? `, ${formatSize((number(highest[value.at]) ?? 0) / total)} of all` : `; the lowest is ${name(ends)} with ${formatValue(ends[value.at] ?? null, value.column)}`;
+  const part = whole ? `, ${formatSize((number(highest[value.at]) ?? 0) / total)} of ${isNarrowed(reading, key.column) ? 'these' : 'all'}` : `; the lowest is ${name(ends)} with ${formatValue(ends[value.at] ?? null, value.column)}`;
   return `${name(highest)} has the ${mostWord(value.column)} ${lower(value.column.label)}, ${formatValue(highest[value.at] ?? null, value.column)}${part}`;
+}
+
+/** Are only some members of a level shown, so that their sum is not that of all? */
+function isNarrowed(reading: Reading, { level }: AnswerColumn): boolean {
+  return reading.where.some((one) => ((one.kind === 'members' || one.kind === 'text') && one.level === level) || one.kind === 'set' || (one.kind === 'measure' && one.at.kind === 'level' && one.at.level === level));
 }
 
 /** What adds up is had most of; what does not is highest. */

@@ -54,4 +54,13 @@ describe('like is compared with like', () => {
     const past = reading({ kind: 'days', from: '2025-01-01', to: '2025-12-31' }, null, [{ kind: 'time', grain: 'month' }]);
     expect(incompleteKey(past, windowsOf(past, calendar).window, calendar)).toBeNull();
   });
+  test('a year of which only certain months count is complete when these are', () => {
+    const ofMonths = (...values: number[]) => {
+      const yearly = { ...reading(null, null, [{ kind: 'time', grain: 'year' }]), where: [{ kind: 'cycle' as const, cycle: 'monthOfYear' as const, values }] };
+      return incompleteKey(yearly, windowsOf(yearly, calendar).window, calendar);
+    };
+    expect(ofMonths(3)).toBeNull();
+    expect(ofMonths(8)).toBe('2026-01-01');
+    expect(ofMonths(3, 12)).toBe('2026-01-01');
+  });
 });

@@ -158,5 +158,13 @@ export function incompleteKey(reading: Reading, window: DayWindow, calendar: Cal
   const last = window.to === undefined || window.to > calendar.asOf ? calendar.asOf : window.to;
   if (last !== calendar.asOf && window.cutFrom === undefined) return null;
   const start = startOf(grain, last, calendar.weekStart);
-  return addDays(addGrains(grain, start, 1), -1) > last ? start : null;
+  const end = addDays(addGrains(grain, start, 1), -1);
+  return end > last && countsBetween(reading, addDays(last, 1), end) ? start : null;
+}
+
+/** Does a day of a stretch count? “In every March”, only those of March do. */
+function countsBetween(reading: Reading, from: Day, to: Day): boolean {
+  const months = reading.where.flatMap((one) => (one.kind === 'cycle' && one.cycle === 'monthOfYear' ? [one.values] : []));
+  for (let month = startOf('month', from, 1); month <= to; month = addGrains('month', month, 1)) if (months.every((values) => values.includes(dayParts(month).month))) return true;
+  return false;
 }

@@ -1,6 +1,6 @@
 /** The sentence: phrases told apart by type, with the marks of what a step put in and took out. A phrase opens what can be done with it. */
 import { Fragment, type ReactNode } from 'react';
-import { Button as AriaButton, Dialog, DialogTrigger, Popover } from 'react-aria-components';
+import { Button as AriaButton, Dialog, DialogTrigger, Popover, Pressable } from 'react-aria-components';
 import styled from 'styled-components';
 import { leadOf, type Phrase, type Sentence } from '@zud/core/reading/sentence';
 import { SERIF } from '../app/theme';
@@ -14,20 +14,23 @@ const Text = styled.p<{ $small: boolean }>`
   .rank { font-style: italic; }
   .order, .view { color: var(--quiet); }
   ins { text-decoration: none; box-shadow: inset 0 -2px 0 var(--signal); position: relative; }
-  ins::after { content: ''; position: absolute; left: -5px; bottom: -9px; width: 7px; height: 7px; border-left: 1.5px solid var(--signal); border-top: 1.5px solid var(--signal); transform: rotate(45deg) scale(0.8); }
+  ins::after { content: ''; position: absolute; left: -5px; top: 1.5em; width: 7px; height: 7px; border-left: 1.5px solid var(--signal); border-top: 1.5px solid var(--signal); transform: rotate(45deg) scale(0.8); }
   del { color: var(--quiet); text-decoration: line-through; text-decoration-color: var(--signal); text-decoration-thickness: 2px; }
   small { font: 400 13px/1.4 ${SERIF}; color: var(--quiet); }
 `;
-const Trigger = styled(AriaButton)`
-  border: 0; background: none; padding: 0; margin: 0; font: inherit; color: inherit; cursor: pointer; text-align: left; letter-spacing: inherit; text-transform: inherit; font-variant-caps: inherit; text-decoration: inherit; border-radius: 2px; display: inline;
-  &[data-hovered] { background: var(--wash); }
-  &[data-focus-visible] { outline: 2px solid var(--signal); outline-offset: 2px; }
+/** A phrase runs on over the lines as text does, which a button of the browser can't. */
+const Trigger = styled.span`
+  cursor: pointer; border-radius: 2px;
+  &:hover { background: var(--wash); }
+  &:focus-visible { outline: 2px solid var(--signal); outline-offset: 2px; }
 `;
 const Sheet = styled(Popover)`
   background: var(--raised); border: 1px solid var(--line); border-radius: 3px; box-shadow: 0 6px 24px rgb(0 0 0 / 0.12); min-width: 220px; max-width: 340px; overflow: auto; padding: 4px 0;
 `;
-const Plus = styled(Trigger)`
-  color: var(--quiet); padding: 0 4px; margin-left: 4px;
+const Plus = styled(AriaButton)`
+  border: 0; background: none; font: inherit; color: var(--quiet); cursor: pointer; padding: 0 4px; margin: 0 0 0 4px; border-radius: 2px;
+  &[data-hovered] { background: var(--wash); }
+  &[data-focus-visible] { outline: 2px solid var(--signal); outline-offset: 2px; }
 `;
 
 /** What opens from a phrase; `close` shuts it. */
@@ -57,7 +60,7 @@ export function SentenceLine(props: { sentence: Sentence; added?: readonly Phras
 function Opening(props: { className: string; name: string; label: string; editor: Editor }) {
   return (
     <DialogTrigger>
-      <Trigger className={props.className} aria-label={props.name}>{props.label}</Trigger>
+      <Pressable><Trigger role="button" tabIndex={0} className={props.className} aria-label={props.name}>{props.label}</Trigger></Pressable>
       <Sheet placement="bottom start"><Dialog aria-label={props.name} style={{ outline: 'none' }}>{({ close }) => props.editor(close)}</Dialog></Sheet>
     </DialogTrigger>
   );
