@@ -123,7 +123,7 @@ export class Question {
         const common = words.every((word) => this.functionWords.has(word) || word.length < 2);
         if (common && !amount && !ofSet) continue;
         if (by !== 'name' && words.some((word) => word.length < SHORTEST_MISSPELT_PART)) continue;
-        const parts = this.names.partly(words).filter(({ named }) => (amount ? named.kind === 'measure' : !common || named.kind === 'set'));
+        const parts = this.names.partly(words).filter(({ named }) => !this.namesItsLevel(words, named)).filter(({ named }) => (amount ? named.kind === 'measure' : !common || named.kind === 'set'));
         for (const match of parts)
           found.push({ end, match, cost: cost + match.cost + (this.isPlanOfOther(match, parts) ? PLAN_COST : 0) + (amount && this.tokens[start - 1]?.kind === 'number' ? UNIT_COST : 0), assumption: { said, meant: match.label, by: by === 'name' ? 'part' : by } });
       }
@@ -167,6 +167,12 @@ export class Question {
   /** “payroll cost” is not payroll and some cost. */
   private followsName(at: number): boolean {
     return at > 0 && this.tokens[at - 1]?.kind === 'word' && this.namesAt(at - 1).some(({ match }) => match.named.kind === 'measure');
+  }
+
+  /** “Tickets” are of every ticket type, not only of the one called “Day tickets”. */
+  private namesItsLevel([word, second]: readonly string[], named: NameMatch['named']): boolean {
+    const found = named.kind === 'member' ? this.model.levels.get(named.id) : undefined;
+    return found !== undefined && word !== undefined && second === undefined && nameWords(`${found.level.name} ${found.dimension.name}`).includes(singular(word));
   }
 
   /** What happens on a date may be a part of a name as well: "picked" of Kilos picked. */

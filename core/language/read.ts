@@ -202,12 +202,11 @@ function recut(cover: Cover, best: Cover, impossible: string, refusal: string | 
   return impossible === refusal && cover !== best && shapeOf(cover) !== shapeOf(best);
 }
 
-/** Does a question name what it measures and something more, so that it makes sense where nothing was asked before? */
+/** Does a question name what it measures, so that it makes sense where nothing was asked before? */
 function standsAlone({ pieces }: Cover): boolean {
   const intents = pieces.map((piece) => piece.intent);
   const edits = intents.flatMap((one) => one.edits);
-  const narrowed = edits.some((edit) => edit.do === 'show' && edit.shown.some((one) => one.calculation.kind === 'part' || one.calculation.kind === 'proportion'));
-  return !intents.some((one) => one.followUp) && edits.some((edit) => edit.do === 'show' || (edit.do === 'compare' && edit.against?.kind === 'plan')) && (edits.length > 1 || narrowed || intents.some((one) => one.analysis !== undefined));
+  return !intents.some((one) => one.followUp) && edits.some((edit) => edit.do === 'show' || (edit.do === 'compare' && edit.against?.kind === 'plan' && edits.some((other) => other.do === 'breakdown')));
 }
 
 /** What may be said with a step back. */

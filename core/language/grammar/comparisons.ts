@@ -15,6 +15,11 @@ import { doneTo } from './ranks';
 import type { Parts, Rule } from './rule';
 
 const said = (parts: Parts, name = 'Period') => parts[name] as SaidPeriod;
+/** “Over 2000 visitors” is a number of them, not the year. */
+const yearOver = (parts: Parts, question: Question): Intent | null => {
+  const over = question.tokens.findIndex((token, at) => token.word === 'over' && /^(19|20)\d\d$/.test(question.tokens[at + 1]?.text ?? ''));
+  return over >= 0 && question.namesAt(over + 2).some(({ match }) => match.named.kind === 'measure') ? null : set(parts);
+};
 const set = (parts: Parts): Intent => intent({ do: 'saidPeriod', period: said(parts), how: 'set' });
 const compare = (against: Comparison | null): Intent => intent({ do: 'compare', against });
 
@@ -55,7 +60,8 @@ const MONTHLY: Readonly<Record<string, 'month' | 'week' | 'quarter' | 'day'>> = 
 
 export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Period}', means: set, cost: 0.1, examples: ['2024', 'last year'] },
-  { gives: 'Intent', form: '(for|in|during|over|on|of|within|only|just|just for|only for|only in|throughout|across|in all of|for all of|back in|as for|at) {Period} [only]', means: set, examples: ['in March', 'for 2024', 'only the last 2 years'] },
+  { gives: 'Intent', form: 'over {Period} [only]', means: yearOver },
+  { gives: 'Intent', form: '(for|in|during|on|of|within|only|just|just for|only for|only in|throughout|across|in all of|for all of|back in|as for|at) {Period} [only]', means: set, examples: ['in March', 'for 2024', 'only the last 2 years'] },
   { gives: 'Intent', form: '[(at|by|as of|as at)] [the] (end|close) of {Period}', means: (p) => ({ edits: [...set(p).edits, { do: 'atEnd' }] }), cost: 0.02, examples: ['at the end of March 2026'] },
   { gives: 'Intent', form: '[(for|in|show|use|look at|make it|take)] {Period} instead', means: (p) => ({ ...set(p), followUp: true }), examples: ['last year instead'] },
   { gives: 'Intent', form: '(same for|the same for|same in|the same in|same thing for|do the same for|repeat for|repeat it for|same again for) {Year}', means: (p) => followUp({ do: 'saidPeriod', how: 'set', alike: true, period: { kind: 'days', from: `${p['Year'] as number}-01-01`, to: `${p['Year'] as number}-12-31` } }), cost: -0.1, examples: ['same for 2024'] },

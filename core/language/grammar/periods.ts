@@ -142,6 +142,7 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Stretch', form: '{QuarterOrHalf} {FiscalYear}', means: (p) => fiscalQuarter(p, number(p, 'FiscalYear')), examples: ['Q1 FY25'] },
   { gives: 'Stretch', form: 'fiscal {QuarterOrHalf}', means: (p) => thisFiscal(p), examples: ['fiscal Q1'] },
   { gives: 'Stretch', form: '(this|current) fiscal year (so far|to date|up to now)', means: () => ({ kind: 'thisFiscal', back: 0 }), cost: -0.5, examples: ['this fiscal year to date'] },
+  { gives: 'Stretch', form: 'so far (this|in this|in the current) fiscal year', means: () => ({ kind: 'thisFiscal', back: 0 }), cost: -0.5, examples: ['so far this fiscal year'] },
   { gives: 'Stretch', form: '(this|current) fiscal year', means: () => ({ kind: 'thisFiscal', back: 0 }), examples: ['this fiscal year'] },
   { gives: 'Stretch', form: '(last|previous) fiscal year', means: () => ({ kind: 'thisFiscal', back: 1 }), examples: ['last fiscal year'] },
   { gives: 'Stretch', form: '(this|current) fiscal quarter', means: () => ({ kind: 'fiscalQuarter', back: 0 }), examples: ['this fiscal quarter'] },

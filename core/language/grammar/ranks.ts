@@ -94,6 +94,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Sense:first} and [the] {Sense:second} {Key} [{RankTail}]', means: bothEnds, cost: -0.2, examples: ['best and worst months'] },
   { gives: 'Intent', form: '{Sense:first} {Number} and [the] {Sense:second} [{Number:other}] {Key} [{RankTail}]', means: bothEnds, cost: -0.2, examples: ['top 5 and bottom 5 months'] },
   { gives: 'Intent', form: '(by|ranked by|and by|now by) {Calculation}', means: (p) => followUp({ do: 'rerank', by: p['Calculation'] as Calculation }), cost: 0.5 },
+  { gives: 'Intent', form: '(sort|order) (that|this|these|those) by {Calculation}', means: (p) => sorted('down')(p), cost: -0.1 },
   { gives: 'Intent', form: '(which|what) {Key} (contribute|contributes|contributed|add|adds|added) [the] (most|least) to {Calculation}', means: (p, q) => first(q.tokens.some((token) => token.word === 'least') ? 'bottom' : 'top')(p), cost: -0.3 },
   { gives: 'Intent', form: '{Number} {Key} {RankEach} (with|having|that have|which have) [the] {Sense} {Calculation}', means: (p) => ranked({ ...p, RankTail: { ...(p['RankEach'] as object), by: p['Calculation'] } }), cost: -0.2 },
   { gives: 'Intent', form: '{Number} {Sense} {Key} [{RankTail}]', means: ranked, cost: -0.1, examples: ['5 best months'] },

@@ -52,6 +52,7 @@ export const RECORD_CONDITION_RULES: readonly Rule<Question>[] = [
   ...PLACES.flatMap((place) => ([[false, 0.1], [true, 0.5]] as const).map(([lasting, cost]): Rule<Question> => ({ gives: 'Intent', form: '[(all|all the)] {Measure:records} [(that are|which are)] [(of|worth|for|costing|that cost|which cost)] {NumberTest}', means: (p, q) => (isLasting(p) === lasting ? worthTest(p, q, place) : null), cost }))),
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '{Measure:records} (who|that|which) [(have|has|had)] {AnyWord:verb} [for] {NumberTest}', means: (p, q) => lastingTest(p, q, place), cost: 0.1 })),
   { gives: 'Intent', form: '(list|list all|list the|show all|show the single) {Measure} [of] {NumberTest}', means: listedRecords, cost: -0.1 },
+  ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '(list|list all|list the|show all) {Measure:records} {NumberTest}', means: (p, q) => listedByWorth(p, q, place), cost: -0.2 })),
   { gives: 'Intent', form: 'where row {Measure} is {AverageTest:NumberTest}', means: rowTest },
   { gives: 'Intent', form: 'where row {Measure} is missing', means: (p) => rowTest({ ...p, NumberTest: { test: 'missing' } }) },
   { gives: 'Intent', form: 'where row {Measure} is present', means: (p) => rowTest({ ...p, NumberTest: { test: 'present' } }) },
@@ -86,6 +87,13 @@ function worthTest(parts: Parts, { model }: Question, place: number): Intent | n
   const word = wordOfAmount(test.value);
   if (records?.kind !== 'count' || word === null) return null;
   return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] }, { do: 'saidLengthTest', place, word, test });
+}
+
+/** "list orders over €500": the records themselves, by what they are worth or how long they took. */
+function listedByWorth(parts: Parts, question: Question, place: number): Intent | null {
+  const made = worthTest(parts, question, place);
+  const records = question.model.measures.get(parts['records'] as string);
+  return made === null || records?.kind !== 'count' ? null : { edits: [...made.edits, { do: 'rows', how: 'list', fact: records.fact, columns: [] }] };
 }
 
 /** Verbs that a length of time is said of; parts of names as well. */

@@ -29,6 +29,9 @@ const CHARTS: readonly (readonly [string, ChartKind])[] = [
   ['(heat|heat grid|heat map|heatmap|heat table)', 'heat'],
 ];
 
+/** A “number of zebras” is no chart. */
+const isNumberOf = ({ tokens }: Question): boolean => tokens.some(({ word }, at) => word === 'number' && tokens[at + 1]?.word === 'of');
+
 const view = (parts: Parts): Intent => intent({ do: 'view', view: { chart: parts['ChartKind'] as ChartKind } });
 interface SaidFormat {
   readonly format?: FormatEdit;
@@ -53,7 +56,7 @@ function boxes(parts: Parts, { model }: Question): Intent | null {
 
 export const VIEW_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(box plot|box plots|boxplot|boxplots|boxes|box chart|quartiles) of {Measure}', means: boxes, cost: -0.2 },
-  ...CHARTS.map(([form, chart]): Rule<Question> => ({ gives: 'ChartKind', form, means: () => chart })),
+  ...CHARTS.map(([form, chart]): Rule<Question> => ({ gives: 'ChartKind', form, means: (_p, q) => (chart === 'number' && isNumberOf(q) ? null : chart) })),
   { gives: 'Intent', form: '[(show|draw|plot|show it|show that|show this|display|draw it|plot it|see it|(flip|turn|change|switch) [the] (chart|graph|it|that|this))] (to|as|as a|in a|make it|make that|make it a|make that a|draw as|into|turn it into|turn that into|turn this into|change to|switch to|use|on a|with) {ChartKind} [(chart|graph)]', means: view, examples: ['as bars', 'as a pie'] },
   { gives: 'Format', form: '(labels|value labels|data labels)', means: () => ({ format: { labels: true } }) },
   { gives: 'Format', form: '(totals|total row|row of totals|grand total|grand totals|subtotals|total|total column)', means: () => ({ format: { totals: true } }) },
