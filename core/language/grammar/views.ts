@@ -30,7 +30,7 @@ const CHARTS: readonly (readonly [string, ChartKind])[] = [
 ];
 
 /** A “number of zebras” is no chart. */
-const isNumberOf = ({ tokens }: Question): boolean => tokens.some(({ word }, at) => word === 'number' && tokens[at + 1]?.word === 'of');
+const isNumberOf = ({ tokens }: Question): boolean => tokens.every(({ word }, at) => word !== 'number' || tokens[at + 1]?.word === 'of');
 
 const view = (parts: Parts): Intent => intent({ do: 'view', view: { chart: parts['ChartKind'] as ChartKind } });
 interface SaidFormat {
