@@ -1,4 +1,7 @@
 import fc from 'fast-check';
+import { demoNames } from '../../tests/demo-names';
+import { FUNCTION_WORDS } from './grammar/grammar';
+import { mendedWords } from './misspelt';
 import { nameWords, plainLetters, singular, tokenise } from './tokens';
 
 const words = (text: string) => tokenise(text).map((token) => token.word);
@@ -27,4 +30,11 @@ describe('words', () => {
     for (const [one, many] of [['ferry', 'ferries'], ['route', 'routes'], ['class', 'classes'], ['branch', 'branches'], ['box', 'boxes'], ['pass', 'passes']] as const) expect(singular(many)).toBe(singular(one));
     expect(nameWords("Founders' Day")).toEqual(['founder', 'day']);
   });
+});
+
+test('a word that is as near to two words of the language is not mended', () => {
+  const { names } = demoNames();
+  const meant = (text: string) => mendedWords(tokenise(text), names, FUNCTION_WORDS).mended.map((one) => one.meant);
+  expect(meant('higest revenue by montly')).toEqual(['highest', 'monthly']);
+  expect(meant('logest delay')).toEqual([]);
 });

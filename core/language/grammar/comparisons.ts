@@ -144,6 +144,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{PlanName} (was|is|were|are) (missed|beaten|exceeded) by [how much]', means: () => compare({ kind: 'plan' }), cost: -0.2 },
   { gives: 'Intent', form: '{PlanName} (missed|beaten|exceeded) by how much [in total]', means: () => compare({ kind: 'plan' }), cost: -0.2 },
   { gives: 'Intent', form: 'how much (more|less) (do|did|would) (we|they) (need|have) (to|for) [(hit|meet|make)] [(our|the|their)] {PlanName}', means: () => compare({ kind: 'plan' }), cost: -0.3 },
+  { gives: 'Intent', form: '[how far] (ahead of|behind|above|below|over|under|off) [(our|its|the)] {PlanName} (is|are|was|were) {Members}', means: (p) => ({ edits: [...compare({ kind: 'plan' }).edits, { do: 'condition', how: 'only', condition: { kind: 'members', is: true, level: (p['Members'] as Members).level, members: [...(p['Members'] as Members).members] } }] }), cost: -0.3 },
   { gives: 'Intent', form: '[by] how much (did|do|have|will) (we|they|it) (miss|missed|beat|exceed|exceeded|overshoot|undershoot|fall short of) [(our|its|the)] {PlanName} [by]', means: () => compare({ kind: 'plan' }), cost: -0.2 },
   { gives: 'Intent', form: '(compare|compare it) with [the] plan', means: () => compare({ kind: 'plan' }), cost: -0.15, examples: ['compare with the plan'] },
   { gives: 'Intent', form: `(growth|change|changes|increase|decrease) [(in|of) {Calculation}] ${VERSUS} {Period}`, means: (p) => withShown(intent({ do: 'saidComparison', period: said(p) }), p), cost: -0.1 },

@@ -1,5 +1,5 @@
 /** Grammar of conditions: members, sets, weekdays, numbers. Gives `Members`, `NumberTest`, `AverageTest` and edits. */
-import { factHasLevel, NO_NAME } from '../../model/model';
+import { factHasLevel, NO_NAME, rowColumnOf } from '../../model/model';
 import { arithmetic, measureOf, type Calculation } from '../../model/calculation';
 import { byLevel, same, type Condition, type Key } from '../../reading/schema';
 import { followUp, intent, type Amount, type Intent, type SaidPeriod, type SaidShown, type SaidTest, type Sense } from '../intent';
@@ -268,6 +268,8 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(on|in|at|for)] (which|what) {Key} (did|do|have) (we|they|you|people) [(have|had|see|get)] {ClauseList}', means: clausesTest('shown'), cost: -0.4 },
   { gives: 'Intent', form: `who ${HAD} {ClauseList}`, means: (p) => ({ edits: (p['ClauseList'] as readonly Clause[]).map((made) => ({ do: 'saidMeasureTest' as const, at: null, ofKind: 'person' as const, ...made, count: false, narrows: false })) }), cost: -0.15 },
   { gives: 'Intent', form: '{Calculation} by {Key} [(if|where it is|that is|which is|where)] {NumberTest}', means: (p) => ({ edits: [{ do: 'show', how: 'replace', shown: [{ calculation: p['Calculation'] as Calculation, transform: null }] }, ...measureTest('shown')(p).edits] }), cost: -0.1 },
+  // “delays over 30 minutes by cause” may be of single delays or of causes with such a delay on average: both are readings
+  { gives: 'Intent', form: '{Measure} {NumberTest} by {Key}', means: ofSingleOnes },
   { gives: 'Intent', form: '{Calculation} [(is|was)] {NumberTest} by {Key}', means: (p) => ({ edits: [{ do: 'show', how: 'replace', shown: [{ calculation: p['Calculation'] as Calculation, transform: null }] }, ...measureTest('shown')(p).edits] }) },
   ...tested(`{Key} ${VERB} {AverageTest:NumberTest} [(in|by|for|on) {Calculation}]`, measureTest, 0.05),
   ...tested(`{Key} ${VERB} {DirectedTest} [(in|by|for|on) {Calculation}]`, (is) => (p, q) => { const clause = directed(p, q); return clause && clausesTest(is)({ ...p, ClauseList: [clause] }); }, 0.05),
@@ -365,6 +367,15 @@ function withoutAny(is: Tested, parts: Parts, question: Question): Intent | null
   if (fact === undefined || !factHasLevel(model, fact.id, key.level)) return null;
   const [counted] = [...model.measures.values()].filter((one) => one.hidden !== true && 'fact' in one && one.fact === fact.id && ((one.kind === 'count' && one.only.length === 0) || one.kind === 'sum')).sort((a, b) => Number(b.kind === 'count') - Number(a.kind === 'count'));
   return counted === undefined ? null : missing('missing')(is)({ ...parts, Calculation: measureOf(counted.id) });
+}
+
+/** Records by a number of theirs, where that is said in the plural and is known as its average. */
+function ofSingleOnes(parts: Parts, question: Question): Intent | null {
+  const { model, tokens } = question;
+  const measure = model.measures.get(parts['Measure'] as string);
+  if ((measure?.kind !== 'average' && measure?.kind !== 'median') || rowColumnOf(model, measure.id) === null) return null;
+  const plural = tokens.some((_token, at) => question.namesAt(at).some(({ match, end }) => match.named.id === measure.id && /s$/.test(tokens[end - 1]?.word ?? '') && singular(tokens[end - 1]?.word ?? '') !== tokens[end - 1]?.word));
+  return plural ? intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(measure.id), transform: null }] }, { do: 'breakdown', how: 'join', by: [parts['Key'] as Key] }, { do: 'saidRowTest', measure: measure.id, test: parts['NumberTest'] as SaidTest }) : null;
 }
 
 /** "products not sold": those with none of the only measure that the verb speaks of. */

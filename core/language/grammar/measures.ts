@@ -172,6 +172,7 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of {Calculation} (do|does|did|is from|are from|comes from|come from|is in|is on) [the] {Sense} {Number} {Key} [${YIELD}]`, means: shareOfTop, cost: -0.4 },
   { gives: 'Intent', form: '{Members} (share|percentage|proportion) of {Calculation}', means: memberShare, cost: -0.3 },
   { gives: 'Intent', form: '(with|and|plus|showing|along with) (their|its|the|each) (share|shares|percentage|percentages|proportion) [of [the] (total|whole|all)]', means: () => intent({ do: 'alsoShare' }), cost: -0.3 },
+  { gives: 'Intent', form: '(share|shares|percentage|percentages) by {BreakdownList}', means: (p) => intent({ do: 'breakdown', how: 'join', by: p['BreakdownList'] as Breakdown[] }, { do: 'transform', transform: { kind: 'share', within: 'all' } }), cost: 0.1 },
   { gives: 'Intent', form: '(share|percentage|%) (of|for) each [one]', means: () => intent({ do: 'alsoShare' }), cost: 0.1 },
   { gives: 'Intent', form: '(with|and|plus|showing) (share|percentage|%) of [the] (total|whole)', means: () => intent({ do: 'alsoShare' }), cost: -0.3 },
   { gives: 'Intent', form: '(their|its|his|her) (share|shares|percentage|percentages|proportion)', means: () => followUp({ do: 'transform', transform: { kind: 'share', within: 'all' } }), examples: ['their share'] },

@@ -184,6 +184,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Key} (ranked by|rank by|ranking by|ranked on|in order of|ordered by) {Calculation}', means: (p) => rankedBy(p), cost: -0.1 },
   { gives: 'Intent', form: '[(list|show)] {Level} by {Measure}', means: (p) => intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(p['Measure'] as string), transform: null }] }, { do: 'breakdown', how: 'join', by: [byLevel(p['Level'] as string)] }), cost: 0.3 },
   { gives: 'Intent', form: 'rank {Key} by {Calculation}', means: (p) => rankedBy(p), cost: -0.1 },
+  { gives: 'Intent', form: 'rank {Key} by {Calculation} (each|every|per|in each|for each|in every|by) {Key:each}', means: (p) => intent({ do: 'show', how: 'replace', shown: [{ calculation: p['Calculation'] as Calculation, transform: { kind: 'rank' } }] }, { do: 'breakdown', how: 'join', by: [p['each'] as Key, p['Key'] as Key] }), cost: -0.3 },
   { gives: 'Intent', form: '(those|these|same|the same|such) {Level}', means: (p) => followUp({ do: 'reference', level: p['Level'] as string }), cost: -0.2 },
   { gives: 'Intent', form: '(for|in|of|only|on|at) (those|these|same|the same) {Level}', means: (p) => followUp({ do: 'reference', level: p['Level'] as string }), cost: -0.2 },
   { gives: 'Intent', form: '{Sense} {Number} [{RankTail}] [(instead|only)]', means: (p) => rerank(p), cost: 0.3, examples: ['top 3', 'bottom five instead'] },
