@@ -1,5 +1,5 @@
 /** What the laws of engines share: the readings of the corpus, their plans as they are answered, and where two results differ. */
-import { impossibility } from '@zud/core/language/read';
+import { impossibility } from '@zud/core/language/impossibility';
 import { sourcesOf } from '@zud/core/query/derive';
 import { planOf } from '@zud/core/query/planner';
 import type { Plan } from '@zud/core/query/plan';

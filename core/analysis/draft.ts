@@ -1,5 +1,5 @@
 /** A first board to prune: what anyone would want to see of a model, of one of its measures, or around an answer that is there already. */
-import { impossibility } from '../language/read';
+import { impossibility } from '../language/impossibility';
 import type { NameIndex } from '../language/names/name-index';
 import { factHasLevel, factsOf, measure as measureNamed, type Model } from '../model/model';
 import { isMeasure, measureOf } from '../model/calculation';

@@ -4,12 +4,8 @@
  * words → names and numbers → a chart of weighted readings of stretches → covers of the whole question →
  * settling against the reading before, the model and the calendar → the best, with notes and alternatives.
  */
-import { factHasLevel, factsOf, level as levelOf, measure as measureOf, rowColumnOf, type Model, dateColumn } from '../model/model';
-import { isMeasure, type Calculation } from '../model/calculation';
-import { calculationWords, capitalised } from '../reading/words';
-import { canonical, isOneLine, same, type Condition, type Reading } from '../reading/schema';
-import { partFault } from '../reading/edit-parts';
-import { transformFault } from '../reading/transform-fault';
+import { level as levelOf, rowColumnOf, type Model } from '../model/model';
+import { canonical, same, type Condition, type Reading } from '../reading/schema';
 import { sentenceOf, type Sentence } from '../reading/sentence';
 import type { Edit } from '../reading/edit-schema';
 import type { Points } from '../analysis/points';
@@ -23,10 +19,13 @@ import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
 import { aboutKind, doerIn, kindAskedFor } from './kinds';
 import { Question } from './question';
+import { impossibility } from './impossibility';
 import { besideAllInstead, brokenDownInstead, countedInstead, eachPer, perOfEach, sharedInstead } from './instead';
 import { happenedIn } from './settling/happened';
 import { qualityIn } from './settling/qualities';
-import { readsAsFollowUp, settle } from './settling/settle';
+import { conditionOfOne, measuresAlongside } from './side-by-side';
+import { readsAsFollowUp } from './settling/follow-up';
+import { settle } from './settling/settle';
 import type { Situation } from './settling/situation';
 import { tokenise, type Token } from './tokens';
 
@@ -212,34 +211,6 @@ function standsAlone({ pieces }: Cover): boolean {
 /** What may be said with a step back. */
 const POLITE: ReadonlySet<string> = new Set('please ok okay now then and just can could you us me let so hi thanks thank the it a'.split(' '));
 
-const AND: ReadonlySet<string> = new Set(['and', '&', ',']);
-
-/** "recycled tonnage and residual tonnage": a member that is said, after “and”, of the second measure only. */
-function conditionOfOne({ pieces }: Cover, tokens: readonly Token[]): boolean {
-  const shows = (piece: Cover['pieces'][number] | undefined) => piece?.intent.edits.some((edit) => edit.do === 'show') === true;
-  return pieces.some((piece, index) => {
-    const conditions = piece.intent.edits.length > 0 && piece.intent.edits.every((edit) => edit.do === 'condition');
-    const joined = [tokens[piece.start], tokens[piece.start - 1]].some((token) => AND.has(token?.text ?? ''));
-    return conditions && joined && shows(pieces[index - 1]) && shows(pieces[index + 1]) && pieces[index + 1]?.start === piece.item.end;
-  });
-}
-
-/** Two measures with nothing between them that says that both are meant, as words: “admissions at night” where nights are measured. */
-function measuresAlongside({ pieces }: Cover, tokens: readonly Token[]): readonly [string, string] | null {
-  const shows = (piece: Cover['pieces'][number] | undefined) => {
-    const [edit, second] = piece?.intent.edits ?? [];
-    return edit?.do === 'show' && edit.how === 'replace' && second === undefined && piece?.intent.followUp !== true;
-  };
-  const text = ({ start, item }: Cover['pieces'][number]) => tokens.slice(start, item.end).map((token) => token.text).join(' ');
-  for (const [index, piece] of pieces.entries()) {
-    const next = pieces[index + 1];
-    if (next === undefined || !shows(piece) || !shows(next)) continue;
-    if (!tokens.slice(piece.item.end, next.start).some((token) => JOINS.has(token.text.toLowerCase()))) return [text(piece), text(next)];
-  }
-  return null;
-}
-const JOINS: ReadonlySet<string> = new Set(['and', '&', ',', '+', 'with', 'plus', 'also', 'or', '-', '–', '/']);
-
 /** The same words read the other way round: as a follow-up instead of a new question, or as a new one, where both make sense. */
 function otherMode(first: Candidate, situation: Situation, names: NameIndex): Reading | null {
   const intents = first.cover.pieces.map((piece) => piece.intent);
@@ -295,64 +266,6 @@ function contextBonus(reading: Reading, before: Reading | null): number {
   const known = new Set([...(before ? levelsOf(before) : []), ...reading.by.flatMap((one) => (one.kind === 'level' ? [one.level] : []))]);
   const settled = reading.where.some((one) => one.kind === 'members' && known.has(one.level)) || (before?.against?.kind === 'members' && reading.against?.kind === 'members' && reading.against.level === before.against.level && !same(reading.against, before.against));
   return settled ? SETTLED_BY_CONTEXT : 0;
-}
-
-/** Why the model can't answer a reading: a measure that lacks a dimension, a breakdown finer than its fact. Null where it can. */
-export function impossibility(reading: Reading, names: NameIndex): string | null {
-  const { model } = names;
-  const naming = namingOf(names);
-  const shown: Calculation[] = [...reading.shown.map((one) => one.calculation), ...(reading.rank?.by ? [reading.rank.by] : [])];
-  if (reading.against?.kind === 'plan') {
-    for (const one of reading.shown) {
-      const plan = isMeasure(one.calculation) ? measureOf(model, one.calculation.measure).plan : undefined;
-      if (plan === undefined) return `${capitalised(calculationWords(naming, one.calculation))} has no plan in this model.`;
-      shown.push({ kind: 'measure', measure: plan });
-    }
-  }
-  for (const one of reading.rows === null ? reading.shown : []) {
-    const fault = transformFault(one, reading, model);
-    if (fault !== null) return fault;
-  }
-  const all = partFault(reading, model);
-  if (all !== null) return all;
-  if (reading.ahead !== null && !isOneLine(reading)) return 'A forecast carries a line of one plain measure over time on, with nothing beside it.';
-  const levels = new Map<string, string>();
-  for (const one of reading.by) {
-    if (one.kind === 'level') levels.set(one.level, 'broken down by');
-    if (one.kind === 'sets') for (const set of one.sets) levels.set(model.sets.get(set)?.level ?? '', 'broken down by');
-  }
-  for (const one of reading.where) {
-    if (one.kind === 'members' || one.kind === 'text') levels.set(one.level, 'narrowed by');
-    if (one.kind === 'measure' && one.at.kind === 'level') levels.set(one.at.level, 'narrowed by');
-    if (one.kind === 'set') levels.set(model.sets.get(one.set)?.level ?? '', 'narrowed by');
-  }
-  for (const calculation of shown)
-    for (const fact of factsOf(model, calculation)) {
-      const name = capitalised(calculationWords(naming, calculation));
-      for (const [level, how] of levels)
-        if (!factHasLevel(model, fact, level)) return `${name} cannot be ${how} ${levelOf(model, level).level.name.toLowerCase()}: its records do not know it.`;
-      const number = reading.where.find((one) => one.kind === 'rows' && rowColumnOf(model, one.measure)?.fact !== fact);
-      if (number?.kind === 'rows') return `${name} cannot be narrowed by ${measureOf(model, number.measure).name.toLowerCase()} of single records: that is a number of other records.`;
-      for (const one of reading.by) {
-        if (one.kind === 'bins' && rowColumnOf(model, one.measure)?.fact !== fact) return `${name} cannot be broken down by ranges of ${measureOf(model, one.measure).name.toLowerCase()}: that is a number of other records.`;
-        if (one.kind !== 'time' && one.kind !== 'cycle') continue;
-        const role = one.role ?? model.defaultDate;
-        if (role === null || dateColumn(model, fact, role) === null) return `${name} has no ${role === null ? 'date' : (model.dates.get(role)?.name ?? role)} to be broken down by.`;
-        const grain = model.facts.get(fact)?.grain ?? 'day';
-        const finer = one.kind === 'time' ? isFiner(one.grain, grain) : grain !== 'day' && !(one.cycle === 'monthOfYear' && grain === 'month');
-        if (finer) return `${name} is known by ${grain} only, so it cannot be broken down by ${one.kind === 'time' ? one.grain : 'parts of a week or day'}.`;
-      }
-      const role = reading.when?.role ?? model.defaultDate;
-      if (reading.when && (role === null || dateColumn(model, fact, role) === null)) return `${name} has no ${role === null ? 'date' : (model.dates.get(role)?.name ?? role)}, so no period can be chosen.`;
-    }
-  return null;
-}
-
-const FINE_TO_COARSE = ['day', 'week', 'month', 'quarter', 'half', 'year'];
-
-/** Weeks do not add up to months, so a fact known by month has no weeks. */
-function isFiner(grain: string, factGrain: string): boolean {
-  return FINE_TO_COARSE.indexOf(grain) < FINE_TO_COARSE.indexOf(factGrain);
 }
 
 function assumptionsOf(cover: Cover): Assumption[] {

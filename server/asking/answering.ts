@@ -1,5 +1,6 @@
 /** The one way from a reading to an answer: checks → plan → engine → answer, headline, caveats and chart. Answers are cached. */
-import { impossibility, type Note } from '@zud/core/language/read';
+import { impossibility } from '@zud/core/language/impossibility';
+import type { Note } from '@zud/core/language/read';
 import { aheadOf, learntFrom } from '@zud/core/analysis/ahead';
 import { findingsOf } from '@zud/core/analysis/findings';
 import { applyEdits } from '@zud/core/reading/edit';

@@ -1,7 +1,7 @@
 /** Which levels an answer is worth breaking down by, those over which it is spread most unevenly first. */
 import { unevenness } from '@zud/core/analysis/spread';
 import type { DeeperLevel } from '@zud/core/query/answer';
-import { impossibility } from '@zud/core/language/read';
+import { impossibility } from '@zud/core/language/impossibility';
 import { byLevel, type Reading } from '@zud/core/reading/schema';
 import { type Answering, type AskOptions } from './answering';
 import { passedOver } from './unanswerable';

@@ -1,5 +1,6 @@
 /** How a board's sentence and a refinement apply to a tile, and how words change them. */
-import { impossibility, read, type Note } from '@zud/core/language/read';
+import { impossibility } from '@zud/core/language/impossibility';
+import { read, type Note } from '@zud/core/language/read';
 import { applyEdits } from '@zud/core/reading/edit';
 import type { Edit } from '@zud/core/reading/edit-schema';
 import { EMPTY_READING, plain, same, type Reading } from '@zud/core/reading/schema';

@@ -1,6 +1,7 @@
 /** "why?": what is shown beside what it was before, broken down by the level whose members differ most in how they changed. */
 import { cancelsOut, whatMoved, type LevelMoves } from '@zud/core/analysis/what-moved';
-import { impossibility, type Note } from '@zud/core/language/read';
+import { impossibility } from '@zud/core/language/impossibility';
+import type { Note } from '@zud/core/language/read';
 import { addsUp } from '@zud/core/model/additivity';
 import { formatSize, formatValue } from '@zud/core/format/format';
 import type { AnswerColumn } from '@zud/core/query/plan';

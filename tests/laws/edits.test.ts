@@ -1,7 +1,7 @@
 /** Words and hands are equal; an edit and its inverse leave the reading as it was. */
 import fc from 'fast-check';
 import { read } from '@zud/core/language/read';
-import { impossibility } from '@zud/core/language/read';
+import { impossibility } from '@zud/core/language/impossibility';
 import { namingOf } from '@zud/core/language/naming';
 import { applyEdits } from '@zud/core/reading/edit';
 import type { Edit } from '@zud/core/reading/edit-schema';

@@ -8,7 +8,7 @@ import { byLevel, CHANGE_PARTS, CHART_KINDS, choosesPeriods, EMPTY_READING, hasD
 import { resolvePeriod, type Calendar, type Period } from '@zud/core/time/period';
 import { addDays, addMonths } from '@zud/core/time/day';
 import { startOf } from '@zud/core/time/grain';
-import { impossibility } from '@zud/core/language/read';
+import { impossibility } from '@zud/core/language/impossibility';
 
 const ONSETS = ['b', 'br', 'd', 'dr', 'f', 'g', 'gl', 'k', 'kr', 'l', 'm', 'n', 'p', 'pl', 'r', 's', 'st', 't', 'tr', 'v', 'z'];
 const NUCLEI = ['a', 'e', 'i', 'o', 'u', 'ai', 'ou', 'ee'];

@@ -1,6 +1,7 @@
 /** Words and hands are equal: whatever the editors of phrases offer can be said, and saying it gives the same reading. */
 import fc from 'fast-check';
-import { read, impossibility } from '@zud/core/language/read';
+import { impossibility } from '@zud/core/language/impossibility';
+import { read } from '@zud/core/language/read';
 import { namingOf } from '@zud/core/language/naming';
 import { wordsOfEdits } from '@zud/core/language/words-of-edits';
 import { applyEdits } from '@zud/core/reading/edit';

@@ -11,9 +11,11 @@ import { CONDITION_RULES } from './conditions';
 import { HARMLESS } from './harmless';
 import { FORECAST_RULES } from './forecasts';
 import { MEASURE_RULES } from './measures';
+import { MEMBER_TEST_RULES } from './member-tests';
 import { OFTEN_RULES } from './often-conditions';
 import { PERIOD_RULES } from './periods';
 import { LISTING_RULES } from './listings';
+import { ORDER_RULES } from './orders';
 import { RANK_RULES } from './ranks';
 import { OUTCOME_RULES } from './outcomes';
 import { RECORD_CONDITION_RULES } from './record-conditions';
@@ -23,7 +25,7 @@ import { REFERENCE_RULES } from './references';
 import { VIEW_RULES } from './views';
 
 export const GRAMMAR = new Grammar<Question>(
-  [...PERIOD_RULES, ...CALCULATION_RULES, ...PROPORTION_RULES, ...OUTCOME_RULES, ...BREAKDOWN_RULES, ...CONDITION_RULES, ...RECORD_CONDITION_RULES, ...CALENDAR_CONDITION_RULES, ...CHANGE_CONDITION_RULES, ...OFTEN_RULES, ...COMPARISON_RULES, ...RANK_RULES, ...CHANGE_RULES, ...MEASURE_RULES, ...VIEW_RULES, ...LISTING_RULES, ...FORECAST_RULES, ...REFERENCE_RULES],
+  [...PERIOD_RULES, ...CALCULATION_RULES, ...PROPORTION_RULES, ...OUTCOME_RULES, ...BREAKDOWN_RULES, ...CONDITION_RULES, ...MEMBER_TEST_RULES, ...RECORD_CONDITION_RULES, ...CALENDAR_CONDITION_RULES, ...CHANGE_CONDITION_RULES, ...OFTEN_RULES, ...COMPARISON_RULES, ...RANK_RULES, ...ORDER_RULES, ...CHANGE_RULES, ...MEASURE_RULES, ...VIEW_RULES, ...LISTING_RULES, ...FORECAST_RULES, ...REFERENCE_RULES],
   READERS,
 );
 

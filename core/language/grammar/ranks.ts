@@ -52,10 +52,6 @@ const first = (sense: Sense | null) => (parts: Parts) => rank({ ...parts, ...(se
 const firstOfEach = (parts: Parts) => rank({ ...parts, RankTail: parts['RankEach'] }, 1);
 const said = (sense: Sense) => (parts: Parts) => rank({ ...parts, Sense: sense }, parts['Number'] as number);
 
-const sorted = (direction: 'up' | 'down') => (parts: Parts): Intent =>
-  intent({ do: 'order', order: { by: { kind: 'measure', calculation: parts['Calculation'] as Calculation }, direction } });
-const byName = (direction: 'up' | 'down') => (): Intent => intent({ do: 'order', order: { by: { kind: 'name' }, direction } });
-const SORT = '(sorted by|sort by|ordered by|order by|sort on|sorted|sort it by|sort them by|order it by|arrange by|arranged by|order)';
 const HAS = '(with|has|had|have|carried|made|makes|having|got|gets|sold|brought|brings|generated|generates|sees|saw|with the|carries|carry|shows|showed|is with|are with|do|did|runs|ran)';
 const MOST = '(most|highest|largest|biggest|greatest|top|longest|slowest)';
 const LEAST = '(fewest|least|lowest|smallest|shortest|fastest|quickest)';
@@ -94,7 +90,6 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Sense:first} and [the] {Sense:second} {Key} [{RankTail}]', means: bothEnds, cost: -0.2, examples: ['best and worst months'] },
   { gives: 'Intent', form: '{Sense:first} {Number} and [the] {Sense:second} [{Number:other}] {Key} [{RankTail}]', means: bothEnds, cost: -0.2, examples: ['top 5 and bottom 5 months'] },
   { gives: 'Intent', form: '(by|ranked by|and by|now by) {Calculation}', means: (p) => followUp({ do: 'rerank', by: p['Calculation'] as Calculation }), cost: 0.5 },
-  { gives: 'Intent', form: '(sort|order) (that|this|these|those) by {Calculation}', means: (p) => sorted('down')(p), cost: -0.1 },
   { gives: 'Intent', form: '(which|what) {Key} (contribute|contributes|contributed|add|adds|added) [the] (most|least) to {Calculation}', means: (p, q) => first(q.tokens.some((token) => token.word === 'least') ? 'bottom' : 'top')(p), cost: -0.3 },
   { gives: 'Intent', form: '{Number} {Key} {RankEach} (with|having|that have|which have) [the] {Sense} {Calculation}', means: (p) => ranked({ ...p, RankTail: { ...(p['RankEach'] as object), by: p['Calculation'] } }), cost: -0.2 },
   { gives: 'Intent', form: '{Number} {Sense} {Key} [{RankTail}]', means: ranked, cost: -0.1, examples: ['5 best months'] },
@@ -171,7 +166,6 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   }),
   { gives: 'Intent', form: 'who {Has} [the] {Sense} (on|in|for|of|from) {Calculation}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
   { gives: 'Intent', form: '(which|what) {Key} {Has} [the] {Sense} (on|in|for|of|from) {Calculation}', means: first(null), cost: -0.1 },
-  { gives: 'Intent', form: '(sorted|sort|sort it|sort them|sort that|in order|ordered|put it in order)', means: () => followUp({ do: 'reverse', direction: 'down' }), cost: 0.2, examples: ['sorted'] },
   { gives: 'Intent', form: '{Sense} {Calculation} (on|in|of|for) (a single|any single|single|one|any one) {Unit}', means: (p) => first(null)({ ...p, Key: { kind: 'time', grain: p['Unit'] } }), cost: -0.2 },
   { gives: 'Intent', form: `where (do we have|did we have|are there|were there|is there|was there|do we see|did we see) {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'place', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
   { gives: 'Intent', form: `[(which|what|for|the)] {Number} {Key} {Has} ${MOST} {Calculation}`, means: said('top'), cost: -0.05 },
@@ -192,9 +186,6 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Number} {Sense} [(only|instead)]', means: (p) => rerank(p), cost: 0.35 },
   { gives: 'Intent', form: '[(with|only|just|show)] [the] {Sense} {Number} [{Key}] (each|of each|in each|for each|each time)', means: (p) => inEach(ranked(p)), cost: -0.1 },
   { gives: 'Intent', form: '{Sense} {Percent} [{RankTail}] [instead]', means: (p) => rerank({ ...p, Number: p['Percent'] }, true), cost: 0.3, examples: ['top 10 %'] },
-  { gives: 'Intent', form: '[(sorted|sort|ordered)] [with] (worst|weakest|poorest) first', means: () => intent({ do: 'sortBest', sense: 'worst' }), cost: -0.1, examples: ['worst first'] },
-  { gives: 'Intent', form: '[(sorted|sort|ordered)] [with] (best|strongest) first', means: () => intent({ do: 'sortBest', sense: 'best' }), cost: -0.1, examples: ['best first'] },
-  { gives: 'Intent', form: '[(sorted|sort|ordered|order)] [with] {Sense} {Calculation} first', means: (p) => intent({ do: 'sortBest', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   { gives: 'Intent', form: '(and|what about|how about|and what is|now) {Sense} [(one|ones)]', means: (p) => followUp({ do: 'turnRank', sense: p['Sense'] as Sense }), cost: 0.25, examples: ['and the worst'] },
   { gives: 'Intent', form: '{Sense} (instead|ones instead|ones)', means: (p) => followUp({ do: 'turnRank', sense: p['Sense'] as Sense }), cost: 0.2, examples: ['worst instead'] },
   { gives: 'Intent', form: 'only {Number} [instead]', means: (p) => countOnly(p), cost: 0.6 },
@@ -204,31 +195,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
 
   { gives: 'Intent', form: '(without others|without the others|no others|not the others|drop the others|hide the others)', means: () => followUp({ do: 'rerank', others: false }), examples: ['without others'] },
 
-  { gives: 'Intent', form: `${SORT} (name|names|alphabet) [(ascending|up|a to z|a - z)]`, means: byName('up'), examples: ['sort by name'] },
-  { gives: 'Intent', form: `${SORT} {Level} (name|names) [(ascending|up|a to z|a - z)]`, means: byName('up'), cost: -0.1 },
-  { gives: 'Intent', form: `${SORT} (name|names) (descending|down|z to a|z - a)`, means: byName('down') },
   { gives: 'Intent', form: '(sort|order|arrange|list) [the] {Level} (alphabetically|in alphabetical order|a to z)', means: (p) => followUp({ do: 'order', order: { by: { kind: 'name' }, direction: 'up' } }, { do: 'reference', level: p['Level'] as string }), cost: -0.3 },
-  { gives: 'Intent', form: `[${SORT}] (alphabetically|alphabetical|alphabetical order|in alphabetical order|a to z)`, means: byName('up') },
-  { gives: 'Intent', form: '(in reverse alphabetical order|z to a|reverse alphabetical)', means: byName('down') },
-  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] [by] [date] [,] (newest|latest|most recent|youngest) first', means: () => followUp({ do: 'byDate', direction: 'down' }), examples: ['newest first'] },
-  { gives: 'Intent', form: '(sort|sorted|order|ordered) by [the] (date|{DateRole}) [(ascending|oldest first|earliest first)]', means: () => followUp({ do: 'byDate', direction: 'up' }), cost: -0.1, examples: ['sort by date'] },
-  { gives: 'Intent', form: '(sort|sorted|order|ordered) by [the] (date|{DateRole}) (descending|newest first|latest first)', means: () => followUp({ do: 'byDate', direction: 'down' }), cost: -0.2, examples: ['sort by date descending'] },
-  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] [by] [date] [,] (oldest|earliest) first', means: () => followUp({ do: 'byDate', direction: 'up' }), examples: ['oldest first'] },
-  { gives: 'Intent', form: `${SORT} {Calculation} (ascending|up|lowest first|smallest first|increasing|from low to high|low to high|in ascending order)`, means: sorted('up') },
-  { gives: 'Intent', form: `${SORT} {Calculation} [(descending|down|highest first|largest first|decreasing|from high to low|high to low|in descending order)]`, means: sorted('down') },
-  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] [with] [the] (longest|slowest|dearest|heaviest) first', means: () => intent({ do: 'sortBest', sense: 'top' }) },
-  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] [with] [the] (shortest|fastest|quickest|cheapest|lightest) first', means: () => intent({ do: 'sortBest', sense: 'bottom' }) },
-  ...(['best', 'worst'] as const).map((sense): Rule<Question> => ({ gives: 'Intent', form: `[(with|put|sorted|sort|ordered)] [the] ${sense} (ones at the top|at the top|on top|at top|at the front)`, means: () => followUp({ do: 'sortBest', sense }), cost: -0.1, examples: [`${sense} at the top`] })),
-  { gives: 'Intent', form: '[(with|put|sorted|sort|ordered)] [the] (lowest|smallest|fewest|least|shortest) (at the top|on top|at top|at the front)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['lowest at the top'] },
-  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (ascending|lowest first|smallest first|fewest first|least first|low to high|in ascending order|from lowest to highest|increasing|upwards|from low to high)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['ascending'] },
-  { gives: 'Intent', form: '[(sort|sorted|order|ordered)] (descending|highest first|largest first|most first|biggest on top|highest on top|largest on top|most on top|high to low|in descending order|from highest to lowest|decreasing|downwards|biggest first|from high to low)', means: () => followUp({ do: 'reverse', direction: 'down' }), examples: ['descending'] },
-  { gives: 'Intent', form: '[(sort|sorted|order|ordered|from)] (largest|longest|highest|biggest|most|slowest|best) to (smallest|shortest|lowest|least|fastest|fewest|worst)', means: () => followUp({ do: 'reverse', direction: 'down' }), cost: -0.1, examples: ['longest to shortest'] },
-  { gives: 'Intent', form: '(sort|sorted|order|ordered|starting) [it] (from|with) [the] (lowest|smallest|fewest|shortest|least|bottom)', means: () => followUp({ do: 'reverse', direction: 'up' }), examples: ['sort from lowest'] },
-  { gives: 'Intent', form: '(sort|sorted|order|ordered|starting) [it] (from|with) [the] (highest|largest|biggest|longest|most|top)', means: () => followUp({ do: 'reverse', direction: 'down' }), examples: ['sort from highest'] },
-  { gives: 'Intent', form: '[(sort|sorted|order|ordered|from)] (smallest|shortest|lowest|least|fastest|fewest) to (largest|longest|highest|biggest|most|slowest)', means: () => followUp({ do: 'reverse', direction: 'up' }), cost: -0.1, examples: ['smallest to largest'] },
-  { gives: 'Intent', form: '(reverse|flip|invert) [(the|that|it)] [(order|sort|sorting)]', means: () => followUp({ do: 'reverse' }), examples: ['reverse the order'] },
-  { gives: 'Intent', form: '(other way round|the other way round|opposite order|in reverse|in reverse order|reverse order)', means: () => followUp({ do: 'reverse' }), examples: ['the other way round'] },
-  { gives: 'Intent', form: '(usual order|default order|no sorting|unsorted|stop sorting)', means: () => followUp({ do: 'order', order: null }), examples: ['usual order'] },
 ];
 
 /** "top 3 each": in each member of what else is broken down by. */

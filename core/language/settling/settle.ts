@@ -3,12 +3,11 @@ import { factsOf, level as levelOf, measure as measureOf, pluralOf, type Model }
 import { isMeasure, type Calculation } from '../../model/calculation';
 import { applyEdits } from '../../reading/edit';
 import type { Edit } from '../../reading/edit-schema';
-import { listWords } from '../../reading/words';
-import { EMPTY_READING, hasDifference, same, type Reading } from '../../reading/schema';
+import { EMPTY_READING, hasDifference, type Reading } from '../../reading/schema';
 import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
-import { shownPlainly, type Analysis, type Intent, type Move, type SaidEdit } from '../intent';
+import { shownPlainly, type Analysis, type Move, type SaidEdit } from '../intent';
 import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios, withoutItsBasis, inThatYear } from './comparisons';
 import { mixEdit, allOf, alsoShare, averagePer, withoutItsUnits, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } from './periods';
@@ -19,7 +18,8 @@ import { changeOrderEdits, changeRank, comparedRankEdits, dateOrder, kindRankEdi
 import { byQuality, refuseCounted, sortedByQuality } from './qualities';
 import { aboutHappened } from './happened';
 import { CannotSettle, type Situation } from './situation';
-import { joinedUp, merged, ranksAnother } from './together';
+import { refuseIdleExclusion, withoutEffect } from './effect';
+import { joinedUp, merged } from './together';
 import { dropEdits, dropTargets, lengthTestEdits, lineEdit, measureTestEdits, retestEdits, rowTestEdits, usualNote } from './tests';
 
 export type Settled =
@@ -27,33 +27,6 @@ export type Settled =
   | { readonly kind: 'move'; readonly move: Move }
   /** `final`: the words are understood and ask for what can't be, so no other reading of them may stand in. */
   | { readonly kind: 'refused'; readonly reason: string; readonly final: boolean };
-
-/** Does a question stand on its own: with a measure and something that measure is broken down or narrowed by? */
-function isComplete(unjoined: readonly SaidEdit[]): boolean {
-  const said = unjoined.some((edit) => ranksAnother(edit, unjoined)) ? joinedUp(unjoined) : unjoined;
-  const shows = said.some((edit) => edit.do === 'show' || edit.do === 'mention' || (edit.do === 'memberShare' && edit.calculation !== null) || (edit.do === 'saidChangeRank' && edit.calculation !== null) || edit.do === 'distribution' || ((edit.do === 'saidRank' || edit.do === 'kindRank') && (edit.do === 'saidRank' ? edit.rank.by : edit.by) !== null) || (edit.do === 'saidMeasureTest' && ((edit.calculation !== null && !edit.narrows) || edit.count)));
-  const about = said.some((edit) => ['breakdown', 'condition', 'saidRank', 'saidChangeRank', 'kindRank', 'saidMeasureTest', 'saidRowTest', 'saidLengthTest', 'overTime', 'kindOfLevel', 'change', 'distribution', 'memberShare'].includes(edit.do) || (edit.do === 'compare' && edit.against?.kind === 'members'));
-  return shows && about;
-}
-
-/** Is the cover read as a follow-up of the reading before? */
-export function readsAsFollowUp(intents: readonly Intent[], before: Reading | null): boolean {
-  if (before === null) return false;
-  if (intents.some((one) => one.fresh)) return false;
-  // “group bookings only”, of bookings that are shown already, names nothing new
-  const isShown = (edit: SaidEdit) => edit.do === 'mention' && before.shown.some((one) => same(one.calculation, { kind: 'measure', measure: edit.measure }));
-  // “revenue by route, only those above average” narrows what it names itself
-  const narrows = (one: Intent) => one.edits.length > 0 && one.edits.every((edit) => (edit.do === 'saidMeasureTest' && edit.ofSaid === true) || (edit.do === 'saidRank' && edit.rank.of === null && edit.who === undefined));
-  const edits = intents.filter((one) => !narrows(one)).flatMap((one) => one.edits);
-  const namesBoth = edits.some((edit) => edit.do === 'show') && edits.some((edit) => edit.do === 'breakdown');
-  const saidAll = intents.flatMap((one) => one.edits);
-  const followsUp = intents.some((one) => one.followUp && !(namesBoth && narrows(one)) && !one.edits.some((edit) => ranksAnother(edit, saidAll)));
-  // “which titles are below target”, of titles that stand beside their plan already
-  const besidePlan = before.against?.kind === 'plan' && edits.some((edit) => edit.do === 'saidMeasureTest' && edit.besidePlan === true && before.by.some((one) => same(one, edit.at))) && !edits.some((edit) => edit.do === 'show');
-  const said = intents.flatMap((one) => one.edits);
-  const narrowsOnly = said.every((edit) => edit.do === 'condition' || edit.do === 'mention' || edit.do === 'saidPeriod');
-  return followsUp || besidePlan || !isComplete(narrowsOnly ? said.filter((edit) => !isShown(edit)) : said);
-}
 
 /** @param asFollowUp whether the reading before stays in force where nothing is said of it */
 export function settle(cover: Cover, situation: Situation, asFollowUp: boolean): Settled {
@@ -91,24 +64,6 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
   } catch (error) {
     if (error instanceof ImpossiblePeriod || error instanceof CannotSettle) return { kind: 'refused', reason: error.message, final: error instanceof ImpossiblePeriod || error.final };
     throw error;
-  }
-}
-
-/** What was said and is not in the reading that came of it, as others of its words took it away; null where all of it is. */
-function withoutEffect(edits: readonly Edit[], reading: Reading): string | null {
-  if (edits.some((edit) => edit.do === 'rank' && edit.rank !== null) && reading.rank === null) return 'What should be ranked is not among what is shown then; say by which level.';
-  if (edits.some((edit) => edit.do === 'compare' && edit.against !== null) && reading.against === null) return 'There is nothing left that it could stand beside.';
-  if (edits.some((edit) => edit.do === 'transform' && edit.transform !== null) && reading.shown.every((one) => one.transform === null)) return 'The way of showing it does not go together with the rest that is said.';
-  if (edits.some((edit) => edit.do === 'order' && edit.order !== null) && reading.order === null) return 'There is nothing left that it could be sorted by.';
-  return null;
-}
-
-/** "bought lamps but not sofas": of what is narrowed to some members, leaving others out says nothing, so something else is meant. @throws CannotSettle */
-function refuseIdleExclusion(said: readonly SaidEdit[]): void {
-  const members = said.flatMap((edit) => (edit.do === 'condition' && edit.condition.kind === 'members' && (edit.how === 'only' || edit.how === 'exclude') ? [edit.condition] : []));
-  for (const one of members.filter(({ is }) => is)) {
-    const idle = members.find((other) => !other.is && other.level === one.level && !other.members.some((member) => one.members.includes(member)));
-    if (idle !== undefined) throw new CannotSettle(`${listWords(one.members, 'and')} already leaves ${listWords(idle.members, 'and')} out. Who has the one and never the other is not told from single records; ask for the one, then for the other.`, true);
   }
 }
 
