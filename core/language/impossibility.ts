@@ -26,6 +26,7 @@ export function impossibility(reading: Reading, names: NameIndex): string | null
   }
   const all = partFault(reading, model);
   if (all !== null) return all;
+  if (reading.rank?.on !== undefined && reading.by.length > 1) return 'A rank by the difference is of one level or grain; take the rank off first (“all of them”), or break it down by that alone.';
   if (reading.ahead !== null && !isOneLine(reading)) return 'A forecast carries a line of one plain measure over time on, with nothing beside it.';
   const levels = new Map<string, string>();
   for (const one of reading.by) {

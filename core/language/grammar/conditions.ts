@@ -104,6 +104,7 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   // “bookings with revenue” shows both; a number of them, or “with a fine”, is of those that have some
   { gives: 'Intent', form: '[(for|in|only|just|with)] {NotMember:Member}', means: (p) => exclude({ Members: one(p) }), cost: 0.1 },
   { gives: 'Intent', form: '{Members} {Level} {ShownList}', means: (p, q) => (list(p).level === p['Level'] || isMemberHead(p, q) ? null : { edits: [...only(p).edits, { do: 'show', how: 'replace', shown: p['ShownList'] as SaidShown[] }, { do: 'subject', level: p['Level'] as string }] }), cost: 0.1 },
+  { gives: 'Intent', form: '(only|just|keep|keep only|show only) [the] {Set} (ones|one)', means: set(true), cost: -0.1 },
   { gives: 'Intent', form: '(neither|none of) {Members}', means: exclude },
   { gives: 'Intent', form: 'where [the] {Level} (is|are|was|were|=|equals) [(a|an|the)] {MemberList}', means: (p) => (atLevel(p) === null ? null : only({ Members: atLevel(p) })), cost: -0.15 },
   { gives: 'Intent', form: `${WITHOUT} {Members} days`, means: exclude, cost: -0.2 },

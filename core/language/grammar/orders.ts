@@ -11,7 +11,7 @@ const SORT = '(sorted by|sort by|ordered by|order by|sort on|sorted|sort it by|s
 
 export const ORDER_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(sort|order) (that|this|these|those) by {Calculation}', means: (p) => sorted('down')(p), cost: -0.1 },
-  { gives: 'Intent', form: '(sorted|sort|sort it|sort them|sort that|in order|ordered|put it in order)', means: () => followUp({ do: 'reverse', direction: 'down' }), cost: 0.2, examples: ['sorted'] },
+  { gives: 'Intent', form: '(sorted|ranked|in ranked order|sort|sort it|sort them|sort that|in order|ordered|put it in order)', means: () => followUp({ do: 'reverse', direction: 'down' }), cost: 0.2, examples: ['sorted'] },
   { gives: 'Intent', form: '[(sorted|sort|ordered)] [with] (worst|weakest|poorest) first', means: () => intent({ do: 'sortBest', sense: 'worst' }), cost: -0.1, examples: ['worst first'] },
   { gives: 'Intent', form: '[(sorted|sort|ordered)] [with] (best|strongest) first', means: () => intent({ do: 'sortBest', sense: 'best' }), cost: -0.1, examples: ['best first'] },
   { gives: 'Intent', form: '[(sorted|sort|ordered|order)] [with] {Sense} {Calculation} first', means: (p) => intent({ do: 'sortBest', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },

@@ -95,6 +95,12 @@ function sinceItBegan(parts: Parts, _question: Question): SaidPeriod | null {
   return /^(started|starts|began|begins|opened|opens)$/i.test(String(parts['began'])) && named.kind !== 'spread' ? { kind: 'bound', side: 'since', period: named } : null;
 }
 
+/** "sales from yesterday" are of that day; "from yesterday on", of that and later ones. */
+function fromOneDay({ tokens }: Question): SaidPeriod | null {
+  const at = tokens.findIndex(({ word }) => word === 'yesterday' || word === 'today');
+  return /^(on|onwards?|until|to|till)$/.test(tokens[at + 1]?.word ?? '') ? null : { kind: tokens[at]?.word === 'today' ? 'this' : 'last', grain: 'day' };
+}
+
 /** "last December so far" would be cut where this one is, which a period alone does not know. */
 const isOfLastYear = (said: SaidPeriod) => said.kind === 'partOfYear' && said.back > 0;
 
@@ -196,6 +202,7 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Period', form: '{Stretch:from} (to|until|till|through|–|-|—) {Stretch:to}', means: (p) => ({ kind: 'spread', from: period(p, 'from'), to: period(p, 'to') }), cost: 0.05, examples: ['January to March 2025'] },
   { gives: 'Period', form: '(since|from when) ({Stretch}|{Season:Named}) {AnyWord:began}', means: (p, q) => sinceItBegan(p, q), cost: -0.2 },
   { gives: 'Period', form: '(since|starting|starting in|starting from|start from|start in|begin in|begin with|start with|beginning in|ever since) ({Stretch}|{Relative:Stretch})', means: bound('since'), examples: ['since March 2025'] },
+  { gives: 'Period', form: 'from (yesterday|today)', means: (_p, q) => fromOneDay(q), cost: -0.1, examples: ['from yesterday'] },
   { gives: 'Period', form: 'from ({Stretch}|{Relative:Stretch}) [(on|onwards|onward|until now|to now|to date|till now)]', means: bound('since'), examples: ['from March 2025 onwards'] },
   { gives: 'Period', form: '(until|till|up to|up until|up to and including|through) ({Stretch}|{Relative:Stretch})', means: bound('until'), examples: ['until June 2025'] },
   { gives: 'Period', form: 'since (start|beginning) of ({Stretch}|{Relative:Stretch})', means: bound('since'), examples: ['since the start of this year'] },

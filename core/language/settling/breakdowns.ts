@@ -21,11 +21,19 @@ export function readableBreakdown(said: readonly (SaidEdit | Edit)[], when: Peri
   const range = when ? resolvePeriod(when, calendar) : {};
   const from = range.from ?? calendar.firstData ?? calendar.asOf;
   const to = range.to ?? calendar.lastData ?? calendar.asOf;
-  return { kind: 'time', grain: readableGrain(from, to, calendar.weekStart, finestGrain(calculations(said, base, model), model)) };
+  const shown = calculations(said, base, model);
+  return { kind: 'time', grain: readableGrain(from, to, calendar.weekStart, finestGrain([...shown, ...plansBeside(shown, said, base, model)], model)) };
 }
 
 export function overTime(said: readonly SaidEdit[], when: Period | null, calendar: Calendar, model: Model, base: Reading): Edit {
   return { do: 'breakdown', how: 'join', by: [readableBreakdown(said, when, calendar, model, base)] };
+}
+
+/** The plans that stand beside what is shown, which are known by month as a rule. */
+function plansBeside(shown: readonly Calculation[], said: readonly (SaidEdit | Edit)[], base: Reading, model: Model): Calculation[] {
+  const compared = said.findLast((edit) => edit.do === 'compare');
+  const against = compared?.do === 'compare' ? compared.against : base.against;
+  return against?.kind !== 'plan' ? [] : shown.flatMap((one) => (one.kind === 'measure' ? (model.measures.get(one.measure)?.plan ?? []) : [])).map((measure) => ({ kind: 'measure', measure }));
 }
 
 /** The finest grain that all the facts of these calculations have. */

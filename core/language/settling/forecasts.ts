@@ -20,6 +20,8 @@ const forecasts = (said: readonly SaidEdit[], base: Reading): boolean => base.ah
 export function saysHowFar(period: SaidPeriod, said: readonly SaidEdit[], calendar: Calendar): boolean {
   if (!forecasts(said, EMPTY_READING) || said.some((edit) => edit.do === 'saidAhead' && edit.unit !== undefined)) return false;
   if (period.kind === 'bound') return period.side === 'until' && saysHowFar(period.period, said, calendar);
+  // “for August and September” goes as far as the latter
+  if (period.kind === 'spread') return period.from.kind === 'bareUnit' && saysHowFar(period.to, said, calendar);
   return period.kind === 'bareUnit' || (period.kind === 'days' && period.to > calendar.asOf);
 }
 
@@ -57,7 +59,7 @@ function grainOfLine(there: Grain | null, saidWithIt: boolean, named: { readonly
 /** The last day of a period to come. */
 function lastDayAhead(said: SaidPeriod, end: Day, calendar: Calendar): Day {
   const { year } = dayParts(end);
-  const period = said.kind === 'bound' ? said.period : said;
+  const period = said.kind === 'bound' ? said.period : said.kind === 'spread' ? said.to : said;
   const lastOf = (one: number) => (period.kind === 'bareUnit' ? latestBegun(period.grain, period.ordinal, `${one}-12-31`).to : wholeRange(settledPeriod(period, calendar, one), calendar).to);
   return [year, year + 1].map((one) => lastOf(one) ?? end).find((day) => day > end) ?? end;
 }

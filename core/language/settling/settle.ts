@@ -344,9 +344,16 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
   for (const settleLater of [...after, ...last]) edits.push(...settleLater(edits, when));
   if (needsTimeLine(edits, asFollowUp ? base : EMPTY_READING)) edits.push(overTime(said, when, calendar, model, base));
   edits.push(...sortedBy(edits, base, asFollowUp));
+  if (asFollowUp && base.against?.kind === 'plan' && countsMembers(edits) && !edits.some((edit) => edit.do === 'compare')) edits.push({ do: 'compare', against: null });
   const role = edits.find((edit) => edit.do === 'dateRole');
   if (role?.do === 'dateRole' && !governs(edits, asFollowUp ? base : EMPTY_READING)) throw new CannotSettle(`${model.dates.get(role.role)?.name ?? role.role} is named, but no period and no time line for it to be of; say for example “last year” or “by month”.`);
   return { edits: merged(edits), notes };
+}
+
+/** Are members or periods counted from now on, which have no plan? */
+function countsMembers(edits: readonly Edit[]): boolean {
+  const shown = edits.flatMap((edit) => (edit.do === 'show' && edit.how === 'replace' ? edit.shown : []));
+  return shown.length > 0 && shown.every(({ calculation }) => calculation.kind === 'members' || calculation.kind === 'periods');
 }
 
 /** Is what happened divided by what was planned, which is no longer beside it? */
@@ -358,10 +365,9 @@ function isOfItsPlan(calculation: Calculation, model: Model): boolean {
 function needsTimeLine(edits: readonly Edit[], base: Reading): boolean {
   const transforms = edits.flatMap((edit) => (edit.do === 'transform' ? [edit.transform] : edit.do === 'show' ? edit.shown.map((one) => one.transform) : []));
   const along = transforms.some((one) => one?.kind === 'running' || one?.kind === 'moving' || one?.kind === 'index');
-  // of members, an index and a moving average are lines over time as well
-  const lines = transforms.some((one) => one?.kind === 'moving' || one?.kind === 'index');
+  // of members, these are lines over time as well
   const by = [...base.by, ...edits.flatMap((edit) => (edit.do === 'breakdown' && edit.how !== 'remove' ? edit.by : []))];
-  if (lines && base.rows === null && edits.every((edit) => edit.do !== 'rows') && by.length === 1 && by[0]?.kind === 'level') return true;
+  if (along && base.rows === null && edits.every((edit) => edit.do !== 'rows') && by.length === 1 && by[0]?.kind === 'level') return true;
   return along && base.by.length === 0 && base.rows === null && edits.every((edit) => edit.do !== 'breakdown' && edit.do !== 'rows');
 }
 

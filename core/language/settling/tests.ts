@@ -44,6 +44,7 @@ export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest'
   if (said.count) {
     if (at.kind === 'cycle') throw new CannotSettle('Parts of a week, a year or a day are not counted; ask by them instead.');
     const count: Calculation = at.kind === 'level' ? { kind: 'members', level: at.level } : { kind: 'periods', grain: at.grain };
+    if (asFollowUp && base.by.some((one) => same(one, at))) edits.unshift({ do: 'breakdown', how: 'remove', by: [at] });
     edits.unshift({ do: 'show', how: 'replace', shown: [shownPlainly(count)] });
   } else if (!asFollowUp && shows.length === 0) {
     edits.unshift({ do: 'show', how: 'replace', shown: (said.shows ?? [missingOf(test.test, calculation, at, model)]).map(shownPlainly) });
