@@ -132,14 +132,16 @@ type Tail = readonly { readonly operator: Operator; readonly term: Calculation }
 const folded = (parts: Parts, head: string): Calculation =>
   (parts['Tail'] as Tail).reduce((left, { operator, term }) => arithmetic(operator, left, term), calculation(parts, head));
 /** "costs minus fines per court" is the whole of it per court: of amounts in one unit, what remains is divided. */
-function summed(parts: Parts, question: Question): Calculation {
+function summed(parts: Parts, { tokens }: Question): Calculation {
   const made = folded(parts, 'Product');
-  const per = question.tokens.findLastIndex(({ word }) => word === 'per');
-  const divided = made.kind === 'arithmetic' && (made.operator === 'add' || made.operator === 'subtract') && made.right.kind === 'arithmetic' && made.right.operator === 'divide' ? made.right : null;
-  const alone = made.kind === 'arithmetic' && !(made.left.kind === 'arithmetic' && made.left.operator === 'divide');
-  const inSigns = question.tokens.some(({ text }) => text === '(' || text === '/' || text === '÷');
-  return divided === null || !alone || per < 0 || inSigns ? made : arithmetic('divide', arithmetic((made as { operator: Operator }).operator, (made as { left: Calculation }).left, divided.left), divided.right);
+  const inSigns = tokens.some(({ text }) => text === '(' || text === '/' || text === '÷');
+  if (made.kind !== 'arithmetic' || inSigns || !tokens.some(({ word }) => word === 'per')) return made;
+  const { operator, left, right } = made;
+  return (operator === 'add' || operator === 'subtract') && isQuotient(right) && !isQuotient(left) ? arithmetic('divide', arithmetic(operator, left, right.left), right.right) : made;
 }
+
+type Arithmetic = Extract<Calculation, { kind: 'arithmetic' }>;
+const isQuotient = (one: Calculation): one is Arithmetic => one.kind === 'arithmetic' && one.operator === 'divide';
 
 const tail = (operator: Operator, name: string) => (parts: Parts): Tail => [
   { operator, term: calculation(parts, name) },
@@ -158,7 +160,7 @@ function shareOf(parts: Parts): SaidShown {
 /** "failed / sat as %": what one is of the other is a percentage already. */
 function asPercent(parts: Parts): SaidShown | null {
   const said = calculation(parts);
-  return said.kind === 'arithmetic' && said.operator === 'divide' ? { calculation: said, transform: null } : null;
+  return isQuotient(said) ? { calculation: said, transform: null } : null;
 }
 
 /** "the longest ride": the greatest of the number of their own that records are long by; where there are several, each is a reading. */
