@@ -1,33 +1,36 @@
 /** Readings that some mean by words that were read as another: each is taken in the place of that one, or offered beside it. */
 import { addsUp } from '../model/additivity';
+import { isQuotient, type Calculation } from '../model/calculation';
 import { partOf, type Model } from '../model/model';
-import { byLevel, same, type Reading } from '../reading/schema';
+import { byLevel, same, type Key, type Reading } from '../reading/schema';
+
+/** What is divided by how many members a level has, and the level as a breakdown; null where nothing is. */
+function perMembers(calculation: Calculation | undefined): { readonly of: Calculation; readonly by: Key } | null {
+  return calculation !== undefined && isQuotient(calculation) && calculation.right.kind === 'members' ? { of: calculation.left, by: byLevel(calculation.right.level) } : null;
+}
 
 /** "passengers per coast" divides by the number of coasts; some mean passengers by coast. Null where nothing is divided so. */
 export function brokenDownInstead(reading: Reading): Reading | null {
-  const [only] = reading.shown;
-  if (reading.shown.length !== 1 || only?.calculation.kind !== 'arithmetic' || only.calculation.operator !== 'divide' || only.calculation.right.kind !== 'members') return null;
-  const by = byLevel(only.calculation.right.level);
-  const { left } = only.calculation;
-  return reading.by.some((one) => same(one, by)) ? null : { ...reading, shown: [{ calculation: left, transform: only.transform }], by: [...reading.by, by], order: reading.order?.by.kind === 'measure' ? { ...reading.order, by: { kind: 'measure', calculation: left } } : reading.order };
+  const [only, second] = reading.shown;
+  const per = perMembers(only?.calculation);
+  if (only === undefined || second !== undefined || per === null || reading.by.some((one) => same(one, per.by))) return null;
+  return { ...reading, shown: [{ calculation: per.of, transform: only.transform }], by: [...reading.by, per.by], order: reading.order?.by.kind === 'measure' ? { ...reading.order, by: { kind: 'measure', calculation: per.of } } : reading.order };
 }
 
 /** "revenue, nights and stays per hotel": all of them by hotel, not the last one divided by how many there are. */
 export function eachPer(reading: Reading): Reading {
   const last = reading.shown.at(-1);
   const others = reading.shown.slice(0, -1);
-  const { calculation } = last ?? {};
-  if (others.length === 0 || last === undefined || calculation?.kind !== 'arithmetic' || calculation.operator !== 'divide' || calculation.right.kind !== 'members' || others.some((one) => one.calculation.kind === 'arithmetic')) return reading;
-  const by = byLevel(calculation.right.level);
-  return { ...reading, shown: [...others, { ...last, calculation: calculation.left }], by: reading.by.some((one) => same(one, by)) ? reading.by : [...reading.by, by] };
+  const per = perMembers(last?.calculation);
+  if (last === undefined || per === null || others.length === 0 || others.some((one) => one.calculation.kind === 'arithmetic')) return reading;
+  return { ...reading, shown: [...others, { ...last, calculation: per.of }], by: reading.by.some((one) => same(one, per.by)) ? reading.by : [...reading.by, per.by] };
 }
 
 /** "visits per doctor", by doctor already: what each of them has, not that divided by one. */
 export function perOfEach(reading: Reading): Reading {
   const shown = reading.shown.map((one) => {
-    const { calculation } = one;
-    const each = calculation.kind === 'arithmetic' && calculation.operator === 'divide' && calculation.right.kind === 'members' ? byLevel(calculation.right.level) : null;
-    return calculation.kind === 'arithmetic' && each !== null && reading.by.some((by) => same(by, each)) ? { ...one, calculation: calculation.left } : one;
+    const per = perMembers(one.calculation);
+    return per !== null && reading.by.some((by) => same(by, per.by)) ? { ...one, calculation: per.of } : one;
   });
   return { ...reading, shown };
 }

@@ -99,6 +99,9 @@ export function measuresIn(calculation: Calculation): string[] {
   return leavesOf(calculation).flatMap((leaf) => (leaf.kind === 'passing' ? [leaf.measure, leaf.of] : 'measure' in leaf ? [leaf.measure] : []));
 }
 
+/** Is one thing divided by another? */
+export const isQuotient = (calculation: Calculation): calculation is Extract<Calculation, { kind: 'arithmetic' }> => calculation.kind === 'arithmetic' && calculation.operator === 'divide';
+
 export function isMeasure(calculation: Calculation): calculation is { kind: 'measure'; measure: string } {
   return calculation.kind === 'measure';
 }

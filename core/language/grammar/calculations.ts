@@ -1,5 +1,5 @@
 /** Grammar of what is shown: measures, row functions, arithmetic, transforms. Gives `Term`, `Calculation`, `Shown` and `ShownList`. */
-import { arithmetic, measureOf, type Calculation, type Operator, type RowFunction } from '../../model/calculation';
+import { arithmetic, isQuotient, measureOf, type Calculation, type Operator, type RowFunction } from '../../model/calculation';
 import { factHasLevel, factsOf, rowColumnOf } from '../../model/model';
 import { same, type Transform } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
@@ -139,9 +139,6 @@ function summed(parts: Parts, { tokens }: Question): Calculation {
   const { operator, left, right } = made;
   return (operator === 'add' || operator === 'subtract') && isQuotient(right) && !isQuotient(left) ? arithmetic('divide', arithmetic(operator, left, right.left), right.right) : made;
 }
-
-type Arithmetic = Extract<Calculation, { kind: 'arithmetic' }>;
-const isQuotient = (one: Calculation): one is Arithmetic => one.kind === 'arithmetic' && one.operator === 'divide';
 
 const tail = (operator: Operator, name: string) => (parts: Parts): Tail => [
   { operator, term: calculation(parts, name) },

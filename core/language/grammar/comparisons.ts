@@ -11,6 +11,7 @@ import { lengthAt } from '../settling/lengths';
 import { dateVerbs } from '../names/name-index';
 import type { Question } from '../question';
 import { clausesTest, type Clause } from './clauses';
+import type { Members } from './conditions';
 import { doneTo } from './ranks';
 import type { Parts, Rule } from './rule';
 
@@ -22,11 +23,6 @@ const yearOver = (parts: Parts, question: Question): Intent | null => {
 };
 const set = (parts: Parts): Intent => intent({ do: 'saidPeriod', period: said(parts), how: 'set' });
 const compare = (against: Comparison | null): Intent => intent({ do: 'compare', against });
-
-interface Members {
-  readonly level: string;
-  readonly members: readonly string[];
-}
 
 function sideBySide(beside: 'none' | 'all' | 'rest') {
   return (parts: Parts): Intent | null => {

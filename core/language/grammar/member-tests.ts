@@ -11,6 +11,7 @@ import { clauseOf, clausesTest, measureTest, tested, type Clause, type Tested } 
 import { list, only, sameDimension, text } from './conditions';
 import { COUNT, DID, IS, WITH } from './little-words';
 import type { Parts, Rule } from './rule';
+import { measureOfVerb } from './verbs';
 
 /** "wage cost exceeds extras": their difference is over nothing. */
 const against = (test: 'over' | 'under') => (parts: Parts): Clause | null => {
@@ -260,12 +261,11 @@ function ofSingleOnes(parts: Parts, question: Question): Intent | null {
 }
 
 /** "products not sold": those with none of the only measure that the verb speaks of. */
-function neverDone(is: Tested, parts: Parts, { model, names }: Question): Intent | null {
+function neverDone(is: Tested, parts: Parts, question: Question): Intent | null {
   const verb = String(parts['verb']).toLowerCase();
   if (!isDone(verb)) return null;
-  const meant = names.meantByVerb(verb).flatMap(({ named }) => (named.kind === 'measure' ? [named.id] : []));
-  const [only, second] = meant.length > 0 ? meant : [...model.measures.values()].filter((one) => one.hidden !== true && ['sum', 'count'].includes(one.kind) && speaksOf(one, verb)).map((one) => one.id);
-  return only === undefined || second !== undefined ? null : missing('missing')(is)({ ...parts, Calculation: measureOf(only) });
+  const only = measureOfVerb(verb, question, (one) => one.kind === 'sum' || one.kind === 'count');
+  return only === null ? null : missing('missing')(is)({ ...parts, Calculation: measureOf(only) });
 }
 
 const OPPOSITE: Partial<Record<SaidTest['test'], SaidTest['test']>> = { over: 'atMost', atMost: 'over', under: 'atLeast', atLeast: 'under', missing: 'present', present: 'missing' };

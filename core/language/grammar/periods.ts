@@ -90,7 +90,7 @@ function neighbours(parts: Parts): SaidPeriod | null {
 const bound = (side: 'since' | 'until' | 'before' | 'after') => (parts: Parts): SaidPeriod | null => (period(parts, 'Stretch').kind === 'spread' ? null : { kind: 'bound', side, period: period(parts, 'Stretch') });
 
 /** "since the high season started". */
-function sinceItBegan(parts: Parts, _question: Question): SaidPeriod | null {
+function sinceItBegan(parts: Parts): SaidPeriod | null {
   const named: SaidPeriod = parts['Named'] === undefined ? period(parts, 'Stretch') : { kind: 'bareSeason', season: parts['Named'] as string, back: 0 };
   return /^(started|starts|began|begins|opened|opens)$/i.test(String(parts['began'])) && named.kind !== 'spread' ? { kind: 'bound', side: 'since', period: named } : null;
 }
@@ -200,7 +200,7 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Period', form: '(from|between) {Stretch:from} (to|until|till|and|through|–|-|up to) {Relative:to}', means: (p) => ({ kind: 'spread', from: period(p, 'from'), to: period(p, 'to') }), cost: 0.02, examples: ['from March 2025 to today'] },
   { gives: 'Period', form: '(from|between) {Stretch:from} (to|until|till|and|through|–|-|up to|up until) {Stretch:to}', means: (p) => ({ kind: 'spread', from: period(p, 'from'), to: period(p, 'to') }), examples: ['from March to May 2025', 'between 2024 and 2025'] },
   { gives: 'Period', form: '{Stretch:from} (to|until|till|through|–|-|—) {Stretch:to}', means: (p) => ({ kind: 'spread', from: period(p, 'from'), to: period(p, 'to') }), cost: 0.05, examples: ['January to March 2025'] },
-  { gives: 'Period', form: '(since|from when) ({Stretch}|{Season:Named}) {AnyWord:began}', means: (p, q) => sinceItBegan(p, q), cost: -0.2 },
+  { gives: 'Period', form: '(since|from when) ({Stretch}|{Season:Named}) {AnyWord:began}', means: (p) => sinceItBegan(p), cost: -0.2 },
   { gives: 'Period', form: '(since|starting|starting in|starting from|start from|start in|begin in|begin with|start with|beginning in|ever since) ({Stretch}|{Relative:Stretch})', means: bound('since'), examples: ['since March 2025'] },
   { gives: 'Period', form: 'from (yesterday|today)', means: (_p, q) => fromOneDay(q), cost: -0.1, examples: ['from yesterday'] },
   { gives: 'Period', form: 'from ({Stretch}|{Relative:Stretch}) [(on|onwards|onward|until now|to now|to date|till now)]', means: bound('since'), examples: ['from March 2025 onwards'] },

@@ -13,6 +13,7 @@ import { nameWords } from '../tokens';
 import { isBareHour, isCounted } from './breakdowns';
 import { longestOf } from './calculations';
 import type { Parts, Rule } from './rule';
+import { measureOfVerb } from './verbs';
 
 /** What follows "top 5 routes": by which measure, inside which level, with the rest as one, with the first marked. */
 interface RankTail {
@@ -277,12 +278,11 @@ function rated(parts: Parts, { model }: Question, asked: 'one' | 'several'): Int
 }
 
 /** "most played episodes", where plays are counted: ranked by the only measure that the verb speaks of. */
-function mostDone(parts: Parts, most: 'most' | 'least', { names, model }: Question): Intent | null {
+function mostDone(parts: Parts, most: 'most' | 'least', question: Question): Intent | null {
   const verb = String(parts['verb']).toLowerCase();
   if (!/(ed|en|ld|ought|rn)$/.test(verb)) return null;
-  const meant = names.meantByVerb(verb).flatMap(({ named }) => (named.kind === 'measure' ? [named.id] : []));
-  const [only, second] = meant.length > 0 ? meant : [...model.measures.values()].filter((measure) => measure.hidden !== true && speaksOf(measure, verb)).map((measure) => measure.id);
-  if (only === undefined || second !== undefined || tailOf(parts).by !== undefined) return null;
+  const only = measureOfVerb(verb, question);
+  if (only === null || tailOf(parts).by !== undefined) return null;
   return rank({ ...parts, Sense: most === 'most' ? 'top' : 'bottom', Calculation: measureOf(only) }, (parts['Number'] as number | undefined) ?? 10);
 }
 
@@ -308,14 +308,13 @@ function kindDidMost(kind: 'person' | 'place' | 'time', parts: Parts, most: 'mos
 }
 
 /** The only measure of what a verb before “the most” says. */
-function measureDone(parts: Parts, most: 'most' | 'least', { names, model, tokens }: Question): string | null {
+function measureDone(parts: Parts, most: 'most' | 'least', question: Question): string | null {
+  const { tokens } = question;
   const word = String(parts['verb']).toLowerCase();
   // “fixes the most jobs” is about jobs
   const after = tokens[tokens.findLastIndex((token) => token.word === most) + 1];
   if (after !== undefined && after.kind !== 'comma' && !AFTER_MOST.has(after.word)) return null;
-  const meant = names.meantByVerb(word).flatMap(({ named }) => (named.kind === 'measure' ? [named.id] : []));
-  const [only, second] = meant.length > 0 ? meant : [...model.measures.values()].filter((measure) => measure.hidden !== true && speaksOf(measure, word)).map((measure) => measure.id);
-  return only === undefined || second !== undefined ? null : only;
+  return measureOfVerb(word, question);
 }
 
 /** "which technician fixed the most faults": the date of what they did. */

@@ -1,5 +1,5 @@
 /** Amounts as said → numbers in the unit in which a measure is kept. */
-import { isMeasure, type Calculation } from '../../model/calculation';
+import { isMeasure, isQuotient, type Calculation } from '../../model/calculation';
 import type { Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
 import { nameWords, plainLetters } from '../tokens';
@@ -33,9 +33,6 @@ function keptIn(calculation: Calculation, model: Model): Kept {
   const found = id === null ? undefined : model.measures.get(id);
   return { name: found?.name ?? 'This', unit: found === undefined ? undefined : unitOfTime(found), currency: found?.format?.currency, percent: found?.format?.style === 'percent' && isMeasure(calculation), counted: found === undefined || found.kind === 'count' || found.kind === 'distinct' };
 }
-
-/** One thing divided by another may be told in per cent. */
-const isQuotient = (calculation: Calculation) => calculation.kind === 'arithmetic' && calculation.operator === 'divide';
 
 /** The unit that a measure is kept in, or the one that its name says: "Nights", "Working hours". */
 export function unitOfTime({ name, unit, format }: Measure): string | undefined {

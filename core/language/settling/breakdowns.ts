@@ -29,6 +29,16 @@ export function overTime(said: readonly SaidEdit[], when: Period | null, calenda
   return { do: 'breakdown', how: 'join', by: [readableBreakdown(said, when, calendar, model, base)] };
 }
 
+/** A running total of one number, an index and a moving average are over time, though no time line is named. */
+export function needsTimeLine(edits: readonly Edit[], base: Reading): boolean {
+  const transforms = edits.flatMap((edit) => (edit.do === 'transform' ? [edit.transform] : edit.do === 'show' ? edit.shown.map((one) => one.transform) : []));
+  const along = transforms.some((one) => one?.kind === 'running' || one?.kind === 'moving' || one?.kind === 'index');
+  // of members, these are lines over time as well
+  const by = [...base.by, ...edits.flatMap((edit) => (edit.do === 'breakdown' && edit.how !== 'remove' ? edit.by : []))];
+  if (along && base.rows === null && edits.every((edit) => edit.do !== 'rows') && by.length === 1 && by[0]?.kind === 'level') return true;
+  return along && base.by.length === 0 && base.rows === null && edits.every((edit) => edit.do !== 'breakdown' && edit.do !== 'rows');
+}
+
 /** The plans that stand beside what is shown, which are known by month as a rule. */
 function plansBeside(shown: readonly Calculation[], said: readonly (SaidEdit | Edit)[], base: Reading, model: Model): Calculation[] {
   const compared = said.findLast((edit) => edit.do === 'compare');

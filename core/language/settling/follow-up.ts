@@ -21,11 +21,10 @@ export function readsAsFollowUp(intents: readonly Intent[], before: Reading | nu
   const narrows = (one: Intent) => one.edits.length > 0 && one.edits.every((edit) => (edit.do === 'saidMeasureTest' && edit.ofSaid === true) || (edit.do === 'saidRank' && edit.rank.of === null && edit.who === undefined));
   const edits = intents.filter((one) => !narrows(one)).flatMap((one) => one.edits);
   const namesBoth = edits.some((edit) => edit.do === 'show') && edits.some((edit) => edit.do === 'breakdown');
-  const saidAll = intents.flatMap((one) => one.edits);
-  const followsUp = intents.some((one) => one.followUp && !(namesBoth && narrows(one)) && !one.edits.some((edit) => ranksAnother(edit, saidAll)));
+  const said = intents.flatMap((one) => one.edits);
+  const followsUp = intents.some((one) => one.followUp && !(namesBoth && narrows(one)) && !one.edits.some((edit) => ranksAnother(edit, said)));
   // “which titles are below target”, of titles that stand beside their plan already
   const besidePlan = before.against?.kind === 'plan' && edits.some((edit) => edit.do === 'saidMeasureTest' && edit.besidePlan === true && before.by.some((one) => same(one, edit.at))) && !edits.some((edit) => edit.do === 'show');
-  const said = intents.flatMap((one) => one.edits);
   const narrowsOnly = said.every((edit) => edit.do === 'condition' || edit.do === 'mention' || edit.do === 'saidPeriod');
   return followsUp || besidePlan || !isComplete(narrowsOnly ? said.filter((edit) => !isShown(edit)) : said);
 }

@@ -1,6 +1,6 @@
 /** Settling: the intents of a cover, against the reading before, the model and the calendar → a reading, or why not. */
 import { factsOf, level as levelOf, measure as measureOf, pluralOf, type Model } from '../../model/model';
-import { isMeasure, type Calculation } from '../../model/calculation';
+import { isMeasure, isQuotient, type Calculation } from '../../model/calculation';
 import { applyEdits } from '../../reading/edit';
 import type { Edit } from '../../reading/edit-schema';
 import { EMPTY_READING, hasDifference, type Reading } from '../../reading/schema';
@@ -9,7 +9,7 @@ import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Analysis, type Move, type SaidEdit } from '../intent';
 import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios, withoutItsBasis, inThatYear } from './comparisons';
-import { mixEdit, allOf, alsoShare, averagePer, withoutItsUnits, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
+import { mixEdit, needsTimeLine, allOf, alsoShare, averagePer, withoutItsUnits, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { forecastEdits, isOfThePast, saysHowFar } from './forecasts';
 import { checkAtEnd, nowEdits } from './now';
@@ -358,17 +358,7 @@ function countsMembers(edits: readonly Edit[]): boolean {
 
 /** Is what happened divided by what was planned, which is no longer beside it? */
 function isOfItsPlan(calculation: Calculation, model: Model): boolean {
-  return calculation.kind === 'arithmetic' && calculation.operator === 'divide' && isMeasure(calculation.left) && isMeasure(calculation.right) && model.measures.get(calculation.left.measure)?.plan === calculation.right.measure;
-}
-
-/** A running total of one number, an index and a moving average are over time, though no time line is named. */
-function needsTimeLine(edits: readonly Edit[], base: Reading): boolean {
-  const transforms = edits.flatMap((edit) => (edit.do === 'transform' ? [edit.transform] : edit.do === 'show' ? edit.shown.map((one) => one.transform) : []));
-  const along = transforms.some((one) => one?.kind === 'running' || one?.kind === 'moving' || one?.kind === 'index');
-  // of members, these are lines over time as well
-  const by = [...base.by, ...edits.flatMap((edit) => (edit.do === 'breakdown' && edit.how !== 'remove' ? edit.by : []))];
-  if (along && base.rows === null && edits.every((edit) => edit.do !== 'rows') && by.length === 1 && by[0]?.kind === 'level') return true;
-  return along && base.by.length === 0 && base.rows === null && edits.every((edit) => edit.do !== 'breakdown' && edit.do !== 'rows');
+  return isQuotient(calculation) && isMeasure(calculation.left) && isMeasure(calculation.right) && model.measures.get(calculation.left.measure)?.plan === calculation.right.measure;
 }
 
 /** Is there a period or a time line that a date role can be of? */
