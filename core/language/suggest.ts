@@ -2,11 +2,13 @@
 import { addsUp } from '../model/additivity';
 import { factHasLevel, factsOf, neighbourLevel, type Model } from '../model/model';
 import { hasDifference, isOneLine, type Reading } from '../reading/schema';
+import { sentenceOf } from '../reading/sentence';
 import { levelWords, measureWords } from '../reading/words';
 import { namingOf } from './naming';
 import type { NameMatch } from './names/name-index';
-import { read, type ReadContext, type WordUse } from './read';
+import { wordsOf, type WordUse } from './read';
 import { plainLetters } from './tokens';
+import { readingOf, understand, type ReadContext } from './understand';
 
 export interface Completion {
   /** The whole line with the completion in it. */
@@ -42,10 +44,9 @@ const UNFINISHED = /\b(between|from|swap|replace|compare)\s+$/i;
 const DETAIL: Readonly<Record<string, string>> = { measure: 'measure', level: 'level', set: 'named set', season: 'season', date: 'date', fact: 'records' };
 
 /** Completions for a line of which the caret is at the end. */
-export function suggest(text: string, asked: ReadContext): Suggestion {
-  const context: ReadContext = { ...asked, offers: 'none' };
+export function suggest(text: string, context: ReadContext): Suggestion {
   const { names } = context;
-  const now = text.trim() === '' ? null : read(text, context);
+  const now = text.trim() === '' ? null : understand(text, context);
   const beginning = /[\p{L}\p{N}'’-]*$/u.exec(text)?.[0] ?? '';
   const head = text.slice(0, text.length - beginning.length);
   const found: Completion[] = [];
@@ -65,12 +66,18 @@ export function suggest(text: string, asked: ReadContext): Suggestion {
       if (found.length >= MOST) break;
       const open = candidate.kind === 'phrase' && ['without', 'only'].includes(candidate.label);
       const place = candidate.detail === '' ? candidate.label : `${candidate.kind} ${candidate.detail}`;
-      const fitting = fits.get(place) ?? (open || UNFINISHED.test(head) || read(candidate.text, context).outcome !== 'unclear');
+      const fitting = fits.get(place) ?? (open || UNFINISHED.test(head) || isUnderstood(candidate.text, context));
       fits.set(place, fitting);
       if (fitting) offer(candidate);
     }
   }
-  return { completions: found, words: now?.words ?? [], sentence: now?.sentence?.text ?? null };
+  const reading = now === null ? null : readingOf(now);
+  return { completions: found, words: now === null ? [] : wordsOf(now), sentence: reading === null ? null : sentenceOf(reading, namingOf(names), context.calendar).text };
+}
+
+function isUnderstood(text: string, context: ReadContext): boolean {
+  const { outcome } = understand(text, context);
+  return outcome === 'read' || outcome === 'move';
 }
 
 function completionOf(match: NameMatch, head: string, { names }: ReadContext): Completion {
@@ -108,7 +115,7 @@ export function followUps(context: ReadContext): string[] {
     ...(before.when === null ? ['this year'] : ['all time']),
     ...otherMeasures(before, names).map((id) => `and ${measureWords(naming, id)}?`),
   ];
-  return [...new Set(tries)].filter((text) => read(text, context).outcome === 'answered').slice(0, MOST);
+  return [...new Set(tries)].filter((text) => readingOf(understand(text, context)) !== null).slice(0, MOST);
 }
 
 /** Does it show how something that adds up changed, and not why already? */
@@ -123,7 +130,7 @@ function listingFollowUps({ fact, columns }: NonNullable<Reading['rows']>, conte
   const naming = namingOf(context.names);
   const there = new Set(columns.flatMap((column) => (column.kind === 'level' ? [column.level] : [])));
   const finest = model.file.dimensions.flatMap((dimension) => dimension.levels.at(-1)?.id ?? []).filter((id) => !there.has(id) && factHasLevel(model, fact, id));
-  return [...finest.slice(0, 3).map((id) => `add ${levelWords(naming, id)}`), 'back to the figures'].filter((text) => read(text, context).outcome === 'answered');
+  return [...finest.slice(0, 3).map((id) => `add ${levelWords(naming, id)}`), 'back to the figures'].filter((text) => readingOf(understand(text, context)) !== null);
 }
 
 /** Measures of the same facts that are not shown. */

@@ -10,7 +10,7 @@ import { aheadWords, breakdownWords, calculationWords, comparisonWords, conditio
 import type { Calendar } from '../time/period';
 import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
-import { read } from './read';
+import { readingOf, understand } from './understand';
 
 export interface Changed {
   readonly before: Reading | null;
@@ -27,7 +27,7 @@ const MOST_TRIED = 24;
  */
 export function wordsOfEdits({ before, edits, after }: Changed, names: NameIndex, calendar: Calendar): string | null {
   const naming = namingOf(names);
-  const says = (words: string) => words !== '' && canonical(read(words, { names, calendar, before, offers: 'none' }).reading) === canonical(after);
+  const says = (words: string) => words !== '' && canonical(readingOf(understand(words, { names, calendar, before }))) === canonical(after);
   const each = edits.map((edit) => wordsOfEdit(edit, { naming, before, after }));
   const together = each.reduce<readonly string[]>((all, next) => all.flatMap((said) => next.map((words) => (said === '' ? words : words === '' ? said : `${said}, ${words}`))).slice(0, MOST_TRIED), ['']);
   const short = together.find(says);

@@ -41,9 +41,8 @@ const GOING: ReadonlySet<string> = new Set(['selling', 'growing', 'rising', 'fal
 
 /** The first such adjective among words; null where there is none. “Strongest” says “best” of most models, and speaks of strength where that is measured. */
 export function qualityIn(tokens: readonly Token[], model: Model): Quality | null {
-  const kinds = KINDS.filter((kind) => kind !== 'strength' || [...model.measures.values()].some((measure) => hasUnit(kind, measure)));
-  const found = tokens.flatMap(({ word }, index) => (GOING.has(tokens[index + 1]?.word ?? '') ? [] : kinds.filter((kind) => WORDS[kind].includes(word)).map((kind): Quality => ({ word, of: kind }))));
-  return found[0] ?? null;
+  const found = tokens.flatMap(({ word }, index) => (GOING.has(tokens[index + 1]?.word ?? '') ? [] : KINDS.filter((kind) => WORDS[kind].includes(word)).map((kind): Quality => ({ word, of: kind }))));
+  return found.find(({ of }) => of !== 'strength' || [...model.measures.values()].some((measure) => hasUnit(of, measure))) ?? null;
 }
 
 /**

@@ -1,0 +1,228 @@
+/**
+ * What a question may mean: its covers, each settled against the reading before, the model and the calendar, and weighed against each other.
+ */
+import { rowColumnOf, type Model } from '../model/model';
+import { canonical, same, type Condition, type Reading } from '../reading/schema';
+import type { Edit } from '../reading/edit-schema';
+import type { Points } from '../analysis/points';
+import type { Calendar } from '../time/period';
+import { coversOf, type Cover } from './cover';
+import type { Assumption, Use } from './grammar/rule';
+import { FUNCTION_WORDS, NEVER_PARTS } from './grammar/grammar';
+import type { Analysis, Move } from './intent';
+import { mendedWords, type Mended } from './misspelt';
+import type { NameIndex } from './names/name-index';
+import { aboutKind, doerIn, kindAskedFor } from './kinds';
+import { Question } from './question';
+import { impossibility } from './impossibility';
+import { besideAllInstead, brokenDownInstead, eachPer, perOfEach, sharedInstead } from './instead';
+import { happenedIn } from './settling/happened';
+import { qualityIn } from './settling/qualities';
+import { conditionOfOne, measuresAlongside } from './side-by-side';
+import { readsAsFollowUp } from './settling/follow-up';
+import { settle } from './settling/settle';
+import type { Situation } from './settling/situation';
+import { tokenise, type Token } from './tokens';
+
+export interface ReadContext {
+  readonly names: NameIndex;
+  readonly calendar: Calendar;
+  readonly before: Reading | null;
+  /** The marked points of the answer before, that words can point at. */
+  readonly points?: Points | null;
+}
+
+/** Candidates this near to the best are equally good: the person chooses. */
+export const TIE = 0.06;
+/** A word that is as near to two names is asked about where they fit about as well. */
+const TYPING_TIE = 0.5;
+/** Candidates this near are worth offering. */
+export const NEAR = 0.9;
+/** The usual measure gives way to another only where nothing else can be meant. */
+const OTHER_MEASURE = 2;
+/** What an ambiguous name gains where the reading already speaks of its level. */
+const SETTLED_BY_CONTEXT = 0.3;
+
+export interface Candidate {
+  readonly cover: Cover;
+  readonly cost: number;
+  /** How much of that is owed to what was spoken of before. */
+  readonly bonus: number;
+  readonly reading: Reading;
+  readonly notes: readonly string[];
+  readonly edits: readonly Edit[];
+  readonly asFollowUp: boolean;
+  readonly analysis?: Analysis;
+  /** The usual measure was replaced by one that fits what else is said. */
+  readonly otherMeasure?: true;
+}
+
+/** The question that was asked, with what each of its words is used for in the likeliest reading. */
+interface Asked {
+  readonly tokens: readonly Token[];
+  readonly uses: readonly Use[];
+}
+
+export type Understanding =
+  /** Words that nothing is known of. */
+  | (Asked & { readonly outcome: 'unknown' })
+  | (Asked & { readonly outcome: 'refused'; readonly reason: string })
+  | (Asked & { readonly outcome: 'move'; readonly move: Move })
+  | (Asked & {
+      readonly outcome: 'read';
+      readonly mended: Mended['mended'];
+      readonly situation: Situation;
+      readonly first: Candidate;
+      /** Other readings, best first. */
+      readonly others: readonly Candidate[];
+      /** Those of them that are as likely as the first, so that the person chooses. */
+      readonly ties: readonly Candidate[];
+      /** Why it could not be read after the reading before, where that had to be left behind. */
+      readonly anew: string | null;
+    });
+
+/** @param text a question or a follow-up, as typed */
+export function understand(text: string, context: ReadContext): Understanding {
+  const { names, calendar } = context;
+  const { tokens, mended } = mendedWords(tokenise(text), names, FUNCTION_WORDS);
+  const { model } = names;
+  const nothing = (reason: string): Understanding => ({ outcome: 'refused', tokens, uses: [], reason });
+  if (tokens.length === 0) return nothing('There are no words to read. Name a measure, and what to break it down by.');
+  const question = new Question(tokens, model, names, calendar, NEVER_PARTS);
+  const covers = coversOf(question);
+  const [best] = covers;
+  if (!best) return nothing('This could not be read.');
+  if (best.uses.includes('unresolved')) return { outcome: 'unknown', tokens, uses: best.uses };
+  const refused = (reason: string): Understanding => ({ outcome: 'refused', tokens, uses: best.uses, reason });
+
+  const situation: Situation = { model, calendar, before: context.before, points: context.points ?? null, quality: qualityIn(tokens, model), doer: doerIn(tokens, model), happened: happenedIn(tokens, model) };
+  const candidates: Candidate[] = [];
+  let refusal: string | null = null;
+  let impossible: string | null = null;
+  for (const cover of covers) {
+    if (cover.uses.includes('unresolved') || cover.cost > best.cost + NEAR) continue;
+    if (conditionOfOne(cover, tokens)) {
+      refusal ??= 'A condition holds for all that is shown at once, so it cannot be said of one measure only. Ask for the two one after the other, or break them down instead.';
+      continue;
+    }
+    const pair = measuresAlongside(cover, tokens);
+    if (pair !== null) {
+      refusal ??= `${pair.map((text) => `“${text}”`).join(' and ')} stand side by side, and it is not clear what they have to do with each other. Say “and” between them if both are meant.`;
+      continue;
+    }
+    const asFollowUp = readsAsFollowUp(cover.pieces.map((piece) => piece.intent), context.before);
+    const settled = settle(cover, situation, asFollowUp);
+    if (settled.kind === 'move' && tokens.some(({ kind, word }, at) => kind === 'word' && cover.uses[at] === 'harmless' && !POLITE.has(word))) {
+      refusal ??= 'A step back is said alone; say “back” first, then what to ask.';
+      continue;
+    }
+    if (settled.kind === 'move') {
+      if (cover === best) return { outcome: 'move', move: settled.move, tokens, uses: cover.uses };
+      continue;
+    }
+    if (settled.kind === 'refused') {
+      refusal ??= settled.reason;
+      if (cover === best && settled.final) return refused(settled.reason);
+      continue;
+    }
+    // “claims per adjuster, highest first” has an order, so it is broken down rather than divided
+    const ordered = settled.reading.order !== null && settled.reading.by.length === 0 ? brokenDownInstead(settled.reading) : null;
+    const each = ordered ?? (tokens.some((token) => token.word === 'per') ? perOfEach(eachPer(settled.reading)) : settled.reading);
+    // the share that members have is among all of their level
+    const reading = sharedInstead(each, model, asFollowUp) ?? besideAllInstead(each, model) ?? each;
+    const reason = impossibility(reading, names);
+    if (reason !== null) {
+      refusal ??= reason;
+      impossible ??= reason;
+      continue;
+    }
+    // a long name beats its parts, whatever was spoken of before
+    const bonus = splitsName(cover, best) ? 0 : contextBonus(reading, asFollowUp ? context.before : null);
+    const cost = cover.cost - bonus + (settled.otherMeasure ? OTHER_MEASURE : 0);
+    const intents = cover.pieces.map((piece) => piece.intent);
+    const kind = kindAskedFor(intents);
+    const meant = kind === null ? [{ reading, cost: 0 }] : aboutKind(kind, reading, asFollowUp ? context.before : null, model, situation.doer);
+    for (const one of meant) if (one.reading === reading || impossibility(one.reading, names) === null) candidates.push({ cover, ...settled, reading: one.reading, bonus, cost: cost + one.cost });
+  }
+  const [first, ...others] = distinct(candidates.sort((a, b) => a.cost - b.cost), model);
+  // “students per lecturer”, which can't be, is no other measure by students
+  if (!first || (impossible !== null && (first.otherMeasure === true || recut(first.cover, best, impossible, refusal)))) {
+    const anew = impossible !== null && refusal === impossible && context.before !== null && standsAlone(best) ? understand(text, { ...context, before: null }) : null;
+    if (anew?.outcome === 'read' && anew.ties.length === 0) return { ...anew, anew: impossible };
+    return refused(refusal ?? 'This could not be read.');
+  }
+  const ties = others.filter((one) => (one.cost - first.cost <= TIE && namesDiffer(one, first)) || (one.cost - first.cost <= TYPING_TIE && misspeltAlike(one, first)));
+  return { outcome: 'read', tokens, mended, uses: first.cover.uses, situation, first, others, ties, anew: null };
+}
+
+/** What is read where nothing is left to choose; null otherwise. */
+export function readingOf(understood: Understanding): Reading | null {
+  return understood.outcome === 'read' && understood.ties.length === 0 ? understood.first.reading : null;
+}
+
+/** Is the likeliest reading impossible, and this one cuts the words otherwise: “hours per employee by topic” is not hours by employee and topic where employees are not known by topic? */
+function recut(cover: Cover, best: Cover, impossible: string, refusal: string | null): boolean {
+  return impossible === refusal && cover !== best && shapeOf(cover) !== shapeOf(best);
+}
+
+/** Does a question name what it measures, so that it makes sense where nothing was asked before? */
+function standsAlone({ pieces }: Cover): boolean {
+  const intents = pieces.map((piece) => piece.intent);
+  const edits = intents.flatMap((one) => one.edits);
+  return !intents.some((one) => one.followUp) && edits.some((edit) => edit.do === 'show' || (edit.do === 'compare' && edit.against?.kind === 'plan' && edits.some((other) => other.do === 'breakdown')));
+}
+
+/** What may be said with a step back. */
+const POLITE: ReadonlySet<string> = new Set('please ok okay now then and just can could you us me let so hi thanks thank the it a'.split(' '));
+
+/** Each reading once, by its best candidate; of tests of one number that records have, whatever measure names it, once too. */
+function distinct(candidates: readonly Candidate[], model: Model): Candidate[] {
+  const seen = new Set<string>();
+  const tested = (one: Condition) => (one.kind === 'rows' ? { ...one, measure: canonical(rowColumnOf(model, one.measure)) } : one);
+  return candidates.filter((one) => {
+    const key = canonical({ ...one.reading, where: one.reading.where.map(tested) });
+    if (seen.has(key)) return false;
+    seen.add(key);
+    return true;
+  });
+}
+
+/** Is one misspelt word taken for another name by each of two readings? */
+function misspeltAlike(a: Candidate, b: Candidate): boolean {
+  const typed = assumptionsOf(b.cover).filter((one) => one.by === 'typing');
+  return assumptionsOf(a.cover).some((one) => one.by === 'typing' && typed.some((other) => other.said === one.said && other.meant !== one.meant));
+}
+
+/** How a cover cuts the words into pieces. */
+const shapeOf = ({ pieces }: Cover): string => pieces.map((piece) => `${piece.start}-${piece.item.end}`).join(' ');
+
+/** Two covers that differ in what a name stands for, rather than in how the sentence is cut. */
+export function namesDiffer(a: Candidate, b: Candidate): boolean {
+  return shapeOf(a.cover) === shapeOf(b.cover) || Math.abs(a.cost - b.cost) <= TIE;
+}
+
+/** Does a cover cut through a stretch of words that another takes for one name? */
+function splitsName({ pieces }: Cover, other: Cover): boolean {
+  const within = (at: number) => other.uses[at] === 'name' && other.uses[at - 1] === 'name' && other.pieces.some((piece) => piece.start < at && at < piece.item.end);
+  return pieces.some((piece) => within(piece.start));
+}
+
+function levelsOf(reading: Reading): string[] {
+  return [
+    ...reading.by.flatMap((one) => (one.kind === 'level' ? [one.level] : [])),
+    ...reading.where.flatMap((one) => (one.kind === 'members' ? [one.level] : [])),
+    ...(reading.against?.kind === 'members' ? [reading.against.level] : []),
+  ];
+}
+
+/** How much the levels that are already spoken of make a reading likelier. */
+function contextBonus(reading: Reading, before: Reading | null): number {
+  const known = new Set([...(before ? levelsOf(before) : []), ...reading.by.flatMap((one) => (one.kind === 'level' ? [one.level] : []))]);
+  const settled = reading.where.some((one) => one.kind === 'members' && known.has(one.level)) || (before?.against?.kind === 'members' && reading.against?.kind === 'members' && reading.against.level === before.against.level && !same(reading.against, before.against));
+  return settled ? SETTLED_BY_CONTEXT : 0;
+}
+
+export function assumptionsOf(cover: Cover): Assumption[] {
+  const all = cover.pieces.flatMap((piece) => piece.item.assumptions);
+  return all.filter((one, index) => all.findIndex((other) => other.said === one.said && other.meant === one.meant) === index);
+}
