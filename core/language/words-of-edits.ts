@@ -163,6 +163,8 @@ function transformChange(transform: Transform | null, naming: Naming, before: Re
       return ['as a running total', ...whole];
     case 'moving':
       return [`moving average over ${transform.count}`, ...whole];
+    case 'movingTotal':
+      return [`moving total over ${transform.count}`, ...whole];
     case 'rank':
       return ['as ranks', ...whole];
     case 'index':

@@ -23,7 +23,10 @@ test('running totals go on over a gap, index begins with 100, ranks start at the
   expect(derived(reading({ kind: 'rank' }, { by: [{ kind: 'level', level: 'coast' }] }), coasts, null, null).rows.map((row) => row[1])).toEqual([3, 1, 1, null]);
 });
 
-test('a moving average has no value where a point is missing', () => expect(values({ kind: 'moving', count: 2 })).toEqual([null, 20, null, null]));
+test('a moving figure has no value where a point is missing', () => {
+  expect(values({ kind: 'moving', count: 2 })).toEqual([null, 20, null, null]);
+  expect(values({ kind: 'movingTotal', count: 2 })).toEqual([null, 40, null, null]);
+});
 
 test('a share is of the whole, not of what is shown', () => {
   const whole = table([VALUE], [[200]]);
@@ -58,6 +61,9 @@ test.each<[string, string, Transform, Partial<Reading>, boolean]>([
   ['a share of different things', 'customers', { kind: 'share', within: 'all' }, { by: [{ kind: 'level', level: 'coast' }] }, true],
   ['a running total without time', 'passengers', { kind: 'running' }, { by: [{ kind: 'level', level: 'coast' }] }, false],
   ['a running total of an average', 'average_delay', { kind: 'running' }, {}, false],
+  ['a moving total of an average', 'average_delay', { kind: 'movingTotal', count: 3 }, {}, false],
+  ['a moving average of an average', 'average_delay', { kind: 'moving', count: 3 }, {}, true],
+  ['a moving total of a sum', 'passengers', { kind: 'movingTotal', count: 3 }, {}, true],
   ['a change beside a comparison', 'passengers', { kind: 'change', basis: 'year', as: 'percent' }, { against: { kind: 'year' } }, false],
 ])('%s', (_name, measure, transform, more, possible) => {
   const shown = { calculation: measureOf(measure), transform };

@@ -32,7 +32,7 @@ export function sourcesOf(reading: Reading, calendar: Calendar): Sources | null 
   const transforms = reading.shown.flatMap((one) => (one.transform === null ? [] : [one.transform]));
   if (transforms.length === 0) return null;
   const change = transforms.find((one) => one.kind === 'change');
-  const moving = Math.max(1, ...transforms.map((one) => (one.kind === 'moving' ? one.count : 1)));
+  const moving = Math.max(1, ...transforms.map((one) => ('count' in one ? one.count : 1)));
   const share = transforms.find((one) => one.kind === 'share');
   const average = transforms.some((one) => one.kind === 'fromAverage');
   const main: Reading = { ...reading, shown: plainly(reading.shown), against: change?.kind === 'change' ? { kind: change.basis } : reading.against };
@@ -54,7 +54,8 @@ function withDaysBefore(reading: Reading, periods: number, calendar: Calendar): 
 const LABELS: Record<Exclude<Transform['kind'], 'change'>, (label: string, transform: Transform) => string> = {
   share: (label, transform) => `Share${transform.kind === 'share' && transform.within === 'outer' ? ' within' : ''} of ${/^[A-Z][a-z]/.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label}`,
   running: (label) => `${label}, running total`,
-  moving: (label, transform) => `${label}, moving average over ${transform.kind === 'moving' ? transform.count : ''}`,
+  moving: (label, transform) => `${label}, moving average over ${'count' in transform ? transform.count : ''}`,
+  movingTotal: (label, transform) => `${label}, moving total over ${'count' in transform ? transform.count : ''}`,
   rank: (label) => `${label}, rank`,
   index: (label) => `${label}, first = 100`,
   fromAverage: (label) => `${label}, difference from average`,
@@ -163,10 +164,11 @@ function computed(table: Table, at: number, transform: Exclude<Transform, { kind
       }
       return results;
     case 'moving':
+    case 'movingTotal':
       for (const group of inTime())
         group.forEach((index, place) => {
           const window = group.slice(Math.max(0, place - transform.count + 1), place + 1).map((one) => values[one] ?? null);
-          results[index] = window.length < transform.count || window.some((one) => one === null) ? null : window.reduce<number>((sum, one) => sum + (one ?? 0), 0) / transform.count;
+          results[index] = window.length < transform.count || window.some((one) => one === null) ? null : window.reduce<number>((sum, one) => sum + (one ?? 0), 0) / (transform.kind === 'moving' ? transform.count : 1);
         });
       return results;
     case 'index':

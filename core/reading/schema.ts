@@ -19,7 +19,9 @@ export const transformSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('share'), within: z.enum(['all', 'outer']) }),
   z.object({ kind: z.literal('change'), ...changeOf }),
   z.object({ kind: z.literal('running') }),
+  /** The average of this many periods up to each, or their total. */
   z.object({ kind: z.literal('moving'), count: z.number().int().min(2).max(366) }),
+  z.object({ kind: z.literal('movingTotal'), count: z.number().int().min(2).max(366) }),
   z.object({ kind: z.literal('rank') }),
   /** The first point is 100. */
   z.object({ kind: z.literal('index') }),

@@ -30,6 +30,8 @@ export function transformFault(shown: Shown, reading: Reading, model: Model): st
       return transform.within === 'outer' && reading.by.length < 2 ? 'A share within needs two breakdowns.' : reading.by.length === 0 ? 'A share needs a breakdown: say by what.' : null;
     case 'running':
       return !additive ? 'A running total needs a measure whose parts add up.' : time ? null : 'A running total needs a breakdown by time.';
+    case 'movingTotal':
+      return !additive ? 'A moving total needs a measure whose parts add up.' : time ? null : 'A moving total needs a breakdown by time.';
     case 'moving':
     case 'index':
       return time ? null : 'This needs a breakdown by time.';

@@ -87,6 +87,8 @@ export function transformWords(transform: Transform, inner: string): string {
       return `running total of ${inner}`;
     case 'moving':
       return `moving average over ${transform.count} of ${inner}`;
+    case 'movingTotal':
+      return `moving total over ${transform.count} of ${inner}`;
     case 'rank':
       return `rank of ${inner}`;
     case 'index':

@@ -107,7 +107,7 @@ const calculationOf = (made: World): fc.Arbitrary<Calculation> => fc.oneof(
 const transform: fc.Arbitrary<Transform | null> = fc.oneof(
   { weight: 5, arbitrary: fc.constant(null) },
   fc.constantFrom<Transform>({ kind: 'share', within: 'all' }, { kind: 'share', within: 'outer' }, { kind: 'running' }, { kind: 'index' }, { kind: 'rank' }, { kind: 'fromAverage' }),
-  fc.integer({ min: 2, max: 30 }).map((count): Transform => ({ kind: 'moving', count })),
+  fc.tuple(fc.constantFrom<'moving' | 'movingTotal'>('moving', 'movingTotal'), fc.integer({ min: 2, max: 30 })).map(([kind, count]): Transform => ({ kind, count })),
   fc.tuple(fc.constantFrom<'previous' | 'year'>('previous', 'year'), fc.constantFrom<'difference' | 'percent'>('difference', 'percent')).map(([basis, as]): Transform => ({ kind: 'change', basis, as })),
 );
 

@@ -315,6 +315,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Shown', form: 'change in {Calculation} on year before', means: withTransform(() => ({ kind: 'change', basis: 'year', as: 'difference' })), cost: -0.1 },
   { gives: 'Shown', form: 'change in {Calculation} on period before', means: withTransform(() => ({ kind: 'change', basis: 'previous', as: 'difference' })), cost: -0.1 },
   { gives: 'Shown', form: '(moving|rolling) average over {Number} of {Calculation}', means: withTransform((p) => ({ kind: 'moving', count: p['Number'] as number })) },
+  { gives: 'Shown', form: '(moving|rolling) (total|sum) over {Number} of {Calculation}', means: withTransform((p) => ({ kind: 'movingTotal', count: p['Number'] as number })) },
   { gives: 'Shown', form: '(rank|ranking|ranks) of {Calculation}', means: withTransform(() => ({ kind: 'rank' })) },
   { gives: 'Shown', form: '{Calculation} (rank|ranking)', means: withTransform(() => ({ kind: 'rank' })), cost: 0.05 },
   { gives: 'Shown', form: '(index|indexed) {Calculation} (to|on) [the] (first|start|100)', means: withTransform(() => ({ kind: 'index' })), cost: -0.05 },

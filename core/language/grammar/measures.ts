@@ -14,11 +14,6 @@ const show = (shown: readonly SaidShown[], how: 'replace' | 'add' | 'remove' = '
 const transform = (value: Transform | null) => (): Intent => intent({ do: 'transform', transform: value });
 const said = (make: (parts: Parts) => SaidTransform) => (parts: Parts): Intent => intent({ do: 'saidTransform', transform: make(parts) });
 
-/** A mean of its records already, so that only its average moves; of a sum it could be the sum as well. */
-function isMean(calculation: Calculation, { model }: Question): boolean {
-  return calculation.kind === 'measure' ? ['average', 'ratio', 'median'].includes(measureOf(model, calculation.measure).kind) : calculation.kind === 'rows' && calculation.function === 'average';
-}
-
 /** Two measures side by side; a measure beside its own plan is a comparison. */
 function sideBySide(parts: Parts, question: Question): Intent | null {
   const first = list(parts, 'first');
@@ -39,13 +34,6 @@ const shareOfTop = (parts: Parts): Intent => intent(show([{ calculation: parts['
 
 /** "indexed to January 2024", "2024 = 100". */
 const indexedTo = (parts: Parts): Intent => intent({ do: 'transform', transform: { kind: 'index' } }, { do: 'indexedTo', period: parts['Stretch'] as SaidPeriod });
-
-/** A moving average over n units is of values of that unit. */
-function movingOfUnit(parts: Parts): Intent {
-  const count = parts['Number'] as number;
-  return intent(show([{ calculation: (parts['Calculation'] as SaidShown['calculation']), transform: { kind: 'moving', count } }]), { do: 'breakdown', by: [{ kind: 'time', grain: parts['Unit'] as never }], how: 'join' });
-}
-const moving = (count: unknown): Transform | null => (typeof count === 'number' && Number.isInteger(count) && count >= 2 && count <= 366 ? { kind: 'moving', count } : null);
 
 /** "in pounds": what amounts of money are kept in; they are not converted. */
 function inCurrency(parts: Parts, { model }: Question): Intent | null {
@@ -69,17 +57,6 @@ const memberShare = (parts: Parts): Intent => {
   const { level, members } = parts['Members'] as { level: string; members: readonly string[] };
   return intent({ do: 'memberShare', level, members, calculation: (parts['Calculation'] as SaidShown['calculation'] | undefined) ?? null });
 };
-
-function movingInstead(parts: Parts): Intent | null {
-  const value = moving(parts['Number']);
-  return value === null ? null : intent({ do: 'transform', transform: value }, { do: 'breakdown', by: [{ kind: 'time', grain: parts['Unit'] as Grain }], how: 'join' });
-}
-
-/** "copies by month with a 3 month moving average": the figures themselves are not drawn beside it, which is said. */
-function withMoving(parts: Parts): Intent | null {
-  const made = movingInstead(parts);
-  return made && { ...made, edits: [...made.edits, { do: 'remark', text: 'The moving average takes the place of the plain figures; “plain numbers” shows those.' }] };
-}
 
 /** "percentage of orders rejected", where rejected ones are some of them. */
 function someOfWhole(parts: Parts, { model }: Question): Intent | null {
@@ -142,24 +119,10 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(how does|how do|how did) {ShownList} (vary|differ|change|develop) (by|across|between|among|with|over) {BreakdownList}', means: brokenDown, cost: -0.5 },
   { gives: 'Intent', form: 'how (is|are|was|were) {ShownList} (distributed|split|spread|divided|made up|shared) (across|by|between|among|over) {BreakdownList}', means: brokenDown, cost: -0.5 },
   { gives: 'Intent', form: '(breakdown|split|overview|development|evolution|comparison) of {ShownList}', means: (p) => intent(show(list(p))), cost: 0.05 },
-  { gives: 'Intent', form: '{Number} {Unit} (moving|rolling) average [of] {Calculation}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.05 },
-  { gives: 'Intent', form: '{Number} {Unit} (moving|rolling) {Calculation}', means: (p, q) => (moving(p['Number']) && isMean(p['Calculation'] as Calculation, q) ? movingOfUnit(p) : null), cost: 0.1 },
-  { gives: 'Intent', form: '(moving|rolling|running) {Number} {Unit} average [of] {Calculation}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.3 },
-  { gives: 'Intent', form: '{Calculation} (moving|rolling) {Number} {Unit} average', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.3 },
-  { gives: 'Intent', form: '(moving|rolling) average (over|of) {Number} {Unit} of {Calculation}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.1 },
-  { gives: 'Intent', form: '(moving|rolling) average of {Calculation} (over|of) {Number} {Unit}', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.05 },
-  { gives: 'Intent', form: '{Calculation} (as a|with a|as) {Number} {Unit} (moving|rolling) average', means: (p) => (moving(p['Number']) ? movingOfUnit(p) : null), cost: -0.05 },
-  { gives: 'Intent', form: '[(as a|as|use a)] {Number} {Unit} (moving|rolling) average', means: (p) => movingInstead(p), cost: 0.1, examples: ['as a 3 month moving average'] },
-  { gives: 'Intent', form: '{Number} {Unit} average', means: (p) => movingInstead(p), cost: 0.2 },
-  { gives: 'Intent', form: 'with [a] {Number} {Unit} (moving|rolling) average', means: (p) => withMoving(p), cost: 0.05 },
-  { gives: 'Intent', form: 'with [a] (moving|rolling) {Number} {Unit} average', means: (p) => withMoving(p), cost: 0.05 },
-  { gives: 'Intent', form: '[(as a|as|show a|use a)] (moving|rolling) {Number} {Unit} average', means: (p) => movingInstead(p), cost: 0.1, examples: ['rolling 3 month average'] },
-  { gives: 'Intent', form: '(smooth|smoothed|smoothen|average) [(it|this|that|them)] [out] (over|by|with|across) {Number} [({Unit}|points)]', means: (p) => { const value = moving(p['Number']); return value === null ? null : followUp({ do: 'transform', transform: value }); }, cost: 0.05, examples: ['smooth it over 4 weeks'] },
   { gives: 'Intent', form: 'instead', means: () => followUp({ do: 'insteadOfIt' }), cost: 0.2 },
   { gives: 'Intent', form: '(in terms of|measured in|measured by|counted in|judged by) {ShownList}', means: (p) => followUp(show(list(p))), cost: 0.05 },
   { gives: 'Intent', form: '{Measure} of {Measure:records}', means: ofSomeRecords, cost: -0.2 },
   { gives: 'Intent', form: '(their|its|his|her) {ShownList}', means: (p) => followUp(show(list(p))), cost: 0.05 },
-  { gives: 'Intent', form: '[(as a|with a|as)] (moving|rolling) average (over|of) {Number} [{Unit}]', means: (p) => { const value = moving(p['Number']); return value === null ? null : intent({ do: 'transform', transform: value }); }, cost: 0.1, examples: ['moving average over 3'] },
 
   { gives: 'Intent', form: '[is there a] (relationship|correlation|relation|link|connection|association) (between|of) {Shown:first} (and|with|to) {Shown:second}', means: (p) => intent(show([p['first'] as SaidShown, p['second'] as SaidShown]), { do: 'view', view: { chart: 'scatter' } }) },
   { gives: 'Intent', form: '(how does|how do|does|do) {ShownList} (depend on|vary with|vary by|vary across|vary between|differ by|differ between|differ across|change with) [the] {Level}', means: (p) => intent(show(list(p)), { do: 'breakdown', how: 'join', by: [byLevel(p['Level'] as string)] }), cost: -0.3 },

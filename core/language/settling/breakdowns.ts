@@ -29,10 +29,10 @@ export function overTime(said: readonly SaidEdit[], when: Period | null, calenda
   return { do: 'breakdown', how: 'join', by: [readableBreakdown(said, when, calendar, model, base)] };
 }
 
-/** A running total of one number, an index and a moving average are over time, though no time line is named. */
+/** A running total of one number, an index and moving figures are over time, though no time line is named. */
 export function needsTimeLine(edits: readonly Edit[], base: Reading): boolean {
   const transforms = edits.flatMap((edit) => (edit.do === 'transform' ? [edit.transform] : edit.do === 'show' ? edit.shown.map((one) => one.transform) : []));
-  const along = transforms.some((one) => one?.kind === 'running' || one?.kind === 'moving' || one?.kind === 'index');
+  const along = transforms.some((one) => one?.kind === 'running' || one?.kind === 'moving' || one?.kind === 'movingTotal' || one?.kind === 'index');
   // of members, these are lines over time as well
   const by = [...base.by, ...edits.flatMap((edit) => (edit.do === 'breakdown' && edit.how !== 'remove' ? edit.by : []))];
   if (along && base.rows === null && edits.every((edit) => edit.do !== 'rows') && by.length === 1 && by[0]?.kind === 'level') return true;

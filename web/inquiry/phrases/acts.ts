@@ -19,7 +19,7 @@ const calculation = (measure: string) => [{ calculation: { kind: 'measure' as co
 
 const TRANSFORMS: readonly (readonly [string, Transform | null])[] = [
   ['As a share of the total', { kind: 'share', within: 'all' }], ['As a share of the outer breakdown', { kind: 'share', within: 'outer' }], ['As a running total', { kind: 'running' }], ['As the change on the year before, in %', { kind: 'change', basis: 'year', as: 'percent' }],
-  ['As the change on the period before, in %', { kind: 'change', basis: 'previous', as: 'percent' }], ['As the change on the year before', { kind: 'change', basis: 'year', as: 'difference' }], ['As the change on the period before', { kind: 'change', basis: 'previous', as: 'difference' }], ['As a moving average over 3', { kind: 'moving', count: 3 }], ['As a moving average over 7', { kind: 'moving', count: 7 }], ['As a moving average over 12', { kind: 'moving', count: 12 }], ['As an index, first = 100', { kind: 'index' }],
+  ['As the change on the period before, in %', { kind: 'change', basis: 'previous', as: 'percent' }], ['As the change on the year before', { kind: 'change', basis: 'year', as: 'difference' }], ['As the change on the period before', { kind: 'change', basis: 'previous', as: 'difference' }], ['As a moving average over 3', { kind: 'moving', count: 3 }], ['As a moving average over 7', { kind: 'moving', count: 7 }], ['As a moving average over 12', { kind: 'moving', count: 12 }], ['As a moving total over 12', { kind: 'movingTotal', count: 12 }], ['As an index, first = 100', { kind: 'index' }],
   ['As ranks', { kind: 'rank' }], ['As the difference from the average', { kind: 'fromAverage' }], ['As plain numbers', null],
 ];
 
