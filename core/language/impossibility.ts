@@ -1,5 +1,5 @@
 /** What a model can't answer, though the words are understood: a measure that lacks a dimension, a breakdown finer than its fact. */
-import { dateColumn, factHasLevel, factsOf, level as levelOf, measure as measureOf, rowColumnOf } from '../model/model';
+import { dateColumn, factHasLevel, factsOf, level as levelOf, measure as measureOf, pluralOf, rowColumnOf, type Model } from '../model/model';
 import { isMeasure, type Calculation } from '../model/calculation';
 import { partFault } from '../reading/edit-parts';
 import { isOneLine, type Reading } from '../reading/schema';
@@ -28,15 +28,11 @@ export function impossibility(reading: Reading, names: NameIndex): string | null
   if (all !== null) return all;
   if (reading.rank?.on !== undefined && reading.by.length > 1) return 'A rank by the difference is of one level or grain; take the rank off first (“all of them”), or break it down by that alone.';
   if (reading.ahead !== null && !isOneLine(reading)) return 'A forecast carries a line of one plain measure over time on, with nothing beside it.';
-  const levels = new Map<string, string>();
-  for (const one of reading.by) {
-    if (one.kind === 'level') levels.set(one.level, 'broken down by');
-    if (one.kind === 'sets') for (const set of one.sets) levels.set(model.sets.get(set)?.level ?? '', 'broken down by');
-  }
+  const levels = levelsNeeded(reading, model);
   for (const one of reading.where) {
-    if (one.kind === 'members' || one.kind === 'text') levels.set(one.level, 'narrowed by');
-    if (one.kind === 'measure' && one.at.kind === 'level') levels.set(one.at.level, 'narrowed by');
-    if (one.kind === 'set') levels.set(model.sets.get(one.set)?.level ?? '', 'narrowed by');
+    if (one.kind !== 'measure' || one.at.kind !== 'level') continue;
+    const { level } = one.at;
+    if (factsOf(model, one.calculation).some((fact) => !factHasLevel(model, fact, level))) return `${capitalised(calculationWords(naming, one.calculation))} cannot be told of single ${pluralOf(levelOf(model, level).level).toLowerCase()}: its records do not know them.`;
   }
   for (const calculation of shown)
     for (const fact of factsOf(model, calculation)) {
@@ -58,6 +54,21 @@ export function impossibility(reading: Reading, names: NameIndex): string | null
       if (reading.when && (role === null || dateColumn(model, fact, role) === null)) return `${name} has no ${role === null ? 'date' : (model.dates.get(role)?.name ?? role)}, so no period can be chosen.`;
     }
   return null;
+}
+
+/** The levels that the records of all that is shown have to know, with what each is needed for. */
+export function levelsNeeded(reading: Reading, model: Model): ReadonlyMap<string, 'broken down by' | 'narrowed by'> {
+  const levels = new Map<string, 'broken down by' | 'narrowed by'>();
+  for (const one of reading.by) {
+    if (one.kind === 'level') levels.set(one.level, 'broken down by');
+    if (one.kind === 'sets') for (const set of one.sets) levels.set(model.sets.get(set)?.level ?? '', 'broken down by');
+  }
+  for (const one of reading.where) {
+    if (one.kind === 'members' || one.kind === 'text') levels.set(one.level, 'narrowed by');
+    if (one.kind === 'measure' && one.at.kind === 'level') levels.set(one.at.level, 'narrowed by');
+    if (one.kind === 'set') levels.set(model.sets.get(one.set)?.level ?? '', 'narrowed by');
+  }
+  return levels;
 }
 
 const FINE_TO_COARSE = ['day', 'week', 'month', 'quarter', 'half', 'year'];

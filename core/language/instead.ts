@@ -1,8 +1,9 @@
 /** Readings that some mean by words that were read as another: each is taken in the place of that one, or offered beside it. */
 import { addsUp } from '../model/additivity';
 import { isQuotient, type Calculation } from '../model/calculation';
-import { partOf, type Model } from '../model/model';
+import { factForMembers, factHasLevel, factsOf, level as levelOf, partOf, pluralOf, type Model } from '../model/model';
 import { byLevel, same, type Key, type Reading } from '../reading/schema';
+import { levelsNeeded } from './impossibility';
 
 /** What is divided by how many members a level has, and the level as a breakdown; null where nothing is. */
 function perMembers(calculation: Calculation | undefined): { readonly of: Calculation; readonly by: Key } | null {
@@ -42,6 +43,29 @@ export function countedInstead(reading: Reading): Reading | null {
   if (counted === undefined || reading.by.length < 2 || reading.by.length > 3 || reading.rank !== null || reading.rows !== null) return null;
   return { ...reading, shown: [{ calculation: { kind: 'members', level: counted.level }, transform: null }], by: reading.by.filter((one) => one !== counted), order: null };
 }
+
+/**
+ * "how many accounts cancelled because of price", where the usual records know no reasons: counted among the first ones that know all that is asked,
+ * with what is to be said of it; null where nothing need be counted otherwise.
+ */
+export function countedAmong(reading: Reading, model: Model): { readonly reading: Reading; readonly note: string } | null {
+  const levels = [...levelsNeeded(reading, model).keys()];
+  const lacks = (fact: string, level: string) => [...levels, level].find((one) => !factHasLevel(model, fact, one));
+  const others = reading.shown.flatMap(({ calculation }) => (calculation.kind === 'members' ? [] : factsOf(model, calculation)));
+  let note: string | null = null;
+  const shown = reading.shown.map((one) => {
+    const { calculation } = one;
+    if (calculation.kind !== 'members' || calculation.fact !== undefined) return one;
+    const usual = factForMembers(model, calculation);
+    const lacking = lacks(usual, calculation.level);
+    const fact = lacking === undefined ? undefined : [...others, ...model.facts.keys()].find((other) => lacks(other, calculation.level) === undefined);
+    if (lacking === undefined || fact === undefined) return one;
+    note = `${pluralOf(levelOf(model, calculation.level).level)} are counted among ${factName(model, fact)}, as ${factName(model, usual)} have no ${levelOf(model, lacking).level.name.toLowerCase()}.`;
+    return { ...one, calculation: { ...calculation, fact } };
+  });
+  return note === null ? null : { reading: { ...reading, shown }, note };
+}
+const factName = (model: Model, id: string): string => pluralOf(model.facts.get(id) ?? { name: id }).toLowerCase();
 
 /** "share of sales for students", with nothing broken down, is all of what the condition leaves; some mean the share that students have. */
 export function sharedInstead(reading: Reading, model: Model, asFollowUp: boolean): Reading | null {

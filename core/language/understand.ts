@@ -15,7 +15,7 @@ import type { NameIndex } from './names/name-index';
 import { aboutKind, doerIn, kindAskedFor } from './kinds';
 import { Question } from './question';
 import { impossibility } from './impossibility';
-import { besideAllInstead, brokenDownInstead, eachPer, perOfEach, sharedInstead } from './instead';
+import { besideAllInstead, brokenDownInstead, countedAmong, eachPer, perOfEach, sharedInstead } from './instead';
 import { happenedIn } from './settling/happened';
 import { qualityIn } from './settling/qualities';
 import { conditionOfOne, measuresAlongside } from './side-by-side';
@@ -129,7 +129,10 @@ export function understand(text: string, context: ReadContext): Understanding {
     const ordered = settled.reading.order !== null && settled.reading.by.length === 0 ? brokenDownInstead(settled.reading) : null;
     const each = ordered ?? (tokens.some((token) => token.word === 'per') ? perOfEach(eachPer(settled.reading)) : settled.reading);
     // the share that members have is among all of their level
-    const reading = sharedInstead(each, model, asFollowUp) ?? besideAllInstead(each, model) ?? each;
+    const meantBy = sharedInstead(each, model, asFollowUp) ?? besideAllInstead(each, model) ?? each;
+    const among = countedAmong(meantBy, model);
+    const reading = among?.reading ?? meantBy;
+    const notes = among === null ? settled.notes : [...settled.notes, among.note];
     const reason = impossibility(reading, names);
     if (reason !== null) {
       refusal ??= reason;
@@ -142,7 +145,7 @@ export function understand(text: string, context: ReadContext): Understanding {
     const intents = cover.pieces.map((piece) => piece.intent);
     const kind = kindAskedFor(intents);
     const meant = kind === null ? [{ reading, cost: 0 }] : aboutKind(kind, reading, asFollowUp ? context.before : null, model, situation.doer);
-    for (const one of meant) if (one.reading === reading || impossibility(one.reading, names) === null) candidates.push({ cover, ...settled, reading: one.reading, bonus, cost: cost + one.cost });
+    for (const one of meant) if (one.reading === reading || impossibility(one.reading, names) === null) candidates.push({ cover, ...settled, notes, reading: one.reading, bonus, cost: cost + one.cost });
   }
   const [first, ...others] = distinct(candidates.sort((a, b) => a.cost - b.cost), model);
   // “students per lecturer”, which can't be, is no other measure by students

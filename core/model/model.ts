@@ -180,7 +180,7 @@ export function partOf(model: Model, id: string, { level: levelId, member }: { r
 /** The facts from which a calculation is aggregated, in order of first use. */
 export function factsOf(model: Model, calculation: Calculation): string[] {
   const facts = leavesOf(expand(model, calculation)).map((leaf) => {
-    if (leaf.kind === 'members') return factForMembers(model, leaf.level);
+    if (leaf.kind === 'members') return factForMembers(model, leaf);
     if (leaf.kind === 'periods') return factForPeriods(model);
     const found = measure(model, leaf.measure);
     return 'fact' in found ? found.fact : '';
@@ -188,8 +188,9 @@ export function factsOf(model: Model, calculation: Calculation): string[] {
   return [...new Set(facts)];
 }
 
-/** The fact over which the members of a level are counted: that of the default measure if it reaches the level, else the first that does. */
-export function factForMembers(model: Model, levelId: string): string {
+/** The fact over whose records the members of a level are counted: the one that is given, else that of the default measure if it reaches the level, else the first that does. */
+export function factForMembers(model: Model, { level: levelId, fact: given }: { readonly level: string; readonly fact?: string | undefined }): string {
+  if (given !== undefined) return given;
   const preferred = factsOf(model, measureOf(model.defaultMeasure)).filter((fact) => factHasLevel(model, fact, levelId));
   const any = [...model.facts.keys()].find((fact) => factHasLevel(model, fact, levelId));
   const fact = preferred[0] ?? any;

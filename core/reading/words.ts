@@ -49,7 +49,7 @@ export function calculationWords(naming: Naming, calculation: Calculation): stri
     case 'percentile':
       return `${ordinalWords(calculation.percentile)} percentile of ${measureWords(naming, calculation.measure)}`;
     case 'members':
-      return `number of ${levelPluralWords(naming, calculation.level)}`;
+      return `number of ${levelPluralWords(naming, calculation.level)}${calculation.fact === undefined ? '' : ` among ${factWords(naming, calculation.fact)}`}`;
     case 'periods':
       return `number of ${GRAIN_PLURALS[calculation.grain]}`;
     case 'perPeriod':

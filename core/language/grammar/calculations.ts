@@ -8,6 +8,7 @@ import { CURRENCY_OF_WORD } from '../currencies';
 import { doersOf } from '../kinds';
 import { isDone } from '../names/derived';
 import { measuresOfLength, PLACES, worthOf } from '../settling/lengths';
+import { unitOfTime, unitsIn } from '../settling/amounts';
 import { EXTREMES, extremeBy } from '../settling/qualities';
 import { singular } from '../tokens';
 import type { Question } from '../question';
@@ -78,6 +79,12 @@ export function countOfLevel(parts: Parts, question: Question): Calculation {
   return { kind: 'members', level };
 }
 
+/** "number of accounts among cancellations": those that such records have. */
+function amongRecords(parts: Parts, { model }: Question): Calculation | null {
+  const [level, fact] = [parts['Level'] as string, parts['Fact'] as string];
+  return factHasLevel(model, fact, level) ? { kind: 'members', level, fact } : null;
+}
+
 /** "how many airlines fly to Asia": what they do is what a measure counts, so it says nothing more of them. */
 function isDoneBy(verb: string, { names, model }: Question, level: string): boolean {
   const counted = names.meantByVerb(verb).flatMap(({ named }) => (named.kind === 'measure' ? [model.measures.get(named.id)] : []));
@@ -109,6 +116,17 @@ function perUnit(parts: Parts, { model, tokens }: Question): Calculation | null 
   const [only, second] = [...model.measures.values()].filter((one) => one.kind === 'sum' && one.hidden !== true && one.unit !== undefined && unit.includes(one.unit) && factsOf(model, measureOf(one.id))[0] === fact && one.id !== left.id);
   return only === undefined || second !== undefined ? null : arithmetic('divide', measureOf(left.id), measureOf(only.id));
 }
+/** "repair cost per hour of downtime", whatever unit of time the downtime is kept in. */
+function perUnitOf(parts: Parts, { model }: Question): Calculation | null {
+  const [left, right] = [model.measures.get(parts['left'] as string), model.measures.get(parts['right'] as string)];
+  const kept = right === undefined ? undefined : unitOfTime(right);
+  if (left === undefined || right === undefined || left.id === right.id || kept === undefined || right.kind !== 'sum') return null;
+  const units = unitsIn(String(parts['unit']).toLowerCase(), kept);
+  if (units === null) return null;
+  const whole = measureOf(right.id);
+  return arithmetic('divide', measureOf(left.id), units === 1 ? whole : arithmetic('divide', whole, { kind: 'number', value: units }));
+}
+
 /** Units that something may be per, as said; those of the calendar, in which things happen, are none. */
 const UNITS_OF: Readonly<Record<string, readonly string[]>> = { hour: ['h', 'hours'], minute: ['min', 'minutes'], mile: ['mi', 'miles'], kilometre: ['km'], km: ['km'], kilo: ['kg', 'kilos'], kg: ['kg'], tonne: ['t', 'tonnes'], litre: ['l', 'litres'], metre: ['m', 'metres'] };
 
@@ -264,6 +282,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '(number of|how many) [(different|distinct|unique)] {Level} (do|did|have|had) (we|they) {AnyWord:verb} [(to|in|from|with|at|for|on)]', means: (p, q) => (isDoneBy(String(p['verb']).toLowerCase(), q, p['Level'] as string) ? countOfLevel(p, q) : null), cost: -0.5 },
   { gives: 'Term', form: '(distinct|unique) {Level}', means: countOfLevel, cost: 0.3 },
   { gives: 'Term', form: '{Level} count', means: countOfLevel, cost: 0.1 },
+  { gives: 'Term', form: '((number|count) of|how many) [(different|distinct|unique)] {Level} among [the] {Fact}', means: amongRecords, cost: -0.2 },
   { gives: 'Term', form: '((number|count) of|how many) {Unit}', means: (p) => ({ kind: 'periods', grain: p['Unit'] }), cost: 0.2 },
   { gives: 'Term', form: '((number|count) of|how many) half years', means: () => ({ kind: 'periods', grain: 'half' }), cost: 0.2 },
   { gives: 'Term', form: '(number of|how many) (people|persons) [(have|has|had|did)] {Measure}', means: (p, q) => (['count', 'distinct'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
@@ -271,6 +290,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: `${COUNTED} {Measure:left} (per|for each|for every) {Measure:right}`, means: (p, q) => (isOfEach(p, q) ? measureOf(p['left'] as string) : arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string))), cost: 0.1 },
   { gives: 'Term', form: '{Measure:left} (per|for each|for every) {AnyWord:unit} [(of|spent on|in)] {Measure:right}', means: perMoney, cost: -0.2 },
   { gives: 'Term', form: '{Measure:left} (per|an|a) {AnyWord:unit} [(worked|spent|driven|used)]', means: perUnit, cost: -0.1 },
+  { gives: 'Term', form: '{Measure:left} (per|for each|for every|an|a) {AnyWord:unit} (of|in) {Measure:right}', means: perUnitOf, cost: -0.2 },
   { gives: 'Term', form: '{AnyWord:verb} {Measure:records}', means: doneOf, cost: -0.1 },
   { gives: 'Term', form: '{Measure:left} per {Number} {Measure:right}', means: (p) => (p['left'] === p['right'] || !((p['Number'] as number) > 1) ? null : arithmetic('multiply', arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)), { kind: 'number', value: p['Number'] as number })) },
   { gives: 'Term', form: '{Measure} (on|in|of|for) (an average|a typical|an ordinary|average|typical|ordinary) {Unit}', means: (p, q) => averageOf(p, q) },

@@ -138,6 +138,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `{One:Key} {Has} {Sense} {Calculation}`, means: first(null), cost: -0.08 },
   { gives: 'Intent', form: `[for] {Key} {Has} {Sense} {Calculation}`, means: ten },
   { gives: 'Intent', form: '(which|what) {Key} {DateVerb} {Sense} {Calculation}', means: (p) => withDateVerb(first(null)(p), p), cost: -0.25 },
+  { gives: 'Intent', form: '(which|what) {Key} {Finding} [the] {Sense} {Calculation}', means: first(null), cost: -0.1 },
+  { gives: 'Intent', form: 'who {Finding} [the] {Sense} {Calculation}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   { gives: 'Intent', form: `who {Has} {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
   { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(measure) })), cost: -0.8 },
   { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => first(null)({ ...p, Calculation: measureOf(measure) })), cost: -0.9 },

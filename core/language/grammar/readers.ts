@@ -185,6 +185,10 @@ const magnitude: Reader<Question> = (tokens, start, question) => {
 export const DOING: ReadonlySet<string> = new Set(
   'spend spent spends pay paid pays buy bought buys book booked books use used uses make made makes take took takes taken order ordered orders get got gets generate generated generates sell sold sells earn earned earns stay stayed stays cost costs need needed needs produce produced produces bring brought brings carry carried carries work worked works give gave gives given cause caused causes contribute contributed contributes drive drove drives driven run ran runs lead led leads handle handled handles serve served serves teach taught teaches write wrote writes written contact contacted contacts raise raised raises report reported reports submit submitted submits visit visited visits complete completed completes close closed closes open opened opens win won wins process processed processes deal dealt deals answer answered answers attend attended attends log logged logs send sent sends fix fixed fixes do did does collect collected collects receive received receives come came comes join joined joins return returned returns grant granted grants issue issued issues impose imposed imposes award awarded awards record recorded records register registered registers suffer suffered suffers face faced faces provide provided provides host hosted hosts attract attracted attracts achieve achieved achieves incur incurred incurs require required requires'.split(' '),
 );
+/** What is done to what is counted, so that only with it they say what is measured: "found the most defects". */
+const FINDING: ReadonlySet<string> = new Set('find finds found catch catches caught spot spots spotted detect detects detected discover discovers discovered build builds built hold holds held ship ships shipped deliver delivers delivered consume consumes consumed burn burns burned burnt see sees saw seen experience experiences experienced show shows showed accumulate accumulates accumulated inspect inspects inspected sign signs signed'.split(' '));
+const finding: Reader<Question> = (tokens, start) => (tokens[start]?.kind === 'word' && FINDING.has(tokens[start]?.word ?? '') ? [item(start + 1, tokens[start]?.word)] : []);
+
 const doing: Reader<Question> = (tokens, start, { model }) => {
   const token = tokens[start];
   if (token?.kind !== 'word' || !(DOING.has(token.word) || doersOf(token.word, model).length > 0)) return [];
@@ -291,6 +295,7 @@ export const READERS: ReadonlyMap<string, Reader<Question>> = new Map([
   ['QuarterOrHalf', quarterOrHalf],
   ['FiscalYear', fiscalYear],
   ['Doing', doing],
+  ['Finding', finding],
   ['TargetWord', wordTable({ target: true, goal: true }, 'as is')],
   ['ColourWord', wordTable({ colour: true, color: true, colours: true, colors: true }, 'as is')],
   ['Quality', wordTable(QUALITIES, 'as is')],

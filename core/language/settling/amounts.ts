@@ -44,6 +44,12 @@ const NAMED_UNITS: Readonly<Record<string, string>> = { night: 'days', day: 'day
 /** Is a unit one of time? */
 export const isLengthOfTime = (unit: string): boolean => SECONDS[plainLetters(unit)] !== undefined;
 
+/** How many of one unit of time make another: 60 minutes an hour; null where one of them is none. */
+export function unitsIn(unit: string, kept: string): number | null {
+  const [whole, part] = [SECONDS[plainLetters(unit)], SECONDS[plainLetters(kept)]];
+  return whole === undefined || part === undefined ? null : whole / part;
+}
+
 /** Is a measure kept in a unit of the same kind as an amount that was said: both of time, both the same? */
 export function isOfTheKind(unit: string | undefined, amount: Amount | undefined): boolean {
   if (unit === undefined || amount?.unit === undefined) return false;

@@ -4,6 +4,7 @@ import { addGrains, countGrains, endOf, startOf, type Grain } from '../../time/g
 import { fiscalYearOf, latestBegun, resolvePeriod, type Calendar, type Period } from '../../time/period';
 import type { SaidPeriod } from '../intent';
 import type { Edit } from '../../reading/edit-schema';
+import { listWords } from '../../reading/words';
 import { CannotSettle } from './situation';
 
 /** A period that can't be: the day does not exist, or the stretch is empty. */
@@ -39,7 +40,7 @@ export function settledPeriod(said: SaidPeriod, calendar: Calendar, year: number
         if (!running) passed += 1;
         if (said.back === 0 || passed === said.back) return period;
       }
-      throw new ImpossiblePeriod('The model gives no dates for it.');
+      throw new ImpossiblePeriod(noDates(said.season, year, calendar));
     }
     case 'thisFiscal': {
       const current = fiscalYearOf(calendar.asOf, calendar) - said.back;
@@ -106,9 +107,17 @@ export function settledPeriod(said: SaidPeriod, calendar: Calendar, year: number
     case 'impossible':
       throw new ImpossiblePeriod(`There is no ${said.text}.`);
     default:
-      if (settledRange(said, calendar) === null) throw new ImpossiblePeriod('The model gives no dates for it.');
+      if (settledRange(said, calendar) === null) throw new ImpossiblePeriod(said.kind === 'season' ? noDates(said.season, said.year, calendar) : 'The model gives no dates for it.');
       return said;
   }
+}
+
+/** What to say where a season has no dates in a year, with the years that it has. */
+function noDates(id: string, year: number | null, { seasons }: Calendar): string {
+  const season = seasons.find((one) => one.id === id);
+  const years = [...new Set(season?.dates?.map(({ from }) => dayParts(from).year) ?? [])];
+  const name = season?.name ?? 'the season';
+  return `The model gives no dates for ${name}${year === null ? '' : ` in ${year}`}.${years.length > 0 && year !== null ? ` Say which year is meant: ${listWords(years.map(String), 'or')}.` : ''}`;
 }
 
 /**

@@ -1,6 +1,6 @@
 /** Settling ranks: the level they are of, the measure they are by, and the direction that best and worst mean. */
 import { isMeasure, measuresIn, type Calculation } from '../../model/calculation';
-import type { Model } from '../../model/model';
+import { factHasLevel, factsOf, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
 import { hasDifference, same, type Key, type Reading } from '../../reading/schema';
 import type { Period } from '../../time/period';
@@ -21,10 +21,10 @@ export function rankEdits(said: Extract<SaidEdit, { do: 'saidRank' }>, edits: re
   const saidLevel = saidBy.findLast((one) => one.kind === 'level' && !same(one, rank.within));
   const of = rank.of ?? saidLevel ?? before ?? all.findLast((one) => one.kind === 'level' && !same(one, rank.within)) ?? all.findLast((one) => !same(one, rank.within));
   if (of === undefined) throw new CannotSettle('Nothing is broken down by members, so there is nothing to rank; say by which level.');
-  if (said.who && of.kind !== 'level') throw new CannotSettle('No people are shown who could be asked about; name the level.');
   const shows = edits.some((edit) => edit.do === 'show' && edit.how === 'replace');
   const more: Edit[] = [];
   const shownNow = edits.flatMap((edit) => (edit.do === 'show' && edit.how === 'replace' ? edit.shown : []))[0]?.calculation ?? base.shown[0]?.calculation ?? null;
+  if (said.who && !canBeAskedWho(of, shownNow, model)) throw new CannotSettle('No people are shown who could be asked about; name the level.');
   if (rank.by !== null && !shows && !asFollowUp) more.push({ do: 'show', how: 'replace', shown: [shownPlainly(rank.by)] });
   const needed = [rank.within, of].filter((key): key is Key => key !== null && !all.some((one) => same(one, key)));
   if (needed.length > 0) more.push({ do: 'breakdown', how: saidBy.length > 0 ? 'add' : 'join', by: rank.within === null ? needed : [rank.within, of] });
@@ -35,6 +35,14 @@ export function rankEdits(said: Extract<SaidEdit, { do: 'saidRank' }>, edits: re
   const kept = keeps && base.rank !== null ? { by: rank.by ?? base.rank.by, within: rank.within ?? base.rank.within, others: rank.others || base.rank.others } : { by: rank.by, within: rank.within, others: rank.others };
   more.push({ do: 'rank', rank: { ...rank, ...kept, by: moves ? null : kept.by, of, direction } });
   return more;
+}
+
+/** By the model's mark; where it marks no people that are known of what is shown, other members may be asked about: “who is the biggest” of buyers. */
+function canBeAskedWho(key: Key, shown: Calculation | null, model: Model): boolean {
+  if (key.kind !== 'level') return false;
+  const facts = shown === null ? [] : factsOf(model, shown);
+  const people = [...model.levels.values()].filter(({ level }) => level.kind === 'person' && facts.every((fact) => factHasLevel(model, fact, level.id)));
+  return people.length === 0 || people.some(({ level }) => level.id === key.level);
 }
 
 /** "top 3 each": in each member of what is broken down by before them. */
