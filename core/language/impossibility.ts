@@ -4,7 +4,7 @@ import { isMeasure, type Calculation } from '../model/calculation';
 import { partFault } from '../reading/edit-parts';
 import { isOneLine, type Reading } from '../reading/schema';
 import { transformFault } from '../reading/transform-fault';
-import { calculationWords, capitalised } from '../reading/words';
+import { calculationWords, capitalised, inSentence } from '../reading/words';
 import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
 
@@ -32,17 +32,17 @@ export function impossibility(reading: Reading, names: NameIndex): string | null
   for (const one of reading.where) {
     if (one.kind !== 'measure' || one.at.kind !== 'level') continue;
     const { level } = one.at;
-    if (factsOf(model, one.calculation).some((fact) => !factHasLevel(model, fact, level))) return `${capitalised(calculationWords(naming, one.calculation))} cannot be told of single ${pluralOf(levelOf(model, level).level).toLowerCase()}: its records do not know them.`;
+    if (factsOf(model, one.calculation).some((fact) => !factHasLevel(model, fact, level))) return `${capitalised(calculationWords(naming, one.calculation))} cannot be told of single ${inSentence(pluralOf(levelOf(model, level).level))}: its records do not know them.`;
   }
   for (const calculation of shown)
     for (const fact of factsOf(model, calculation)) {
       const name = capitalised(calculationWords(naming, calculation));
       for (const [level, how] of levels)
-        if (!factHasLevel(model, fact, level)) return `${name} cannot be ${how} ${levelOf(model, level).level.name.toLowerCase()}: its records do not know it.`;
+        if (!factHasLevel(model, fact, level)) return `${name} cannot be ${how} ${inSentence(levelOf(model, level).level.name)}: its records do not know it.`;
       const number = reading.where.find((one) => one.kind === 'rows' && rowColumnOf(model, one.measure)?.fact !== fact);
-      if (number?.kind === 'rows') return `${name} cannot be narrowed by ${measureOf(model, number.measure).name.toLowerCase()} of single records: that is a number of other records.`;
+      if (number?.kind === 'rows') return `${name} cannot be narrowed by ${inSentence(measureOf(model, number.measure).name)} of single records: that is a number of other records.`;
       for (const one of reading.by) {
-        if (one.kind === 'bins' && rowColumnOf(model, one.measure)?.fact !== fact) return `${name} cannot be broken down by ranges of ${measureOf(model, one.measure).name.toLowerCase()}: that is a number of other records.`;
+        if (one.kind === 'bins' && rowColumnOf(model, one.measure)?.fact !== fact) return `${name} cannot be broken down by ranges of ${inSentence(measureOf(model, one.measure).name)}: that is a number of other records.`;
         if (one.kind !== 'time' && one.kind !== 'cycle') continue;
         const role = one.role ?? model.defaultDate;
         if (role === null || dateColumn(model, fact, role) === null) return `${name} has no ${role === null ? 'date' : (model.dates.get(role)?.name ?? role)} to be broken down by.`;

@@ -3,6 +3,7 @@ import { addsUp } from '../model/additivity';
 import { isQuotient, type Calculation } from '../model/calculation';
 import { factForMembers, factHasLevel, factsOf, level as levelOf, partOf, pluralOf, type Model } from '../model/model';
 import { byLevel, same, type Key, type Reading } from '../reading/schema';
+import { inSentence } from '../reading/words';
 import { levelsNeeded } from './impossibility';
 
 /** What is divided by how many members a level has, and the level as a breakdown; null where nothing is. */
@@ -25,6 +26,14 @@ export function eachPer(reading: Reading): Reading {
   const per = perMembers(last?.calculation);
   if (last === undefined || per === null || others.length === 0 || others.some((one) => one.calculation.kind === 'arithmetic')) return reading;
   return { ...reading, shown: [...others, { ...last, calculation: per.of }], by: reading.by.some((one) => same(one, per.by)) ? reading.by : [...reading.by, per.by] };
+}
+
+/** "beds per ward", of what is counted at a time: what each has, where nothing else is broken down by. */
+export function stockOfEach(reading: Reading, model: Model): Reading {
+  const [only, second] = reading.shown;
+  const per = perMembers(only?.calculation);
+  const isStock = per?.of.kind === 'measure' && model.measures.get(per.of.measure)?.kind === 'last';
+  return only === undefined || second !== undefined || per === null || !isStock || reading.by.length > 0 ? reading : { ...reading, shown: [{ ...only, calculation: per.of }], by: [per.by] };
 }
 
 /** "visits per doctor", by doctor already: what each of them has, not that divided by one. */
@@ -60,12 +69,12 @@ export function countedAmong(reading: Reading, model: Model): { readonly reading
     const lacking = lacks(usual, calculation.level);
     const fact = lacking === undefined ? undefined : [...others, ...model.facts.keys()].find((other) => lacks(other, calculation.level) === undefined);
     if (lacking === undefined || fact === undefined) return one;
-    note = `${pluralOf(levelOf(model, calculation.level).level)} are counted among ${factName(model, fact)}, as ${factName(model, usual)} have no ${levelOf(model, lacking).level.name.toLowerCase()}.`;
+    note = `${pluralOf(levelOf(model, calculation.level).level)} are counted among ${factName(model, fact)}, as ${factName(model, usual)} have no ${inSentence(levelOf(model, lacking).level.name)}.`;
     return { ...one, calculation: { ...calculation, fact } };
   });
   return note === null ? null : { reading: { ...reading, shown }, note };
 }
-const factName = (model: Model, id: string): string => pluralOf(model.facts.get(id) ?? { name: id }).toLowerCase();
+const factName = (model: Model, id: string): string => inSentence(pluralOf(model.facts.get(id) ?? { name: id }));
 
 /** "share of sales for students", with nothing broken down, is all of what the condition leaves; some mean the share that students have. */
 export function sharedInstead(reading: Reading, model: Model, asFollowUp: boolean): Reading | null {

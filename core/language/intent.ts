@@ -168,6 +168,8 @@ export type SaidEdit =
   | { readonly do: 'theOthers'; /** Of which level, where it is said. */ readonly level?: string }
   /** "it", "there": the one member that the answer before is about. */
   | { readonly do: 'same'; readonly kind: 'any' | 'place' }
+  /** "their delay", "its delay": of the members that the answer before chose, or of the one that it marks. */
+  | { readonly do: 'theirs'; readonly one: boolean }
   /** "all ports": lifts the condition on the level where there is one, else breaks down by it. */
   | { readonly do: 'allOf'; readonly level: string }
   /** "worst instead": the rank in force the other way round. */

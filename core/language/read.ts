@@ -8,6 +8,7 @@ import { level as levelOf, type Model } from '../model/model';
 import { canonical, type Reading } from '../reading/schema';
 import { sentenceOf, type Sentence } from '../reading/sentence';
 import type { Edit } from '../reading/edit-schema';
+import { inSentence } from '../reading/words';
 import type { Cover } from './cover';
 import type { Assumption, Use } from './grammar/rule';
 import { FUNCTION_WORDS } from './grammar/grammar';
@@ -157,6 +158,6 @@ function withNext(token: Token, tokens: readonly Token[]): string {
 }
 
 function kindWords(named: { kind: string; id: string }, model: Model): string {
-  if (named.kind === 'member') return levelOf(model, named.id).level.name.toLowerCase();
+  if (named.kind === 'member') return inSentence(levelOf(model, named.id).level.name);
   return { measure: 'measure', level: 'level', date: 'date', set: 'named set', season: 'season', fact: 'records' }[named.kind] ?? named.kind;
 }

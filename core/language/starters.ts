@@ -4,6 +4,7 @@ import { measureOf } from '../model/calculation';
 import type { Calendar } from '../time/period';
 import type { NameIndex } from './names/name-index';
 import { read } from './read';
+import { inSentence } from '../reading/words';
 
 const MOST = 8;
 const MANY_MEMBERS = 12;
@@ -15,7 +16,7 @@ export function starters(names: NameIndex, calendar: Calendar): string[] {
   const levels = [...model.levels.values()].map((entry) => entry.level);
   measures.forEach((id, turn) => {
     const facts = factsOf(model, measureOf(id));
-    const name = (model.measures.get(id)?.name ?? id).toLowerCase();
+    const name = inSentence(model.measures.get(id)?.name ?? id);
     const dated = model.defaultDate !== null && facts.every((fact) => dateColumn(model, fact, model.defaultDate ?? '') !== null);
     const fitting = levels.filter((level) => facts.every((fact) => factHasLevel(model, fact, level.id)) && names.membersOf(level.id).length > 1);
     const level = fitting[(turn * 3) % Math.max(1, fitting.length)];
@@ -23,11 +24,11 @@ export function starters(names: NameIndex, calendar: Calendar): string[] {
     const many = fitting.find((one) => names.membersOf(one.id).length > MANY_MEMBERS);
     const forms = [
       dated ? `${name} by month this year vs last year` : null,
-      many ? `top 5 ${pluralOf(many).toLowerCase()} by ${name}` : null,
-      dated && few ? `${name} by quarter and ${few.name.toLowerCase()}` : null,
-      level ? `${name} by ${level.name.toLowerCase()}` : null,
+      many ? `top 5 ${inSentence(pluralOf(many))} by ${name}` : null,
+      dated && few ? `${name} by quarter and ${inSentence(few.name)}` : null,
+      level ? `${name} by ${inSentence(level.name)}` : null,
       model.measures.get(id)?.plan && dated ? `${name} vs plan by month this year` : null,
-      level ? `best ${pluralOf(level).toLowerCase()} by ${name}` : null,
+      level ? `best ${inSentence(pluralOf(level))} by ${name}` : null,
       dated ? `${name} over time` : null,
     ].filter((form) => form !== null);
     const chosen = turn === 0 ? forms.slice(0, 3) : forms.length > 0 ? [forms[turn % forms.length] as string] : [];

@@ -3,7 +3,7 @@ import { addsUp } from '../model/additivity';
 import { factHasLevel, factsOf, neighbourLevel, type Model } from '../model/model';
 import { hasDifference, isOneLine, type Reading } from '../reading/schema';
 import { sentenceOf } from '../reading/sentence';
-import { levelWords, measureWords } from '../reading/words';
+import { inSentence, levelWords, measureWords } from '../reading/words';
 import { namingOf } from './naming';
 import type { NameMatch } from './names/name-index';
 import { wordsOf, type WordUse } from './read';
@@ -84,9 +84,9 @@ function completionOf(match: NameMatch, head: string, { names }: ReadContext): C
   const { named } = match;
   if (named.kind === 'member') {
     const naming = namingOf(names);
-    return { text: `${head}${naming.member(named.id, named.member)}`, label: named.member, kind: 'member', detail: names.model.levels.get(named.id)?.level.name.toLowerCase() ?? '' };
+    return { text: `${head}${naming.member(named.id, named.member)}`, label: named.member, kind: 'member', detail: inSentence(names.model.levels.get(named.id)?.level.name ?? '') };
   }
-  const label = named.kind === 'measure' || named.kind === 'level' ? match.label.toLowerCase() : match.label;
+  const label = named.kind === 'measure' || named.kind === 'level' ? inSentence(match.label) : match.label;
   const kind = named.kind === 'measure' || named.kind === 'level' || named.kind === 'set' ? named.kind : 'time';
   return { text: `${head}${label}`, label, kind, detail: DETAIL[named.kind] ?? '' };
 }

@@ -15,7 +15,7 @@ import type { NameIndex } from './names/name-index';
 import { aboutKind, doerIn, kindAskedFor } from './kinds';
 import { Question } from './question';
 import { impossibility } from './impossibility';
-import { besideAllInstead, brokenDownInstead, countedAmong, eachPer, perOfEach, sharedInstead } from './instead';
+import { besideAllInstead, brokenDownInstead, countedAmong, eachPer, perOfEach, sharedInstead, stockOfEach } from './instead';
 import { happenedIn } from './settling/happened';
 import { qualityIn } from './settling/qualities';
 import { conditionOfOne, measuresAlongside } from './side-by-side';
@@ -127,7 +127,7 @@ export function understand(text: string, context: ReadContext): Understanding {
     }
     // “claims per adjuster, highest first” has an order, so it is broken down rather than divided
     const ordered = settled.reading.order !== null && settled.reading.by.length === 0 ? brokenDownInstead(settled.reading) : null;
-    const each = ordered ?? (tokens.some((token) => token.word === 'per') ? perOfEach(eachPer(settled.reading)) : settled.reading);
+    const each = ordered ?? (tokens.some((token) => token.word === 'per') ? perOfEach(stockOfEach(eachPer(settled.reading), model)) : settled.reading);
     // the share that members have is among all of their level
     const meantBy = sharedInstead(each, model, asFollowUp) ?? besideAllInstead(each, model) ?? each;
     const among = countedAmong(meantBy, model);

@@ -4,6 +4,7 @@
  * so that a share is of the whole and not of what happens to be shown.
  */
 import type { Reading, Shown, Transform } from '../reading/schema';
+import { inSentence } from '../reading/words';
 import { addGrains, startOf } from '../time/grain';
 import { resolvePeriod, type Calendar } from '../time/period';
 import type { Cell } from './answer';
@@ -52,7 +53,7 @@ function withDaysBefore(reading: Reading, periods: number, calendar: Calendar): 
 }
 
 const LABELS: Record<Exclude<Transform['kind'], 'change'>, (label: string, transform: Transform) => string> = {
-  share: (label, transform) => `Share${transform.kind === 'share' && transform.within === 'outer' ? ' within' : ''} of ${/^[A-Z][a-z]/.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label}`,
+  share: (label, transform) => `Share${transform.kind === 'share' && transform.within === 'outer' ? ' within' : ''} of ${inSentence(label)}`,
   running: (label) => `${label}, running total`,
   moving: (label, transform) => `${label}, moving average over ${'count' in transform ? transform.count : ''}`,
   movingTotal: (label, transform) => `${label}, moving total over ${'count' in transform ? transform.count : ''}`,

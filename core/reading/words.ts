@@ -22,18 +22,18 @@ export interface Naming {
 /** With its first letter as at the beginning of a sentence. */
 export const capitalised = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 /** As it stands within a sentence; a name of which more words are written large is a proper one. */
-const lowerFirst = (text: string) => (/^[A-Z][a-z]/.test(text) && !/ [A-Z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text);
+export const inSentence = (text: string): string => (/^[A-Z][a-z]/.test(text) && !/ [A-Z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text);
 
 export function levelWords(naming: Naming, id: string): string {
-  return naming.name(lowerFirst(levelOf(naming.model, id).level.name));
+  return naming.name(inSentence(levelOf(naming.model, id).level.name));
 }
 
 export function levelPluralWords(naming: Naming, id: string): string {
-  return naming.name(lowerFirst(pluralOf(levelOf(naming.model, id).level)));
+  return naming.name(inSentence(pluralOf(levelOf(naming.model, id).level)));
 }
 
 export function measureWords(naming: Naming, id: string): string {
-  return naming.name(lowerFirst(measureOf(naming.model, id).name));
+  return naming.name(inSentence(measureOf(naming.model, id).name));
 }
 
 const ROW_WORDS = { average: 'average', median: 'median', minimum: 'minimum', maximum: 'maximum' } as const;
@@ -108,7 +108,7 @@ const CYCLE_WORDS: Record<Cycle, string> = { dayOfWeek: 'day of week', weekPart:
 const CYCLE_PLURALS: Record<Cycle, string> = { dayOfWeek: 'days of week', weekPart: 'parts of week', monthOfYear: 'months of year', hour: 'hours of day' };
 const GRAIN_PLURALS: Record<Grain, string> = { day: 'days', week: 'weeks', month: 'months', quarter: 'quarters', half: 'half years', year: 'years' };
 
-export const setWords = (naming: Naming, id: string): string => naming.name(lowerFirst(naming.model.sets.get(id)?.name ?? id));
+export const setWords = (naming: Naming, id: string): string => naming.name(inSentence(naming.model.sets.get(id)?.name ?? id));
 
 const BESIDE_WORDS = { none: '', all: ' beside all', rest: ' beside the rest' } as const;
 
@@ -134,7 +134,7 @@ export function keyPluralWords(naming: Naming, key: Key): string {
 }
 
 export function roleWords(naming: Naming, role: string): string {
-  return naming.name(lowerFirst(naming.model.dates.get(role)?.name ?? role));
+  return naming.name(inSentence(naming.model.dates.get(role)?.name ?? role));
 }
 
 /** A number as it is written in a sentence: with its thousands apart, shares in per cent; as it is where that would not read back as the same. */
@@ -281,7 +281,7 @@ export function periodWords(period: Period, model: Model): string {
       if (period.count === 1) return `the latest complete ${period.grain}`;
       return `the last ${period.count} ${period.grain === 'half' ? 'halves' : `${period.grain}s`}`;
     case 'season':
-      return `${lowerFirst(model.seasons.find((season) => season.id === period.season)?.name ?? period.season)} ${period.year}`;
+      return `${inSentence(model.seasons.find((season) => season.id === period.season)?.name ?? period.season)} ${period.year}`;
     case 'fiscal':
       return period.quarter === undefined ? `fiscal year ${period.year}` : `fiscal Q${period.quarter} ${period.year}`;
   }
@@ -329,7 +329,7 @@ export function rowsWords(naming: Naming, rows: NonNullable<Reading['rows']>): s
 
 export function factWords(naming: Naming, id: string): string {
   const fact = naming.model.facts.get(id);
-  return naming.name(lowerFirst(fact?.plural ?? pluralWord(fact?.name ?? id)));
+  return naming.name(inSentence(fact?.plural ?? pluralWord(fact?.name ?? id)));
 }
 
 export function listedWords(naming: Naming, column: Listed): string {

@@ -7,6 +7,7 @@ import { pluralOf, rowColumnOf } from '../../model/model';
 import { asksWhichPeople } from '../kinds';
 import type { Question } from '../question';
 import { countOfLevel } from './calculations';
+import { REST } from './little-words';
 import type { Parts, Rule } from './rule';
 
 const list = (parts: Parts, name = 'BreakdownList') => parts[name] as Breakdown[];
@@ -161,8 +162,8 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(distribution|histogram|spread) of {Measure} (in|by) [(steps|bins|buckets|bands|ranges)] of {Number}', means: (p, q) => distribution(p, q, said(p)) },
   { gives: 'Intent', form: '(distribution|histogram|spread) of {Measure} in {Number} [{Magnitude}] (steps|bins|buckets|bands|ranges)', means: (p, q) => distribution(p, q, said(p)) },
   { gives: 'Intent', form: `[compare] {SetList} [${BY_MEASURE}]`, means: compared('none'), cost: -0.25 },
-  { gives: 'Intent', form: `[(compare|for)] {SetList} (vs|versus|against|with|beside|compared to|compared with) (rest|others|everything else|all others|other {Level}) [${BY_MEASURE}]`, means: compared('rest'), cost: -0.2 },
-  { gives: 'Intent', form: `[(compare|for)] {SetList} (vs|versus|against|with|beside|compared to|compared with) (all|total|everything|everyone) [{Level}] [${BY_MEASURE}]`, means: compared('all'), cost: -0.2 },
+  { gives: 'Intent', form: `[(compare|for|from|in|of|at)] {SetList} (vs|versus|against|with|beside|compared to|compared with) (${REST.slice(1, -1)}|other {Level}) [${BY_MEASURE}]`, means: compared('rest'), cost: -0.2 },
+  { gives: 'Intent', form: `[(compare|for|from|in|of|at)] {SetList} (vs|versus|against|with|beside|compared to|compared with) (all|total|everything|everyone) [{Level}] [${BY_MEASURE}]`, means: compared('all'), cost: -0.2 },
 ];
 
 /** Fiscal quarters are those of the calendar where the fiscal year begins with one; else there is no such time line. */

@@ -142,7 +142,7 @@ function doneOf(parts: Parts, { model, names }: Question): Calculation | null {
 /** "passengers per port": divided by how many members there are. */
 function perLevel(parts: Parts, question: Question): Calculation | null {
   const left = parts['left'] as string;
-  return ['sum', 'count', 'distinct'].includes(question.model.measures.get(left)?.kind ?? '') ? arithmetic('divide', measureOf(left), countOfLevel(parts, question)) : null;
+  return ['sum', 'count', 'distinct', 'last'].includes(question.model.measures.get(left)?.kind ?? '') ? arithmetic('divide', measureOf(left), countOfLevel(parts, question)) : null;
 }
 
 /** Folds the tail of a sum or product to the left: a − b − c is (a − b) − c. */

@@ -13,6 +13,7 @@ import type { Question } from '../question';
 import { clausesTest, type Clause } from './clauses';
 import type { Members } from './conditions';
 import { doneTo } from './ranks';
+import { REST } from './little-words';
 import type { Parts, Rule } from './rule';
 
 const said = (parts: Parts, name = 'Period') => parts[name] as SaidPeriod;
@@ -50,7 +51,6 @@ const VERSUS = '(vs|versus|against|compared to|compared with|compare to|compare 
 const AND = `(and|with|to|or|${VERSUS.slice(1, -1)})`;
 const ON = '(on|from|over|than)';
 const ALL = '(all|total|overall|average of all|everyone|everybody|everything|whole|all of them|all together|overall total|company|grand total)';
-const REST = '(rest|others|everyone else|all others|everything else|other ones|all other|remaining|all the others|all the rest)';
 const BY_MEASURE = '[(by|in|on|in terms of) {Calculation}]';
 const MONTHLY: Readonly<Record<string, 'month' | 'week' | 'quarter' | 'day'>> = { month: 'month', week: 'week', quarter: 'quarter', day: 'day' };
 
@@ -103,7 +103,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(and|with|plus|add) (year before|previous year|prior year|year earlier)', means: () => compare({ kind: 'year' }), examples: ['and the year before'] },
   { gives: 'Intent', form: '(with|plus|add|add in|put in) [the] {YearBefore}', means: () => followUp({ do: 'compare', against: { kind: 'year' } }), cost: 0.05, examples: ['with last year'] },
   { gives: 'Intent', form: '[(and|what about|how about|and what about|and how about|and what was it|what was it)] (one year|a year|12 months|twelve months) (ago|earlier|before)', means: () => followUp({ do: 'compare', against: { kind: 'year' } }), cost: -0.3, examples: ['and a year ago'] },
-  { gives: 'Intent', form: '[(growth|change|as|show)] (yoy|year over year|year on year|same period last year|same weeks last year|same days last year|same months last year|same period a year ago|year on year change|y o y|annual change|yoy growth|yoy change|year over year growth|year on year growth|year over year change|growth on last year|growth over last year) [(growth|change|comparison)]', means: () => compare({ kind: 'year' }), cost: -0.2, examples: ['YoY', 'year over year'] },
+  { gives: 'Intent', form: '[(growth|change|as|show)] (yoy|year over year|year on year|same period last year|same month last year|same quarter last year|same week last year|same time last year|same weeks last year|same days last year|same months last year|same period a year ago|year on year change|y o y|annual change|yoy growth|yoy change|year over year growth|year on year growth|year over year change|growth on last year|growth over last year) [(growth|change|comparison)]', means: () => compare({ kind: 'year' }), cost: -0.2, examples: ['YoY', 'year over year'] },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} {PeriodBefore}`, means: () => compare({ kind: 'previous' }), examples: ['vs the period before'] },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} [the] (one before|previous one|preceding one|last one)`, means: () => intent({ do: 'oneBefore' }), cost: -0.1, examples: ['vs the one before'] },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} (last|previous|prior) {AnyWord:word}`, means: (p) => (String(p['word']).toLowerCase() === 'season' ? intent({ do: 'oneBefore' }) : null), cost: -0.3 },

@@ -4,3 +4,5 @@ export const WITH = '(with|having|where|whose|that have|that had|which have|whic
 export const COUNT = '(how many|number of|count of|count)';
 export const DID = '[(with|have|has|had|carried|carry|that carried|sold|made|that had|that have|saw|got|where|are|were|is|was|when|did|do|with a|had a)]';
 export const IS = '[(is|are|was|were|of|being)]';
+/** The members that are not named. */
+export const REST = '(rest|others|everyone else|all others|everything else|other ones|all other|remaining|all the others|all the rest|rest of the world|rest of them|everybody else)';

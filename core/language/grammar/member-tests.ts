@@ -104,6 +104,7 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
   { gives: 'Clause', form: '[a] {NumberTest} {Measure} {Often:Unit}', means: (p, q) => (['sum', 'count'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? { calculation: { kind: 'perPeriod', grain: p['Unit'] as never, measure: p['Measure'] as string }, test: p['NumberTest'] as SaidTest } : null), cost: -0.6 },
   { gives: 'Clause', form: '[a] {NumberTest} (in|of|worth of) {Calculation}', means: clauseOf, cost: 0.05 },
   { gives: 'Clause', form: `[a] {Calculation} ${IS} {NumberTest}`, means: clauseOf },
+  { gives: 'Clause', form: '(no|without|without any|not any) {Calculation}', means: (p) => ({ calculation: p['Calculation'] as Calculation, test: { test: 'missing' } }), cost: 0.1 },
   { gives: 'Clause', form: `[a] {Calculation} ${IS} {NumberTest} of {Calculation:other}`, means: asPartOf, cost: -0.1 },
   { gives: 'Clause', form: '{Amount} {Calculation} (or more|and more|or over|and above|or above|plus)', means: (p) => ({ calculation: p['Calculation'] as Calculation, test: number('atLeast')(p) }), cost: -0.1 },
   { gives: 'Clause', form: '{Amount} {Calculation} (or less|or fewer|or under|and under)', means: (p) => ({ calculation: p['Calculation'] as Calculation, test: number('atMost')(p) }), cost: -0.1 },

@@ -63,6 +63,7 @@ export const MOVING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(moving|rolling) {Figure} of {Calculation} (over|of) {Number} {Unit}', means: movingOf, cost: -0.05 },
   { gives: 'Intent', form: '{Calculation} (as a|with a|as) {Number} {Unit} (moving|rolling) {Figure}', means: movingOf, cost: -0.05 },
   { gives: 'Intent', form: '[(as a|as|use a)] {Number} {Unit} (moving|rolling) {Figure}', means: movingInstead, cost: 0.1, examples: ['as a 3 month moving average'] },
+  { gives: 'Intent', form: '[(as a|as|show a|use a)] (moving|rolling) {Figure} {Number} {Unit}', means: movingInstead, cost: 0.1 },
   { gives: 'Intent', form: '{Number} {Unit} average', means: movingInstead, cost: 0.2 },
   { gives: 'Intent', form: 'with [a] {Number} {Unit} (moving|rolling) {Figure}', means: withMoving, cost: 0.05 },
   { gives: 'Intent', form: 'with [a] (moving|rolling) {Number} {Unit} {Figure}', means: withMoving, cost: 0.05 },

@@ -152,7 +152,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(which|what) {Key} {Member} [the] {Sense} {Calculation}', means: (p, q) => didMost(p, q, first(null)), cost: -0.9 },
   { gives: 'Intent', form: '(what|which) {AnyWord:verb} [the] {Sense} {Calculation}', means: (p, q) => ofVerb(p, q), cost: -0.5 },
   ...([['where', 'place'], ['when', 'time']] as const).flatMap(([word, kind]): Rule<Question>[] => [
-    { gives: 'Intent', form: `${word} (do|did|does) (we|they|people|customers) {AnyWord:verb} [the] {Sense} {Measure}`, means: (p, q) => doneTo(p, q, (measure) => intent({ do: 'kindRank', kind, sense: p['Sense'] as Sense, by: measureOf(measure) })), cost: -0.8 },
+    { gives: 'Intent', form: `${word} (do|did|does|are|were) (we|they|people|customers) {AnyWord:verb} [the] {Sense} {Measure}`, means: (p, q) => doneTo(p, q, (measure) => intent({ do: 'kindRank', kind, sense: p['Sense'] as Sense, by: measureOf(measure) })), cost: -0.8 },
     ...([['(longest|slowest)', 'top'], ['(shortest|quickest|fastest|least)', 'bottom']] as const).map(([words, sense]): Rule<Question> => ({ gives: 'Intent', form: `${word} (do|did|does) (we|they|people|customers) {AnyWord:verb} [the] ${words}`, means: (p, q) => doneSoonest(p, sense, q, kind), cost: -0.4 })),
   ]),
   ...([['(fastest|quickest|soonest|most quickly)', 'bottom'], ['(slowest|most slowly|last)', 'top']] as const).map(([words, sense]): Rule<Question> => ({ gives: 'Intent', form: `who {AnyWord:verb} ${words}`, means: (p, q) => doneSoonest(p, sense, q), cost: -0.4 })),

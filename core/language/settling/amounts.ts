@@ -5,6 +5,7 @@ import type { Measure } from '../../model/schema';
 import { nameWords, plainLetters } from '../tokens';
 import type { Amount, SaidTest } from '../intent';
 import { CannotSettle } from './situation';
+import { inSentence } from '../../reading/words';
 
 /** Seconds in the units of time that measures are kept in. */
 const SECONDS: Readonly<Record<string, number>> = {
@@ -63,13 +64,13 @@ export function settledAmount(amount: Amount, calculation: Calculation, model: M
     if (percent || isQuotient(calculation)) return { value: amount.value / 100 };
     throw new CannotSettle(`${name} is not a share, so it has no per cent to compare with.`);
   }
-  if (amount.unit === undefined) return percent && Math.abs(amount.value) > 1 ? { value: amount.value / 100, note: `${amount.value} is read as ${amount.value} %, as ${name.toLowerCase()} is a share.` } : { value: amount.value };
+  if (amount.unit === undefined) return percent && Math.abs(amount.value) > 1 ? { value: amount.value / 100, note: `${amount.value} is read as ${amount.value} %, as ${inSentence(name)} is a share.` } : { value: amount.value };
   const wanted = amount.unit;
   if (wanted === unit || wanted === currency) return { value: amount.value };
   const [said, kept] = [SECONDS[plainLetters(wanted)], unit === undefined ? undefined : SECONDS[plainLetters(unit)]];
   if (said !== undefined && kept !== undefined) return { value: (amount.value * said) / kept };
   const words = UNIT_NAMES[wanted] ?? wanted;
-  if (unit === undefined && currency === undefined && !percent && !counted) return { value: amount.value, note: `The model gives no unit for ${name.toLowerCase()}; ${amount.value} is compared with its numbers as they are kept, taken to be ${words}.` };
+  if (unit === undefined && currency === undefined && !percent && !counted) return { value: amount.value, note: `The model gives no unit for ${inSentence(name)}; ${amount.value} is compared with its numbers as they are kept, taken to be ${words}.` };
   throw new CannotSettle(`${name} is kept in ${currency ?? unit ?? 'plain numbers'}, not in ${words}.`);
 }
 

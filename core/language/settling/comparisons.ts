@@ -3,6 +3,7 @@ import { arithmetic, type Calculation } from '../../model/calculation';
 import type { Model } from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
 import { hasDifference, same, type Breakdown, type Reading, type Transform } from '../../reading/schema';
+import { inSentence } from '../../reading/words';
 import { addDays, dayNumber, dayParts, type Day } from '../../time/day';
 import { addGrains, type Grain } from '../../time/grain';
 import { exactGrain, resolvePeriod, type Calendar, type Period } from '../../time/period';
@@ -209,7 +210,7 @@ function presentMembers(base: Reading, level: string | null): { level: string; m
 
 export function asideEdits(level: string, members: readonly string[], base: Reading, model: Model): Edit[] {
   const present = presentMembers(base, level);
-  if (present === null) throw new CannotSettle(`The answer before is not about one ${model.levels.get(level)?.level.name.toLowerCase() ?? 'member'}; name both that should stand side by side.`);
+  if (present === null) throw new CannotSettle(`The answer before is not about one ${inSentence(model.levels.get(level)?.level.name ?? 'member')}; name both that should stand side by side.`);
   return [{ do: 'compare', against: { kind: 'members', level, members: [...new Set([...present.members, ...members])], beside: base.against?.kind === 'members' ? base.against.beside : 'none' } }];
 }
 

@@ -2,7 +2,7 @@
 import { factsOf, measure as measureOf, pluralWord, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
 import type { Reading } from '../../reading/schema';
-import { listWords } from '../../reading/words';
+import { inSentence, listWords } from '../../reading/words';
 import { shownPlainly, type SaidEdit } from '../intent';
 import { verbOfColumn } from '../names/name-index';
 import type { Token } from '../tokens';
@@ -49,9 +49,9 @@ export interface AboutHappened {
 export function aboutHappened(happened: Happened | null, said: readonly SaidEdit[], { shown }: Reading, named: boolean, model: Model): AboutHappened | string {
   const facts = shown.flatMap((one) => factsOf(model, one.calculation));
   if (happened === null || !isSaid(said) || facts.some((fact) => happened.facts.includes(fact))) return { edits: [], notes: [] };
-  const of = listWords(happened.facts.map((fact) => pluralWord(model.facts.get(fact)?.name.toLowerCase() ?? fact)), 'or');
+  const of = listWords(happened.facts.map((fact) => pluralWord(inSentence(model.facts.get(fact)?.name ?? fact))), 'or');
   if (named) return `“${happened.word}” is said of ${of}, which is not what is asked for.`;
   const [count, second] = [...model.measures.values()].filter((one) => one.kind === 'count' && one.only.length === 0 && one.hidden !== true && happened.facts.includes(one.fact));
   if (count === undefined || second !== undefined) return `“${happened.word}” is said of ${of}; name the measure of these to show.`;
-  return { edits: [{ do: 'show', how: 'replace', shown: [shownPlainly({ kind: 'measure', measure: count.id })] }], notes: [`“${happened.word}” is said of ${of}, so ${measureOf(model, count.id).name.toLowerCase()} are shown.`] };
+  return { edits: [{ do: 'show', how: 'replace', shown: [shownPlainly({ kind: 'measure', measure: count.id })] }], notes: [`“${happened.word}” is said of ${of}, so ${inSentence(measureOf(model, count.id).name)} are shown.`] };
 }

@@ -1,7 +1,7 @@
 /** Settling references: "that month", "the first one", "it", "those routes" point at the answer before. */
 import { unitOf, type Points } from '../../analysis/points';
 import { isMeasure } from '../../model/calculation';
-import { measure as measureOf, type Model } from '../../model/model';
+import { factHasLevel, factsOf, measure as measureOf, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
 import { byLevel, same, type Reading } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
@@ -9,20 +9,22 @@ import type { Period } from '../../time/period';
 import { shownPlainly, type PointAt, type SaidEdit } from '../intent';
 import { CannotSettle, type Situation } from './situation';
 
-/** The members a rank chose stay chosen, by the measure that chose them, whatever is shown of them next. */
 /** What would have a rank or a test choose other members than those shown. */
 const CHOOSES_ANEW: ReadonlySet<SaidEdit['do']> = new Set(['saidPeriod', 'period', 'condition', 'saidMeasureTest', 'saidRowTest', 'saidLengthTest']);
 const MOST_PINNED = 100;
 
-export function referenceEdits(level: string, said: readonly SaidEdit[], { points }: Situation, base: Reading): Edit[] {
+/** The members that a rank or a test chose stay chosen, whatever is shown of them next: by the measure that chose them, or by name where that would choose others. */
+export function referenceEdits(level: string, said: readonly SaidEdit[], { points, model }: Situation, base: Reading): Edit[] {
   const { rank } = base;
   const first = base.shown[0]?.calculation;
   const ranked = rank !== null && same(rank.of, byLevel(level));
   const speaksOf = base.by.some((one) => same(one, byLevel(level))) || base.where.some((one) => (one.kind === 'members' && one.level === level) || (one.kind === 'measure' && same(one.at, byLevel(level)))) || (base.against?.kind === 'members' && base.against.level === level);
   if (!speaksOf && !ranked) throw new CannotSettle('The answer before does not show such members, so there are none to point at.');
   const tests = base.where.filter((one) => one.kind === 'measure' && same(one.at, byLevel(level)));
-  // over another period or under other conditions, a rank or a test would choose others
-  if ((ranked || tests.length > 0) && said.some((edit) => CHOOSES_ANEW.has(edit.do))) {
+  // over another period or under other conditions, a rank or a test would choose others; and by a level that what they were chosen by knows nothing of, none
+  const by = [...(ranked ? [rank.by ?? first] : []), ...tests.flatMap((one) => (one.kind === 'measure' ? [one.calculation] : []))].flatMap((one) => (one === undefined ? [] : factsOf(model, one)));
+  const unknown = said.some((edit) => edit.do === 'breakdown' && edit.by.some((one) => one.kind === 'level' && by.some((fact) => !factHasLevel(model, fact, one.level))));
+  if ((ranked || tests.length > 0) && (unknown || said.some((edit) => CHOOSES_ANEW.has(edit.do)))) {
     if (points?.members?.level !== level) throw new CannotSettle('Which they are is not at hand here; name them, or ask for the rank or the condition over that period.', true);
     const { names } = points.members;
     if (names.length > MOST_PINNED) throw new CannotSettle(`More than ${MOST_PINNED} are shown, too many to be named one by one; narrow the answer before first.`, true);
@@ -90,6 +92,14 @@ export function sameEdits(kind: 'any' | 'place', { points, before, model }: Situ
   const name = points?.members?.level === level ? points.members.names[0] : undefined;
   if (name === undefined) throw new CannotSettle('The answer before is not at hand here; name the member.');
   return [{ do: 'clear', what: 'rank' }, { do: 'breakdown', how: 'remove', by: [rank.of] }, { do: 'condition', how: 'only', condition: { kind: 'members', level, is: true, members: [name] } }];
+}
+
+/** “their delay”: of the members that a rank or a test chose, not of those that another would choose; “its delay”, of the one that is marked. */
+export function theirEdits({ one }: Extract<SaidEdit, { do: 'theirs' }>, said: readonly SaidEdit[], situation: Situation, base: Reading): Edit[] {
+  if (one && base.rank?.marked === true) return sameEdits('any', situation, base);
+  const [tested] = base.where.flatMap((condition) => (condition.kind === 'measure' ? [condition.at] : []));
+  const of = base.rank?.of ?? tested;
+  return of?.kind === 'level' ? referenceEdits(of.level, said, situation, base) : [];
 }
 
 /** After a count of members: those members, by what they were chosen by. After anything else: the records. */

@@ -2,7 +2,7 @@
 import { isMeasure, measureOf, measuresIn, type Calculation } from '../../model/calculation';
 import { factHasLevel, factsOf, rowColumnOf, type Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
-import { listWords } from '../../reading/words';
+import { inSentence, listWords } from '../../reading/words';
 import type { Edit } from '../../reading/edit-schema';
 import type { Key, Reading } from '../../reading/schema';
 import type { SaidEdit } from '../intent';
@@ -57,7 +57,7 @@ function measureOfQuality({ word, of }: Quality, shown: Calculation | null, key:
   // what is cheap has a low price, not little revenue: of amounts of money, those of one thing
   const [only, second] = of === 'money' ? fitting.filter((measure) => measure.kind === 'ratio' || measure.kind === 'average') : fitting.filter((measure) => !plans.has(measure.id));
   if (only === undefined) throw new CannotSettle(`Nothing in this model can be “${word}”; say by which measure.`, true);
-  if (second !== undefined) throw new CannotSettle(`“${word}” may be said of ${listWords(fitting.map((measure) => measure.name.toLowerCase()), 'or')}; say by which, for example “… by ${only.name.toLowerCase()}”.`, true);
+  if (second !== undefined) throw new CannotSettle(`“${word}” may be said of ${listWords(fitting.map((measure) => inSentence(measure.name)), 'or')}; say by which, for example “… by ${inSentence(only.name)}”.`, true);
   return shown !== null && isMeasure(shown) && shown.measure === only.id ? null : measureOf(only.id);
 }
 
@@ -88,7 +88,7 @@ export function extremeBy(word: string, fact: string, model: Model): { readonly 
 /** @throws CannotSettle where such an adjective is said of how many there are */
 export function refuseCounted(quality: Quality | null, by: Calculation | null, model: Model): void {
   const counted = by !== null && isMeasure(by) ? model.measures.get(by.measure) : undefined;
-  if (quality !== null && quality.of !== 'strength' && (counted?.kind === 'count' || counted?.kind === 'distinct')) throw new CannotSettle(`How many there are cannot be “${quality.word}”; name the measure, or say “most ${counted.name.toLowerCase()}”.`);
+  if (quality !== null && quality.of !== 'strength' && (counted?.kind === 'count' || counted?.kind === 'distinct')) throw new CannotSettle(`How many there are cannot be “${quality.word}”; name the measure, or say “most ${inSentence(counted.name)}”.`);
 }
 
 /** A rank that only an adjective says what it is by, by that. */

@@ -3,6 +3,7 @@ import { isMeasure, measuresIn, type Calculation } from '../../model/calculation
 import { factHasLevel, factsOf, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
 import { hasDifference, same, type Key, type Reading } from '../../reading/schema';
+import { inSentence } from '../../reading/words';
 import type { Period } from '../../time/period';
 import { shownPlainly, type SaidEdit, type Sense } from '../intent';
 import { changeEdits } from './comparisons';
@@ -89,7 +90,7 @@ export function directionOf(sense: Sense, by: Calculation | null | undefined, mo
   if (by?.kind === 'part' || by?.kind === 'proportion') throw new CannotSettle('Whether a high or a low share is the better one is not known here; say “highest” or “lowest”.', true);
   const id = by && isMeasure(by) ? by.measure : by ? measuresIn(by)[0] : model.defaultMeasure;
   const counted = id === undefined ? undefined : model.measures.get(id);
-  if ((counted?.kind === 'count' || counted?.kind === 'distinct') && counted.direction === undefined && by !== undefined && by !== null) throw new CannotSettle(`Whether many or few ${counted.name.toLowerCase()} are better is not known here; say “most” or “fewest”.`, true);
+  if ((counted?.kind === 'count' || counted?.kind === 'distinct') && counted.direction === undefined && by !== undefined && by !== null) throw new CannotSettle(`Whether many or few ${inSentence(counted.name)} are better is not known here; say “most” or “fewest”.`, true);
   const lessIsBetter = id !== undefined && model.measures.get(id)?.direction === 'less';
   return (sense === 'best') === lessIsBetter ? 'bottom' : 'top';
 }

@@ -4,6 +4,7 @@ import { isMeasure, isQuotient, type Calculation } from '../../model/calculation
 import { applyEdits } from '../../reading/edit';
 import type { Edit } from '../../reading/edit-schema';
 import { EMPTY_READING, hasDifference, type Reading } from '../../reading/schema';
+import { inSentence } from '../../reading/words';
 import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
@@ -13,7 +14,7 @@ import { mixEdit, needsTimeLine, allOf, alsoShare, averagePer, withoutItsUnits, 
 import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { forecastEdits, isOfThePast, saysHowFar } from './forecasts';
 import { checkAtEnd, nowEdits } from './now';
-import { countThese, pointEdits, referenceEdits, sameEdits, whichAreThese } from './points';
+import { countThese, pointEdits, referenceEdits, sameEdits, theirEdits, whichAreThese } from './points';
 import { changeOrderEdits, changeRank, comparedRankEdits, dateOrder, kindRankEdits, rankEdits, sortedBy, sortEdits, turnedRank } from './ranks';
 import { byQuality, refuseCounted, sortedByQuality } from './qualities';
 import { aboutHappened } from './happened';
@@ -132,7 +133,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
       case 'memberShare':
         last.push((done) => {
           const made = memberShareEdits(edit, done, base, asFollowUp, model);
-          if (edit.set === undefined && made.some((one) => one.do === 'breakdown')) notes.push(`Shows the shares of every ${levelOf(model, edit.level).level.name.toLowerCase()}; ${edit.members.join(' and ')} ${edit.members.length === 1 ? 'is one' : 'are some'} of them.`);
+          if (edit.set === undefined && made.some((one) => one.do === 'breakdown')) notes.push(`Shows the shares of every ${inSentence(levelOf(model, edit.level).level.name)}; ${edit.members.join(' and ')} ${edit.members.length === 1 ? 'is one' : 'are some'} of them.`);
           return made;
         });
         break;
@@ -146,7 +147,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       }
       case 'subject':
-        notes.push(`“${pluralOf(levelOf(model, edit.level).level)}” says whose they are and changes nothing; “by ${levelOf(model, edit.level).level.name.toLowerCase()}” breaks them down.`);
+        notes.push(`“${pluralOf(levelOf(model, edit.level).level)}” says whose they are and changes nothing; “by ${inSentence(levelOf(model, edit.level).level.name)}” breaks them down.`);
         break;
       case 'ofSingleRecords':
         if (!isOfSingleRecords(edit.measure, said, model)) throw new CannotSettle(`${measureOf(model, edit.measure).name} are counted, not looked at one by one here; ask for the average, the median or the maximum of a measure of theirs, or for one measure per other.`);
@@ -301,6 +302,9 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
           if (past) notes.push('A forecast carries on all the data; the period before is left.');
           return [...(past ? [{ do: 'period' as const, period: null }] : []), ...forecastEdits(said, done, past ? null : when, asFollowUp ? base : EMPTY_READING, calendar)];
         });
+        break;
+      case 'theirs':
+        after.push(() => theirEdits(edit, said, situation, base));
         break;
       case 'reference':
         after.push(() => referenceEdits(edit.level, said, situation, base));

@@ -4,7 +4,7 @@ import { factsOf, measure as measureOf, rowColumnOf, type Model } from '../../mo
 import { knowingMeasure } from '../../reading/edit';
 import type { Edit } from '../../reading/edit-schema';
 import { hasDifference, same, type ChangeOf, type Comparison, type Key, type Reading, type Shown } from '../../reading/schema';
-import { isInPercent } from '../../reading/words';
+import { inSentence, isInPercent } from '../../reading/words';
 import { addDays, addMonths } from '../../time/day';
 import { exactGrain, resolvePeriod, type Calendar } from '../../time/period';
 import { shownPlainly, type Amount, type SaidChange, type SaidEdit, type SaidTest } from '../intent';
@@ -67,7 +67,7 @@ function ofRecordsShown(calculation: Calculation, { shown, where }: Reading, mod
  * @param other the measure that is shown in the place of the usual one
  */
 export function usualNote(other: string | null, model: Model): string {
-  const name = (id: string) => measureOf(model, id).name.toLowerCase();
+  const name = (id: string) => inSentence(measureOf(model, id).name);
   return other === null ? `Shows ${name(model.defaultMeasure)}, the model’s usual measure, as none was named.` : `Shows ${name(other)}, as none was named and ${name(model.defaultMeasure)}, the model’s usual measure, knows nothing of this.`;
 }
 
@@ -118,7 +118,7 @@ function missingOf(test: SaidTest['test'], calculation: Calculation, at: Key, mo
   return test === 'missing' ? { kind: 'measure', measure: knowingMeasure({ by: [at], where: [] }, model) } : calculation;
 }
 
-const nameOf = (calculation: Calculation, model: Model) => ('measure' in calculation ? measureOf(model, calculation.measure).name.toLowerCase() : 'what is shown');
+const nameOf = (calculation: Calculation, model: Model) => ('measure' in calculation ? inSentence(measureOf(model, calculation.measure).name) : 'what is shown');
 
 export function rowTestEdits(measure: string, said: SaidTest, model: Model): Settled {
   if (rowColumnOf(model, measure) === null) throw new CannotSettle(`${measureOf(model, measure).name} has no value in single records; say of which level it should be tested.`);
@@ -135,7 +135,7 @@ export function lengthTestEdits(said: Extract<SaidEdit, { do: 'saidLengthTest' }
   const only = fitting[said.place];
   if (only === undefined) throw new CannotSettle(`Nothing in these records says how “${said.word}” they are; name the measure.`);
   const settled = rowTestEdits(only.id, said.test, model);
-  return { edits: settled.edits, notes: [said.word === wordOfAmount(said.test.value) ? `What is compared is ${only.name.toLowerCase()}.` : `“${said.word}” is about ${only.name.toLowerCase()}.`, ...settled.notes] };
+  return { edits: settled.edits, notes: [said.word === wordOfAmount(said.test.value) ? `What is compared is ${inSentence(only.name)}.` : `“${said.word}” is about ${inSentence(only.name)}.`, ...settled.notes] };
 }
 
 /**

@@ -6,6 +6,7 @@ import { formulaOf } from '@zud/core/model/saved';
 import type { Edit } from '@zud/core/reading/edit-schema';
 import type { Reading } from '@zud/core/reading/schema';
 import type { Phrase } from '@zud/core/reading/sentence';
+import { inSentence } from '@zud/core/reading/words';
 import type { ModelView } from '../../app/api';
 import { Button, TextButton } from '../../parts/controls';
 import { ActList } from './ActList';
@@ -95,7 +96,7 @@ export function AddToSentence(props: Editing & { only?: 'scope' }) {
       </>
     );
   const opening = (label: string, open: () => void) => ({ label, edits: [], open });
-  const levels = model.dimensions.flatMap((dimension) => dimension.levels).map((one) => opening(`Only some of ${one.name.toLowerCase()} …`, () => setLevel(one.id)));
+  const levels = model.dimensions.flatMap((dimension) => dimension.levels).map((one) => opening(`Only some of ${inSentence(one.name)} …`, () => setLevel(one.id)));
   const others = [
     opening('Only where a number …', () => setAdding('test')),
     ...(reading.rank === null && reading.by.some((one) => one.kind !== 'bins' && one.kind !== 'sets') ? [opening('Top or bottom …', () => setAdding('rank'))] : []),
