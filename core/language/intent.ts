@@ -127,6 +127,10 @@ export type SaidEdit =
   | { readonly do: 'stretchBefore'; readonly unit: Grain; readonly count: number }
   /** "vs the same day last week": the same days, a unit earlier. */
   | { readonly do: 'shiftedBefore'; readonly unit: Grain }
+  /** "the Friday before": the last such day before the period that is shown. */
+  | { readonly do: 'weekdayBefore'; readonly day: number }
+  /** "in minutes": the unit in which what is shown is kept. */
+  | { readonly do: 'saidUnit'; readonly unit: string }
   /** "… as a percentage of departures": what is shown, divided by that. */
   | { readonly do: 'saidRatio'; readonly whole: Calculation; /** Of how many it is said: "per 100 sailings". */ readonly per?: number; /** Of all of them, whatever conditions are in force. */ readonly ofAll?: true }
   /** "for each line": a breakdown more; a share is then of each. */

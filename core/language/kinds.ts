@@ -87,6 +87,12 @@ function withLevel(reading: Reading, old: string, level: string): Reading {
   };
 }
 
+/** Does a word go with the noun before it, as “who” does in “passengers who …”, rather than ask? */
+export function isRelative(word: string, question: Question): boolean {
+  const at = question.tokens.findIndex((token) => token.word === word);
+  return at > 0 && question.namesAt(at - 1).some(({ end }) => end === at);
+}
+
 const BEING: ReadonlySet<string> = new Set(['is', 'are', 'was', 'were']);
 const ARTICLES: ReadonlySet<string> = new Set(['the', 'our', 'my', 'their']);
 

@@ -1,11 +1,12 @@
 /** Grammar of breakdowns: by which levels, grains, ranges and named sets. Gives `Calendar`, `Key`, `Breakdown`, `BreakdownList` and edits. */
-import { byLevel, type Breakdown, type Key } from '../../reading/schema';
+import { byLevel, same, type Breakdown, type Key } from '../../reading/schema';
 import { MONTHS } from '../../time/names';
 import { followUp, intent, refused, withShown, type Intent, type SaidPeriod, type SaidShown, type Sense } from '../intent';
 import { measureOf, type Calculation } from '../../model/calculation';
 import { pluralOf, rowColumnOf } from '../../model/model';
-import { asksWhichPeople } from '../kinds';
+import { asksWhichPeople, isRelative } from '../kinds';
 import type { Question } from '../question';
+import { fullnessAt } from '../settling/qualities';
 import { countOfLevel } from './calculations';
 import { REST } from './little-words';
 import type { Parts, Rule } from './rule';
@@ -98,9 +99,13 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Key:first} and {Key:second}', means: (p) => join([p['first'] as Key, p['second'] as Key]), cost: 0.5, examples: ['month and week'] },
   { gives: 'Intent', form: '(list of|lists of) {Level} [(from|in|at|of|with)] [{Members}]', means: (p) => listOf(p), cost: -0.4 },
   { gives: 'Intent', form: '(which|what|list|different) {Level}', means: (p) => join([byLevel(p['Level'] as string)]), cost: 0.2 },
-  { gives: 'Intent', form: 'who', means: () => intent({ do: 'kindOfLevel', kind: 'person' }) },
+  { gives: 'Intent', form: 'who', means: (_p, q) => (isRelative('who', q) ? null : intent({ do: 'kindOfLevel', kind: 'person' })) },
   { gives: 'Intent', form: 'where (do|does|did) {Level} (come|came|live|lives) [from]', means: (p, q) => whereFrom(p, q), cost: -0.2 },
   { gives: 'Intent', form: 'where', means: () => intent({ do: 'kindOfLevel', kind: 'place' }) },
+  { gives: 'Intent', form: '(each|every) {Breakdown} (separately|individually|on its own|by itself|alone)', means: (p) => join([p['Breakdown'] as Breakdown]), cost: -0.1, examples: ['each month separately'] },
+  { gives: 'Intent', form: 'is (it|this|that) [any] (higher|lower|more|less|better|worse|busier|quieter|different) [(at|on|during|in|over)] [the] (weekends|weekend|weekdays)', means: () => ({ ...join([{ kind: 'cycle', cycle: 'weekPart' }]), followUp: true }), cost: -0.4, examples: ['is it higher at weekends'] },
+  ...[['weekday', 'weekend'], ['weekend', 'weekday']].map(([one, other]): Rule<Question> => ({ gives: 'Intent', form: `[compare] (${one}|${one}s) {ShownList:first} ${WEEK_VERSUS} (${other}|${other}s) {ShownList:second}`, means: (p) => (same(p['first'], p['second']) ? { edits: [{ do: 'show', how: 'replace', shown: p['first'] as SaidShown[] }, ...join([{ kind: 'cycle', cycle: 'weekPart' }]).edits] } : null), cost: -0.6 })),
+  { gives: 'Intent', form: 'how {AnyWord:full} (is|are|was|were) [(our|their|all)] {Level}', means: (p, q) => howFull(p, q), cost: -0.2 },
   { gives: 'Intent', form: 'when', means: () => intent({ do: 'overTime' }) },
   { gives: 'Intent', form: `where ${is()} [the] {Calculation} [the] {Sense}`, means: (p) => kindRank('place', p), cost: -0.2 },
   { gives: 'Intent', form: `where ${is()} [the] {Sense} {Calculation}`, means: (p) => kindRank('place', p), cost: -0.2 },
@@ -194,6 +199,13 @@ function is(): string {
 function listOf(parts: Parts): Intent {
   const members = parts['Members'] as { readonly level: string; readonly members: readonly string[] } | undefined;
   return intent({ do: 'breakdown', how: 'join', by: [byLevel(parts['Level'] as string)] }, ...(members === undefined ? [] : [{ do: 'condition' as const, how: 'only' as const, condition: { kind: 'members' as const, level: members.level, is: true, members: [...members.members] } }]));
+}
+
+/** "how full were our ferries": what is measured of that, by them. */
+function howFull(parts: Parts, { model }: Question): Intent | null {
+  const level = parts['Level'] as string;
+  const measure = /^(full|empty)$/i.test(String(parts['full'])) ? fullnessAt(level, model) : null;
+  return measure && intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(measure.id), transform: null }] }, { do: 'breakdown', how: 'join', by: [byLevel(level)] });
 }
 
 /** "where do our guests come from": how many there are, by the place level of their dimension. */

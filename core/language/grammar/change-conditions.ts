@@ -43,7 +43,7 @@ const than = (way: Way, basis: SaidChange['basis']) => (_parts: Parts, { tokens 
 };
 
 const ON = '(on|from|since|over|than|vs|versus|against|compared to|compared with|relative to)';
-const WHO = '(that|which|who|where|when|whose|in which|on which|for which|with|of which|have|has|had|are|is)';
+const WHO = '(that had|which had|who had|that have|which have|that carried|which carried|that made|that sold|that took|that|which|who|where|when|whose|in which|on which|for which|with|of which|have|has|had|are|is)';
 const WAYS: readonly (readonly [string, Way])[] = [['(more|higher|larger|greater|bigger|better)', 'top'], ['(less|fewer|lower|smaller|worse)', 'bottom']];
 const UNITS = ['day', 'week', 'month', 'quarter', 'year'] as const;
 

@@ -6,6 +6,7 @@ import { byLevel, same, type Breakdown, type Key, type Transform } from '../../r
 import { inSentence } from '../../reading/words';
 import { CURRENCY_OF_WORD } from '../currencies';
 import { isDone } from '../names/derived';
+import { isUnit } from '../settling/amounts';
 import { dateVerbs } from '../names/name-index';
 import { singular } from '../tokens';
 import { followUp, intent, refused, type Intent, type SaidEdit, type SaidPeriod, type SaidShown, type SaidTransform, type Sense } from '../intent';
@@ -193,6 +194,8 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(index|indexed|rebased) (to|on|at) {Stretch} [= 100]', means: indexedTo, cost: 0.05, examples: ['indexed to January 2024'] },
   { gives: 'Intent', form: '[(index|indexed|rebased)] [with] {Stretch} = 100', means: indexedTo, cost: -0.1, examples: ['2024 = 100'] },
   { gives: 'Intent', form: 'in {AnyWord:unit}', means: inCurrency, cost: 0.1 },
+  { gives: 'Intent', form: 'in {AnyWord:unit}', means: (p) => (isUnit(String(p['unit']).toLowerCase()) ? intent({ do: 'saidUnit', unit: String(p['unit']).toLowerCase() }) : null), cost: 0.15 },
+  { gives: 'Intent', form: '[(show|in|as)] (percent|percentages|percentage|shares|%|per cent) (instead of|not|rather than) {AnyWord:unit}', means: (p) => (CURRENCY_OF_WORD.has(singular(String(p['unit']).toLowerCase())) || /^(numbers|amounts|figures|values|totals)$/.test(String(p['unit']).toLowerCase()) ? followUp({ do: 'transform', transform: { kind: 'share', within: 'all' } }) : null), cost: -0.2, examples: ['percent instead of numbers'] },
   { gives: 'Intent', form: '(index|indexed) {Calculation} (to|on) [the] first {Unit}', means: (p) => intent({ do: 'show', how: 'replace', shown: [{ calculation: p['Calculation'] as Calculation, transform: { kind: 'index' } }] }, { do: 'breakdown', how: 'join', by: [{ kind: 'time', grain: p['Unit'] as Grain }] }), cost: -0.1 },
   { gives: 'Intent', form: '[(as|as a|show the)] (rank|ranks|ranking|rank numbers)', means: transform({ kind: 'rank' }), cost: 0.15, examples: ['as ranks'] },
   { gives: 'Intent', form: '(vs|versus|compared with|compared to|against|relative to) [(the|our)] ({OwnName}|overall) (average|mean)', means: transform({ kind: 'fromAverage' }), cost: 0.1 },

@@ -13,6 +13,8 @@ export const ORDER_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(sort|order) (that|this|these|those) by {Calculation}', means: (p) => sorted('down')(p), cost: -0.1 },
   { gives: 'Intent', form: '(sorted|ranked|in ranked order|sort|sort it|sort them|sort that|in order|ordered|put it in order)', means: () => followUp({ do: 'reverse', direction: 'down' }), cost: 0.2, examples: ['sorted'] },
   { gives: 'Intent', form: '[(sorted|sort|ordered)] [with] (worst|weakest|poorest) first', means: () => intent({ do: 'sortBest', sense: 'worst' }), cost: -0.1, examples: ['worst first'] },
+  { gives: 'Intent', form: '[(sorted|sort|ordered)] [with] [the] (most frequent|most common|commonest|most often) first', means: () => intent({ do: 'sortBest', sense: 'top' }), cost: -0.1, examples: ['most frequent first'] },
+  { gives: 'Intent', form: '[(sorted|sort|ordered)] [with] [the] (least frequent|least common|rarest|least often) first', means: () => intent({ do: 'sortBest', sense: 'bottom' }), cost: -0.1, examples: ['rarest first'] },
   { gives: 'Intent', form: '[(sorted|sort|ordered)] [with] (best|strongest) first', means: () => intent({ do: 'sortBest', sense: 'best' }), cost: -0.1, examples: ['best first'] },
   { gives: 'Intent', form: '[(sorted|sort|ordered|order)] [with] {Sense} {Calculation} first', means: (p) => intent({ do: 'sortBest', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   { gives: 'Intent', form: `${SORT} (name|names|alphabet) [(ascending|up|a to z|a - z)]`, means: byName('up'), examples: ['sort by name'] },

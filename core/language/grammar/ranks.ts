@@ -58,8 +58,8 @@ const MOST = '(most|highest|largest|biggest|greatest|top|longest|slowest)';
 const LEAST = '(fewest|least|lowest|smallest|shortest|fastest|quickest)';
 
 export const RANK_RULES: readonly Rule<Question>[] = [
-  { gives: 'Sense', form: '(top|highest|largest|biggest|busiest|most common|commonest|most frequent|most|greatest|leading|most popular|most important|top ranking|highest ranking|max|longest|slowest|heaviest|dearest|most expensive|deepest|tallest|warmest|hottest|oldest)', means: () => 'top' },
-  { gives: 'Sense', form: '(bottom|lowest|smallest|quietest|least common|rarest|least frequent|fewest|least popular|last placed|lowest ranking|shortest|fastest|quickest|lightest|cheapest|least expensive|shallowest|coldest|youngest)', means: () => 'bottom' },
+  { gives: 'Sense', form: '(top|highest|largest|biggest|busiest|most common|commonest|most frequent|most|greatest|leading|most popular|most important|top ranking|highest ranking|max|longest|slowest|heaviest|dearest|most expensive|deepest|tallest|warmest|hottest|oldest|fullest)', means: () => 'top' },
+  { gives: 'Sense', form: '(bottom|lowest|smallest|quietest|least common|rarest|least frequent|fewest|least popular|last placed|lowest ranking|shortest|fastest|quickest|lightest|cheapest|least expensive|shallowest|coldest|youngest|emptiest)', means: () => 'bottom' },
   // “at least 14 days” is a bound
   { gives: 'Sense', form: 'least', means: (_p, q) => (q.tokens.some((token, at) => token.word === 'least' && q.tokens[at - 1]?.word !== 'at') ? 'bottom' : null) },
   { gives: 'Sense', form: '(best|strongest|best selling|bestselling|top selling|best performing|finest|most successful|healthiest)', means: () => 'best' },

@@ -57,6 +57,19 @@ export function isOfTheKind(unit: string | undefined, amount: Amount | undefined
   return unit === amount.unit || (SECONDS[plainLetters(unit)] !== undefined && SECONDS[plainLetters(amount.unit)] !== undefined);
 }
 
+/** @throws CannotSettle where what is shown is kept in another unit than the one that was said, as nothing is converted */
+export function refuseOtherUnit(unit: string, shown: readonly Calculation[], model: Model): void {
+  for (const calculation of shown) {
+    const { name, unit: kept, currency } = keptIn(calculation, model);
+    const same = kept !== undefined && (plainLetters(kept) === unit || (SECONDS[plainLetters(kept)] ?? Number.NaN) === SECONDS[unit]);
+    if (!same) throw new CannotSettle(`${name} is kept in ${kept ?? currency ?? 'plain numbers'} and is not converted, so it cannot be told in ${unit}.`, true);
+  }
+}
+
+/** Is a word a unit that measures of time, weight or length are kept in? */
+export const isUnit = (word: string): boolean => SECONDS[word] !== undefined || OTHER_UNITS.has(word);
+const OTHER_UNITS: ReadonlySet<string> = new Set(['kg', 'tonnes', 'km', 'miles', 'litres', 'kwh', 'mwh']);
+
 /** @throws CannotSettle where the measure is not kept in such a unit */
 export function settledAmount(amount: Amount, calculation: Calculation, model: Model): Settled {
   const { name, unit, currency, percent, counted } = keptIn(calculation, model);

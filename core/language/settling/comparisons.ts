@@ -4,7 +4,7 @@ import type { Model } from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
 import { hasDifference, same, type Breakdown, type Reading, type Transform } from '../../reading/schema';
 import { inSentence } from '../../reading/words';
-import { addDays, dayNumber, dayParts, type Day } from '../../time/day';
+import { addDays, dayNumber, dayParts, type Day, weekday } from '../../time/day';
 import { addGrains, type Grain } from '../../time/grain';
 import { exactGrain, resolvePeriod, type Calendar, type Period } from '../../time/period';
 import type { SaidEdit, SaidPeriod, SaidTransform } from '../intent';
@@ -161,6 +161,14 @@ export function shiftedBefore(unit: Grain, when: Period | null, calendar: Calend
   const { from, to } = when === null ? {} : resolvePeriod(when, calendar);
   if (from === undefined || to === undefined) throw new CannotSettle(`No period is named, so there is nothing a ${unit} earlier; name one, for example “yesterday”.`);
   return [{ do: 'compare', against: { kind: 'period', period: { kind: 'days', from: addGrains(unit, from, -1), to: addGrains(unit, to, -1) } } }];
+}
+
+/** "the Friday before": the last one before the day that is shown. */
+export function weekdayBefore(day: number, when: Period | null, calendar: Calendar): Edit[] {
+  const { from, to } = when === null ? {} : resolvePeriod(when, calendar);
+  if (from === undefined || from !== to) throw new CannotSettle('No single day is shown that another day could lie before; name the day.');
+  const found = [1, 2, 3, 4, 5, 6, 7].map((back) => addDays(from, -back)).find((one) => weekday(one) === day) ?? from;
+  return [{ do: 'compare', against: { kind: 'period', period: { kind: 'days', from: found, to: found } } }];
 }
 
 /** "… as a percentage of departures": the one measure said with it, or the one shown, divided by that. */

@@ -16,7 +16,7 @@ export interface Quality {
 
 /** Words that one record alone can be said to be. */
 export const EXTREMES: readonly string[] = ['longest', 'shortest', 'slowest', 'fastest', 'quickest', 'cheapest', 'dearest', 'priciest', 'heaviest', 'lightest'];
-const KINDS = ['length', 'money', 'weight', 'depth', 'height', 'warmth', 'age', 'strength'] as const;
+const KINDS = ['length', 'money', 'weight', 'depth', 'height', 'warmth', 'age', 'strength', 'fullness'] as const;
 const WORDS: Readonly<Record<Quality['of'], readonly string[]>> = {
   length: ['longest', 'shortest', 'slowest', 'fastest', 'quickest'],
   money: ['cheapest', 'dearest', 'priciest', 'expensive'],
@@ -26,11 +26,12 @@ const WORDS: Readonly<Record<Quality['of'], readonly string[]>> = {
   warmth: ['warmest', 'hottest', 'coldest'],
   age: ['oldest', 'youngest'],
   strength: ['strongest', 'weakest'],
+  fullness: ['fullest', 'emptiest'],
 };
 /** Those of them that speak of little. */
-const LEAST: ReadonlySet<string> = new Set(['shortest', 'fastest', 'quickest', 'cheapest', 'lightest', 'shallowest', 'coldest', 'youngest']);
+const LEAST: ReadonlySet<string> = new Set(['shortest', 'fastest', 'quickest', 'cheapest', 'lightest', 'shallowest', 'coldest', 'youngest', 'emptiest']);
 /** Qualities that no unit tells, by the nouns that name the measures of them. */
-const NOUNS: Readonly<Record<'depth' | 'height' | 'warmth' | 'age' | 'strength', readonly string[]>> = { depth: ['depth'], height: ['height'], warmth: ['temperature', 'warmth', 'heat'], age: ['age'], strength: ['strength'] };
+const NOUNS: Readonly<Record<'depth' | 'height' | 'warmth' | 'age' | 'strength' | 'fullness', readonly string[]>> = { depth: ['depth'], height: ['height'], warmth: ['temperature', 'warmth', 'heat'], age: ['age'], strength: ['strength'], fullness: ['occupancy', 'utilisation', 'utilization', 'fill', 'load'] };
 const UNITS: Readonly<Record<'length' | 'weight', readonly string[]>> = {
   length: ['s', 'sec', 'seconds', 'min', 'minutes', 'h', 'hours', 'days', 'weeks', 'km', 'm', 'mi', 'miles', 'nm', 'metres'],
   weight: ['g', 'kg', 't', 'tonnes', 'lb', 'kilos'],
@@ -61,10 +62,17 @@ function measureOfQuality({ word, of }: Quality, shown: Calculation | null, key:
   return shown !== null && isMeasure(shown) && shown.measure === only.id ? null : measureOf(only.id);
 }
 
+/** The measure of how full members of a level are; null where none is known of them, or several are. */
+export function fullnessAt(level: string, model: Model): Measure | null {
+  const [only, second] = [...model.measures.values()].filter((one) => hasUnit('fullness', one) && one.hidden !== true && factsOf(model, measureOf(one.id)).every((fact) => factHasLevel(model, fact, level)));
+  return only === undefined || second !== undefined ? null : only;
+}
+
 function hasUnit(of: Quality['of'], measure: Measure | undefined): boolean {
   if (measure === undefined) return false;
   if (of === 'money') return measure.format?.style === 'currency';
   if (of === 'length' || of === 'weight') return UNITS[of].includes(measure.unit ?? '');
+  if (of === 'fullness' && measure.format?.style !== 'percent') return false;
   return [measure.name, ...measure.synonyms].some((name) => nameWords(name).some((word) => NOUNS[of].includes(word)));
 }
 

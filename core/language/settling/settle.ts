@@ -9,7 +9,8 @@ import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Analysis, type Move, type SaidEdit } from '../intent';
-import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, withRatios, withoutItsBasis, inThatYear } from './comparisons';
+import { refuseOtherUnit } from './amounts';
+import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, weekdayBefore, withRatios, withoutItsBasis, inThatYear } from './comparisons';
 import { mixEdit, needsTimeLine, allOf, alsoShare, averagePer, withoutItsUnits, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { forecastEdits, isOfThePast, saysHowFar } from './forecasts';
@@ -185,6 +186,16 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       case 'unitBefore':
         edits.push(...unitBefore(edit.unit, said, base, calendar, asFollowUp));
+        break;
+      case 'weekdayBefore':
+        after.push((_done, when) => weekdayBefore(edit.day, when, calendar));
+        break;
+      case 'saidUnit':
+        last.push((done) => {
+          const shown = done.findLast((one) => one.do === 'show' && one.how === 'replace');
+          refuseOtherUnit(edit.unit, (shown?.do === 'show' ? shown.shown : base.shown).map((one) => one.calculation), model);
+          return [];
+        });
         break;
       case 'shiftedBefore':
         after.push((_done, when) => shiftedBefore(edit.unit, when, calendar));
