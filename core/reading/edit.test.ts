@@ -39,3 +39,11 @@ describe('the share of one member', () => {
     expect(edited(before, coast).shown).toEqual([part]);
   });
 });
+
+test('what stood beside a period does not stand beside another', () => {
+  const april = { kind: 'days', from: '2026-04-01', to: '2026-04-30' } as const;
+  const before: Reading = { ...EMPTY_READING, shown: [plain('passengers')], when: { period: april }, against: { kind: 'period', period: { kind: 'days', from: '2026-03-01', to: '2026-03-31' } } };
+  expect(edited(before, { do: 'period', period: { kind: 'days', from: '2026-07-01', to: '2026-07-31' } }).against).toBeNull();
+  expect(edited(before, { do: 'period', period: april })).toEqual(before);
+  expect(edited({ ...before, against: { kind: 'year' } }, { do: 'period', period: { kind: 'this', grain: 'year' } }).against).toEqual({ kind: 'year' });
+});

@@ -68,7 +68,10 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
     case 'period': {
       if (edit.period === null) return clear(reading, { do: 'clear', what: 'period' }, model);
       const role = edit.role ?? reading.when?.role;
-      return done({ ...reading, when: { period: edit.period, ...(role === undefined || role === model.defaultDate ? {} : { role }) } });
+      // what stood beside another period does not stand beside this one
+      const left = reading.against?.kind === 'period' && !same(reading.when?.period, edit.period);
+      const when = { period: edit.period, ...(role === undefined || role === model.defaultDate ? {} : { role }) };
+      return done({ ...reading, against: left ? null : reading.against, when });
     }
     case 'dateRole':
       return done(withRole(reading, edit.role, model));

@@ -62,6 +62,8 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
     const noMeasure = !asFollowUp && unnamed && happened.edits.length === 0;
     const other = noMeasure ? otherThanUsual(reading, situation.model) : null;
     const usual = noMeasure ? [usualNote(other, situation.model)] : [];
+    const alone = base.against?.kind === 'period' && reading.against === null && edits.some((edit) => edit.do === 'period') && !edits.some((edit) => edit.do === 'compare');
+    if (alone) notes.push('What stood beside the period before is left out; say “vs …” to set another beside this one.');
     return { kind: 'reading', reading, notes: [...usual, ...happened.notes, ...notes, ...edited.notes], edits: [...edits, ...happened.edits], asFollowUp, ...(analysis === undefined ? {} : { analysis }), ...(other === null ? {} : { otherMeasure: true }) };
   } catch (error) {
     if (error instanceof ImpossiblePeriod || error instanceof CannotSettle) return { kind: 'refused', reason: error.message, final: error instanceof ImpossiblePeriod || error.final };
