@@ -37,7 +37,8 @@ const Bar = styled.div`
   [role='tablist'] { display: flex; gap: 24px; }
   [role='tab'] { border: 0; background: none; padding: 2px 0; cursor: pointer; color: var(--quiet); font-size: 13.5px; }
   [role='tab'][aria-selected='true'] { color: var(--ink); font-weight: 600; }
-  > div:last-child { margin-left: auto; display: flex; gap: 18px; align-items: center; }
+  > div:last-child { margin-left: auto; display: flex; gap: 18px; align-items: center; white-space: nowrap; }
+  @media (max-width: ${NARROW}) { > div:last-child { margin-left: 0; flex-wrap: wrap; gap: 10px 14px; } }
 `;
 
 const SIDES: readonly (readonly [Side, string])[] = [['chart', 'Chart'], ['table', 'Table'], ['rows', 'Rows'], ['working', 'Working']];

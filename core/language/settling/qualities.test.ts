@@ -27,6 +27,10 @@ test.each<[string, readonly string[], string]>([
   // nothing is weighed there
   ['theatres', ['heaviest productions'], 'Nothing in this model can be “heaviest”; say by which measure.'],
   ['parcels', ['heaviest senders'], 'Weight by sender, top 10 senders'],
+  // how full, where one measure says so
+  ['theatres', ['how full were our venues in March'], 'Occupancy by venue, March 2026'],
+  ['airport', ['emptiest airlines'], 'Load factor by airline, bottom 10 airlines'],
+  ['parcels', ['fullest hubs'], 'Nothing in this model can be “fullest”; say by which measure.'],
   // of what has a strength of its own; elsewhere the strongest is the best
   ['brew', ['strongest beer'], 'Strength by beer, top 10 beers marking the first'],
   ['brew', ['strongest town for sales'], 'Sales by town, top 10 towns marking the first'],
