@@ -157,6 +157,8 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `(only|just|keep only|show only|just show) [(those|these|ones|the ones|them)] ${WITH} {Clause}`, means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...(p['Clause'] as Clause), count: false, narrows: true }), cost: 0.15 },
   { gives: 'Intent', form: `(only|just|keep only|show only|show me only|just show|and|which have|which has) [(those|these|ones|the ones|them)] ${WITH} [a] {NumberTest} [{Calculation}]`, means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },
   ...tested('{Key} {NumberTest} {Calculation}', measureTest, 0.05),
+  { gives: 'Intent', form: '[(which|what|all)] {Level} {NumberTest}', means: overSo, cost: 0.4 },
+  { gives: 'Intent', form: `[(which|what|all)] {Key} ${WITH} {ClauseList} [(ranked|sorted|ordered|listed)] by {Calculation}`, means: testedBy, cost: -0.1 },
   { gives: 'Intent', form: '(which|what) {Key} (have|has|had) [(a|an)] {ClauseList}', means: clausesTest('shown'), cost: -0.1 },
   { gives: 'Intent', form: '[(on|in|at|for)] (which|what) {Key} (did|do|have) (we|they|you|people) [(have|had|see|get)] {ClauseList}', means: clausesTest('shown'), cost: -0.4 },
   { gives: 'Intent', form: `who ${HAD} {ClauseList}`, means: (p) => ({ edits: (p['ClauseList'] as readonly Clause[]).map((made) => ({ do: 'saidMeasureTest' as const, at: null, ofKind: 'person' as const, ...made, count: false, narrows: false })) }), cost: -0.15 },
@@ -174,6 +176,7 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
   ...tested('{Key} (with no|without [a]|that have no|having no|lacking a|missing a|missing) plan', planMissing, 0.02),
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {ClauseList}`, means: clausesTest('count'), cost: -0.2 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} [an] {AverageTest:NumberTest} [(in|by|for|on|of) {Calculation}]`, means: measureTest('count'), cost: -0.2 },
+  { gives: 'Intent', form: `${COUNT} {Key} {Doing} [an] {AverageTest:NumberTest}`, means: measureTest('count'), cost: -0.2 },
   { gives: 'Intent', form: `${COUNT} {Key} ${DID} {DirectedTest} [(in|by|for|on|of) {Calculation}]`, means: (p, q) => { const clause = directed(p, q); return clause && clausesTest('count')({ ...p, ClauseList: [clause] }); }, cost: -0.2 },
   { gives: 'Intent', form: `${COUNT} {Key} (with|have|had|has|having|that have|that had|which have|which had|who have|who had) [(any|some|at least one)] {Calculation}`, means: missing('present')('count'), cost: -0.1 },
   { gives: 'Intent', form: '[on] how many {Key} (was|were|did|is) {Calculation} {AverageTest:NumberTest}', means: measureTest('count'), cost: -0.2 },
@@ -186,6 +189,19 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(which|all|only)] {Level} [(whose|with)] [(name|names)] (containing|contains|contain|that contain|which contain|including) {AnyText:Text}', means: text('contains', 'shown') },
   { gives: 'Intent', form: '[(which|all|only)] {Level} [(whose|with)] [(name|names)] (starting with|beginning with|starts with|begins with|that start with|that begin with|which start with|start with|begin with) {AnyText:Text}', means: text('startsWith', 'shown') },
 ];
+
+/** "buyers over 50,000": of what is shown, or of the usual measure; in a unit that several are kept in, it is not clear of which. */
+function overSo(parts: Parts, { model }: Question): Intent | null {
+  const test = parts['NumberTest'] as SaidTest;
+  const inUnit = [...model.measures.values()].filter((one) => one.hidden !== true && one.unit !== undefined && one.unit === test.value?.unit);
+  return inUnit.length > 1 ? null : clausesTest('shown')({ ...parts, Key: byLevel(parts['Level'] as string), ClauseList: [{ calculation: null, test }] });
+}
+
+/** "reps with at least 20 orders by revenue per order": what those that pass are shown by. */
+function testedBy(parts: Parts): Intent {
+  const calculation = parts['Calculation'] as Calculation;
+  return { edits: [{ do: 'show', how: 'replace', shown: [{ calculation, transform: null }] }, ...clausesTest('shown')(parts).edits, { do: 'order', order: { by: { kind: 'measure', calculation }, direction: 'down' } }] };
+}
 
 /** "clients with both calls and payments": those that have some of each. */
 function bothPresent(is: Tested) {

@@ -1,4 +1,4 @@
-/** Grammar of shares of records by a number of their own: "share of flights with a delay over 30 minutes", "what percentage of orders were over €100". Gives `Term`. */
+/** Grammar of shares of records by a number of their own: "share of flights with a delay over 30 minutes", "what percentage of orders were over €100". Gives `Term` and `Clause`. */
 import { PASSING_TESTS, type Calculation } from '../../model/calculation';
 import { rowColumnOf } from '../../model/model';
 import type { Amount, SaidTest } from '../intent';
@@ -6,6 +6,7 @@ import type { Question } from '../question';
 import { settledTest } from '../settling/amounts';
 import { measuresOfLength, PLACES, wordOfAmount } from '../settling/lengths';
 import { CannotSettle } from '../settling/situation';
+import type { Clause } from './clauses';
 import type { Parts, Rule } from './rule';
 
 /** Of the records that are counted, by a number that each of them has; null where it is no number of theirs. */
@@ -66,18 +67,27 @@ const BEING = '[(that|which|who)] [(is|are|was|were)]';
 const LASTING = '[(that|which|who)] [(is|are|was|were|took|take|lasted|last|ran|stayed|wait|waited)]';
 const WITH = '(with|of|for|having|had|have|has|that have|which have|that had|which had)';
 
+/** "where more than 5% of sailings are over 15 minutes late". */
+function shareTest(parts: Parts): Clause | null {
+  const test = parts['NumberTest'] as SaidTest;
+  return test.value?.unit === 'percent' ? { calculation: parts['Passing'] as Calculation, test } : null;
+}
+
 export const PROPORTION_RULES: readonly Rule<Question>[] = [
-  { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${WITH} [a] {Measure} [(of|by|is|was)] {NumberTest}`, means: proportion, cost: -0.6 },
-  { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${WITH} [a] {NumberTest} {Measure}`, means: proportion, cost: -0.6 },
-  { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} {Measure} [by] {NumberTest}`, means: proportion, cost: -0.6 },
+  // `Passing`: records that pass a test, as a share of all of them
+  { gives: 'Term', form: `${SHARE_OF} {Passing}`, means: (p) => p['Passing'] },
+  { gives: 'Clause', form: '[a] {NumberTest} of [(all|their|its)] {Passing}', means: shareTest, cost: -0.2 },
+  { gives: 'Passing', form: `{Measure:records} ${WITH} [a] {Measure} [(of|by|is|was)] {NumberTest}`, means: proportion, cost: -0.6 },
+  { gives: 'Passing', form: `{Measure:records} ${WITH} [a] {NumberTest} {Measure}`, means: proportion, cost: -0.6 },
+  { gives: 'Passing', form: `{Measure:records} ${BEING} {Measure} [by] {NumberTest}`, means: proportion, cost: -0.6 },
   { gives: 'Term', form: `{Measure:records} ${WITH} [a] {Measure} [(of|by|is|was)] {NumberTest} ${AS_SHARE} {Measure:whole}`, means: ofAllOfThem, cost: -0.8 },
   { gives: 'Term', form: `{Measure:records} ${WITH} [a] {NumberTest} {Measure} ${AS_SHARE} {Measure:whole}`, means: ofAllOfThem, cost: -0.8 },
   { gives: 'Term', form: `{Measure:records} ${BEING} {Measure} [by] {NumberTest} ${AS_SHARE} {Measure:whole}`, means: ofAllOfThem, cost: -0.8 },
   ...PLACES.flatMap((place): Rule<Question>[] => [
-    { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} [(worth|for|of|costing)] {NumberTest}`, means: byAmount(place), cost: -0.3 },
-    { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${LASTING} {NumberTest}`, means: byLength('longer', place), cost: -0.3 },
-    { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${LASTING} {Comparative} than {Amount}`, means: byComparative(place), cost: -0.4 },
-    { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} {NumberTest} {Quality}`, means: (p, q) => byLength(p['Quality'] as string, place)(p, q), cost: -0.5 },
-    { gives: 'Term', form: `${SHARE_OF} {Measure:records} ${BEING} [({DateVerb}|{Doing})] within {Amount}`, means: within(place), cost: -0.5 },
+    { gives: 'Passing', form: `{Measure:records} ${BEING} [(worth|for|of|costing)] {NumberTest}`, means: byAmount(place), cost: -0.3 },
+    { gives: 'Passing', form: `{Measure:records} ${LASTING} {NumberTest}`, means: byLength('longer', place), cost: -0.3 },
+    { gives: 'Passing', form: `{Measure:records} ${LASTING} {Comparative} than {Amount}`, means: byComparative(place), cost: -0.4 },
+    { gives: 'Passing', form: `{Measure:records} ${BEING} {NumberTest} {Quality}`, means: (p, q) => byLength(p['Quality'] as string, place)(p, q), cost: -0.5 },
+    { gives: 'Passing', form: `{Measure:records} ${BEING} [({DateVerb}|{Doing})] within {Amount}`, means: within(place), cost: -0.5 },
   ]),
 ];

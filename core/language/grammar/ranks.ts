@@ -9,7 +9,7 @@ import { dateVerbs } from '../names/name-index';
 import { sameVerb, speaksOf } from '../names/derived';
 import { isLengthOfTime } from '../settling/amounts';
 import { PLACES, worthOf } from '../settling/lengths';
-import { nameWords } from '../tokens';
+import { nameWords, singular } from '../tokens';
 import { isBareHour, isCounted } from './breakdowns';
 import { longestOf } from './calculations';
 import type { Parts, Rule } from './rule';
@@ -138,6 +138,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `{One:Key} {Has} {Sense} {Calculation}`, means: first(null), cost: -0.08 },
   { gives: 'Intent', form: `[for] {Key} {Has} {Sense} {Calculation}`, means: ten },
   { gives: 'Intent', form: '(which|what) {Key} {DateVerb} {Sense} {Calculation}', means: (p) => withDateVerb(first(null)(p), p), cost: -0.25 },
+  { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {AnyWord:noun}', means: (p, q) => { const measure = doneToNoun(p, q); return measure === null ? null : intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(measure) }); }, cost: -0.7 },
+  { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {AnyWord:noun}', means: (p, q) => { const measure = doneToNoun(p, q); return measure === null ? null : first(null)({ ...p, Calculation: measureOf(measure) }); }, cost: -0.8 },
   { gives: 'Intent', form: '(which|what) {Key} {Finding} [the] {Sense} {Calculation}', means: first(null), cost: -0.1 },
   { gives: 'Intent', form: 'who {Finding} [the] {Sense} {Calculation}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   { gives: 'Intent', form: `who {Has} {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
@@ -267,6 +269,13 @@ export function doneTo<Made>(parts: Parts, { model, names }: Question, made: (me
   const whole = both.filter((one) => [one.name, ...one.synonyms].some((name) => nameWords(name).every((word) => nouns.has(word) || sameVerb(word, verb))));
   const [only, second] = whole.length > 0 ? whole : both;
   return only === undefined || second !== undefined ? null : made(only.id);
+}
+
+/** "picked the most grapes", of Grapes picked, where grapes alone are a level: the only measure that verb and noun name together. */
+function doneToNoun(parts: Parts, { model }: Question): string | null {
+  const [verb, noun] = [String(parts['verb']).toLowerCase(), singular(String(parts['noun']).toLowerCase())];
+  const [only, second] = [...model.measures.values()].filter((one) => one.hidden !== true && [one.name, ...one.synonyms].some((name) => { const words = nameWords(name); return words.length === 2 && words.includes(noun) && words.some((word) => word !== noun && sameVerb(word, verb)); }));
+  return only === undefined || second !== undefined ? null : only.id;
 }
 
 /** "best rated course per topic": by the only measure of how something is rated. */

@@ -1,5 +1,5 @@
 /** Settling conditions on numbers: of members by a measure, and of single records. */
-import { arithmetic, measureOf as toCalculation, type Calculation } from '../../model/calculation';
+import { arithmetic, isMeasure, measureOf as toCalculation, type Calculation } from '../../model/calculation';
 import { factsOf, measure as measureOf, rowColumnOf, type Model } from '../../model/model';
 import { knowingMeasure } from '../../reading/edit';
 import type { Edit } from '../../reading/edit-schema';
@@ -9,7 +9,7 @@ import { addDays, addMonths } from '../../time/day';
 import { exactGrain, resolvePeriod, type Calendar } from '../../time/period';
 import { shownPlainly, type Amount, type SaidChange, type SaidEdit, type SaidTest } from '../intent';
 import { isOfTheKind, settledAmount, settledTest } from './amounts';
-import { measuresOfLength, wordOfAmount } from './lengths';
+import { measuresOfLength, wordOfAmount, worthOf } from './lengths';
 import { levelOfKind } from './breakdowns';
 import { settledPeriod, wholeRange } from './periods';
 import { directionOf } from './ranks';
@@ -24,6 +24,8 @@ export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest'
   const { model, calendar } = situation;
   const shows = all.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : edit.do === 'saidRank' && edit.rank.by !== null ? [edit.rank.by] : edit.do === 'memberShare' && edit.calculation !== null ? [edit.calculation] : []));
   if (said.count && shows.length > 0) throw new CannotSettle('A count of members shows nothing besides; name one measure for them to be chosen by.');
+  const listed = asFollowUp && said.at === null && said.change === undefined ? numberOfRecords(said.calculation, base, model) : null;
+  if (listed !== null) return rowTestEdits(listed, said.test, model);
   const usual = knowingMeasure({ by: said.at === null ? [] : [said.at], where: all.flatMap((edit) => (edit.do === 'condition' ? [edit.condition] : [])) }, model);
   const named = said.calculation ?? shows[0] ?? base.shown[0]?.calculation ?? null;
   const meant: Calculation = named ?? { kind: 'measure', measure: usual };
@@ -50,10 +52,21 @@ export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest'
     edits.unshift({ do: 'show', how: 'replace', shown: (said.shows ?? [missingOf(test.test, calculation, at, model)]).map(shownPlainly) });
     if (said.besidePlan) edits.push({ do: 'compare', against: { kind: 'plan' } });
   }
-  const assumed = said.calculation === null && said.change === undefined && said.besidePlan === undefined ? [`The average is that of ${nameOf(calculation, model)}.`] : [];
+  const assumed = said.calculation === null && said.change === undefined && said.besidePlan === undefined && /Average$/.test(said.test.test) ? [`The average is that of ${nameOf(calculation, model)}.`] : [];
   const unnamed = named === null && assumed.length === 0 ? [usualNote(usual === model.defaultMeasure ? null : usual, model)] : [];
   const dated = scope.some((edit) => edit.do === 'period') ? ['No period was named, so this year to date is compared.'] : [];
   return { edits, notes: [...assumed, ...unnamed, ...dated, ...notes] };
+}
+
+/** Of records that are listed, the number of theirs that a test is of: the one named, the only one listed, or what they are worth; null where no records are listed. */
+function numberOfRecords(said: Calculation | null, { rows }: Reading, model: Model): string | null {
+  if (rows === null) return null;
+  const ofThem = (id: string) => rowColumnOf(model, id)?.fact === rows.fact;
+  if (said !== null) return isMeasure(said) && ofThem(said.measure) ? said.measure : null;
+  const listed = rows.columns.flatMap((column) => (column.kind === 'measure' && ofThem(column.measure) ? [column.measure] : []));
+  const [only, second] = listed.length > 0 ? listed : worthOf(rows.fact, model).map((one) => one.id);
+  if (only === undefined || second !== undefined) throw new CannotSettle('These records have no single number that this could be about; name it, for example “… over 100” after its name.', true);
+  return only;
 }
 
 /** Is it a number that each of the records has whose count is shown, chosen by another such number already? */
