@@ -74,8 +74,8 @@ function inverse(edit: Edit, before: Reading): Edit[] | null {
   if (before.rows !== null || before.against?.kind === 'members' || touchesPart(edit, before)) return null;
   switch (edit.do) {
     case 'period':
-      // without a period, what stood beside it goes as well, and with it what was ordered or ranked by the difference
-      if (edit.period === null && before.against?.kind === 'period') return null;
+      // what stood beside the period goes with it, and with that what was ordered or ranked by the difference
+      if (before.against?.kind === 'period') return null;
       return [{ do: 'period', period: before.when?.period ?? null, ...(before.when?.role === undefined ? {} : { role: before.when.role }) }];
     case 'view':
       return [{ do: 'view', view: before.view }];

@@ -10,7 +10,7 @@ import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Analysis, type Move, type SaidEdit } from '../intent';
 import { refuseOtherUnit } from './amounts';
-import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, weekdayBefore, withRatios, withoutItsBasis, inThatYear } from './comparisons';
+import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, weekdayBefore, withRatios, withoutItsBasis, inThatYear, movedAlong } from './comparisons';
 import { mixEdit, needsTimeLine, allOf, alsoShare, averagePer, withoutItsUnits, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { forecastEdits, isOfThePast, saysHowFar } from './forecasts';
@@ -43,7 +43,8 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
   try {
     const said = withRatios(joinedUp(intents.flatMap((one) => one.edits)), base, asFollowUp, situation.model);
     refuseIdleExclusion(said);
-    const { edits, notes } = settledEdits(said, situation, base, asFollowUp);
+    const { edits: settled, notes } = settledEdits(said, situation, base, asFollowUp);
+    const edits = [...settled, ...movedAlong(settled, base, situation.calendar)];
     const analysis = intents.find((one) => one.analysis)?.analysis;
     if (analysis !== undefined && edits.length === 0 && (situation.before === null || !asFollowUp)) return { kind: 'refused', reason: 'There is no answer yet to look into; ask for a measure first, then “why?”.', final: true };
     if (edits.length === 0 && analysis === undefined && !intents.some((one) => one.fresh) && !said.some((edit) => ['reference', 'same', 'byHowMuch', 'now', 'change', 'overTime'].includes(edit.do))) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.', final: false };
@@ -62,8 +63,7 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
     const noMeasure = !asFollowUp && unnamed && happened.edits.length === 0;
     const other = noMeasure ? otherThanUsual(reading, situation.model) : null;
     const usual = noMeasure ? [usualNote(other, situation.model)] : [];
-    const alone = base.against?.kind === 'period' && reading.against === null && edits.some((edit) => edit.do === 'period') && !edits.some((edit) => edit.do === 'compare');
-    if (alone) notes.push('What stood beside the period before is left out; say “vs …” to set another beside this one.');
+    if (base.against?.kind === 'period' && reading.against === null && edits.some((edit) => edit.do === 'period') && !edits.some((edit) => edit.do === 'compare')) notes.push('What stood beside the period before is left out; say “vs …” to set another beside this one.');
     return { kind: 'reading', reading, notes: [...usual, ...happened.notes, ...notes, ...edited.notes], edits: [...edits, ...happened.edits], asFollowUp, ...(analysis === undefined ? {} : { analysis }), ...(other === null ? {} : { otherMeasure: true }) };
   } catch (error) {
     if (error instanceof ImpossiblePeriod || error instanceof CannotSettle) return { kind: 'refused', reason: error.message, final: error instanceof ImpossiblePeriod || error.final };
