@@ -1,9 +1,9 @@
 /** Readings that some mean by words that were read as another: each is taken in the place of that one, or offered beside it. */
 import { addsUp } from '../model/additivity';
 import { isQuotient, type Calculation } from '../model/calculation';
-import { factForMembers, factHasLevel, factsOf, level as levelOf, partOf, pluralOf, type Model } from '../model/model';
+import { factHasLevel, factsOf, level as levelOf, partOf, pluralOf, rowColumnOf, type Model } from '../model/model';
 import { byLevel, same, type Key, type Reading } from '../reading/schema';
-import { inSentence } from '../reading/words';
+import { capitalised, inSentence } from '../reading/words';
 import { levelsNeeded } from './impossibility';
 
 /** What is divided by how many members a level has, and the level as a breakdown; null where nothing is. */
@@ -59,17 +59,19 @@ export function countedInstead(reading: Reading): Reading | null {
  */
 export function countedAmong(reading: Reading, model: Model): { readonly reading: Reading; readonly note: string } | null {
   const levels = [...levelsNeeded(reading, model).keys()];
-  const lacks = (fact: string, level: string) => [...levels, level].find((one) => !factHasLevel(model, fact, one));
-  const others = reading.shown.flatMap(({ calculation }) => (calculation.kind === 'members' ? [] : factsOf(model, calculation)));
+  const tested = reading.where.flatMap((one) => (one.kind === 'rows' ? [rowColumnOf(model, one.measure)?.fact] : []));
+  const knows = (fact: string, level?: string) => [...levels, ...(level === undefined ? [] : [level])].every((one) => factHasLevel(model, fact, one)) && tested.every((one) => one === fact);
+  const others = reading.shown.flatMap(({ calculation }) => (calculation.kind === 'members' || calculation.kind === 'periods' ? [] : factsOf(model, calculation)));
   let note: string | null = null;
   const shown = reading.shown.map((one) => {
     const { calculation } = one;
-    if (calculation.kind !== 'members' || calculation.fact !== undefined) return one;
-    const usual = factForMembers(model, calculation);
-    const lacking = lacks(usual, calculation.level);
-    const fact = lacking === undefined ? undefined : [...others, ...model.facts.keys()].find((other) => lacks(other, calculation.level) === undefined);
-    if (lacking === undefined || fact === undefined) return one;
-    note = `${pluralOf(levelOf(model, calculation.level).level)} are counted among ${factName(model, fact)}, as ${factName(model, usual)} have no ${inSentence(levelOf(model, lacking).level.name)}.`;
+    if ((calculation.kind !== 'members' && calculation.kind !== 'periods') || calculation.fact !== undefined) return one;
+    const [usual] = factsOf(model, calculation);
+    const level = calculation.kind === 'members' ? calculation.level : undefined;
+    const fact = usual === undefined || knows(usual, level) ? undefined : [...others, ...model.facts.keys()].find((other) => knows(other, level));
+    if (usual === undefined || fact === undefined) return one;
+    const what = level === undefined ? `${calculation.kind === 'periods' ? capitalised(calculation.grain) : ''}s` : pluralOf(levelOf(model, level).level);
+    note = `${what} are counted among ${factName(model, fact)}, as ${factName(model, usual)} do not know all that is asked.`;
     return { ...one, calculation: { ...calculation, fact } };
   });
   return note === null ? null : { reading: { ...reading, shown }, note };

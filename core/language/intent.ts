@@ -12,6 +12,8 @@ export type SaidPeriod =
   | { readonly kind: 'bareUnit'; readonly grain: 'month' | 'quarter' | 'half'; readonly ordinal: number }
   | { readonly kind: 'bareDay'; readonly month: number; readonly day: number }
   | { readonly kind: 'bareSeason'; readonly season: string; readonly back: number }
+  /** "this term", "last term": one of several seasons, by when they are. */
+  | { readonly kind: 'oneOfSeasons'; readonly seasons: readonly string[]; readonly back: number }
   | { readonly kind: 'thisFiscal'; readonly quarter?: number; readonly back: number }
   | { readonly kind: 'fiscalQuarter'; readonly back: number }
   /** The n-th unit before the one that holds the reference day: "two months ago". */
@@ -117,7 +119,8 @@ export type SaidEdit =
   /** "each separately": the members that the answer before adds up, side by side. */
   | { readonly do: 'eachOf' }
   /** "how many are those": the members shown last, counted. */
-  | { readonly do: 'countThese' }
+  /** @property except the level whose members tell which of them are counted */
+  | { readonly do: 'countThese'; readonly except?: string }
   | { readonly do: 'saidComparison'; readonly period: SaidPeriod; readonly with?: SaidPeriod }
   /** "vs the month before": beside the period before where that is the grain shown or the period's own, else that period itself. */
   | { readonly do: 'unitBefore'; readonly unit: Grain }

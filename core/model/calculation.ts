@@ -12,8 +12,8 @@ export type Calculation =
   | { readonly kind: 'percentile'; readonly percentile: number; readonly measure: string }
   /** How many different members the records of a fact have; of the usual one where none is given. */
   | { readonly kind: 'members'; readonly level: string; readonly fact?: string | undefined }
-  /** How many periods of a grain have records. */
-  | { readonly kind: 'periods'; readonly grain: (typeof GRAINS)[number] }
+  /** How many periods of a grain have records of a fact; of the usual one where none is given. */
+  | { readonly kind: 'periods'; readonly grain: (typeof GRAINS)[number]; readonly fact?: string | undefined }
   | { readonly kind: 'perPeriod'; readonly grain: (typeof GRAINS)[number]; readonly measure: string }
   /** How many of the records that a measure counts have a number of their own that passes a test, as a fraction of all of them. */
   | ({ readonly kind: 'proportion' } & Passing)
@@ -58,7 +58,7 @@ export const calculationSchema: z.ZodType<Calculation> = z.lazy(() =>
     z.object({ kind: z.literal('rows'), function: z.enum(ROW_FUNCTIONS), measure: z.string() }),
     z.object({ kind: z.literal('percentile'), percentile: z.number().min(0).max(100), measure: z.string() }),
     z.object({ kind: z.literal('members'), level: z.string(), fact: z.string().optional() }),
-    z.object({ kind: z.literal('periods'), grain: z.enum(GRAINS) }),
+    z.object({ kind: z.literal('periods'), grain: z.enum(GRAINS), fact: z.string().optional() }),
     z.object({ kind: z.literal('perPeriod'), grain: z.enum(GRAINS), measure: z.string() }),
     z.object({ kind: z.literal('proportion'), measure: z.string(), of: z.string(), test: z.enum(PASSING_TESTS), value: z.number(), upper: z.number().optional() }),
     z.object({ kind: z.literal('part'), measure: z.string(), level: z.string(), member: z.string() }),

@@ -181,7 +181,7 @@ export function partOf(model: Model, id: string, { level: levelId, member }: { r
 export function factsOf(model: Model, calculation: Calculation): string[] {
   const facts = leavesOf(expand(model, calculation)).map((leaf) => {
     if (leaf.kind === 'members') return factForMembers(model, leaf);
-    if (leaf.kind === 'periods') return factForPeriods(model);
+    if (leaf.kind === 'periods') return factForPeriods(model, leaf);
     const found = measure(model, leaf.measure);
     return 'fact' in found ? found.fact : '';
   });
@@ -198,8 +198,9 @@ export function factForMembers(model: Model, { level: levelId, fact: given }: { 
   return fact;
 }
 
-/** The fact whose days, months … are counted: that of the default measure. */
-export function factForPeriods(model: Model): string {
+/** The fact whose days, months … are counted: the one that is given, else that of the default measure. */
+export function factForPeriods(model: Model, { fact: given }: { readonly fact?: string | undefined }): string {
+  if (given !== undefined) return given;
   const [fact] = factsOf(model, measureOf(model.defaultMeasure));
   if (fact === undefined) throw new UnknownName('The model has no fact to count periods of.');
   return fact;

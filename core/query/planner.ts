@@ -207,7 +207,7 @@ class Planner {
 
   private factOf(leaf: Leaf): string {
     if (leaf.kind === 'members') return factForMembers(this.model, leaf);
-    if (leaf.kind === 'periods') return factForPeriods(this.model);
+    if (leaf.kind === 'periods') return factForPeriods(this.model, leaf);
     const found = measureOf(this.model, leaf.measure);
     if (!('fact' in found)) throw new CannotPlan(`${found.name} is itself a calculation.`);
     return found.fact;

@@ -49,9 +49,9 @@ export function calculationWords(naming: Naming, calculation: Calculation): stri
     case 'percentile':
       return `${ordinalWords(calculation.percentile)} percentile of ${measureWords(naming, calculation.measure)}`;
     case 'members':
-      return `number of ${levelPluralWords(naming, calculation.level)}${calculation.fact === undefined ? '' : ` among ${factWords(naming, calculation.fact)}`}`;
+      return `number of ${levelPluralWords(naming, calculation.level)}${amongWords(naming, calculation.fact)}`;
     case 'periods':
-      return `number of ${GRAIN_PLURALS[calculation.grain]}`;
+      return `number of ${GRAIN_PLURALS[calculation.grain]}${amongWords(naming, calculation.fact)}`;
     case 'perPeriod':
       return `average ${PER_PERIOD[calculation.grain] ?? calculation.grain} ${measureWords(naming, calculation.measure)}`;
     case 'proportion':
@@ -69,6 +69,9 @@ export function calculationWords(naming: Naming, calculation: Calculation): stri
     }
   }
 }
+
+/** Of which records what is counted is told from, where they are not the usual ones. */
+const amongWords = (naming: Naming, fact: string | undefined): string => (fact === undefined ? '' : ` among ${factWords(naming, fact)}`);
 
 /** @example ordinalWords(92) // '92nd' */
 function ordinalWords(value: number): string {

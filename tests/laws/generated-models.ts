@@ -97,7 +97,7 @@ const calculationOf = (made: World): fc.Arbitrary<Calculation> => fc.oneof(
   fc.tuple(fc.constantFrom(...SUMS), fc.constantFrom('average', 'median', 'minimum', 'maximum')).map(([measure, name]): Calculation => ({ kind: 'rows', function: name as 'average', measure })),
   fc.tuple(fc.constantFrom(...SUMS), fc.integer({ min: 1, max: 99 })).map(([measure, percentile]): Calculation => ({ kind: 'percentile', percentile, measure })),
   fc.tuple(levelId, fc.boolean()).map(([level, among]): Calculation => ({ kind: 'members', level, ...(among ? { fact: 'fact' } : {}) })),
-  fc.constantFrom('day', 'week', 'month').map((one): Calculation => ({ kind: 'periods', grain: one as 'day' })),
+  fc.tuple(fc.constantFrom('day', 'week', 'month'), fc.boolean()).map(([one, among]): Calculation => ({ kind: 'periods', grain: one as 'day', ...(among ? { fact: 'fact' } : {}) })),
   fc.tuple(fc.constantFrom(...SUMS), fc.constantFrom('day', 'week', 'month')).map(([measure, one]): Calculation => ({ kind: 'perPeriod', grain: one as 'day', measure })),
   fc.tuple(fc.constantFrom(...SUMS), fc.constantFrom(...PASSING_TESTS), fc.integer({ min: 0, max: 500 }), fc.integer({ min: 0, max: 500 })).map(([of, test, value, more]): Calculation => ({ kind: 'proportion', measure: 'm2', of, test, value, ...(test === 'between' ? { upper: value + more } : {}) })),
   fc.tuple(fc.constantFrom('m0', 'm1', 'm2'), levelId, fc.nat(2)).map(([measure, level, at]): Calculation => ({ kind: 'part', measure, level, member: made.members.get(level)?.[at] ?? '' })),

@@ -6,7 +6,7 @@ import { measureOf, type Calculation } from '../../model/calculation';
 import { pluralOf, rowColumnOf } from '../../model/model';
 import { asksWhichPeople, isRelative } from '../kinds';
 import type { Question } from '../question';
-import { fullnessAt } from '../settling/qualities';
+import { qualityAt, speaksOfQuality } from '../settling/qualities';
 import { countOfLevel } from './calculations';
 import { REST } from './little-words';
 import type { Parts, Rule } from './rule';
@@ -105,7 +105,8 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(each|every) {Breakdown} (separately|individually|on its own|by itself|alone)', means: (p) => join([p['Breakdown'] as Breakdown]), cost: -0.1, examples: ['each month separately'] },
   { gives: 'Intent', form: 'is (it|this|that) [any] (higher|lower|more|less|better|worse|busier|quieter|different) [(at|on|during|in|over)] [the] (weekends|weekend|weekdays)', means: () => ({ ...join([{ kind: 'cycle', cycle: 'weekPart' }]), followUp: true }), cost: -0.4, examples: ['is it higher at weekends'] },
   ...[['weekday', 'weekend'], ['weekend', 'weekday']].map(([one, other]): Rule<Question> => ({ gives: 'Intent', form: `[compare] (${one}|${one}s) {ShownList:first} ${WEEK_VERSUS} (${other}|${other}s) {ShownList:second}`, means: (p) => (same(p['first'], p['second']) ? { edits: [{ do: 'show', how: 'replace', shown: p['first'] as SaidShown[] }, ...join([{ kind: 'cycle', cycle: 'weekPart' }]).edits] } : null), cost: -0.6 })),
-  { gives: 'Intent', form: 'how {AnyWord:full} (is|are|was|were) [(our|their|all)] {Level}', means: (p, q) => howFull(p, q), cost: -0.2 },
+  { gives: 'Intent', form: 'how {AnyWord:adjective} (is|are|was|were) [(our|their|all)] {Level}', means: (p, q) => howFull(p, q), cost: -0.2 },
+  { gives: 'Intent', form: 'how {AnyWord:adjective} (is|are|was|were) [(our|their|all)] {Measure}', means: (p, q) => (speaksOfQuality(String(p['adjective']).toLowerCase(), q.model.measures.get(p['Measure'] as string)) ? intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(p['Measure'] as string), transform: null }] }) : null), cost: -0.2 },
   { gives: 'Intent', form: 'when', means: () => intent({ do: 'overTime' }) },
   { gives: 'Intent', form: `where ${is()} [the] {Calculation} [the] {Sense}`, means: (p) => kindRank('place', p), cost: -0.2 },
   { gives: 'Intent', form: `where ${is()} [the] {Sense} {Calculation}`, means: (p) => kindRank('place', p), cost: -0.2 },
@@ -204,7 +205,7 @@ function listOf(parts: Parts): Intent {
 /** "how full were our ferries": what is measured of that, by them. */
 function howFull(parts: Parts, { model }: Question): Intent | null {
   const level = parts['Level'] as string;
-  const measure = /^(full|empty)$/i.test(String(parts['full'])) ? fullnessAt(level, model) : null;
+  const measure = qualityAt(String(parts['adjective']).toLowerCase(), level, model);
   return measure && intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(measure.id), transform: null }] }, { do: 'breakdown', how: 'join', by: [byLevel(level)] });
 }
 

@@ -285,6 +285,8 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '((number|count) of|how many) [(different|distinct|unique)] {Level} among [the] {Fact}', means: amongRecords, cost: -0.2 },
   { gives: 'Term', form: '((number|count) of|how many) {Unit}', means: (p) => ({ kind: 'periods', grain: p['Unit'] }), cost: 0.2 },
   { gives: 'Term', form: '((number|count) of|how many) half years', means: () => ({ kind: 'periods', grain: 'half' }), cost: 0.2 },
+  { gives: 'Term', form: '((number|count) of|how many) {Unit} among [the] {Fact}', means: (p) => ({ kind: 'periods', grain: p['Unit'], fact: p['Fact'] }), cost: -0.2 },
+  { gives: 'Term', form: '((number|count) of|how many) half years among [the] {Fact}', means: (p) => ({ kind: 'periods', grain: 'half', fact: p['Fact'] }), cost: -0.2 },
   { gives: 'Term', form: '(number of|how many) (people|persons) [(have|has|had|did)] {Measure}', means: (p, q) => (['count', 'distinct'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
   { gives: 'Term', form: '(how many|how much|how high is|how high was|how large is|how big is) {Measure}', means: (p) => measureOf(p['Measure'] as string) },
   { gives: 'Term', form: `${COUNTED} {Measure:left} (per|for each|for every) {Measure:right}`, means: (p, q) => (isOfEach(p, q) ? measureOf(p['left'] as string) : arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string))), cost: 0.1 },

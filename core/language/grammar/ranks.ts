@@ -12,6 +12,7 @@ import { PLACES, worthOf } from '../settling/lengths';
 import { nameWords, singular } from '../tokens';
 import { isBareHour, isCounted } from './breakdowns';
 import { longestOf } from './calculations';
+import { HARMLESS } from './harmless';
 import type { Parts, Rule } from './rule';
 import { measureOfVerb } from './verbs';
 
@@ -140,6 +141,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(which|what) {Key} {DateVerb} {Sense} {Calculation}', means: (p) => withDateVerb(first(null)(p), p), cost: -0.25 },
   { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {AnyWord:noun}', means: (p, q) => { const measure = doneToNoun(p, q); return measure === null ? null : intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(measure) }); }, cost: -0.7 },
   { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {AnyWord:noun}', means: (p, q) => { const measure = doneToNoun(p, q); return measure === null ? null : first(null)({ ...p, Calculation: measureOf(measure) }); }, cost: -0.8 },
+  ...([['most', 'top'], ['least', 'bottom']] as const).map(([word, sense]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} (is|are|was|were|get|gets|got) {Doing} [the] ${word} [often]`, means: (p) => first(sense)({ ...p, Calculation: undefined }), cost: 0.1 })),
   { gives: 'Intent', form: '(which|what) {Key} {Finding} [the] {Sense} {Calculation}', means: first(null), cost: -0.1 },
   { gives: 'Intent', form: 'who {Finding} [the] {Sense} {Calculation}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   { gives: 'Intent', form: `who {Has} {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
@@ -191,7 +193,8 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Number} {Sense} [(only|instead)]', means: (p) => rerank(p), cost: 0.35 },
   { gives: 'Intent', form: '[(with|only|just|show)] [the] {Sense} {Number} [{Key}] (each|of each|in each|for each|each time)', means: (p) => inEach(ranked(p)), cost: -0.1 },
   { gives: 'Intent', form: '{Sense} {Percent} [{RankTail}] [instead]', means: (p) => rerank({ ...p, Number: p['Percent'] }, true), cost: 0.3, examples: ['top 10 %'] },
-  { gives: 'Intent', form: '(and|what about|how about|and what is|now) {Sense} [(one|ones)]', means: (p) => followUp({ do: 'turnRank', sense: p['Sense'] as Sense }), cost: 0.25, examples: ['and the worst'] },
+  { gives: 'Intent', form: '(and|what about|how about|and what is|now|or) {Sense} [(one|ones)]', means: (p) => followUp({ do: 'turnRank', sense: p['Sense'] as Sense }), cost: 0.25, examples: ['and the worst'] },
+  { gives: 'Intent', form: '{Sense}', means: (p, q) => (isAlone(q) ? followUp({ do: 'turnRank', sense: p['Sense'] as Sense }) : null), cost: 0.3, examples: ['worst', 'least popular'] },
   { gives: 'Intent', form: '{Sense} (instead|ones instead|ones)', means: (p) => followUp({ do: 'turnRank', sense: p['Sense'] as Sense }), cost: 0.2, examples: ['worst instead'] },
   { gives: 'Intent', form: 'only {Number} [instead]', means: (p) => countOnly(p), cost: 0.6 },
   { gives: 'Intent', form: '[(only|just|first|the first)] {Number} of (them|these|those) [(only|instead)]', means: (p) => countOnly(p), cost: -0.1, examples: ['5 of them'] },
@@ -352,6 +355,12 @@ function markedOfShown(parts: Parts): Intent {
 function whoOfShown(parts: Parts): Intent {
   const made = markedOfShown(parts);
   return { ...made, edits: made.edits.map((edit) => (edit.do === 'saidRank' ? { ...edit, who: true } : edit)) };
+}
+
+/** Is nothing else said? */
+function isAlone({ tokens }: Question): boolean {
+  const said = tokens.flatMap(({ kind, word }) => (kind === 'word' && !HARMLESS.has(word) ? [word] : []));
+  return said.length === 1 || /^(least|most) (popular|common|frequent|important|expensive)$/.test(said.join(' '));
 }
 
 function countOnly(parts: Parts): Intent | null {

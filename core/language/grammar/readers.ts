@@ -240,6 +240,21 @@ const anyText: Reader<Question> = (tokens, start) => {
   return token?.kind === 'word' || token?.kind === 'number' ? [item(start + 1, token.text, 0.1)] : [];
 };
 
+/** A member and a measure that share a word: "week passes sold", of Week pass and Passes sold. */
+const sharedWord: Reader<Question> = (_tokens, start, question) => {
+  const whole = (at: number, kind: 'member' | 'measure') => question.namesAt(at).filter(({ match, end, cost }) => match.named.kind === kind && match.by === 'name' && cost === 0 && end > at + 1);
+  return whole(start, 'member').flatMap((member) =>
+    whole(member.end - 1, 'measure').flatMap((measure) => (member.match.named.kind === 'member' ? [nameItem({ ...measure, end: measure.end }, start, { level: member.match.named.id, member: member.match.named.member, measure: measure.match.named.id })] : [])));
+};
+
+/** The last word of the names of several seasons: "term" of Autumn term and Spring term. */
+const seasonNoun: Reader<Question> = (tokens, start, { model }) => {
+  const token = tokens[start];
+  const noun = token?.kind === 'word' ? singular(token.word) : '';
+  const named = model.seasons.filter(({ name }) => nameWords(name).length > 1 && nameWords(name).at(-1) === noun).map(({ id }) => id);
+  return named.length > 1 ? [item(start + 1, named)] : [];
+};
+
 const anyWord: Reader<Question> = (tokens, start) => (tokens[start]?.kind === 'word' ? [item(start + 1, tokens[start]?.text)] : []);
 
 const quotedText: Reader<Question> = (tokens: readonly Token[], start) => {
@@ -271,6 +286,8 @@ export const READERS: ReadonlyMap<string, Reader<Question>> = new Map([
   ['Member', names(['member'])],
   ['Set', names(['set'])],
   ['Season', names(['season'])],
+  ['SeasonNoun', seasonNoun],
+  ['SharedWord', sharedWord],
   ['DateRole', names(['date'])],
   ['DateVerb', dateVerb],
   ['Clock', clock],

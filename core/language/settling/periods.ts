@@ -42,6 +42,16 @@ export function settledPeriod(said: SaidPeriod, calendar: Calendar, year: number
       }
       throw new ImpossiblePeriod(noDates(said.season, year, calendar));
     }
+    case 'oneOfSeasons': {
+      const thisYear = dayParts(calendar.asOf).year;
+      const begun = said.seasons.flatMap((season) => [0, 1, 2, 3].map((back): Period => ({ kind: 'season', season, year: thisYear - back }))).flatMap((period) => {
+        const from = settledRange(period, calendar)?.from;
+        return from === undefined || from > calendar.asOf ? [] : [{ period, from }];
+      }).sort((a, b) => (a.from < b.from ? 1 : -1));
+      const found = begun[said.back]?.period;
+      if (found === undefined) throw new ImpossiblePeriod('The model gives no dates for it.');
+      return found;
+    }
     case 'thisFiscal': {
       const current = fiscalYearOf(calendar.asOf, calendar) - said.back;
       if (said.quarter === undefined) return { kind: 'fiscal', year: current };

@@ -1,9 +1,9 @@
 /** Settling references: "that month", "the first one", "it", "those routes" point at the answer before. */
 import { unitOf, type Points } from '../../analysis/points';
-import { isMeasure } from '../../model/calculation';
+import { isMeasure, type Calculation } from '../../model/calculation';
 import { factHasLevel, factsOf, measure as measureOf, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
-import { byLevel, same, type Reading } from '../../reading/schema';
+import { byLevel, same, type Key, type Reading } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
 import type { Period } from '../../time/period';
 import { shownPlainly, type PointAt, type SaidEdit } from '../intent';
@@ -123,11 +123,14 @@ export function whichAreThese(base: Reading, asked: string | undefined, model: M
   return [{ do: 'rows', how: 'list', columns: hasLevel ? [{ kind: 'level', level: asked }] : [] }];
 }
 
+const isCount = (calculation: Calculation, model: Model): boolean => calculation.kind === 'members' || (isMeasure(calculation) && ['count', 'distinct'].includes(measureOf(model, calculation.measure).kind));
+
 /** The members that the answer before shows last, under the conditions that chose them, as one count. */
-export function countThese(base: Reading): Edit[] {
+export function countThese(base: Reading, model: Model, except?: string): Edit[] {
   const tested = base.where.flatMap((one) => (one.kind === 'measure' ? [one.at] : []));
   const grain = [...base.by, ...tested].findLast((one) => one.kind === 'time');
-  const key = [...tested, ...base.by].findLast((one) => one.kind === 'level') ?? (grain !== undefined && tested.some((one) => same(one, grain)) ? grain : undefined);
+  const key = [...tested, ...base.by].findLast((one): one is Extract<Key, { kind: 'level' }> => one.kind === 'level' && one.level !== except) ?? (grain !== undefined && tested.some((one) => same(one, grain)) ? grain : undefined);
+  if (key === undefined && except !== undefined && base.shown.some(({ calculation }) => isCount(calculation, model))) return [];
   if (key === undefined) throw new CannotSettle('The answer before shows no members to count; say of which level.');
   if (base.rank !== null) throw new CannotSettle('The answer before shows a rank of so many; ask “how many …” of the level, with the condition that should choose them.');
   return [{ do: 'show', how: 'replace', shown: [shownPlainly(key.kind === 'level' ? { kind: 'members', level: key.level } : { kind: 'periods', grain: key.grain })] }, { do: 'clear', what: 'breakdown' }, ...(base.against === null ? [] : [{ do: 'compare' as const, against: null }])];

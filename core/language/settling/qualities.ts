@@ -62,11 +62,17 @@ function measureOfQuality({ word, of }: Quality, shown: Calculation | null, key:
   return shown !== null && isMeasure(shown) && shown.measure === only.id ? null : measureOf(only.id);
 }
 
-/** The measure of how full members of a level are; null where none is known of them, or several are. */
-export function fullnessAt(level: string, model: Model): Measure | null {
-  const [only, second] = [...model.measures.values()].filter((one) => hasUnit('fullness', one) && one.hidden !== true && factsOf(model, measureOf(one.id)).every((fact) => factHasLevel(model, fact, level)));
+const ADJECTIVES: Readonly<Record<string, Quality['of']>> = { full: 'fullness', empty: 'fullness', deep: 'depth', high: 'height', tall: 'height', warm: 'warmth', hot: 'warmth', cold: 'warmth', old: 'age', strong: 'strength' };
+
+/** The measure of how full, deep, old … members of a level are; null where none is known of them, or several are. */
+export function qualityAt(adjective: string, level: string, model: Model): Measure | null {
+  const of = ADJECTIVES[adjective];
+  const [only, second] = of === undefined ? [] : [...model.measures.values()].filter((one) => hasUnit(of, one) && one.hidden !== true && factsOf(model, measureOf(one.id)).every((fact) => factHasLevel(model, fact, level)));
   return only === undefined || second !== undefined ? null : only;
 }
+
+/** Is a measure of what an adjective speaks of: Snow depth, of “how deep is the snow”? */
+export const speaksOfQuality = (adjective: string, measure: Measure | undefined): boolean => ADJECTIVES[adjective] !== undefined && hasUnit(ADJECTIVES[adjective], measure);
 
 function hasUnit(of: Quality['of'], measure: Measure | undefined): boolean {
   if (measure === undefined) return false;

@@ -180,7 +180,7 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         edits.push({ do: 'breakdown', how: 'join', by: [eachOf(base, model)] });
         break;
       case 'countThese':
-        edits.push(...countThese(base));
+        edits.push(...countThese(base, model, edit.except));
         break;
       case 'saidComparison':
         if (edit.with !== undefined) edits.push(...saidComparison({ period: edit.period, with: edit.with }, calendar, year));
