@@ -52,7 +52,7 @@ export function coversOf(question: Question): Cover[] {
     const here = kept(best[at] ?? []);
     if (here.length === 0) continue;
     const token = tokens[at];
-    const quiet = !saysWhich(tokens, at) && (token?.kind === 'comma' || (token?.kind === 'sign' && /[–—&-]/.test(token.word)) || (token?.kind === 'word' && HARMLESS.has(token.word)));
+    const quiet = !saysWhich(question, at) && (token?.kind === 'comma' || (token?.kind === 'sign' && /[–—&-]/.test(token.word)) || (token?.kind === 'word' && HARMLESS.has(token.word)));
     const skipCost = quiet ? (question.names.exactly([singular(token?.word ?? '')]).some(({ named }) => named.kind === 'measure') ? NAMED_COST : (HARMLESS_COST[token?.word ?? ''] ?? 0.05)) : UNRESOLVED_COST;
     for (const before of here) best[at + 1]?.push({ cost: before.cost + skipCost, before, piece: null, skip: quiet ? 'harmless' : 'unresolved', from: at });
     for (const item of chart.items('Intent', at)) {
@@ -79,9 +79,11 @@ function cutsName(at: number, item: Item, whole: readonly { start: number; end: 
   });
 }
 
-/** "this" before a unit of the calendar says which one is meant, so it is not passed over. */
-function saysWhich(tokens: Question['tokens'], at: number): boolean {
-  return (tokens[at]?.word === 'this' || tokens[at]?.word === 'that') && CALENDAR_UNITS.has(tokens[at + 1]?.word ?? '');
+/** "this" before a unit of the calendar and "that" before a level say which one is meant, so they are not passed over. */
+function saysWhich(question: Question, at: number): boolean {
+  const { tokens } = question;
+  if (tokens[at]?.word !== 'this' && tokens[at]?.word !== 'that') return false;
+  return CALENDAR_UNITS.has(tokens[at + 1]?.word ?? '') || question.namesAt(at + 1).some(({ match, cost }) => match.named.kind === 'level' && match.by === 'name' && cost === 0);
 }
 
 const CALENDAR_UNITS: ReadonlySet<string> = new Set(GRAINS);

@@ -105,6 +105,13 @@ function ofItsPlan(parts: Parts, { model }: Question): Calculation | null {
   return only === undefined || second !== undefined ? null : arithmetic('divide', measureOf(only.id), measureOf(plan));
 }
 
+/** "plan attainment": of the usual measure, or of the only one that has a plan. */
+function ofUsualPlan(_parts: Parts, { model }: Question): Calculation | null {
+  const planned = [...model.measures.values()].filter((one) => one.plan !== undefined);
+  const meant = planned.find((one) => one.id === model.defaultMeasure) ?? (planned.length === 1 ? planned[0] : undefined);
+  return meant?.plan === undefined ? null : arithmetic('divide', measureOf(meant.id), measureOf(meant.plan));
+}
+
 /** "wage cost per hour", where hours are measured of the same records. */
 function perUnit(parts: Parts, { model, tokens }: Question): Calculation | null {
   const word = String(parts['unit']).toLowerCase();
@@ -245,6 +252,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '{Measure}', means: (p) => measureOf(p['Measure'] as string) },
   { gives: 'Term', form: '(all|all the|all of the|all our) {Measure}', means: (p, q) => (q.model.measures.get(p['Measure'] as string)?.kind === 'count' ? measureOf(p['Measure'] as string) : null), cost: 0.3 },
   { gives: 'Term', form: '{PlanWord} (attainment|achievement|fulfilment|fulfillment)', means: ofItsPlan },
+  { gives: 'Term', form: 'plan (attainment|achievement|fulfilment|fulfillment)', means: ofUsualPlan, cost: 0.05 },
   { gives: 'Term', form: '(%|percent|percentage|share) of {PlanWord} [(reached|achieved|met|attained|hit|delivered)]', means: ofItsPlan, cost: -0.2 },
   { gives: 'Term', form: '{Measure} of {Measure:records}', means: ofRecords, cost: -0.15 },
   { gives: 'Term', form: '{Measure:ratio} (of|for|on) {Measure}', means: ofItsPart, cost: -0.1 },

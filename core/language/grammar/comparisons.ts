@@ -109,6 +109,8 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(growth|change|as|show)] (yoy|year over year|year on year|same period last year|same month last year|same quarter last year|same week last year|same time last year|same weeks last year|same days last year|same months last year|same period a year ago|year on year change|y o y|annual change|yoy growth|yoy change|year over year growth|year on year growth|year over year change|growth on last year|growth over last year) [(growth|change|comparison)]', means: () => compare({ kind: 'year' }), cost: -0.2, examples: ['YoY', 'year over year'] },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} {PeriodBefore}`, means: () => compare({ kind: 'previous' }), examples: ['vs the period before'] },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} [the] (one before|previous one|preceding one|last one)`, means: () => intent({ do: 'oneBefore' }), cost: -0.1, examples: ['vs the one before'] },
+  { gives: 'Intent', form: `[compare] {Period} (${VERSUS.slice(1, -1)}|with|to|and) [the] (last|previous|last one|previous one|one before)`, means: seasonAndLast, cost: -0.2 },
+  { gives: 'Intent', form: '(drop|fall|rise|change|growth|increase|decrease|difference|gap) (from|since|on|to|vs|against) [the] {Unit} before', means: (p) => intent({ do: 'unitBefore', unit: p['Unit'] as Grain }), cost: -0.1, examples: ['drop from the month before'] },
   { gives: 'Intent', form: `[and] [(compare|compare it|compare that|compared)] ${VERSUS} (last|previous|prior) {AnyWord:word}`, means: (p) => (String(p['word']).toLowerCase() === 'season' ? intent({ do: 'oneBefore' }) : null), cost: -0.3 },
   { gives: 'Intent', form: '(compare|compare it|compare that) (to|with) {PeriodBefore}', means: () => compare({ kind: 'previous' }), cost: -0.05, examples: ['compare with the previous period'] },
   { gives: 'Intent', form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Unit} (before|earlier|just before)`, means: (p) => intent({ do: 'unitBefore', unit: p['Unit'] as Grain }), examples: ['vs the month before'] },
@@ -213,6 +215,13 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
 function asidePresent(parts: Parts): Intent {
   const { level, members } = parts['second'] as Members;
   return followUp({ do: 'aside', level, members });
+}
+
+/** "this term vs last", "this summer dip with the last one". */
+function seasonAndLast(parts: Parts): Intent | null {
+  const period = said(parts);
+  if (period.kind === 'oneOfSeasons' && period.back === 0) return intent({ do: 'saidComparison', period, with: { ...period, back: 1 } });
+  return period.kind === 'bareSeason' ? intent({ do: 'saidPeriod', how: 'set', period }, { do: 'oneBefore' }) : null;
 }
 
 /** Three or more periods side by side are their stretch, broken down by what they are; they have to follow each other. */

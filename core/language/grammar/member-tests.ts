@@ -149,6 +149,8 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(only|just|show|keep)] (anything|everything|all those|any|all|everyone|anyone|those|the ones) [(that is|that are|which are|with|that were)] {NumberTest} [{Calculation}]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, calculation: (p['Calculation'] as Calculation | undefined) ?? null, test: p['NumberTest'] as SaidTest, count: false, narrows: true }), cost: 0.1, examples: ['anything under 50'] },
   { gives: 'Intent', form: '(which|what) [(ones|of them|of these|of those|of the ones)] (is|are|was|were|has|have|had|lie|lies) {NumberTest} [{Calculation}]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: -0.1 },
   { gives: 'Intent', form: '(only|just|keep|those|only those|keep only) {AverageTest:NumberTest} [only]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true }), cost: 0.15 },
+  { gives: 'Intent', form: '[(which|what)] {Level} where (it|this|that) (is|was) {AverageTest:NumberTest}', means: (p) => whereIt(p), cost: -0.3 },
+  { gives: 'Intent', form: '[(which|what)] {Level} where (it|this|that) (is|was) {NumberTest}', means: (p) => whereIt(p), cost: -0.3 },
   { gives: 'Intent', form: '{AverageTest:NumberTest} [only]', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }), cost: 0.15, examples: ['above average only'] },
   { gives: 'Intent', form: '(and|but|and also|but also|and only|and only those) [(with|having|at|who have|that have|which have)] [a] {NumberTest} {Calculation}', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true }), cost: -0.3 },
   { gives: 'Intent', form: '[(only|just|keep|the)] {NumberTest} (ones|ones only)', means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },
@@ -195,6 +197,12 @@ function overSo(parts: Parts, { model }: Question): Intent | null {
   const test = parts['NumberTest'] as SaidTest;
   const inUnit = [...model.measures.values()].filter((one) => one.hidden !== true && one.unit !== undefined && one.unit === test.value?.unit);
   return inUnit.length > 1 ? null : clausesTest('shown')({ ...parts, Key: byLevel(parts['Level'] as string), ClauseList: [{ calculation: null, test }] });
+}
+
+/** "districts where it is above average": of what is shown, by them. */
+function whereIt(parts: Parts): Intent {
+  const key = byLevel(parts['Level'] as string);
+  return followUp({ do: 'breakdown', how: 'join', by: [key] }, { do: 'saidMeasureTest', at: key, calculation: null, test: parts['NumberTest'] as SaidTest, count: false, narrows: false });
 }
 
 /** "reps with at least 20 orders by revenue per order": what those that pass are shown by. */

@@ -59,7 +59,7 @@ const MOST = '(most|highest|largest|biggest|greatest|top|longest|slowest)';
 const LEAST = '(fewest|least|lowest|smallest|shortest|fastest|quickest)';
 
 export const RANK_RULES: readonly Rule<Question>[] = [
-  { gives: 'Sense', form: '(top|highest|largest|biggest|busiest|most common|commonest|most frequent|most|greatest|leading|most popular|most important|top ranking|highest ranking|max|longest|slowest|heaviest|dearest|most expensive|deepest|tallest|warmest|hottest|oldest|fullest)', means: () => 'top' },
+  { gives: 'Sense', form: '(top|highest|largest|biggest|busiest|most common|commonest|most frequent|most|greatest|leading|most popular|most important|top ranking|highest ranking|longest|slowest|heaviest|dearest|most expensive|deepest|tallest|warmest|hottest|oldest|fullest)', means: () => 'top' },
   { gives: 'Sense', form: '(bottom|lowest|smallest|quietest|least common|rarest|least frequent|fewest|least popular|last placed|lowest ranking|shortest|fastest|quickest|lightest|cheapest|least expensive|shallowest|coldest|youngest|emptiest)', means: () => 'bottom' },
   // “at least 14 days” is a bound
   { gives: 'Sense', form: 'least', means: (_p, q) => (q.tokens.some((token, at) => token.word === 'least' && q.tokens[at - 1]?.word !== 'at') ? 'bottom' : null) },
@@ -146,6 +146,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'who {Finding} [the] {Sense} {Calculation}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   { gives: 'Intent', form: `who {Has} {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
   { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(measure) })), cost: -0.8 },
+  { gives: 'Intent', form: '{Level} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => (/ing$/i.test(String(p['verb'])) ? doneTo(p, q, (measure) => ten({ ...p, Key: byLevel(p['Level'] as string), Calculation: measureOf(measure) })) : null), cost: -0.8 },
   { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => first(null)({ ...p, Calculation: measureOf(measure) })), cost: -0.9 },
   ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} [(is|are|was|were|get|gets|got|do|did|does)] {AnyWord:verb} [the] ${word}`, means: (p, q) => doneMost(p, word, q), cost: -0.1 })),
   ...(['most', 'least'] as const).flatMap((word): Rule<Question>[] => [

@@ -27,7 +27,9 @@ export function measureTestEdits(said: Extract<SaidEdit, { do: 'saidMeasureTest'
   const listed = asFollowUp && said.at === null && said.change === undefined ? numberOfRecords(said.calculation, base, model) : null;
   if (listed !== null) return rowTestEdits(listed, said.test, model);
   const usual = knowingMeasure({ by: said.at === null ? [] : [said.at], where: all.flatMap((edit) => (edit.do === 'condition' ? [edit.condition] : [])) }, model);
-  const named = said.calculation ?? shows[0] ?? base.shown[0]?.calculation ?? null;
+  // “and which had more than 5”, after those with none: of what they had none of
+  const none = base.where.flatMap((one) => (asFollowUp && said.at === null && said.change === undefined && one.kind === 'measure' && one.test === 'missing' ? [one.calculation] : []));
+  const named = said.calculation ?? shows[0] ?? none[0] ?? base.shown[0]?.calculation ?? null;
   const meant: Calculation = named ?? { kind: 'measure', measure: usual };
   const calculation = said.besidePlan && said.calculation === null ? overPlan(meant, model) : meant;
   const broken = said.ofSaid === undefined ? [] : all.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : edit.do === 'saidRank' && edit.rank.of !== null ? [edit.rank.of] : []));
@@ -165,6 +167,7 @@ export function retestEdits(said: SaidTest, base: Reading, model: Model, alone: 
     const { test, notes } = settledTest(said, first.calculation, model);
     return { edits: [{ do: 'condition', how: 'only', condition: { kind: 'measure', at: shown, calculation: first.calculation, ...test } }], notes };
   }
+  if (base.shown.length === 0) throw new CannotSettle('A number is tested of members or of single records; say of which, for example the level and “with … over 10”.');
   if (tests.length !== 1 || only === undefined || (only.kind !== 'measure' && only.kind !== 'rows')) throw new CannotSettle('The answer before tests no single number, so it is not clear what this is about; name the measure.');
   const calculation: Calculation = only.kind === 'rows' ? { kind: 'measure', measure: only.measure } : only.calculation;
   // “and at least 60 seconds”, of records that were chosen by something else
