@@ -1,14 +1,12 @@
 /** Grammar of what is shown: measures, row functions, arithmetic, transforms. Gives `Term`, `Calculation`, `Shown` and `ShownList`. */
 import { arithmetic, isQuotient, measureOf, type Calculation, type Operator, type RowFunction } from '../../model/calculation';
-import { factHasLevel, factsOf, rowColumnOf } from '../../model/model';
+import { factHasLevel, factsOf } from '../../model/model';
 import { same, type Transform } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
 import type { SaidShown, SaidTransform } from '../intent';
-import { CURRENCY_OF_WORD } from '../currencies';
 import { doersOf } from '../kinds';
 import { isDone } from '../names/derived';
 import { measuresOfLength, PLACES, worthOf } from '../settling/lengths';
-import { unitOfTime, unitsIn } from '../settling/amounts';
 import { EXTREMES, extremeBy } from '../settling/qualities';
 import { singular } from '../tokens';
 import type { Question } from '../question';
@@ -21,7 +19,7 @@ const calculation = (parts: Parts, name = 'Calculation') => parts[name] as Calcu
  * A row function of a measure: of the column behind a sum. A measure that is that aggregate already, or for an average a ratio or
  * another average, is meant itself: there is no average of averages.
  */
-function rowFunction(name: RowFunction) {
+export function rowFunction(name: RowFunction) {
   return (parts: Parts, question: Question): Calculation | null => {
     const found = question.model.measures.get(parts['Measure'] as string);
     if (!found) return null;
@@ -49,18 +47,6 @@ function ofRecords(parts: Parts, { model }: Question): Calculation | null {
 function ofItsPart(parts: Parts, { model }: Question): Calculation | null {
   const [ratio, part] = [model.measures.get(parts['ratio'] as string), parts['Measure'] as string];
   return ratio?.kind === 'ratio' && (ratio.of === part || ratio.per === part) ? measureOf(ratio.id) : null;
-}
-
-/** "median spend per booking": each of the records has one such number. */
-function isOfRecords(parts: Parts, { model }: Question): boolean {
-  const records = model.measures.get(parts['records'] as string);
-  return records?.kind === 'count' && records.only.length === 0 && rowColumnOf(model, parts['Measure'] as string)?.fact === records.fact;
-}
-
-/** "price per spot", where the price is an average over spots: it is of each already. */
-function isOfEach(parts: Parts, { model }: Question): boolean {
-  const [left, right] = [parts['left'] as string, parts['right'] as string].map((id) => model.measures.get(id));
-  return left !== undefined && ['average', 'median'].includes(left.kind) && right?.kind === 'count' && factsOf(model, measureOf(left.id)).includes(right.fact);
 }
 
 /** "rides on an average day": the sums of the days, averaged. */
@@ -91,52 +77,6 @@ function isDoneBy(verb: string, { names, model }: Question, level: string): bool
   return DOING.has(verb) || doersOf(verb, model).some((one) => one.level.id === level) || counted.some((one) => one?.kind === 'count' && factHasLevel(model, one.fact, level));
 }
 
-/** "revenue per euro of ad spend". */
-function perMoney(parts: Parts, { model }: Question): Calculation | null {
-  const currency = CURRENCY_OF_WORD.get(singular(String(parts['unit']).toLowerCase()));
-  const [left, right] = [parts['left'] as string, parts['right'] as string];
-  return currency !== undefined && left !== right && model.measures.get(right)?.format?.currency === currency ? arithmetic('divide', measureOf(left), measureOf(right)) : null;
-}
-
-/** "budget attainment", "% of target reached": what happened, of what was planned. */
-function ofItsPlan(parts: Parts, { model }: Question): Calculation | null {
-  const plan = parts['PlanWord'] as string;
-  const [only, second] = [...model.measures.values()].filter((one) => one.plan === plan);
-  return only === undefined || second !== undefined ? null : arithmetic('divide', measureOf(only.id), measureOf(plan));
-}
-
-/** "plan attainment": of the usual measure, or of the only one that has a plan. */
-function ofUsualPlan(_parts: Parts, { model }: Question): Calculation | null {
-  const planned = [...model.measures.values()].filter((one) => one.plan !== undefined);
-  const meant = planned.find((one) => one.id === model.defaultMeasure) ?? (planned.length === 1 ? planned[0] : undefined);
-  return meant?.plan === undefined ? null : arithmetic('divide', measureOf(meant.id), measureOf(meant.plan));
-}
-
-/** "wage cost per hour", where hours are measured of the same records. */
-function perUnit(parts: Parts, { model, tokens }: Question): Calculation | null {
-  const word = String(parts['unit']).toLowerCase();
-  const unit = UNITS_OF[word];
-  const left = model.measures.get(parts['left'] as string);
-  if (unit === undefined || left === undefined || !['sum', 'count'].includes(left.kind)) return null;
-  if (!tokens.some((token, at) => token.word === word && ['per', 'a', 'an'].includes(tokens[at - 1]?.word ?? ''))) return null;
-  const fact = factsOf(model, measureOf(left.id))[0];
-  const [only, second] = [...model.measures.values()].filter((one) => one.kind === 'sum' && one.hidden !== true && one.unit !== undefined && unit.includes(one.unit) && factsOf(model, measureOf(one.id))[0] === fact && one.id !== left.id);
-  return only === undefined || second !== undefined ? null : arithmetic('divide', measureOf(left.id), measureOf(only.id));
-}
-/** "repair cost per hour of downtime", whatever unit of time the downtime is kept in. */
-function perUnitOf(parts: Parts, { model }: Question): Calculation | null {
-  const [left, right] = [model.measures.get(parts['left'] as string), model.measures.get(parts['right'] as string)];
-  const kept = right === undefined ? undefined : unitOfTime(right);
-  if (left === undefined || right === undefined || left.id === right.id || kept === undefined || right.kind !== 'sum') return null;
-  const units = unitsIn(String(parts['unit']).toLowerCase(), kept);
-  if (units === null) return null;
-  const whole = measureOf(right.id);
-  return arithmetic('divide', measureOf(left.id), units === 1 ? whole : arithmetic('divide', whole, { kind: 'number', value: units }));
-}
-
-/** Units that something may be per, as said; those of the calendar, in which things happen, are none. */
-const UNITS_OF: Readonly<Record<string, readonly string[]>> = { hour: ['h', 'hours'], minute: ['min', 'minutes'], mile: ['mi', 'miles'], kilometre: ['km'], km: ['km'], kilo: ['kg', 'kilos'], kg: ['kg'], tonne: ['t', 'tonnes'], litre: ['l', 'litres'], metre: ['m', 'metres'] };
-
 /** "cancelled stays", where cancellations of the same records are measured. */
 function doneOf(parts: Parts, { model, names }: Question): Calculation | null {
   const verb = String(parts['verb']).toLowerCase();
@@ -144,12 +84,6 @@ function doneOf(parts: Parts, { model, names }: Question): Calculation | null {
   if (!isDone(verb) || records?.kind !== 'count' || records.only.length > 0) return null;
   const [only, second] = names.meantByVerb(verb).flatMap(({ named }) => (named.kind === 'measure' ? (model.measures.get(named.id) ?? []) : []));
   return only === undefined || second !== undefined || !['sum', 'count'].includes(only.kind) || !factsOf(model, measureOf(only.id)).includes(records.fact) ? null : measureOf(only.id);
-}
-
-/** "passengers per port": divided by how many members there are. */
-function perLevel(parts: Parts, question: Question): Calculation | null {
-  const left = parts['left'] as string;
-  return ['sum', 'count', 'distinct', 'last'].includes(question.model.measures.get(left)?.kind ?? '') ? arithmetic('divide', measureOf(left), countOfLevel(parts, question)) : null;
 }
 
 /** Folds the tail of a sum or product to the left: a − b − c is (a − b) − c. */
@@ -242,23 +176,19 @@ function ofQuality(parts: Parts, question: Question, word: string, place: number
 const isNumber = (one: Calculation): boolean => one.kind === 'number' || (one.kind === 'arithmetic' && isNumber(one.left) && isNumber(one.right));
 const measured = (one: Calculation): Calculation | null => (isNumber(one) ? null : one);
 
-const AVERAGE = '(average|mean|avg|typical)';
+export const AVERAGE = '(average|mean|avg|typical)';
 /** Words for one number of the records, whatever they are of. */
 const WORTHS: readonly (readonly [string, RowFunction])[] = [[AVERAGE, 'average'], ['median', 'median'], ['(maximum|largest single|biggest single|highest single|single largest|single biggest|single highest)', 'maximum'], ['(minimum|smallest single|lowest single|single smallest|single lowest)', 'minimum']];
-const COUNTED = '[(number|amount|count|volume|total) of]';
+export const COUNTED = '[(number|amount|count|volume|total) of]';
 const CHANGE = '(% change|percentage change|percent change|relative change|% growth|percentage growth|growth rate|percentage increase|% increase)';
 
 export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '{Measure}', means: (p) => measureOf(p['Measure'] as string) },
   { gives: 'Term', form: '(all|all the|all of the|all our) {Measure}', means: (p, q) => (q.model.measures.get(p['Measure'] as string)?.kind === 'count' ? measureOf(p['Measure'] as string) : null), cost: 0.3 },
-  { gives: 'Term', form: '{PlanWord} (attainment|achievement|fulfilment|fulfillment)', means: ofItsPlan },
-  { gives: 'Term', form: 'plan (attainment|achievement|fulfilment|fulfillment)', means: ofUsualPlan, cost: 0.05 },
-  { gives: 'Term', form: '(%|percent|percentage|share) of {PlanWord} [(reached|achieved|met|attained|hit|delivered)]', means: ofItsPlan, cost: -0.2 },
   { gives: 'Term', form: '{Measure} of {Measure:records}', means: ofRecords, cost: -0.15 },
   { gives: 'Term', form: '{Measure:ratio} (of|for|on) {Measure}', means: ofItsPart, cost: -0.1 },
   { gives: 'Term', form: '(total|overall|sum of|total of|total amount of|sum total of|combined) {Measure}', means: (p, q) => (['sum', 'count'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
   { gives: 'Term', form: `${AVERAGE} [of] {Measure}`, means: rowFunction('average') },
-  ...([[AVERAGE, 'average'], ['median', 'median'], ['(minimum|min)', 'minimum'], ['(maximum|max)', 'maximum']] as const).map(([words, name]): Rule<Question> => ({ gives: 'Term', form: `${words} [of] {Measure} of {Measure:records}`, means: (p, q) => (isOfRecords(p, q) ? rowFunction(name)(p, q) : null), cost: -0.2 })),
   { gives: 'Term', form: '{Measure} average', means: rowFunction('average'), cost: 0.1 },
   ...EXTREMES.map((word): Rule<Question> => ({ gives: 'Extreme', form: word, means: () => word })),
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Term', form: '{Extreme} [single] {Measure:records}', means: (p, q) => extremeOfRecords(p, q, place), cost: -0.2 })),
@@ -268,7 +198,6 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Term', form: '(how long|how big|how much|how high|how heavy|how expensive) (is|was|are|were) [the] {Extreme} [single] {Measure:records}', means: (p, q) => extremeOfRecords(p, q, place), cost: -0.3 })),
   { gives: 'Term', form: 'median [of] {Measure}', means: rowFunction('median') },
   { gives: 'Term', form: '{Measure} median', means: rowFunction('median'), cost: 0.1 },
-  ...([['median', 'median'], ['(minimum|min|lowest|smallest)', 'minimum'], ['(maximum|max|highest|largest)', 'maximum']] as const).map(([word, name]): Rule<Question> => ({ gives: 'Term', form: `${word} [of] {Measure} per {Measure:records}`, means: (p, q) => (isOfRecords(p, q) ? rowFunction(name)(p, q) : null), cost: -0.4 })),
   { gives: 'Term', form: '(minimum|min|smallest single|lowest single|shortest single) [of] {Measure}', means: rowFunction('minimum') },
   { gives: 'Term', form: '(maximum|max|largest single|highest single|biggest single|longest single) [of] {Measure}', means: rowFunction('maximum') },
   { gives: 'Term', form: '(highest|largest) {Measure}', means: rowFunction('maximum'), cost: 0.3 },
@@ -282,7 +211,6 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: `{Measure} (per|a|each) {Unit} on average`, means: (p) => perPeriod(p, 'Unit'), cost: -0.1 },
   { gives: 'Term', form: `(average|mean) (per|a|for each) {Unit} of {Measure}`, means: (p) => perPeriod(p, 'Unit'), cost: -0.1 },
   { gives: 'Term', form: `${AVERAGE} ${COUNTED} {Measure:left} (per|for each|for every) {Measure:right}`, means: (p) => arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)), cost: 0.05 },
-  { gives: 'Term', form: `${AVERAGE} ${COUNTED} {Measure:left} (per|for each|for every) {Level}`, means: perLevel, cost: 0.1 },
   { gives: 'Term', form: '(number|count|amount|volume|quantity) of {Measure}', means: (p, q) => (['count', 'distinct', 'sum'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
   { gives: 'Term', form: '((number|count) of|how many) [(different|distinct|unique|separate)] {Level} [(did|do) (we|they) (sell|have|make|serve|carry|run|see|get)]', means: countOfLevel, cost: 0.1 },
   { gives: 'Term', form: '(number of|how many) [(different|distinct|unique)] {Level} {Doing} [(us|with us|to us|anything|something)]', means: countOfLevel, cost: -0.3 },
@@ -297,16 +225,10 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '((number|count) of|how many) half years among [the] {Fact}', means: (p) => ({ kind: 'periods', grain: 'half', fact: p['Fact'] }), cost: -0.2 },
   { gives: 'Term', form: '(number of|how many) (people|persons) [(have|has|had|did)] {Measure}', means: (p, q) => (['count', 'distinct'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
   { gives: 'Term', form: '(how many|how much|how high is|how high was|how large is|how big is) {Measure}', means: (p) => measureOf(p['Measure'] as string) },
-  { gives: 'Term', form: `${COUNTED} {Measure:left} (per|for each|for every) {Measure:right}`, means: (p, q) => (isOfEach(p, q) ? measureOf(p['left'] as string) : arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string))), cost: 0.1 },
-  { gives: 'Term', form: '{Measure:left} (per|for each|for every) {AnyWord:unit} [(of|spent on|in)] {Measure:right}', means: perMoney, cost: -0.2 },
-  { gives: 'Term', form: '{Measure:left} (per|an|a) {AnyWord:unit} [(worked|spent|driven|used)]', means: perUnit, cost: -0.1 },
-  { gives: 'Term', form: '{Measure:left} (per|for each|for every|an|a) {AnyWord:unit} (of|in) {Measure:right}', means: perUnitOf, cost: -0.2 },
   { gives: 'Term', form: '{AnyWord:verb} {Measure:records}', means: doneOf, cost: -0.1 },
   { gives: 'Term', form: '{Measure:left} per {Number} {Measure:right}', means: (p) => (p['left'] === p['right'] || !((p['Number'] as number) > 1) ? null : arithmetic('multiply', arithmetic('divide', measureOf(p['left'] as string), measureOf(p['right'] as string)), { kind: 'number', value: p['Number'] as number })) },
   { gives: 'Term', form: '{Measure} (on|in|of|for) (an average|a typical|an ordinary|average|typical|ordinary) {Unit}', means: (p, q) => averageOf(p, q) },
   { gives: 'Often', form: '(a|per|each|every) {Unit}', means: (p) => p['Unit'] },
-  { gives: 'Term', form: '{Measure:left} per {Level}', means: perLevel, cost: 0.15 },
-
   { gives: 'Factor', form: '{Term}', means: (p) => p['Term'] },
   { gives: 'Factor', form: '{Number}', means: (p) => ({ kind: 'number', value: p['Number'] }), cost: 0.4 },
   { gives: 'Factor', form: '{Open} {Calculation} {Close}', means: (p) => p['Calculation'] },

@@ -12,7 +12,7 @@ import { dateVerbs } from '../names/name-index';
 import type { Question } from '../question';
 import { clausesTest, type Clause } from './clauses';
 import type { Members } from './conditions';
-import { doneTo } from './ranks';
+import { doneTo } from './doing-ranks';
 import { REST } from './little-words';
 import type { Parts, Rule } from './rule';
 

@@ -4,6 +4,7 @@ import { BREAKDOWN_RULES } from './breakdowns';
 import { CHANGE_RULES } from './changes';
 import { CALCULATION_RULES } from './calculations';
 import { Grammar } from './chart';
+import { DOING_RANK_RULES } from './doing-ranks';
 import { COMPARISON_RULES } from './comparisons';
 import { CALENDAR_CONDITION_RULES } from './calendar-conditions';
 import { CHANGE_CONDITION_RULES } from './change-conditions';
@@ -21,12 +22,13 @@ import { RANK_RULES } from './ranks';
 import { OUTCOME_RULES } from './outcomes';
 import { RECORD_CONDITION_RULES } from './record-conditions';
 import { PROPORTION_RULES } from './proportions';
+import { QUOTIENT_RULES } from './quotients';
 import { READERS } from './readers';
 import { REFERENCE_RULES } from './references';
 import { VIEW_RULES } from './views';
 
 export const GRAMMAR = new Grammar<Question>(
-  [...PERIOD_RULES, ...CALCULATION_RULES, ...PROPORTION_RULES, ...OUTCOME_RULES, ...BREAKDOWN_RULES, ...CONDITION_RULES, ...MEMBER_TEST_RULES, ...RECORD_CONDITION_RULES, ...CALENDAR_CONDITION_RULES, ...CHANGE_CONDITION_RULES, ...OFTEN_RULES, ...COMPARISON_RULES, ...RANK_RULES, ...ORDER_RULES, ...CHANGE_RULES, ...MEASURE_RULES, ...MOVING_RULES, ...VIEW_RULES, ...LISTING_RULES, ...FORECAST_RULES, ...REFERENCE_RULES],
+  [...PERIOD_RULES, ...CALCULATION_RULES, ...QUOTIENT_RULES, ...PROPORTION_RULES, ...OUTCOME_RULES, ...BREAKDOWN_RULES, ...CONDITION_RULES, ...MEMBER_TEST_RULES, ...RECORD_CONDITION_RULES, ...CALENDAR_CONDITION_RULES, ...CHANGE_CONDITION_RULES, ...OFTEN_RULES, ...COMPARISON_RULES, ...RANK_RULES, ...DOING_RANK_RULES, ...ORDER_RULES, ...CHANGE_RULES, ...MEASURE_RULES, ...MOVING_RULES, ...VIEW_RULES, ...LISTING_RULES, ...FORECAST_RULES, ...REFERENCE_RULES],
   READERS,
 );
 

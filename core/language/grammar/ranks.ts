@@ -5,16 +5,11 @@ import { byLevel, type Key } from '../../reading/schema';
 import { followUp, intent, type Intent, type SaidPeriod, type Sense } from '../intent';
 import type { Question } from '../question';
 import { asksWhichPeople } from '../kinds';
-import { dateVerbs } from '../names/name-index';
-import { sameVerb, speaksOf } from '../names/derived';
-import { isLengthOfTime } from '../settling/amounts';
 import { PLACES, worthOf } from '../settling/lengths';
-import { nameWords, singular } from '../tokens';
 import { isBareHour, isCounted } from './breakdowns';
 import { longestOf } from './calculations';
 import { HARMLESS } from './harmless';
 import type { Parts, Rule } from './rule';
-import { measureOfVerb } from './verbs';
 
 /** What follows "top 5 routes": by which measure, inside which level, with the rest as one, with the first marked. */
 interface RankTail {
@@ -25,7 +20,7 @@ interface RankTail {
   readonly marked?: true;
 }
 
-const tailOf = (parts: Parts): RankTail => (parts['RankTail'] as RankTail | undefined) ?? {};
+export const tailOf = (parts: Parts): RankTail => (parts['RankTail'] as RankTail | undefined) ?? {};
 /** The parts of a tail as one; null where one is said twice. */
 function merged(parts: Parts): RankTail | null {
   const all = ['first', 'second', 'third', 'fourth'].flatMap((name) => (parts[name] === undefined ? [] : [parts[name] as RankTail]));
@@ -33,7 +28,7 @@ function merged(parts: Parts): RankTail | null {
   return new Set(said).size < said.length ? null : all.reduce((together, part) => ({ ...together, ...part }), {});
 }
 
-function rank(parts: Parts, count: number, percent = false): Intent | null {
+export function rank(parts: Parts, count: number, percent = false): Intent | null {
   if (!Number.isInteger(count) || count < 1 || count > 10_000) return null;
   const tail = tailOf(parts);
   return intent({
@@ -47,9 +42,9 @@ function rank(parts: Parts, count: number, percent = false): Intent | null {
 const ranked = (parts: Parts) => rank(parts, parts['Number'] as number);
 const share = (parts: Parts) => rank(parts, parts['Percent'] as number, true);
 /** No number is ten. */
-const ten = (parts: Parts) => rank(parts, 10);
+export const ten = (parts: Parts) => rank(parts, 10);
 /** One is asked for: it is shown beside the next nine, and marked. */
-const first = (sense: Sense | null) => (parts: Parts) => rank({ ...parts, ...(sense === null ? {} : { Sense: sense }), RankTail: { ...tailOf(parts), marked: true } }, 10);
+export const first = (sense: Sense | null) => (parts: Parts) => rank({ ...parts, ...(sense === null ? {} : { Sense: sense }), RankTail: { ...tailOf(parts), marked: true } }, 10);
 /** One of each (“which month had the most joiners in each region”): there is no next nine to set it beside. */
 const firstOfEach = (parts: Parts) => rank({ ...parts, RankTail: parts['RankEach'] }, 1);
 const said = (sense: Sense) => (parts: Parts) => rank({ ...parts, Sense: sense }, parts['Number'] as number);
@@ -106,7 +101,6 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   ...PLACES.map((place): Rule<Question> => ({ gives: 'Intent', form: '[(list|show|show me|what are|which are|which were|what were)] [the] [{Number}] (biggest|largest|highest|most valuable|most expensive|dearest|top) [{Number:number}] {Measure:records}', means: (p, q) => biggestRecords(p, q, place), cost: 0.1 })),
   { gives: 'Intent', form: '[(list|show|show me|give me)] [the] {Number} {Measure:records} (with|having|that have|that had) [the] {Sense} {Measure}', means: (p, q) => extremeRecords(p, q), cost: -0.4 },
   { gives: 'Intent', form: '[{Number}] (most|least) {Measure} {Measure:records}', means: (p, q) => extremeRecords({ ...p, Sense: q.tokens.some((token) => token.word === 'least') ? 'bottom' : 'top' }, q), cost: -0.5 },
-  ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `[the] [{Number}] ${word} {AnyWord:verb} {Key} [{RankTail}]`, means: (p, q) => mostDone(p, word, q), cost: -0.3 })),
   { gives: 'Intent', form: '(on|in|at|for|from|by|with) (which|what) {Key} (mostly|mainly|chiefly|most)', means: (p) => first(null)({ ...p, Sense: 'top' }), cost: -0.1, examples: ['in which month mostly'] },
   { gives: 'Intent', form: '(peak|record) {One:Key} {RankEach}', means: (p) => firstOfEach({ ...p, Sense: 'top' }), cost: -0.2 },
   { gives: 'Intent', form: '(peak|record|top) {One:Key} [(for|of|in|by) {Calculation}]', means: (p) => first(null)({ ...p, Sense: 'top' }), cost: -0.1 },
@@ -138,31 +132,9 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'who {DateVerb} [the] {Sense} {Calculation}', means: (p) => ({ edits: [{ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }, { do: 'saidDateVerb', role: p['DateVerb'] as string }] }), cost: -0.2 },
   { gives: 'Intent', form: `{One:Key} {Has} {Sense} {Calculation}`, means: first(null), cost: -0.08 },
   { gives: 'Intent', form: `[for] {Key} {Has} {Sense} {Calculation}`, means: ten },
-  { gives: 'Intent', form: '(which|what) {Key} {DateVerb} {Sense} {Calculation}', means: (p) => withDateVerb(first(null)(p), p), cost: -0.25 },
-  { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {AnyWord:noun}', means: (p, q) => { const measure = doneToNoun(p, q); return measure === null ? null : intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(measure) }); }, cost: -0.7 },
-  { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {AnyWord:noun}', means: (p, q) => { const measure = doneToNoun(p, q); return measure === null ? null : first(null)({ ...p, Calculation: measureOf(measure) }); }, cost: -0.8 },
   ...([['most', 'top'], ['least', 'bottom']] as const).map(([word, sense]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} (is|are|was|were|get|gets|got) {Doing} [the] ${word} [often]`, means: (p) => first(sense)({ ...p, Calculation: undefined }), cost: 0.1 })),
-  { gives: 'Intent', form: '(which|what) {Key} {Finding} [the] {Sense} {Calculation}', means: first(null), cost: -0.1 },
-  { gives: 'Intent', form: 'who {Finding} [the] {Sense} {Calculation}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   { gives: 'Intent', form: `who {Has} {Sense} {Calculation}`, means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.2 },
-  { gives: 'Intent', form: 'who {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: measureOf(measure) })), cost: -0.8 },
-  { gives: 'Intent', form: '{Level} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => (/ing$/i.test(String(p['verb'])) ? doneTo(p, q, (measure) => ten({ ...p, Key: byLevel(p['Level'] as string), Calculation: measureOf(measure) })) : null), cost: -0.8 },
-  { gives: 'Intent', form: '(which|what) {Key} {AnyWord:verb} [the] {Sense} {Measure}', means: (p, q) => doneTo(p, q, (measure) => first(null)({ ...p, Calculation: measureOf(measure) })), cost: -0.9 },
-  ...(['most', 'least'] as const).map((word): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} [(is|are|was|were|get|gets|got|do|did|does)] {AnyWord:verb} [the] ${word}`, means: (p, q) => doneMost(p, word, q), cost: -0.1 })),
-  ...(['most', 'least'] as const).flatMap((word): Rule<Question>[] => [
-    { gives: 'Intent', form: `who {AnyWord:verb} [the] ${word}`, means: (p, q) => kindDidMost('person', p, word, q), cost: -0.1 },
-    { gives: 'Intent', form: `where (do|did|does) (we|they|people|customers) {AnyWord:verb} [the] ${word}`, means: (p, q) => kindDidMost('place', p, word, q), cost: -0.1 },
-    { gives: 'Intent', form: `when (do|did|does) (we|they|people|customers) {AnyWord:verb} [the] ${word}`, means: (p, q) => kindDidMost('time', p, word, q), cost: -0.1 },
-  ]),
-  { gives: 'Intent', form: '(which|what) {Key} {Member} [the] {Sense} {Calculation}', means: (p, q) => didMost(p, q, first(null)), cost: -0.9 },
-  { gives: 'Intent', form: '(what|which) {AnyWord:verb} [the] {Sense} {Calculation}', means: (p, q) => ofVerb(p, q), cost: -0.5 },
-  ...([['where', 'place'], ['when', 'time']] as const).flatMap(([word, kind]): Rule<Question>[] => [
-    { gives: 'Intent', form: `${word} (do|did|does|are|were) (we|they|people|customers) {AnyWord:verb} [the] {Sense} {Measure}`, means: (p, q) => doneTo(p, q, (measure) => intent({ do: 'kindRank', kind, sense: p['Sense'] as Sense, by: measureOf(measure) })), cost: -0.8 },
-    ...([['(longest|slowest)', 'top'], ['(shortest|quickest|fastest|least)', 'bottom']] as const).map(([words, sense]): Rule<Question> => ({ gives: 'Intent', form: `${word} (do|did|does) (we|they|people|customers) {AnyWord:verb} [the] ${words}`, means: (p, q) => doneSoonest(p, sense, q, kind), cost: -0.4 })),
-  ]),
-  ...([['(fastest|quickest|soonest|most quickly)', 'bottom'], ['(slowest|most slowly|last)', 'top']] as const).map(([words, sense]): Rule<Question> => ({ gives: 'Intent', form: `who {AnyWord:verb} ${words}`, means: (p, q) => doneSoonest(p, sense, q), cost: -0.4 })),
   { gives: 'Intent', form: '(which|what) {Key} {Has} [the] {Extreme} {Measure:records}', means: (p, q) => ofLongest(p, q), cost: -0.5 },
-  { gives: 'Intent', form: 'who {Member} [the] {Sense} {Calculation}', means: (p, q) => didMost(p, q, (parts) => intent({ do: 'kindRank', kind: 'person', sense: parts['Sense'] as Sense, by: parts['Calculation'] as Calculation })), cost: -0.7 },
   { gives: 'Intent', form: 'who [(has|had|have|did)] {Calculation} [the] {Sense}', means: (p) => intent({ do: 'kindRank', kind: 'person', sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation }), cost: -0.1 },
   ...([['where', 'place'], ['when', 'time']] as const).flatMap(([word, kind]): Rule<Question>[] => {
     const ranks = (p: Parts) => intent({ do: 'kindRank', kind, sense: p['Sense'] as Sense, by: p['Calculation'] as Calculation });
@@ -229,23 +201,9 @@ function extremeRecords(parts: Parts, { model }: Question): Intent | null {
   return intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(measure), transform: null }] }, { do: 'rows', how: 'list', fact: records.fact, columns: [] }, { do: 'sortBest', sense: parts['Sense'] as Sense, by: measureOf(measure) }, ...(count === undefined ? [] : [{ do: 'remark' as const, text: `All of them are listed; the first ${count} are those that were asked for.` }]));
 }
 
-/** "who answers fastest": by the only measure of how long that takes. */
-function doneSoonest(parts: Parts, sense: Sense, { model }: Question, kind: 'person' | 'place' | 'time' = 'person'): Intent | null {
-  const verb = String(parts['verb']).toLowerCase();
-  const [only, second] = [...model.measures.values()].filter((one) => one.hidden !== true && one.unit !== undefined && isLengthOfTime(one.unit) && speaksOf(one, verb));
-  return only === undefined || second !== undefined ? null : intent({ do: 'kindRank', kind, sense, by: measureOf(only.id) });
-}
-
 function ofLongest(parts: Parts, question: Question): Intent | null {
   const found = longestOf(parts, question);
   return found === null ? null : first(found.sense)({ ...parts, Calculation: found.by });
-}
-
-/** "what caused the most downtime", by the causes: the only level that is named by that verb. */
-function ofVerb(parts: Parts, { model }: Question): Intent | null {
-  const verb = String(parts['verb']).toLowerCase();
-  const [only, second] = [...model.levels.values()].filter(({ level }) => speaksOf(level, verb));
-  return only === undefined || second !== undefined ? null : first(null)({ ...parts, Key: byLevel(only.level.id) });
 }
 
 /** "the biggest orders": the records that are worth most first. */
@@ -261,27 +219,6 @@ function inPeriod(made: Intent | null, parts: Parts): Intent | null {
   return made && { ...made, edits: [...made.edits, { do: 'saidPeriod', how: 'set', period: parts['Period'] as SaidPeriod }] };
 }
 
-/** "worked the most hours", of Hours worked; "collects the most rent", of Rent collected, where rent alone is another measure: the one that verb and noun name together. */
-export function doneTo<Made>(parts: Parts, { model, names }: Question, made: (measure: string) => Made | null): Made | null {
-  const said = model.measures.get(parts['Measure'] as string);
-  const verb = String(parts['verb']).toLowerCase();
-  if (said === undefined) return null;
-  if (speaksOf(said, verb) || names.meantByVerb(verb).some((one) => one.named.id === said.id)) return made(said.id);
-  const nouns = new Set([said.name, ...said.synonyms].flatMap(nameWords));
-  const both = [...model.measures.values()].filter((one) => one.hidden !== true && speaksOf(one, verb) && [one.name, ...one.synonyms].some((name) => nameWords(name).some((word) => nouns.has(word))));
-  // “missed the most calls” is of Missed calls rather than of Missed call rate
-  const whole = both.filter((one) => [one.name, ...one.synonyms].some((name) => nameWords(name).every((word) => nouns.has(word) || sameVerb(word, verb))));
-  const [only, second] = whole.length > 0 ? whole : both;
-  return only === undefined || second !== undefined ? null : made(only.id);
-}
-
-/** "picked the most grapes", of Grapes picked, where grapes alone are a level: the only measure that verb and noun name together. */
-function doneToNoun(parts: Parts, { model }: Question): string | null {
-  const [verb, noun] = [String(parts['verb']).toLowerCase(), singular(String(parts['noun']).toLowerCase())];
-  const [only, second] = [...model.measures.values()].filter((one) => one.hidden !== true && [one.name, ...one.synonyms].some((name) => { const words = nameWords(name); return words.length === 2 && words.includes(noun) && words.some((word) => word !== noun && sameVerb(word, verb)); }));
-  return only === undefined || second !== undefined ? null : only.id;
-}
-
 /** "best rated course per topic": by the only measure of how something is rated. */
 function rated(parts: Parts, { model }: Question, asked: 'one' | 'several'): Intent | null {
   if (!/^(rated|scored|scoring|reviewed)$/i.test(String(parts['rated'])) || tailOf(parts).by !== undefined) return null;
@@ -290,51 +227,6 @@ function rated(parts: Parts, { model }: Question, asked: 'one' | 'several'): Int
   const made = { ...parts, RankTail: { ...tailOf(parts), by: measureOf(only.id) } };
   if (asked === 'several') return rank(made, (parts['Number'] as number | undefined) ?? 10);
   return tailOf(parts).within === undefined ? first(null)(made) : rank(made, 1);
-}
-
-/** "most played episodes", where plays are counted: ranked by the only measure that the verb speaks of. */
-function mostDone(parts: Parts, most: 'most' | 'least', question: Question): Intent | null {
-  const verb = String(parts['verb']).toLowerCase();
-  if (!/(ed|en|ld|ought|rn)$/.test(verb)) return null;
-  const only = measureOfVerb(verb, question);
-  if (only === null || tailOf(parts).by !== undefined) return null;
-  return rank({ ...parts, Sense: most === 'most' ? 'top' : 'bottom', Calculation: measureOf(only) }, (parts['Number'] as number | undefined) ?? 10);
-}
-
-/** "which adviser declined the most applications", where Declined is a member: the rank is among what is theirs. */
-function didMost(parts: Parts, { names, model }: Question, made: (parts: Parts) => Intent | null): Intent | null {
-  const { level, member } = parts['Member'] as { level: string; member: string };
-  const dated = [...model.dates.values()].some((date) => dateVerbs(date).includes(member.toLowerCase()));
-  const rank = /ed$/i.test(member) && !dated && names.hasMember(level, member) ? made(parts) : null;
-  return rank && { ...rank, edits: [...rank.edits, { do: 'condition', how: 'only', condition: { kind: 'members', level, is: true, members: [member] } }] };
-}
-
-/** "which items are wasted most", where the model measures waste; "which trade costs the most", where one measure is of costs. */
-const AFTER_MOST: ReadonlySet<string> = new Set('in on at for by per of during since from last this previous so today yesterday until between over within and'.split(' '));
-function doneMost(parts: Parts, most: 'most' | 'least', question: Question): Intent | null {
-  const measure = measureDone(parts, most, question);
-  return measure === null ? null : first(most === 'most' ? 'top' : 'bottom')({ ...parts, Calculation: measureOf(measure) });
-}
-
-/** "who delivered the most", "where do we lose the most". */
-function kindDidMost(kind: 'person' | 'place' | 'time', parts: Parts, most: 'most' | 'least', question: Question): Intent | null {
-  const measure = measureDone(parts, most, question);
-  return measure === null ? null : intent({ do: 'kindRank', kind, sense: most === 'most' ? 'top' : 'bottom', by: measureOf(measure) });
-}
-
-/** The only measure of what a verb before “the most” says. */
-function measureDone(parts: Parts, most: 'most' | 'least', question: Question): string | null {
-  const { tokens } = question;
-  const word = String(parts['verb']).toLowerCase();
-  // “fixes the most jobs” is about jobs
-  const after = tokens[tokens.findLastIndex((token) => token.word === most) + 1];
-  if (after !== undefined && after.kind !== 'comma' && !AFTER_MOST.has(after.word)) return null;
-  return measureOfVerb(word, question);
-}
-
-/** "which technician fixed the most faults": the date of what they did. */
-function withDateVerb(made: Intent | null, parts: Parts): Intent | null {
-  return made && { ...made, edits: [...made.edits, { do: 'saidDateVerb', role: parts['DateVerb'] as string }] };
 }
 
 function rankedBy(parts: Parts): Intent {

@@ -126,3 +126,15 @@ export function sortedBy(edits: readonly Edit[], base: Reading, asFollowUp: bool
     return shown.some((one) => same(one.calculation, calculation)) ? [] : [{ do: 'show', how: 'add', shown: [shownPlainly(calculation)] }];
   });
 }
+
+/** Members that are ranked beside a time line are chosen over all of it, which is said. */
+export function chosenOnce({ rank }: Extract<SaidEdit, { do: 'saidRank' }>, said: readonly SaidEdit[]): string[] {
+  const time = said.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : [])).find((one) => one.kind === 'time');
+  return time === undefined || rank.of?.kind !== 'level' || rank.within !== null || rank.marked ? [] : [`Chosen once, over the whole period; “in each ${time.grain}” chooses anew.`];
+}
+
+/** "the worst one over time" is about that one; "which one is worst" shows it beside the next. */
+export function ofOne(edit: Extract<SaidEdit, { do: 'saidRank' }>, said: readonly SaidEdit[]): Extract<SaidEdit, { do: 'saidRank' }> {
+  const alone = edit.rank.marked && edit.rank.of === null && said.some((one) => one.do === 'overTime' || one.do === 'breakdown');
+  return alone ? { ...edit, rank: { ...edit.rank, count: 1, marked: false } } : edit;
+}

@@ -16,7 +16,7 @@ import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } fro
 import { forecastEdits, isOfThePast, saysHowFar } from './forecasts';
 import { checkAtEnd, nowEdits } from './now';
 import { countThese, pointEdits, referenceEdits, sameEdits, theirEdits, whichAreThese } from './points';
-import { changeOrderEdits, changeRank, comparedRankEdits, dateOrder, kindRankEdits, rankEdits, sortedBy, sortEdits, turnedRank } from './ranks';
+import { changeOrderEdits, changeRank, chosenOnce, comparedRankEdits, dateOrder, kindRankEdits, ofOne, rankEdits, sortEdits, sortedBy, turnedRank } from './ranks';
 import { byQuality, refuseCounted, sortedByQuality } from './qualities';
 import { aboutHappened } from './happened';
 import { CannotSettle, type Situation } from './situation';
@@ -391,20 +391,8 @@ function isOfSingleRecords(records: string, said: readonly SaidEdit[], model: Mo
   return shown.length > 0 && shown.every((one) => (one.kind === 'rows' || one.kind === 'percentile' || (one.kind === 'measure' && ['average', 'median', 'minimum', 'maximum'].includes(measureOf(model, one.measure).kind))) && factsOf(model, one)[0] === fact);
 }
 
-/** Members that are ranked beside a time line are chosen over all of it, which is said. */
-function chosenOnce({ rank }: Extract<SaidEdit, { do: 'saidRank' }>, said: readonly SaidEdit[]): string[] {
-  const time = said.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : [])).find((one) => one.kind === 'time');
-  return time === undefined || rank.of?.kind !== 'level' || rank.within !== null || rank.marked ? [] : [`Chosen once, over the whole period; “in each ${time.grain}” chooses anew.`];
-}
-
 function yearOf(period: Period, calendar: Calendar): number | null {
   const { from, to } = wholeRange(period, calendar);
   const day = to ?? from;
   return day === undefined ? null : dayParts(day).year;
-}
-
-/** "the worst one over time" is about that one; "which one is worst" shows it beside the next. */
-function ofOne(edit: Extract<SaidEdit, { do: 'saidRank' }>, said: readonly SaidEdit[]): Extract<SaidEdit, { do: 'saidRank' }> {
-  const alone = edit.rank.marked && edit.rank.of === null && said.some((one) => one.do === 'overTime' || one.do === 'breakdown');
-  return alone ? { ...edit, rank: { ...edit.rank, count: 1, marked: false } } : edit;
 }
