@@ -65,6 +65,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   { gives: 'Calendar', form: '((part|parts) of [the] week|weekday or weekend|weekend or weekday|weekdays or weekends|weekends or weekdays|weekdays and weekends|weekends and weekdays)', means: () => ({ kind: 'cycle', cycle: 'weekPart' }), cost: -0.2 },
   { gives: 'Calendar', form: '((month|months) of [the] year|calendar month|calendar months)', means: () => ({ kind: 'cycle', cycle: 'monthOfYear' }) },
   { gives: 'Calendar', form: '(hour|time of day) [of [the] day]', means: () => ({ kind: 'cycle', cycle: 'hour' }) },
+  { gives: 'Intent', form: '[(show|as)] hourly', means: () => join([{ kind: 'cycle', cycle: 'hour' }]), cost: 0.1, examples: ['hourly'] },
   { gives: 'Calendar', form: 'hours of [the] day', means: () => ({ kind: 'cycle', cycle: 'hour' }) },
   // “by hours” is by the hours that a measure is of, where there is one
   { gives: 'Calendar', form: 'hours', means: (_p, q) => ([...q.model.measures.values()].some((one) => one.hidden !== true && [one.name, ...one.synonyms].some((name) => /\bhours\b/i.test(name))) ? null : { kind: 'cycle', cycle: 'hour' }) },

@@ -187,7 +187,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '(all|all the|all of the|all our) {Measure}', means: (p, q) => (q.model.measures.get(p['Measure'] as string)?.kind === 'count' ? measureOf(p['Measure'] as string) : null), cost: 0.3 },
   { gives: 'Term', form: '{Measure} of {Measure:records}', means: ofRecords, cost: -0.15 },
   { gives: 'Term', form: '{Measure:ratio} (of|for|on) {Measure}', means: ofItsPart, cost: -0.1 },
-  { gives: 'Term', form: '(total|overall|sum of|total of|total amount of|sum total of|combined) {Measure}', means: (p, q) => (['sum', 'count'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
+  { gives: 'Term', form: '(total|overall|sum of|total of|total amount of|sum total of|combined) {Measure}', means: (p, q) => (['sum', 'count', 'last'].includes(q.model.measures.get(p['Measure'] as string)?.kind ?? '') ? measureOf(p['Measure'] as string) : null) },
   { gives: 'Term', form: `${AVERAGE} [of] {Measure}`, means: rowFunction('average') },
   { gives: 'Term', form: '{Measure} average', means: rowFunction('average'), cost: 0.1 },
   ...EXTREMES.map((word): Rule<Question> => ({ gives: 'Extreme', form: word, means: () => word })),

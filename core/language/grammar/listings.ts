@@ -37,6 +37,7 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(list|list all|show all|show the individual) {Fact} with {ColumnList}', means: rows, cost: -0.15 },
   { gives: 'Intent', form: 'which {Fact} (are|were|is|was) (these|those|they|this|that|it)', means: (p) => ({ ...rows(p), followUp: true }), cost: -0.2 },
   { gives: 'Intent', form: '(list|show|see|open) (them|these|those) [(all|in full|one by one)]', means: () => followUp({ do: 'whichAreThese' }), cost: -0.1, examples: ['list them'] },
+  { gives: 'Intent', form: '(list|show|show me|see) (them|these|those) (with|and) [their] {ColumnList}', means: (p) => followUp({ do: 'rows', how: 'list', columns: [...columns(p)] }), cost: -0.3 },
   { gives: 'Intent', form: '(show|list|see|open|show me|let me see) (those|these) {Fact}', means: (p) => ({ ...rows(p), followUp: true }), cost: -0.4 },
   { gives: 'Intent', form: `${SHOW} {Fact} behind (it|this|that|them)`, means: (p) => ({ ...rows(p), followUp: true }), cost: -0.3 },
   { gives: 'Intent', form: 'how many (is|are|was|were) (that|those|there|they|these|it) [(in total|in all|all together)]', means: () => followUp({ do: 'countThese' }), cost: -0.2, examples: ['how many is that'] },

@@ -88,6 +88,7 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
   { gives: 'NumberTest', form: '{Amount} (or more|and more|or over|and over|or higher|and above|or above|upwards|or longer)', means: number('atLeast') },
   { gives: 'NumberTest', form: '(at most|up to|≤|< =|not more than|no more than|not over|not above|a maximum of) {Amount}', means: number('atMost') },
   { gives: 'NumberTest', form: '{Amount} (or less|or fewer|and less|and under|or lower|or under|or below|and below)', means: number('atMost') },
+  { gives: 'NumberTest', form: '{Amount} (+|plus)', means: number('atLeast'), cost: 0.1 },
   { gives: 'NumberTest', form: 'between {Amount:low} (and|to|–|-) {Amount:high}', means: both },
   { gives: 'NumberTest', form: '(of exactly|exactly|equal to|equals|=) {Amount}', means: (p) => ({ test: 'between', value: p['Amount'] as Amount, upper: p['Amount'] as Amount }) },
   { gives: 'NumberTest', form: '(negative|below zero|under zero|less than zero|in the red|below nought)', means: () => ({ test: 'under', value: { value: 0 } }), cost: -0.1 },
@@ -159,7 +160,7 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `(only|just|keep only|show only|just show) [(those|these|ones|the ones|them)] ${WITH} {Clause}`, means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...(p['Clause'] as Clause), count: false, narrows: true }), cost: 0.15 },
   { gives: 'Intent', form: `(only|just|keep only|show only|show me only|just show|and|which have|which has) [(those|these|ones|the ones|them)] ${WITH} [a] {NumberTest} [{Calculation}]`, means: (p) => followUp({ do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true }), cost: 0.1 },
   ...tested('{Key} {NumberTest} {Calculation}', measureTest, 0.05),
-  { gives: 'Intent', form: '[(which|what|all)] {Level} {NumberTest}', means: overSo, cost: 0.4 },
+  { gives: 'Intent', form: '[(which|what|all)] {Key} {NumberTest}', means: overSo, cost: 0.4 },
   { gives: 'Intent', form: `[(which|what|all)] {Key} ${WITH} {ClauseList} [(ranked|sorted|ordered|listed)] by {Calculation}`, means: testedBy, cost: -0.1 },
   { gives: 'Intent', form: '(which|what) {Key} (have|has|had) [(a|an)] {ClauseList}', means: clausesTest('shown'), cost: -0.1 },
   { gives: 'Intent', form: '[(on|in|at|for)] (which|what) {Key} (did|do|have) (we|they|you|people) [(have|had|see|get)] {ClauseList}', means: clausesTest('shown'), cost: -0.4 },
@@ -196,7 +197,7 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
 function overSo(parts: Parts, { model }: Question): Intent | null {
   const test = parts['NumberTest'] as SaidTest;
   const inUnit = [...model.measures.values()].filter((one) => one.hidden !== true && one.unit !== undefined && one.unit === test.value?.unit);
-  return inUnit.length > 1 ? null : clausesTest('shown')({ ...parts, Key: byLevel(parts['Level'] as string), ClauseList: [{ calculation: null, test }] });
+  return inUnit.length > 1 ? null : clausesTest('shown')({ ...parts, ClauseList: [{ calculation: null, test }] });
 }
 
 /** "districts where it is above average": of what is shown, by them. */

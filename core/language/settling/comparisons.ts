@@ -7,7 +7,7 @@ import { inSentence } from '../../reading/words';
 import { addDays, dayNumber, dayParts, type Day, weekday } from '../../time/day';
 import { addGrains, type Grain } from '../../time/grain';
 import { exactGrain, resolvePeriod, type Calendar, type Period } from '../../time/period';
-import type { SaidEdit, SaidPeriod, SaidTransform } from '../intent';
+import { shownPlainly, type SaidEdit, type SaidPeriod, type SaidTransform } from '../intent';
 import { isBare, settledPeriod, wholeRange, settledRange } from './periods';
 import { CannotSettle } from './situation';
 
@@ -142,8 +142,17 @@ export function unitBefore(unit: Grain, said: readonly SaidEdit[], base: Reading
   const period = said.flatMap((edit) => (edit.do === 'saidPeriod' ? [edit.period] : []))[0] ?? (asFollowUp ? base.when?.period : undefined);
   const ofUnit = shown !== undefined ? shown.kind === 'time' && shown.grain === unit : period !== undefined && 'grain' in period && period.grain === unit;
   if (!ofUnit && shown?.kind === 'time' && (period?.kind === 'this' || period?.kind === 'last' || period?.kind === 'latest') && period.grain === unit) return shiftedBefore(unit, period, calendar);
-  if (ofUnit || period?.kind === 'days') return [{ do: 'compare', against: { kind: 'previous' } }];
+  const season = period?.kind === 'bareSeason' || period?.kind === 'season' ? unitIn(settledPeriod(period, calendar, null), calendar) : undefined;
+  if (season !== undefined && season?.grain !== unit && !isWeekLong(period, unit, calendar)) throw new CannotSettle(`A season is named, which is no ${unit}; name the days that it should stand beside, or say “the period before”.`);
+  if (ofUnit || period?.kind === 'days' || season !== undefined) return [{ do: 'compare', against: { kind: 'previous' } }];
   return besidePeriod({ kind: 'last', grain: unit }, asFollowUp ? (base.when?.period ?? null) : null, calendar, null);
+}
+
+/** Seven days, on whatever day they begin. */
+function isWeekLong(period: SaidPeriod | undefined, unit: Grain, calendar: Calendar): boolean {
+  if (unit !== 'week' || period === undefined) return false;
+  const { from, to } = wholeRange(settledPeriod(period, calendar, null), calendar);
+  return from !== undefined && to === addDays(from, 6);
 }
 
 /** The units just before the period in force; with none, the latest ones beside those before them. */
@@ -198,6 +207,13 @@ export function withRatios(said: readonly SaidEdit[], base: Reading, asFollowUp:
   if (ratio?.do !== 'saidRatio') return said;
   const shows = said.filter((edit) => edit.do === 'show' && edit.how === 'replace');
   const shown = shows.length > 0 ? shows.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])) : asFollowUp ? base.shown : [];
+  // “who costs most per repair”: what is ranked by is per that
+  const ranks = shows.length > 0 || ratio.per === undefined ? [] : said.flatMap((edit) => (edit.do === 'kindRank' && edit.by !== null ? [edit] : []));
+  const [ranked] = ranks;
+  if (ranked !== undefined && ranked.by !== null) {
+    const by = arithmetic('divide', ranked.by, ratio.whole);
+    return said.flatMap((edit): SaidEdit[] => (edit === ratio ? [{ do: 'show', how: 'replace', shown: [shownPlainly((ratio.per ?? 1) === 1 ? by : arithmetic('multiply', by, { kind: 'number', value: ratio.per ?? 1 }))] }] : edit === ranked ? [{ ...ranked, by: null }] : [edit]));
+  }
   const [only] = shown;
   if (only === undefined || shown.length > 1) throw new CannotSettle('One measure at a time is shown as a percentage of another; name both.');
   if (same(only.calculation, ratio.whole) && ratio.per !== undefined) throw new CannotSettle('A measure divided by itself says nothing; name another to divide by.');
