@@ -1,7 +1,9 @@
-/** Grammar of what is per something: a measure divided by another, by how many members there are, or by its plan. Gives `Term`. */
+/** Grammar of what is per something: a measure divided by another, by how many members there are, or by its plan. Gives `Term` and edits. */
 import { arithmetic, measureOf, type Calculation } from '../../model/calculation';
-import { factsOf, rowColumnOf } from '../../model/model';
+import { factsOf, rowColumnOf, type Model } from '../../model/model';
+import type { Measure } from '../../model/schema';
 import { CURRENCY_OF_WORD } from '../currencies';
+import { followUp, type Intent } from '../intent';
 import type { Question } from '../question';
 import { unitOfTime, unitsIn } from '../settling/amounts';
 import { singular } from '../tokens';
@@ -19,6 +21,7 @@ export const QUOTIENT_RULES: readonly Rule<Question>[] = [
   { gives: 'Term', form: '{Measure:left} (per|for each|for every) {AnyWord:unit} [(of|spent on|in)] {Measure:right}', means: perMoney, cost: -0.2 },
   { gives: 'Term', form: '{Measure:left} (per|an|a) {AnyWord:unit} [(worked|spent|driven|used)]', means: perUnit, cost: -0.1 },
   { gives: 'Term', form: '{Measure:left} (per|for each|for every|an|a) {AnyWord:unit} (of|in) {Measure:right}', means: perUnitOf, cost: -0.2 },
+  { gives: 'Intent', form: '(per|for every) {Number} {AnyWord:unit}', means: perSoMany, cost: 0.2 },
   { gives: 'Term', form: '{Measure:left} per {Level}', means: perLevel, cost: 0.15 },
 ];
 
@@ -55,17 +58,27 @@ function ofUsualPlan(_parts: Parts, { model }: Question): Calculation | null {
   return meant?.plan === undefined ? null : arithmetic('divide', measureOf(meant.id), measureOf(meant.plan));
 }
 
-/** "wage cost per hour", where hours are measured of the same records. */
+/** "wage cost per hour", "repairs per km": the only sum in such a unit, first among those of the same records. */
 function perUnit(parts: Parts, { model, tokens }: Question): Calculation | null {
   const word = String(parts['unit']).toLowerCase();
-  const unit = UNITS_OF[word];
   const left = model.measures.get(parts['left'] as string);
-  if (unit === undefined || left === undefined || !['sum', 'count'].includes(left.kind)) return null;
+  if (left === undefined || !['sum', 'count'].includes(left.kind)) return null;
   if (!tokens.some((token, at) => token.word === word && ['per', 'a', 'an'].includes(tokens[at - 1]?.word ?? ''))) return null;
   const fact = factsOf(model, measureOf(left.id))[0];
-  const [only, second] = [...model.measures.values()].filter((one) => one.kind === 'sum' && one.hidden !== true && one.unit !== undefined && unit.includes(one.unit) && factsOf(model, measureOf(one.id))[0] === fact && one.id !== left.id);
+  const inUnit = sumsIn(word, model).filter((one) => one.id !== left.id);
+  const own = inUnit.filter((one) => factsOf(model, measureOf(one.id))[0] === fact);
+  const [only, second] = own.length > 0 ? own : inUnit;
   return only === undefined || second !== undefined ? null : arithmetic('divide', measureOf(left.id), measureOf(only.id));
 }
+
+/** "per 1000 km": of what is said or shown. */
+function perSoMany(parts: Parts, { model }: Question): Intent | null {
+  const [only, second] = sumsIn(String(parts['unit']).toLowerCase(), model);
+  const per = parts['Number'] as number;
+  return only === undefined || second !== undefined || per <= 1 ? null : followUp({ do: 'saidRatio', whole: measureOf(only.id), per });
+}
+
+const sumsIn = (word: string, model: Model): Measure[] => [...model.measures.values()].filter((one) => one.kind === 'sum' && one.hidden !== true && one.unit !== undefined && UNITS_OF[word]?.includes(one.unit) === true);
 
 /** "repair cost per hour of downtime", whatever unit of time the downtime is kept in. */
 function perUnitOf(parts: Parts, { model }: Question): Calculation | null {
