@@ -116,7 +116,7 @@ export class Question {
       if (meant.length > 0) return meant.map((match) => ({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } }));
     }
     if (found.length === 0 && end === start + 2) found.push(...this.joined(start, said));
-    if (found.every(({ match }) => this.isDateVerb(match, start)) && end - start <= LONGEST_PART)
+    if (found.every(({ match }) => match.named.kind === 'fact' || this.isDateVerb(match, start)) && end - start <= LONGEST_PART)
       for (const { words, cost, by } of spellings) {
         const amount = end === start + 1 && COUNTED_IN.has(this.tokens[start]?.word ?? '') && !this.followsName(start);
         const ofSet = end === start + 1 && SIDE_BY_SIDE.has(this.tokens[end]?.word ?? '');

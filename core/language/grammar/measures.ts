@@ -200,6 +200,7 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[(as|as a)] (absolute change|change in absolute terms|change in numbers)', means: said(() => ({ kind: 'change', basis: 'implied', as: 'difference' })), cost: 0.05, examples: ['absolute change'] },
   { gives: 'Intent', form: '[(just|only|show)] [the] (difference only|only the difference|just the difference)', means: said(() => ({ kind: 'differenceOnly' })), cost: 0.05 },
   { gives: 'Intent', form: '[(as|as an|show an)] (index|indexed [to 100]|index of first|index to first = 100|indexed to first|indexed to first [period] = 100|index numbers)', means: transform({ kind: 'index' }), cost: 0.1, examples: ['as an index', 'indexed to 100'] },
+  { gives: 'Intent', form: '[(as|as an|show an)] [(index|indexed)] [,] first = 100', means: transform({ kind: 'index' }), cost: 0.05, examples: ['index, first = 100'] },
   { gives: 'Intent', form: '(index|indexed|rebased) (to|on|at) {Stretch} [= 100]', means: indexedTo, cost: 0.05, examples: ['indexed to January 2024'] },
   { gives: 'Intent', form: '[(index|indexed|rebased)] [with] {Stretch} = 100', means: indexedTo, cost: -0.1, examples: ['2024 = 100'] },
   { gives: 'Intent', form: 'in {AnyWord:unit}', means: inCurrency, cost: 0.1 },

@@ -1,6 +1,6 @@
 /** Amounts as said → numbers in the unit in which a measure is kept. */
 import { isMeasure, isQuotient, type Calculation } from '../../model/calculation';
-import type { Model } from '../../model/model';
+import { factsOf, type Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
 import { nameWords, plainLetters } from '../tokens';
 import type { Amount, SaidTest } from '../intent';
@@ -83,8 +83,14 @@ export function settledAmount(amount: Amount, calculation: Calculation, model: M
   const [said, kept] = [SECONDS[plainLetters(wanted)], unit === undefined ? undefined : SECONDS[plainLetters(unit)]];
   if (said !== undefined && kept !== undefined) return { value: (amount.value * said) / kept };
   const words = UNIT_NAMES[wanted] ?? wanted;
-  if (unit === undefined && currency === undefined && !percent && !counted) return { value: amount.value, note: `The model gives no unit for ${inSentence(name)}; ${amount.value} is compared with its numbers as they are kept, taken to be ${words}.` };
+  if (unit === undefined && currency === undefined && !percent && !counted && !isOfAnother(amount, calculation, model)) return { value: amount.value, note: `The model gives no unit for ${inSentence(name)}; ${amount.value} is compared with its numbers as they are kept, taken to be ${words}.` };
   throw new CannotSettle(`${name} is kept in ${currency ?? unit ?? 'plain numbers'}, not in ${words}.`);
+}
+
+/** Is another number of the same records kept in such a unit, so that “visits longer than 90 minutes” is no number of visits? */
+function isOfAnother(amount: Amount, calculation: Calculation, model: Model): boolean {
+  const facts = factsOf(model, calculation);
+  return [...model.measures.values()].some((one) => one.hidden !== true && isOfTheKind(unitOfTime(one), amount) && factsOf(model, { kind: 'measure', measure: one.id }).some((fact) => facts.includes(fact)));
 }
 
 /** A test with its numbers in the unit of what is tested. */
