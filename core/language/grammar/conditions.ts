@@ -89,7 +89,10 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(and|what about|and what about|how about|same for|and for) {Members} {Level}', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) || p['Level'] === list(p).level ? null : followUp(...only(p).edits)), cost: -0.2 },
   { gives: 'Intent', form: '[and] (for|of|from|only for|just for|only|just) {Members} {Level} [(only|alone)]', means: (p, q) => (sameDimension(p['Level'] as string, list(p).level, q) || p['Level'] === list(p).level ? null : only(p)), cost: 0.25 },
   { gives: 'Intent', form: `${COUNT} {Members} {Level} [(are there|is there|do we have|have we|there are)]`, means: (p, q) => ({ edits: [{ do: 'show', how: 'replace', shown: [{ calculation: countOfLevel(p, q), transform: null }] }, ...only(p).edits] }), cost: -0.2 },
-  { gives: 'Intent', form: '{Members}', means: only, cost: 0.1 },
+  { gives: 'Intent', form: '{Members}', means: (p, q) => (isLevelAsWell(p, q) ? null : only(p)), cost: 0.1 },
+  // “weather”, a level and one of the causes: as likely the one as the other, so the person chooses
+  { gives: 'Intent', form: '{Members}', means: (p, q) => (isLevelAsWell(p, q) ? only(p) : null), cost: 0.5 },
+  { gives: 'Intent', form: '{Members} {Measure}', means: (p, q) => (isLevelAsWell(p, q) ? { edits: [...only(p).edits, { do: 'show', how: 'replace', shown: [{ calculation: measureOf(p['Measure'] as string), transform: null }] }] } : null), cost: -0.3 },
   { gives: 'Intent', form: '(only|just|only for|just for|keep only|keep|only in|only on|filter to|filter on|filter for|narrow to|narrow down to|narrow it to|narrow it down to|limit to|limit it to|limited to|restrict to|restrict it to|restricted to|focus on|focusing on|only from|only at|solely|just the|only the|concentrate on|filtered to|look at|show only|show just|just show|only show) {Members}', means: only },
   { gives: 'Intent', form: '(did|does|do) {Members} (carry|have|make|sell|get|earn|see|bring in|bring|run|generate|take)', means: only },
   { gives: 'Intent', form: '(only|just|keep only|filter to|for|in|use) {Members} instead', means: asFollowUp(only) },
@@ -167,6 +170,12 @@ function isHandedOver({ tokens }: Question): boolean {
   return tokens.some(({ word }, at) => word === 'to' && HANDED_OVER.test(tokens[at - 1]?.word ?? '')) && !tokens.some(({ word }) => word.startsWith('compar'));
 }
 const HANDED_OVER = /^(deliver|sale|sell|sold|suppl|shipment|shipped|invoice)/;
+
+/** Is another level called just what the only member is? */
+function isLevelAsWell(parts: Parts, { names }: Question): boolean {
+  const { level, members: [only, second] } = list(parts);
+  return only !== undefined && second === undefined && names.exactly(nameWords(only)).some(({ named, by }) => named.kind === 'level' && by === 'name' && named.id !== level);
+}
 
 /** "remote hearings by month", where nothing but hearings is measured: they are counted, not only the head of their mode. */
 function isMeasured(word: string, question: Question): boolean {
