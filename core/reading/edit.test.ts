@@ -2,9 +2,12 @@
 import { demoNames } from '../../tests/demo-names';
 import { applyEdits } from './edit';
 import type { Edit } from './edit-schema';
+import { movedAlong } from './moved-along';
+import { addDays } from '../time/day';
+import { addGrains } from '../time/grain';
 import { byLevel, EMPTY_READING, plain, type Reading } from './schema';
 
-const { model } = demoNames().names;
+const { names: { model }, calendar } = demoNames();
 const edited = (reading: Reading, ...edits: readonly Edit[]): Reading => {
   const made = applyEdits(reading, edits, model);
   if (!made.ok) throw new Error(made.reason);
@@ -46,4 +49,16 @@ test('what stood beside a period does not stand beside another', () => {
   expect(edited(before, { do: 'period', period: { kind: 'days', from: '2026-07-01', to: '2026-07-31' } }).against).toBeNull();
   expect(edited(before, { do: 'period', period: april })).toEqual(before);
   expect(edited({ ...before, against: { kind: 'year' } }, { do: 'period', period: { kind: 'this', grain: 'year' } }).against).toEqual({ kind: 'year' });
+});
+
+test.each<[string, string, string, string | null]>([
+  // the month before, the month of a year before, and two months of which neither is
+  ['2026-04-01', '2026-03-01', '2026-07-01', '2026-06-01'],
+  ['2026-06-01', '2025-06-01', '2026-05-01', '2025-05-01'],
+  ['2026-07-01', '2026-01-01', '2026-08-01', null],
+])('what stands beside %s, %s, moves along to %s', (was, beside, now, then) => {
+  const monthOf = (from: string) => ({ kind: 'days' as const, from, to: addDays(addGrains('month', from, 1), -1) });
+  const before: Reading = { ...EMPTY_READING, shown: [plain('passengers')], when: { period: monthOf(was) }, against: { kind: 'period', period: monthOf(beside) } };
+  const edits: Edit[] = [{ do: 'period', period: monthOf(now) }];
+  expect(edited(before, ...edits, ...movedAlong(edits, before, calendar)).against).toEqual(then === null ? null : { kind: 'period', period: monthOf(then) });
 });

@@ -1,6 +1,7 @@
 /** Asking: words, an edit or a reading → a step of an inquiry, with its answer. */
 import { read, type Note, type Option, type WordUse } from '@zud/core/language/read';
 import { applyEdits } from '@zud/core/reading/edit';
+import { movedAlong } from '@zud/core/reading/moved-along';
 import type { Edit } from '@zud/core/reading/edit-schema';
 import { pointsOf, type Points } from '@zud/core/analysis/points';
 import type { Analysis } from '@zud/core/language/intent';
@@ -195,7 +196,8 @@ function understand(asked: Asked, before: Reading | null, ready: ReadyModel, pen
   const { names, calendar } = ready;
   if (asked.kind === 'reading') return { outcome: 'answered', reading: asked.reading, words: [], notes: [] };
   if (asked.kind === 'edit') {
-    const edited = applyEdits(before ?? EMPTY_READING, asked.edits, ready.model);
+    const base = before ?? EMPTY_READING;
+    const edited = applyEdits(base, [...asked.edits, ...movedAlong(asked.edits, base, calendar)], ready.model);
     if (!edited.ok) return { outcome: 'unclear', reading: null, words: [], notes: [{ kind: 'unclear', text: edited.reason }] };
     return { outcome: 'answered', reading: edited.reading, words: [], notes: edited.notes.map((text) => ({ kind: 'assumed', text })) };
   }

@@ -1,7 +1,7 @@
 /** Grammar of ranks by how much something changed: "biggest drop in revenue by route", "which channel grew most", "top 5 routes by growth". */
 import type { Calculation } from '../../model/calculation';
 import type { Key } from '../../reading/schema';
-import { asFollowUp, followUp, intent, refused, type Intent } from '../intent';
+import { asFollowUp, followUp, intent, refused, type Intent, type SaidTest } from '../intent';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
@@ -43,6 +43,9 @@ const MET = [['(missed|fell short of|fell behind)', 'under'], ['(beat|exceeded|h
 /** Where a value may lie beside the plan. */
 const LYING = [['[(are|is|were|was)] (below|under|behind|short of)', 'under'], ['[(are|is|were|was)] (above|over|ahead of)', 'over']] as const;
 
+/** Those of what is shown that lie so beside their plan. */
+const ofPlan = (at: Key | null, test: SaidTest['test']): Intent => followUp({ do: 'saidMeasureTest', at, calculation: null, test: { test, value: { value: 0 } }, count: false, narrows: true, besidePlan: true });
+
 export const CHANGE_RULES: readonly Rule<Question>[] = [
   { gives: 'Move', form: '(rise|increase|gain|jump|growth|climb)', means: () => 'top' },
   { gives: 'Move', form: '(drop|fall|decline|decrease|loss|dip|reduction|slump)', means: () => 'bottom' },
@@ -81,13 +84,13 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '[{Number}] (fastest|quickest|strongest) (shrinking|falling|declining) {Key} [(by|in) {Calculation}]', means: changed('bottom', { count: 10, marked: false, on: 'percent' }), cost: -0.3, examples: ['fastest falling months'] },
   ...PLACES.map(([words, way]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} (is|are|was|were) ${words} [(most|the most)]`, means: (p) => asFollowUp(besideSomething(changed(way, { count: 10, marked: true, on: 'difference' })(p))), cost: 0.1 })),
   ...[['(below|behind|short|under)', 'bottom'], ['(above|ahead|over)', 'top']].map(([words, way]): Rule<Question> => ({ gives: 'Intent', form: `[{Number}] furthest ${words}`, means: (p) => asFollowUp(besideSomething(changed(way as Way, { count: 10, marked: false, on: 'difference' })(p))), cost: -0.1 })),
-  ...LYING.map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `[(which|what|only|just)] ${words} (it|[its|their|our] {PlanName}) [only]`, means: () => followUp({ do: 'saidMeasureTest', at: null, calculation: null, test: { test, value: { value: 0 } }, count: false, narrows: true, besidePlan: true }), cost: 0.25 })),
-  ...LYING.map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `(which|what|who) ${words.replace(/[[\]]/g, '')} [(plan|it)]`, means: () => followUp({ do: 'saidMeasureTest', at: null, calculation: null, test: { test, value: { value: 0 } }, count: false, narrows: true, besidePlan: true }), cost: 0.3 })),
-  ...MET.map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) ${words} (it|[its|their|our] {PlanName})`, means: () => followUp({ do: 'saidMeasureTest', at: null, calculation: null, test: { test, value: { value: 0 } }, count: false, narrows: true, besidePlan: true }), cost: 0.3 })),
-  ...[...MET, ...LYING].map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `(which|what|only|just|keep|keep only|only show|show only) (ones|of them|of these|of those|those|the ones|those that|the ones that|where they) ${words} (it|[its|their|our] {PlanName})`, means: () => followUp({ do: 'saidMeasureTest', at: null, calculation: null, test: { test, value: { value: 0 } }, count: false, narrows: true, besidePlan: true }), cost: 0.1 })),
-  { gives: 'Intent', form: '(which|what|only|just) (ones|of them|of these|of those|those|the ones) (fell short|were short|came up short|were behind|are behind|are short)', means: () => followUp({ do: 'saidMeasureTest', at: null, calculation: null, test: { test: 'under', value: { value: 0 } }, count: false, narrows: true, besidePlan: true }), cost: 0.05 },
-  { gives: 'Intent', form: '(which|what) {Key} (fell short|fell behind|came up short|were short|was short)', means: (p) => followUp({ do: 'saidMeasureTest', at: p['Key'] as Key, calculation: null, test: { test: 'under', value: { value: 0 } }, count: false, narrows: true, besidePlan: true }), cost: 0.1, examples: ['which months fell short'] },
-  ...MET.map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} ${words} it`, means: (p) => followUp({ do: 'saidMeasureTest', at: p['Key'] as Key, calculation: null, test: { test, value: { value: 0 } }, count: false, narrows: true, besidePlan: true }), cost: 0.1 })),
+  ...LYING.map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `[(which|what|only|just)] ${words} (it|[its|their|our] {PlanName}) [only]`, means: () => ofPlan(null, test), cost: 0.25 })),
+  ...LYING.map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `(which|what|who) ${words.replace(/[[\]]/g, '')} [(plan|it)]`, means: () => ofPlan(null, test), cost: 0.3 })),
+  ...MET.map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) ${words} (it|[its|their|our] {PlanName})`, means: () => ofPlan(null, test), cost: 0.3 })),
+  ...[...MET, ...LYING].map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `(which|what|only|just|keep|keep only|only show|show only) (ones|of them|of these|of those|those|the ones|those that|the ones that|where they) ${words} (it|[its|their|our] {PlanName})`, means: () => ofPlan(null, test), cost: 0.1 })),
+  { gives: 'Intent', form: '(which|what|only|just) (ones|of them|of these|of those|those|the ones) (fell short|were short|came up short|were behind|are behind|are short)', means: () => ofPlan(null, 'under'), cost: 0.05 },
+  { gives: 'Intent', form: '(which|what) {Key} (fell short|fell behind|came up short|were short|was short)', means: (p) => ofPlan(p['Key'] as Key, 'under'), cost: 0.1, examples: ['which months fell short'] },
+  ...MET.map(([words, test]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} ${words} it`, means: (p) => ofPlan(p['Key'] as Key, test), cost: 0.1 })),
   { gives: 'Intent', form: '[(which|what)] {Key} [(that|who|which)] (missed|fell short of|fell behind) [(its|their|our)] {PlanName} [by] [the] (most|furthest)', means: (p) => besidePlan(changed('bottom', { count: 10, marked: true, on: 'difference' })(p)), cost: -0.3 },
   { gives: 'Intent', form: '[(which|what)] {Key} [(that|who|which)] (is furthest below|are furthest below|is furthest behind|was furthest below) [(its|their|our)] {PlanName}', means: (p) => besidePlan(changed('bottom', { count: 10, marked: true, on: 'difference' })(p)), cost: 0.1 },
   { gives: 'Intent', form: '[(which|what)] {Key} [(that|who|which)] (beat|exceeded) [(its|their|our)] {PlanName} [by] [the] (most|furthest)', means: (p) => besidePlan(changed('top', { count: 10, marked: true, on: 'difference' })(p)), cost: -0.3 },

@@ -6,6 +6,7 @@ import { namingOf } from '../naming';
 import type { Key, Listed } from '../../reading/schema';
 import { followUp, intent, refused, type Intent, type SaidPeriod } from '../intent';
 import type { Question } from '../question';
+import { list, only } from './conditions';
 import { HARMLESS } from './harmless';
 import type { Parts, Rule } from './rule';
 
@@ -42,7 +43,7 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: `${SHOW} {Fact} behind (it|this|that|them)`, means: (p) => ({ ...rows(p), followUp: true }), cost: -0.3 },
   { gives: 'Intent', form: 'how many (is|are|was|were) (that|those|there|they|these|it) [(in total|in all|all together)]', means: () => followUp({ do: 'countThese' }), cost: -0.2, examples: ['how many is that'] },
   { gives: 'Intent', form: 'how many {Key} (is|are|was|were) (that|those|these|it)', means: () => followUp({ do: 'countThese' }), cost: -0.4, examples: ['how many months is that'] },
-  { gives: 'Intent', form: '[(and|so)] how many of (them|these|those) (are|were|is|was|have|had|come from|came from) {Members}', means: (p) => { const { level, members } = p['Members'] as { level: string; members: readonly string[] }; return followUp({ do: 'countThese', except: level }, { do: 'condition', how: 'only', condition: { kind: 'members', level, is: true, members: [...members] } }); }, cost: -0.6 },
+  { gives: 'Intent', form: '[(and|so)] how many of (them|these|those) (are|were|is|was|have|had|come from|came from) {Members}', means: (p) => followUp({ do: 'countThese', except: list(p).level }, ...only(p).edits), cost: -0.6 },
   { gives: 'Intent', form: '[(and|so)] how many', means: (_p, q) => (q.tokens.every((token) => token.kind !== 'word' || HARMLESS.has(token.word)) ? followUp({ do: 'countThese' }) : null), cost: 0.6, examples: ['how many'] },
   { gives: 'Intent', form: 'how many (such|of those|of these|of such) {Key} [(are|were) there]', means: () => followUp({ do: 'countThese' }), cost: -0.4, examples: ['how many such months were there'] },
   { gives: 'Intent', form: '(which|what) [ones] (are|were) (these|those|they)', means: () => followUp({ do: 'whichAreThese' }), examples: ['which are these'] },

@@ -11,6 +11,7 @@ import { dateVerbs } from '../names/name-index';
 import { singular } from '../tokens';
 import { followUp, intent, refused, type Intent, type SaidEdit, type SaidPeriod, type SaidShown, type SaidTransform, type Sense } from '../intent';
 import type { Question } from '../question';
+import { only } from './conditions';
 import type { Parts, Rule } from './rule';
 
 const list = (parts: Parts, name = 'ShownList') => parts[name] as SaidShown[];
@@ -109,7 +110,7 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '(what about|how about|and|same for|and what about|and how about|now|same with|same but|same but for|same but with|same thing but|and the|the same for|now show|now the) {ShownList}', means: (p) => followUp(show(list(p))), cost: 0.15 },
   { gives: 'Doer', form: '{Level}', means: (p) => [{ do: 'subject', level: p['Level'] }] },
   { gives: 'Doer', form: '(we|you|they|i|people|everyone|it)', means: () => [] },
-  { gives: 'Doer', form: '{Members}', means: (p) => { const { level, members } = p['Members'] as { level: string; members: readonly string[] }; return [{ do: 'condition', how: 'only', condition: { kind: 'members', level, is: true, members: [...members] } }]; } },
+  { gives: 'Doer', form: '{Members}', means: (p) => only(p).edits },
   { gives: 'Intent', form: '(how much|how many|what) (did|do|does|have|has|will) {Doer} {Doing} [(on|for|in|as|of)] {ShownList}', means: (p) => intent(show(list(p)), ...(p['Doer'] as SaidEdit[])), cost: -0.3 },
   { gives: 'Intent', form: '(how much|how many) (did|do|does|have|has) {Doer} {ShownList}', means: (p) => intent(show(list(p)), ...(p['Doer'] as SaidEdit[])), cost: 0.1 },
   { gives: 'Intent', form: '(how much|how many|what|which) {ShownList} (did|do|does|have|has) {Doer} {Doing}', means: (p) => intent(show(list(p)), ...(p['Doer'] as SaidEdit[])), cost: -0.3 },

@@ -159,7 +159,7 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   { gives: 'Stretch', form: 'fiscal {QuarterOrHalf} [of] {FiscalYear}', means: (p) => fiscalQuarter(p, number(p, 'FiscalYear')), examples: ['fiscal Q1 FY25'] },
   { gives: 'Stretch', form: '{QuarterOrHalf} of fiscal [year] {Year}', means: (p) => fiscalQuarter(p, number(p, 'Year')), examples: ['Q1 of fiscal year 2025'] },
   { gives: 'Stretch', form: '{FiscalYear} {QuarterOrHalf}', means: (p) => fiscalQuarter(p, number(p, 'FiscalYear')), examples: ['FY25 Q1'] },
-  { gives: 'Stretch', form: '(this|the current) {SeasonNoun}', means: (p) => ({ kind: 'oneOfSeasons', seasons: p['SeasonNoun'], back: 0 }), cost: -0.1 },
+  { gives: 'Stretch', form: '(this|current) {SeasonNoun}', means: (p) => ({ kind: 'oneOfSeasons', seasons: p['SeasonNoun'], back: 0 }), cost: -0.1 },
   { gives: 'Stretch', form: '(last|previous) {SeasonNoun}', means: (p) => ({ kind: 'oneOfSeasons', seasons: p['SeasonNoun'], back: 1 }), cost: -0.1 },
   { gives: 'Stretch', form: '(last|previous) {Season}', means: (p) => ({ kind: 'bareSeason', season: p['Season'], back: 1 }) },
   { gives: 'Stretch', form: '[(from|between)] {DayOfMonth:first} (to|–|-|until|till|through|and) {DayOfMonth:last} [of] {MonthName} [{Year}]', means: daysOfMonth, cost: -0.02, examples: ['4 to 18 August 2025', '4 – 18 August'] },

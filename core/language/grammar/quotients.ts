@@ -5,7 +5,7 @@ import type { Measure } from '../../model/schema';
 import { CURRENCY_OF_WORD } from '../currencies';
 import { followUp, type Intent } from '../intent';
 import type { Question } from '../question';
-import { unitOfTime, unitsIn } from '../settling/amounts';
+import { isKeptAs, unitOfTime, unitsIn } from '../settling/amounts';
 import { singular } from '../tokens';
 import { AVERAGE, COUNTED, countOfLevel, rowFunction } from './calculations';
 import type { Parts, Rule } from './rule';
@@ -78,7 +78,7 @@ function perSoMany(parts: Parts, { model }: Question): Intent | null {
   return only === undefined || second !== undefined || per <= 1 ? null : followUp({ do: 'saidRatio', whole: measureOf(only.id), per });
 }
 
-const sumsIn = (word: string, model: Model): Measure[] => [...model.measures.values()].filter((one) => one.kind === 'sum' && one.hidden !== true && one.unit !== undefined && UNITS_OF[word]?.includes(one.unit) === true);
+const sumsIn = (word: string, model: Model): Measure[] => [...model.measures.values()].filter((one) => one.kind === 'sum' && one.hidden !== true && one.unit !== undefined && isKeptAs(word, one.unit));
 
 /** "repair cost per hour of downtime", whatever unit of time the downtime is kept in. */
 function perUnitOf(parts: Parts, { model }: Question): Calculation | null {
@@ -90,9 +90,6 @@ function perUnitOf(parts: Parts, { model }: Question): Calculation | null {
   const whole = measureOf(right.id);
   return arithmetic('divide', measureOf(left.id), units === 1 ? whole : arithmetic('divide', whole, { kind: 'number', value: units }));
 }
-
-/** Units that something may be per, as said; those of the calendar, in which things happen, are none. */
-const UNITS_OF: Readonly<Record<string, readonly string[]>> = { hour: ['h', 'hours'], minute: ['min', 'minutes'], mile: ['mi', 'miles'], kilometre: ['km'], km: ['km'], kilo: ['kg', 'kilos'], kg: ['kg'], tonne: ['t', 'tonnes'], litre: ['l', 'litres'], metre: ['m', 'metres'] };
 
 /** "passengers per port": divided by how many members there are. */
 function perLevel(parts: Parts, question: Question): Calculation | null {

@@ -2,7 +2,7 @@
 import { isMeasure, isQuotient, type Calculation } from '../../model/calculation';
 import { factsOf, type Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
-import { nameWords, plainLetters } from '../tokens';
+import { nameWords, plainLetters, singular } from '../tokens';
 import type { Amount, SaidTest } from '../intent';
 import { CannotSettle } from './situation';
 import { inSentence } from '../../reading/words';
@@ -61,14 +61,17 @@ export function isOfTheKind(unit: string | undefined, amount: Amount | undefined
 export function refuseOtherUnit(unit: string, shown: readonly Calculation[], model: Model): void {
   for (const calculation of shown) {
     const { name, unit: kept, currency } = keptIn(calculation, model);
-    const same = kept !== undefined && (plainLetters(kept) === unit || (SECONDS[plainLetters(kept)] ?? Number.NaN) === SECONDS[unit]);
+    const same = kept !== undefined && (plainLetters(kept) === unit || isKeptAs(unit, kept) || (SECONDS[plainLetters(kept)] ?? Number.NaN) === SECONDS[unit]);
     if (!same) throw new CannotSettle(`${name} is kept in ${kept ?? currency ?? 'plain numbers'} and is not converted, so it cannot be told in ${unit}.`, true);
   }
 }
 
 /** Is a word a unit that measures of time, weight or length are kept in? */
-export const isUnit = (word: string): boolean => SECONDS[word] !== undefined || OTHER_UNITS.has(word);
-const OTHER_UNITS: ReadonlySet<string> = new Set(['kg', 'tonnes', 'km', 'miles', 'litres', 'kwh', 'mwh']);
+export const isUnit = (word: string): boolean => SECONDS[word] !== undefined || KEPT_AS[singular(word)] !== undefined;
+
+/** Is a unit, as it is said in the singular or plural, the one that a measure is kept in? */
+export const isKeptAs = (said: string, unit: string): boolean => KEPT_AS[singular(said)]?.includes(unit) === true;
+const KEPT_AS: Readonly<Record<string, readonly string[]>> = { hour: ['h', 'hours'], minute: ['min', 'minutes'], mile: ['mi', 'miles'], kilometre: ['km'], km: ['km'], kilo: ['kg', 'kilos'], kg: ['kg'], tonne: ['t', 'tonnes'], litre: ['l', 'litres'], metre: ['m', 'metres'], kwh: ['kWh'], mwh: ['MWh'] };
 
 /** @throws CannotSettle where the measure is not kept in such a unit */
 export function settledAmount(amount: Amount, calculation: Calculation, model: Model): Settled {

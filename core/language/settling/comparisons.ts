@@ -3,6 +3,7 @@ import { arithmetic, type Calculation } from '../../model/calculation';
 import type { Model } from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
 import { hasDifference, same, type Breakdown, type Reading, type Transform } from '../../reading/schema';
+import { unitIn } from '../../reading/moved-along';
 import { inSentence } from '../../reading/words';
 import { addDays, dayNumber, dayParts, type Day, weekday } from '../../time/day';
 import { addGrains, type Grain } from '../../time/grain';
@@ -172,27 +173,6 @@ export function shiftedBefore(unit: Grain, when: Period | null, calendar: Calend
   return [{ do: 'compare', against: { kind: 'period', period: { kind: 'days', from: addGrains(unit, from, -1), to: addGrains(unit, to, -1) } } }];
 }
 
-const A_YEAR: Readonly<Record<Grain, number>> = { year: 1, half: 2, quarter: 4, month: 12, week: 52, day: 7 };
-
-/** "April vs March", then "what about July": where one period stood beside the one before it, or that of a year before, the next stands beside its own. */
-export function movedAlong(edits: readonly Edit[], { when, against }: Reading, calendar: Calendar): Edit[] {
-  const next = edits.findLast((edit) => edit.do === 'period');
-  if (when === null || against?.kind !== 'period' || next?.do !== 'period' || next.period === null || edits.some((edit) => edit.do === 'compare')) return [];
-  const [was, beside, now] = [when.period, against.period, next.period].map((one) => unitIn(one, calendar));
-  if (!was || !beside || !now || was.grain !== beside.grain || was.grain !== now.grain) return [];
-  const back = [1, A_YEAR[was.grain]].find((units) => addGrains(was.grain, was.from, -units) === beside.from);
-  if (back === undefined) return [];
-  const from = addGrains(now.grain, now.from, -back);
-  return [{ do: 'compare', against: { kind: 'period', period: { kind: 'days', from, to: addDays(addGrains(now.grain, from, 1), -1) } } }];
-}
-
-/** The one unit of the calendar that a period is, running or not. */
-function unitIn(period: Period, calendar: Calendar): { readonly grain: Grain; readonly from: Day } | null {
-  const { from, to } = wholeRange(period, calendar);
-  const grain = from === undefined || to === undefined ? null : to === addDays(from, 6) && weekday(from) === calendar.weekStart ? 'week' as const : exactGrain(from, to);
-  return grain === null || from === undefined ? null : { grain, from };
-}
-
 /** "the Friday before": the last one before the day that is shown. */
 export function weekdayBefore(day: number, when: Period | null, calendar: Calendar): Edit[] {
   const { from, to } = when === null ? {} : resolvePeriod(when, calendar);
@@ -207,12 +187,16 @@ export function withRatios(said: readonly SaidEdit[], base: Reading, asFollowUp:
   if (ratio?.do !== 'saidRatio') return said;
   const shows = said.filter((edit) => edit.do === 'show' && edit.how === 'replace');
   const shown = shows.length > 0 ? shows.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])) : asFollowUp ? base.shown : [];
+  const per = ratio.per ?? 1;
+  const divided = (part: Calculation): SaidEdit => {
+    const quotient = arithmetic('divide', part, ratio.whole);
+    return { do: 'show', how: 'replace', shown: [shownPlainly(per === 1 ? quotient : arithmetic('multiply', quotient, { kind: 'number', value: per }))] };
+  };
   // “who costs most per repair”: what is ranked by is per that
-  const ranks = shows.length > 0 || ratio.per === undefined ? [] : said.flatMap((edit) => (edit.do === 'kindRank' && edit.by !== null ? [edit] : []));
-  const [ranked] = ranks;
-  if (ranked !== undefined && ranked.by !== null) {
-    const by = arithmetic('divide', ranked.by, ratio.whole);
-    return said.flatMap((edit): SaidEdit[] => (edit === ratio ? [{ do: 'show', how: 'replace', shown: [shownPlainly((ratio.per ?? 1) === 1 ? by : arithmetic('multiply', by, { kind: 'number', value: ratio.per ?? 1 }))] }] : edit === ranked ? [{ ...ranked, by: null }] : [edit]));
+  const ranked = shows.length > 0 || ratio.per === undefined ? undefined : said.find((edit) => edit.do === 'kindRank');
+  if (ranked?.do === 'kindRank' && ranked.by !== null) {
+    const { by } = ranked;
+    return said.map((edit): SaidEdit => (edit === ratio ? divided(by) : edit === ranked ? { ...ranked, by: null } : edit));
   }
   const [only] = shown;
   if (only === undefined || shown.length > 1) throw new CannotSettle('One measure at a time is shown as a percentage of another; name both.');
@@ -225,11 +209,9 @@ export function withRatios(said: readonly SaidEdit[], base: Reading, asFollowUp:
   // “and per sailing”, after “per passenger”: of the same, not of what was divided
   const { calculation } = only;
   const part = asFollowUp && shows.length === 0 && ratio.per !== undefined && calculation.kind === 'arithmetic' && calculation.operator === 'divide' ? calculation.left : calculation;
-  const quotient = arithmetic('divide', part, ratio.whole);
-  const divided: SaidEdit = { do: 'show', how: 'replace', shown: [{ calculation: (ratio.per ?? 1) === 1 ? quotient : arithmetic('multiply', quotient, { kind: 'number', value: ratio.per ?? 1 }), transform: null }] };
   const narrowed = asFollowUp && base.where.length > 0 && ratio.per === undefined;
   const remark: SaidEdit[] = narrowed ? [{ do: 'remark', text: 'Both parts are of what the conditions leave.' }] : [];
-  return [divided, ...remark, ...said.filter((edit) => edit !== ratio && !shows.includes(edit))];
+  return [divided(part), ...remark, ...said.filter((edit) => edit !== ratio && !shows.includes(edit))];
 }
 
 /** The one member that an answer is narrowed to, where nothing else narrows it. */

@@ -31,6 +31,10 @@ test.each<[string, readonly string[], string]>([
   ['theatres', ['how full were our venues in March'], 'Occupancy by venue, March 2026'],
   ['airport', ['emptiest airlines'], 'Load factor by airline, bottom 10 airlines'],
   ['parcels', ['fullest hubs'], 'Nothing in this model can be “fullest”; say by which measure.'],
+  // a unit that is said is the one it is kept in, or refused
+  ['factory', ['downtime in minutes'], 'Downtime'],
+  ['zoo', ['feed weight in kilos by house'], 'Feed weight by house'],
+  ['zoo', ['feed weight in tonnes'], 'Feed weight is kept in kg and is not converted, so it cannot be told in tonnes.'],
   // of what has a strength of its own; elsewhere the strongest is the best
   ['brew', ['strongest beer'], 'Strength by beer, top 10 beers marking the first'],
   ['brew', ['strongest town for sales'], 'Sales by town, top 10 towns marking the first'],

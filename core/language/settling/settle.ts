@@ -4,13 +4,14 @@ import { isMeasure, isQuotient, type Calculation } from '../../model/calculation
 import { applyEdits } from '../../reading/edit';
 import type { Edit } from '../../reading/edit-schema';
 import { EMPTY_READING, hasDifference, type Reading } from '../../reading/schema';
+import { movedAlong } from '../../reading/moved-along';
 import { inSentence } from '../../reading/words';
 import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Analysis, type Move, type SaidEdit } from '../intent';
 import { refuseOtherUnit } from './amounts';
-import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, weekdayBefore, withRatios, withoutItsBasis, inThatYear, movedAlong } from './comparisons';
+import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, weekdayBefore, withRatios, withoutItsBasis, inThatYear } from './comparisons';
 import { mixEdit, needsTimeLine, allOf, alsoShare, averagePer, withoutItsUnits, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
 import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { forecastEdits, isOfThePast, saysHowFar } from './forecasts';
