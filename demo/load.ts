@@ -10,7 +10,8 @@ import { setShare } from '../server/store/board-rights';
 import { addWords, createBoard, pinTile, setScope, type TilePlace } from '../server/store/boards';
 import { createInquiry } from '../server/store/inquiries';
 import { addPerson, type Person, type Role } from '../server/store/people';
-import { models, people } from '../server/store/schema';
+import { addModel } from '../server/store/models';
+import { people } from '../server/store/schema';
 import { loadCsv, loadRows } from '../server/store/table-loads';
 import { catalogueOf } from '../server/store/tables';
 import { demoTables } from './world';
@@ -103,7 +104,7 @@ const LIBRARY_TABLES = ['branches', 'titles', 'loans', 'visits', 'targets'];
 async function makeModel(context: Context, file: string): Promise<string> {
   const checked = readModelFile(readFileSync(demoFile(file), 'utf8'), await catalogueOf(context.database));
   if (!checked.ok) throw new Error(`${file} has faults: ${checked.faults.map((fault) => `${fault.place}: ${fault.reason}`).join('; ')}`);
-  await context.database.store.insert(models).values({ id: checked.file.id, file: checked.file }).onConflictDoNothing();
+  await addModel(context.database.store, checked.file, null);
   return checked.file.id;
 }
 

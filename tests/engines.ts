@@ -12,11 +12,11 @@ import { replayed } from './corpus/replay';
 /** The plan of a reading as it is answered; null where it has none. */
 export function planned(reading: Reading, ready: ReadyModel): Plan | null {
   if (impossibility(reading, ready.names) !== null) return null;
-  const { model, calendar, naming, rules, hasHours } = ready;
+  const { model, calendar, naming, rules, hidden, hasHours } = ready;
   try {
     const settled: Reading = { ...reading, by: reading.by.map((one) => (one.kind === 'bins' && one.width === null ? { ...one, width: 7 } : one)) };
     const asked = settled.rows === null ? (sourcesOf(settled, calendar)?.main ?? settled) : settled;
-    return planOf(asked, { model, calendar, naming, rules, hasHours, rowLimit: 2000 });
+    return planOf(asked, { model, calendar, naming, rules, hidden, hasHours, rowLimit: 2000 });
   } catch {
     return null;
   }

@@ -52,16 +52,18 @@ export type Operator = (typeof OPERATORS)[number];
 export const ROW_FUNCTIONS = ['average', 'median', 'minimum', 'maximum'] as const;
 export type RowFunction = (typeof ROW_FUNCTIONS)[number];
 
+const id = z.string().min(1).max(120);
+
 export const calculationSchema: z.ZodType<Calculation> = z.lazy(() =>
   z.discriminatedUnion('kind', [
-    z.object({ kind: z.literal('measure'), measure: z.string() }),
-    z.object({ kind: z.literal('rows'), function: z.enum(ROW_FUNCTIONS), measure: z.string() }),
-    z.object({ kind: z.literal('percentile'), percentile: z.number().min(0).max(100), measure: z.string() }),
-    z.object({ kind: z.literal('members'), level: z.string(), fact: z.string().optional() }),
-    z.object({ kind: z.literal('periods'), grain: z.enum(GRAINS), fact: z.string().optional() }),
-    z.object({ kind: z.literal('perPeriod'), grain: z.enum(GRAINS), measure: z.string() }),
-    z.object({ kind: z.literal('proportion'), measure: z.string(), of: z.string(), test: z.enum(PASSING_TESTS), value: z.number(), upper: z.number().optional() }),
-    z.object({ kind: z.literal('part'), measure: z.string(), level: z.string(), member: z.string() }),
+    z.object({ kind: z.literal('measure'), measure: id }),
+    z.object({ kind: z.literal('rows'), function: z.enum(ROW_FUNCTIONS), measure: id }),
+    z.object({ kind: z.literal('percentile'), percentile: z.number().min(0).max(100), measure: id }),
+    z.object({ kind: z.literal('members'), level: id, fact: id.optional() }),
+    z.object({ kind: z.literal('periods'), grain: z.enum(GRAINS), fact: id.optional() }),
+    z.object({ kind: z.literal('perPeriod'), grain: z.enum(GRAINS), measure: id }),
+    z.object({ kind: z.literal('proportion'), measure: id, of: id, test: z.enum(PASSING_TESTS), value: z.number(), upper: z.number().optional() }),
+    z.object({ kind: z.literal('part'), measure: id, level: id, member: z.string().max(1000) }),
     z.object({ kind: z.literal('number'), value: z.number() }),
     z.object({ kind: z.literal('arithmetic'), operator: z.enum(OPERATORS), left: calculationSchema, right: calculationSchema }),
   ]),
@@ -109,6 +111,9 @@ export function isMeasure(calculation: Calculation): calculation is { kind: 'mea
 
 export class FormulaError extends Error {}
 
+/** Parentheses within each other. */
+const MOST_NESTED = 40;
+
 /**
  * Reads a formula of the model file: measure ids, numbers, `+ - * /` and parentheses, with the usual precedence.
  * @throws FormulaError with the place of the fault
@@ -117,13 +122,17 @@ export class FormulaError extends Error {}
 export function parseFormula(formula: string): Calculation {
   const tokens = formula.match(/[a-z][a-z0-9_]*|\d+(?:\.\d+)?|[-+*/()]|\S/g) ?? [];
   let at = 0;
+  let nested = 0;
   const next = () => tokens[at++];
 
   function factor(): Calculation {
     const token = next();
     if (token === undefined) throw new FormulaError('The formula ends where a measure is expected.');
     if (token === '(') {
+      nested += 1;
+      if (nested > MOST_NESTED) throw new FormulaError(`More than ${MOST_NESTED} parentheses stand within each other.`);
       const inner = sum();
+      nested -= 1;
       if (next() !== ')') throw new FormulaError('A parenthesis is not closed.');
       return inner;
     }

@@ -2,7 +2,10 @@
 import { parse } from 'yaml';
 import { FormulaError, measuresIn, parseFormula } from './calculation';
 import { joinPaths } from './model';
+import { partsOf } from './parts-of';
 import { modelFileSchema, type ModelFile } from './schema';
+import { MOST_PARTS, partCounts } from './size';
+import { tableFaults, type Catalogue } from './table-faults';
 
 export interface ModelFault {
   /** Where in the file, as `measures[3].fact`. */
@@ -12,21 +15,27 @@ export interface ModelFault {
 
 export type CheckedModel = { readonly ok: true; readonly file: ModelFile } | { readonly ok: false; readonly faults: readonly ModelFault[] };
 
-/** Loaded tables with their columns: table → column → type. */
-export type Catalogue = ReadonlyMap<string, ReadonlyMap<string, string>>;
+export type ParsedFile = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly faults: readonly ModelFault[] };
+
+/** Places of a file that may stand for others, which YAML calls aliases: a few of them are handy, many are a trap. */
+const MOST_ALIASES = 50;
+
+/** A model file written as YAML (or JSON, which is YAML too) as a value. */
+export function parseModelFile(text: string): ParsedFile {
+  try {
+    return { ok: true, value: /^\s*\{/.test(text) ? (JSON.parse(text) as unknown) : (parse(text, { maxAliasCount: MOST_ALIASES }) as unknown) };
+  } catch (error) {
+    return { ok: false, faults: [{ place: 'file', reason: error instanceof Error ? error.message : 'It is neither YAML nor JSON.' }] };
+  }
+}
 
 /**
- * Reads a model file written as YAML (or JSON, which is YAML too) and checks it.
+ * Reads a model file and checks it.
  * @param catalogue loaded tables; without it the references to tables and columns are not checked
  */
 export function readModelFile(text: string, catalogue?: Catalogue): CheckedModel {
-  let raw: unknown;
-  try {
-    raw = parse(text);
-  } catch (error) {
-    return { ok: false, faults: [{ place: 'file', reason: error instanceof Error ? error.message : 'It is not YAML.' }] };
-  }
-  return checkModel(raw, catalogue);
+  const parsed = parseModelFile(text);
+  return parsed.ok ? checkModel(parsed.value, catalogue) : parsed;
 }
 
 /** Checks a parsed model file. */
@@ -125,7 +134,9 @@ function referenceFaults(file: ModelFile): ModelFault[] {
         }
     }
   });
-  for (const id of cyclicMeasures(file)) fault('measures', `“${id}” is defined by itself.`);
+  const cyclic = cyclicMeasures(file);
+  for (const id of cyclic) fault('measures', `“${id}” is defined by itself.`);
+  for (const [id, parts] of partCounts(file.measures)) if (parts > MOST_PARTS && cyclic.length === 0) fault('measures', `“${id}” is made of ${Number.isFinite(parts) ? parts : 'too many'} parts when all that it is built on is written out; ${MOST_PARTS} are the most.`);
 
   if (file.defaults.measure !== undefined && !measures.has(file.defaults.measure))
     fault('defaults.measure', `There is no measure “${file.defaults.measure}”.`);
@@ -142,17 +153,7 @@ function referenceFaults(file: ModelFile): ModelFault[] {
 }
 
 function cyclicMeasures(file: ModelFile): string[] {
-  const parts = new Map<string, string[]>();
-  for (const measure of file.measures) {
-    if (measure.kind === 'ratio') parts.set(measure.id, [measure.of, measure.per]);
-    else if (measure.kind === 'formula') {
-      try {
-        parts.set(measure.id, measuresIn(parseFormula(measure.formula)));
-      } catch {
-        parts.set(measure.id, []);
-      }
-    }
-  }
+  const parts = new Map(file.measures.map((measure) => [measure.id, partsOf(measure)]));
   const reachesItself = (id: string) => {
     const seen = new Set<string>();
     const queue = [...(parts.get(id) ?? [])];
@@ -165,44 +166,4 @@ function cyclicMeasures(file: ModelFile): string[] {
     return false;
   };
   return [...parts.keys()].filter(reachesItself);
-}
-
-function tableFaults(file: ModelFile, catalogue: Catalogue): ModelFault[] {
-  const faults: ModelFault[] = [];
-  const sources = new Map(file.tables.map((table) => [table.id, table.source ?? table.id]));
-  const need = (table: string, column: string, place: string) => {
-    const columns = catalogue.get(sources.get(table) ?? '');
-    if (columns && !columns.has(column)) faults.push({ place, reason: `Table “${sources.get(table)}” has no column “${column}”.` });
-  };
-  const needRef = (fact: string, reference: string, place: string) => {
-    const [first = '', second] = reference.split('.');
-    const own = file.facts.find((one) => one.id === fact)?.table ?? '';
-    if (second === undefined) need(own, first, place);
-    else need(first, second, place);
-  };
-  file.tables.forEach((table, index) => {
-    const source = table.source ?? table.id;
-    if (!catalogue.has(source)) faults.push({ place: `tables[${index}]`, reason: `No table “${source}” has been loaded.` });
-    if (table.spread !== undefined) need(table.id, table.spread, `tables[${index}].spread`);
-    need(table.id, table.key, `tables[${index}].key`);
-    table.joins.forEach((join, at) => need(table.id, join.column, `tables[${index}].joins[${at}].column`));
-  });
-  file.dates.forEach((date, index) => {
-    for (const [fact, column] of Object.entries(date.columns)) needRef(fact, column, `dates[${index}].columns.${fact}`);
-  });
-  file.dimensions.forEach((dimension, index) =>
-    dimension.levels.forEach((level, at) => {
-      const [table = '', column = ''] = level.column.split('.');
-      const place = `dimensions[${index}].levels[${at}]`;
-      need(table, column, `${place}.column`);
-      for (const extra of [level.order, level.latitude, level.longitude]) if (extra !== undefined) need(table, extra, place);
-    }),
-  );
-  file.measures.forEach((measure, index) => {
-    if (measure.kind === 'ratio' || measure.kind === 'formula') return;
-    if ('column' in measure) needRef(measure.fact, measure.column, `measures[${index}].column`);
-    if ('each' in measure) measure.each.forEach((column) => needRef(measure.fact, column, `measures[${index}].each`));
-    measure.only.forEach((test, at) => needRef(measure.fact, test.column, `measures[${index}].only[${at}].column`));
-  });
-  return faults;
 }

@@ -1,6 +1,7 @@
 /** Names that people give to calculations and to lists of members: kept beside the model file, and part of the model at once. */
 import { z } from 'zod';
 import { OPERATORS, type Calculation, type Operator } from './calculation';
+import { withoutBroken } from './parts-of';
 import { formatSchema, type Measure, type ModelFile, type NamedSet } from './schema';
 
 const common = { name: z.string().trim().min(2).max(60), synonyms: z.array(z.string().trim().min(2).max(60)).max(10).default([]) };
@@ -21,7 +22,7 @@ export interface Saved {
   readonly what: SavedName;
 }
 
-/** The model file with the saved names as measures and sets of its own. */
+/** The model file with the saved names as measures and sets of its own; without those that are about what it does not have any more. */
 export function withSaved(file: ModelFile, saved: readonly Saved[]): ModelFile {
   const measures = saved.flatMap(({ id, by, withdrawn, what }): Measure[] => {
     if (what.kind !== 'calculation') return [];
@@ -29,7 +30,8 @@ export function withSaved(file: ModelFile, saved: readonly Saved[]): ModelFile {
     return [{ kind: 'formula', id, name, synonyms, formula, description: `Saved by ${by}.`, ...(format ? { format } : {}), ...(unit ? { unit } : {}), ...(direction ? { direction } : {}), ...(withdrawn ? { hidden: true } : {}) }];
   });
   const sets = saved.flatMap(({ id, withdrawn, what }): NamedSet[] => (what.kind === 'set' ? [{ id, name: what.name, synonyms: what.synonyms, level: what.level, members: what.members, ...(withdrawn ? { hidden: true } : {}) }] : []));
-  return { ...file, measures: [...file.measures, ...measures], sets: [...file.sets, ...sets] };
+  const levels = new Set(file.dimensions.flatMap((dimension) => dimension.levels.map((level) => level.id)));
+  return { ...file, measures: withoutBroken([...file.measures, ...measures]), sets: [...file.sets, ...sets.filter((set) => levels.has(set.level))] };
 }
 
 const SIGNS: Record<Operator, string> = { add: '+', subtract: '-', multiply: '*', divide: '/' };

@@ -9,7 +9,12 @@ const identifier = z
   .string()
   .regex(/^[a-z][a-z0-9_]*$/, 'use small letters, digits and _, beginning with a letter')
   .max(60);
-const synonyms = z.array(z.string().min(1)).default([]);
+/** A name, a plural or a synonym. */
+const named = z.string().trim().min(1).max(120);
+const synonyms = z.array(named).max(200).default([]);
+const description = z.string().max(2000).optional();
+/** Members that are listed by their names. */
+const listed = z.array(z.string().max(300)).max(20_000);
 const columnRef = z
   .string()
   .regex(/^([a-z][a-z0-9_]*\.)?[a-z][a-z0-9_]*$/, 'write column, or table.column for a column of a joined table');
@@ -31,7 +36,7 @@ export const formatSchema = z.object({
   style: z.enum(['number', 'percent', 'currency']).default('number'),
   decimals: z.number().int().min(0).max(6).optional(),
   /** ISO 4217 code where the style is currency. */
-  currency: z.string().length(3).optional(),
+  currency: z.string().regex(/^[A-Za-z]{3}$/, 'write the three letters of ISO 4217, such as EUR').optional(),
 });
 
 /** Kept for readings that use it, but neither offered nor understood in words. */
@@ -39,11 +44,11 @@ const hidable = { hidden: z.boolean().optional() };
 
 const measureCommon = {
   id: identifier,
-  name: z.string().min(1),
-  plural: z.string().optional(),
+  name: named,
+  plural: named.optional(),
   synonyms,
-  description: z.string().optional(),
-  unit: z.string().optional(),
+  description,
+  unit: z.string().max(40).optional(),
   format: formatSchema.optional(),
   /** Which way is good, where that is so. */
   direction: z.enum(['more', 'less']).optional(),
@@ -64,15 +69,15 @@ export const measureSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('percentile'), column: columnRef, percentile: z.number().min(0).max(100), ...fromRows, ...measureCommon }),
   z.object({ kind: z.literal('last'), column: columnRef, each: z.array(columnRef).min(1), ...fromRows, ...measureCommon }),
   z.object({ kind: z.literal('ratio'), of: identifier, per: identifier, ...measureCommon }),
-  z.object({ kind: z.literal('formula'), formula: z.string().min(1), ...measureCommon }),
+  z.object({ kind: z.literal('formula'), formula: z.string().min(1).max(2000), ...measureCommon }),
 ]);
 
 export const levelSchema = z.object({
   id: identifier,
-  name: z.string().min(1),
-  plural: z.string().optional(),
+  name: named,
+  plural: named.optional(),
   synonyms,
-  description: z.string().optional(),
+  description,
   /** The model table and column that hold the names of the members. */
   column: z.string().regex(/^[a-z][a-z0-9_]*\.[a-z][a-z0-9_]*$/, 'write table.column'),
   kind: z.enum(['person', 'place', 'time', 'thing']).default('thing'),
@@ -81,32 +86,33 @@ export const levelSchema = z.object({
   latitude: identifier.optional(),
   longitude: identifier.optional(),
   /** Other words for single members: member → words. */
-  memberSynonyms: z.record(z.string(), z.array(z.string())).default({}),
+  memberSynonyms: z.record(z.string().max(300), z.array(z.string().max(120)).max(50)).default({}),
 });
 
 export const dimensionSchema = z.object({
   id: identifier,
-  name: z.string().min(1),
-  description: z.string().optional(),
-  levels: z.array(levelSchema).min(1),
+  name: named,
+  description,
+  levels: z.array(levelSchema).min(1).max(100),
   /** Each a list of levels, coarse to fine; absent: one hierarchy of all levels in the order written. */
   hierarchies: z.array(z.array(identifier).min(1)).optional(),
 });
 
+const monthDay = z.string().regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'write MM-DD, a day of the year');
 const seasonSchema = z.object({
   id: identifier,
-  name: z.string(),
+  name: named,
   synonyms,
-  from: z.string().regex(/^\d\d-\d\d$/, 'write MM-DD').optional(),
-  to: z.string().regex(/^\d\d-\d\d$/, 'write MM-DD').optional(),
-  dates: z.array(z.object({ from: daySchema, to: daySchema })).optional(),
+  from: monthDay.optional(),
+  to: monthDay.optional(),
+  dates: z.array(z.object({ from: daySchema, to: daySchema }).refine(({ from, to }) => from <= to, { message: 'the first day comes before the last' })).max(500).optional(),
 });
 
 export const modelFileSchema = z.object({
   zud: z.literal(1),
   id: identifier,
-  name: z.string().min(1),
-  description: z.string().optional(),
+  name: named,
+  description,
   /** The reference day: a fixed day, the last day with data, or the clock. */
   asOf: z.union([daySchema, z.literal('last data'), z.literal('clock')]).default('last data'),
   calendar: z
@@ -114,7 +120,7 @@ export const modelFileSchema = z.object({
       weekStartsOn: z.enum(['monday', 'saturday', 'sunday']).default('monday'),
       fiscalYearStartsIn: z.number().int().min(1).max(12).default(1),
       fiscalYearNamedBy: z.enum(['end', 'start']).default('end'),
-      seasons: z.array(seasonSchema).default([]),
+      seasons: z.array(seasonSchema).max(200).default([]),
     })
     .prefault({}),
   tables: z
@@ -124,30 +130,32 @@ export const modelFileSchema = z.object({
         /** The loaded table; absent: the one with the same name. Several model tables may read one loaded table. */
         source: identifier.optional(),
         key: identifier,
-        joins: z.array(z.object({ to: identifier, column: identifier })).default([]),
+        joins: z.array(z.object({ to: identifier, column: identifier })).max(50).default([]),
         /** The column by whose values the rows are spread over servers: each of them adds up its own first. */
         spread: identifier.optional(),
       }),
     )
-    .min(1),
+    .min(1)
+    .max(200),
   facts: z
     .array(
       z.object({
         id: identifier,
-        name: z.string(),
-        plural: z.string().optional(),
+        name: named,
+        plural: named.optional(),
         synonyms,
         table: identifier,
         /** The finest grain of its dates, where that is coarser than a day. */
         grain: z.enum(['day', 'week', 'month', 'quarter', 'year']).default('day'),
       }),
     )
-    .min(1),
+    .min(1)
+    .max(100),
   dates: z
     .array(
       z.object({
         id: identifier,
-        name: z.string(),
+        name: named,
         synonyms,
         default: z.boolean().default(false),
         /** Fact → its column (or table.column) for this role. */
@@ -155,15 +163,16 @@ export const modelFileSchema = z.object({
       }),
     )
     .default([]),
-  dimensions: z.array(dimensionSchema).default([]),
-  measures: z.array(measureSchema).min(1),
+  dimensions: z.array(dimensionSchema).max(200).default([]),
+  measures: z.array(measureSchema).min(1).max(1000),
   sets: z
-    .array(z.object({ id: identifier, name: z.string(), synonyms, level: identifier, members: z.array(z.string()).min(1), ...hidable }))
+    .array(z.object({ id: identifier, name: named, synonyms, level: identifier, members: listed.min(1), ...hidable }))
     .default([]),
-  glossary: z.array(z.object({ term: z.string(), means: z.string(), note: z.string().optional() })).default([]),
+  glossary: z.array(z.object({ term: named, means: z.string().max(60), note: z.string().max(2000).optional() })).default([]),
   defaults: z.object({ measure: identifier.optional() }).prefault({}),
-  rowRules: z.array(z.object({ group: z.string(), level: identifier, members: z.array(z.string()) })).default([]),
-  sensitive: z.array(z.object({ column: z.string(), except: z.array(z.string()).default([]) })).default([]),
+  rowRules: z.array(z.object({ group: z.string().max(120), level: identifier, members: listed })).default([]),
+  /** Columns (table.column) that are shown to people of these groups only: for others there is no level and no measure over them. */
+  sensitive: z.array(z.object({ column: z.string().regex(/^[a-z][a-z0-9_]*\.[a-z][a-z0-9_]*$/, 'write table.column'), except: z.array(z.string().max(120)).default([]) })).max(500).default([]),
 });
 
 /** A model file as written, after defaults. */

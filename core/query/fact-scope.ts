@@ -4,12 +4,14 @@
  */
 import { addsUp } from '../model/additivity';
 import type { Calculation } from '../model/calculation';
-import { columnOf, dateColumn, factHasLevel, level as levelOf, measure as measureOf, type ColumnRef, type Join, type Model } from '../model/model';
+import { columnOf, dateColumn, factHasLevel, level as levelOf, measure as measureOf, type ColumnRef, type Model } from '../model/model';
 import { breakdownWords, capitalised, testedWords } from '../reading/words';
 import type { Breakdown, ChangeOf, Condition, Key as ReadingKey, Reading } from '../reading/schema';
 import { resolvePeriod } from '../time/period';
 import { CannotPlan } from './cannot-plan';
 import { conditionColumns, keyColumns, valueColumns } from './nodes';
+import { joinsFrom } from './joins';
+import { checkSeen, scanOf } from './scan';
 import { node, type Aggregation, type DayWindow, type Key, type NumberTest, type PlanNode, type RowCondition, type Shift } from './plan';
 import type { PlanContext } from './planner';
 
@@ -41,45 +43,22 @@ export class FactScope {
     return capitalised(name);
   }
 
-  /** The one place where rows enter a plan: with the rules that limit the person. */
-  private scan(): Extract<PlanNode, { node: 'scan' }> {
-    const table = this.model.facts.get(this.fact)?.table ?? '';
-    const sources = Object.fromEntries([...this.model.tables.values()].map((one) => [one.id, one.source ?? one.id]));
-    const rules = this.context.rules.map((rule): RowCondition => {
-      if (!factHasLevel(this.model, this.fact, rule.level))
-        throw new CannotPlan(`Your access is limited by ${levelOf(this.model, rule.level).level.name.toLowerCase()}, which these records do not know, so they are not shown to you.`);
-      return { test: 'members', level: rule.level, column: levelOf(this.model, rule.level).source, is: true, members: rule.members };
-    });
-    const spread = this.model.tables.get(table)?.spread;
-    return node({ node: 'scan', fact: this.fact, table, source: sources[table] ?? table, sources, rules, ...(spread === undefined ? {} : { spread }) });
-  }
-
   /**
    * Scan → joins → keep.
    * @param columns the columns that what stands on it looks at
    */
   kept(conditions: readonly RowCondition[], columns: readonly ColumnRef[]): Extract<PlanNode, { node: 'keep' }> {
-    const scan = this.scan();
+    const table = this.model.facts.get(this.fact)?.table ?? '';
+    const scan = scanOf(table, this.fact, this.model, this.context.rules);
+    checkSeen([...columns, ...conditions.flatMap(conditionColumns)], this.context.hidden);
     const tables = new Set(columns.map((column) => column.table));
     for (const condition of [...conditions, ...scan.rules]) for (const column of conditionColumns(condition)) tables.add(column.table);
-    const joined = node({ node: 'join', input: scan, joins: this.joins(tables) });
+    const joined = node({ node: 'join', input: scan, joins: joinsFrom(table, tables, this.model) });
     return node({ node: 'keep', input: joined, conditions });
   }
 
   aggregated(keys: readonly Key[], values: readonly Aggregation[], conditions: readonly RowCondition[]): PlanNode {
     return node({ node: 'aggregate', input: this.kept(conditions, [...keys.flatMap(keyColumns), ...values.flatMap(valueColumns)]), keys, values });
-  }
-
-  private joins(tables: ReadonlySet<string>): Join[] {
-    const from = this.model.facts.get(this.fact)?.table ?? '';
-    const joins = new Map<string, Join>();
-    for (const table of tables) {
-      const path = this.model.joinsTo(from, table);
-      if (path === null) throw new CannotPlan(`No join leads from ${from} to ${table}.`);
-      for (const join of path) joins.set(join.to, join);
-    }
-    const depth = (join: Join) => this.model.joinsTo(from, join.to)?.length ?? 0;
-    return [...joins.values()].sort((a, b) => depth(a) - depth(b));
   }
 
   levelColumn(id: string): ColumnRef {

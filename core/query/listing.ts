@@ -18,7 +18,7 @@ interface Column {
 export function listingPlan(reading: Reading, rows: NonNullable<Reading['rows']>, context: PlanContext, { scope, conditions }: { scope: FactScope; conditions: readonly RowCondition[] }): Plan {
   const { model } = context;
   const columns = listed(reading, rows, model).map((one) => columnFor(one, rows.fact, model));
-  const [key] = keyColumn(rows.fact, model);
+  const [key] = keyColumn(rows.fact, model, context.hidden);
   const all = [key, ...columns].filter((one): one is Column => one !== undefined);
   const named = all.map((one, index) => ({ name: `c${index}`, column: one.column, as: one.as }));
   const { window } = windowsOf(reading, context.calendar);
@@ -56,10 +56,10 @@ function listed(reading: Reading, rows: NonNullable<Reading['rows']>, model: Mod
   return all.filter((one, index) => all.findIndex((other) => same(one, other)) === index);
 }
 
-function keyColumn(fact: string, model: Model): [Column] | [] {
+function keyColumn(fact: string, model: Model, hidden: ReadonlySet<string>): [Column] | [] {
   const found = model.facts.get(fact);
   const key = model.tables.get(found?.table ?? '')?.key;
-  if (!found || key === undefined) return [];
+  if (!found || key === undefined || hidden.has(`${found.table}.${key}`)) return [];
   return [{ answer: { key, label: `${found.name.charAt(0).toUpperCase()}${found.name.slice(1)}`, role: 'detail' }, column: { table: found.table, column: key }, as: 'text' }];
 }
 

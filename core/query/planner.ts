@@ -11,21 +11,18 @@ import { answerColumns, answerKeys } from './answer-columns';
 import { CannotPlan } from './cannot-plan';
 import { FactScope } from './fact-scope';
 import { listingPlan } from './listing';
+import type { RowRule } from './scan';
 import { changeColumn, orderTerms } from './order';
 import { ALL, REST } from './parts';
 import { periodCount, unitScope } from './period-count';
 import { before, timeGrain, windowsOf } from './windows';
 
-/** A rule that limits a person to members of a level. */
-export interface RowRule {
-  readonly level: string;
-  readonly members: readonly string[];
-}
-
 export interface PlanContext {
   readonly model: Model;
   readonly calendar: Calendar;
   readonly rules: readonly RowRule[];
+  /** Columns that are hidden from the person, as `table.column`. */
+  readonly hidden: ReadonlySet<string>;
   readonly naming: Naming;
   /** Does a column hold the time of day, so that hours mean something? */
   hasHours(column: ColumnRef): boolean;

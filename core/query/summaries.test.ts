@@ -5,6 +5,7 @@ import { demoNames } from '../../tests/demo-names';
 import { duckdbQuery } from './duckdb';
 import { nodesOf } from './nodes';
 import { planOf } from './planner';
+import { ruleOn } from './scan';
 import { summaryWords, withSummaries, type Summary } from './summaries';
 
 const SAILED: Summary = { name: 'bookings@1:1', keys: ['sailed_on', 'sailing_id'], numbers: ['passengers', 'ticket_revenue', 'onboard_spend'], rows: 60_000 };
@@ -15,7 +16,7 @@ const { names, calendar } = demoNames();
 function planned(question: string, rules: Parameters<typeof planOf>[1]['rules'] = []) {
   const { reading } = read(question, { names, calendar, before: null });
   if (reading === null) throw new Error(question);
-  return planOf(reading, { model: names.model, calendar, naming: namingOf(names), rules, hasHours: () => true, rowLimit: 100 });
+  return planOf(reading, { model: names.model, calendar, naming: namingOf(names), rules, hidden: new Set(), hasHours: () => true, rowLimit: 100 });
 }
 
 /** The summaries that a question is read from, and `rows` where rows are. */
@@ -44,7 +45,7 @@ test.each<[string, readonly string[]]>([
 });
 
 test('a rule that limits a person has to be among the columns of the summary as well', () => {
-  const rules = [{ level: 'coast', members: ['Outer Isles'] }];
+  const rules = [ruleOn(names.model, 'coast', ['Outer Isles'])];
   expect(readFrom('passengers by month in 2025', rules)).toEqual([SAILED.name]);
   expect(readFrom('passengers by channel in 2025', rules)).toEqual(['rows']);
 });

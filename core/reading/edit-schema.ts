@@ -2,15 +2,15 @@
 import { z } from 'zod';
 import { calculationSchema } from '../model/calculation';
 import { periodSchema } from '../time/period';
-import { breakdownSchema, comparisonSchema, conditionSchema, formatEditSchema, keySchema, listedSchema, MOST_AHEAD, orderSchema, rankSchema, referenceLineSchema, shownSchema, transformSchema, viewSchema, type Reading } from './schema';
+import { breakdownSchema, comparisonSchema, conditionSchema, formatEditSchema, keySchema, listedSchema, MOST, MOST_AHEAD, orderSchema, rankSchema, referenceLineSchema, shownSchema, transformSchema, viewSchema, type Reading } from './schema';
 
 export const editSchema = z.discriminatedUnion('do', [
-  z.object({ do: z.literal('show'), shown: z.array(shownSchema).min(1), how: z.enum(['replace', 'add', 'remove']) }),
+  z.object({ do: z.literal('show'), shown: z.array(shownSchema).min(1).max(MOST.shown), how: z.enum(['replace', 'add', 'remove']) }),
   /** `join` is the bare "by …" of a follow-up: see language.md section 8. */
-  z.object({ do: z.literal('breakdown'), by: z.array(breakdownSchema).min(1), how: z.enum(['join', 'add', 'replace', 'remove']), instead: breakdownSchema.optional() }),
+  z.object({ do: z.literal('breakdown'), by: z.array(breakdownSchema).min(1).max(MOST.by), how: z.enum(['join', 'add', 'replace', 'remove']), instead: breakdownSchema.optional() }),
   z.object({ do: z.literal('condition'), condition: conditionSchema, how: z.enum(['only', 'widen', 'exclude', 'remove']) }),
-  z.object({ do: z.literal('period'), period: periodSchema.nullable(), role: z.string().optional() }),
-  z.object({ do: z.literal('dateRole'), role: z.string() }),
+  z.object({ do: z.literal('period'), period: periodSchema.nullable(), role: z.string().max(1000).optional() }),
+  z.object({ do: z.literal('dateRole'), role: z.string().max(1000) }),
   z.object({ do: z.literal('compare'), against: comparisonSchema.nullable() }),
   /** Carries the line over time on, for so many periods of its grain; null: no more. */
   z.object({ do: z.literal('ahead'), periods: z.number().int().min(1).max(MOST_AHEAD).nullable() }),
@@ -21,13 +21,13 @@ export const editSchema = z.discriminatedUnion('do', [
   z.object({ do: z.literal('reverse'), direction: z.enum(['up', 'down']).optional() }),
   z.object({ do: z.literal('transform'), transform: transformSchema.nullable() }),
   /** Lists the records behind the answer; `add` and `remove` change the columns of the listing. */
-  z.object({ do: z.literal('rows'), fact: z.string().optional(), columns: z.array(listedSchema).default([]), how: z.enum(['list', 'add', 'remove', 'stop']) }),
+  z.object({ do: z.literal('rows'), fact: z.string().max(1000).optional(), columns: z.array(listedSchema).max(MOST.columns).default([]), how: z.enum(['list', 'add', 'remove', 'stop']) }),
   z.object({ do: z.literal('view'), view: viewSchema.nullable() }),
   z.object({ do: z.literal('format'), format: formatEditSchema }),
   z.object({ do: z.literal('line'), line: referenceLineSchema, how: z.enum(['add', 'remove']) }),
-  z.object({ do: z.literal('drill'), member: z.object({ level: z.string(), name: z.string() }).optional() }),
-  z.object({ do: z.literal('rollUp'), level: z.string().optional() }),
-  z.object({ do: z.literal('clear'), what: z.enum(['conditions', 'level', 'breakdown', 'rank', 'period', 'everything']), level: z.string().optional() }),
+  z.object({ do: z.literal('drill'), member: z.object({ level: z.string().max(1000), name: z.string().max(1000) }).optional() }),
+  z.object({ do: z.literal('rollUp'), level: z.string().max(1000).optional() }),
+  z.object({ do: z.literal('clear'), what: z.enum(['conditions', 'level', 'breakdown', 'rank', 'period', 'everything']), level: z.string().max(1000).optional() }),
 ]);
 export type Edit = z.infer<typeof editSchema>;
 

@@ -2,7 +2,7 @@
  * Edits: what a follow-up, or a manual change, does to the reading before. Words and hands make the same edits,
  * so both give the same reading; what an edit does not mention stays.
  */
-import { factHasLevel, factsOf, type Model } from '../model/model';
+import { factHasLevel, factsOf, UnknownName, type Model } from '../model/model';
 import type { Grain } from '../time/grain';
 import { besideOthers, breakdown, drill, isTime, rollUp, withoutLevel } from './edit-breakdowns';
 import { addedToAll, condition, subjectOf } from './edit-conditions';
@@ -10,6 +10,7 @@ import { asFigures, columnsBrokenDown, columnsShown, listing } from './edit-list
 import { otherPart, sharesAmongAll, sharesOfAll } from './edit-parts';
 import { rerank, reverse } from './edit-ranks';
 import { done, refused, type Edit, type Edited } from './edit-schema';
+import { missingFrom } from './references';
 import { listWords } from './words';
 import { byLevel, choosesPeriods, EMPTY_READING, hasDifference, isOneLine, MOST_AHEAD, MOST_LINES, plain, same, type Condition, type FormatEdit, type Key, type Rank, type Reading, type SaidLine, type View } from './schema';
 
@@ -18,8 +19,22 @@ const PRECEDENCE: readonly Edit['do'][] = [
   'clear', 'show', 'drill', 'rollUp', 'breakdown', 'condition', 'dateRole', 'period', 'compare', 'rank', 'rerank', 'transform', 'ahead', 'order', 'reverse', 'rows', 'view', 'format', 'line',
 ];
 
-/** Applies edits one after the other, in a fixed order of their kinds, and tidies the result. */
+/**
+ * Applies edits one after the other, in a fixed order of their kinds, and tidies the result. What names something that the model does
+ * not have is refused; edits that take such a thing away are not.
+ */
 export function applyEdits(reading: Reading, edits: readonly Edit[], model: Model): Edited {
+  try {
+    const edited = applied(reading, edits, model);
+    const missing = edited.ok ? missingFrom(edited.reading, model) : null;
+    return missing === null ? edited : refused(missing);
+  } catch (error) {
+    if (error instanceof UnknownName) return refused(missingFrom(reading, model) ?? error.message);
+    throw error;
+  }
+}
+
+function applied(reading: Reading, edits: readonly Edit[], model: Model): Edited {
   const ordered = [...edits].sort((a, b) => PRECEDENCE.indexOf(a.do) - PRECEDENCE.indexOf(b.do));
   const shows = edits.some((edit) => edit.do === 'show');
   let current = reading;

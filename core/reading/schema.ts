@@ -9,6 +9,14 @@ import { periodSchema } from '../time/period';
 
 export const READING_VERSION = 2;
 
+/** Ends of what a reading may hold: more than anyone asks, and as much as is read, planned and told in good time. */
+export const MOST = { shown: 20, by: 4, where: 40, members: 5000, sets: 50, columns: 60, leaves: 200 } as const;
+
+/** An id of the model, and the name of a member. */
+const id = z.string().min(1).max(120);
+const memberName = z.string().max(1000);
+const members = z.array(memberName).min(1).max(MOST.members);
+
 /** What a value is set beside to say how it changed, and whether as a difference or as a fraction of what it was. */
 const changeOf = { basis: z.enum(['previous', 'year']), as: z.enum(['difference', 'percent']) };
 const changeOfSchema = z.object(changeOf);
@@ -36,9 +44,9 @@ export interface Shown {
 }
 
 const BESIDE = ['none', 'all', 'rest'] as const;
-const levelKey = z.object({ kind: z.literal('level'), level: z.string() });
-const timeKey = z.object({ kind: z.literal('time'), grain: z.enum(GRAINS), role: z.string().optional() });
-const cycleKey = z.object({ kind: z.literal('cycle'), cycle: z.enum(CYCLES), role: z.string().optional() });
+const levelKey = z.object({ kind: z.literal('level'), level: id });
+const timeKey = z.object({ kind: z.literal('time'), grain: z.enum(GRAINS), role: id.optional() });
+const cycleKey = z.object({ kind: z.literal('cycle'), cycle: z.enum(CYCLES), role: id.optional() });
 
 /** What has members that a measure can be aggregated at, tested at and ranked by: a level, a grain, a part of the week, year or day. */
 export const keySchema = z.discriminatedUnion('kind', [levelKey, timeKey, cycleKey]);
@@ -49,9 +57,9 @@ export const breakdownSchema = z.discriminatedUnion('kind', [
   timeKey,
   cycleKey,
   /** The row-level column behind a measure, in ranges of this width; null: a round width that gives some twelve ranges. */
-  z.object({ kind: z.literal('bins'), measure: z.string(), width: z.number().positive().nullable() }),
+  z.object({ kind: z.literal('bins'), measure: id, width: z.number().positive().nullable() }),
   /** Named sets of one level side by side, each computed from its rows (a member may be in several), with a row for all or for the rest. */
-  z.object({ kind: z.literal('sets'), sets: z.array(z.string()).min(1), beside: z.enum(BESIDE) }),
+  z.object({ kind: z.literal('sets'), sets: z.array(id).min(1).max(MOST.sets), beside: z.enum(BESIDE) }),
 ]);
 export type Breakdown = z.infer<typeof breakdownSchema>;
 
@@ -59,19 +67,19 @@ export const COMPARISONS = ['over', 'under', 'atLeast', 'atMost', 'between', 'ab
 const numberTest = { test: z.enum(COMPARISONS), value: z.number().optional(), upper: z.number().optional() };
 
 export const conditionSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('members'), level: z.string(), is: z.boolean(), members: z.array(z.string()).min(1) }),
-  z.object({ kind: z.literal('text'), level: z.string(), test: z.enum(['contains', 'startsWith']), text: z.string().min(1) }),
-  z.object({ kind: z.literal('set'), set: z.string(), is: z.boolean() }),
+  z.object({ kind: z.literal('members'), level: id, is: z.boolean(), members }),
+  z.object({ kind: z.literal('text'), level: id, test: z.enum(['contains', 'startsWith']), text: z.string().min(1).max(300) }),
+  z.object({ kind: z.literal('set'), set: id, is: z.boolean() }),
   /** Leaves a period out. */
   z.object({ kind: z.literal('notPeriod'), period: periodSchema }),
   /** ISO numbers of days of the week. */
-  z.object({ kind: z.literal('weekdays'), days: z.array(z.number().int().min(1).max(7)).min(1) }),
+  z.object({ kind: z.literal('weekdays'), days: z.array(z.number().int().min(1).max(7)).min(1).max(7) }),
   /** Hours of the day (0 to 23, in the order of the stretch they make) or months of every year (1 to 12). */
-  z.object({ kind: z.literal('cycle'), cycle: z.enum(['hour', 'monthOfYear']), values: z.array(z.number().int().min(0).max(23)).min(1) }),
+  z.object({ kind: z.literal('cycle'), cycle: z.enum(['hour', 'monthOfYear']), values: z.array(z.number().int().min(0).max(23)).min(1).max(24) }),
   /** A measure aggregated at a level or a grain, over the scope of the reading; or how much that changed. */
   z.object({ kind: z.literal('measure'), at: keySchema, calculation: calculationSchema, change: changeOfSchema.optional(), ...numberTest }),
   /** The row-level column behind a measure. */
-  z.object({ kind: z.literal('rows'), measure: z.string(), ...numberTest }),
+  z.object({ kind: z.literal('rows'), measure: id, ...numberTest }),
 ]);
 export type Condition = z.infer<typeof conditionSchema>;
 
@@ -83,7 +91,7 @@ export const comparisonSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('period'), period: periodSchema }),
   z.object({ kind: z.literal('plan') }),
   /** Members of one level side by side, which are then that level's rows; with a row for all or for the rest. */
-  z.object({ kind: z.literal('members'), level: z.string(), members: z.array(z.string()).min(1), beside: z.enum(BESIDE) }),
+  z.object({ kind: z.literal('members'), level: id, members, beside: z.enum(BESIDE) }),
 ]);
 export type Comparison = z.infer<typeof comparisonSchema>;
 
@@ -156,28 +164,39 @@ export const MOST_AHEAD = 60;
 export const listedSchema = z.discriminatedUnion('kind', [
   levelKey,
   /** A date role, to the day. */
-  z.object({ kind: z.literal('date'), role: z.string() }),
+  z.object({ kind: z.literal('date'), role: id }),
   /** The row-level column behind a measure. */
-  z.object({ kind: z.literal('measure'), measure: z.string() }),
+  z.object({ kind: z.literal('measure'), measure: id }),
 ]);
 /** A column of a listing of detail records. */
 export type Listed = z.infer<typeof listedSchema>;
 
+/** Counted without recursion, so that nothing that is sent can exhaust the stack. */
+function hasFewLeaves({ shown }: { readonly shown: readonly Shown[] }): boolean {
+  const open: Calculation[] = shown.map((one) => one.calculation);
+  let leaves = 0;
+  for (let next = open.pop(); next !== undefined && leaves <= MOST.leaves; next = open.pop()) {
+    if (next.kind === 'arithmetic') open.push(next.left, next.right);
+    else leaves += 1;
+  }
+  return leaves <= MOST.leaves;
+}
+
 export const readingSchema = z.object({
   version: z.literal(READING_VERSION),
-  shown: z.array(shownSchema),
-  by: z.array(breakdownSchema).max(4),
-  where: z.array(conditionSchema),
-  when: z.object({ period: periodSchema, role: z.string().optional() }).nullable(),
+  shown: z.array(shownSchema).max(MOST.shown),
+  by: z.array(breakdownSchema).max(MOST.by),
+  where: z.array(conditionSchema).max(MOST.where),
+  when: z.object({ period: periodSchema, role: id.optional() }).nullable(),
   against: comparisonSchema.nullable(),
   /** How the line over time goes on, for so many periods of its grain after the one that holds its end. */
   ahead: z.object({ periods: z.number().int().min(1).max(MOST_AHEAD) }).nullable().default(null),
   rank: rankSchema.nullable(),
   order: orderSchema.nullable(),
   /** A listing of the records of a fact under the same conditions, with these columns besides the usual ones. */
-  rows: z.object({ fact: z.string(), columns: z.array(listedSchema) }).nullable(),
+  rows: z.object({ fact: id, columns: z.array(listedSchema).max(MOST.columns) }).nullable(),
   view: viewSchema.nullable(),
-});
+}).refine(hasFewLeaves, { message: `its calculations are made of ${MOST.leaves} parts at most` });
 export type Reading = z.infer<typeof readingSchema>;
 
 export const EMPTY_READING: Reading = Object.freeze({

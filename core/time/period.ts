@@ -6,7 +6,9 @@ import { z } from 'zod';
 import { addDays, addMonths, dayParts, daysInMonth, isLastOfMonth, type Day } from './day';
 import { addGrains, endOf, GRAINS, startOf, type Grain } from './grain';
 
-export const daySchema = z.iso.date();
+/** A day of the years 1 to 9999. */
+export const daySchema = z.iso.date().refine((day) => day > '0001', { message: 'years begin with 0001' });
+const yearSchema = z.number().int().min(1).max(9998);
 export const grainSchema = z.enum(GRAINS);
 
 export const periodSchema = z.discriminatedUnion('kind', [
@@ -23,9 +25,9 @@ export const periodSchema = z.discriminatedUnion('kind', [
   /** The n latest complete periods; for days, the n days that end on the reference day. */
   z.object({ kind: z.literal('latest'), grain: grainSchema, count: z.number().int().min(1).max(5000) }),
   /** A named season of the model; the year is the one in which it begins. */
-  z.object({ kind: z.literal('season'), season: z.string(), year: z.number().int() }),
+  z.object({ kind: z.literal('season'), season: z.string(), year: yearSchema }),
   /** A fiscal year or one of its quarters. */
-  z.object({ kind: z.literal('fiscal'), year: z.number().int(), quarter: z.number().int().min(1).max(4).optional() }),
+  z.object({ kind: z.literal('fiscal'), year: yearSchema, quarter: z.number().int().min(1).max(4).optional() }),
 ]);
 export type Period = z.infer<typeof periodSchema>;
 

@@ -20,13 +20,15 @@ import { outputOf } from '@zud/core/query/nodes';
 import { derived, sourcesOf } from '@zud/core/query/derive';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import { incompleteKey, windowsOf } from '@zud/core/query/windows';
+import { periodFault } from '@zud/core/query/period-fault';
+import { readingFault } from '@zud/core/reading/reading-fault';
+import { missingFrom } from '@zud/core/reading/references';
 import { canonical, type Condition, type Reading, type Shown } from '@zud/core/reading/schema';
 import { sentenceOf, type Sentence } from '@zud/core/reading/sentence';
 import { calculationWords, capitalised, conditionWords, periodWords } from '@zud/core/reading/words';
 import { definitionText, partText, proportionText } from '@zud/core/reading/definition';
 import type { Engine, RunLimits } from '../engines/engine';
 import type { ReadyModel } from './model-library';
-import { ruleKey } from './model-library';
 import { AnswerCache } from './answer-cache';
 import { Unanswerable } from './unanswerable';
 import { WiderRuns } from './wider-runs';
@@ -68,7 +70,11 @@ export class Answering {
   /**
    * @throws Unanswerable, TimeLimitReached, Stopped
    */
-  async answer(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<Answered> {
+  async answer(asked: Reading, ready: ReadyModel, options: AskOptions): Promise<Answered> {
+    // names that the person may not know are in nothing that comes of it: not in the sentence, the working, the query's parameters
+    const reading = ready.sight.reading(asked);
+    const fault = readingFault(reading) ?? missingFrom(reading, ready.model) ?? periodFault(reading, ready.calendar);
+    if (fault !== null) throw new Unanswerable(fault);
     const sentence = sentenceOf(reading, ready.naming, ready.calendar);
     const key = `${dataKey(ready)} ${options.skip ?? 0} ${canonical(reading)}`;
     const computed = await this.cache.get(key, options.signal, (signal) => this.compute(reading, ready, { ...options, signal }));
@@ -144,8 +150,8 @@ export class Answering {
 
   /** Runs one plan, and takes out the rows that hold nothing. */
   private async run(reading: Reading, ready: ReadyModel, options: AskOptions) {
-    const { model, calendar, naming, rules, hasHours } = ready;
-    const plan = planOf(reading, { model, calendar, naming, rules, hasHours, rowLimit: rowLimit(reading), ...(reading.rows === null ? {} : { skip: options.skip ?? 0 }) });
+    const { model, calendar, naming, rules, hidden, hasHours } = ready;
+    const plan = planOf(reading, { model, calendar, naming, rules, hidden, hasHours, rowLimit: rowLimit(reading), ...(reading.rows === null ? {} : { skip: options.skip ?? 0 }) });
     const narrowed = this.wider.narrowed(reading, dataKey(ready));
     if (narrowed !== null) return { plan, result: { ...narrowed.result, ms: 0 }, rows: narrowed.rows, support: narrowed.support, columns: plan.columns, of: narrowed.of };
     const result = await this.engine.run(plan, { ...options, tables: ready.tables });
@@ -180,7 +186,7 @@ export class Answering {
   /** Which condition left no data: the first one without which there are some. */
   private async emptiedBy(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<string> {
     const hasRows = async (one: Reading) => {
-      const plan = planOf({ ...one, by: [], rank: null, order: null, against: null, rows: null }, { model: ready.model, calendar: ready.calendar, naming: ready.naming, rules: ready.rules, hasHours: ready.hasHours, rowLimit: 1 });
+      const plan = planOf({ ...one, by: [], rank: null, order: null, against: null, rows: null }, { model: ready.model, calendar: ready.calendar, naming: ready.naming, rules: ready.rules, hidden: ready.hidden, hasHours: ready.hasHours, rowLimit: 1 });
       const result = await this.engine.run(plan, { ...options, tables: ready.tables });
       const at = outputOf(plan.root).indexOf(ROWS);
       return Number(result.rows[0]?.[at] ?? 0) > 0;
@@ -193,7 +199,7 @@ export class Answering {
 }
 
 /** What the rows of an answer depend on besides the reading. */
-const dataKey = (ready: ReadyModel): string => `${ready.model.id} ${ready.version} ${ready.calendar.asOf} ${ruleKey(ready.rules)}`;
+const dataKey = (ready: ReadyModel): string => `${ready.model.id} ${ready.version} ${ready.calendar.asOf} ${ready.access.key}`;
 
 /** The plan in words, with what the engine did otherwise; where the rows were taken from a wider answer, that they were. */
 function told(plan: Explanation, of: Reading | null, remarks: readonly string[], { naming, calendar }: ReadyModel): Explanation {

@@ -1,28 +1,45 @@
 /** Models ready to be asked: compiled, with the name index a person may use, and the calendar of the day. Kept until model or data change. */
 import { and, eq } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
 import { NameIndex, type MembersOfLevel } from '@zud/core/language/names/name-index';
 import type { Places } from '@zud/core/chart/points';
 import { namingOf } from '@zud/core/language/naming';
+import { tableFaults } from '@zud/core/model/table-faults';
 import { compileModel, dateColumn, factsOf, NO_NAME, type ColumnRef, type Model } from '@zud/core/model/model';
 import { measureOf } from '@zud/core/model/calculation';
 import { withSaved, type Saved } from '@zud/core/model/saved';
-import type { RowRule } from '@zud/core/query/planner';
+import { withoutOversized } from '@zud/core/model/size';
+import { withKnownMembers, withoutColumns } from '@zud/core/model/visible';
+import { membersPlan } from '@zud/core/query/members';
+import { postgresqlQuery } from '@zud/core/query/postgresql';
+import type { RowRule } from '@zud/core/query/scan';
 import type { Naming } from '@zud/core/reading/words';
 import type { Calendar } from '@zud/core/time/period';
 import { DATA_SCHEMA, type Database } from '../store/database';
 import { memberLists, models } from '../store/schema';
+import { modelsThatLimit } from '../store/models';
 import { savedOf } from '../store/saved-names';
 import { SharedReads } from '../store/shared-reads';
 import { catalogueOf, dataVersionOf, type TableVersions } from '../store/tables';
 import { notFound } from '../http/problem';
 import type { Person } from '../store/people';
+import { accessFor, SEES_ALL, type Access } from './access';
+import { inSlices } from './in-slices';
+import { ModelAtFault, ModelGone } from './model-fault';
+import { limitedSight, WHOLE_SIGHT, type Sight } from './sight';
+import { textFor, type Viewer } from './step-view';
 
 export interface ReadyModel {
+  /** The model as the person sees it: without hidden columns, and with the names of those members only that they may know. */
   readonly model: Model;
   readonly names: NameIndex;
   readonly naming: Naming;
   readonly calendar: Calendar;
+  readonly access: Access;
   readonly rules: readonly RowRule[];
+  /** Columns that are hidden from the person, as `table.column`. */
+  readonly hidden: ReadonlySet<string>;
+  readonly sight: Sight;
   /** Does a column of a model table hold the time of day? */
   hasHours(column: ColumnRef): boolean;
   /** Where the members of levels with coordinates lie. */
@@ -30,7 +47,7 @@ export interface ReadyModel {
   readonly dataVersion: string;
   /** The load of each table that the model reads. */
   readonly tables: TableVersions;
-  /** Changes with the model file and with its data. */
+  /** Changes with the content of the model file and of its saved names, and with the data. */
   readonly version: string;
 }
 
@@ -49,8 +66,11 @@ interface Lists {
 
 /** Members of a level beyond this many are not indexed; the level can still be broken down by. */
 const MOST_MEMBERS = 200_000;
+/** Indexes that are kept ready: one for each model and each way of seeing it. */
+const MOST_READY = 60;
 
 const quoted = (name: string) => `"${name.replace(/"/g, '""')}"`;
+const digest = (text: string) => createHash('sha256').update(text).digest('base64url').slice(0, 22);
 
 export class ModelLibrary {
   private readonly states = new SharedReads<ModelState>();
@@ -63,22 +83,51 @@ export class ModelLibrary {
     private readonly today: () => string,
   ) {}
 
-  /** @throws Problem 404 where there is no such model */
+  /**
+   * @throws Problem 404 where there is no such model
+   * @throws ModelGone where it was taken away
+   * @throws ModelAtFault where it does not fit its tables
+   */
   async get(id: string, person: Pick<Person, 'groups'>): Promise<ReadyModel> {
     const { model, fileVersion, dataVersion, tables } = await this.states.get(id, () => this.stateOf(id));
-    const rules = rulesFor(model, person.groups);
+    const access = accessFor(model, person.groups);
     const version = `${fileVersion}/${dataVersion}`;
-    const key = `${id} ${ruleKey(rules)}`;
+    const key = `${id} ${access.key}`;
     const wanted = `${key} ${version}`;
     let found = this.ready.get(wanted);
     if (!found) {
-      found = this.prepare(model, rules, version, dataVersion);
+      found = this.prepare(model, access, version, dataVersion);
       for (const there of this.ready.keys()) if (there.startsWith(`${key} `)) this.ready.delete(there);
       this.ready.set(wanted, found);
+      for (const oldest of this.ready.keys()) if (this.ready.size > MOST_READY) this.ready.delete(oldest);
       found.catch(() => this.ready.delete(wanted));
     }
     const { lists, ...rest } = await found;
     return { ...rest, tables, calendar: this.calendarOf(model, lists) };
+  }
+
+  /**
+   * Who looks at what was asked of a model: also where it cannot be asked just now, or was taken away.
+   * @throws Problem 404 where there never was such a model
+   */
+  async viewer(id: string, person: Pick<Person, 'groups'>): Promise<Viewer> {
+    try {
+      const ready = await this.get(id, person);
+      return { access: ready.access, ready };
+    } catch (error) {
+      if (!(error instanceof ModelAtFault) && !(error instanceof ModelGone)) throw error;
+      const [row] = await this.database.store.select({ file: models.file }).from(models).where(eq(models.id, id));
+      if (!row) throw notFound('model');
+      return { access: accessFor(compileModel(withoutOversized(row.file)), person.groups), ready: null };
+    }
+  }
+
+  /** Texts about any model (titles of boards, news) as a person may read them: without names of members they may not know. */
+  async textFor(person: Pick<Person, 'groups'>): Promise<(text: string) => string> {
+    const limited = await modelsThatLimit(this.database.store, person.groups);
+    const viewers = await Promise.all(limited.map((id) => this.viewer(id, person)));
+    // a model that cannot be asked cannot say which names are of its members
+    return (text) => viewers.reduce((told, viewer) => (viewer.ready === null ? told : textFor(viewer, told)), text);
   }
 
   /** The model as it is now, and which loads of its tables there are. */
@@ -86,34 +135,55 @@ export class ModelLibrary {
     // the file itself is read only when it changed
     const before = this.compiled.get(id)?.model ?? null;
     const loads = (model: Model) => dataVersionOf(this.database, [...new Set(model.file.tables.map((table) => table.source ?? table.id))]);
-    const [[row], saved, found] = await Promise.all([this.database.store.select({ version: models.version }).from(models).where(eq(models.id, id)), savedOf(this.database.store, id), before === null ? null : loads(before)]);
+    const [[row], saved, found] = await Promise.all([this.database.store.select({ digest: models.digest, gone: models.deletedAt }).from(models).where(eq(models.id, id)), savedOf(this.database.store, id), before === null ? null : loads(before)]);
     if (!row) throw notFound('model');
-    const fileVersion = saved.length === 0 ? String(row.version) : `${row.version}.${saved.length}.${saved.filter((one) => one.withdrawn).length}`;
-    const model = await this.compile(id, fileVersion, saved);
-    const { version: dataVersion, tables } = found !== null && model === before ? found : await loads(model);
-    return { model, fileVersion, dataVersion, tables };
+    if (row.gone !== null) throw new ModelGone(id);
+    const model = await this.compile(id, row.digest, saved);
+    const { version: dataVersion, tables } = found !== null && model.model === before ? found : await loads(model.model);
+    return { model: model.model, fileVersion: model.version, dataVersion, tables };
   }
 
-  private async compile(id: string, version: string, saved: readonly Saved[]): Promise<Model> {
+  /** A model is told by its content: the same id may stand for another one, made after the first was taken away. */
+  private async compile(id: string, known: string, saved: readonly Saved[]): Promise<{ readonly version: string; readonly model: Model }> {
+    const versionOf = (file: string) => (saved.length === 0 ? file : `${file}.${digest(JSON.stringify(saved))}`);
     const there = this.compiled.get(id);
-    if (there?.version === version) return there.model;
-    const [row] = await this.database.store.select({ file: models.file }).from(models).where(eq(models.id, id));
+    if (there?.version === versionOf(known)) return there;
+    const [row] = await this.database.store.select({ file: models.file, digest: models.digest }).from(models).where(eq(models.id, id));
     if (!row) throw notFound('model');
-    const model = compileModel(withSaved(row.file, saved));
-    this.compiled.set(id, { version, model });
-    return model;
+    const made = { version: versionOf(row.digest), model: compileModel(withoutOversized(withSaved(row.file, saved))) };
+    this.compiled.set(id, made);
+    return made;
   }
 
-  private async prepare(model: Model, rules: readonly RowRule[], version: string, dataVersion: string) {
-    const lists = await this.lists(model, rules, version);
-    const names = new NameIndex(model, lists.members);
+  private async prepare(base: Model, access: Access, version: string, dataVersion: string) {
     const catalogue = await catalogueOf(this.database);
-    const hasHours = (column: ColumnRef) => catalogue.get(model.tables.get(column.table)?.source ?? column.table)?.get(column.column) === 'timestamp';
-    return { model, names, naming: namingOf(names), rules, hasHours, places: await this.placesOf(model), dataVersion, version, lists };
+    const faults = tableFaults(base.file, catalogue);
+    if (faults.length > 0) throw new ModelAtFault(base.id, faults);
+    try {
+      const lists = await this.lists(base, access, version);
+      const limited = access.key !== SEES_ALL;
+      const known = new Map(lists.members.map(({ level, members }) => [level, new Set(members)]));
+      const model = limited ? compileModel(withKnownMembers(withoutColumns(base.file, access.hidden), (level, member) => known.get(level)?.has(member) ?? false)) : base;
+      if (model.measures.size === 0) throw new ModelAtFault(base.id, [{ place: 'measures', reason: 'nothing of it is shown to you.' }]);
+      const names = await inSlices(NameIndex.inSteps(model, lists.members));
+      const hasHours = (column: ColumnRef) => catalogue.get(model.tables.get(column.table)?.source ?? column.table)?.get(column.column) === 'timestamp';
+      const sight = limited ? limitedSight(names, await this.allMembers(base, version)) : WHOLE_SIGHT;
+      return { model, names, naming: namingOf(names), access, rules: access.rules, hidden: access.hidden, sight, hasHours, places: await this.placesOf(model, names), dataVersion, version, lists };
+    } catch (error) {
+      // what the columns hold does not fit what the model takes them for
+      if (/^(42|22)/.test((error as { code?: string }).code ?? '')) throw new ModelAtFault(base.id, [{ place: 'tables', reason: `its tables do not fit it (${error instanceof Error ? error.message : 'they cannot be read'}).` }]);
+      throw error;
+    }
+  }
+
+  /** The members that there are, whoever may know them. */
+  private async allMembers(base: Model, version: string): Promise<readonly MembersOfLevel[]> {
+    const lists = await this.lists(base, { rules: [], hidden: new Set(), key: SEES_ALL }, version);
+    return lists.members;
   }
 
   /** Longitude and latitude of the members of each level whose coordinates the model names; the middle where a member has several. */
-  private async placesOf(model: Model): Promise<ReadonlyMap<string, Places>> {
+  private async placesOf(model: Model, names: NameIndex): Promise<ReadonlyMap<string, Places>> {
     const found = new Map<string, Places>();
     for (const [id, { level, source }] of model.levels) {
       if (level.latitude === undefined || level.longitude === undefined) continue;
@@ -121,7 +191,7 @@ export class ModelLibrary {
       const { rows } = await this.database.readers.query<{ member: string; longitude: number; latitude: number }>(
         `select ${quoted(source.column)}::text as member, avg(${quoted(level.longitude)})::float8 as longitude, avg(${quoted(level.latitude)})::float8 as latitude from ${table} where ${quoted(source.column)} is not null and ${quoted(level.longitude)} is not null and ${quoted(level.latitude)} is not null group by 1`,
       );
-      found.set(id, new Map(rows.map((row) => [row.member, [row.longitude, row.latitude] as const])));
+      found.set(id, new Map(rows.filter((row) => names.hasMember(id, row.member)).map((row) => [row.member, [row.longitude, row.latitude] as const])));
     }
     return found;
   }
@@ -140,45 +210,26 @@ export class ModelLibrary {
     };
   }
 
-  private async lists(model: Model, rules: readonly RowRule[], version: string): Promise<Lists> {
+  private async lists(model: Model, access: Access, version: string): Promise<Lists> {
     const { store } = this.database;
-    const where = and(eq(memberLists.modelId, model.id), eq(memberLists.ruleKey, ruleKey(rules)));
+    const where = and(eq(memberLists.modelId, model.id), eq(memberLists.ruleKey, access.key));
     const [kept] = await store.select().from(memberLists).where(where);
     if (kept?.version === version) return kept;
     const members: { level: string; members: string[] }[] = [];
-    for (const [id] of model.levels) members.push({ level: id, members: await this.membersOf(model, id, rules) });
+    for (const [id, { source }] of model.levels) if (!access.hidden.has(`${source.table}.${source.column}`)) members.push({ level: id, members: await this.membersOf(model, id, access) });
     const extent = await this.extent(model);
-    const row = { modelId: model.id, ruleKey: ruleKey(rules), version, members, ...extent };
+    const row = { modelId: model.id, ruleKey: access.key, version, members, ...extent };
     await store.insert(memberLists).values(row).onConflictDoUpdate({ target: [memberLists.modelId, memberLists.ruleKey], set: row });
     return { members, ...extent };
   }
 
-  /** The members of a level that the rules leave visible. */
-  private async membersOf(model: Model, levelId: string, rules: readonly RowRule[]): Promise<string[]> {
-    const entry = model.levels.get(levelId);
-    if (!entry) return [];
-    const from = this.tableForMembers(model, entry.source.table, rules);
-    if (from === null) return [];
-    const tables = [entry.source.table, ...rules.map((rule) => model.levels.get(rule.level)?.source.table ?? '')];
-    const joins = new Map(tables.flatMap((table) => (model.joinsTo(from, table) ?? []).map((join) => [join.to, join] as const)));
-    const source = (table: string) => `${DATA_SCHEMA}.${quoted(model.tables.get(table)?.source ?? table)} as ${quoted(table)}`;
-    const conditions = rules.map((rule, index) => {
-      const column = model.levels.get(rule.level)?.source;
-      return `${quoted(column?.table ?? '')}.${quoted(column?.column ?? '')}::text = any($${index + 1}::text[])`;
-    });
-    const text = `select distinct ${quoted(entry.source.table)}.${quoted(entry.source.column)}::text as member from ${source(from)} ${[...joins.values()]
-      .map((join) => `left join ${source(join.to)} on ${quoted(join.to)}.${quoted(join.key)} = ${quoted(join.from)}.${quoted(join.column)}`)
-      .join(' ')} ${conditions.length > 0 ? `where ${conditions.join(' and ')}` : ''} order by 1 limit ${MOST_MEMBERS}`;
-    const { rows } = await this.database.readers.query<{ member: string | null }>(text, rules.map((rule) => [...rule.members]));
-    return rows.map((row) => row.member ?? NO_NAME);
-  }
-
-  /** The table from which both the level and the rules are reached: the level's own where no rule applies or it reaches them. */
-  private tableForMembers(model: Model, own: string, rules: readonly RowRule[]): string | null {
-    const reaches = (from: string) => rules.every((rule) => model.joinsTo(from, model.levels.get(rule.level)?.source.table ?? '') !== null);
-    if (reaches(own)) return own;
-    const fact = [...model.facts.values()].find((one) => reaches(one.table) && model.joinsTo(one.table, own) !== null);
-    return fact?.table ?? null;
+  /** The members of a level that the rules leave visible: a plan like any other, so that the rules are those of all answers. */
+  private async membersOf(model: Model, levelId: string, { rules, hidden }: Access): Promise<string[]> {
+    const plan = membersPlan(levelId, model, rules, hidden, MOST_MEMBERS);
+    if (plan === null) return [];
+    const { text, parameters } = postgresqlQuery(plan, DATA_SCHEMA);
+    const { rows } = await this.database.readers.query<[string | null]>({ text, values: [...parameters], rowMode: 'array' });
+    return rows.map(([member]) => member ?? NO_NAME);
   }
 
   /** First and last day with data of the default measure's facts, by the default date. */
@@ -194,16 +245,3 @@ export class ModelLibrary {
     return { firstData: rows[0]?.first ?? null, lastData: rows[0]?.last ?? null };
   }
 }
-
-/** The rules of all groups a person is in; rules on one level are joined, rules on several all hold. */
-export function rulesFor(model: Model, groups: readonly string[]): RowRule[] {
-  const byLevel = new Map<string, Set<string>>();
-  for (const rule of model.file.rowRules)
-    if (groups.includes(rule.group)) byLevel.set(rule.level, new Set([...(byLevel.get(rule.level) ?? []), ...rule.members]));
-  return [...byLevel].map(([level, members]) => ({ level, members: [...members].sort() }));
-}
-
-export function ruleKey(rules: readonly RowRule[]): string {
-  return rules.length === 0 ? 'all' : JSON.stringify(rules);
-}
-

@@ -1,5 +1,5 @@
 /** Asking: words, an edit or a reading → a step of an inquiry, with its answer. */
-import { read, type Note, type Option, type WordUse } from '@zud/core/language/read';
+import type { Note, Option, WordUse } from '@zud/core/language/read';
 import { applyEdits } from '@zud/core/reading/edit';
 import { movedAlong } from '@zud/core/reading/moved-along';
 import type { Edit } from '@zud/core/reading/edit-schema';
@@ -8,11 +8,10 @@ import type { Analysis } from '@zud/core/language/intent';
 import { wordsOfEdits } from '@zud/core/language/words-of-edits';
 import { pointsAtAnswer } from '@zud/core/language/grammar/references';
 import { changeBetween } from '@zud/core/reading/difference';
+import { missingFrom } from '@zud/core/reading/references';
 import { currentReading } from '@zud/core/reading/migrate';
-import { EMPTY_READING, type Reading } from '@zud/core/reading/schema';
-import { sentenceOf, type Phrase, type Sentence } from '@zud/core/reading/sentence';
+import { EMPTY_READING, readingSchema, type Reading } from '@zud/core/reading/schema';
 import type { ChartDescription } from '@zud/core/chart/description';
-import type { Answer, Working } from '@zud/core/query/answer';
 import { addStep, stepsOf, type Inquiry, type Step } from '../store/inquiries';
 import type { Store } from '../store/database';
 import type { Person } from '../store/people';
@@ -20,57 +19,15 @@ import { Problem } from '../http/problem';
 import { Stopped } from '../engines/engine';
 import { type Answered, type Answering, type AskOptions } from './answering';
 import { lookedInto } from './looking';
+import type { Reader } from './reader';
 import { Unanswerable } from './unanswerable';
 import type { ModelLibrary, ReadyModel } from './model-library';
+import { recordOf, seesRecord, sentenceIn, stepFor, type KeptRecord, type StepView, type Thumbnail, type Viewer } from './step-view';
 
 export type Asked =
   | { readonly kind: 'text'; readonly text: string }
   | { readonly kind: 'edit'; readonly edits: readonly Edit[] }
   | { readonly kind: 'reading'; readonly reading: Reading; readonly label: string | null };
-
-/** A step as the contract gives it. */
-export interface StepView {
-  readonly id: string;
-  readonly after: string | null;
-  readonly asked: string;
-  /** What its people call it. */
-  readonly name: string | null;
-  readonly starred: boolean;
-  /** Its branches are folded away. */
-  readonly folded: boolean;
-  readonly by: string;
-  readonly at: string;
-  readonly outcome: Step['outcome'];
-  readonly sentence: Sentence | null;
-  readonly reading: Reading | null;
-  readonly change: { readonly added: readonly Phrase[]; readonly removed: readonly Phrase[] };
-  readonly words: readonly WordUse[];
-  readonly notes: readonly Note[];
-  readonly options?: readonly Option[];
-  readonly headline?: string;
-  readonly thumbnail?: Thumbnail;
-  /** Of a change made by hand: what to type to say it. */
-  readonly inWords?: string;
-  readonly answer?: Answer;
-  readonly chart?: ChartDescription;
-  readonly working?: Working;
-}
-
-export interface Thumbnail {
-  readonly kind: string;
-  readonly series: readonly (readonly (number | null)[])[];
-}
-
-interface Record_ {
-  readonly sentence: Sentence | null;
-  readonly change: StepView['change'];
-  readonly words: readonly WordUse[];
-  readonly notes: readonly Note[];
-  readonly options?: readonly Option[];
-  readonly headline?: string;
-  readonly thumbnail?: Thumbnail;
-  readonly inWords?: string;
-}
 
 export class Asking {
   /** What runs, by inquiry, person and the step it follows. */
@@ -80,6 +37,7 @@ export class Asking {
     private readonly store: Store,
     private readonly library: ModelLibrary,
     readonly answering: Answering,
+    private readonly reader: Reader,
   ) {}
 
   /**
@@ -111,9 +69,12 @@ export class Asking {
   }
 
   private async after(before: Step | undefined, all: readonly Step[], inquiry: Inquiry, person: Person, asked: Asked, ready: ReadyModel, options: AskOptions): Promise<{ step: StepView; made: boolean }> {
-    const readingBefore = before?.reading ?? null;
+    const gone = before?.reading ? missingFrom(before.reading, ready.model) : null;
+    // an edit may take away what the model does not have any more; words are read anew
+    const readingBefore = before?.reading && (gone === null || asked.kind === 'edit') ? ready.sight.reading(before.reading) : null;
     const points = asked.kind === 'text' && readingBefore !== null && pointsAtAnswer(asked.text) ? await this.pointsOf(readingBefore, ready, options) : null;
-    const understood = understand(asked, readingBefore, ready, pendingOptions(before), points);
+    const understood = await this.understand(asked, readingBefore, ready, pendingOptions(before, ready), points);
+    const fresh: readonly Note[] = gone === null || asked.kind !== 'text' ? [] : [{ kind: 'assumed', text: `The step before cannot be computed any more (${gone.replace(/ Choose .*$/, '')}), so this was read as a new question.` }];
     if (understood.move !== undefined) {
       const target = understood.move === 'first' ? all[0] : all.find((step) => step.id === before?.after);
       if (target) return { step: await this.view(target, ready, options), made: false };
@@ -125,11 +86,26 @@ export class Asking {
       const answered = await this.answering.answer(looked.reading, ready, options);
       // one who waited along with others is given the answer even where a newer question has come
       if (options.signal?.aborted) throw new Stopped();
-      return await this.keep(inquiry, person, before, asked, { ...understood, reading: looked.reading, outcome: answered.outcome, notes: [...understood.notes, ...looked.notes, ...answered.notes] }, ready, answered);
+      return await this.keep(inquiry, person, before, asked, { ...understood, reading: looked.reading, outcome: answered.outcome, notes: [...fresh, ...understood.notes, ...looked.notes, ...answered.notes] }, ready, answered);
     } catch (error) {
       if (!(error instanceof Unanswerable)) throw error;
       return this.keep(inquiry, person, before, asked, { outcome: 'unclear', reading: readingBefore, words: understood.words, notes: [{ kind: 'unclear', text: error.message }] }, ready);
     }
+  }
+
+  private async understand(asked: Asked, before: Reading | null, ready: ReadyModel, pending: readonly Option[], points: Points | null): Promise<Understood> {
+      if (asked.kind === 'reading') return { outcome: 'answered', reading: ready.sight.reading(asked.reading), words: [], notes: [] };
+    if (asked.kind === 'edit') {
+      const base = before ?? EMPTY_READING;
+      const edited = applyEdits(base, [...asked.edits, ...movedAlong(asked.edits, base, ready.calendar)], ready.model);
+      if (!edited.ok) return { outcome: 'unclear', reading: null, words: [], notes: [{ kind: 'unclear', text: edited.reason }] };
+      return { outcome: 'answered', reading: edited.reading, words: [], notes: edited.notes.map((text) => ({ kind: 'assumed', text })) };
+    }
+    const result = await this.reader.read(asked.text, ready, before, points);
+    const chosen = chosenOption(asked.text, pending);
+    if (chosen) return { outcome: 'answered', reading: chosen, words: result.words, notes: [] };
+    if (result.outcome === 'move') return { outcome: 'answered', reading: null, words: result.words, notes: [], ...(result.move === undefined ? {} : { move: result.move }) };
+    return { outcome: result.outcome, reading: result.reading, words: result.words, notes: result.notes, options: result.options, ...(result.analysis === undefined ? {} : { analysis: result.analysis }) };
   }
 
   /** The marked points of the answer before; none where it cannot be computed now. */
@@ -148,10 +124,10 @@ export class Asking {
     made: { outcome: Step['outcome']; reading: Reading | null; words: readonly WordUse[]; notes: readonly Note[]; options?: readonly Option[] },
     ready: ReadyModel, answered?: Answered,
   ): Promise<{ step: StepView; made: boolean }> {
-    const sentenceBefore = before?.reading ? sentenceOf(before.reading, ready.naming, ready.calendar) : null;
+    const sentenceBefore = before?.reading ? sentenceIn(ready.sight.reading(before.reading), ready) : null;
     const sentence = answered?.sentence ?? null;
     const said = asked.kind === 'edit' && made.reading !== null && answered ? wordsOfEdits({ before: before?.reading ?? null, edits: asked.edits, after: made.reading }, ready.names, ready.calendar) : null;
-    const record: Record_ = {
+    const record: KeptRecord = {
       sentence,
       change: sentence ? changeBetween(sentenceBefore, sentence) : { added: [], removed: [] },
       words: made.words,
@@ -163,24 +139,31 @@ export class Asking {
     const text = labelOf(asked, record);
     const row = await addStep(
       this.store, inquiry, person.id,
-      { after: before?.id ?? null, asked: text, outcome: made.outcome, reading: made.reading, record: record as unknown as Record<string, unknown>, dataVersion: answered ? ready.dataVersion : null },
+      { after: before?.id ?? null, asked: text, outcome: made.outcome, reading: made.reading, record: record as unknown as Record<string, unknown>, dataVersion: answered ? ready.dataVersion : null, access: ready.access.key },
       answered ? titleOf(asked, answered) : null,
     );
-    return { step: { ...stored(row), ...(answered ? { answer: answered.answer, chart: answered.chart, working: answered.working } : {}) }, made: true };
+    return { step: { ...stepFor(row, viewerOf(ready)), ...(answered ? { answer: answered.answer, chart: answered.chart, working: answered.working } : {}) }, made: true };
   }
 
-  /** A step with its answer on today's data. */
+  /** A step with its answer on today's data, computed with the rights of whoever looks. */
   async view(row: Step, ready: ReadyModel, options: AskOptions): Promise<StepView> {
-    const step = stored(row);
+    const step = stepFor(row, viewerOf(ready));
     if (row.reading === null || (row.outcome !== 'answered' && row.outcome !== 'empty')) return step;
-    const answered = await this.answering.answer(row.reading, ready, options);
     const kept = step.notes.filter((note) => note.kind !== 'caveat' && note.kind !== 'finding');
-    return {
-      ...step, outcome: answered.outcome, sentence: answered.sentence, headline: answered.headline, notes: [...kept, ...answered.notes],
-      answer: answered.answer, chart: answered.chart, working: answered.working,
-    };
+    try {
+      const answered = await this.answering.answer(row.reading, ready, options);
+      return {
+        ...step, outcome: answered.outcome, reading: answered.reading, sentence: answered.sentence, headline: answered.headline, notes: [...kept, ...answered.notes],
+        answer: answered.answer, chart: answered.chart, working: answered.working,
+      };
+    } catch (error) {
+      if (!(error instanceof Unanswerable)) throw error;
+      return { ...step, outcome: 'unclear', notes: [...kept, { kind: 'unclear', text: error.message }] };
+    }
   }
 }
+
+const viewerOf = (ready: ReadyModel): Viewer => ({ access: ready.access, ready });
 
 interface Understood {
   readonly outcome: 'answered' | 'choose' | 'unclear';
@@ -192,26 +175,10 @@ interface Understood {
   readonly analysis?: Analysis;
 }
 
-function understand(asked: Asked, before: Reading | null, ready: ReadyModel, pending: readonly Option[], points: Points | null): Understood {
-  const { names, calendar } = ready;
-  if (asked.kind === 'reading') return { outcome: 'answered', reading: asked.reading, words: [], notes: [] };
-  if (asked.kind === 'edit') {
-    const base = before ?? EMPTY_READING;
-    const edited = applyEdits(base, [...asked.edits, ...movedAlong(asked.edits, base, calendar)], ready.model);
-    if (!edited.ok) return { outcome: 'unclear', reading: null, words: [], notes: [{ kind: 'unclear', text: edited.reason }] };
-    return { outcome: 'answered', reading: edited.reading, words: [], notes: edited.notes.map((text) => ({ kind: 'assumed', text })) };
-  }
-  const result = read(asked.text, { names, calendar, before, points });
-  const chosen = chosenOption(asked.text, pending);
-  if (chosen) return { outcome: 'answered', reading: chosen, words: result.words, notes: [] };
-  if (result.outcome === 'move') return { outcome: 'answered', reading: null, words: result.words, notes: [], ...(result.move === undefined ? {} : { move: result.move }) };
-  return { outcome: result.outcome, reading: result.reading, words: result.words, notes: result.notes, options: result.options, ...(result.analysis === undefined ? {} : { analysis: result.analysis }) };
-}
-
 /** The options a `choose` still waits to be settled from. */
-function pendingOptions(before: Step | undefined): readonly Option[] {
-  const options = before?.outcome === 'choose' ? ((before.record as unknown as Record_).options ?? []) : [];
-  return options.map((option) => (option.reading === null ? option : { ...option, reading: currentReading(option.reading) }));
+function pendingOptions(before: Step | undefined, ready: ReadyModel): readonly Option[] {
+  const options = before?.outcome === 'choose' && seesRecord(before, viewerOf(ready)) ? (recordOf(before).options ?? []) : [];
+  return options.flatMap((option) => (option.reading === null ? [option] : readingSchema.safeParse(option.reading).success ? [{ ...option, reading: currentReading(option.reading) }] : []));
 }
 
 /** A bare reply ("the port") settles a choice where it fits one option only. */
@@ -225,18 +192,11 @@ function chosenOption(text: string, options: readonly Option[]): Reading | null 
   return fitting.length === 1 ? (fitting[0]?.reading ?? null) : null;
 }
 
-function stored(row: Step): StepView {
-  const record = row.record as unknown as Record_;
-  return { id: row.id, after: row.after, asked: row.asked, name: row.name, starred: row.starred, folded: row.folded, by: row.by, at: row.at.toISOString(), outcome: row.outcome, reading: row.reading, ...record };
-}
-
-export { stored as storedStep };
-
 /** Words that only say that a question begins anew. */
 const FRESH = /^\s*(new|another|different) question\s*[:,–-]\s*(?=\S)/i;
 
 /** What a step is called in the trail: the words asked, or what a manual change put in and took out. */
-function labelOf(asked: Asked, record: Record_): string {
+function labelOf(asked: Asked, record: KeptRecord): string {
   if (asked.kind === 'text') return asked.text.replace(FRESH, '');
   if (record.inWords !== undefined && !FRESH.test(record.inWords)) return record.inWords;
   if (asked.kind === 'reading' && asked.label !== null) return asked.label;

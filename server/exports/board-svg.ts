@@ -12,7 +12,10 @@ const GAP = 14;
 const ROW = 92;
 const COLUMN = (WIDTH - 2 * MARGIN + GAP) / 12;
 
-export function boardSvg(tiles: readonly Tile[], answers: readonly TileAnswer[], { title, sentence, words }: Cover): string {
+/** What is drawn of a tile besides its answer. */
+export type TilePlaced = Pick<Tile, 'id' | 'kind' | 'words' | 'x' | 'y' | 'width' | 'height'>;
+
+export function boardSvg(tiles: readonly TilePlaced[], answers: readonly TileAnswer[], { title, sentence, words }: Cover): string {
   const tokens = TOKENS.light;
   const rows = Math.max(1, ...tiles.map((tile) => tile.y + tile.height));
   const height = HEAD + rows * ROW + MARGIN;

@@ -9,11 +9,14 @@ import { handle, idOf, parsed, personOf, type Context } from './context';
 
 export const commentBody = z.object({ text: z.string().trim().min(1).max(4000), tile: z.uuid().nullish(), mark: z.string().trim().min(1).max(300).nullish(), replyTo: z.uuid().nullish() });
 
-export function commentRoutes({ database: { store } }: Context, desk: BoardDesk): Router {
+export function commentRoutes({ database: { store }, library }: Context, desk: BoardDesk): Router {
   const router = Router();
   router.get('/boards/:id/comments', handle(async (request) => {
-    const { board } = await boardFor(store, idOf(request), personOf(request).id, 'see');
-    return commentsOf(store, board.id);
+    const person = personOf(request);
+    const { board } = await boardFor(store, idOf(request), person.id, 'see');
+    const text = await library.textFor(person);
+    // a mark is called after its member; what people say to one another stays as they said it
+    return (await commentsOf(store, board.id)).map((one) => ({ ...one, mark: one.mark === null ? null : text(one.mark) }));
   }));
   router.post('/boards/:id/comments', handle(async (request, response) => {
     const person = personOf(request);
@@ -36,7 +39,11 @@ export function commentRoutes({ database: { store } }: Context, desk: BoardDesk)
     await removeComment(store, board.id, idOf(request, 'comment'), person.id);
     return undefined;
   }));
-  router.get('/mentions', handle(async (request) => mentionsOf(store, personOf(request).id)));
+  router.get('/mentions', handle(async (request) => {
+    const person = personOf(request);
+    const text = await library.textFor(person);
+    return (await mentionsOf(store, person.id)).map((one) => ({ ...one, board: text(one.board) }));
+  }));
 
   router.put('/boards/:id/follow', handle(async (request) => {
     const person = personOf(request);
@@ -46,6 +53,10 @@ export function commentRoutes({ database: { store } }: Context, desk: BoardDesk)
     else await unfollow(store, board.id, person.id);
     return { follows };
   }));
-  router.get('/news', handle(async (request) => newsFor(store, personOf(request).id)));
+  router.get('/news', handle(async (request) => {
+    const person = personOf(request);
+    const text = await library.textFor(person);
+    return (await newsFor(store, person.id)).map((one) => ({ ...one, board: text(one.board) }));
+  }));
   return router;
 }

@@ -3,7 +3,9 @@ import { z } from 'zod';
 import type { Request } from 'express';
 import { scoped, type Scoped } from '../asking/scope';
 import type { TileAnswer } from '../exports/cover';
+import { SEES_ALL } from '../asking/access';
 import type { ReadyModel } from '../asking/model-library';
+import { textFor } from '../asking/step-view';
 import { Busy } from '../engines/fair-queue';
 import { boardFor, groupSharesOf, sharesOf } from '../store/board-rights';
 import { commentsOf, type Comment } from '../store/comments';
@@ -26,6 +28,17 @@ export interface BoardContent {
   readonly owner: string;
 }
 
+export interface TileView extends Pick<Tile, 'id' | 'kind' | 'modelId' | 'title' | 'words' | 'reading' | 'ownScope' | 'x' | 'y' | 'width' | 'height' | 'version'> {
+  readonly by: string;
+}
+
+/** The model of the first of the tiles that hold answers, in the order of reading; null where there is none. */
+export const modelAmong = (rows: readonly TileOfBoard[]): string | null => rows.map(({ tile }) => tile).find(isAnswer)?.modelId ?? null;
+
+/** Why a tile has no answer. */
+export const noAnswer = (tile: Tile): Problem =>
+  tile.kind === 'answer' ? new Problem(422, 'Not readable', 'What this tile asked can no longer be read. Take it off the board, or pin it anew; the others are whole.') : new Problem(422, 'No answer', 'This tile holds words; there is nothing to compute on it.');
+
 export class BoardDesk {
   private readonly contents = new SharedReads<BoardContent>();
   private readonly rows = new SharedReads<readonly TileOfBoard[]>();
@@ -36,15 +49,32 @@ export class BoardDesk {
     return this.context.database.store;
   }
 
-  /** The model whose words the board's sentence is in: that of its first tile. */
+  /**
+   * The model whose words the board's sentence is in: that of its first tile. Null where it has none.
+   * @throws ModelAtFault, ModelGone
+   */
   async modelOf(board: Board, person: Person): Promise<ReadyModel | null> {
-    return this.modelAmong(await this.rowsOf(board), person);
+    const id = modelAmong(await this.rowsOf(board));
+    return id === null ? null : this.context.library.get(id, person);
   }
 
-  /** The model of the first of the tiles that hold answers, in the order of reading; null where there is none. */
-  async modelAmong(rows: readonly TileOfBoard[], person: Person): Promise<ReadyModel | null> {
-    const first = rows.map(({ tile }) => tile).find(isAnswer);
-    return first ? this.context.library.get(first.modelId, person) : null;
+  /** The same for places that show what they can: null too where that model cannot be asked just now. */
+  async modelIfWell(rows: readonly TileOfBoard[], person: Person): Promise<ReadyModel | null> {
+    const id = modelAmong(rows);
+    return id === null ? null : (await this.context.library.viewer(id, person)).ready;
+  }
+
+  /** What of a tile leaves the server for a person, besides its answer: without names that they may not know. */
+  async tileFor({ tile, byName }: TileOfBoard, person: Person): Promise<TileView> {
+    const shown = { id: tile.id, kind: tile.kind, modelId: tile.modelId, ownScope: tile.ownScope, x: tile.x, y: tile.y, width: tile.width, height: tile.height, version: tile.version, by: byName };
+    if (tile.modelId === null) {
+      const text = await this.context.library.textFor(person);
+      return { ...shown, title: tile.title === null ? null : text(tile.title), words: tile.words === null ? null : text(tile.words), reading: null };
+    }
+    const viewer = await this.context.library.viewer(tile.modelId, person);
+    const { access, ready } = viewer;
+    const reading = tile.reading === null || (ready === null && access.key !== SEES_ALL) ? null : (ready?.sight.reading(tile.reading) ?? tile.reading);
+    return { ...shown, title: tile.title === null ? null : textFor(viewer, tile.title), words: tile.words, reading };
   }
 
   /** What is on a board and around it, the same for all who may see it. */
@@ -89,7 +119,7 @@ export class BoardDesk {
   async scopedTile(request: Request, person: Person): Promise<{ tile: AnswerTile; ready: ReadyModel } & Scoped> {
     const { board } = await boardFor(this.store, idOf(request), person.id, 'see');
     const tile = await this.tileOf(board, idOf(request, 'tile'));
-    if (!isAnswer(tile)) throw new Problem(422, 'No answer', 'This tile holds words; there is nothing to compute on it.');
+    if (!isAnswer(tile)) throw noAnswer(tile);
     const ready = await this.context.library.get(tile.modelId, person);
     const refined = await this.scopeOfRefinement(board, this.refinementIn(request));
     return { tile, ready, ...this.readingOf(tile, [board.scope, refined], ready) };
@@ -103,7 +133,7 @@ export class BoardDesk {
       try {
         const ready = await library.get(row.modelId, person);
         const { reading } = this.readingOf(row, scopes, ready, always);
-        return { tile: row.id, title: row.title, ...(await answering.answer(reading, ready, { signal, limits: { time: timeLimit }, person: person.id })) };
+        return { tile: row.id, title: row.title === null ? null : ready.sight.text(row.title), ...(await answering.answer(reading, ready, { signal, limits: { time: timeLimit }, person: person.id })) };
       } catch (error) {
         if (signal.aborted || error instanceof Busy) throw error;
         return null;

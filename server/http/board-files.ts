@@ -4,10 +4,7 @@ import { z } from 'zod';
 import { commentaryOf } from '@zud/core/narrate/commentary';
 import { scopePhrases } from '../asking/scope';
 import type { Cover } from '../exports/cover';
-import { boardSvg } from '../exports/board-svg';
-import { pdfOf } from '../exports/pdf';
-import { pptxOf } from '../exports/pptx';
-import { xlsxOf } from '../exports/xlsx';
+import { FILE_TYPES } from '../exports/file-types';
 import { boardFor } from '../store/board-rights';
 import { historyOf, isAnswer, restoreVersion } from '../store/boards';
 import type { BoardDesk } from './board-desk';
@@ -16,13 +13,7 @@ import { Problem } from './problem';
 
 export const boardExportBody = z.object({ format: z.enum(['pptx', 'pdf', 'xlsx', 'svg']), refinement: z.uuid().nullish() });
 
-const BOARD_FILES = {
-  pptx: { type: 'application/vnd.openxmlformats-officedocument.presentationml.presentation', make: pptxOf },
-  pdf: { type: 'application/pdf', make: pdfOf },
-  xlsx: { type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', make: xlsxOf },
-} as const;
-
-export function fileRoutes({ database: { store } }: Context, desk: BoardDesk): Router {
+export function fileRoutes({ database: { store }, library, workers }: Context, desk: BoardDesk): Router {
   const router = Router();
   /** The answers of the board as it stands for this person, with what its words say. */
   router.post('/boards/:id/exports', handle(async (request, response) => {
@@ -34,18 +25,15 @@ export function fileRoutes({ database: { store } }: Context, desk: BoardDesk): R
     const rows = made.map(({ tile }) => tile);
     const answers = await desk.answersOf(board, [board.scope, refined], person, goneSignal(response));
     if (answers.length === 0) throw new Problem(422, 'Nothing to take along', 'This board has no answers yet; pin one to it first.');
-    const ready = await desk.modelAmong(made, person);
+    const ready = await desk.modelIfWell(made, person);
+    const text = await library.textFor(person);
     const phrases = ready ? [...scopePhrases(board.scope, ready), ...scopePhrases(refined, ready)].map((phrase) => phrase.text) : [];
-    const words = rows.flatMap((tile) => (tile.kind === 'commentary' ? [...commentaryOf(answers).map((one) => one.text), ...(tile.words ? [tile.words] : [])] : tile.words ? [tile.words] : []));
+    const words = rows.flatMap((tile) => (tile.kind === 'commentary' ? [...commentaryOf(answers).map((one) => one.text), ...(tile.words ? [text(tile.words)] : [])] : tile.words ? [text(tile.words)] : []));
     const missing = rows.filter(isAnswer).length - answers.length;
-    const cover: Cover = { title: board.title, sentence: `Showing ${phrases.length > 0 ? phrases.join(', ') : 'everything'}`, words: missing > 0 ? [...words, `${missing} of the answers could not be computed and ${missing === 1 ? 'is' : 'are'} left out.`] : words };
-    response.attachment(`${board.title.replace(/[^\p{L}\p{N} ,.-]/gu, ' ').trim().slice(0, 80) || 'board'}.${format}`);
-    if (format === 'svg') {
-      response.type('image/svg+xml').send(boardSvg(rows, answers, cover));
-      return undefined;
-    }
-    const { type, make } = BOARD_FILES[format];
-    response.type(type).send(await make(answers, cover));
+    const cover: Cover = { title: text(board.title), sentence: `Showing ${phrases.length > 0 ? phrases.join(', ') : 'everything'}`, words: missing > 0 ? [...words, `${missing} of the answers could not be computed and ${missing === 1 ? 'is' : 'are'} left out.`] : words };
+    response.attachment(`${text(board.title).replace(/[^\p{L}\p{N} ,.-]/gu, ' ').trim().slice(0, 80) || 'board'}.${format}`);
+    const content = format === 'svg' ? await workers.run('boardPicture', { tiles: rows.map((tile) => ({ ...tile, words: tile.words === null ? null : text(tile.words) })), answers, cover }) : await workers.run('answersFile', { format, answers, cover });
+    response.type(FILE_TYPES[format]).send(typeof content === 'string' ? content : Buffer.from(content));
     return undefined;
   }));
 

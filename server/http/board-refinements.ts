@@ -2,18 +2,18 @@
 import { Router } from 'express';
 import { z } from 'zod';
 import { editSchema, type Edit } from '@zud/core/reading/edit-schema';
-import { comparisonSchema, conditionSchema } from '@zud/core/reading/schema';
-import { periodSchema } from '@zud/core/time/period';
+import { missingFrom } from '@zud/core/reading/references';
 import { refinedByEdits, refinedByWords, scopeLabel, scopePhrases } from '../asking/scope';
+import { restored } from '../asking/sight';
 import { boardFor, covers } from '../store/board-rights';
 import { setScope } from '../store/boards';
 import { changeRefinement, declineOffer, keepRefinement, refinementsFor, takeOffer } from '../store/refinements';
+import { scopeSchema } from '../store/reading-columns';
 import type { Scope } from '../store/schema';
 import type { BoardDesk } from './board-desk';
 import { handle, idOf, parsed, personOf, type Context } from './context';
 import { Problem } from './problem';
 
-export const scopeSchema = z.object({ where: z.array(conditionSchema), when: z.object({ period: periodSchema, role: z.string().optional() }).nullable(), against: comparisonSchema.nullable() });
 export const refineBody = z
   .object({ text: z.string().min(1).max(2000).optional(), edit: z.array(editSchema).min(1).optional(), scope: scopeSchema.optional(), from: z.uuid().nullish(), for: z.enum(['me', 'everyone']).default('me') })
   .refine((body) => [body.text, body.edit, body.scope].filter((part) => part !== undefined).length === 1, { message: 'send exactly one of text, edit and scope' });
@@ -30,9 +30,11 @@ export function refinementRoutes(context: Context, desk: BoardDesk): Router {
     const ready = await desk.modelOf(board, person);
     if (!ready) throw new Problem(422, 'Nothing to refine', 'This board has no tiles yet; pin an answer to it first.');
     const before = body.for === 'everyone' ? board.scope : await desk.scopeOfRefinement(board, body.from);
-    const change = body.scope !== undefined ? ({ ok: true, scope: body.scope as Scope, notes: [] } as const) : body.text !== undefined ? refinedByWords(body.text, before, ready) : refinedByEdits(body.edit as readonly Edit[], before, ready);
+    const change = body.scope !== undefined ? ({ ok: true, scope: restored(before, body.scope as Scope, ready.sight), notes: [] } as const) : body.text !== undefined ? await refinedByWords(body.text, before, ready, context.reader) : refinedByEdits(body.edit as readonly Edit[], before, ready);
     if (!change.ok) return { outcome: change.outcome, notes: change.notes, options: change.options };
-    const result = { outcome: 'answered', notes: change.notes, scope: change.scope, phrases: scopePhrases(change.scope, ready), label: scopeLabel(change.scope, ready) };
+    const fault = missingFrom(change.scope, ready.model);
+    if (fault !== null) throw new Problem(422, 'Not refined', `${fault} Nothing was changed.`);
+    const result = { outcome: 'answered', notes: change.notes, scope: ready.sight.narrowing(change.scope), phrases: scopePhrases(change.scope, ready), label: scopeLabel(change.scope, ready) };
     if (body.for === 'everyone') {
       await setScope(store, board.id, person.id, change.scope);
       return { ...result, id: null };
@@ -44,11 +46,12 @@ export function refinementRoutes(context: Context, desk: BoardDesk): Router {
   router.get('/boards/:id/refinements', handle(async (request) => {
     const person = personOf(request);
     const { board, right } = await boardFor(store, idOf(request), person.id, 'see');
-    const ready = await desk.modelOf(board, person);
+    const ready = await desk.modelIfWell(await desk.rowsOf(board), person);
+    const text = await context.library.textFor(person);
     const found = await refinementsFor(store, board.id, person.id);
     return found
       .filter((one) => one.byId === person.id || covers(right, 'edit'))
-      .map(({ byId, scope, offeredAt, decidedAt, ...one }) => ({ ...one, own: byId === person.id, offered: offeredAt !== null && decidedAt === null, taken: decidedAt !== null, label: ready ? scopeLabel(scope, ready) : '' }));
+      .map(({ byId, scope, offeredAt, decidedAt, ...one }) => ({ ...one, name: one.name === null ? null : text(one.name), own: byId === person.id, offered: offeredAt !== null && decidedAt === null, taken: decidedAt !== null, label: ready ? scopeLabel(scope, ready) : '' }));
   }));
   router.patch('/boards/:id/refinements/:refinement', handle(async (request) => {
     const person = personOf(request);

@@ -7,21 +7,32 @@ import { linksOf, makeLink, withdrawLink } from '../store/board-links';
 import { boardFor, groupSharesOf, groupsOf, setGroupShare, setShare, sharesOf } from '../store/board-rights';
 import { EMPTY_SCOPE } from '../store/boards';
 import { allPeople } from '../store/people';
+import { scopeSchema } from '../store/reading-columns';
 import type { Scope } from '../store/schema';
 import type { BoardDesk } from './board-desk';
-import { scopeSchema } from './board-refinements';
 import { handle, idOf, parsed, personOf, personWith, type Context } from './context';
 import { notFound, Problem } from './problem';
 
 const RIGHT = z.object({ right: z.enum(['see', 'comment', 'edit']).nullable() });
 /** Days that a link lasts at most. */
 const MOST_DAYS = 366;
+/**
+ * The origin of an address, as it may stand in a header: letters, digits, dots and hyphens, and a port; null where it is another thing.
+ * @example originOf('https://intranet.example.org/pages') // 'https://intranet.example.org'
+ */
+export function originOf(text: string): string | null {
+  if (!URL.canParse(text)) return null;
+  const { protocol, hostname, port, username } = new URL(text);
+  if (!/^https?:$/.test(protocol) || username !== '' || !/^([a-z0-9]([a-z0-9-]*[a-z0-9])?)(\.[a-z0-9]([a-z0-9-]*[a-z0-9])?)*$/.test(hostname)) return null;
+  return `${protocol}//${hostname}${port === '' ? '' : `:${port}`}`;
+}
+
 export const linkBody = z.object({
   name: z.string().trim().min(1).max(120),
   /** The last moment of the link. */
   until: z.iso.datetime({ offset: true }),
   /** An origin whose pages may show the board in a frame. */
-  embedIn: z.url({ protocol: /^https?$/ }).nullish(),
+  embedIn: z.string().max(300).refine((text) => originOf(text) !== null, { message: 'write the address of a site, such as https://intranet.example.org' }).nullish(),
   /** Conditions, a period or a comparison that stay, whatever is looked at; absent: none. */
   scope: scopeSchema.optional(),
 });
@@ -68,7 +79,7 @@ export function sharingRoutes({ database: { store }, now }: Context, desk: Board
   router.get('/boards/:id/links', handle(async (request) => {
     const person = personOf(request);
     const { board } = await boardFor(store, idOf(request), person.id, 'owner');
-    const ready = await desk.modelOf(board, person);
+    const ready = await desk.modelIfWell(await desk.rowsOf(board), person);
     return (await linksOf(store, board.id)).map(({ scope, ...link }) => ({ ...link, label: ready ? scopeLabel(scope, ready) : '', over: link.withdrawnAt !== null || link.expiresAt <= now() }));
   }));
   router.post('/boards/:id/links', handle(async (request, response) => {
@@ -79,7 +90,7 @@ export function sharingRoutes({ database: { store }, now }: Context, desk: Board
     if (expiresAt <= now()) throw new Problem(422, 'Over already', 'The end of the link lies in the past; choose a later day.');
     if (expiresAt.getTime() > now().getTime() + MOST_DAYS * 86_400_000) throw new Problem(422, 'Too long', `A link lasts ${MOST_DAYS} days at most; choose an earlier day.`);
     response.status(201);
-    return makeLink(store, board.id, person.id, { name: body.name, embedIn: body.embedIn ? new URL(body.embedIn).origin : null, scope: (body.scope as Scope | undefined) ?? EMPTY_SCOPE, expiresAt });
+    return makeLink(store, board.id, person.id, { name: body.name, embedIn: body.embedIn ? originOf(body.embedIn) : null, scope: (body.scope as Scope | undefined) ?? EMPTY_SCOPE, expiresAt });
   }));
   router.delete('/boards/:id/links/:link', handle(async (request) => {
     const person = personOf(request);

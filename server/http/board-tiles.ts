@@ -4,12 +4,12 @@ import { setMaxListeners } from 'node:events';
 import { z } from 'zod';
 import { commentaryOf } from '@zud/core/narrate/commentary';
 import { readingSchema, type Reading } from '@zud/core/reading/schema';
-import { sentenceOf } from '@zud/core/reading/sentence';
 import type { Answered } from '../asking/answering';
+import { sentenceIn } from '../asking/step-view';
 import { boardFor } from '../store/board-rights';
 import { addWords, changeTile, GRID_COLUMNS, isAnswer, pinTile, removeTile } from '../store/boards';
 import { createInquiry } from '../store/inquiries';
-import type { BoardDesk } from './board-desk';
+import { noAnswer, type BoardDesk } from './board-desk';
 import { goneSignal, handle, idOf, optionsFor, parsed, personOf, personWith, type Context } from './context';
 import { Problem, problemOf, unanswerable } from './problem';
 
@@ -47,13 +47,14 @@ export function tileRoutes(context: Context, desk: BoardDesk): Router {
   }));
   router.get('/boards/:id/tiles', handle(async (request) => {
     const { board } = await boardFor(store, idOf(request), personOf(request).id, 'see');
-    return (await desk.rowsOf(board)).map(({ tile, byName }) => ({ ...tile, by: byName }));
+    const person = personOf(request);
+    return Promise.all((await desk.rowsOf(board)).map((row) => desk.tileFor(row, person)));
   }));
   router.patch('/boards/:id/tiles/:tile', handle(async (request) => {
     const person = personOf(request);
     const { board } = await boardFor(store, idOf(request), person.id, 'edit');
     const { version, ...change } = parsed(tileChangeBody, request.body);
-    return changeTile(store, board.id, idOf(request, 'tile'), person.id, withoutUndefined(change), version);
+    return desk.tileFor({ tile: await changeTile(store, board.id, idOf(request, 'tile'), person.id, withoutUndefined(change), version), byName: person.name }, person);
   }));
   router.delete('/boards/:id/tiles/:tile', handle(async (request) => {
     const person = personOf(request);
@@ -74,16 +75,16 @@ export function tileRoutes(context: Context, desk: BoardDesk): Router {
     const { board } = await boardFor(store, idOf(request), person.id, 'see');
     const wanted = new Set(parsed(wantedTiles, request.query['tiles'] ?? ''));
     const refined = await desk.scopeOfRefinement(board, desk.refinementIn(request));
-    const rows = (await desk.rowsOf(board)).map(({ tile }) => tile).filter(isAnswer).filter((tile) => wanted.size === 0 || wanted.has(tile.id));
+    const rows = (await desk.rowsOf(board)).map(({ tile }) => tile).filter((tile) => tile.kind === 'answer' && (wanted.size === 0 || wanted.has(tile.id)));
     const options = optionsFor(context, person, response);
     const { signal } = options;
     setMaxListeners(rows.length + 10, signal);
-    const models = new Map([...new Set(rows.map((tile) => tile.modelId))].map((id) => [id, library.get(id, person)] as const));
     response.status(200).type('application/x-ndjson');
     const write = (line: string) => { response.write(`${line}\n`); response.flush(); };
     await Promise.all(rows.map(async (tile) => {
       try {
-        const ready = await (models.get(tile.modelId) ?? library.get(tile.modelId, person));
+        if (!isAnswer(tile)) throw noAnswer(tile);
+        const ready = await library.get(tile.modelId, person);
         const { reading, refused } = desk.readingOf(tile, [board.scope, refined], ready);
         const answered = await answering.answer(reading, ready, options).catch(unanswerable);
         write(`${JSON.stringify({ tile: tile.id, refused, ownScope: tile.ownScope }).slice(0, -1)},${written(answered).slice(1)}`);
@@ -109,7 +110,7 @@ export function tileRoutes(context: Context, desk: BoardDesk): Router {
   router.post('/boards/:id/tiles/:tile/inquiry', handle(async (request, response) => {
     const person = personWith(request, 'analyst');
     const { tile, ready, reading } = await desk.scopedTile(request, person);
-    const name = tile.title ?? sentenceOf(reading, ready.naming, ready.calendar).text;
+    const name = ready.sight.text(tile.title ?? sentenceIn(reading, ready)?.text ?? 'a tile');
     const inquiry = await createInquiry(store, person.id, tile.modelId, `From a board: ${name}`.slice(0, 200));
     const { step } = await asking.ask(inquiry, person, { kind: 'reading', reading, label: name }, undefined, optionsFor(context, person, response));
     response.status(201);

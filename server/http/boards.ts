@@ -2,16 +2,18 @@
 import { Router } from 'express';
 import { z } from 'zod';
 import { draftBoard } from '@zud/core/analysis/draft';
+import { limitWords, SEES_ALL } from '../asking/access';
 import { scopePhrases } from '../asking/scope';
+import { restored } from '../asking/sight';
 import { boardFor } from '../store/board-rights';
-import { addWords, boardsOf, createBoard, deleteBoard, isAnswer, pinTile, renameBoard, setLooks, setScope } from '../store/boards';
+import { addWords, boardsOf, createBoard, deleteBoard, EMPTY_SCOPE, isAnswer, pinTile, renameBoard, setLooks, setScope } from '../store/boards';
 import { isFollowed, seen } from '../store/follows';
 import type { Looks, Scope } from '../store/schema';
 import { noteVisit } from '../store/visits';
-import type { BoardDesk } from './board-desk';
-import { scopeSchema } from './board-refinements';
+import { modelAmong, type BoardDesk } from './board-desk';
+import { scopeSchema } from '../store/reading-columns';
 import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
-import { notFound, Problem } from './problem';
+import { notFound, Problem, problemOf } from './problem';
 
 const title = z.string().trim().min(1).max(200);
 const looks = z.object({ density: z.enum(['close', 'airy']).optional(), accent: z.number().int().min(1).max(10).optional() });
@@ -22,7 +24,11 @@ export const draftBody = z.object({ modelId: z.string(), measure: z.string().opt
 export function boardRoutes({ database: { store }, library, answering, feed, timeLimit }: Context, desk: BoardDesk): Router {
   const router = Router();
 
-  router.get('/boards', handle(async (request) => boardsOf(store, personOf(request).id)));
+  router.get('/boards', handle(async (request) => {
+    const person = personOf(request);
+    const [found, text] = await Promise.all([boardsOf(store, person.id), library.textFor(person)]);
+    return found.map((board) => ({ ...board, title: text(board.title) }));
+  }));
   router.post('/boards', handle(async (request, response) => {
     const person = personWith(request, 'analyst');
     const body = parsed(boardBody, request.body);
@@ -62,18 +68,25 @@ export function boardRoutes({ database: { store }, library, answering, feed, tim
     const { board, right } = await boardFor(store, idOf(request), person.id, 'see');
     const refinement = desk.refinementIn(request);
     const [{ rows, sharing, groups, said, owner }, refined, followed] = await Promise.all([desk.contentOf(board), desk.scopeOfRefinement(board, refinement), isFollowed(store, board.id, person.id), noteVisit(store, board.id, person.id)]);
-    const ready = await desk.modelAmong(rows, person);
+    const first = modelAmong(rows);
+    const [viewer, text, tiles] = await Promise.all([first === null ? null : library.viewer(first, person), library.textFor(person), Promise.all(rows.map((row) => desk.tileFor(row, person)))]);
+    const ready = viewer?.ready ?? null;
+    const limits = (await Promise.all([...new Set(rows.flatMap(({ tile }) => tile.modelId ?? []))].map(async (id) => limitWords((await library.viewer(id, person)).access)))).filter((one) => one !== null);
+    const seenScope = (scope: Scope): Scope => (ready === null ? (viewer === null || viewer.access.key === SEES_ALL ? scope : EMPTY_SCOPE) : ready.sight.narrowing(scope));
     if (followed) await seen(store, board.id, person.id, board.version);
     return {
-      id: board.id, title: board.title, version: board.version, right, updatedAt: board.updatedAt, owner, looks: board.looks, followed,
-      modelId: ready?.model.id ?? null, asOf: ready?.calendar.asOf ?? null,
-      scope: board.scope, phrases: ready ? scopePhrases(board.scope, ready) : [],
-      refinement: refinement === null ? null : { id: refinement, scope: refined, phrases: ready ? scopePhrases(refined, ready) : [] },
+      id: board.id, title: text(board.title), version: board.version, right, updatedAt: board.updatedAt, owner, looks: board.looks, followed,
+      modelId: first, asOf: ready?.calendar.asOf ?? null,
+      /** What the person sees a part of, and what cannot be computed: said on the board, always. */
+      limited: limits[0] ?? null,
+      fault: first === null || ready !== null ? null : await library.get(first, person).then(() => null, (error: unknown) => problemOf(error).detail),
+      scope: seenScope(board.scope), phrases: ready ? scopePhrases(board.scope, ready) : [],
+      refinement: refinement === null ? null : { id: refinement, scope: seenScope(refined), phrases: ready ? scopePhrases(refined, ready) : [] },
       shares: right === 'owner' ? sharing : sharing.map(({ name, right: given }) => ({ name, right: given })),
       sharedWith: sharing.length, sharedGroups: groups.map((one) => one.group),
       present: feed.present(board.id),
       comments: said.filter((one) => !one.resolved && one.replyTo === null).map(({ id, tile }) => ({ id, tile })),
-      tiles: rows.map(({ tile, byName }) => ({ id: tile.id, kind: tile.kind, modelId: tile.modelId, title: tile.title, reading: tile.reading, words: tile.words, ownScope: tile.ownScope, x: tile.x, y: tile.y, width: tile.width, height: tile.height, version: tile.version, by: byName })),
+      tiles,
     };
   }));
   router.patch('/boards/:id', handle(async (request) => {
@@ -81,7 +94,11 @@ export function boardRoutes({ database: { store }, library, answering, feed, tim
     const { board } = await boardFor(store, idOf(request), person.id, 'edit');
     const body = parsed(boardChangeBody, request.body);
     if (body.title !== undefined) await renameBoard(store, board.id, person.id, body.title);
-    if (body.scope !== undefined) await setScope(store, board.id, person.id, body.scope as Scope);
+    if (body.scope !== undefined) {
+      // what the person could not see of the sentence stays as it is
+      const ready = await desk.modelOf(board, person);
+      await setScope(store, board.id, person.id, ready === null ? (body.scope as Scope) : restored(board.scope, body.scope as Scope, ready.sight));
+    }
     const look = body.looksLike === undefined ? body.looks : (await boardFor(store, body.looksLike, person.id, 'see')).board.looks;
     if (look !== undefined) await setLooks(store, board.id, person.id, look as Looks);
     return { id: board.id };

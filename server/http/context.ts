@@ -5,12 +5,15 @@ import { z } from 'zod';
 import type { Asking } from '../asking/steps';
 import type { ModelLibrary } from '../asking/model-library';
 import type { ColumnarEngine } from '../engines/columnar/columnar-engine';
+import type { Reader } from '../asking/reader';
 import type { Answering, AskOptions } from '../asking/answering';
 import type { FairQueue } from '../engines/fair-queue';
 import type { Feed } from '../live/feed';
 import type { Database } from '../store/database';
 import { roleCovers, type Person, type Role } from '../store/people';
+import type { Workers } from '../work/workers';
 import { forbidden, Problem } from './problem';
+import { shapeFault } from '@zud/core/contract/shape';
 
 export interface Context {
   readonly database: Database;
@@ -19,7 +22,10 @@ export interface Context {
   /** The columnar copy, where there is one. */
   readonly copy: ColumnarEngine | null;
   readonly asking: Asking;
+  readonly reader: Reader;
   readonly feed: Feed;
+  /** Threads for what would hold up the event loop. */
+  readonly workers: Workers;
   readonly log: Logger;
   readonly now: () => Date;
   /** Who runs and who waits. */
@@ -49,12 +55,19 @@ export function personWith(request: Request, role: Role): Person {
 
 /** Parses a body or query by its schema. @throws Problem 400 that names the first fault */
 export function parsed<T>(schema: z.ZodType<T>, value: unknown): T {
+  const shape = shapeFault(value);
+  if (shape !== null) throw new Problem(400, 'Not understood', `The request was not taken: ${shape}. Nothing was changed.`);
   const result = schema.safeParse(value);
   if (result.success) return result.data;
   const [issue] = result.error.issues;
   throw new Problem(400, 'Not understood', `${issue && issue.path.length > 0 ? `${issue.path.join('.')}: ` : ''}${issue?.message ?? 'the request is not as expected'}`, {
     faults: result.error.issues.slice(0, 20).map((one) => ({ place: one.path.join('.'), reason: one.message })),
   });
+}
+
+/** A text of the address. @throws Problem 400 where it cannot be one */
+export function textOf(request: Request, name: string): string {
+  return parsed(z.string().max(200), request.params[name]);
 }
 
 const uuid = z.uuid();

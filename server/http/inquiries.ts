@@ -7,18 +7,15 @@ import { readingSchema, type Reading } from '@zud/core/reading/schema';
 import type { Answered } from '../asking/answering';
 import { checked } from '../asking/check';
 import { deeperLevels } from '../asking/deeper';
-import { ruleKey, rulesFor, type ReadyModel } from '../asking/model-library';
-import { svgOf } from '@zud/core/chart/svg/draw';
-import { TOKENS } from '@zud/core/chart/tokens';
-import { csvOf } from '../exports/csv';
-import { pdfOf } from '../exports/pdf';
-import { pptxOf } from '../exports/pptx';
-import { xlsxOf } from '../exports/xlsx';
-import { storedStep, type Asked, type StepView } from '../asking/steps';
-import { allPeople } from '../store/people';
-import { copyInquiry, createInquiry, deleteInquiry, deleteStep, inquiriesOf, inquiryFor, inquirySharesOf, markStep, renameInquiry, restoreSteps, shareInquiry, stepsOf, type Step } from '../store/inquiries';
+import { limitWords } from '../asking/access';
+import type { ModelLibrary, ReadyModel } from '../asking/model-library';
+import { FILE_TYPES } from '../exports/file-types';
+import type { Asked } from '../asking/steps';
+import { stepFor, textFor } from '../asking/step-view';
+import { allPeople, personById, type Person } from '../store/people';
+import { copyInquiry, createInquiry, deleteInquiry, deleteStep, inquiriesOf, inquiryFor, inquirySharesOf, markStep, renameInquiry, restoreSteps, shareInquiry, stepsOf } from '../store/inquiries';
 import { type Context, handle, idOf, optionsFor, parsed, personOf, personWith } from './context';
-import { notFound, Problem, unanswerable } from './problem';
+import { notFound, Problem, problemOf, unanswerable } from './problem';
 
 export const askBody = z
   .object({
@@ -34,14 +31,6 @@ export const askBody = z
 export const answerBody = z.object({ modelId: z.string(), reading: readingSchema, edits: z.array(editSchema).max(50).optional(), skip: z.number().int().min(0).max(100_000_000).optional() });
 export const exportBody = answerBody.extend({ format: z.enum(['csv', 'xlsx', 'svg', 'pdf', 'pptx']) });
 export const marksBody = z.object({ name: z.string().trim().min(1).max(120).nullable().optional(), starred: z.boolean().optional(), folded: z.boolean().optional() });
-
-const FILES: Readonly<Record<z.infer<typeof exportBody>['format'], { readonly type: string; readonly make: (found: Answered) => string | Promise<Buffer> }>> = {
-  csv: { type: 'text/csv; charset=utf-8', make: ({ answer }) => csvOf(answer) },
-  xlsx: { type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', make: (found) => xlsxOf([found]) },
-  svg: { type: 'image/svg+xml', make: ({ chart, answer, headline, sentence }) => svgOf(chart, answer, { headline, sentence: sentence.text }, { width: 960, height: 600, tokens: TOKENS.light }) },
-  pdf: { type: 'application/pdf', make: (found) => pdfOf([found]) },
-  pptx: { type: 'application/vnd.openxmlformats-officedocument.presentationml.presentation', make: (found) => pptxOf([found]) },
-};
 
 /** A headline as the name of a file. */
 const fileName = (headline: string) => headline.replace(/[^\p{L}\p{N} ,.-]+/gu, ' ').replace(/\s+/g, ' ').trim().slice(0, 80) || 'answer';
@@ -72,15 +61,17 @@ export function inquiryRoutes(context: Context): Router {
     response.status(201);
     return { ...inquiry, steps: [] };
   }));
-  router.get('/inquiries', handle(async (request) => inquiriesOf(store, personOf(request).id)));
+  router.get('/inquiries', handle(async (request) => {
+    const person = personOf(request);
+    const found = await inquiriesOf(store, person.id);
+    const text = await textsFor(library, found.map((one) => one.modelId), person);
+    return found.map((one) => ({ ...one, title: text(one.modelId, one.title) }));
+  }));
   router.get('/inquiries/:id', handle(async (request) => {
     const person = personOf(request);
     const { inquiry, right } = await inquiryFor(store, idOf(request), person.id, 'see');
-    const everyone = new Map((await allPeople(store)).map((one) => [one.id, one]));
-    const steps = await stepsOf(store, inquiry.id);
-    const { model } = await library.get(inquiry.modelId, person);
-    const sees = (step: Step) => step.by === person.id || ruleKey(rulesFor(model, everyone.get(step.by)?.groups ?? [])) === ruleKey(rulesFor(model, person.groups));
-    return { ...inquiry, right, owner: everyone.get(inquiry.ownerId)?.name ?? '', sharedWith: (await inquirySharesOf(store, inquiry.id)).length, steps: steps.map((step) => (sees(step) ? storedStep(step) : withoutNumbers(storedStep(step)))) };
+    const [viewer, steps, owner, sharing] = await Promise.all([library.viewer(inquiry.modelId, person), stepsOf(store, inquiry.id), personById(store, inquiry.ownerId), inquirySharesOf(store, inquiry.id)]);
+    return { ...inquiry, title: textFor(viewer, inquiry.title), right, owner: owner?.name ?? '', sharedWith: sharing.length, limited: limitWords(viewer.access), steps: steps.map((step) => stepFor(step, viewer)) };
   }));
   router.get('/inquiries/:id/shares', handle(async (request) => {
     const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'owner');
@@ -100,8 +91,10 @@ export function inquiryRoutes(context: Context): Router {
   router.post('/inquiries/:id/copy', handle(async (request, response) => {
     const person = personWith(request, 'analyst');
     const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'see');
+    const viewer = await library.viewer(inquiry.modelId, person);
     response.status(201);
-    return copyInquiry(store, inquiry, person.id);
+    const copy = await copyInquiry(store, inquiry, person.id);
+    return { ...copy, title: textFor(viewer, copy.title) };
   }));
   router.patch('/inquiries/:id', handle(async (request) => {
     const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'owner');
@@ -128,11 +121,17 @@ export function inquiryRoutes(context: Context): Router {
     const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'see');
     const row = (await stepsOf(store, inquiry.id)).find((one) => one.id === idOf(request, 'step'));
     if (!row) throw notFound('step');
-    return asking.view(row, await library.get(inquiry.modelId, person), optionsFor(context, person, response));
+    const viewer = await library.viewer(inquiry.modelId, person);
+    if (viewer.ready !== null) return asking.view(row, viewer.ready, optionsFor(context, person, response));
+    const why = await library.get(inquiry.modelId, person).then(() => null, (error: unknown) => problemOf(error).detail);
+    const step = stepFor(row, viewer);
+    return why === null ? step : { ...step, notes: [...step.notes, { kind: 'unclear', text: why }] };
   }));
   router.patch('/inquiries/:id/steps/:step', handle(async (request) => {
-    const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'ask');
-    return storedStep(await markStep(store, inquiry.id, idOf(request, 'step'), parsed(marksBody, request.body)));
+    const person = personOf(request);
+    const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'ask');
+    const marked = await markStep(store, inquiry.id, idOf(request, 'step'), parsed(marksBody, request.body));
+    return stepFor(marked, await library.viewer(inquiry.modelId, person));
   }));
   router.delete('/inquiries/:id/steps/:step', handle(async (request) => {
     const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'ask');
@@ -159,16 +158,20 @@ export function inquiryRoutes(context: Context): Router {
     const { format, ...body } = parsed(exportBody, request.body);
     const found = await answered(request, response, body);
     response.attachment(`${fileName(found.headline)}.${format}`);
-    const { type, make } = FILES[format];
-    response.type(type).send(await make(found));
+    const content = await context.workers.run('answersFile', { format, answers: [found], cover: null });
+    response.type(FILE_TYPES[format]).send(typeof content === 'string' ? content : Buffer.from(content));
     return undefined;
   }));
   return router;
 }
 
-/** A step of somebody who sees other rows: what was asked, without numbers and names from their data. */
-function withoutNumbers({ headline: _headline, thumbnail: _thumbnail, options: _options, ...step }: StepView): StepView {
-  return { ...step, notes: [] };
+/** Texts about models as a person may read them: titles hold names of members. */
+async function textsFor(library: ModelLibrary, modelIds: readonly string[], person: Person): Promise<(modelId: string, text: string) => string> {
+  const viewers = new Map(await Promise.all([...new Set(modelIds)].map(async (id) => [id, await library.viewer(id, person)] as const)));
+  return (modelId, text) => {
+    const viewer = viewers.get(modelId);
+    return viewer === undefined ? text : textFor(viewer, text);
+  };
 }
 
 function askedOf(body: z.infer<typeof askBody>): Asked {

@@ -1,23 +1,23 @@
 /** Models in; readings and completions out. */
-import { eq } from 'drizzle-orm';
 import { Router, raw } from 'express';
 import { z } from 'zod';
-import { checkModel, readModelFile } from '@zud/core/model/check';
-import { read } from '@zud/core/language/read';
-import { suggest } from '@zud/core/language/suggest';
+import { checkModel } from '@zud/core/model/check';
+import { tableFaults } from '@zud/core/model/table-faults';
 import { starters } from '@zud/core/language/starters';
 import type { ModelFile } from '@zud/core/model/schema';
 import { FUNCTION_WORDS } from '@zud/core/language/grammar/grammar';
 import { nameWords, plainLetters } from '@zud/core/language/tokens';
 import { FormulaError, measuresIn, parseFormula } from '@zud/core/model/calculation';
 import { savedNameSchema, type SavedName } from '@zud/core/model/saved';
+import { missingFrom } from '@zud/core/reading/references';
 import { readingSchema, type Reading } from '@zud/core/reading/schema';
+import { limitWords } from '../asking/access';
 import type { ReadyModel } from '../asking/model-library';
 import { catalogueOf } from '../store/tables';
 import { roleCovers } from '../store/people';
+import { addModel, changeModel, modelsThere, removeModel, usesOfModel, usesWords } from '../store/models';
 import { saveName, withdrawName } from '../store/saved-names';
-import { audit, models } from '../store/schema';
-import { handle, parsed, personOf, personWith, type Context } from './context';
+import { handle, parsed, personOf, personWith, textOf, type Context } from './context';
 import { notFound, Problem } from './problem';
 
 /** A reading sent in a query string. */
@@ -31,18 +31,14 @@ function readingFrom(value: unknown): Reading | null {
   }
 }
 
-/** A model file without the names of members that the person may not see. */
-function visibleFile({ model, names }: ReadyModel): ModelFile {
-  const seen = (level: string, member: string) => names.hasMember(level, member);
-  return {
-    ...model.file,
-    measures: model.file.measures.filter((measure) => measure.hidden !== true),
-    sets: model.file.sets.filter((set) => set.hidden !== true).map((set) => ({ ...set, members: set.members.filter((member) => seen(set.level, member)) })),
-    dimensions: model.file.dimensions.map((dimension) => ({
-      ...dimension,
-      levels: dimension.levels.map((level) => ({ ...level, memberSynonyms: Object.fromEntries(Object.entries(level.memberSynonyms).filter(([member]) => seen(level.id, member))) })),
-    })),
-  };
+/** A reading that words follow on, as the person may know it; none where the model does not have what it names. */
+function knownBefore(before: Reading | null, ready: ReadyModel): Reading | null {
+  return before === null || missingFrom(before, ready.model) !== null ? null : ready.sight.reading(before);
+}
+
+/** What people are shown of a model file: not what was taken back. The rest is cut to what they may see already. */
+function visibleFile({ model }: ReadyModel): ModelFile {
+  return { ...model.file, measures: model.file.measures.filter((measure) => measure.hidden !== true), sets: model.file.sets.filter((set) => set.hidden !== true) };
 }
 
 /** Why a name cannot be saved: it would be understood as something else, or what it stands for is not there. Null where it can. */
@@ -67,79 +63,92 @@ function savingFault(what: SavedName, { model, names }: ReadyModel): string | nu
   }
 }
 
-const modelBody = raw({ type: ['application/json', 'application/yaml', 'text/yaml', 'application/x-yaml'], limit: '5mb' });
+const modelBody = raw({ type: ['application/json', 'application/yaml', 'text/yaml', 'application/x-yaml'], limit: '2mb' });
+
+/** Faults that are told at once. */
+const MOST_FAULTS = 100;
 
 /** Members offered at once; more are found by typing. */
 const MOST_OFFERED = 200;
 
 export function modelRoutes(context: Context): Router {
-  const { database, library } = context;
+  const { database, library, reader, workers } = context;
   const { store } = database;
   const router = Router();
 
   router.get('/models', handle(async (request) => {
     personOf(request);
-    const rows = await store.select().from(models).orderBy(models.id);
-    return rows.map((row) => ({ id: row.id, name: row.file.name, description: row.file.description ?? null, measures: row.file.measures.length, levels: row.file.dimensions.flatMap((dimension) => dimension.levels).length, updatedAt: row.updatedAt }));
+    const catalogue = await catalogueOf(database);
+    return (await modelsThere(store)).map(({ id, file, updatedAt }) => ({
+      id, name: file.name, description: file.description ?? null, measures: file.measures.length, levels: file.dimensions.flatMap((dimension) => dimension.levels).length, updatedAt,
+      fault: tableFaults(file, catalogue)[0]?.reason ?? null,
+    }));
   }));
 
   const checked = async (body: unknown) => {
     const catalogue = await catalogueOf(database);
     const source = Buffer.isBuffer(body) ? body.toString('utf8') : '';
-    const result = source === '' ? checkModel(body, catalogue) : readModelFile(source, catalogue);
-    if (!result.ok) throw new Problem(422, 'The model has faults', `${result.faults.length} ${result.faults.length === 1 ? 'fault' : 'faults'}; nothing was saved. First: ${result.faults[0]?.place}: ${result.faults[0]?.reason}`, { faults: result.faults });
+    const result = source === '' ? checkModel(parsed(z.unknown(), body), catalogue) : await workers.run('readModel', { source, catalogue });
+    if (!result.ok) throw new Problem(422, 'The model has faults', `${result.faults.length} ${result.faults.length === 1 ? 'fault' : 'faults'}; nothing was saved. First: ${result.faults[0]?.place}: ${result.faults[0]?.reason}`, { faults: result.faults.slice(0, MOST_FAULTS) });
     return result.file;
   };
 
   router.post('/models', modelBody, handle(async (request, response) => {
     const person = personWith(request, 'steward');
     const file = await checked(request.body);
-    const made = await store.insert(models).values({ id: file.id, file }).onConflictDoNothing().returning();
-    if (made.length === 0) throw new Problem(409, 'There already', `There is a model “${file.id}” already; PUT /api/models/${file.id} changes it.`);
-    await store.insert(audit).values({ personId: person.id, action: 'model made', subject: file.id });
+    const version = await addModel(store, file, person.id);
+    if (version === null) throw new Problem(409, 'There already', `There is a model “${file.id}” already; PUT /api/models/${file.id} changes it.`);
     response.status(201);
-    return { id: file.id, name: file.name, version: 1 };
+    return { id: file.id, name: file.name, version };
   }));
   router.put('/models/:model', modelBody, handle(async (request) => {
     const person = personWith(request, 'steward');
     const file = await checked(request.body);
-    const id = String(request.params['model']);
+    const id = textOf(request, 'model');
     if (file.id !== id) throw new Problem(422, 'The model has faults', `The file’s id is “${file.id}”, the address says “${id}”.`);
-    const [there] = await store.select().from(models).where(eq(models.id, id));
-    if (!there) throw notFound('model');
-    await store.update(models).set({ file, version: there.version + 1, updatedAt: new Date() }).where(eq(models.id, id));
-    await store.insert(audit).values({ personId: person.id, action: 'model changed', subject: id });
-    return { id, name: file.name, version: there.version + 1 };
+    const version = await changeModel(store, file, person.id);
+    if (version === null) throw notFound('model');
+    return { id, name: file.name, version };
   }));
+  /** What hangs on a model, for it to be said before the model is taken away. */
+  router.get('/models/:model/uses', handle(async (request) => {
+    personWith(request, 'steward');
+    const id = textOf(request, 'model');
+    if (!(await modelsThere(store)).some((model) => model.id === id)) throw notFound('model');
+    const uses = await usesOfModel(store, id);
+    return { ...uses, words: usesWords(uses) };
+  }));
+  /** Taken away only by somebody who knows what hangs on it: `?anyway=yes` says so. All of that stays readable. */
   router.delete('/models/:model', handle(async (request) => {
     const person = personWith(request, 'steward');
-    const id = String(request.params['model']);
-    const gone = await store.delete(models).where(eq(models.id, id)).returning({ id: models.id });
-    if (gone.length === 0) throw notFound('model');
-    await store.insert(audit).values({ personId: person.id, action: 'model deleted', subject: id });
+    const id = textOf(request, 'model');
+    const uses = await usesOfModel(store, id);
+    const words = usesWords(uses);
+    if (words !== null && request.query['anyway'] !== 'yes') throw new Problem(409, 'Something hangs on it', `On this model hang ${words}. They stay readable, but nothing new can be computed. Nothing was changed; to take the model away all the same, send ?anyway=yes.`, { uses });
+    if (!(await removeModel(store, id, person.id))) throw notFound('model');
     return undefined;
   }));
   router.get('/models/:model', handle(async (request) => {
     const person = personOf(request);
-    const ready = await library.get(String(request.params['model']), person);
+    const ready = await library.get(textOf(request, 'model'), person);
     const { rowRules, sensitive, ...file } = visibleFile(ready);
-    const steward = person.role === 'steward' || person.role === 'admin';
+    const steward = roleCovers(person.role, 'steward');
     const levels = [...ready.model.levels.keys()].map((id) => ({ id, members: ready.names.membersOf(id).length, sample: ready.names.membersOf(id).slice(0, 6) }));
-    return { ...file, ...(steward ? { rowRules, sensitive } : {}), asOfDay: ready.calendar.asOf, levels, starters: starters(ready.names, ready.calendar) };
+    return { ...file, ...(steward ? { rowRules, sensitive } : {}), asOfDay: ready.calendar.asOf, limited: limitWords(ready.access), levels, starters: starters(ready.names, ready.calendar) };
   }));
 
   router.post('/models/:model/read', handle(async (request) => {
     const person = personOf(request);
     const body = parsed(z.object({ text: z.string().max(2000), reading: readingSchema.nullish() }), request.body);
-    const ready = await library.get(String(request.params['model']), person);
-    return read(body.text, { names: ready.names, calendar: ready.calendar, before: (body.reading ?? null) as Reading | null });
+    const ready = await library.get(textOf(request, 'model'), person);
+    return reader.read(body.text, ready, knownBefore(body.reading ?? null, ready));
   }));
   /** Members of a level that one may see, those that begin with the text first. */
   router.get('/models/:model/levels/:level/members', handle(async (request) => {
-    const ready = await library.get(String(request.params['model']), personOf(request));
-    const level = String(request.params['level']);
+    const ready = await library.get(textOf(request, 'model'), personOf(request));
+    const level = textOf(request, 'level');
     if (!ready.model.levels.has(level)) throw notFound('level');
-    const wanted = plainLetters(String(request.query['text'] ?? '').trim().slice(0, 100));
+    const wanted = plainLetters(parsed(z.string().max(1000), request.query['text'] ?? '').trim().slice(0, 100));
     const all = ready.names.membersOf(level);
     const found = wanted === '' ? [...all] : all.filter((name) => plainLetters(name).includes(wanted)).sort((a, b) => Number(plainLetters(b).startsWith(wanted)) - Number(plainLetters(a).startsWith(wanted)));
     return { members: found.slice(0, MOST_OFFERED), found: found.length, all: all.length };
@@ -147,7 +156,7 @@ export function modelRoutes(context: Context): Router {
   /** Names a calculation or a list of members, for everyone who uses the model. */
   router.post('/models/:model/names', handle(async (request, response) => {
     const person = personWith(request, 'analyst');
-    const ready = await library.get(String(request.params['model']), person);
+    const ready = await library.get(textOf(request, 'model'), person);
     const what = parsed(savedNameSchema, request.body) as SavedName;
     const fault = savingFault(what, ready);
     if (fault !== null) throw new Problem(422, 'It was not saved', fault);
@@ -156,15 +165,15 @@ export function modelRoutes(context: Context): Router {
   }));
   router.delete('/models/:model/names/:name', handle(async (request) => {
     const person = personWith(request, 'analyst');
-    const { model } = await library.get(String(request.params['model']), person);
-    await withdrawName(store, model.id, String(request.params['name']), { id: person.id, steward: roleCovers(person.role, 'steward') });
+    const { model } = await library.get(textOf(request, 'model'), person);
+    await withdrawName(store, model.id, textOf(request, 'name'), { id: person.id, steward: roleCovers(person.role, 'steward') });
     return undefined;
   }));
   router.get('/models/:model/suggest', handle(async (request) => {
     const person = personOf(request);
-    const ready = await library.get(String(request.params['model']), person);
-    const said = String(request.query['text'] ?? '').slice(0, 2000);
-    return suggest(said, { names: ready.names, calendar: ready.calendar, before: readingFrom(request.query['reading']) });
+    const ready = await library.get(textOf(request, 'model'), person);
+    const said = parsed(z.string().max(2000), request.query['text'] ?? '');
+    return reader.suggest(said, ready, knownBefore(readingFrom(request.query['reading']), ready));
   }));
   return router;
 }

@@ -1,7 +1,10 @@
 /** Errors as people and programs get them: RFC 9457 problem details that say what happened, what is kept and what to do. */
 import { Stopped, TimeLimitReached } from '../engines/engine';
 import { Busy } from '../engines/fair-queue';
+import { ModelAtFault, ModelGone } from '../asking/model-fault';
 import { Unanswerable } from '../asking/unanswerable';
+import { TooLong } from '../work/workers';
+import { NotKept } from '../store/reading-columns';
 
 /** Seconds after which it is worth asking again. */
 const BUSY_SECONDS = 3;
@@ -42,7 +45,12 @@ function isAway(error: unknown): boolean {
 export function problemOf(error: unknown): Problem {
   if (error instanceof Problem) return error;
   if (error instanceof TimeLimitReached) return new Problem(504, 'It took too long', 'The question was stopped because it ran too long. Your question is kept; narrow the period or the members and ask again.');
+  if (error instanceof TooLong) return new Problem(422, 'Too much at once', 'This could not be worked through in good time, so it was stopped. What you wrote is kept; make it shorter, or say it in several steps.');
   if (error instanceof Busy) return new Problem(503, 'Busy', 'More is being asked just now than can be answered in good time. Your question was not begun, and nothing is lost; ask again in a few seconds.', { retryAfter: BUSY_SECONDS });
+  if (error instanceof ModelAtFault) return new Problem(422, 'The model is at fault', error.message, { faults: error.faults });
+  if (error instanceof ModelGone) return new Problem(410, 'The model was taken away', error.message);
+  if (error instanceof Unanswerable) return new Problem(422, 'It cannot be computed', error.message);
+  if (error instanceof NotKept || (error instanceof Error && error.cause instanceof NotKept)) return new Problem(422, 'Not kept', `${(error instanceof NotKept ? error : (error.cause as Error)).message} Nothing was changed.`);
   if (error instanceof Stopped) return new Problem(499, 'Stopped', 'The question was stopped.');
   const status = (error as { status?: number }).status;
   if (status === 413) return new Problem(413, 'Too large', 'What was sent is too large.');

@@ -6,7 +6,7 @@ import { openLink, type OpenLink } from '../store/board-links';
 import { boardFor } from '../store/board-rights';
 import { isAnswer } from '../store/boards';
 import { personById, type Person } from '../store/people';
-import type { BoardDesk } from './board-desk';
+import { noAnswer, type BoardDesk } from './board-desk';
 import { type Context, goneSignal, handle, idOf, optionsFor } from './context';
 import { notFound, Problem, unanswerable } from './problem';
 
@@ -18,28 +18,28 @@ export function sharedRoutes(context: Context, desk: BoardDesk): Router {
   const router = Router();
 
   /** The link with its board and its maker, who must still be allowed to see the board. */
-  const opened = async (request: Request): Promise<OpenLink & { maker: Person }> => {
+  const opened = async (request: Request): Promise<OpenLink & { maker: Person; text: (words: string) => string }> => {
     const link = await openLink(store, String(request.params['token']), now());
     const maker = await personById(store, link.personId);
     if (maker === null) throw notFound('shared board');
     await boardFor(store, link.board.id, maker.id, 'see');
-    return { ...link, maker };
+    return { ...link, maker, text: await library.textFor(maker) };
   };
 
   router.get('/shared/:token', handle(async (request) => {
-    const { board, maker, scope } = await opened(request);
+    const { board, maker, scope, text } = await opened(request);
     const rows = await desk.rowsOf(board);
-    const ready = await desk.modelAmong(rows, maker);
+    const ready = await desk.modelIfWell(rows, maker);
     return {
-      title: board.title, by: maker.name, looks: board.looks, asOf: ready?.calendar.asOf ?? null,
+      title: text(board.title), by: maker.name, looks: board.looks, asOf: ready?.calendar.asOf ?? null,
       phrases: ready ? [...scopePhrases(board.scope, ready), ...scopePhrases(scope, ready)] : [],
-      tiles: rows.map(({ tile, byName }) => ({ id: tile.id, kind: tile.kind, title: tile.title, words: tile.words, x: tile.x, y: tile.y, width: tile.width, height: tile.height, by: byName })),
+      tiles: (await Promise.all(rows.map((row) => desk.tileFor(row, maker)))).map(({ id, kind, title, words, x, y, width, height, by }) => ({ id, kind, title, words, x, y, width, height, by })),
     };
   }));
   router.get('/shared/:token/tiles/:tile/answer', handle(async (request, response) => {
     const { board, maker, scope } = await opened(request);
     const tile = await desk.tileOf(board, idOf(request, 'tile'));
-    if (!isAnswer(tile)) throw new Problem(422, 'No answer', 'This tile holds words; there is nothing to compute on it.');
+    if (!isAnswer(tile)) throw noAnswer(tile);
     const ready = await library.get(tile.modelId, maker);
     const { reading, refused } = desk.readingOf(tile, [board.scope], ready, [scope]);
     const answered = await answering.answer(reading, ready, optionsFor({ timeLimit }, maker, response)).catch(unanswerable);

@@ -4,7 +4,9 @@ import { availableParallelism } from 'node:os';
 import { pino, type Logger } from 'pino';
 import { Answering } from '../asking/answering';
 import { ModelLibrary } from '../asking/model-library';
+import { Reader } from '../asking/reader';
 import { Asking } from '../asking/steps';
+import { IN_PROCESS, threads } from '../work/workers';
 import { ColumnarEngine } from '../engines/columnar/columnar-engine';
 import type { Settings } from '../engines/columnar/messages';
 import { wantedCopies } from '../engines/columnar/wanted';
@@ -17,7 +19,7 @@ import type { Context } from '../http/context';
 import { Feed } from '../live/feed';
 import { openDatabase, type Database } from '../store/database';
 import { allPeople } from '../store/people';
-import { models } from '../store/schema';
+import { modelsThere } from '../store/models';
 import { LaunchError } from './cluster';
 
 export interface Running {
@@ -35,6 +37,8 @@ export interface ServerOptions {
   readonly timeLimit?: number;
   /** How the engines are shared, where it is not as usual. */
   readonly sharing?: Partial<QueueLimits>;
+  /** The bundled program of worker threads; absent: all is done in the process itself. */
+  readonly threads?: string;
   /** The columnar copy: its bundled program, and what it may use. Null: PostgreSQL answers everything. */
   readonly columnar?: (Omit<Settings, 'databaseUrl'> & { readonly program: string }) | null;
 }
@@ -55,9 +59,11 @@ export async function startServer(options: ServerOptions): Promise<Running> {
   const queue = new FairQueue({ ...SHARING, ...options.sharing });
   const answering = new Answering(new SharedEngine(copy === null ? truth : new PreferringEngine(truth, copy, log), queue));
   const keeping = copy === null ? null : keepCopies(copy, database, log);
+  const workers = options.threads ? threads(options.threads) : IN_PROCESS;
+  const reader = new Reader(workers);
   const feed = new Feed(options.databaseUrl, log);
   await feed.start();
-  const context: Context = { database, library, answering, copy, asking: new Asking(database.store, library, answering), feed, queue, log, now, timeLimit: options.timeLimit ?? TIME_LIMIT };
+  const context: Context = { database, library, answering, copy, asking: new Asking(database.store, library, answering, reader), reader, feed, workers, queue, log, now, timeLimit: options.timeLimit ?? TIME_LIMIT };
   const server = createServer(createApp(context, options.webFolder));
   await listen(server, options.port).catch(async (error: unknown) => {
     await feed.close();
@@ -75,6 +81,7 @@ export async function startServer(options: ServerOptions): Promise<Running> {
       await copy?.close();
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
+      await workers.close();
       await database.close();
     },
   };
@@ -105,14 +112,19 @@ function listen(server: Server, port: number): Promise<void> {
   });
 }
 
-/** Lists what people under row rules may see, in the background: it takes a look through the facts the first time after a load. */
+/** Lists what people may see, in the background: those of limited sight too, for whom it takes a look through the facts the first time after a load. */
 export async function warmUpLimited({ database, library, log }: Context): Promise<void> {
-  const ids = await database.store.select({ id: models.id }).from(models);
-  const groups = new Map((await allPeople(database.store)).filter((person) => person.groups.length > 0).map((person) => [person.groups.join('\u0000'), person.groups]));
-  for (const { id } of ids) for (const of of groups.values()) await library.get(id, { groups: of }).catch((error: unknown) => log.warn({ model: id, err: error }, 'a model could not be prepared'));
+  const groups = [...new Map((await allPeople(database.store)).filter((person) => person.groups.length > 0).map((person) => [person.groups.join('\u0000'), person.groups])).values()];
+  await Promise.all((await modelsThere(database.store)).map(async ({ id }) => {
+    for (const of of groups) await prepared(id, of, { library, log });
+  }));
 }
 
-/** Builds the name indexes that all people share, so that the first question is as quick as the next. */
+/** Builds the name indexes that all people share, so that the first question is as quick as the next. Each model by itself: none holds the others. */
 export async function warmUp({ database, library, log }: Context): Promise<void> {
-  for (const { id } of await database.store.select({ id: models.id }).from(models)) await library.get(id, { groups: [] }).catch((error: unknown) => log.warn({ model: id, err: error }, 'a model could not be prepared'));
+  await Promise.all((await modelsThere(database.store)).map(({ id }) => prepared(id, [], { library, log })));
+}
+
+async function prepared(id: string, groups: readonly string[], { library, log }: Pick<Context, 'library' | 'log'>): Promise<void> {
+  await library.get(id, { groups }).catch((error: unknown) => log.warn({ model: id, reason: error instanceof Error ? error.message : String(error) }, 'a model could not be prepared'));
 }

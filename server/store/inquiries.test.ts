@@ -7,7 +7,7 @@ let demo: DemoServer;
 beforeAll(async () => { demo = await startDemoServer({ scale: 0.01 }); }, 60_000);
 afterAll(() => demo.close());
 
-const step = (asked: string): NewStep => ({ after: null, asked, outcome: 'unclear', reading: null, record: {}, dataVersion: null });
+const step = (asked: string): NewStep => ({ after: null, asked, outcome: 'unclear', reading: null, record: {}, dataVersion: null, access: 'all' });
 
 test('steps made at the same time stand one after the other; a copy goes on from the last', async () => {
   const { store } = demo.running.context.database;

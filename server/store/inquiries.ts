@@ -10,7 +10,7 @@ export type Inquiry = typeof inquiries.$inferSelect;
 export type Step = typeof steps.$inferSelect;
 
 export async function createInquiry(store: Store, ownerId: string, modelId: string, title: string | null): Promise<Inquiry> {
-  const [model] = await store.select({ id: models.id }).from(models).where(eq(models.id, modelId));
+  const [model] = await store.select({ id: models.id }).from(models).where(and(eq(models.id, modelId), isNull(models.deletedAt)));
   if (!model) throw notFound('model');
   const [row] = await store.insert(inquiries).values({ ownerId, modelId, title: title ?? 'New inquiry', titled: title !== null }).returning();
   return row as Inquiry;
@@ -87,6 +87,8 @@ export interface NewStep {
   readonly reading: Reading | null;
   readonly record: StepRecord;
   readonly dataVersion: string | null;
+  /** What its asker could see. */
+  readonly access: string;
 }
 
 /** Adds a step; a title made from the first question is given to an inquiry that has none. */

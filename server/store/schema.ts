@@ -2,10 +2,13 @@
 import { bigint, boolean, date, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import type { SavedName } from '@zud/core/model/saved';
 import type { ModelFile } from '@zud/core/model/schema';
-import type { Reading } from '@zud/core/reading/schema';
-import { readingColumn, scopeColumn } from './reading-columns';
+import { readingColumn, scopeColumn, type StoredScope } from './reading-columns';
 
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
+
+/** What a personal access token may be used for: to look, to ask and keep, to load data and change models. */
+export const TOKEN_SCOPES = ['read', 'ask', 'steward'] as const;
+export type TokenScope = (typeof TOKEN_SCOPES)[number];
 
 export const people = pgTable('people', {
   id: uuid('id').primaryKey().defaultRandom(),
@@ -14,13 +17,32 @@ export const people = pgTable('people', {
   role: text('role', { enum: ['viewer', 'analyst', 'steward', 'admin'] }).notNull(),
   passwordHash: text('password_hash').notNull(),
   groups: text('groups').array().notNull().default([]),
+  createdAt: at('created_at').notNull().defaultNow(),
+  /** Who was taken away cannot sign in any more; what they made stays, with their name. */
+  deactivatedAt: at('deactivated_at'),
+});
+
+/** One-time links by which a person chooses a password: for a new account, or in the place of a forgotten one. */
+export const passwordLinks = pgTable('password_links', {
+  /** SHA-256 of the link's token; the token itself is kept nowhere. */
+  tokenHash: text('token_hash').primaryKey(),
+  personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+  by: uuid('by').references(() => people.id, { onDelete: 'set null' }),
+  expiresAt: at('expires_at').notNull(),
+  usedAt: at('used_at'),
 });
 
 export const sessions = pgTable('sessions', {
   /** SHA-256 of the cookie's token; the token itself is kept nowhere. */
   tokenHash: text('token_hash').primaryKey(),
+  /** By which its person, or an admin, names it to end it. */
+  id: uuid('id').notNull().defaultRandom().unique(),
   personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+  createdAt: at('created_at').notNull().defaultNow(),
+  lastUsedAt: at('last_used_at').notNull().defaultNow(),
   expiresAt: at('expires_at').notNull(),
+  /** The browser, as it called itself when it signed in. */
+  agent: text('agent').notNull().default(''),
 });
 
 export const accessTokens = pgTable('access_tokens', {
@@ -28,7 +50,41 @@ export const accessTokens = pgTable('access_tokens', {
   personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
   name: text('name').notNull(),
   tokenHash: text('token_hash').notNull().unique(),
+  /** What it may be used for. */
+  scopes: text('scopes', { enum: TOKEN_SCOPES }).array().notNull().default(['read', 'ask']),
   createdAt: at('created_at').notNull().defaultNow(),
+  expiresAt: at('expires_at'),
+  lastUsedAt: at('last_used_at'),
+  withdrawnAt: at('withdrawn_at'),
+});
+
+/** Failed sign-ins, counted by account, address and device (the table of rate-limiter-flexible). */
+export const attempts = pgTable('attempts', {
+  key: text('key').primaryKey(),
+  points: integer('points').notNull().default(0),
+  expire: bigint('expire', { mode: 'number' }),
+});
+
+/** Requests that carried a key, with what was answered, so that one sent again is not done again. */
+export const answeredRequests = pgTable(
+  'answered_requests',
+  {
+    personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+    key: text('key').notNull(),
+    /** SHA-256 of method, path and body: a key that comes back with something else is a mistake. */
+    request: text('request').notNull(),
+    /** Null while it is being done. */
+    status: integer('status'),
+    body: text('body'),
+    at: at('at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.personId, table.key] }), index('requests_by_time').on(table.at)],
+);
+
+/** What an installation keeps for itself, by name. */
+export const settings = pgTable('settings', {
+  name: text('name').primaryKey(),
+  value: text('value').notNull(),
 });
 
 export const loadedTables = pgTable('loaded_tables', {
@@ -62,8 +118,12 @@ export type Parts = Readonly<Record<string, Part>>;
 export const models = pgTable('models', {
   id: text('id').primaryKey(),
   file: jsonb('file').$type<ModelFile>().notNull(),
+  /** SHA-256 of the file's content, by which it is told from all others, those of the same id too. */
+  digest: text('digest').notNull().default(''),
   version: integer('version').notNull().default(1),
   updatedAt: at('updated_at').notNull().defaultNow(),
+  /** Taken away: what was asked of it stays readable. */
+  deletedAt: at('deleted_at'),
 });
 
 /** Calculations and lists of members that people gave a name; part of their model for everyone who uses it. */
@@ -92,7 +152,7 @@ export const memberLists = pgTable(
 
 export const inquiries = pgTable('inquiries', {
   id: uuid('id').primaryKey().defaultRandom(),
-  modelId: text('model_id').notNull().references(() => models.id, { onDelete: 'cascade' }),
+  modelId: text('model_id').notNull().references(() => models.id, { onDelete: 'restrict' }),
   title: text('title').notNull(),
   titled: boolean('titled').notNull().default(false),
   /** How many steps it ever had: the place of the last one. */
@@ -129,6 +189,8 @@ export const steps = pgTable(
     /** Words, notes, options, sentence, change, headline and thumbnail, as they were when asked. */
     record: jsonb('record').$type<StepRecord>().notNull(),
     dataVersion: text('data_version'),
+    /** What its asker could see: whoever sees the same, or everything, may be shown the record as it was kept. Null: unknown. */
+    access: text('access'),
     /** What its people call it, where they do. */
     name: text('name'),
     starred: boolean('starred').notNull().default(false),
@@ -144,7 +206,7 @@ export const steps = pgTable(
 export type StepRecord = Readonly<Record<string, unknown>>;
 
 /** The part of a reading that a board or a refinement holds for all its tiles. */
-export type Scope = Pick<Reading, 'where' | 'when' | 'against'>;
+export type Scope = StoredScope;
 
 export const boards = pgTable('boards', {
   id: uuid('id').primaryKey().defaultRandom(),
@@ -171,7 +233,7 @@ export const tiles = pgTable(
     /** An answer that follows its data; words of a person; sentences computed from the answers; a heading. */
     kind: text('kind', { enum: ['answer', 'text', 'commentary', 'section'] }).notNull().default('answer'),
     /** Of an answer; null for the others. */
-    modelId: text('model_id').references(() => models.id, { onDelete: 'cascade' }),
+    modelId: text('model_id').references(() => models.id, { onDelete: 'restrict' }),
     reading: readingColumn('reading'),
     title: text('title'),
     /** What people wrote on it. */

@@ -7,7 +7,8 @@ import type pg from 'pg';
 import copyStreams from 'pg-copy-streams';
 import { isDay, readCsv, TableFault, type ColumnType, type LoadedValue } from './csv-rows';
 import { DATA_SCHEMA, type Database } from './database';
-import { loadedTables, models, type LoadedColumn, type Part, type Parts } from './schema';
+import { modelsThere } from './models';
+import { loadedTables, type LoadedColumn, type Part, type Parts } from './schema';
 import { addToParts, dateInOrder, indexDates, isDate, PARTED_FROM, partitioned, partText, quoted } from './table-parts';
 import { checkTableName, tellLoad, type Loaded } from './tables';
 import { usualDates } from './usual-dates';
@@ -190,7 +191,7 @@ function checkDate(by: string, name: string, columns: readonly LoadedColumn[]): 
 
 /** The date by which the models that read a table mostly do; null where none does. */
 async function usualDate(database: Database, name: string, columns: readonly LoadedColumn[]): Promise<string | null> {
-  const files = await database.store.select({ file: models.file }).from(models);
+  const files = await modelsThere(database.store);
   const found = usualDates(files.map(({ file }) => file)).get(name);
   return columns.some((column) => column.name === found && isDate(column)) ? (found ?? null) : null;
 }

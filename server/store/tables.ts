@@ -1,7 +1,7 @@
 /** The catalogue of loaded tables, and which load of each there is. */
 import { inArray } from 'drizzle-orm';
 import type pg from 'pg';
-import type { Catalogue } from '@zud/core/model/check';
+import type { Catalogue } from '@zud/core/model/table-faults';
 import { TableFault } from './csv-rows';
 import { CHANGES, type Database, type DataChange } from './database';
 import { loadedTables, type LoadedColumn } from './schema';

@@ -62,7 +62,7 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
   });
 
   test('can be computed where it is answered', () => {
-    const context: PlanContext = { model: known.names.model, calendar: known.calendar, naming: namingOf(known.names), rules: [], hasHours: () => true, rowLimit: 100 };
+    const context: PlanContext = { model: known.names.model, calendar: known.calendar, naming: namingOf(known.names), rules: [], hidden: new Set(), hasHours: () => true, rowLimit: 100 };
     const wrong = answered(turns).flatMap(({ at, question, result: { reading, analysis } }) => {
       // the width of ranges is chosen from the data
       if (reading === null || analysis !== undefined || reading.by.some((one) => one.kind === 'bins' && one.width === null)) return [];

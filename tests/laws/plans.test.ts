@@ -4,7 +4,8 @@ import { namingOf } from '@zud/core/language/naming';
 import { explain } from '@zud/core/query/explain';
 import { NO_NAME } from '@zud/core/model/model';
 import { CannotPlan } from '@zud/core/query/cannot-plan';
-import { planOf, type RowRule } from '@zud/core/query/planner';
+import { planOf } from '@zud/core/query/planner';
+import { ruleOn, type RowRule } from '@zud/core/query/scan';
 import type { Plan } from '@zud/core/query/plan';
 import type { Reading } from '@zud/core/reading/schema';
 import { nodesOf, outputOf } from '@zud/core/query/nodes';
@@ -17,7 +18,7 @@ const cases = world.chain((made) => readingOf(made).map((reading) => ({ made, re
 /** The plan of a reading; null where it has none, which the person is told in words. */
 function planned(made: World, reading: Reading, rules: readonly RowRule[] = []): Plan | null {
   try {
-    return planOf(reading, { model: made.model, calendar: made.calendar, naming: namingOf(made.names), rules, hasHours: () => true, rowLimit: 100 });
+    return planOf(reading, { model: made.model, calendar: made.calendar, naming: namingOf(made.names), rules, hidden: new Set(), hasHours: () => true, rowLimit: 100 });
   } catch (error) {
     if (error instanceof CannotPlan) return null;
     throw error;
@@ -27,7 +28,7 @@ function planned(made: World, reading: Reading, rules: readonly RowRule[] = []):
 test('a person’s row rule is in every scan of every plan, with its members as parameters', () => {
   fc.assert(
     fc.property(cases, ({ made, reading }) => {
-      const rules = [{ level: 'd0l0', members: ['Only this one'] }];
+      const rules = [ruleOn(made.model, 'd0l0', ['Only this one'])];
       const plan = planned(made, reading, rules);
       fc.pre(plan !== null);
       const scans = nodesOf(plan.root).filter((node) => node.node === 'scan');
@@ -44,7 +45,7 @@ test('where facts are spread over servers, a rule is still in force on all that 
   fc.assert(
     fc.property(cases, ({ made, reading }) => {
       const spread = { ...made, model: { ...made.model, tables: new Map([...made.model.tables].map(([id, table]) => [id, { ...table, spread: 'shard' }] as const)) } };
-      const plan = planned(spread, reading, [{ level: 'd0l0', members: ['Only this one'] }]);
+      const plan = planned(spread, reading, [ruleOn(made.model, 'd0l0', ['Only this one'])]);
       fc.pre(plan !== null);
       const { text, parameters } = postgresqlQuery(plan, 'data');
       expect(parameters.filter((value) => value === 'Only this one').length).toBe((text.match(/from "data"."(fact|other)"/g) ?? []).length);
@@ -71,9 +72,9 @@ test('no member, number or day of a reading is in the query text: each is a para
 test('a rule on a level that the records do not know refuses, rather than showing all', () => {
   fc.assert(
     fc.property(cases, ({ made, reading }) => {
-      const rules = [{ level: 'd0l0', members: ['x'] }];
+      const rules = [ruleOn(made.model, 'd0l0', ['x'])];
       const target = { ...reading, shown: [{ calculation: { kind: 'measure' as const, measure: 'm4' }, transform: null }], by: [], where: [], rank: null, against: null, order: null, rows: null };
-      expect(() => planOf(target, { model: made.model, calendar: made.calendar, naming: namingOf(made.names), rules, hasHours: () => true, rowLimit: 100 })).toThrow(CannotPlan);
+      expect(() => planOf(target, { model: made.model, calendar: made.calendar, naming: namingOf(made.names), rules, hidden: new Set(), hasHours: () => true, rowLimit: 100 })).toThrow(CannotPlan);
     }),
     { numRuns: 50 },
   );

@@ -10,7 +10,7 @@ import type { Model } from '../../model/model';
 import { pluralOf } from '../../model/model';
 import { nameWords, plainLetters } from '../tokens';
 import { toleratedErrors } from './distance';
-import { near, wordList, type WordList } from './word-list';
+import { near, NO_WORDS, sortedInSteps, wordListInSteps, type WordList } from './word-list';
 
 /** A thing that a name stands for. */
 export type Named =
@@ -42,6 +42,7 @@ const COST: Record<MatchedBy, number> = { name: 0, synonym: 0.02, part: 0.7, abb
 const OTHER_ORDER = 0.15;
 const MAX_AMBIGUOUS = 12;
 const KEPT_CORRECTIONS = 2000;
+const MEMBERS_A_STEP = 1000;
 
 export interface MembersOfLevel {
   readonly level: string;
@@ -57,11 +58,11 @@ export class NameIndex {
   private readonly initials: Postings = new Map();
   private readonly sounds = new Map<string, string[]>();
   /** Words of names, and those that are whole names by themselves; with their letters as bits. */
-  private readonly vocabulary: WordList;
-  private readonly wholeNames: WordList;
+  private vocabulary: WordList = NO_WORDS;
+  private wholeNames: WordList = NO_WORDS;
   /** Words of what the model itself names, members left out. */
   private readonly ownWords: readonly string[];
-  private sortedVocabulary: string[] = [];
+  private sortedVocabulary: readonly string[] = [];
   /** Looked-up misspellings: the same words come again with each key press. */
   private readonly corrections = new Map<string, readonly { word: string; errors: number }[]>();
   private readonly memberSets = new Map<string, Set<string>>();
@@ -73,10 +74,26 @@ export class NameIndex {
   constructor(readonly model: Model, members: readonly MembersOfLevel[]) {
     this.addModel();
     this.ownWords = [...this.postings.keys()];
-    for (const { level, members: names } of members) this.addMembers(level, names);
-    this.vocabulary = wordList([...this.postings.keys()]);
-    this.wholeNames = wordList(this.vocabulary.words.filter((word) => this.exact.has(word)));
-    this.sortedVocabulary = [...this.vocabulary.words].sort();
+    // taken at once
+    for (const _step of this.filling(members));
+  }
+
+  /** The index made in steps of a few milliseconds each, so that whoever makes it can do other things between them. */
+  static *inSteps(model: Model, members: readonly MembersOfLevel[]): Generator<void, NameIndex> {
+    const index = new NameIndex(model, []);
+    yield* index.filling(members);
+    return index;
+  }
+
+  private *filling(members: readonly MembersOfLevel[]): Generator<void, void> {
+    for (const { level, members: names } of members)
+      for (let from = 0; from < names.length; from += MEMBERS_A_STEP) {
+        this.addMembers(level, names.slice(from, from + MEMBERS_A_STEP));
+        yield;
+      }
+    this.vocabulary = yield* wordListInSteps([...this.postings.keys()]);
+    this.wholeNames = yield* wordListInSteps(this.vocabulary.words.filter((word) => this.exact.has(word)));
+    this.sortedVocabulary = yield* sortedInSteps(this.vocabulary.words);
   }
 
   private addModel(): void {

@@ -10,14 +10,43 @@ export interface WordList {
   readonly byLength: ReadonlyMap<number, { readonly words: readonly string[]; readonly masks: Int32Array }>;
 }
 
-export function wordList(words: readonly string[]): WordList {
-  const lengths = new Map<number, string[]>();
+export const NO_WORDS: WordList = { words: [], byLength: new Map() };
+
+const WORDS_A_STEP = 5000;
+
+/** Words in groups, in the order in which each group came first. */
+function grouped<Key>(words: readonly string[], keyOf: (word: string) => Key): Map<Key, string[]> {
+  const groups = new Map<Key, string[]>();
   for (const word of words) {
-    const there = lengths.get(word.length);
+    const key = keyOf(word);
+    const there = groups.get(key);
     if (there) there.push(word);
-    else lengths.set(word.length, [word]);
+    else groups.set(key, [word]);
   }
-  return { words, byLength: new Map([...lengths].map(([length, list]) => [length, { words: list, masks: Int32Array.from(list, letterMask) }] as const)) };
+  return groups;
+}
+
+export function* wordListInSteps(words: readonly string[]): Generator<void, WordList> {
+  const byLength = new Map<number, { readonly words: readonly string[]; readonly masks: Int32Array }>();
+  for (const [length, list] of grouped(words, (word) => word.length)) {
+    const masks = new Int32Array(list.length);
+    for (let at = 0; at < list.length; at += 1) {
+      masks[at] = letterMask(list[at] as string);
+      if (at % WORDS_A_STEP === 0) yield;
+    }
+    byLength.set(length, { words: list, masks });
+  }
+  return { words, byLength };
+}
+
+/** The words in the order of their code units, those of each two first letters in a step of their own. */
+export function* sortedInSteps(words: readonly string[]): Generator<void, string[]> {
+  const sorted: string[] = [];
+  for (const [, group] of [...grouped(words, (word) => word.slice(0, 2))].sort(([a], [b]) => (a < b ? -1 : 1))) {
+    for (const word of group.sort()) sorted.push(word);
+    yield;
+  }
+  return sorted;
 }
 
 /** The words of a list nearest to a word, within a number of errors. */

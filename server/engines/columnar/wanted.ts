@@ -1,13 +1,14 @@
 /** Which loaded tables are to be copied, what each is sorted by, and what it may be summarised by. */
 import type { Database } from '../../store/database';
-import { loadedTables, models } from '../../store/schema';
+import { modelsThere } from '../../store/models';
+import { loadedTables } from '../../store/schema';
 import { tableVersions } from '../../store/tables';
 import { usualDates } from '../../store/usual-dates';
 import type { Wanted, WantedSummaries } from './messages';
 import { summaryColumns } from './summary-columns';
 
 export async function wantedCopies(database: Database): Promise<Wanted[]> {
-  const [tables, files, versions] = await Promise.all([database.store.select().from(loadedTables), database.store.select({ file: models.file }).from(models), tableVersions(database)]);
+  const [tables, files, versions] = await Promise.all([database.store.select().from(loadedTables), modelsThere(database.store), tableVersions(database)]);
   const sorted = usualDates(files.map(({ file }) => file));
   const summarised = summaryColumns(files.map(({ file }) => file), tables, sorted);
   const summariesOf = (table: string): WantedSummaries | null => {

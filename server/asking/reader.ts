@@ -1,0 +1,37 @@
+/** Words → readings. Short texts are read at once; long ones in a thread of their own, within a limit of time. */
+import type { Points } from '@zud/core/analysis/points';
+import { read, type ReadResult } from '@zud/core/language/read';
+import { suggest, type Suggestion } from '@zud/core/language/suggest';
+import type { Reading } from '@zud/core/reading/schema';
+import { UNKNOWN, type LongText } from '../work/tasks';
+import type { Workers } from '../work/workers';
+import type { ReadyModel } from './model-library';
+
+/** Letters up to which a text is read at once: the longest that is read within milliseconds, whatever it says. */
+const SHORT = 120;
+
+export class Reader {
+  constructor(private readonly workers: Workers) {}
+
+  /** @throws TooLong where it cannot be read in good time */
+  async read(text: string, ready: ReadyModel, before: Reading | null, points: Points | null = null): Promise<ReadResult> {
+    if (text.length <= SHORT) return read(text, { names: ready.names, calendar: ready.calendar, before, points });
+    return this.long('readText', { text, before, points }, ready) as Promise<ReadResult>;
+  }
+
+  /** Completions of a text. @throws TooLong */
+  async suggest(text: string, ready: ReadyModel, before: Reading | null): Promise<Suggestion> {
+    if (text.length <= SHORT) return suggest(text, { names: ready.names, calendar: ready.calendar, before });
+    return this.long('suggestFor', { text, before, points: null }, ready) as Promise<Suggestion>;
+  }
+
+  private async long(name: 'readText' | 'suggestFor', said: Pick<LongText, 'text' | 'before' | 'points'>, ready: ReadyModel): Promise<ReadResult | Suggestion> {
+    const asked: LongText = { ...said, key: `${ready.model.id} ${ready.version} ${ready.access.key}`, calendar: ready.calendar };
+    const first = await this.workers.run(name, asked);
+    if (first !== UNKNOWN) return first;
+    const members = [...ready.model.levels.keys()].map((level) => ({ level, members: ready.names.membersOf(level) }));
+    const second = await this.workers.run(name, { ...asked, model: { file: ready.model.file, members } });
+    if (second === UNKNOWN) throw new TypeError('A thread does not know a model that it was told.');
+    return second;
+  }
+}

@@ -1,0 +1,10 @@
+/** What kinds of files are called (IANA media types). */
+import type { FileFormat } from '../work/tasks';
+
+export const FILE_TYPES: Readonly<Record<FileFormat, string>> = {
+  csv: 'text/csv; charset=utf-8',
+  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+  svg: 'image/svg+xml',
+  pdf: 'application/pdf',
+  pptx: 'application/vnd.openxmlformats-officedocument.presentationml.presentation',
+};
