@@ -1,7 +1,7 @@
 import { AnswerCache } from './answer-cache';
 
 test('the same question in flight is computed once, and kept', async () => {
-  const cache = new AnswerCache<number>(10);
+  const cache = new AnswerCache<number>(10, () => 1);
   let runs = 0;
   const compute = async () => {
     await new Promise((resolve) => setTimeout(resolve, 5));
@@ -14,7 +14,7 @@ test('the same question in flight is computed once, and kept', async () => {
 });
 
 test('a failure is not kept, and the oldest unused go first', async () => {
-  const cache = new AnswerCache<string>(2);
+  const cache = new AnswerCache<string>(2, () => 1);
   await expect(cache.get('a', null, () => Promise.reject(new Error('no')))).rejects.toThrow('no');
   expect(await cache.get('a', null, async () => 'yes')).toBe('yes');
   await cache.get('b', null, async () => 'b');
@@ -25,7 +25,7 @@ test('a failure is not kept, and the oldest unused go first', async () => {
 });
 
 test('who leaves stops waiting for others only when nobody is left', async () => {
-  const cache = new AnswerCache<number>(10);
+  const cache = new AnswerCache<number>(10, () => 1);
   const stopped: string[] = [];
   const compute = (name: string) => (signal: AbortSignal) =>
     new Promise<number>((resolve, reject) => {
@@ -45,4 +45,13 @@ test('who leaves stops waiting for others only when nobody is left', async () =>
   expect(await Promise.all(both)).toEqual([7, 7]);
   expect(stopped).toEqual(['alone']);
   expect(await cache.get('alone', null, async () => 8)).toBe(8);
+});
+
+test('what is kept is bounded by its size, not by how many there are; what is too large alone is not kept', async () => {
+  const cache = new AnswerCache<string>(100, (value) => value.length);
+  for (let index = 0; index < 50; index += 1) await cache.get(`key ${index}`, null, async () => 'x'.repeat(10));
+  expect(cache.bytes).toBeLessThanOrEqual(100);
+  expect(await cache.get('key 49', null, async () => 'anew')).toBe('x'.repeat(10));
+  await cache.get('large', null, async () => 'y'.repeat(60));
+  expect(await cache.get('large', null, async () => 'anew')).toBe('anew');
 });

@@ -1,9 +1,22 @@
-/** Computed values by key: bounded, oldest out first, and computed once where several ask at the same time. */
-export class AnswerCache<Value> {
-  private readonly kept = new Map<string, Value>();
+/** Computed values by key: bounded in bytes, the one that was not asked for longest out first, and computed once where several ask at the same time. */
+import { LRUCache } from 'lru-cache';
+
+export class AnswerCache<Value extends object | string | number> {
+  private readonly kept: LRUCache<string, Value>;
   private readonly running = new Map<string, Run<Value>>();
 
-  constructor(private readonly most: number) {}
+  /**
+   * @param bytes of all values together; a single one that is larger than a quarter of that is not kept
+   * @param sizeOf bytes of a value, about
+   */
+  constructor(bytes: number, sizeOf: (value: Value) => number) {
+    this.kept = new LRUCache({ maxSize: bytes, maxEntrySize: Math.ceil(bytes / 4), sizeCalculation: (value) => Math.max(1, Math.round(sizeOf(value))) });
+  }
+
+  /** Bytes that are kept, about. */
+  get bytes(): number {
+    return this.kept.calculatedSize;
+  }
 
   /**
    * @param signal stops the wait of the one who asks; the computation itself stops when nobody waits for it any more
@@ -11,11 +24,7 @@ export class AnswerCache<Value> {
    */
   async get(key: string, signal: AbortSignal | null, compute: (signal: AbortSignal) => Promise<Value>): Promise<Value> {
     const there = this.kept.get(key);
-    if (there !== undefined) {
-      this.kept.delete(key);
-      this.kept.set(key, there);
-      return there;
-    }
+    if (there !== undefined) return there;
     const run = this.running.get(key) ?? this.begin(key, compute);
     run.waiting += 1;
     let left = false;
@@ -45,21 +54,13 @@ export class AnswerCache<Value> {
     };
     run.result.then((value) => {
       ended();
-      this.keep(key, value);
+      this.kept.set(key, value);
     }, ended);
     return run;
   }
 
   clear(): void {
     this.kept.clear();
-  }
-
-  private keep(key: string, value: Value): void {
-    this.kept.set(key, value);
-    for (const oldest of this.kept.keys()) {
-      if (this.kept.size <= this.most) break;
-      this.kept.delete(oldest);
-    }
   }
 }
 

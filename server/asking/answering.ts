@@ -58,11 +58,20 @@ export interface AskOptions {
 export const MOST_ROWS = 50_000;
 export const MOST_RECORDS = 1000;
 
+/** Bytes of all answers that are kept to be given again. */
+const CACHED_BYTES = 400_000_000;
+/** Bytes of a cell of an answer as it stands in memory and, written for boards, as text; and of all else of an answer. */
+const CELL_BYTES = 60;
+const REST_BYTES = 20_000;
+
+/** Rows stand in the answer and, as points, in its chart. */
+const sizeOf = ({ answer }: Pick<Answered, 'answer'>): number => REST_BYTES + answer.rows.length * answer.columns.length * CELL_BYTES * 2;
+
 /** The column of row counts, while rows are transformed. */
 const SUPPORT: AnswerColumn = { key: ROWS, label: 'Rows', role: 'detail' };
 
 export class Answering {
-  private readonly cache = new AnswerCache<Omit<Answered, 'sentence'>>(400);
+  private readonly cache = new AnswerCache<Omit<Answered, 'sentence'>>(CACHED_BYTES, sizeOf);
   private readonly wider = new WiderRuns();
 
   constructor(private readonly engine: Engine) {}

@@ -26,7 +26,7 @@ export interface Narrowed {
 type Members = Extract<Condition, { kind: 'members' }>;
 
 /** Rows that one kept answer may have, and answers that are kept. */
-const MOST_ROWS = 5000;
+const MOST_ROWS = 2000;
 const MOST_RUNS = 200;
 
 export class WiderRuns {

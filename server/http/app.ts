@@ -16,6 +16,9 @@ import type { Context } from './context';
 import { inquiryRoutes } from './inquiries';
 import { modelRoutes } from './models';
 import { openApi } from './openapi';
+import { peopleRoutes } from './people';
+import { onceOnly } from './sent-again';
+import { audit } from '../store/schema';
 import { VERSION } from './version';
 import { Problem, problemOf } from './problem';
 import { identify, requireSignIn, sameOrigin, sessionRoutes } from './session';
@@ -26,16 +29,27 @@ import { tableRoutes } from './tables';
 export function createApp(context: Context, webFolder: string | null): Express {
   const app = express();
   app.disable('x-powered-by');
+  // who stands behind a proxy, and whether they came over TLS, is believed of proxies that the installation names
+  app.set('trust proxy', context.trustProxy);
   app.use(
     helmet({
       contentSecurityPolicy: { directives: { defaultSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:', 'blob:'], scriptSrc: ["'self'"], upgradeInsecureRequests: null } },
       strictTransportSecurity: false,
     }),
   );
+  app.use((request, response, next) => {
+    if (request.secure) response.setHeader('strict-transport-security', 'max-age=31536000; includeSubDomains');
+    next();
+  });
   app.use(pinoHttp({ logger: context.log, serializers: { req: (request: { method: string; url: string }) => ({ method: request.method, path: withoutSecrets(request.url) }), res: (response: { statusCode: number }) => ({ status: response.statusCode }) }, customLogLevel: (_request, response, error) => (error || response.statusCode >= 500 ? 'error' : 'debug') }));
   // the lightest level: most answers are small, and many people ask at once
   app.use(compression({ level: 1, filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
 
+  // answers hold what is for one person's eyes
+  app.use('/api', (_request, response, next) => {
+    response.setHeader('cache-control', 'no-store');
+    next();
+  });
   app.get('/api/health', (_request, response) => {
     context.database.pool.query('select 1').then(
       () => response.json({ ok: true, version: VERSION, database: 'up', engines: ['PostgreSQL', ...(context.copy === null ? [] : ['DuckDB'])], ...(context.copy === null ? {} : { copy: context.copy.state }) }),
@@ -48,9 +62,10 @@ export function createApp(context: Context, webFolder: string | null): Express {
   // a model file is taken as it is written, and a table as a stream; all else is JSON
   const json = express.json({ limit: '2mb' });
   app.use('/api', (request, response, next) => (/^\/(models(\/[^/]+)?|tables)\/?$/.test(request.path) ? next() : json(request, response, next)));
+  app.use('/api', onceOnly(context));
   const desk = new BoardDesk(context);
   const boards = [boardRoutes, tileRoutes, refinementRoutes, commentRoutes, fileRoutes, sharingRoutes, sharedRoutes].map((routes) => routes(context, desk));
-  app.use('/api', tableRoutes(context), modelRoutes(context), sessionRoutes(context), inquiryRoutes(context), ...boards);
+  app.use('/api', tableRoutes(context), modelRoutes(context), sessionRoutes(context), peopleRoutes(context), inquiryRoutes(context), ...boards);
   app.use('/api', () => {
     throw new Problem(404, 'Not found', 'There is nothing at this address.');
   });
@@ -67,8 +82,8 @@ export function createApp(context: Context, webFolder: string | null): Express {
 /** The path of a request as it may be logged: without what follows a question mark, and without the token of a link. */
 const withoutSecrets = (url: string): string => (url.split('?')[0] ?? '').replace(/\/shared\/[^/]+/, '/shared/…');
 
-function answerProblem({ log }: Context) {
-  return (error: unknown, _request: Request, response: Response, _next: NextFunction): void => {
+function answerProblem({ log, database: { store } }: Context) {
+  return (error: unknown, request: Request, response: Response, _next: NextFunction): void => {
     if (response.headersSent) {
       response.end();
       return;
@@ -80,6 +95,8 @@ function answerProblem({ log }: Context) {
       response.status(problem.status).type('application/problem+json').json({ type: 'about:blank', title: problem.title, status: problem.status, detail: `${problem.detail} Reference: ${reference}.`, reference });
       return;
     }
+    // what somebody tried and may not do is kept for who looks after the installation
+    if (problem.status === 403 && request.person) store.insert(audit).values({ personId: request.person.id, action: 'not allowed', subject: request.path.slice(0, 200), detail: { method: request.method } }).catch((fault: unknown) => log.warn({ err: fault }, 'a refusal could not be noted'));
     if (typeof problem.more['retryAfter'] === 'number') response.setHeader('retry-after', problem.more['retryAfter']);
     response.status(problem.status).type('application/problem+json').json({ type: 'about:blank', title: problem.title, status: problem.status, detail: problem.detail, ...problem.more });
   };

@@ -9,7 +9,7 @@ import { textFor } from '../asking/step-view';
 import { Busy } from '../engines/fair-queue';
 import { boardFor, groupSharesOf, sharesOf } from '../store/board-rights';
 import { commentsOf, type Comment } from '../store/comments';
-import { personById, type Person } from '../store/people';
+import { nameOf, type Person } from '../store/people';
 import { SharedReads } from '../store/shared-reads';
 import { EMPTY_SCOPE, isAnswer, tileOf, tilesOf, type AnswerTile, type Board, type Tile } from '../store/boards';
 import { refinementOf } from '../store/refinements';
@@ -80,8 +80,8 @@ export class BoardDesk {
   /** What is on a board and around it, the same for all who may see it. */
   contentOf(board: Board): Promise<BoardContent> {
     return this.contents.get(board.id, async () => {
-      const [rows, sharing, groups, said, owner] = await Promise.all([this.rowsOf(board), sharesOf(this.store, board.id), groupSharesOf(this.store, board.id), commentsOf(this.store, board.id), personById(this.store, board.ownerId)]);
-      return { rows, sharing, groups, said, owner: owner?.name ?? '' };
+      const [rows, sharing, groups, said, owner] = await Promise.all([this.rowsOf(board), sharesOf(this.store, board.id), groupSharesOf(this.store, board.id), commentsOf(this.store, board.id), nameOf(this.store, board.ownerId)]);
+      return { rows, sharing, groups, said, owner };
     });
   }
 

@@ -115,7 +115,7 @@ export function boardRoutes({ database: { store }, library, answering, feed, tim
       const person = personOf(request);
       const { board } = await boardFor(store, idOf(request), person.id, 'see');
       const stillAllowed = async () => boardFor(store, board.id, person.id, 'see').then(() => true, () => false);
-      feed.open({ board: board.id, person: { id: person.id, name: person.name }, response, stillAllowed });
+      feed.open({ board: board.id, person: { id: person.id, name: person.name }, session: request.credential?.id ?? '', response, stillAllowed });
     };
     open().catch(next);
   });

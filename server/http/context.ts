@@ -11,6 +11,8 @@ import type { FairQueue } from '../engines/fair-queue';
 import type { Feed } from '../live/feed';
 import type { Database } from '../store/database';
 import { roleCovers, type Person, type Role } from '../store/people';
+import type { Credential } from '../store/sessions';
+import type { Spool } from './spool';
 import type { Workers } from '../work/workers';
 import { forbidden, Problem } from './problem';
 import { shapeFault } from '@zud/core/contract/shape';
@@ -24,10 +26,14 @@ export interface Context {
   readonly asking: Asking;
   readonly reader: Reader;
   readonly feed: Feed;
+  /** Where files are taken in that are to be loaded. */
+  readonly spool: Spool;
   /** Threads for what would hold up the event loop. */
   readonly workers: Workers;
   readonly log: Logger;
   readonly now: () => Date;
+  /** Which proxies are believed, as Express understands it: none, a number of them, or their addresses. */
+  readonly trustProxy: boolean | number | string;
   /** Who runs and who waits. */
   readonly queue: FairQueue;
   /** Milliseconds a question may take. */
@@ -37,6 +43,8 @@ export interface Context {
 declare module 'express-serve-static-core' {
   interface Request {
     person?: Person;
+    /** What the person signed in with. */
+    credential?: Credential;
   }
 }
 

@@ -12,7 +12,7 @@ import type { ModelLibrary, ReadyModel } from '../asking/model-library';
 import { FILE_TYPES } from '../exports/file-types';
 import type { Asked } from '../asking/steps';
 import { stepFor, textFor } from '../asking/step-view';
-import { allPeople, personById, type Person } from '../store/people';
+import { allPeople, nameOf, type Person } from '../store/people';
 import { copyInquiry, createInquiry, deleteInquiry, deleteStep, inquiriesOf, inquiryFor, inquirySharesOf, markStep, renameInquiry, restoreSteps, shareInquiry, stepsOf } from '../store/inquiries';
 import { type Context, handle, idOf, optionsFor, parsed, personOf, personWith } from './context';
 import { notFound, Problem, problemOf, unanswerable } from './problem';
@@ -70,8 +70,8 @@ export function inquiryRoutes(context: Context): Router {
   router.get('/inquiries/:id', handle(async (request) => {
     const person = personOf(request);
     const { inquiry, right } = await inquiryFor(store, idOf(request), person.id, 'see');
-    const [viewer, steps, owner, sharing] = await Promise.all([library.viewer(inquiry.modelId, person), stepsOf(store, inquiry.id), personById(store, inquiry.ownerId), inquirySharesOf(store, inquiry.id)]);
-    return { ...inquiry, title: textFor(viewer, inquiry.title), right, owner: owner?.name ?? '', sharedWith: sharing.length, limited: limitWords(viewer.access), steps: steps.map((step) => stepFor(step, viewer)) };
+    const [viewer, steps, owner, sharing] = await Promise.all([library.viewer(inquiry.modelId, person), stepsOf(store, inquiry.id), nameOf(store, inquiry.ownerId), inquirySharesOf(store, inquiry.id)]);
+    return { ...inquiry, title: textFor(viewer, inquiry.title), right, owner, sharedWith: sharing.length, limited: limitWords(viewer.access), steps: steps.map((step) => stepFor(step, viewer)) };
   }));
   router.get('/inquiries/:id/shares', handle(async (request) => {
     const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'owner');

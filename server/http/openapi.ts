@@ -11,7 +11,8 @@ import { linkBody } from './board-sharing';
 import { tileBody, tileChangeBody } from './board-tiles';
 import { boardBody, boardChangeBody, draftBody } from './boards';
 import { answerBody, askBody, exportBody, marksBody } from './inquiries';
-import { credentials } from './session';
+import { personBody, personChangeBody } from './people';
+import { chosenPasswordBody, credentials, passwordBody, tokenBody } from './session';
 import { VERSION } from './version';
 
 type Method = 'get' | 'post' | 'put' | 'patch' | 'delete';
@@ -30,11 +31,25 @@ const OPERATIONS: readonly Operation[] = [
   { method: 'post', path: '/session', does: 'Signs in and sets the session cookie', body: 'Credentials', open: true },
   { method: 'get', path: '/session', does: 'The person signed in' },
   { method: 'delete', path: '/session', does: 'Signs out' },
-  { method: 'post', path: '/tokens', does: 'Makes a personal access token, shown this once' },
+  { method: 'put', path: '/session/password', does: 'Changes one’s own password; other sessions end', body: 'Password' },
+  { method: 'post', path: '/password', does: 'Chooses a password by a one-time link', body: 'ChosenPassword', open: true },
+  { method: 'get', path: '/sessions', does: 'Where one is signed in' },
+  { method: 'delete', path: '/sessions/{session}', does: 'Ends a session of one’s own' },
+  { method: 'get', path: '/tokens', does: 'One’s personal access tokens' },
+  { method: 'post', path: '/tokens', does: 'Makes a personal access token with scopes and an end, shown this once', body: 'Token' },
+  { method: 'delete', path: '/tokens/{token}', does: 'Withdraws a token' },
+  { method: 'get', path: '/people/everyone', does: 'Everyone, those who were taken away too (admin)' },
+  { method: 'post', path: '/people', does: 'Adds a person; the link by which they choose a password is shown this once (admin)', body: 'Person' },
+  { method: 'patch', path: '/people/{person}', does: 'Changes a person’s name, role or groups, takes them away or back (admin)', body: 'PersonChange' },
+  { method: 'post', path: '/people/{person}/password-link', does: 'A one-time link by which a person chooses a new password (admin)' },
+  { method: 'delete', path: '/people/{person}/sessions', does: 'Signs a person out everywhere (admin)' },
+  { method: 'get', path: '/groups', does: 'Groups of people (admin)' },
   { method: 'get', path: '/people', does: 'People to share with' },
   { method: 'post', path: '/tables', does: 'Loads a table from CSV: whole, with rows added, or with the rows of some days replaced (steward)', body: { type: 'text/csv' }, query: ['name', 'types', 'mode', 'by', 'from', 'to'] },
   { method: 'put', path: '/tables/{name}', does: 'Takes up a table that somebody else keeps in the data schema, or notes that its data changed (steward)' },
   { method: 'get', path: '/tables', does: 'Loaded tables (steward)' },
+  { method: 'get', path: '/tables/{name}/uses', does: 'The models that read a table (steward)' },
+  { method: 'delete', path: '/tables/{name}', does: 'Takes a table away that no model reads (steward)' },
   { method: 'get', path: '/models', does: 'Models' },
   { method: 'post', path: '/models', does: 'Makes a model from a model file (steward)', body: 'ModelFile' },
   { method: 'get', path: '/models/{id}', does: 'A model with its levels’ members and first questions' },
@@ -142,7 +157,7 @@ export function openApi(): object {
     components: {
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'zud_session' }, token: { type: 'http', scheme: 'bearer' } },
       schemas: {
-        Credentials: schema(credentials), ModelFile: schema(modelFileSchema), Ask: schema(askBody), AnswerRequest: schema(answerBody), Export: schema(exportBody), StepMarks: schema(marksBody), Refine: schema(refineBody), Tile: schema(tileBody), TileChange: schema(tileChangeBody), Refinement: schema(refinementBody), Link: schema(linkBody), Board: schema(boardBody), BoardChange: schema(boardChangeBody), Draft: schema(draftBody), Comment: schema(commentBody), BoardExport: schema(boardExportBody), SavedName: schema(savedNameSchema), Reading: schema(readingSchema), Edit: schema(editSchema),
+        Credentials: schema(credentials), Password: schema(passwordBody), ChosenPassword: schema(chosenPasswordBody), Token: schema(tokenBody), Person: schema(personBody), PersonChange: schema(personChangeBody), ModelFile: schema(modelFileSchema), Ask: schema(askBody), AnswerRequest: schema(answerBody), Export: schema(exportBody), StepMarks: schema(marksBody), Refine: schema(refineBody), Tile: schema(tileBody), TileChange: schema(tileChangeBody), Refinement: schema(refinementBody), Link: schema(linkBody), Board: schema(boardBody), BoardChange: schema(boardChangeBody), Draft: schema(draftBody), Comment: schema(commentBody), BoardExport: schema(boardExportBody), SavedName: schema(savedNameSchema), Reading: schema(readingSchema), Edit: schema(editSchema),
         Problem: { type: 'object', properties: { title: { type: 'string' }, status: { type: 'integer' }, detail: { type: 'string' } }, required: ['title', 'status', 'detail'] },
       },
     },

@@ -17,7 +17,7 @@ interface Route {
 
 const ROUTES: readonly Route[] = Object.entries((openApi() as { paths: Record<string, Record<string, object>> }).paths).flatMap(([path, methods]) => Object.keys(methods).map((method) => ({ method: method.toUpperCase(), path })));
 /** What anyone may ask for without signing in. */
-const OPEN = ['GET /health', 'POST /session', 'GET /shared/{token}', 'GET /shared/{token}/tiles/{tile}/answer', 'GET /shared/{token}/tiles/{tile}/commentary'];
+const OPEN = ['GET /health', 'POST /session', 'POST /password', 'GET /shared/{token}', 'GET /shared/{token}/tiles/{tile}/answer', 'GET /shared/{token}/tiles/{tile}/commentary'];
 
 /** A body that each route takes, so that a refusal is about the right and not about the body. */
 function bodyFor({ method, path }: Route): unknown {

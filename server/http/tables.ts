@@ -1,12 +1,15 @@
 /** Tables in: whole, with rows added, with days replaced, or taken up where somebody else keeps them. */
 import { Router } from 'express';
 import { z } from 'zod';
+import { listWords } from '@zud/core/reading/words';
 import { TableFault, type ColumnType } from '../store/csv-rows';
 import { registerTable } from '../store/external-tables';
 import { audit, loadedTables } from '../store/schema';
-import { addCsv, loadCsv } from '../store/table-loads';
-import { handle, parsed, personWith, type Context } from './context';
-import { Problem } from './problem';
+import { readersOf } from '../store/models';
+import { addCsv, dropTable, loadCsv } from '../store/table-loads';
+import { limitOf } from './limit-of';
+import { handle, parsed, personWith, textOf, type Context } from './context';
+import { notFound, Problem } from './problem';
 
 const TYPES = ['text', 'integer', 'number', 'date', 'timestamp', 'boolean'] as const;
 
@@ -20,6 +23,9 @@ function typesOf(value: unknown): Map<string, ColumnType> {
   }
   return types;
 }
+
+/** Each holds a connection of the database until it is done. */
+const LOADS_AT_ONCE = 2;
 
 /**
  * - whole: the table is made anew.
@@ -35,7 +41,8 @@ const loadQuery = z.object({
 });
 
 export function tableRoutes(context: Context): Router {
-  const { database } = context;
+  const { database, spool } = context;
+  const loading = limitOf(LOADS_AT_ONCE);
   const { store } = database;
   const router = Router();
 
@@ -46,11 +53,11 @@ export function tableRoutes(context: Context): Router {
     if (mode !== 'whole' && types.size > 0) throw new Problem(400, 'Not understood', 'The columns of a table that is there keep their types; leave ?types out.');
     try {
       if (mode === 'whole') {
-        const loaded = await loadCsv(database, name, request, types, { by });
+        const loaded = await spool.taken(request, person.id, (content) => loading(() => loadCsv(database, name, content, types, { by })));
         await store.insert(audit).values({ personId: person.id, action: 'table loaded', subject: name, detail: { rows: loaded.rows } });
         return loaded;
       }
-      const loaded = await addCsv(database, name, request, { by, days: mode === 'days' ? { from, to } : undefined });
+      const loaded = await spool.taken(request, person.id, (content) => loading(() => addCsv(database, name, content, { by, days: mode === 'days' ? { from, to } : undefined })));
       await store.insert(audit).values({ personId: person.id, action: mode === 'add' ? 'rows added' : 'days replaced', subject: name, detail: { added: loaded.added, removed: loaded.removed, ...(mode === 'days' ? { from, to } : {}) } });
       return loaded;
     } catch (error) {
@@ -61,7 +68,7 @@ export function tableRoutes(context: Context): Router {
   /** A table that stands in the database already, kept by somebody else; again, whenever its data changed. */
   router.put('/tables/:name', handle(async (request) => {
     const person = personWith(request, 'steward');
-    const name = String(request.params['name']);
+    const name = textOf(request, 'name');
     try {
       const taken = await registerTable(database, name);
       await store.insert(audit).values({ personId: person.id, action: 'table taken up', subject: name, detail: { rows: taken.rows } });
@@ -70,6 +77,21 @@ export function tableRoutes(context: Context): Router {
       if (error instanceof TableFault) throw new Problem(422, 'The table was not taken up', error.message);
       throw error;
     }
+  }));
+  /** What reads a table: models by their names. */
+  router.get('/tables/:name/uses', handle(async (request) => {
+    personWith(request, 'steward');
+    return { models: (await readersOf(store, textOf(request, 'name'))).map(({ id, file }) => ({ id, name: file.name })) };
+  }));
+  /** Taken away only where no model reads it. */
+  router.delete('/tables/:name', handle(async (request) => {
+    const person = personWith(request, 'steward');
+    const name = textOf(request, 'name');
+    const readers = await readersOf(store, name);
+    if (readers.length > 0) throw new Problem(409, 'Something hangs on it', `The table “${name}” is read by ${listWords(readers.slice(0, 5).map(({ file }) => `“${file.name}”`), 'and')}. Nothing was changed; take ${readers.length === 1 ? 'that model' : 'these models'} away first, or let them read another table.`, { models: readers.map(({ id }) => id) });
+    if (!(await dropTable(database, name))) throw notFound('table');
+    await store.insert(audit).values({ personId: person.id, action: 'table removed', subject: name });
+    return undefined;
   }));
   router.get('/tables', handle(async (request) => {
     personWith(request, 'steward');

@@ -1,6 +1,8 @@
 /** Puts the parts together into a running server. */
+import { randomUUID } from 'node:crypto';
 import { createServer, type Server } from 'node:http';
-import { availableParallelism } from 'node:os';
+import { availableParallelism, tmpdir } from 'node:os';
+import path from 'node:path';
 import { pino, type Logger } from 'pino';
 import { Answering } from '../asking/answering';
 import { ModelLibrary } from '../asking/model-library';
@@ -16,6 +18,7 @@ import { PreferringEngine } from '../engines/preferring';
 import { SharedEngine } from '../engines/sharing';
 import { createApp } from '../http/app';
 import type { Context } from '../http/context';
+import { Spool, SPOOL_LIMITS, type SpoolLimits } from '../http/spool';
 import { Feed } from '../live/feed';
 import { openDatabase, type Database } from '../store/database';
 import { allPeople } from '../store/people';
@@ -37,6 +40,11 @@ export interface ServerOptions {
   readonly timeLimit?: number;
   /** How the engines are shared, where it is not as usual. */
   readonly sharing?: Partial<QueueLimits>;
+  /** Which proxies are believed about who stands behind them. */
+  readonly trustProxy?: boolean | number | string;
+  /** Where files are taken in before they are loaded, and how many of what size; absent: a folder for temporary files. */
+  readonly spoolFolder?: string;
+  readonly spoolLimits?: Partial<SpoolLimits>;
   /** The bundled program of worker threads; absent: all is done in the process itself. */
   readonly threads?: string;
   /** The columnar copy: its bundled program, and what it may use. Null: PostgreSQL answers everything. */
@@ -55,15 +63,16 @@ export async function startServer(options: ServerOptions): Promise<Running> {
   const now = () => new Date();
   const library = new ModelLibrary(database, () => now().toISOString().slice(0, 10));
   const truth = new PostgresqlEngine(database);
-  const copy = options.columnar ? new ColumnarEngine(options.columnar.program, { ...options.columnar, databaseUrl: options.databaseUrl }, log) : null;
+  const copy = options.columnar ? new ColumnarEngine(options.columnar.program, { ...options.columnar, databaseUrl: database.readerUrl }, log) : null;
   const queue = new FairQueue({ ...SHARING, ...options.sharing });
   const answering = new Answering(new SharedEngine(copy === null ? truth : new PreferringEngine(truth, copy, log), queue));
   const keeping = copy === null ? null : keepCopies(copy, database, log);
+  const spool = new Spool(options.spoolFolder ?? path.join(tmpdir(), `zud-spool-${process.pid}-${randomUUID().slice(0, 8)}`), { ...SPOOL_LIMITS, ...options.spoolLimits });
   const workers = options.threads ? threads(options.threads) : IN_PROCESS;
   const reader = new Reader(workers);
   const feed = new Feed(options.databaseUrl, log);
   await feed.start();
-  const context: Context = { database, library, answering, copy, asking: new Asking(database.store, library, answering, reader), reader, feed, workers, queue, log, now, timeLimit: options.timeLimit ?? TIME_LIMIT };
+  const context: Context = { database, library, answering, copy, asking: new Asking(database.store, library, answering, reader), reader, feed, workers, spool, trustProxy: options.trustProxy ?? false, queue, log, now, timeLimit: options.timeLimit ?? TIME_LIMIT };
   const server = createServer(createApp(context, options.webFolder));
   await listen(server, options.port).catch(async (error: unknown) => {
     await feed.close();

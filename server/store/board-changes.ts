@@ -1,5 +1,6 @@
 /** A change of a board: counted as a version, kept in its history, told to all servers. */
 import { and, eq, lte, sql } from 'drizzle-orm';
+import { z } from 'zod';
 import type { Tile } from './boards';
 import { CHANGES, type Store } from './database';
 import { boards, boardVersions, tiles, type Looks, type Scope } from './schema';
@@ -14,13 +15,14 @@ export interface BoardState {
 }
 
 /** What a change of a board says to those who have it open. */
-export interface BoardChange {
-  readonly board: string;
-  readonly kind: 'board' | 'tile' | 'scope' | 'shares' | 'comment' | 'deleted';
-  readonly tile?: string;
-  readonly by: string;
-  readonly version: number;
-}
+export const boardChangeSchema = z.object({
+  board: z.string(),
+  kind: z.enum(['board', 'tile', 'scope', 'shares', 'comment', 'deleted']),
+  tile: z.string().optional(),
+  by: z.string(),
+  version: z.number(),
+});
+export type BoardChange = z.infer<typeof boardChangeSchema>;
 
 export type Transaction = Parameters<Parameters<Store['transaction']>[0]>[0];
 

@@ -1,5 +1,5 @@
 /** Who may do what with a board: its owner, people and groups it is shared with. */
-import { and, eq, or, sql, type SQL } from 'drizzle-orm';
+import { and, eq, isNull, or, type SQL, sql } from 'drizzle-orm';
 import { forbidden, notFound } from '../http/problem';
 import { changed } from './board-changes';
 import type { Board } from './boards';
@@ -64,7 +64,7 @@ export async function groupsOf(store: Store): Promise<{ group: string; people: n
 
 /** Everyone who may see a board: its owner, those it is shared with, those in a group it is shared with. */
 export async function audienceOf(store: Store, board: Board): Promise<{ id: string; name: string }[]> {
-  return store.select({ id: people.id, name: people.name }).from(people).where(or(eq(people.id, board.ownerId), sql`${people.id} in (select person_id from shares where board_id = ${board.id})`, sql`${people.groups} && array(select "group" from group_shares where board_id = ${board.id})`));
+  return store.select({ id: people.id, name: people.name }).from(people).where(and(isNull(people.deactivatedAt), or(eq(people.id, board.ownerId), sql`${people.id} in (select person_id from shares where board_id = ${board.id})`, sql`${people.groups} && array(select "group" from group_shares where board_id = ${board.id})`)));
 }
 
 /** Shares a board with a person, or takes the share back where the right is null. */

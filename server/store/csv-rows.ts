@@ -1,6 +1,6 @@
 /** CSV files as typed rows: names and types of the columns, and the lines that do not fit them. */
-import { parse } from 'csv-parse';
-import type { Readable } from 'node:stream';
+import { CsvError, parse } from 'csv-parse';
+import { Readable } from 'node:stream';
 import type { LoadedColumn } from './schema';
 
 export type ColumnType = LoadedColumn['type'];
@@ -19,16 +19,31 @@ export interface CsvRows {
 /** Rows looked at to infer types. */
 const SAMPLE = 2000;
 const MOST_REJECTED = 1000;
+/** PostgreSQL holds 1,600 columns at most, and fewer where they are wide. */
+const MOST_COLUMNS = 1000;
+/** Characters of a line. */
+const LONGEST_LINE = 4_000_000;
+const LONGEST_CELL = 100_000;
+/** PostgreSQL tells names apart by their first 63 bytes. */
+const LONGEST_NAME = 63;
+/** Columns that every table of PostgreSQL has of its own. */
+const TAKEN_NAMES = new Set(['ctid', 'xmin', 'xmax', 'cmin', 'cmax', 'tableoid', 'oid']);
 
-const TRUTH: Readonly<Record<string, boolean>> = { true: true, t: true, yes: true, false: false, f: false, no: false };
+const TRUTH: ReadonlyMap<string, boolean> = new Map([['true', true], ['t', true], ['yes', true], ['false', false], ['f', false], ['no', false]]);
+
+/** A day that there is, of the years 1 to 9999. */
+const isDate = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && text > '0001' && !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) && new Date(`${text}T00:00:00Z`).toISOString().startsWith(text);
 
 const FITS: Record<Exclude<ColumnType, 'text'>, (text: string) => boolean> = {
   integer: (text) => /^[+-]?\d{1,15}$/.test(text),
-  number: (text) => /^[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/.test(text),
-  date: (text) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) && new Date(`${text}T00:00:00Z`).toISOString().startsWith(text),
-  timestamp: (text) => /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}(\.\d+)?)?Z?$/.test(text) && !Number.isNaN(Date.parse(text.replace(' ', 'T').replace(/Z?$/, 'Z'))),
-  boolean: (text) => text.toLowerCase() in TRUTH,
+  number: (text) => /^[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/.test(text) && isHeld(Number(text), text),
+  date: isDate,
+  timestamp: (text) => /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}(\.\d+)?)?Z?$/.test(text) && isDate(text.slice(0, 10)) && !Number.isNaN(Date.parse(text.replace(' ', 'T').replace(/Z?$/, 'Z'))),
+  boolean: (text) => TRUTH.has(text.toLowerCase()),
 };
+
+/** Can a double hold it: neither too large, nor so small that nothing is left of it? */
+const isHeld = (value: number, text: string) => Number.isFinite(value) && (value !== 0 || !/[1-9]/.test(text.replace(/[eE].*$/, '')));
 
 /** The narrowest type that all given texts have; empty texts are missing values. */
 export function inferType(texts: readonly string[]): ColumnType {
@@ -39,7 +54,7 @@ export function inferType(texts: readonly string[]): ColumnType {
 }
 
 /** A day written YYYY-MM-DD that there is. */
-export const isDay = (text: string): boolean => FITS.date(text);
+export const isDay = (text: string): boolean => isDate(text);
 
 /**
  * Reads a CSV with a header line, row by row. Types that are not given are inferred from the first rows.
@@ -47,18 +62,21 @@ export const isDay = (text: string): boolean => FITS.date(text);
  * @throws TableFault where the file has no header or a column name can't be used
  */
 export async function readCsv(csv: Readable, typeOf: (column: string) => ColumnType | undefined): Promise<CsvRows> {
-  const parser = csv.pipe(parse({ bom: true, relax_column_count: true, skip_empty_lines: true, info: true }));
-  csv.on('error', (error) => parser.destroy(error));
+  const { text, delimiter } = await asText(csv);
+  const parser = text.pipe(parse({ bom: true, delimiter, relax_column_count: true, skip_empty_lines: true, info: true, max_record_size: LONGEST_LINE }));
+  text.on('error', (error) => parser.destroy(error));
   const records = parser[Symbol.asyncIterator]() as AsyncIterator<{ record: string[]; info: { lines: number } }>;
-  const head = await records.next().catch((error: unknown) => Promise.reject(new TableFault(`The file is not CSV: ${error instanceof Error ? error.message : ''}`)));
+  const nextRecord = () => records.next().catch((error: unknown) => Promise.reject(faultOfReading(error)));
+  const head = await nextRecord();
   if (head.done) throw new TableFault('The file is empty; its first line should name the columns.');
+  if (head.value.record.length > MOST_COLUMNS) throw new TableFault(`The first line names ${head.value.record.length} columns; a table has ${MOST_COLUMNS} at most. Leave out what nobody asks about, or lay periods that stand side by side down as rows.`);
   const names = head.value.record.map(columnName);
   const faulty = names.findIndex((one, index) => one === '' || names.indexOf(one) !== index);
-  if (faulty >= 0) throw new TableFault(`Column ${faulty + 1} of the first line has no name of its own; each column needs one.`);
+  if (faulty >= 0) throw new TableFault(names[faulty] === '' ? `Column ${faulty + 1} of the first line has no name; each column needs one.` : `Columns ${names.indexOf(names[faulty] ?? '') + 1} and ${faulty + 1} of the first line have the same name, or the same first ${LONGEST_NAME} letters; each column needs a name of its own.`);
 
   const sample: { record: string[]; info: { lines: number } }[] = [];
   while (sample.length < SAMPLE) {
-    const next = await records.next();
+    const next = await nextRecord();
     if (next.done) break;
     sample.push(next.value);
   }
@@ -68,7 +86,7 @@ export async function readCsv(csv: Readable, typeOf: (column: string) => ColumnT
   async function* rows(): AsyncGenerator<LoadedValue[]> {
     let buffered = 0;
     for (;;) {
-      const next = buffered < sample.length ? { done: false as const, value: sample[buffered++] as (typeof sample)[number] } : await records.next();
+      const next = buffered < sample.length ? { done: false as const, value: sample[buffered++] as (typeof sample)[number] } : await nextRecord();
       if (next.done) return;
       const { record, info } = next.value;
       const fault = faultOf(record, columns);
@@ -81,13 +99,57 @@ export async function readCsv(csv: Readable, typeOf: (column: string) => ColumnT
 
 function columnName(header: string): string {
   const name = header.trim().toLowerCase().normalize('NFKD').replace(/\p{M}/gu, '').replace(/[^a-z0-9]+/g, '_').replace(/^_+|_+$/g, '');
-  return /^\d/.test(name) ? `c_${name}` : name;
+  const safe = TAKEN_NAMES.has(name) ? `${name}_column` : /^\d/.test(name) ? `c_${name}` : name;
+  return safe.slice(0, LONGEST_NAME).replace(/_+$/, '');
+}
+
+const DELIMITERS = [',', ';', '\t', '|'] as const;
+
+/** The text of a file, which has to be UTF-8, with the sign that stands between the values of its first line. @throws TableFault */
+async function asText(csv: Readable): Promise<{ text: Readable; delimiter: string }> {
+  const decoder = new TextDecoder('utf-8', { fatal: true, ignoreBOM: true });
+  const chunks = csv[Symbol.asyncIterator]() as AsyncIterator<Buffer | string>;
+  let bytes = 0;
+  const next = async (): Promise<string | null> => {
+    const chunk = await chunks.next();
+    try {
+      if (chunk.done) return bytes === 0 ? null : decoder.decode() || null;
+      bytes += chunk.value.length;
+      return typeof chunk.value === 'string' ? chunk.value : decoder.decode(chunk.value, { stream: true });
+    } catch {
+      throw new TableFault('The file is not UTF-8. Save it again as “CSV UTF-8”, so that each letter comes out as it is.');
+    }
+  };
+  let start = '';
+  for (let part = await next(); part !== null; part = await next()) {
+    start += part;
+    if (start.includes('\n') || start.length > LONGEST_LINE) break;
+  }
+  if (start.includes('\u0000')) throw new TableFault('The file holds NUL characters: it is no text, or text of another encoding. Save it as “CSV UTF-8”.');
+  const [first = ''] = start.split('\n', 1);
+  if (first.length > LONGEST_LINE) throw new TableFault(`The first line is longer than ${LONGEST_LINE.toLocaleString('en-GB')} characters; it should name the columns.`);
+  const bare = first.replace(/"[^"]*"/g, '');
+  const counts = DELIMITERS.map((sign) => bare.split(sign).length - 1);
+  const delimiter = DELIMITERS[counts.indexOf(Math.max(...counts))] ?? ',';
+  async function* rest(): AsyncGenerator<string> {
+    yield start;
+    for (let part = await next(); part !== null; part = await next()) yield part;
+  }
+  return { text: Readable.from(rest(), { objectMode: false }), delimiter };
+}
+
+function faultOfReading(error: unknown): Error {
+  if (error instanceof TableFault) return error;
+  if (error instanceof CsvError) return new TableFault(error.code === 'CSV_MAX_RECORD_SIZE' ? `A line is longer than ${LONGEST_LINE.toLocaleString('en-GB')} characters, which none should be; is a quotation mark open?` : `The file is not CSV: ${error.message}.`);
+  return error instanceof Error ? error : new Error(String(error));
 }
 
 function faultOf(record: readonly string[], columns: readonly LoadedColumn[]): string | null {
   if (record.length !== columns.length) return `It has ${record.length} values where ${columns.length} are expected.`;
   for (const [index, column] of columns.entries()) {
     const text = (record[index] ?? '').trim();
+    if (text.includes('\u0000')) return `It holds a NUL character in ${column.name}.`;
+    if (text.length > LONGEST_CELL) return `Its ${column.name} is longer than ${LONGEST_CELL.toLocaleString('en-GB')} characters.`;
     if (text !== '' && column.type !== 'text' && !FITS[column.type](text)) return `“${text.slice(0, 40)}” in ${column.name} is not ${column.type === 'integer' ? 'an' : 'a'} ${column.type}.`;
   }
   return null;
@@ -95,5 +157,5 @@ function faultOf(record: readonly string[], columns: readonly LoadedColumn[]): s
 
 function cellOf(text: string, type: ColumnType): LoadedValue {
   if (text === '') return null;
-  return type === 'boolean' ? (TRUTH[text.toLowerCase()] ?? null) : text;
+  return type === 'boolean' ? (TRUTH.get(text.toLowerCase()) ?? null) : text;
 }

@@ -1,27 +1,27 @@
 /** Connections to PostgreSQL: the application's own, and those that questions run on. */
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
+import { randomBytes } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
+import { z } from 'zod';
 import * as schema from './schema';
 
 /** The database schema of loaded tables. */
 export const DATA_SCHEMA = 'data';
 /** That of the partitions of large ones, which questions read through their table only. */
 export const PARTS_SCHEMA = 'data_parts';
-/** The role that may only read loaded tables. */
+/** The role that may only read loaded tables. Who reads signs in as a role of this database's own, which is a member of it and nothing else. */
 export const READER = 'zud_reader';
 
 /** The channel on which changes are told to all servers: of boards, and of loaded tables. */
 export const CHANGES = 'zud_changes';
 
 /** What a load of a table says to those who have a board open. */
-export interface DataChange {
-  readonly kind: 'data';
-  readonly table: string;
-}
+export const dataChangeSchema = z.object({ kind: z.literal('data'), table: z.string() });
+export type DataChange = z.infer<typeof dataChangeSchema>;
 
 export type Store = NodePgDatabase<typeof schema>;
 
@@ -31,6 +31,8 @@ export interface Database {
   /** Connections that can only read loaded tables. */
   readonly readers: pg.Pool;
   readonly url: string;
+  /** Where those sign in who may only read loaded tables, and the list of them. */
+  readonly readerUrl: string;
   close(): Promise<void>;
 }
 
@@ -45,11 +47,11 @@ export async function openDatabase(url: string, onIdleError: (error: Error) => v
   heedLosses(pool, onIdleError);
   const store = drizzle(pool, { schema });
   await migrate(store, { migrationsFolder: migrationsFolder(), migrationsSchema: 'public' });
-  await prepareReader(pool);
-  const readers = new pg.Pool({ connectionString: url, max: 6, application_name: 'zud questions', options: `-c role=${READER} -c default_transaction_read_only=on -c timezone=UTC -c jit=off -c work_mem=64MB -c enable_partitionwise_aggregate=on` });
+  const readerUrl = await prepareReader(pool, url);
+  const readers = new pg.Pool({ connectionString: readerUrl, max: 6, application_name: 'zud questions', options: `-c role=${READER} -c default_transaction_read_only=on -c timezone=UTC -c jit=off -c work_mem=64MB -c enable_partitionwise_aggregate=on` });
   heedLosses(readers, onIdleError);
   return {
-    store, pool, readers, url,
+    store, pool, readers, url, readerUrl,
     async close() {
       await Promise.all([pool.end(), readers.end()]);
     },
@@ -85,7 +87,8 @@ function migrationsFolder(): string {
   return candidates.find((folder) => existsSync(path.join(folder, 'meta'))) ?? candidates[0] ?? here;
 }
 
-async function prepareReader(pool: pg.Pool): Promise<void> {
+/** Makes the roles that read. @returns the address at which they sign in */
+async function prepareReader(pool: pg.Pool, url: string): Promise<string> {
   const client = await pool.connect();
   try {
     await client.query(`select pg_advisory_lock(4600)`);
@@ -97,10 +100,28 @@ async function prepareReader(pool: pg.Pool): Promise<void> {
     await client.query(`grant usage on schema ${DATA_SCHEMA} to ${READER}`);
     await client.query(`grant select on all tables in schema ${DATA_SCHEMA} to ${READER}`);
     await client.query(`alter default privileges in schema ${DATA_SCHEMA} grant select on tables to ${READER}`);
+    await client.query(`grant select on loaded_tables to ${READER}`);
+    return await signInOfReader(client, url);
   } finally {
     await client.query(`select pg_advisory_unlock(4600)`).catch(() => undefined);
     client.release();
   }
+}
+
+/** The password is made once and kept in the database itself, where every server that uses it finds it. */
+async function signInOfReader(client: pg.PoolClient, url: string): Promise<string> {
+  const { rows: [kept] } = await client.query<{ value: string }>(`insert into settings (name, value) values ('reader password', $1) on conflict (name) do update set value = settings.value returning value`, [randomBytes(24).toString('base64url')]);
+  const { rows: [here] } = await client.query<{ name: string }>('select current_database() as name');
+  const login = `zud_reads_${here?.name ?? ''}`.slice(0, 63);
+  const password = kept?.value ?? '';
+  const { rowCount } = await client.query('select 1 from pg_roles where rolname = $1', [login]);
+  if (rowCount === 0) await client.query(`create role ${client.escapeIdentifier(login)}`).catch(unlessMadeMeanwhile);
+  await client.query(`alter role ${client.escapeIdentifier(login)} with login nosuperuser nocreatedb nocreaterole noinherit connection limit 40 password ${client.escapeLiteral(password)}`);
+  await client.query(`grant ${READER} to ${client.escapeIdentifier(login)}`);
+  const address = new URL(url);
+  address.username = encodeURIComponent(login);
+  address.password = password;
+  return address.href;
 }
 
 /** Roles belong to the whole server, advisory locks to one database: a start on another database may have made the role since. */

@@ -16,6 +16,11 @@ export async function modelsThere(store: Store): Promise<ModelRow[]> {
   return store.select().from(models).where(isNull(models.deletedAt)).orderBy(asc(models.id));
 }
 
+/** The models that read a loaded table. */
+export async function readersOf(store: Store, table: string): Promise<ModelRow[]> {
+  return (await modelsThere(store)).filter(({ file }) => file.tables.some((one) => (one.source ?? one.id) === table));
+}
+
 /** The models in which people of these groups see a part only. */
 export async function modelsThatLimit(store: Store, groups: readonly string[]): Promise<string[]> {
   const among = sql.join([sql`''`, ...groups.map((group) => sql`${group}`)], sql`, `);

@@ -1,16 +1,19 @@
 /** Rows into loaded tables, by COPY: whole tables, rows that are added, days that are replaced. Each load is one transaction. */
 import { eq } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import type { Readable } from 'node:stream';
 import { finished } from 'node:stream/promises';
 import type pg from 'pg';
 import copyStreams from 'pg-copy-streams';
 import { isDay, readCsv, TableFault, type ColumnType, type LoadedValue } from './csv-rows';
-import { DATA_SCHEMA, type Database } from './database';
-import { modelsThere } from './models';
+import { listWords } from '@zud/core/reading/words';
+import { tableFaults } from '@zud/core/model/table-faults';
+import { DATA_SCHEMA, PARTS_SCHEMA, type Database } from './database';
+import { modelsThere, readersOf } from './models';
 import { loadedTables, type LoadedColumn, type Part, type Parts } from './schema';
-import { addToParts, dateInOrder, indexDates, isDate, PARTED_FROM, partitioned, partText, quoted } from './table-parts';
-import { checkTableName, tellLoad, type Loaded } from './tables';
+import { addToParts, dateInOrder, indexDates, isDate, moveToData, PARTED_FROM, partitioned, partText, quoted } from './table-parts';
+import { catalogueOf, checkTableName, tellLoad, type Loaded } from './tables';
 import { usualDates } from './usual-dates';
 
 const SQL_TYPE: Record<ColumnType, string> = { text: 'text', integer: 'bigint', number: 'double precision', date: 'date', timestamp: 'timestamp', boolean: 'boolean' };
@@ -55,13 +58,15 @@ export async function loadRows(database: Database, name: string, columns: readon
   if (there?.external === true) throw new TableFault(`“${name}” is kept by somebody else; it is not replaced. Load under another name.`);
   if (by !== undefined) checkDate(by, name, columns);
   const usual = by ?? (await usualDate(database, name, columns));
-  const fresh = `${name}__loading`;
   return inTransaction(database, async (client) => {
-    await client.query(`drop table if exists ${DATA_SCHEMA}.${quoted(fresh)}`);
-    await client.query(`create table ${DATA_SCHEMA}.${quoted(fresh)} (${columns.map((column) => `${quoted(column.name)} ${SQL_TYPE[column.type]}`).join(', ')})`);
-    const count = await copyInto(client, `${DATA_SCHEMA}.${quoted(fresh)}`, rows, progress);
+    // loads of one table come one after the other
+    await client.query('select pg_advisory_xact_lock(hashtext($1))', [`load ${name}`]);
+    const fresh = `${PARTS_SCHEMA}.${quoted(`loading_${randomUUID()}`)}`;
+    await client.query(`create table ${fresh} (${columns.map((column) => `${quoted(column.name)} ${SQL_TYPE[column.type]}`).join(', ')})`);
+    const count = await copyInto(client, fresh, rows, progress);
+    await checkModels(database, name, columns, count);
     await client.query(`drop table if exists ${DATA_SCHEMA}.${quoted(name)} cascade`);
-    await client.query(`alter table ${DATA_SCHEMA}.${quoted(fresh)} rename to ${quoted(name)}`);
+    await moveToData(client, fresh, name);
     const { rows: [before] } = await client.query<{ version: number }>('select version from loaded_tables where name = $1', [name]);
     const version = (before?.version ?? 0) + 1;
     const parting = await settle(client, name, columns, { by: usual, count, version, partedFrom });
@@ -73,6 +78,22 @@ export async function loadRows(database: Database, name: string, columns: readon
     await tellLoad(client, name);
     return count;
   });
+}
+
+/** What breaks a model that is whole now is not loaded. @throws TableFault with the models concerned */
+async function checkModels(database: Database, name: string, columns: readonly LoadedColumn[], rows: number): Promise<void> {
+  const catalogue = await catalogueOf(database);
+  const [there] = await database.store.select({ rows: loadedTables.rows }).from(loadedTables).where(eq(loadedTables.name, name));
+  if (there === undefined) return;
+  const after = new Map([...catalogue, [name, new Map(columns.map((column) => [column.name, column.type]))]]);
+  const readers = await readersOf(database.store, name);
+  const broken = readers.flatMap(({ file }) => {
+    const before = new Set(tableFaults(file, catalogue).map((fault) => fault.reason));
+    const fresh = tableFaults(file, after).find((fault) => !before.has(fault.reason));
+    return fresh === undefined ? [] : [`“${file.name}” (${fresh.reason})`];
+  });
+  if (broken.length > 0) throw new TableFault(`This would break ${broken.length === 1 ? 'the model' : `${broken.length} models`} ${listWords(broken.slice(0, 5), 'and')}. Load it under another name, or change ${broken.length === 1 ? 'that model' : 'these models'} first.`);
+  if (rows === 0 && there.rows > 0 && readers.length > 0) throw new TableFault(`The file has no rows, and ${listWords(readers.slice(0, 5).map(({ file }) => `“${file.name}”`), 'and')} ${readers.length === 1 ? 'reads' : 'read'} the ${there.rows} that are there. To empty the table, load it under another name and change the model.`);
 }
 
 interface There {
@@ -129,8 +150,19 @@ export async function loadCsv(database: Database, name: string, csv: Readable, t
   checkTableName(name);
   const { columns, rows, rejected } = await readCsv(csv, (column) => types.get(column));
   for (const one of types.keys()) if (!columns.some((column) => column.name === one)) throw new TableFault(`?types names the column “${one}”, which the file does not have.`);
-  const count = await loadRows(database, name, columns, rows, { by });
+  const count = await loadRows(database, name, columns, noneLeftOut(rows, rejected), { by });
   return { name, rows: count, columns, rejected };
+}
+
+/** The rows of a file; one of which not a single line fits is no table. @throws TableFault at its end */
+async function* noneLeftOut(rows: AsyncIterable<readonly LoadedValue[]>, rejected: readonly { readonly line: number; readonly reason: string }[]): AsyncGenerator<readonly LoadedValue[]> {
+  let any = false;
+  for await (const row of rows) {
+    any = true;
+    yield row;
+  }
+  const [first] = rejected;
+  if (!any && first !== undefined) throw new TableFault(`None of its lines fits the first one. Line ${first.line}: ${first.reason}`);
 }
 
 /**
@@ -145,6 +177,19 @@ export async function addCsv(database: Database, name: string, csv: Readable, op
   const unknown = columns.find((column) => !types.has(column.name));
   if (there !== undefined && unknown !== undefined) throw new TableFault(`“${name}” has no column “${unknown.name}”; its columns are ${[...types.keys()].join(', ')}.`);
   return { name, ...(await addRows(database, name, columns, rows, options)), columns: there?.columns ?? [], rejected };
+}
+
+/** Takes a loaded table away. @returns false where there is none */
+export async function dropTable(database: Database, name: string): Promise<boolean> {
+  checkTableName(name);
+  return inTransaction(database, async (client) => {
+    const { rows: [gone] } = await client.query<{ external: boolean }>('delete from loaded_tables where name = $1 returning external', [name]);
+    if (gone === undefined) return false;
+    // what somebody else keeps is only no longer read
+    if (!gone.external) await client.query(`drop table if exists ${DATA_SCHEMA}.${quoted(name)} cascade`);
+    await tellLoad(client, name);
+    return true;
+  });
 }
 
 interface Parting {
@@ -231,6 +276,8 @@ async function inTransaction<T>(database: Database, work: (client: pg.PoolClient
     return result;
   } catch (error) {
     await client.query('rollback').catch(() => undefined);
+    // what PostgreSQL cannot hold is a fault of the file: values out of range, rows that are too wide
+    if (/^(22|54)/.test((error as { code?: string }).code ?? '')) throw new TableFault(`The database cannot hold it: ${error instanceof Error ? error.message : 'a value is out of range'}.`);
     throw error;
   } finally {
     client.release();

@@ -2,9 +2,10 @@
  * Large loaded tables are partitioned by the quarters of one of their dates, so that a period reads only its part, and so that
  * each load can say which parts it changed. A part is named by the first day of its quarter.
  */
+import { randomUUID } from 'node:crypto';
 import type pg from 'pg';
 import { TableFault } from './csv-rows';
-import { DATA_SCHEMA, PARTS_SCHEMA } from './database';
+import { DATA_SCHEMA, PARTS_SCHEMA, READER } from './database';
 import type { LoadedColumn, Parts } from './schema';
 
 /** The part of the rows that have no date. */
@@ -40,6 +41,14 @@ export function inPart(part: string, by: string): string {
   return `(${quoted(by)} >= '${from}' and ${quoted(by)} < '${before}')`;
 }
 
+/** Puts a table that was made aside in its place, where questions may read it. @param from its name as SQL */
+export async function moveToData(client: pg.ClientBase, from: string, name: string): Promise<void> {
+  const moved = /"([^"]+)"$/.exec(from)?.[1] ?? '';
+  await client.query(`alter table ${from} set schema ${DATA_SCHEMA}`);
+  await client.query(`alter table ${DATA_SCHEMA}.${quoted(moved)} rename to ${quoted(name)}`);
+  await client.query(`grant select on ${DATA_SCHEMA}.${quoted(name)} to ${READER}`);
+}
+
 /** How many rows of each part a table has, its name given as SQL. */
 export async function rowsOfParts(client: pg.ClientBase, table: string, by: string): Promise<ReadonlyMap<string, number>> {
   const { rows } = await client.query<{ part: string; rows: number }>(`select ${partText(by)} as part, count(*) as rows from ${table} group by 1 order by 1`);
@@ -64,7 +73,7 @@ export async function partitioned(client: pg.ClientBase, table: string, by: stri
   const plain = `${DATA_SCHEMA}.${quoted(table)}`;
   const parts = await rowsOfParts(client, plain, by);
   if (parts.size > MOST_PARTS) return null;
-  const parted = `${DATA_SCHEMA}.${quoted(`${table.slice(0, 50)}__parted`)}`;
+  const parted = `${PARTS_SCHEMA}.${quoted(`parted_${randomUUID()}`)}`;
   await client.query(`create table ${parted} (like ${plain}) partition by range (${quoted(by)})`);
   const id = await idOf(client, parted);
   await client.query(`create table ${partName(id, UNDATED)} partition of ${parted} default`);
@@ -72,7 +81,7 @@ export async function partitioned(client: pg.ClientBase, table: string, by: stri
   const inOrder = (await dateInOrder(client, table, [{ name: by, type: 'date' }])) === by;
   await client.query(`insert into ${parted} select * from ${plain} ${inOrder ? '' : `order by ${quoted(by)}`}`);
   await client.query(`drop table ${plain} cascade`);
-  await client.query(`alter table ${parted} rename to ${quoted(table)}`);
+  await moveToData(client, parted, table);
   return Object.fromEntries([...parts].map(([part, rows]) => [part, { version, rows }]));
 }
 

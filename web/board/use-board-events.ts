@@ -23,6 +23,16 @@ export interface LiveBoard {
   readonly closed: string | null;
 }
 
+/** Who is here: all of them at first, then who came and who went. */
+export type PresenceHeard = { readonly people: readonly Present[] } | { readonly came: readonly Present[]; readonly went: readonly string[] };
+
+/** @example presentAfter([mira], { came: [tomas], went: [] }) // [mira, tomas], by name */
+export function presentAfter(before: readonly Present[], heard: PresenceHeard): readonly Present[] {
+  if ('people' in heard) return heard.people;
+  const came = new Set(heard.came.map(({ id }) => id));
+  return [...before.filter(({ id }) => !heard.went.includes(id) && !came.has(id)), ...heard.came].sort((a, b) => a.name.localeCompare(b.name));
+}
+
 export function useBoardEvents(boardId: string): LiveBoard {
   const client = useQueryClient();
   const [live, setLive] = useState<LiveBoard>({ present: [], connected: false, last: null, count: 0, closed: null });
@@ -43,8 +53,8 @@ export function useBoardEvents(boardId: string): LiveBoard {
         setLive((now) => ({ ...now, connected: true }));
       };
       source.addEventListener('presence', (event) => {
-        const { people } = JSON.parse(event.data as string) as { people: Present[] };
-        setLive((now) => ({ ...now, present: people }));
+        const heard = JSON.parse(event.data as string) as PresenceHeard;
+        setLive((now) => ({ ...now, present: presentAfter(now.present, heard) }));
       });
       source.addEventListener('change', (event) => {
         const change = JSON.parse(event.data as string) as BoardChange;

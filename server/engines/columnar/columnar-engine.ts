@@ -12,6 +12,12 @@ import type { FromCopy, HeldTable, Settings, ToCopy, Wanted } from './messages';
 const FIRST_PAUSE = 500;
 const LONGEST_PAUSE = 60_000;
 
+/** Milliseconds between signs of life that are asked for, and without one after which the process is taken for hung and ended. */
+const PING = 1000;
+const HUNG = 5000;
+/** Milliseconds beyond the limit of a question after which its answer is no longer waited for. */
+const GRACE = 2000;
+
 /** The copy can't answer now; another engine has to. */
 export class CopyFailed extends Error {}
 
@@ -33,6 +39,8 @@ export class ColumnarEngine implements Engine {
   private making: { table: string; rows: number; of: number } | null = null;
   private readonly failed = new Set<string>();
   private readonly waiting = new Map<number, Waiting>();
+  private heardAt = 0;
+  private readonly pings = setInterval(() => this.ping(), PING).unref();
 
   /** @param program the bundled program of the copy's process */
   constructor(
@@ -90,8 +98,12 @@ export class ColumnarEngine implements Engine {
     const remarks = [...tablesOf(plan.root)].flatMap((table) => summariesOf(table).flatMap((summary) => (summaries.includes(summary.name) ? [summaryWords(table, summary)] : [])));
     this.runs += 1;
     const id = this.runs;
-    const stop = () => this.tell({ do: 'stop', id });
+    const stop = () => {
+      this.tell({ do: 'stop', id });
+      this.waiting.get(id)?.reject(new Stopped());
+    };
     signal?.addEventListener('abort', stop, { once: true });
+    const late = setTimeout(() => this.waiting.get(id)?.reject(new TimeLimitReached()), limits.time + GRACE);
     try {
       const { rows, ms } = await new Promise<Extract<FromCopy, { said: 'rows' }>>((resolve, reject) => {
         this.waiting.set(id, { resolve, reject });
@@ -99,6 +111,7 @@ export class ColumnarEngine implements Engine {
       });
       return { engine: this.name, rows, query: text, parameters, remarks, ms };
     } finally {
+      clearTimeout(late);
       this.waiting.delete(id);
       signal?.removeEventListener('abort', stop);
     }
@@ -106,6 +119,7 @@ export class ColumnarEngine implements Engine {
 
   async close(): Promise<void> {
     this.closed = true;
+    clearInterval(this.pings);
     const { child } = this;
     if (child === null) return;
     await new Promise<void>((resolve) => {
@@ -114,9 +128,22 @@ export class ColumnarEngine implements Engine {
     });
   }
 
+  /** A process that gives no sign of life is ended, so that PostgreSQL answers what waits for it, and another one is started. */
+  private ping(): void {
+    const { child } = this;
+    if (child === null) return;
+    if (performance.now() - this.heardAt > HUNG) {
+      this.log.warn('the columnar copy hangs; it is ended');
+      child.kill('SIGKILL');
+      return;
+    }
+    this.tell({ do: 'ping' });
+  }
+
   private start(): void {
     const child = fork(this.program, { serialization: 'advanced', stdio: ['ignore', 'ignore', 'pipe', 'ipc'] });
     this.child = child;
+    this.heardAt = performance.now();
     let complaint = '';
     child.stderr?.on('data', (chunk: Buffer) => { complaint = `${complaint}${chunk.toString()}`.slice(-2000); });
     child.on('message', (message: FromCopy) => this.hear(message));
@@ -143,7 +170,10 @@ export class ColumnarEngine implements Engine {
   }
 
   private hear(message: FromCopy): void {
+    this.heardAt = performance.now();
     switch (message.said) {
+      case 'pong':
+        return;
       case 'holds':
         this.held = new Map(message.tables.map((table) => [table.name, table]));
         // what was settled before the newest order says nothing of it

@@ -12,7 +12,7 @@ import pg from 'pg';
 import copyStreams from 'pg-copy-streams';
 import { copyName } from '@zud/core/query/duckdb';
 import type { ColumnType } from '../../store/csv-rows';
-import { DATA_SCHEMA } from '../../store/database';
+import { DATA_SCHEMA, READER } from '../../store/database';
 import type { Parts } from '../../store/schema';
 import { inPart, quoted } from '../../store/table-parts';
 import { versionText } from '../../store/tables';
@@ -149,7 +149,7 @@ export class Copies {
    * @returns what the table holds, and which of its parts were written; null where all of it was
    */
   private async export(wanted: Wanted, before: Contents | null, file: string, progress: Progress): Promise<{ contents: Contents; changed: readonly string[] | null }> {
-    const client = new pg.Client({ connectionString: this.settings.databaseUrl, application_name: 'zud copy' });
+    const client = new pg.Client({ connectionString: this.settings.databaseUrl, application_name: 'zud copy', options: `-c role=${READER}` });
     await client.connect();
     try {
       await client.query('begin isolation level repeatable read read only');

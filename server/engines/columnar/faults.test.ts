@@ -53,6 +53,26 @@ test('killed while it answers, PostgreSQL answers the same; it comes back by its
   }
 }, 120_000);
 
+test('a process that hangs holds no question: PostgreSQL answers, and another process takes its place', async () => {
+  const demo = await startDemoServer({ scale: 0.03, columnar: columnarForTests() });
+  try {
+    await whenReady(demo);
+    const ask = await asker(demo);
+    expect((await ask()).engine).toBe('DuckDB');
+    const hung = processOf(demo);
+    process.kill(hung, 'SIGSTOP');
+    const began = performance.now();
+    const meanwhile = await ask('passengers by vessel class');
+    expect(meanwhile.engine).toBe('PostgreSQL');
+    expect(performance.now() - began).toBeLessThan(10_000);
+    await whenReady(demo);
+    expect(processOf(demo)).not.toBe(hung);
+    expect((await ask('passengers by port')).engine).toBe('DuckDB');
+  } finally {
+    await demo.close();
+  }
+}, 120_000);
+
 test('killed while it builds, the next start finds no half copy and makes it whole', async () => {
   const columnar = columnarForTests();
   const databaseUrl = await newDatabase();

@@ -53,9 +53,12 @@ export type ToCopy =
   /** All tables that should be held; others are dropped. */
   | { readonly do: 'hold'; readonly order: number; readonly tables: readonly Wanted[] }
   | { readonly do: 'run'; readonly id: number; readonly text: string; readonly parameters: readonly unknown[]; readonly time: number }
-  | { readonly do: 'stop'; readonly id: number };
+  | { readonly do: 'stop'; readonly id: number }
+  /** Asks for a sign of life. */
+  | { readonly do: 'ping' };
 
 export type FromCopy =
+  | { readonly said: 'pong' }
   /** @field settled the order of which all is made, or tried in vain; null where there is more to make */
   | { readonly said: 'holds'; readonly tables: readonly HeldTable[]; readonly settled: number | null }
   /** A table goes without summaries. */

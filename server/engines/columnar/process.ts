@@ -40,6 +40,9 @@ process.on('message', (message: ToCopy) => {
       waiting.push(message);
       next();
       return;
+    case 'ping':
+      say({ said: 'pong' });
+      return;
     case 'stop': {
       const run = running.get(message.id);
       if (run === undefined) return;
