@@ -22,7 +22,7 @@ export const PASSWORD = 'a-long-password-9';
 
 export async function startPlainServer(options: Partial<ServerOptions> = {}): Promise<PlainServer> {
   const databaseUrl = options.databaseUrl ?? (await newDatabase());
-  const running = await startServer({ databaseUrl, port: 0, webFolder: null, logLevel: 'silent', threads: THREADS, ...options });
+  const running = await startServer({ databaseUrl, port: 0, webFolder: null, logLevel: process.env['TEST_LOG'] ?? 'silent', threads: THREADS, ...options });
   const cookies = new Map<string, string>();
   const emailOf = (name: string) => `${name.toLowerCase()}@people.example`;
   return {

@@ -4,6 +4,7 @@
  * words → names and numbers → a chart of weighted readings of stretches → covers of the whole question →
  * settling against the reading before, the model and the calendar → the best, with notes and alternatives.
  */
+import { byWord } from './by-word';
 import { level as levelOf, type Model } from '../model/model';
 import { canonical, type Reading } from '../reading/schema';
 import { sentenceOf, type Sentence } from '../reading/sentence';
@@ -116,9 +117,9 @@ function otherMode(first: Candidate, situation: Situation): Reading | null {
   return settled.kind !== 'reading' || canonical(settled.reading) === canonical(first.reading) ? null : settled.reading;
 }
 
-const HOW: Readonly<Record<string, string>> = {
+const HOW: Readonly<Record<string, string>> = byWord({
   synonym: 'a word for', part: 'read as', abbreviation: 'short for', initials: 'short for', typing: 'read as', sound: 'sounds like', relative: 'an everyday word for',
-};
+});
 
 function assumptionText({ said, meant, by }: Assumption): string {
   return by === 'synonym' || by === 'relative' ? `“${said}” is ${by === 'relative' ? 'taken as ' : ''}${HOW[by] ?? ''} ${meant}.` : `“${said}” ${by === 'sound' ? 'read, by its sound, as' : by === 'abbreviation' || by === 'initials' ? 'taken as short for' : 'read as'} ${meant}.`;

@@ -1,4 +1,5 @@
 /** Text → tokens: words, numbers, quoted names and signs, each with its place in the text. */
+import { byWord } from './by-word';
 
 export interface Token {
   /** As typed. */
@@ -37,9 +38,9 @@ function withoutAccents(text: string): string {
     .replace(/þ/g, 'th');
 }
 
-const CONTRACTIONS: Readonly<Record<string, string>> = {
+const CONTRACTIONS: Readonly<Record<string, string>> = byWord({
   "what's": 'what', "whats": 'what', "how's": 'how', "who's": 'who', "where's": 'where', "that's": 'that', "let's": 'let', "it's": 'it', "don't": 'not', "doesn't": 'not', "didn't": 'not', "isn't": 'not', "i'd": 'i', "i'm": 'i',
-};
+});
 
 /** Cuts a text into tokens. Signs that carry no meaning (full stops, question marks, colons) give none. */
 export function tokenise(text: string): Token[] {
@@ -71,7 +72,7 @@ function wordOf(raw: string): string {
   return CONTRACTIONS[word] ?? word.replace(/'s$/, '').replace(/'/g, '');
 }
 
-const MAGNITUDE: Readonly<Record<string, number>> = { k: 1e3, m: 1e6, bn: 1e9 };
+const MAGNITUDE: Readonly<Record<string, number>> = byWord({ k: 1e3, m: 1e6, bn: 1e9 });
 
 function numberOf(raw: string): Pick<Token, 'value' | 'unit'> {
   if (/^\d{4}-\d{2}(-\d{2})?$/.test(raw) || /^\d{1,2}\/\d{4}$/.test(raw) || raw.includes(':')) return {};

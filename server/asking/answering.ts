@@ -27,7 +27,7 @@ import { canonical, type Condition, type Reading, type Shown } from '@zud/core/r
 import { sentenceOf, type Sentence } from '@zud/core/reading/sentence';
 import { calculationWords, capitalised, conditionWords, periodWords } from '@zud/core/reading/words';
 import { definitionText, partText, proportionText } from '@zud/core/reading/definition';
-import type { Engine, RunLimits } from '../engines/engine';
+import { Unfit, type Engine, type RunLimits } from '../engines/engine';
 import type { ReadyModel } from './model-library';
 import { AnswerCache } from './answer-cache';
 import { Unanswerable } from './unanswerable';
@@ -152,7 +152,7 @@ export class Answering {
         },
       };
     } catch (error) {
-      if (error instanceof CannotPlan) throw new Unanswerable(error.message);
+      if (error instanceof CannotPlan || error instanceof Unfit) throw new Unanswerable(error.message);
       throw error;
     }
   }

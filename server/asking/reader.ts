@@ -4,7 +4,7 @@ import { read, type ReadResult } from '@zud/core/language/read';
 import { suggest, type Suggestion } from '@zud/core/language/suggest';
 import type { Reading } from '@zud/core/reading/schema';
 import { UNKNOWN, type LongText } from '../work/tasks';
-import type { Workers } from '../work/workers';
+import { TooLong, type Workers } from '../work/workers';
 import type { ReadyModel } from './model-library';
 
 /** Letters up to which a text is read at once: the longest that is read within milliseconds, whatever it says. */
@@ -15,14 +15,18 @@ export class Reader {
 
   /** @throws TooLong where it cannot be read in good time */
   async read(text: string, ready: ReadyModel, before: Reading | null, points: Points | null = null): Promise<ReadResult> {
-    if (text.length <= SHORT) return read(text, { names: ready.names, calendar: ready.calendar, before, points });
-    return this.long('readText', { text, before, points }, ready) as Promise<ReadResult>;
+    return withinBounds(async () => {
+      if (text.length <= SHORT) return read(text, { names: ready.names, calendar: ready.calendar, before, points });
+      return this.long('readText', { text, before, points }, ready) as Promise<ReadResult>;
+    });
   }
 
   /** Completions of a text. @throws TooLong */
   async suggest(text: string, ready: ReadyModel, before: Reading | null): Promise<Suggestion> {
-    if (text.length <= SHORT) return suggest(text, { names: ready.names, calendar: ready.calendar, before });
-    return this.long('suggestFor', { text, before, points: null }, ready) as Promise<Suggestion>;
+    return withinBounds(async () => {
+      if (text.length <= SHORT) return suggest(text, { names: ready.names, calendar: ready.calendar, before });
+      return this.long('suggestFor', { text, before, points: null }, ready) as Promise<Suggestion>;
+    });
   }
 
   private async long(name: 'readText' | 'suggestFor', said: Pick<LongText, 'text' | 'before' | 'points'>, ready: ReadyModel): Promise<ReadResult | Suggestion> {
@@ -33,5 +37,16 @@ export class Reader {
     const second = await this.workers.run(name, { ...asked, model: { file: ready.model.file, members } });
     if (second === UNKNOWN) throw new TypeError('A thread does not know a model that it was told.');
     return second;
+  }
+}
+
+/** A text that is nested more deeply than can be followed is too much at once. */
+async function withinBounds<Value>(work: () => Promise<Value>): Promise<Value> {
+  try {
+    return await work();
+  } catch (error) {
+    const { name, message } = error as Partial<Error>;
+    if (name === 'RangeError' && /call stack/.test(message ?? '')) throw new TooLong();
+    throw error;
   }
 }

@@ -37,3 +37,6 @@ export interface Engine {
 
 export class TimeLimitReached extends Error {}
 export class Stopped extends Error {}
+
+/** The data do not fit what the plan asks of them; the message says so in words. */
+export class Unfit extends Error {}

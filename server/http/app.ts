@@ -51,8 +51,8 @@ export function createApp(context: Context, webFolder: string | null): Express {
     next();
   });
   app.get('/api/health', (_request, response) => {
-    context.database.pool.query('select 1').then(
-      () => response.json({ ok: true, version: VERSION, database: 'up', engines: ['PostgreSQL', ...(context.copy === null ? [] : ['DuckDB'])], ...(context.copy === null ? {} : { copy: context.copy.state }) }),
+    Promise.all([context.database.pool.query('select 1'), context.disk.state()]).then(
+      ([, disk]) => response.status(disk === 'full' ? 503 : 200).json({ ok: disk !== 'full', version: VERSION, database: 'up', disk, engines: ['PostgreSQL', ...(context.copy === null ? [] : ['DuckDB'])], streams: context.feed.streams, ...(context.copy === null ? {} : { copy: context.copy.state }) }),
       () => response.status(503).json({ ok: false, version: VERSION, database: 'down', engines: [] }),
     );
   });
@@ -82,13 +82,15 @@ export function createApp(context: Context, webFolder: string | null): Express {
 /** The path of a request as it may be logged: without what follows a question mark, and without the token of a link. */
 const withoutSecrets = (url: string): string => (url.split('?')[0] ?? '').replace(/\/shared\/[^/]+/, '/shared/…');
 
-function answerProblem({ log, database: { store } }: Context) {
+function answerProblem(context: Context) {
+  const { log, database: { store } } = context;
   return (error: unknown, request: Request, response: Response, _next: NextFunction): void => {
     if (response.headersSent) {
       response.end();
       return;
     }
     const problem = problemOf(error);
+    if (problem.status === 507) context.disk.noteFull();
     if (problem.status >= 500) {
       const reference = randomUUID().slice(0, 8);
       log.error({ reference, err: error }, problem.title);

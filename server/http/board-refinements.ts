@@ -11,13 +11,13 @@ import { changeRefinement, declineOffer, keepRefinement, refinementsFor, takeOff
 import { scopeSchema } from '../store/reading-columns';
 import type { Scope } from '../store/schema';
 import type { BoardDesk } from './board-desk';
-import { handle, idOf, parsed, personOf, type Context } from './context';
+import { changesSomething, handle, idOf, parsed, personOf, type Context } from './context';
 import { Problem } from './problem';
 
 export const refineBody = z
   .object({ text: z.string().min(1).max(2000).optional(), edit: z.array(editSchema).min(1).optional(), scope: scopeSchema.optional(), from: z.uuid().nullish(), for: z.enum(['me', 'everyone']).default('me') })
   .refine((body) => [body.text, body.edit, body.scope].filter((part) => part !== undefined).length === 1, { message: 'send exactly one of text, edit and scope' });
-export const refinementBody = z.object({ name: z.string().trim().min(1).max(120).nullable().optional(), offered: z.boolean().optional() });
+export const refinementBody = z.object({ name: z.string().trim().min(1).max(120).nullable().optional(), offered: z.boolean().optional() }).refine(changesSomething.check, { message: changesSomething.message });
 
 export function refinementRoutes(context: Context, desk: BoardDesk): Router {
   const { store } = context.database;

@@ -10,7 +10,7 @@ import { boardFor } from '../store/board-rights';
 import { addWords, changeTile, GRID_COLUMNS, isAnswer, pinTile, removeTile } from '../store/boards';
 import { createInquiry } from '../store/inquiries';
 import { noAnswer, type BoardDesk } from './board-desk';
-import { goneSignal, handle, idOf, optionsFor, parsed, personOf, personWith, type Context } from './context';
+import { changesSomething, goneSignal, handle, idOf, optionsFor, parsed, personOf, personWith, type Context } from './context';
 import { Problem, problemOf, unanswerable } from './problem';
 
 const title = z.string().trim().min(1).max(200);
@@ -26,7 +26,8 @@ export const tileBody = z.union([
 ]);
 export const tileChangeBody = z
   .object({ x: place.x.optional(), y: place.y.optional(), width: place.width.optional(), height: place.height.optional(), title: title.nullish(), words: z.string().trim().max(4000).optional(), ownScope: z.boolean().optional(), version: z.number().int().optional() })
-  .refine(inGrid, { message: 'a tile ends within the 12 columns' });
+  .refine(inGrid, { message: 'a tile ends within the 12 columns' })
+  .refine(({ version: _version, ...change }) => changesSomething.check(change), { message: changesSomething.message });
 
 const wantedTiles = z.string().transform((text) => (text === '' ? [] : text.split(','))).pipe(z.array(z.uuid()).max(200));
 

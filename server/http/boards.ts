@@ -12,13 +12,13 @@ import type { Looks, Scope } from '../store/schema';
 import { noteVisit } from '../store/visits';
 import { modelAmong, type BoardDesk } from './board-desk';
 import { scopeSchema } from '../store/reading-columns';
-import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
+import { changesSomething, goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
 import { notFound, Problem, problemOf } from './problem';
 
 const title = z.string().trim().min(1).max(200);
 const looks = z.object({ density: z.enum(['close', 'airy']).optional(), accent: z.number().int().min(1).max(10).optional() });
 export const boardBody = z.object({ title, like: z.uuid().optional() });
-export const boardChangeBody = z.object({ title: title.optional(), scope: scopeSchema.optional(), looks: looks.optional(), looksLike: z.uuid().optional() });
+export const boardChangeBody = z.object({ title: title.optional(), scope: scopeSchema.optional(), looks: looks.optional(), looksLike: z.uuid().optional() }).refine(changesSomething.check, { message: changesSomething.message });
 export const draftBody = z.object({ modelId: z.string(), measure: z.string().optional(), tile: z.object({ board: z.uuid(), id: z.uuid() }).optional(), title: title.optional() });
 
 export function boardRoutes({ database: { store }, library, answering, feed, timeLimit }: Context, desk: BoardDesk): Router {

@@ -8,6 +8,7 @@ import type { ColumnarEngine } from '../engines/columnar/columnar-engine';
 import type { Reader } from '../asking/reader';
 import type { Answering, AskOptions } from '../asking/answering';
 import type { FairQueue } from '../engines/fair-queue';
+import type { Disk } from '../launch/disk';
 import type { Feed } from '../live/feed';
 import type { Database } from '../store/database';
 import { roleCovers, type Person, type Role } from '../store/people';
@@ -26,6 +27,7 @@ export interface Context {
   readonly asking: Asking;
   readonly reader: Reader;
   readonly feed: Feed;
+  readonly disk: Disk;
   /** Where files are taken in that are to be loaded. */
   readonly spool: Spool;
   /** Threads for what would hold up the event loop. */
@@ -72,6 +74,9 @@ export function parsed<T>(schema: z.ZodType<T>, value: unknown): T {
     faults: result.error.issues.slice(0, 20).map((one) => ({ place: one.path.join('.'), reason: one.message })),
   });
 }
+
+/** For bodies that change some of many things: one that changes nothing is a mistake. */
+export const changesSomething = { check: (body: object) => Object.values(body).some((part) => part !== undefined), message: 'send at least one thing to change' } as const;
 
 /** A text of the address. @throws Problem 400 where it cannot be one */
 export function textOf(request: Request, name: string): string {

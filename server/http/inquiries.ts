@@ -14,7 +14,7 @@ import type { Asked } from '../asking/steps';
 import { stepFor, textFor } from '../asking/step-view';
 import { allPeople, nameOf, type Person } from '../store/people';
 import { copyInquiry, createInquiry, deleteInquiry, deleteStep, inquiriesOf, inquiryFor, inquirySharesOf, markStep, renameInquiry, restoreSteps, shareInquiry, stepsOf } from '../store/inquiries';
-import { type Context, handle, idOf, optionsFor, parsed, personOf, personWith } from './context';
+import { changesSomething, type Context, handle, idOf, optionsFor, parsed, personOf, personWith } from './context';
 import { notFound, Problem, problemOf, unanswerable } from './problem';
 
 export const askBody = z
@@ -30,7 +30,7 @@ export const askBody = z
 /** `edits` are made to the reading first, without a step: the records behind a mark, for instance. `skip` leaves out the first records of a listing. */
 export const answerBody = z.object({ modelId: z.string(), reading: readingSchema, edits: z.array(editSchema).max(50).optional(), skip: z.number().int().min(0).max(100_000_000).optional() });
 export const exportBody = answerBody.extend({ format: z.enum(['csv', 'xlsx', 'svg', 'pdf', 'pptx']) });
-export const marksBody = z.object({ name: z.string().trim().min(1).max(120).nullable().optional(), starred: z.boolean().optional(), folded: z.boolean().optional() });
+export const marksBody = z.object({ name: z.string().trim().min(1).max(120).nullable().optional(), starred: z.boolean().optional(), folded: z.boolean().optional() }).refine(changesSomething.check, { message: changesSomething.message });
 
 /** A headline as the name of a file. */
 const fileName = (headline: string) => headline.replace(/[^\p{L}\p{N} ,.-]+/gu, ' ').replace(/\s+/g, ' ').trim().slice(0, 80) || 'answer';

@@ -41,6 +41,13 @@ function isAway(error: unknown): boolean {
   return AWAY.has((error as { code?: string }).code ?? '') || LOST.test(error.message) || isAway(error.cause);
 }
 
+/** Is there no room on the disk, here or in the database? */
+function isFull(error: unknown): boolean {
+  if (!(error instanceof Error)) return false;
+  return FULL.has((error as { code?: string }).code ?? '') || isFull(error.cause);
+}
+const FULL = new Set(['ENOSPC', 'EDQUOT', '53100']);
+
 /** Any error as a problem that can be told: what is not known is a fault of ours. */
 export function problemOf(error: unknown): Problem {
   if (error instanceof Problem) return error;
@@ -55,6 +62,7 @@ export function problemOf(error: unknown): Problem {
   const status = (error as { status?: number }).status;
   if (status === 413) return new Problem(413, 'Too large', 'What was sent is too large.');
   if (status === 400) return new Problem(400, 'Not understood', 'What was sent is not JSON.');
+  if (isFull(error)) return new Problem(507, 'The disk is full', 'There is no room on the disk, so this was not kept. What was kept before is whole. Whoever looks after the installation has to make room; then try again.');
   if (isAway(error)) return new Problem(503, 'The database is away', 'The database cannot be reached just now. Nothing is lost; try again in a moment.');
   return new Problem(500, 'Something went wrong', 'This is a fault of ours. What you had is kept; try again.');
 }

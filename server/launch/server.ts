@@ -24,6 +24,7 @@ import { openDatabase, type Database } from '../store/database';
 import { allPeople } from '../store/people';
 import { modelsThere } from '../store/models';
 import { LaunchError } from './cluster';
+import { Disk } from './disk';
 
 export interface Running {
   readonly address: string;
@@ -67,12 +68,14 @@ export async function startServer(options: ServerOptions): Promise<Running> {
   const queue = new FairQueue({ ...SHARING, ...options.sharing });
   const answering = new Answering(new SharedEngine(copy === null ? truth : new PreferringEngine(truth, copy, log), queue));
   const keeping = copy === null ? null : keepCopies(copy, database, log);
-  const spool = new Spool(options.spoolFolder ?? path.join(tmpdir(), `zud-spool-${process.pid}-${randomUUID().slice(0, 8)}`), { ...SPOOL_LIMITS, ...options.spoolLimits });
+  const spoolFolder = options.spoolFolder ?? path.join(tmpdir(), `zud-spool-${process.pid}-${randomUUID().slice(0, 8)}`);
+  const disk = new Disk(path.dirname(spoolFolder));
+  const spool = new Spool(spoolFolder, { ...SPOOL_LIMITS, ...options.spoolLimits });
   const workers = options.threads ? threads(options.threads) : IN_PROCESS;
   const reader = new Reader(workers);
   const feed = new Feed(options.databaseUrl, log);
   await feed.start();
-  const context: Context = { database, library, answering, copy, asking: new Asking(database.store, library, answering, reader), reader, feed, workers, spool, trustProxy: options.trustProxy ?? false, queue, log, now, timeLimit: options.timeLimit ?? TIME_LIMIT };
+  const context: Context = { database, library, answering, copy, asking: new Asking(database.store, library, answering, reader), reader, feed, workers, spool, disk, trustProxy: options.trustProxy ?? false, queue, log, now, timeLimit: options.timeLimit ?? TIME_LIMIT };
   const server = createServer(createApp(context, options.webFolder));
   await listen(server, options.port).catch(async (error: unknown) => {
     await feed.close();

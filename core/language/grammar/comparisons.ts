@@ -1,4 +1,5 @@
 /** Grammar of periods as edits, and of comparisons: with earlier periods, with plan, of members. */
+import { byWord } from '../by-word';
 import { measureOf, type Calculation } from '../../model/calculation';
 import { factsOf } from '../../model/model';
 import { byLevel, type Comparison } from '../../reading/schema';
@@ -52,7 +53,7 @@ const AND = `(and|with|to|or|${VERSUS.slice(1, -1)})`;
 const ON = '(on|from|over|than)';
 const ALL = '(all|total|overall|average of all|everyone|everybody|everything|whole|all of them|all together|overall total|company|grand total)';
 const BY_MEASURE = '[(by|in|on|in terms of) {Calculation}]';
-const MONTHLY: Readonly<Record<string, 'month' | 'week' | 'quarter' | 'day'>> = { month: 'month', week: 'week', quarter: 'quarter', day: 'day' };
+const MONTHLY: Readonly<Record<string, 'month' | 'week' | 'quarter' | 'day'>> = byWord({ month: 'month', week: 'week', quarter: 'quarter', day: 'day' });
 
 export const COMPARISON_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{Period}', means: set, cost: 0.1, examples: ['2024', 'last year'] },

@@ -1,4 +1,5 @@
 /** Readers of the categories that are not made of rules: names of the model, numbers, days and calendar words. */
+import { byWord } from '../by-word';
 import { dayFromParts } from '../../time/day';
 import type { Grain } from '../../time/grain';
 import { MONTHS, WEEKDAYS } from '../../time/names';
@@ -26,11 +27,11 @@ function names(kinds: readonly string[]): Reader<Question> {
       });
 }
 
-const SMALL: Readonly<Record<string, number>> = {
+const SMALL: Readonly<Record<string, number>> = byWord({
   zero: 0, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10, eleven: 11, twelve: 12, thirteen: 13, fourteen: 14, fifteen: 15,
   sixteen: 16, seventeen: 17, eighteen: 18, nineteen: 19, twenty: 20, thirty: 30, forty: 40, fifty: 50, sixty: 60, seventy: 70, eighty: 80, ninety: 90, dozen: 12,
-};
-const LARGE: Readonly<Record<string, number>> = { hundred: 100, thousand: 1000, million: 1_000_000 };
+});
+const LARGE: Readonly<Record<string, number>> = byWord({ hundred: 100, thousand: 1000, million: 1_000_000 });
 
 /** Numbers in figures or words. @example "two hundred and fifty" → 250 */
 const number: Reader<Question> = (tokens, start) => {
@@ -124,8 +125,8 @@ function calendarWord(list: readonly string[]): Reader<Question> {
   };
 }
 
-const UNITS: Readonly<Record<string, Grain>> = { day: 'day', week: 'week', month: 'month', quarter: 'quarter', year: 'year' };
-const UNIT_ADVERBS: Readonly<Record<string, Grain>> = { daily: 'day', weekly: 'week', monthly: 'month', quarterly: 'quarter', yearly: 'year', annually: 'year', annual: 'year' };
+const UNITS: Readonly<Record<string, Grain>> = byWord({ day: 'day', week: 'week', month: 'month', quarter: 'quarter', year: 'year' });
+const UNIT_ADVERBS: Readonly<Record<string, Grain>> = byWord({ daily: 'day', weekly: 'week', monthly: 'month', quarterly: 'quarter', yearly: 'year', annually: 'year', annual: 'year' });
 
 function wordTable<T>(table: Readonly<Record<string, T>>, plural: 'plural' | 'as is'): Reader<Question> {
   return (tokens, start) => {
@@ -156,7 +157,7 @@ const percentSign: Reader<Question> = (tokens, start) => {
   return token?.kind === 'number' && token.unit === 'percent' && token.value !== undefined ? [item(start + 1, token.value)] : [];
 };
 
-const CURRENCIES: Readonly<Record<string, string>> = { '€': 'EUR', $: 'USD', '£': 'GBP' };
+const CURRENCIES: Readonly<Record<string, string>> = byWord({ '€': 'EUR', $: 'USD', '£': 'GBP' });
 
 /** An amount of money: the value, with the code of its currency. */
 const money: Reader<Question> = (tokens, start) => {
@@ -166,7 +167,7 @@ const money: Reader<Question> = (tokens, start) => {
   return [item(start + (large === undefined ? 1 : 2), { value: token.value * (large ?? 1), unit: CURRENCIES[/[€$£]/.exec(token.text)?.[0] ?? ''] ?? 'EUR' })];
 };
 
-const TIME_UNITS: Readonly<Record<string, string>> = { second: 's', sec: 's', s: 's', minute: 'min', min: 'min', mins: 'min', hour: 'h', hr: 'h', hrs: 'h', h: 'h', day: 'days', week: 'weeks' };
+const TIME_UNITS: Readonly<Record<string, string>> = byWord({ second: 's', sec: 's', s: 's', minute: 'min', min: 'min', mins: 'min', hour: 'h', hr: 'h', hrs: 'h', h: 'h', day: 'days', week: 'weeks' });
 
 /** A unit after a number: of time, of money, or one in which a measure of the model is kept. */
 const magnitude: Reader<Question> = (tokens, start, question) => {

@@ -1,4 +1,5 @@
 /** Nouns that a verb may stand for: "how much did we generate" asks for the generation. English inflection and derivation, by endings. */
+import { byWord } from '../by-word';
 import { nameWords } from '../tokens';
 
 /** The stem that the forms of a regular verb share: "collect" of "collects", "collected" and "collections". */
@@ -15,10 +16,10 @@ export function speaksOf({ name, synonyms }: { readonly name: string; readonly s
 }
 
 /** Forms of irregular verbs, by the verb as the names of those who do it are made of it. */
-const VERB_OF: Readonly<Record<string, string>> = {
+const VERB_OF: Readonly<Record<string, string>> = byWord({
   left: 'leave', taught: 'teach', bought: 'buy', sold: 'sell', drove: 'drive', driven: 'drive', wrote: 'write', written: 'write', rode: 'ride', ridden: 'ride', led: 'lead', ran: 'run', caught: 'catch', built: 'build',
   lost: 'lose', paid: 'pay', spent: 'spend', found: 'find', sang: 'sing', swam: 'swim', flew: 'fly', flown: 'fly', won: 'win', made: 'make', gave: 'give', given: 'give', took: 'take', taken: 'take', lent: 'lend', kept: 'keep', held: 'hold', grew: 'grow', grown: 'grow', baked: 'bake', spoke: 'speak', sat: 'sit', dealt: 'deal', bred: 'breed', fed: 'feed',
-};
+});
 
 /** Are two words forms of one verb: "lose" and "lost"? */
 export const sameVerb = (one: string, other: string): boolean => stemOf(VERB_OF[one] ?? one) === stemOf(VERB_OF[other] ?? other);
@@ -38,9 +39,9 @@ export function isAgent(noun: string, verb: string): boolean {
 /** Does a word say what was done: "cancelled", "sold"? */
 export const isDone = (word: string): boolean => /(ed|en)$/.test(word) || VERB_OF[word] !== undefined || IRREGULAR[word] !== undefined;
 
-const IRREGULAR: Readonly<Record<string, string>> = {
+const IRREGULAR: Readonly<Record<string, string>> = byWord({
   admit: 'admission', admits: 'admission', admitted: 'admission', permitted: 'permission', sold: 'sale', sell: 'sale', spent: 'spend', paid: 'payment', pay: 'payment', took: 'taking', take: 'taking', bought: 'purchase', buy: 'purchase', lost: 'loss', lose: 'loss', grew: 'growth', grow: 'growth', flew: 'flight', fly: 'flight', drove: 'drive', ate: 'meal', decide: 'decision', decided: 'decision',
-};
+});
 /** Endings of those who do it: "joined" is of joiners. */
 const DOER_ENDINGS = ['er', 'r', 'or'];
 const INFLECTED = ['ing', 'ed', 'es', 's', 'd', ''];

@@ -1,4 +1,5 @@
 /** Amounts as said → numbers in the unit in which a measure is kept. */
+import { byWord } from '../by-word';
 import { isMeasure, isQuotient, type Calculation } from '../../model/calculation';
 import { factsOf, type Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
@@ -8,10 +9,10 @@ import { CannotSettle } from './situation';
 import { inSentence } from '../../reading/words';
 
 /** Seconds in the units of time that measures are kept in. */
-const SECONDS: Readonly<Record<string, number>> = {
+const SECONDS: Readonly<Record<string, number>> = byWord({
   s: 1, sec: 1, second: 1, seconds: 1, min: 60, mins: 60, minute: 60, minutes: 60, h: 3600, hr: 3600, hrs: 3600, hour: 3600, hours: 3600, d: 86_400, day: 86_400, days: 86_400, week: 604_800, weeks: 604_800,
-};
-const UNIT_NAMES: Readonly<Record<string, string>> = { s: 'seconds', min: 'minutes', h: 'hours', percent: 'per cent', EUR: 'euros', USD: 'dollars', GBP: 'pounds' };
+});
+const UNIT_NAMES: Readonly<Record<string, string>> = byWord({ s: 'seconds', min: 'minutes', h: 'hours', percent: 'per cent', EUR: 'euros', USD: 'dollars', GBP: 'pounds' });
 
 export interface Settled {
   readonly value: number;
@@ -40,7 +41,7 @@ export function unitOfTime({ name, unit, format }: Measure): string | undefined 
   if (unit !== undefined || format !== undefined) return unit;
   return nameWords(name).flatMap((word) => NAMED_UNITS[word] ?? [])[0];
 }
-const NAMED_UNITS: Readonly<Record<string, string>> = { night: 'days', day: 'days', hour: 'h', minute: 'min', week: 'weeks' };
+const NAMED_UNITS: Readonly<Record<string, string>> = byWord({ night: 'days', day: 'days', hour: 'h', minute: 'min', week: 'weeks' });
 
 /** Is a unit one of time? */
 export const isLengthOfTime = (unit: string): boolean => SECONDS[plainLetters(unit)] !== undefined;
@@ -71,7 +72,7 @@ export const isUnit = (word: string): boolean => SECONDS[word] !== undefined || 
 
 /** Is a unit, as it is said in the singular or plural, the one that a measure is kept in? */
 export const isKeptAs = (said: string, unit: string): boolean => KEPT_AS[singular(said)]?.includes(unit) === true;
-const KEPT_AS: Readonly<Record<string, readonly string[]>> = { hour: ['h', 'hours'], minute: ['min', 'minutes'], mile: ['mi', 'miles'], kilometre: ['km'], km: ['km'], kilo: ['kg', 'kilos'], kg: ['kg'], tonne: ['t', 'tonnes'], litre: ['l', 'litres'], metre: ['m', 'metres'], kwh: ['kWh'], mwh: ['MWh'] };
+const KEPT_AS: Readonly<Record<string, readonly string[]>> = byWord({ hour: ['h', 'hours'], minute: ['min', 'minutes'], mile: ['mi', 'miles'], kilometre: ['km'], km: ['km'], kilo: ['kg', 'kilos'], kg: ['kg'], tonne: ['t', 'tonnes'], litre: ['l', 'litres'], metre: ['m', 'metres'], kwh: ['kWh'], mwh: ['MWh'] });
 
 /** @throws CannotSettle where the measure is not kept in such a unit */
 export function settledAmount(amount: Amount, calculation: Calculation, model: Model): Settled {

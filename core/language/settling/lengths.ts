@@ -1,4 +1,5 @@
 /** Which number of its own a record is said by where no measure is named: "longer than 3 hours", "30 days late", "over €500". */
+import { byWord } from '../by-word';
 import { factHasLevel, rowColumnOf, type Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
 import type { Amount } from '../intent';
@@ -7,14 +8,14 @@ import { nameWords } from '../tokens';
 import { isLengthOfTime, isOfTheKind, unitOfTime } from './amounts';
 
 /** What a comparative speaks of, as the words that the names of such measures hold; the likelier ones first. */
-const SPOKEN_OF: Readonly<Record<string, readonly RegExp[]>> = {
+const SPOKEN_OF: Readonly<Record<string, readonly RegExp[]>> = byWord({
   long: [/\b(length|duration|stay|long|lasting)\b/i, /\btime\b/i], late: [/\b(delay|late|lateness|overdue)\b/i], old: [/\bage\b/i], slow: [/\b(duration|speed)\b/i, /\btime\b/i], heavy: [/\b(weight|mass|load)\b/i], dear: [/\b(price|cost|fare|fee)\b/i],
-};
-const ABOUT: Readonly<Record<string, keyof typeof SPOKEN_OF>> = { longer: 'long', shorter: 'long', later: 'late', older: 'old', younger: 'old', slower: 'slow', faster: 'slow', quicker: 'slow', heavier: 'heavy', lighter: 'heavy', dearer: 'dear', cheaper: 'dear' };
+});
+const ABOUT: Readonly<Record<string, keyof typeof SPOKEN_OF>> = byWord({ longer: 'long', shorter: 'long', later: 'late', older: 'old', younger: 'old', slower: 'slow', faster: 'slow', quicker: 'slow', heavier: 'heavy', lighter: 'heavy', dearer: 'dear', cheaper: 'dear' });
 /** Qualities that an amount is said of ("10 minutes late"), with the comparative that speaks of the same number; parts of names as well. */
-export const QUALITIES: Readonly<Record<string, string>> = { late: 'later', long: 'longer', old: 'older', heavy: 'heavier', overdue: 'later' };
+export const QUALITIES: Readonly<Record<string, string>> = byWord({ late: 'later', long: 'longer', old: 'older', heavy: 'heavier', overdue: 'later' });
 /** Comparatives of what a record has, with the direction they test in. */
-export const COMPARATIVES: Readonly<Record<string, 'over' | 'under'>> = { longer: 'over', shorter: 'under', later: 'over', older: 'over', younger: 'under', slower: 'over', faster: 'under', quicker: 'under', heavier: 'over', lighter: 'under', dearer: 'over', cheaper: 'under' };
+export const COMPARATIVES: Readonly<Record<string, 'over' | 'under'>> = byWord({ longer: 'over', shorter: 'under', later: 'over', older: 'over', younger: 'under', slower: 'over', faster: 'under', quicker: 'under', heavier: 'over', lighter: 'under', dearer: 'over', cheaper: 'under' });
 /** Of how many numbers of a record such words may speak; of two that fit, the person chooses. */
 export const PLACES = [0, 1, 2] as const;
 /** The word under which any amount of money is meant. */

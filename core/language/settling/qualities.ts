@@ -1,4 +1,5 @@
 /** "the slowest crews", "the three cheapest bands": adjectives that speak of a length of time, of money or of weight, and so of a measure in such a unit. */
+import { byWord } from '../by-word';
 import { isMeasure, measureOf, measuresIn, type Calculation } from '../../model/calculation';
 import { factHasLevel, factsOf, rowColumnOf, type Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
@@ -62,7 +63,7 @@ function measureOfQuality({ word, of }: Quality, shown: Calculation | null, key:
   return shown !== null && isMeasure(shown) && shown.measure === only.id ? null : measureOf(only.id);
 }
 
-const ADJECTIVES: Readonly<Record<string, Quality['of']>> = { full: 'fullness', empty: 'fullness', deep: 'depth', high: 'height', tall: 'height', warm: 'warmth', hot: 'warmth', cold: 'warmth', old: 'age', strong: 'strength' };
+const ADJECTIVES: Readonly<Record<string, Quality['of']>> = byWord({ full: 'fullness', empty: 'fullness', deep: 'depth', high: 'height', tall: 'height', warm: 'warmth', hot: 'warmth', cold: 'warmth', old: 'age', strong: 'strength' });
 
 /** The measure of how full, deep, old … members of a level are; null where none is known of them, or several are. */
 export function qualityAt(adjective: string, level: string, model: Model): Measure | null {
