@@ -4,7 +4,7 @@ export default defineConfig({
   testDir: 'tests/browser',
   timeout: 60_000,
   expect: { timeout: 15_000 },
-  workers: 1,
+  workers: 2,
   fullyParallel: false,
   // once more with a database of its own; a test that passes only then is counted as flaky and named
   retries: 1,

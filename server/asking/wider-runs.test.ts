@@ -2,6 +2,7 @@
 import type { Reading } from '@zud/core/reading/schema';
 import { startDemoServer, type DemoServer } from '../../tests/demo-server';
 import { readingsOf } from '../../tests/engines';
+import { someOf } from '../../tests/some-of';
 import type { Answered } from './answering';
 import { Unanswerable } from './unanswerable';
 
@@ -26,7 +27,7 @@ test('over the readings of the corpus, narrowed to the first, to the last or to 
   const taken = (one: Answered | null) => one?.working.plan.some((line) => line.startsWith('These rows were taken from')) === true;
   const wrong: string[] = [];
   let tried = 0;
-  for (const [index, { about, reading }] of readingsOf('ferries').filter((one) => one.reading.rows === null).entries()) {
+  for (const [index, { about, reading }] of someOf(readingsOf('ferries').filter((one) => one.reading.rows === null), 3).entries()) {
     const level = reading.by.find((one) => one.kind === 'level');
     if (level?.kind !== 'level' || reading.where.some((one) => one.kind === 'members' && one.level === level.level)) continue;
     answering.forget();
@@ -50,7 +51,7 @@ test('over the readings of the corpus, narrowed to the first, to the last or to 
       else if (shown(fromWide) !== shown(fresh)) wrong.push(`${about}: ${firstDifference(shown(fromWide), shown(fresh))}`);
     }
   }
-  expect(tried).toBeGreaterThan(40);
+  expect(tried).toBeGreaterThan(20);
   if (wrong.length > 0) throw new Error(`${wrong.length} of ${tried} differ:\n${wrong.slice(0, 6).join('\n')}`);
 }, 300_000);
 

@@ -8,6 +8,7 @@ import { read } from '@zud/core/language/read';
 import type { ModelFile } from '@zud/core/model/schema';
 import { startDemoServer, type Caller, type DemoServer } from '../../tests/demo-server';
 import { difference, planned, readingsOf } from '../../tests/engines';
+import { someOf } from '../../tests/some-of';
 import { spreadTable, type Shards } from '../../tests/spread';
 import { DATA_SCHEMA } from '../store/database';
 import { PostgresqlEngine } from './postgresql';
@@ -38,7 +39,7 @@ test.each([[[] as string[]], [['Outer Isles team']]])('every reading of the corp
   const limits = { signal: null, limits: { time: 60_000 } };
   const wrong: string[] = [];
   let tried = 0;
-  for (const { about, reading } of readingsOf('ferries').filter((_reading, index) => index % (groups.length === 0 ? 2 : 6) === 0)) {
+  for (const { about, reading } of someOf(readingsOf('ferries'), groups.length === 0 ? 5 : 10)) {
     const [here, there] = [planned(reading, one), planned(reading, three)];
     if (here === null || there === null) continue;
     tried += 1;
@@ -46,7 +47,7 @@ test.each([[[] as string[]], [['Outer Isles team']]])('every reading of the corp
     const differs = typeof actual === 'string' ? actual : difference(actual, expected);
     if (differs !== null) wrong.push(`${about}: ${differs}`);
   }
-  expect(tried).toBeGreaterThan(60);
+  expect(tried).toBeGreaterThan(30);
   if (wrong.length > 0) throw new Error(`${wrong.length} of ${tried} disagree:\n${wrong.slice(0, 12).join('\n')}`);
 }, 300_000);
 

@@ -4,10 +4,11 @@ import { seeded } from '../../../demo/random';
 import { columnarForTests, whenReady } from '../../../tests/columnar';
 import { startDemoServer, type DemoServer } from '../../../tests/demo-server';
 import { difference, planned, readingsOf } from '../../../tests/engines';
+import { someOf } from '../../../tests/some-of';
 import type { ReadyModel } from '../../asking/model-library';
 import { PostgresqlEngine } from '../postgresql';
 
-const MIXTURES = Number(process.env['LAW_RUNS'] ?? 1000) / 4;
+const MIXTURES = Number(process.env['LAW_RUNS'] ?? 1000) / 8;
 
 let demo: DemoServer;
 beforeAll(async () => {
@@ -38,8 +39,8 @@ async function disagreements(readings: readonly { readonly about: string; readon
 
 test.each([['ferries', 0.15], ['libraries', 0]])('every reading of the corpus over %s has the same rows on both engines, in the same order', async (model, fromSummaries) => {
   const ready = await demo.running.context.library.get(model, { groups: [] });
-  const { wrong, tried, summarised } = await disagreements(readingsOf(model), ready);
-  expect(tried).toBeGreaterThan(100);
+  const { wrong, tried, summarised } = await disagreements(someOf(readingsOf(model), 3), ready);
+  expect(tried).toBeGreaterThan(60);
   expect(summarised).toBeGreaterThanOrEqual(fromSummaries * tried);
   if (wrong.length > 0) throw new Error(`${wrong.length} of ${tried} disagree:\n${wrong.slice(0, 12).join('\n')}`);
 }, 400_000);
