@@ -24,7 +24,9 @@ export function commentRoutes({ database: { store }, library }: Context, desk: B
     const body = parsed(commentBody, request.body);
     if (body.tile) await desk.tileOf(board, body.tile);
     response.status(201);
-    return addComment(store, board.id, person.id, { text: body.text, tile: body.tile ?? null, mark: body.tile ? (body.mark ?? null) : null, replyTo: body.replyTo ?? null, mentions: mentioned(body.text, await audienceOf(store, board)) });
+    const { told, notTold } = mentioned(body.text, await audienceOf(store, board));
+    const made = await addComment(store, board.id, person.id, { text: body.text, tile: body.tile ?? null, mark: body.tile ? (body.mark ?? null) : null, replyTo: body.replyTo ?? null, mentions: told });
+    return { ...made, notTold };
   }));
   router.patch('/boards/:id/comments/:comment', handle(async (request) => {
     const person = personOf(request);

@@ -24,11 +24,31 @@ export async function commentsOf(store: Store, boardId: string): Promise<Comment
   return rows.map(({ comment, by }) => ({ id: comment.id, tile: comment.tileId, mark: comment.mark, replyTo: comment.replyTo, text: comment.text, byId: comment.personId, by, at: comment.createdAt, resolved: comment.resolvedAt !== null }));
 }
 
-/** People named after an @ in a text, by their whole name or, where only one is called so, their first. */
-export function mentioned(text: string, all: readonly { readonly id: string; readonly name: string }[]): string[] {
-  const said = text.toLowerCase();
-  const first = (name: string) => name.split(/\s+/)[0]?.toLowerCase() ?? '';
-  return all.filter(({ name }) => said.includes(`@${name.toLowerCase()}`) || (all.filter((other) => first(other.name) === first(name)).length === 1 && new RegExp(`@${first(name).replace(/[^\\p{L}]/gu, '.')}(?![\\p{L}])`, 'u').test(said))).map(({ id }) => id);
+export interface Mentions {
+  readonly told: readonly string[];
+  /** What was said after an @ that told nobody, and why, in words. */
+  readonly notTold: readonly string[];
+}
+
+/**
+ * People named after an @ in a text, by their whole name or, where only one is called so, their first.
+ * @param all those who may see the board
+ */
+export function mentioned(text: string, all: readonly { readonly id: string; readonly name: string }[]): Mentions {
+  const told = new Set<string>();
+  const notTold: string[] = [];
+  // an address of mail is no mention
+  for (const found of text.matchAll(/(?<![\p{L}\p{N}._-])@([\p{L}][\p{L}'’-]*)/gu)) {
+    const from = text.slice(found.index + 1).toLowerCase();
+    const named = all.filter(({ name }) => from.startsWith(name.toLowerCase()) && !/^[\p{L}\p{N}'’-]/u.test(from.slice(name.length)));
+    const [longest] = [...named].sort((a, b) => b.name.length - a.name.length);
+    const word = found[1] ?? '';
+    const called = longest === undefined ? all.filter(({ name }) => name.split(/\s+/)[0]?.toLowerCase() === word.toLowerCase()) : [longest];
+    const [one] = called;
+    if (one !== undefined && called.length === 1) told.add(one.id);
+    else notTold.push(one === undefined ? `Nobody who may see this board is called “${word}”, so nobody was told.` : `${called.length} people here are called “${word}”; write the whole name of the one you mean.`);
+  }
+  return { told: [...told], notTold: [...new Set(notTold)] };
 }
 
 /** @throws Problem 404 where the comment answered is not of this board */

@@ -11,20 +11,25 @@ import { InquiryPage } from '../inquiry/InquiryPage';
 import { ReplayPage } from '../inquiry/ReplayPage';
 import { ModelPage } from '../model/ModelPage';
 import { ModelsPage } from '../model/ModelsPage';
+import { AccountPage } from '../people/AccountPage';
+import { ChoosePasswordPage } from '../people/ChoosePasswordPage';
+import { PeoplePage } from '../people/PeoplePage';
 import { FaultBoundary, Message, Failure, Loading } from '../parts/states';
 import { TodayPage } from '../today/TodayPage';
 import { api, ProblemError } from './api';
 import { Page } from './Page';
 import { SessionContext } from './session';
+import { SignInAgain } from './SignInAgain';
 import { SignInPage } from './SignInPage';
 import { useMode } from './use-mode';
 
 export function App() {
   useMode();
   const client = useQueryClient();
-  const guest = useLocation().pathname.startsWith('/shared/');
+  const { pathname } = useLocation();
+  const guest = pathname.startsWith('/shared/') || pathname.startsWith('/password/');
   const session = useQuery({ queryKey: ['session'], queryFn: api.session, staleTime: Infinity, enabled: !guest });
-  if (guest) return <FaultBoundary><Routes><Route path="/shared/:token" element={<SharedPage />} /></Routes></FaultBoundary>;
+  if (guest) return <FaultBoundary><Routes><Route path="/shared/:token" element={<SharedPage />} /><Route path="/password/:token" element={<ChoosePasswordPage />} /></Routes></FaultBoundary>;
   if (session.isPending) return <Page><Loading what="Opening Zud" /></Page>;
   if (session.isError) {
     if (session.error instanceof ProblemError && session.error.status === 401) return <SignInPage onSignedIn={(signed) => client.setQueryData(['session'], signed)} />;
@@ -45,10 +50,13 @@ export function App() {
         <Route path="/models" element={<ModelsPage />} />
         <Route path="/models/:modelId" element={<ModelPage />} />
         <Route path="/changes" element={<AuditPage />} />
+        <Route path="/people" element={<PeoplePage />} />
+        <Route path="/account" element={<AccountPage />} />
         <Route path="/today" element={<Navigate to="/" replace />} />
         <Route path="*" element={<Page><Message title="Nothing is at this address">The link may be old, or a letter of it is missing. Today shows what you worked on last.</Message></Page>} />
       </Routes>
       </FaultBoundary>
+      <SignInAgain person={session.data.person} />
     </SessionContext>
   );
 }

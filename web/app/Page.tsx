@@ -44,7 +44,7 @@ export function Page(props: { children: ReactNode; foot?: ReactNode; bare?: bool
   const { theme, setTheme } = useInterface();
   const navigate = useNavigate();
   const act = (id: string) => {
-    if (id === 'changes') void navigate('/changes');
+    if (id === 'changes' || id === 'people' || id === 'account') void navigate(`/${id}`);
     else if (id === 'out')
       void api.signOut().then(() => window.location.assign('/'));
     else setTheme(id as 'light' | 'dark' | 'system');
@@ -63,10 +63,11 @@ export function Page(props: { children: ReactNode; foot?: ReactNode; bare?: bool
             </Places>
             <Right>
               <Menu
-                label={person.name} ariaLabel={`${person.name}: look and sign out`} onChoose={act}
+                label={person.name} ariaLabel={`${person.name}: look, account and sign out`} onChoose={act}
                 entries={[
                   { id: 'light', label: 'Light', disabled: theme === 'light' }, { id: 'dark', label: 'Dark', disabled: theme === 'dark' }, { id: 'system', label: 'As the system', disabled: theme === 'system' },
-                  ...(person.role === 'admin' ? [{ id: 'changes', label: 'Changes of rights and data' }] : []),
+                  { id: 'account', label: 'Your account', note: 'password, sessions, tokens' },
+                  ...(person.role === 'admin' ? [{ id: 'people', label: 'People' }, { id: 'changes', label: 'Changes of rights and data' }] : []),
                   { id: 'out', label: 'Sign out', note: `${person.email}, ${person.role}` },
                 ]}
               />

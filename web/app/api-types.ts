@@ -21,6 +21,8 @@ export interface ModelSummary {
   readonly description: string | null;
   readonly measures: number;
   readonly levels: number;
+  /** Where it does not fit its tables. */
+  readonly fault: string | null;
 }
 
 export interface ModelView {
@@ -28,6 +30,7 @@ export interface ModelView {
   readonly name: string;
   readonly description?: string;
   readonly asOfDay: string;
+  readonly limited: string | null;
   readonly calendar?: { readonly weekStartsOn?: string };
   readonly measures: readonly { readonly id: string; readonly name: string; readonly description?: string; readonly kind: string; readonly unit?: string; readonly format?: { readonly style?: string; readonly currency?: string | undefined }; readonly direction?: 'more' | 'less'; readonly synonyms: readonly string[] }[];
   readonly facts: readonly { readonly id: string; readonly name: string; readonly plural?: string }[];
@@ -77,6 +80,8 @@ export interface InquirySummary {
 }
 
 export interface Inquiry extends Omit<InquirySummary, 'steps'> {
+  /** What the person sees a part of; null where they see all. */
+  readonly limited: string | null;
   readonly sharedWith: number;
   readonly steps: readonly Step[];
 }
@@ -234,6 +239,10 @@ export interface Board {
   readonly version: number;
   readonly right: Right;
   readonly owner: string;
+  /** What the person sees a part of; null where they see all. */
+  readonly limited: string | null;
+  /** Why the board's model cannot be asked just now. */
+  readonly fault: string | null;
   readonly modelId: string | null;
   readonly asOf: string | null;
   readonly scope: Scope;
@@ -294,3 +303,36 @@ export interface CopyState {
 export type SavedNameInput = z.input<typeof savedNameSchema>;
 
 export type Ask = { readonly text: string } | { readonly edit: Edit | readonly Edit[] } | { readonly reading: Reading; readonly label?: string };
+
+/** A person as admins see them. */
+export interface Member extends Person {
+  readonly groups: readonly string[];
+  readonly active: boolean;
+  readonly hasPassword: boolean;
+}
+
+/** A one-time link by which a password is chosen. */
+export interface PasswordLink {
+  readonly token: string;
+  readonly expiresAt: string;
+}
+
+export interface SessionEntry {
+  readonly id: string;
+  readonly createdAt: string;
+  readonly lastUsedAt: string;
+  readonly expiresAt: string;
+  readonly agent: string;
+  readonly current: boolean;
+}
+
+export interface AccessToken {
+  readonly id: string;
+  readonly name: string;
+  readonly scopes: readonly ('read' | 'ask' | 'steward')[];
+  readonly createdAt: string;
+  readonly expiresAt: string | null;
+  readonly lastUsedAt: string | null;
+  readonly withdrawnAt: string | null;
+  readonly inForce: boolean;
+}

@@ -4,7 +4,7 @@ import type { Suggestion } from '@zud/core/language/suggest';
 import type { Check, DeeperLevel } from '@zud/core/query/answer';
 import type { Edit } from '@zud/core/reading/edit-schema';
 import type { Reading } from '@zud/core/reading/schema';
-import type { AnswerView, Ask, AuditEntry, Board, BoardComment, BoardLink, BoardNews, BoardSummary, BoardTile, BoardVersion, CommentarySentence, CopyState, GroupShare, Inquiry, InquirySummary, KeptRefinement, Looks, Mention, ModelSummary, ModelView, Person, Refined, SavedNameInput, Scope, Share, SharedBoard, Step, TileAnswer, WordsTile } from './api-types';
+import type { AccessToken, AnswerView, Ask, AuditEntry, Board, BoardComment, BoardLink, BoardNews, BoardSummary, BoardTile, BoardVersion, CommentarySentence, CopyState, GroupShare, Inquiry, InquirySummary, KeptRefinement, Looks, Member, Mention, ModelSummary, ModelView, PasswordLink, Person, Refined, SavedNameInput, Scope, SessionEntry, Share, SharedBoard, Step, TileAnswer, WordsTile } from './api-types';
 
 export type * from './api-types';
 
@@ -18,19 +18,44 @@ export class ProblemError extends Error {
   }
 }
 
+const signedOut = new Set<() => void>();
+
+/** Calls when a session has ended. @returns what takes the call back */
+export function onSignedOut(listener: () => void): () => void {
+  signedOut.add(listener);
+  return () => void signedOut.delete(listener);
+}
+
+/** Milliseconds after which a change whose answer was lost on the way is sent again; the server does it once. */
+const AGAIN = 700;
+
+async function fetched(method: string, path: string, body: unknown, signal: AbortSignal | undefined): Promise<Response> {
+  const key: Readonly<Record<string, string>> = method === 'GET' ? {} : { 'idempotency-key': crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}` };
+  const send = () => fetch(`/api${path}`, {
+    method,
+    credentials: 'same-origin',
+    headers: { ...key, ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    ...(signal === undefined ? {} : { signal }),
+  });
+  try {
+    return await send();
+  } catch (error) {
+    if (method === 'GET' || signal?.aborted || (error instanceof DOMException && error.name === 'AbortError')) throw error;
+    await new Promise((resolve) => window.setTimeout(resolve, AGAIN));
+    return send();
+  }
+}
+
 async function send(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, {
-      method,
-      credentials: 'same-origin',
-      ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
-      ...(signal === undefined ? {} : { signal }),
-    });
+    response = await fetched(method, path, body, signal);
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
     throw new ProblemError(0, 'No connection', 'The server cannot be reached just now. What you wrote is kept; try again in a moment.');
   }
+  if (response.status === 401 && !path.startsWith('/session')) for (const listener of signedOut) listener();
   if (!response.ok) {
     const problem = ((await response.json().catch(() => null)) ?? {}) as { title?: string; detail?: string };
     throw new ProblemError(response.status, problem.title ?? 'Something went wrong', problem.detail ?? 'The server gave no reason. Try again.');
@@ -68,6 +93,18 @@ export const api = {
   signIn: (email: string, password: string) => call<{ person: Person }>('POST', '/session', { email, password }),
   signOut: () => call<undefined>('DELETE', '/session'),
   people: () => call<readonly Person[]>('GET', '/people'),
+  everyone: () => call<readonly Member[]>('GET', '/people/everyone'),
+  addPerson: (person: { name: string; email: string; role: Member['role']; groups: readonly string[] }) => call<{ person: Person; link: PasswordLink }>('POST', '/people', person),
+  changePerson: (id: string, change: { name?: string; role?: Member['role']; groups?: readonly string[]; active?: boolean }) => call<{ id: string }>('PATCH', `/people/${id}`, change),
+  passwordLink: (id: string) => call<PasswordLink>('POST', `/people/${id}/password-link`),
+  signOutPerson: (id: string) => call<undefined>('DELETE', `/people/${id}/sessions`),
+  choosePassword: (token: string, password: string) => call<{ email: string }>('POST', '/password', { token, password }),
+  changePassword: (old: string, password: string) => call<undefined>('PUT', '/session/password', { old, password }),
+  sessions: () => call<readonly SessionEntry[]>('GET', '/sessions'),
+  endSession: (id: string) => call<undefined>('DELETE', `/sessions/${id}`),
+  tokens: () => call<readonly AccessToken[]>('GET', '/tokens'),
+  makeToken: (made: { name: string; scopes: readonly AccessToken['scopes'][number][]; days: number }) => call<{ id: string; token: string; expiresAt: string }>('POST', '/tokens', made),
+  withdrawToken: (id: string) => call<undefined>('DELETE', `/tokens/${id}`),
   models: () => call<readonly ModelSummary[]>('GET', '/models'),
   model: (id: string) => call<ModelView>('GET', `/models/${id}`),
   read: (id: string, text: string, reading: Reading | null) => call<ReadResult>('POST', `/models/${id}/read`, { text, reading }),
@@ -125,7 +162,7 @@ export const api = {
   addWords: (board: string, kind: WordsTile['kind'], words: string) => call<{ id: string }>('POST', `/boards/${board}/tiles`, { kind, words }),
   commentary: (board: string, tile: string, refinement: string | null, signal?: AbortSignal) => call<{ sentences: readonly CommentarySentence[] }>('GET', `/boards/${board}/tiles/${tile}/commentary${refinement ? `?refinement=${refinement}` : ''}`, undefined, signal),
   comments: (board: string) => call<readonly BoardComment[]>('GET', `/boards/${board}/comments`),
-  comment: (board: string, said: { text: string; tile?: string | null; mark?: string | null; replyTo?: string | null }) => call<{ id: string }>('POST', `/boards/${board}/comments`, said),
+  comment: (board: string, said: { text: string; tile?: string | null; mark?: string | null; replyTo?: string | null }) => call<{ id: string; notTold: readonly string[] }>('POST', `/boards/${board}/comments`, said),
   resolveComment: (board: string, id: string, resolved: boolean) => call<unknown>('PATCH', `/boards/${board}/comments/${id}`, { resolved }),
   removeComment: (board: string, id: string) => call<undefined>('DELETE', `/boards/${board}/comments/${id}`),
   mentions: () => call<readonly Mention[]>('GET', '/mentions'),

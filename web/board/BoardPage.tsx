@@ -12,6 +12,7 @@ import { NARROW, SERIF } from '../app/theme';
 import { pictureOf, save } from '../inquiry/take-along';
 import { AskLine } from '../parts/AskLine';
 import { Button, Menu, TextButton } from '../parts/controls';
+import { LimitNote } from '../parts/LimitNote';
 import { Failure, Loading, Message } from '../parts/states';
 import { BoardGrid, gapOf } from './BoardGrid';
 import { BoardSentence, type Refine } from './BoardSentence';
@@ -190,6 +191,8 @@ export function BoardPage() {
           </div>
         </Head>
         <BoardSentence board={data} model={model.data} canEdit={canEdit} onRefine={(how) => refine.mutate(how)} onClear={() => address({ refinement: null, by: null, before: null })} onShow={(id) => address({ refinement: id, by: null, before: null })} onChanged={changes.refresh} />
+        <LimitNote words={data.limited} />
+        {data.fault === null ? null : <Say role="alert">{data.fault}</Say>}
         {live.last && live.last.by !== person.id ? <Told key={live.count} role="status">{live.present.find((one) => one.id === live.last?.by)?.name ?? 'A colleague'} {DONE[live.last.kind]}</Told> : null}
         {said ? (
           <Say role="alert">
@@ -252,7 +255,7 @@ function sharedWords(board: Board): string {
 /** What the words in the line refine: the board's sentence or my refinement, as a reading that has the first tile's measure. */
 function readingForLine(board: Board, whom: 'me' | 'everyone') {
   const first = board.tiles.find((tile) => tile.kind === 'answer');
-  if (!first) return null;
+  if (!first?.reading) return null;
   const scope = whom === 'everyone' ? board.scope : (board.refinement?.scope ?? { where: [], when: null, against: null });
   return { ...first.reading, by: [], ahead: null, rank: null, order: null, view: null, ...scope };
 }

@@ -74,7 +74,7 @@ function Thread({ boardId, first, answers, canComment, about, onSaid }: { boardI
 }
 
 /** What is being written stays where sending fails. */
-function Say({ label, send, onSaid }: { label: string; send: (text: string) => Promise<unknown>; onSaid: () => void }) {
+function Say({ label, send, onSaid }: { label: string; send: (text: string) => Promise<{ notTold: readonly string[] }>; onSaid: () => void }) {
   const [text, setText] = useState('');
   const say = useMutation({ mutationFn: () => send(text.trim()), onSuccess: () => { setText(''); onSaid(); } });
   const ready = text.trim() !== '' && !say.isPending;
@@ -82,6 +82,7 @@ function Say({ label, send, onSaid }: { label: string; send: (text: string) => P
     <form onSubmit={(event) => { event.preventDefault(); if (ready) say.mutate(); }}>
       <textarea aria-label={label} placeholder="@name tells a colleague" maxLength={4000} value={text} onChange={(event) => setText(event.target.value)} onKeyDown={(event) => { if (event.key === 'Enter' && (event.ctrlKey || event.metaKey) && ready) say.mutate(); }} />
       {say.isError ? <Failure error={say.error} /> : null}
+      {say.data && say.data.notTold.length > 0 ? <small role="status">{say.data.notTold.join(' ')}</small> : null}
       <Button type="submit" isDisabled={!ready}>{label}</Button>
     </form>
   );

@@ -99,7 +99,7 @@ export function InquiryPage() {
           : shown.answer ? <AnswerView key={shown.id} step={shown} model={model.data} canAsk={canAsk} onEdit={(edits) => say({ edit: edits })} onSay={(text) => say({ text })} onPin={() => setPinning(true)} />
           : <UnansweredView step={shown} onChoose={choose} />}
         </section>
-        <Margin notes={(shown?.notes ?? []).filter((note) => shown?.answer !== undefined || note.kind !== 'unclear')} model={model.data} reading={before} canAsk={canAsk} onChoose={choose} onEdit={(edits) => say({ edit: edits })} />
+        <Margin notes={[...(inquiry.data?.limited ? [{ kind: 'caveat', text: inquiry.data.limited } as const] : []), ...(shown?.notes ?? []).filter((note) => shown?.answer !== undefined || note.kind !== 'unclear')]} model={model.data} reading={before} canAsk={canAsk} onChoose={choose} onEdit={(edits) => say({ edit: edits })} />
       </Columns>
       {shown?.reading && inquiry.data ? <PinDialog isOpen={pinning} onClose={() => setPinning(false)} modelId={inquiry.data.modelId} reading={shown.reading} /> : null}
     </Page>

@@ -7,6 +7,7 @@ import { Page } from '../app/Page';
 import { usePerson } from '../app/session';
 import { NARROW, SERIF } from '../app/theme';
 import { Button, TextButton } from '../parts/controls';
+import { LimitNote } from '../parts/LimitNote';
 import { Head, Title } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
 
@@ -43,6 +44,7 @@ export function ModelPage() {
       {draft.isPending ? <Loading what="Drafting the board" /> : null}
       {draft.isError ? <Failure error={draft.error} /> : null}
       <About>{data.description} The reference day is {new Date(`${data.asOfDay}T00:00:00Z`).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' })}.</About>
+      <LimitNote words={data.limited} />
       <Two>
         <section>
           <h2>Measures</h2>

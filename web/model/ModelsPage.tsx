@@ -25,7 +25,7 @@ export function ModelsPage() {
       {models.isPending ? <Loading what="Looking for models" />
       : models.isError ? <Failure error={models.error} onRetry={() => void models.refetch()} />
       : models.data.length === 0 ? <Message title="No models yet">A steward loads tables and a model file over the API; the README says how.</Message>
-      : <List label="Models" entries={models.data.map((model) => ({ id: model.id, to: `/models/${model.id}`, title: model.name, about: `${model.description ?? ''} ${model.measures} measures, ${model.levels} levels` }))} />}
+      : <List label="Models" entries={models.data.map((model) => ({ id: model.id, to: `/models/${model.id}`, title: model.name, about: model.fault === null ? `${model.description ?? ''} ${model.measures} measures, ${model.levels} levels` : `Cannot be asked just now: ${model.fault}` }))} />}
       {copy === null ? null : (
         <Copy aria-label="Columnar copy">
           <p role="status">{copy.text}</p>
