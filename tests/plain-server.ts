@@ -15,8 +15,8 @@ export interface PlainServer {
   close(): Promise<void>;
 }
 
-/** The program of worker threads, as bin/test builds it. */
-const THREADS = path.join(__dirname, '../server/dist/thread.js');
+/** Where the programs of worker threads are, as bin/test builds them. */
+const THREADS = path.join(__dirname, '../server/dist');
 
 export const PASSWORD = 'a-long-password-9';
 

@@ -16,7 +16,7 @@ const STEPS: Readonly<Record<number, (reading: Json) => Json>> = {
       ...reading,
       version: 2,
       rows: null,
-      where: list(reading['where']).map((one) => {
+      where: !Array.isArray(reading['where']) ? reading['where'] : list(reading['where']).map((one) => {
         if (one['kind'] !== 'measure' || 'at' in one) return one;
         const { level: tested, ...rest } = one;
         return { ...rest, at: atLevel(tested) };

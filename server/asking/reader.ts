@@ -3,7 +3,7 @@ import type { Points } from '@zud/core/analysis/points';
 import { read, type ReadResult } from '@zud/core/language/read';
 import { suggest, type Suggestion } from '@zud/core/language/suggest';
 import type { Reading } from '@zud/core/reading/schema';
-import { UNKNOWN, type LongText } from '../work/tasks';
+import { UNKNOWN, type LongText } from '../work/reading-tasks';
 import { TooLong, type Workers } from '../work/workers';
 import type { ReadyModel } from './model-library';
 

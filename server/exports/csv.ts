@@ -6,10 +6,14 @@ import { withAhead } from '@zud/core/table/with-ahead';
 /** Cells that a spreadsheet would take for a formula. */
 const FORMULA = /^[=+\-@\t\r]/;
 
+/** A text that no spreadsheet takes for a formula. */
+const neutral = (text: string) => (FORMULA.test(text) ? `'${text}` : text);
+
 export function csvOf(given: Answer): string {
   const answer = withAhead(given);
-  const rows = answer.rows.map((row) => row.map((cell) => (typeof cell === 'string' && FORMULA.test(cell) ? `'${cell}` : cell)));
-  return stringify([answer.columns.map((column) => headOf(column)), ...rows], { record_delimiter: 'windows', bom: true });
+  const rows = answer.rows.map((row) => row.map((cell) => (typeof cell === 'string' ? neutral(cell) : cell)));
+  // the head holds names that people gave
+  return stringify([answer.columns.map((column) => neutral(headOf(column))), ...rows], { record_delimiter: 'windows', bom: true });
 }
 
 /** @example 'Average delay (min)' */

@@ -1,5 +1,5 @@
 /** What kinds of files are called (IANA media types). */
-import type { FileFormat } from '../work/tasks';
+export type FileFormat = 'csv' | 'xlsx' | 'svg' | 'pdf' | 'pptx';
 
 export const FILE_TYPES: Readonly<Record<FileFormat, string>> = {
   csv: 'text/csv; charset=utf-8',

@@ -5,6 +5,7 @@ import { checkModel } from '@zud/core/model/check';
 import { tableFaults } from '@zud/core/model/table-faults';
 import { starters } from '@zud/core/language/starters';
 import type { ModelFile } from '@zud/core/model/schema';
+import { MOST_PARTS, partCounts } from '@zud/core/model/size';
 import { FUNCTION_WORDS } from '@zud/core/language/grammar/grammar';
 import { nameWords, plainLetters } from '@zud/core/language/tokens';
 import { FormulaError, measuresIn, parseFormula } from '@zud/core/model/calculation';
@@ -41,6 +42,9 @@ function visibleFile({ model }: ReadyModel): ModelFile {
   return { ...model.file, measures: model.file.measures.filter((measure) => measure.hidden !== true), sets: model.file.sets.filter((set) => set.hidden !== true) };
 }
 
+/** What a calculation is called until it is saved. */
+const NEW = 'new';
+
 /** Why a name cannot be saved: it would be understood as something else, or what it stands for is not there. Null where it can. */
 function savingFault(what: SavedName, { model, names }: ReadyModel): string | null {
   for (const name of [what.name, ...what.synonyms]) {
@@ -56,7 +60,9 @@ function savingFault(what: SavedName, { model, names }: ReadyModel): string | nu
   }
   try {
     const unknown = measuresIn(parseFormula(what.formula)).find((id) => !model.measures.has(id));
-    return unknown === undefined ? null : `There is no measure “${unknown}” in this model.`;
+    if (unknown !== undefined) return `There is no measure “${unknown}” in this model.`;
+    const parts = partCounts([...model.measures.values(), { kind: 'formula', id: NEW, name: what.name, synonyms: [], formula: what.formula }]).get(NEW) ?? 0;
+    return parts <= MOST_PARTS ? null : `It is made of ${parts} parts when all that it is built on is written out; ${MOST_PARTS} are the most. Build it on fewer calculations.`;
   } catch (error) {
     if (error instanceof FormulaError) return error.message;
     throw error;

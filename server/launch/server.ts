@@ -46,7 +46,7 @@ export interface ServerOptions {
   /** Where files are taken in before they are loaded, and how many of what size; absent: a folder for temporary files. */
   readonly spoolFolder?: string;
   readonly spoolLimits?: Partial<SpoolLimits>;
-  /** The bundled program of worker threads; absent: all is done in the process itself. */
+  /** The folder of the bundled programs of worker threads; absent: all is done in the process itself. */
   readonly threads?: string;
   /** The columnar copy: its bundled program, and what it may use. Null: PostgreSQL answers everything. */
   readonly columnar?: (Omit<Settings, 'databaseUrl'> & { readonly program: string }) | null;

@@ -54,7 +54,7 @@ async function main(): Promise<void> {
   const cluster: Cluster | null = external === undefined ? await startCluster(folder) : null;
   const url = external ?? cluster?.url ?? '';
   let stopping = false;
-  const running = await startServer({ databaseUrl: url, port, webFolder: path.join(here, '..', '..', 'web', 'dist'), logLevel: process.env['LOG_LEVEL'] ?? 'warn', timeLimit: Number(process.env['QUESTION_MILLISECONDS'] ?? 30_000), threads: path.join(here, 'thread.js'), spoolFolder: path.join(folder, 'spool'), trustProxy: trustedProxy(), columnar: columnarSettings(folder) }).catch(async (error: unknown) => {
+  const running = await startServer({ databaseUrl: url, port, webFolder: path.join(here, '..', '..', 'web', 'dist'), logLevel: process.env['LOG_LEVEL'] ?? 'warn', timeLimit: Number(process.env['QUESTION_MILLISECONDS'] ?? 30_000), threads: here, spoolFolder: path.join(folder, 'spool'), trustProxy: trustedProxy(), columnar: columnarSettings(folder) }).catch(async (error: unknown) => {
     await cluster?.stop();
     throw error;
   });

@@ -69,7 +69,7 @@ export async function readCsv(csv: Readable, typeOf: (column: string) => ColumnT
   const nextRecord = () => records.next().catch((error: unknown) => Promise.reject(faultOfReading(error)));
   const head = await nextRecord();
   if (head.done) throw new TableFault('The file is empty; its first line should name the columns.');
-  if (head.value.record.length > MOST_COLUMNS) throw new TableFault(`The first line names ${head.value.record.length} columns; a table has ${MOST_COLUMNS} at most. Leave out what nobody asks about, or lay periods that stand side by side down as rows.`);
+  if (head.value.record.length > MOST_COLUMNS) throw tooManyColumns(head.value.record.length);
   const names = head.value.record.map(columnName);
   const faulty = names.findIndex((one, index) => one === '' || names.indexOf(one) !== index);
   if (faulty >= 0) throw new TableFault(names[faulty] === '' ? `Column ${faulty + 1} of the first line has no name; each column needs one.` : `Columns ${names.indexOf(names[faulty] ?? '') + 1} and ${faulty + 1} of the first line have the same name, or the same first ${LONGEST_NAME} letters; each column needs a name of its own.`);
@@ -96,6 +96,8 @@ export async function readCsv(csv: Readable, typeOf: (column: string) => ColumnT
   }
   return { columns, rows: rows(), rejected };
 }
+
+const tooManyColumns = (count: number) => new TableFault(`The first line names ${count} columns; a table has ${MOST_COLUMNS} at most. Leave out what nobody asks about, or lay periods that stand side by side down as rows.`);
 
 function columnName(header: string): string {
   const name = header.trim().toLowerCase().normalize('NFKD').replace(/\p{M}/gu, '').replace(/[^a-z0-9]+/g, '_').replace(/^_+|_+$/g, '');
@@ -131,6 +133,7 @@ async function asText(csv: Readable): Promise<{ text: Readable; delimiter: strin
   const bare = first.replace(/"[^"]*"/g, '');
   const counts = DELIMITERS.map((sign) => bare.split(sign).length - 1);
   const delimiter = DELIMITERS[counts.indexOf(Math.max(...counts))] ?? ',';
+  if (Math.max(...counts) >= MOST_COLUMNS) throw tooManyColumns(Math.max(...counts) + 1);
   async function* rest(): AsyncGenerator<string> {
     yield start;
     for (let part = await next(); part !== null; part = await next()) yield part;

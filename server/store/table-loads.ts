@@ -87,13 +87,14 @@ async function checkModels(database: Database, name: string, columns: readonly L
   if (there === undefined) return;
   const after = new Map([...catalogue, [name, new Map(columns.map((column) => [column.name, column.type]))]]);
   const readers = await readersOf(database.store, name);
+  // a head alone says nothing of the types of its columns
+  if (rows === 0 && there.rows > 0 && readers.length > 0) throw new TableFault(`The file has no rows, and ${listWords(readers.slice(0, 5).map(({ file }) => `“${file.name}”`), 'and')} ${readers.length === 1 ? 'reads' : 'read'} the ${there.rows} that are there. To empty the table, load it under another name and change the model.`);
   const broken = readers.flatMap(({ file }) => {
     const before = new Set(tableFaults(file, catalogue).map((fault) => fault.reason));
     const fresh = tableFaults(file, after).find((fault) => !before.has(fault.reason));
     return fresh === undefined ? [] : [`“${file.name}” (${fresh.reason})`];
   });
   if (broken.length > 0) throw new TableFault(`This would break ${broken.length === 1 ? 'the model' : `${broken.length} models`} ${listWords(broken.slice(0, 5), 'and')}. Load it under another name, or change ${broken.length === 1 ? 'that model' : 'these models'} first.`);
-  if (rows === 0 && there.rows > 0 && readers.length > 0) throw new TableFault(`The file has no rows, and ${listWords(readers.slice(0, 5).map(({ file }) => `“${file.name}”`), 'and')} ${readers.length === 1 ? 'reads' : 'read'} the ${there.rows} that are there. To empty the table, load it under another name and change the model.`);
 }
 
 interface There {

@@ -1,7 +1,14 @@
-/** Threads for what would hold up the event loop. What takes too long is stopped, thread and all. */
+/** Threads for what would hold up the event loop: one that reads, one that makes files. What takes too long is stopped, thread and all. */
+import path from 'node:path';
 import { Piscina } from 'piscina';
 import { Busy } from '../engines/fair-queue';
-import { TASKS, type TaskInput, type TaskName, type TaskResult } from './tasks';
+import { FILE_TASKS } from './file-tasks';
+import { READING_TASKS } from './reading-tasks';
+
+const TASKS = { ...READING_TASKS, ...FILE_TASKS } as const;
+export type TaskName = keyof typeof TASKS;
+export type TaskInput<Name extends TaskName> = Parameters<(typeof TASKS)[Name]>[0];
+export type TaskResult<Name extends TaskName> = Awaited<ReturnType<(typeof TASKS)[Name]>>;
 
 /** It was stopped because it took too long; nothing of it is kept. */
 export class TooLong extends Error {}
@@ -12,20 +19,21 @@ export interface Workers {
   close(): Promise<void>;
 }
 
-/** Milliseconds that a task may take. */
-const TIME: Readonly<Record<TaskName, number>> = { readModel: 10_000, readText: 5_000, suggestFor: 5_000, answersFile: 60_000, boardPicture: 30_000 };
+/** Milliseconds that a task may take, waiting for the ones before it included. */
+const TIME: Readonly<Record<TaskName, number>> = { readModel: 20_000, readText: 8_000, suggestFor: 8_000, answersFile: 60_000, boardPicture: 30_000 };
 const MOST_WAITING = 64;
 
-/** @param program the bundled program of a thread */
-export function threads(program: string): Workers {
-  // one thread reads, so that it knows the models that were asked about; another one writes files
-  const pools = [1, 2].map(() => new Piscina({ filename: program, minThreads: 0, maxThreads: 1, idleTimeout: 60_000, maxQueue: MOST_WAITING, resourceLimits: { maxOldGenerationSizeMb: 1500 } }));
-  const poolOf = (name: TaskName) => pools[name === 'answersFile' || name === 'boardPicture' ? 1 : 0] as Piscina;
+/** @param folder where the bundled programs of the threads are */
+export function threads(folder: string): Workers {
+  const pool = (program: string, minThreads: number) => new Piscina({ filename: path.join(folder, program), minThreads, maxThreads: 1, idleTimeout: 60_000, maxQueue: MOST_WAITING, resourceLimits: { maxOldGenerationSizeMb: 1500 } });
+  // the one that reads stays, as it knows the models that were asked about; files are made now and then
+  const reading = pool('reading-thread.js', 1);
+  const files = pool('file-thread.js', 0);
   return {
-    async run<Name extends TaskName>(name: Name, input: TaskInput<Name>) {
+    async run<Name extends TaskName>(name: Name, input: TaskInput<Name>): Promise<TaskResult<Name>> {
       const signal = AbortSignal.timeout(TIME[name]);
       try {
-        return (await poolOf(name).run({ name, input }, { signal })) as TaskResult<Name>;
+        return (await (name in READING_TASKS ? reading : files).run({ name, input }, { signal })) as TaskResult<Name>;
       } catch (error) {
         if (signal.aborted) throw new TooLong();
         if (error instanceof Error && /task queue is at limit/i.test(error.message)) throw new Busy();
@@ -33,14 +41,14 @@ export function threads(program: string): Workers {
       }
     },
     async close() {
-      await Promise.all(pools.map((pool) => pool.destroy()));
+      await Promise.all([reading.destroy(), files.destroy()]);
     },
   };
 }
 
 /** Without threads, for tests of what the tasks do. */
 export const IN_PROCESS: Workers = {
-  async run<Name extends TaskName>(name: Name, input: TaskInput<Name>) {
+  async run<Name extends TaskName>(name: Name, input: TaskInput<Name>): Promise<TaskResult<Name>> {
     return (await (TASKS[name] as (input: TaskInput<Name>) => unknown)(input)) as TaskResult<Name>;
   },
   async close() {

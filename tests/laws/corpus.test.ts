@@ -32,11 +32,13 @@ function unordered(reading: Reading | null): string {
 }
 
 describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
-  const turns = someOf(replayed(model, known), 3);
+  const turns = replayed(model, known);
+  const some = new Set(someOf(turns, 3));
 
   test('with a made-up word put anywhere is unclear, and the word is named', () => {
     const wrong: string[] = [];
-    for (const { question, before, at, result } of turns) {
+    for (const turn of some) {
+      const { question, before, at, result } = turn;
       if (OPEN_TEXT.test(question) || result.outcome === 'move') continue;
       const places = [0, ...tokenise(question).map((token) => token.end)];
       places.forEach((place, index) => {
@@ -52,7 +54,7 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
 
   test('does not depend on case, punctuation and harmless words', () => {
     const wrong: string[] = [];
-    for (const { question, before, at, result } of answered(turns)) {
+    for (const { question, before, at, result } of answered([...some])) {
       if (OPEN_TEXT.test(question)) continue;
       for (const text of [question.toUpperCase(), `  ${question} !`, `${question.replace(/[?.!]+$/, '')}?`, `please ${question}`, `ok, ${question}, thanks`]) {
         const other = read(text, { ...known, before });
@@ -82,11 +84,14 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
     const wrong: string[] = [];
     const random = seeded(5);
     let tried = 0;
-    for (const { question, before, at, result } of answered(turns)) {
+    for (const turn of answered(turns)) {
+      const { question, before, at, result } = turn;
       if (OPEN_TEXT.test(question) || result.phrases.length < 2) continue;
       const phrases = result.phrases.map(({ start, end }) => question.slice(start, end));
       const shuffled = [...phrases].sort(() => random.next() - 0.5);
       if (shuffled.every((phrase, index) => phrase === phrases[index])) continue;
+      // which orders are tried does not hang on which turns are
+      if (!some.has(turn)) continue;
       const text = shuffled.join(', ');
       const other = read(text, { ...known, before });
       tried += 1;
@@ -102,7 +107,8 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
     const random = seeded(9);
     let same = 0;
     let tried = 0;
-    for (const { question, before, at, result } of answered(turns)) {
+    for (const turn of answered(turns)) {
+      const { question, before, at, result } = turn;
       if (OPEN_TEXT.test(question)) continue;
       // a word that is misspelt already would have two errors
       for (const word of result.words.filter((one) => one.use === 'name' && /^[a-z]{5,}$/i.test(one.text) && known.names.knowsWord(singular(one.text.toLowerCase())))) {
@@ -110,6 +116,7 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
         if (FUNCTION_WORDS.has(spoilt.toLowerCase()) || known.names.knowsWord(singular(spoilt.toLowerCase())) || singular(spoilt) === singular(word.text)) continue;
         // the whole name of another thing is as near, or nearer, than a part of this one
         if (known.names.exactly([singular(word.text.toLowerCase())]).length === 0 && known.names.misspelt(spoilt.toLowerCase()).some((one) => one.word !== singular(word.text.toLowerCase()) && known.names.exactly([one.word]).length > 0)) continue;
+        if (!some.has(turn)) continue;
         const text = question.slice(0, word.start) + spoilt + question.slice(word.end);
         const other = read(text, { ...known, before });
         tried += 1;
@@ -125,7 +132,7 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
     const wrong: string[] = [];
     const renaming = renamed(known);
     let tried = 0;
-    for (const { question, before, at, result } of turns) {
+    for (const { question, before, at, result } of some) {
       const text = renaming.text(question);
       // everyday English stands for names only while they are English
       if (text === null || OPEN_TEXT.test(question) || result.notes.some((note) => note.text.includes('everyday word'))) continue;
@@ -133,7 +140,7 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
       const other = read(text, { ...renaming.known, before: renaming.reading(before) });
       if (other.outcome !== result.outcome || canonical(other.reading) !== canonical(renaming.reading(result.reading))) wrong.push(`${at}: ${question} = ${text} → ${comesTo(other)}, not ${comesTo(result)}`);
     }
-    expect(tried).toBeGreaterThan(20);
+    expect(tried).toBeGreaterThan(6);
     failures(wrong);
   });
 });

@@ -106,6 +106,9 @@ export const api = {
   makeToken: (made: { name: string; scopes: readonly AccessToken['scopes'][number][]; days: number }) => call<{ id: string; token: string; expiresAt: string }>('POST', '/tokens', made),
   withdrawToken: (id: string) => call<undefined>('DELETE', `/tokens/${id}`),
   models: () => call<readonly ModelSummary[]>('GET', '/models'),
+  modelUses: (id: string) => call<{ words: string | null }>('GET', `/models/${id}/uses`),
+  /** For who was told what hangs on it. */
+  deleteModel: (id: string) => call<undefined>('DELETE', `/models/${id}?anyway=yes`),
   model: (id: string) => call<ModelView>('GET', `/models/${id}`),
   read: (id: string, text: string, reading: Reading | null) => call<ReadResult>('POST', `/models/${id}/read`, { text, reading }),
   members: (id: string, level: string, text: string, signal?: AbortSignal) => call<{ members: readonly string[]; found: number; all: number }>('GET', `/models/${id}/levels/${level}/members?text=${encodeURIComponent(text)}`, undefined, signal),

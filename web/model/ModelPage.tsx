@@ -1,5 +1,6 @@
 /** What a model's data is, for people: its measures and its hierarchies with sample members. */
 import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { api } from '../app/api';
@@ -10,6 +11,7 @@ import { Button, TextButton } from '../parts/controls';
 import { LimitNote } from '../parts/LimitNote';
 import { Head, Title } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
+import { TakeAwayDialog } from './TakeAwayDialog';
 
 const Two = styled.div`
   display: grid; grid-template-columns: 1fr 1fr; gap: 48px; margin-top: 22px;
@@ -24,6 +26,10 @@ const About = styled.p`
   font: 400 16px/1.5 ${SERIF}; color: var(--quiet);
 `;
 
+const Acts = styled.div`
+  display: flex; gap: 10px;
+`;
+
 export function ModelPage() {
   const { modelId = '' } = useParams();
   const model = useQuery({ queryKey: ['model', modelId], queryFn: () => api.model(modelId) });
@@ -31,6 +37,8 @@ export function ModelPage() {
   const navigate = useNavigate();
   const draft = useMutation({ mutationFn: (measure: string | null) => api.draftBoard({ modelId, ...(measure === null ? {} : { measure }) }), onSuccess: ({ id }) => void navigate(`/boards/${id}`) });
   const drafts = person.role !== 'viewer';
+  const steward = person.role === 'steward' || person.role === 'admin';
+  const [leaving, setLeaving] = useState(false);
   if (model.isPending) return <Page><Loading what="Opening the model" /></Page>;
   if (model.isError) return <Page><Failure error={model.error} onRetry={() => void model.refetch()} /></Page>;
   const { data } = model;
@@ -39,8 +47,12 @@ export function ModelPage() {
     <Page>
       <Head>
         <Title>{data.name}</Title>
-        {drafts ? <Button isDisabled={draft.isPending} onPress={() => draft.mutate(null)}>Draft a board</Button> : null}
+        <Acts>
+          {drafts ? <Button isDisabled={draft.isPending} onPress={() => draft.mutate(null)}>Draft a board</Button> : null}
+          {steward ? <Button onPress={() => setLeaving(true)}>Take away …</Button> : null}
+        </Acts>
       </Head>
+      {leaving ? <TakeAwayDialog modelId={modelId} name={data.name} onClose={() => setLeaving(false)} /> : null}
       {draft.isPending ? <Loading what="Drafting the board" /> : null}
       {draft.isError ? <Failure error={draft.error} /> : null}
       <About>{data.description} The reference day is {new Date(`${data.asOfDay}T00:00:00Z`).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' })}.</About>

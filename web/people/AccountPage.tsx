@@ -18,6 +18,7 @@ const Part = styled.section`
   p { color: var(--quiet); font-size: 13px; margin-bottom: 8px; }
   form { display: flex; flex-wrap: wrap; gap: 12px; align-items: end; margin-bottom: 12px; }
   fieldset { border: 0; padding: 0; display: flex; gap: 14px; font-size: 13px; align-items: center; }
+  input[type=checkbox] { accent-color: var(--ink); }
   legend { font-size: 12px; font-weight: 600; color: var(--quiet); padding: 0; }
   li { display: flex; gap: 16px; align-items: baseline; padding: 8px 0; border-top: 1px solid var(--line); font-size: 13px; }
   li > span { flex: 1; }

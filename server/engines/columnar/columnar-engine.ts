@@ -12,9 +12,9 @@ import type { FromCopy, HeldTable, Settings, ToCopy, Wanted } from './messages';
 const FIRST_PAUSE = 500;
 const LONGEST_PAUSE = 60_000;
 
-/** Milliseconds between signs of life that are asked for, and without one after which the process is taken for hung and ended. */
+/** Milliseconds between signs of life that are asked for, and how many in a row may be missing before the process is taken for hung and ended. */
 const PING = 1000;
-const HUNG = 5000;
+const MISSED = 5;
 /** Milliseconds beyond the limit of a question after which its answer is no longer waited for. */
 const GRACE = 2000;
 
@@ -39,7 +39,8 @@ export class ColumnarEngine implements Engine {
   private making: { table: string; rows: number; of: number } | null = null;
   private readonly failed = new Set<string>();
   private readonly waiting = new Map<number, Waiting>();
-  private heardAt = 0;
+  /** Signs of life that were asked for since the last one came: counted, as this process may itself have been busy. */
+  private unanswered = 0;
   private readonly pings = setInterval(() => this.ping(), PING).unref();
 
   /** @param program the bundled program of the copy's process */
@@ -132,18 +133,19 @@ export class ColumnarEngine implements Engine {
   private ping(): void {
     const { child } = this;
     if (child === null) return;
-    if (performance.now() - this.heardAt > HUNG) {
+    if (this.unanswered >= MISSED) {
       this.log.warn('the columnar copy hangs; it is ended');
       child.kill('SIGKILL');
       return;
     }
+    this.unanswered += 1;
     this.tell({ do: 'ping' });
   }
 
   private start(): void {
     const child = fork(this.program, { serialization: 'advanced', stdio: ['ignore', 'ignore', 'pipe', 'ipc'] });
     this.child = child;
-    this.heardAt = performance.now();
+    this.unanswered = 0;
     let complaint = '';
     child.stderr?.on('data', (chunk: Buffer) => { complaint = `${complaint}${chunk.toString()}`.slice(-2000); });
     child.on('message', (message: FromCopy) => this.hear(message));
@@ -170,7 +172,7 @@ export class ColumnarEngine implements Engine {
   }
 
   private hear(message: FromCopy): void {
-    this.heardAt = performance.now();
+    this.unanswered = 0;
     switch (message.said) {
       case 'pong':
         return;

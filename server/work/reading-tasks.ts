@@ -1,4 +1,4 @@
-/** What is done away from the event loop: each task a plain function of plain data, so that it may run in a thread of its own. */
+/** Reading that is done away from the event loop: each task a plain function of plain data, so that it may run in a thread of its own. */
 import { checkModel, parseModelFile, type CheckedModel } from '@zud/core/model/check';
 import type { Catalogue } from '@zud/core/model/table-faults';
 import type { Points } from '@zud/core/analysis/points';
@@ -8,16 +8,7 @@ import { suggest, type Suggestion } from '@zud/core/language/suggest';
 import { compileModel } from '@zud/core/model/model';
 import type { ModelFile } from '@zud/core/model/schema';
 import type { Reading } from '@zud/core/reading/schema';
-import { svgOf } from '@zud/core/chart/svg/draw';
-import { TOKENS } from '@zud/core/chart/tokens';
 import type { Calendar } from '@zud/core/time/period';
-import type { Answered } from '../asking/answering';
-import { boardSvg, type TilePlaced } from '../exports/board-svg';
-import type { Cover } from '../exports/cover';
-import { csvOf } from '../exports/csv';
-import { pdfOf } from '../exports/pdf';
-import { pptxOf } from '../exports/pptx';
-import { xlsxOf } from '../exports/xlsx';
 import { shapeFault } from '@zud/core/contract/shape';
 
 /** A question of a model that a thread may know already. */
@@ -35,8 +26,6 @@ export interface LongText {
 /** The thread does not know the model; to be asked again with it. */
 export const UNKNOWN = 'unknown' as const;
 
-export type FileFormat = 'csv' | 'xlsx' | 'svg' | 'pdf' | 'pptx';
-
 /** Models that a thread knows, the last ones. */
 const known = new Map<string, NameIndex>();
 const MOST_KNOWN = 3;
@@ -51,7 +40,7 @@ function namesFor({ key, model }: LongText): NameIndex | null {
   return names;
 }
 
-export const TASKS = {
+export const READING_TASKS = {
   /** A model file as it was sent, checked. */
   readModel({ source, catalogue }: { readonly source: string; readonly catalogue: Catalogue }): CheckedModel {
     const parsed = parseModelFile(source);
@@ -67,28 +56,4 @@ export const TASKS = {
     const names = namesFor(asked);
     return names === null ? UNKNOWN : suggest(asked.text, { names, calendar: asked.calendar, before: asked.before });
   },
-  /** Answers as a file. */
-  async answersFile({ format, answers, cover }: { readonly format: FileFormat; readonly answers: readonly Answered[]; readonly cover: Cover | null }): Promise<string | Uint8Array> {
-    const [first] = answers;
-    if (first === undefined) return '';
-    switch (format) {
-      case 'csv':
-        return csvOf(first.answer);
-      case 'svg':
-        return svgOf(first.chart, first.answer, { headline: first.headline, sentence: first.sentence.text }, { width: 960, height: 600, tokens: TOKENS.light });
-      case 'xlsx':
-        return xlsxOf(answers, cover);
-      case 'pdf':
-        return pdfOf(answers, cover);
-      case 'pptx':
-        return pptxOf(answers, cover);
-    }
-  },
-  boardPicture({ tiles, answers, cover }: { readonly tiles: readonly TilePlaced[]; readonly answers: Parameters<typeof boardSvg>[1]; readonly cover: Cover }): string {
-    return boardSvg(tiles, answers, cover);
-  },
 } as const;
-
-export type TaskName = keyof typeof TASKS;
-export type TaskInput<Name extends TaskName> = Parameters<(typeof TASKS)[Name]>[0];
-export type TaskResult<Name extends TaskName> = Awaited<ReturnType<(typeof TASKS)[Name]>>;

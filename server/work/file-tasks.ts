@@ -1,0 +1,34 @@
+/** Files that are made away from the event loop: each task a plain function of plain data, so that it may run in a thread of its own. */
+import { svgOf } from '@zud/core/chart/svg/draw';
+import { TOKENS } from '@zud/core/chart/tokens';
+import type { Answered } from '../asking/answering';
+import { boardSvg, type TilePlaced } from '../exports/board-svg';
+import type { Cover } from '../exports/cover';
+import { csvOf } from '../exports/csv';
+import type { FileFormat } from '../exports/file-types';
+import { pdfOf } from '../exports/pdf';
+import { pptxOf } from '../exports/pptx';
+import { xlsxOf } from '../exports/xlsx';
+
+export const FILE_TASKS = {
+  /** Answers as a file. */
+  async answersFile({ format, answers, cover }: { readonly format: FileFormat; readonly answers: readonly Answered[]; readonly cover: Cover | null }): Promise<string | Uint8Array> {
+    const [first] = answers;
+    if (first === undefined) return '';
+    switch (format) {
+      case 'csv':
+        return csvOf(first.answer);
+      case 'svg':
+        return svgOf(first.chart, first.answer, { headline: first.headline, sentence: first.sentence.text }, { width: 960, height: 600, tokens: TOKENS.light });
+      case 'xlsx':
+        return xlsxOf(answers, cover);
+      case 'pdf':
+        return pdfOf(answers, cover);
+      case 'pptx':
+        return pptxOf(answers, cover);
+    }
+  },
+  boardPicture({ tiles, answers, cover }: { readonly tiles: readonly TilePlaced[]; readonly answers: Parameters<typeof boardSvg>[1]; readonly cover: Cover }): string {
+    return boardSvg(tiles, answers, cover);
+  },
+} as const;
