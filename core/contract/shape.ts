@@ -2,8 +2,9 @@
 
 /** Lists and objects within each other. */
 const MOST_NESTED = 64;
-/** Values in all. */
+/** Values in all, and things in one list. */
 const MOST_VALUES = 200_000;
+const MOST_ITEMS = 20_000;
 
 /**
  * Why a value is not taken as it is, in words; null where it is. Walks without recursion.
@@ -22,8 +23,10 @@ export function shapeFault(value: unknown): string | null {
     } else if (typeof one === 'object' && one !== null) {
       if (next.depth >= MOST_NESTED) return `more than ${MOST_NESTED} lists and objects stand within each other`;
       const depth = next.depth + 1;
-      if (Array.isArray(one)) for (const part of one) open.push({ value: part, depth });
-      else
+      if (Array.isArray(one)) {
+        if (one.length > MOST_ITEMS) return `a list of it has more than ${MOST_ITEMS} things`;
+        for (const part of one) open.push({ value: part, depth });
+      } else
         for (const [key, part] of Object.entries(one)) {
           const fault = textFault(key);
           if (fault !== null) return fault;

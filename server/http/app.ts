@@ -60,7 +60,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
   app.get('/api/openapi.json', (_request, response) => response.json(description));
   app.use('/api', identify(context), sameOrigin, requireSignIn);
   // a model file is taken as it is written, and a table as a stream; all else is JSON
-  const json = express.json({ limit: '2mb' });
+  const json = express.json({ limit: '600kb' });
   app.use('/api', (request, response, next) => (/^\/(models(\/[^/]+)?|tables)\/?$/.test(request.path) ? next() : json(request, response, next)));
   app.use('/api', onceOnly(context));
   const desk = new BoardDesk(context);

@@ -60,7 +60,7 @@ export function problemOf(error: unknown): Problem {
   if (error instanceof NotKept || (error instanceof Error && error.cause instanceof NotKept)) return new Problem(422, 'Not kept', `${(error instanceof NotKept ? error : (error.cause as Error)).message} Nothing was changed.`);
   if (error instanceof Stopped) return new Problem(499, 'Stopped', 'The question was stopped.');
   const status = (error as { status?: number }).status;
-  if (status === 413) return new Problem(413, 'Too large', 'What was sent is too large.');
+  if (status === 413) return new Problem(413, 'Too large', 'What was sent is too large. Nothing was changed; send less at once.');
   if (status === 400) return new Problem(400, 'Not understood', 'What was sent is not JSON.');
   if (isFull(error)) return new Problem(507, 'The disk is full', 'There is no room on the disk, so this was not kept. What was kept before is whole. Whoever looks after the installation has to make room; then try again.');
   if (isAway(error)) return new Problem(503, 'The database is away', 'The database cannot be reached just now. Nothing is lost; try again in a moment.');

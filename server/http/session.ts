@@ -7,7 +7,7 @@ import { audit, TOKEN_SCOPES, type TokenScope } from '../store/schema';
 import { addAccessToken, beginSession, endSession, personOfAccessToken, personOfSession, sessionsOf, tokensOf, withdrawToken } from '../store/sessions';
 import { handle, idOf, parsed, personOf, type Context } from './context';
 import { forbidden, Problem } from './problem';
-import { Throttle } from './throttle';
+import { HeldBack, Throttle } from './throttle';
 
 const COOKIE = 'zud_session';
 /** Browsers take a cookie of such a name over TLS only, for all of the site, from the site itself. */
@@ -88,7 +88,7 @@ export function sessionRoutes(context: Context): Router {
   router.post('/session', handle(async (request, response) => {
     const { email, password } = parsed(credentials, request.body);
     const right = await throttle.guess(email, addressOf(request)).catch(async (error: unknown) => {
-      if (error instanceof Problem && error.status === 429) await noted('sign-in held back', null, { from: addressOf(request) });
+      if (error instanceof HeldBack && error.isFirst) await noted('sign-in held back', null, { from: addressOf(request) });
       throw error;
     });
     const person = await personByPassword(store, email, password);

@@ -1,7 +1,7 @@
 /** What is sent to be loaded is first taken in whole, into a file of its own: somebody whose line stalls holds no connection of the database. */
 import type { Request } from 'express';
 import { randomUUID } from 'node:crypto';
-import { createReadStream, createWriteStream, mkdirSync, rmSync } from 'node:fs';
+import { createWriteStream, mkdirSync, rmSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import path from 'node:path';
 import { Readable, Transform } from 'node:stream';
@@ -33,10 +33,10 @@ export class Spool {
   }
 
   /**
-   * Takes a request's body in, and lets it be read; nothing of it stays.
+   * Takes a request's body in, and lets the file be read; nothing of it stays.
    * @throws Problem 413 for one that is too large, 408 for one that stalled, 503 where too many come at once
    */
-  async taken<Value>(request: Request, person: string, work: (content: Readable) => Promise<Value>): Promise<Value> {
+  async taken<Value>(request: Request, person: string, work: (file: string) => Promise<Value>): Promise<Value> {
     const { atOnce, atOnceEach } = this.limits;
     if (this.coming.length >= atOnce || this.coming.filter((one) => one === person).length >= atOnceEach) throw new Problem(503, 'Busy', 'Other files are being taken in just now. Nothing of yours was loaded; send it again in a moment.', { retryAfter: 5 });
     const file = path.join(this.folder, randomUUID());
@@ -50,7 +50,7 @@ export class Spool {
       this.coming.splice(this.coming.indexOf(person), 1);
     }
     try {
-      return await work(createReadStream(file));
+      return await work(file);
     } finally {
       await rm(file, { force: true });
     }

@@ -6,8 +6,7 @@ import { TableFault, type ColumnType } from '../store/csv-rows';
 import { registerTable } from '../store/external-tables';
 import { audit, loadedTables } from '../store/schema';
 import { readersOf } from '../store/models';
-import { addCsv, dropTable, loadCsv } from '../store/table-loads';
-import { limitOf } from './limit-of';
+import { dropTable } from '../store/table-loads';
 import { handle, parsed, personWith, textOf, type Context } from './context';
 import { notFound, Problem } from './problem';
 
@@ -24,9 +23,6 @@ function typesOf(value: unknown): Map<string, ColumnType> {
   return types;
 }
 
-/** Each holds a connection of the database until it is done. */
-const LOADS_AT_ONCE = 2;
-
 /**
  * - whole: the table is made anew.
  * - add: rows are added to it.
@@ -41,8 +37,7 @@ const loadQuery = z.object({
 });
 
 export function tableRoutes(context: Context): Router {
-  const { database, spool } = context;
-  const loading = limitOf(LOADS_AT_ONCE);
+  const { database, spool, workers } = context;
   const { store } = database;
   const router = Router();
 
@@ -51,19 +46,12 @@ export function tableRoutes(context: Context): Router {
     const { name, mode, by, from, to } = parsed(loadQuery, request.query);
     const types = typesOf(request.query['types']);
     if (mode !== 'whole' && types.size > 0) throw new Problem(400, 'Not understood', 'The columns of a table that is there keep their types; leave ?types out.');
-    try {
-      if (mode === 'whole') {
-        const loaded = await spool.taken(request, person.id, (content) => loading(() => loadCsv(database, name, content, types, { by })));
-        await store.insert(audit).values({ personId: person.id, action: 'table loaded', subject: name, detail: { rows: loaded.rows } });
-        return loaded;
-      }
-      const loaded = await spool.taken(request, person.id, (content) => loading(() => addCsv(database, name, content, { by, days: mode === 'days' ? { from, to } : undefined })));
-      await store.insert(audit).values({ personId: person.id, action: mode === 'add' ? 'rows added' : 'days replaced', subject: name, detail: { added: loaded.added, removed: loaded.removed, ...(mode === 'days' ? { from, to } : {}) } });
-      return loaded;
-    } catch (error) {
-      if (error instanceof TableFault) throw new Problem(422, mode === 'whole' ? 'The table was not loaded' : 'Nothing was changed', `${error.message} The table as it was before is kept.`);
-      throw error;
-    }
+    const end = await spool.taken(request, person.id, (file) => workers.run('loadFile', { url: database.url, file, name, by, ...(mode === 'whole' ? { whole: { types } } : {}), ...(mode === 'days' ? { days: { from, to } } : {}) }));
+    if (!end.ok) throw new Problem(422, mode === 'whole' ? 'The table was not loaded' : 'Nothing was changed', `${end.fault} The table as it was before is kept.`);
+    const { loaded } = end;
+    const action = { whole: 'table loaded', add: 'rows added', days: 'days replaced' }[mode];
+    await store.insert(audit).values({ personId: person.id, action, subject: name, detail: { ...('added' in loaded ? { added: loaded.added, removed: loaded.removed } : { rows: loaded.rows }), ...(mode === 'days' ? { from, to } : {}) } });
+    return loaded;
   }));
   /** A table that stands in the database already, kept by somebody else; again, whenever its data changed. */
   router.put('/tables/:name', handle(async (request) => {

@@ -8,6 +8,17 @@ import type { Database } from '../store/database';
 import { plainEmail, sha256 } from '../store/people';
 import { Problem } from './problem';
 
+/** A guess that was held back. */
+export class HeldBack extends Problem {
+  constructor(
+    seconds: number,
+    /** The first one since they were let through: what is worth a note. */
+    readonly isFirst: boolean,
+  ) {
+    super(429, 'Too many attempts', `This was tried too often. Try again in ${seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`}; an admin can make you a link to choose a new password.`, { retryAfter: seconds });
+  }
+}
+
 /** Guesses within so many seconds. */
 const LIMITS = {
   /** At one account from one address. */
@@ -33,7 +44,7 @@ export class Throttle {
   /**
    * Counts a guess before it is looked at, so that many at once are counted as many.
    * @returns what to call when it was right
-   * @throws Problem 429 with when to try again
+   * @throws HeldBack with when to try again
    */
   async guess(email: string, address: string): Promise<() => Promise<void>> {
     const account = sha256(plainEmail(email)).slice(0, 32);
@@ -55,8 +66,7 @@ export class Throttle {
       await this.limiters[which].consume(key);
     } catch (error) {
       if (!(error instanceof RateLimiterRes)) throw error;
-      const seconds = Math.max(1, Math.ceil(error.msBeforeNext / 1000));
-      throw new Problem(429, 'Too many attempts', `This was tried too often. Try again in ${seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`}; an admin can make you a link to choose a new password.`, { retryAfter: seconds });
+      throw new HeldBack(Math.max(1, Math.ceil(error.msBeforeNext / 1000)), error.consumedPoints === LIMITS[which].points + 1);
     }
   }
 }

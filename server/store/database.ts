@@ -41,6 +41,16 @@ pg.types.setTypeParser(pg.types.builtins.TIMESTAMP, (text) => text);
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
 pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number);
 
+/** The part of a database that loads need. */
+export type Loading = Pick<Database, 'store' | 'pool'>;
+
+/** Connections of their own for a load; the database is open elsewhere, and its schema is up to date. */
+export function connectTo(url: string): Loading {
+  const pool = new pg.Pool({ connectionString: url, max: 3, application_name: 'zud load' });
+  heedLosses(pool, () => undefined);
+  return { pool, store: drizzle(pool, { schema }) };
+}
+
 /** Opens the database, brings its schema up to date and makes the reader role. */
 export async function openDatabase(url: string, onIdleError: (error: Error) => void): Promise<Database> {
   const pool = new pg.Pool({ connectionString: url, max: 10, application_name: 'zud' });

@@ -9,7 +9,7 @@ import copyStreams from 'pg-copy-streams';
 import { isDay, readCsv, TableFault, type ColumnType, type LoadedValue } from './csv-rows';
 import { listWords } from '@zud/core/reading/words';
 import { tableFaults } from '@zud/core/model/table-faults';
-import { DATA_SCHEMA, PARTS_SCHEMA, type Database } from './database';
+import { DATA_SCHEMA, PARTS_SCHEMA, type Loading } from './database';
 import { modelsThere, readersOf } from './models';
 import { loadedTables, type LoadedColumn, type Part, type Parts } from './schema';
 import { addToParts, dateInOrder, indexDates, isDate, moveToData, PARTED_FROM, partitioned, partText, quoted } from './table-parts';
@@ -52,7 +52,7 @@ export function copyCell(value: LoadedValue): string {
  * @returns the number of rows
  * @throws TableFault
  */
-export async function loadRows(database: Database, name: string, columns: readonly LoadedColumn[], rows: Rows, { by, partedFrom = PARTED_FROM, progress }: LoadOptions & { readonly progress?: (rows: number) => void } = {}): Promise<number> {
+export async function loadRows(database: Loading, name: string, columns: readonly LoadedColumn[], rows: Rows, { by, partedFrom = PARTED_FROM, progress }: LoadOptions & { readonly progress?: (rows: number) => void } = {}): Promise<number> {
   checkTableName(name);
   const [there] = await database.store.select({ external: loadedTables.external }).from(loadedTables).where(eq(loadedTables.name, name));
   if (there?.external === true) throw new TableFault(`“${name}” is kept by somebody else; it is not replaced. Load under another name.`);
@@ -81,7 +81,7 @@ export async function loadRows(database: Database, name: string, columns: readon
 }
 
 /** What breaks a model that is whole now is not loaded. @throws TableFault with the models concerned */
-async function checkModels(database: Database, name: string, columns: readonly LoadedColumn[], rows: number): Promise<void> {
+async function checkModels(database: Loading, name: string, columns: readonly LoadedColumn[], rows: number): Promise<void> {
   const catalogue = await catalogueOf(database);
   const [there] = await database.store.select({ rows: loadedTables.rows }).from(loadedTables).where(eq(loadedTables.name, name));
   if (there === undefined) return;
@@ -114,7 +114,7 @@ interface There {
  * @returns how many rows there are now, came and went
  * @throws TableFault
  */
-export async function addRows(database: Database, name: string, columns: readonly LoadedColumn[], rows: Rows, { by, partedFrom = PARTED_FROM, days }: LoadOptions & { readonly days?: Days | undefined } = {}): Promise<{ rows: number; added: number; removed: number }> {
+export async function addRows(database: Loading, name: string, columns: readonly LoadedColumn[], rows: Rows, { by, partedFrom = PARTED_FROM, days }: LoadOptions & { readonly days?: Days | undefined } = {}): Promise<{ rows: number; added: number; removed: number }> {
   return inTransaction(database, async (client) => {
     // loads of one table come one after the other
     const { rows: [there] } = await client.query<There>('select columns, rows, version, external, parted_by as "partedBy", parts from loaded_tables where name = $1 for update', [name]);
@@ -147,7 +147,7 @@ export async function addRows(database: Database, name: string, columns: readonl
  * @param types column → type, for columns not to be inferred
  * @throws TableFault where the file has no header or a column name can't be used
  */
-export async function loadCsv(database: Database, name: string, csv: Readable, types: ReadonlyMap<string, ColumnType>, { by }: LoadOptions = {}): Promise<Loaded> {
+export async function loadCsv(database: Loading, name: string, csv: Readable, types: ReadonlyMap<string, ColumnType>, { by }: LoadOptions = {}): Promise<Loaded> {
   checkTableName(name);
   const { columns, rows, rejected } = await readCsv(csv, (column) => types.get(column));
   for (const one of types.keys()) if (!columns.some((column) => column.name === one)) throw new TableFault(`?types names the column “${one}”, which the file does not have.`);
@@ -171,7 +171,7 @@ async function* noneLeftOut(rows: AsyncIterable<readonly LoadedValue[]>, rejecte
  * table, in any order.
  * @throws TableFault
  */
-export async function addCsv(database: Database, name: string, csv: Readable, options: LoadOptions & { readonly days?: Days | undefined } = {}): Promise<Added> {
+export async function addCsv(database: Loading, name: string, csv: Readable, options: LoadOptions & { readonly days?: Days | undefined } = {}): Promise<Added> {
   const [there] = await database.store.select({ columns: loadedTables.columns }).from(loadedTables).where(eq(loadedTables.name, name));
   const types = new Map((there?.columns ?? []).map((column) => [column.name, column.type] as const));
   const { columns, rows, rejected } = await readCsv(csv, (column) => types.get(column));
@@ -181,7 +181,7 @@ export async function addCsv(database: Database, name: string, csv: Readable, op
 }
 
 /** Takes a loaded table away. @returns false where there is none */
-export async function dropTable(database: Database, name: string): Promise<boolean> {
+export async function dropTable(database: Loading, name: string): Promise<boolean> {
   checkTableName(name);
   return inTransaction(database, async (client) => {
     const { rows: [gone] } = await client.query<{ external: boolean }>('delete from loaded_tables where name = $1 returning external', [name]);
@@ -236,7 +236,7 @@ function checkDate(by: string, name: string, columns: readonly LoadedColumn[]): 
 }
 
 /** The date by which the models that read a table mostly do; null where none does. */
-async function usualDate(database: Database, name: string, columns: readonly LoadedColumn[]): Promise<string | null> {
+async function usualDate(database: Loading, name: string, columns: readonly LoadedColumn[]): Promise<string | null> {
   const files = await modelsThere(database.store);
   const found = usualDates(files.map(({ file }) => file)).get(name);
   return columns.some((column) => column.name === found && isDate(column)) ? (found ?? null) : null;
@@ -268,7 +268,7 @@ async function copyInto(client: pg.ClientBase, into: string, rows: Rows, progres
   return count;
 }
 
-async function inTransaction<T>(database: Database, work: (client: pg.PoolClient) => Promise<T>): Promise<T> {
+async function inTransaction<T>(database: Loading, work: (client: pg.PoolClient) => Promise<T>): Promise<T> {
   const client = await database.pool.connect();
   try {
     await client.query('begin');

@@ -26,7 +26,7 @@ export async function tellLoad(client: pg.ClientBase, table: string): Promise<vo
   await client.query('select pg_notify($1, $2)', [CHANGES, JSON.stringify({ kind: 'data', table } satisfies DataChange)]);
 }
 
-export async function catalogueOf(database: Database): Promise<Catalogue> {
+export async function catalogueOf(database: Pick<Database, 'store'>): Promise<Catalogue> {
   const rows = await database.store.select().from(loadedTables);
   return new Map(rows.map((table) => [table.name, new Map(table.columns.map((column) => [column.name, column.type]))]));
 }

@@ -1,11 +1,12 @@
-/** Threads for what would hold up the event loop: one that reads, one that makes files. What takes too long is stopped, thread and all. */
+/** Threads for what would hold up the event loop: one that reads, one that makes files, two that load. What takes too long is stopped, thread and all. */
 import path from 'node:path';
 import { Piscina } from 'piscina';
 import { Busy } from '../engines/fair-queue';
 import { FILE_TASKS } from './file-tasks';
+import { LOAD_TASKS } from './load-tasks';
 import { READING_TASKS } from './reading-tasks';
 
-const TASKS = { ...READING_TASKS, ...FILE_TASKS } as const;
+const TASKS = { ...READING_TASKS, ...FILE_TASKS, ...LOAD_TASKS } as const;
 export type TaskName = keyof typeof TASKS;
 export type TaskInput<Name extends TaskName> = Parameters<(typeof TASKS)[Name]>[0];
 export type TaskResult<Name extends TaskName> = Awaited<ReturnType<(typeof TASKS)[Name]>>;
@@ -20,20 +21,24 @@ export interface Workers {
 }
 
 /** Milliseconds that a task may take, waiting for the ones before it included. */
-const TIME: Readonly<Record<TaskName, number>> = { readModel: 20_000, readText: 8_000, suggestFor: 8_000, answersFile: 60_000, boardPicture: 30_000 };
+const TIME: Readonly<Record<TaskName, number>> = { readModel: 20_000, readText: 8_000, suggestFor: 8_000, answersFile: 60_000, boardPicture: 30_000, loadFile: 3_600_000 };
 const MOST_WAITING = 64;
+/** Each holds a connection of the database until it is done. */
+const LOADS_AT_ONCE = 2;
 
 /** @param folder where the bundled programs of the threads are */
 export function threads(folder: string): Workers {
-  const pool = (program: string, minThreads: number) => new Piscina({ filename: path.join(folder, program), minThreads, maxThreads: 1, idleTimeout: 60_000, maxQueue: MOST_WAITING, resourceLimits: { maxOldGenerationSizeMb: 1500 } });
+  const pool = (program: string, minThreads: number, maxThreads = 1) => new Piscina({ filename: path.join(folder, program), minThreads, maxThreads, idleTimeout: 60_000, maxQueue: MOST_WAITING, resourceLimits: { maxOldGenerationSizeMb: 1500 } });
   // the one that reads stays, as it knows the models that were asked about; files are made now and then
   const reading = pool('reading-thread.js', 1);
   const files = pool('file-thread.js', 0);
+  const loads = pool('load-thread.js', 0, LOADS_AT_ONCE);
+  const poolOf = (name: TaskName) => (name in READING_TASKS ? reading : name in FILE_TASKS ? files : loads);
   return {
     async run<Name extends TaskName>(name: Name, input: TaskInput<Name>): Promise<TaskResult<Name>> {
       const signal = AbortSignal.timeout(TIME[name]);
       try {
-        return (await (name in READING_TASKS ? reading : files).run({ name, input }, { signal })) as TaskResult<Name>;
+        return (await poolOf(name).run({ name, input }, { signal })) as TaskResult<Name>;
       } catch (error) {
         if (signal.aborted) throw new TooLong();
         if (error instanceof Error && /task queue is at limit/i.test(error.message)) throw new Busy();
@@ -41,7 +46,7 @@ export function threads(folder: string): Workers {
       }
     },
     async close() {
-      await Promise.all([reading.destroy(), files.destroy()]);
+      await Promise.all([reading.destroy(), files.destroy(), loads.destroy()]);
     },
   };
 }
