@@ -41,7 +41,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
     if (request.secure) response.setHeader('strict-transport-security', 'max-age=31536000; includeSubDomains');
     next();
   });
-  app.use(pinoHttp({ logger: context.log, serializers: { req: (request: { method: string; url: string }) => ({ method: request.method, path: withoutSecrets(request.url) }), res: (response: { statusCode: number }) => ({ status: response.statusCode }) }, customLogLevel: (_request, response, error) => (error || response.statusCode >= 500 ? 'error' : 'debug') }));
+  app.use(pinoHttp({ logger: context.log, serializers: { req: (request: { method: string; url: string }) => ({ method: request.method, path: withoutSecrets(request.url) }), res: (response: { statusCode: number }) => ({ status: response.statusCode }) }, customLogLevel: (_request, response, error) => (response.statusCode === 503 ? 'warn' : error || response.statusCode >= 500 ? 'error' : 'debug') }));
   // the lightest level: most answers are small, and many people ask at once
   app.use(compression({ level: 1, filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
 
