@@ -9,10 +9,10 @@ import { LaunchError } from './cluster';
  * @throws LaunchError where a process that is alive holds it
  */
 export function holdFolder(folder: string): () => void {
-  mkdirSync(folder, { recursive: true });
   const file = path.join(folder, 'running');
   for (;;) {
     try {
+      mkdirSync(folder, { recursive: true });
       const handle = openSync(file, 'wx', 0o600);
       writeSync(handle, String(process.pid));
       closeSync(handle);

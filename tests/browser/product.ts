@@ -5,7 +5,7 @@ import { rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { temporaryFolder } from '../temporary-folder';
 
-const PASSWORDS = { mira: 'anchor-quiet-41', tomas: 'gannet-stone-27', ines: 'kelp-lantern-63', stellan: 'harbour-vane-88' } as const;
+const PASSWORDS = { mira: 'anchor-quiet-41', tomas: 'gannet-stone-27', ines: 'kelp-lantern-63', stellan: 'harbour-vane-88', ada: 'tidal-compass-15' } as const;
 export type Name = keyof typeof PASSWORDS;
 
 export class Product {
