@@ -19,6 +19,8 @@ export default tseslint.config(
       'no-console': 'error',
     },
   },
+  // programs for a terminal say what they found
+  { files: ['tests/probe/**'], rules: { 'no-console': 'off' } },
   { files: ['core/**/*.ts'], ignores: ['**/*.test.ts'], rules: forbid(NODE, [['@zud/server/*', '@zud/web/*', '**/server/**', '**/web/**', '**/demo/**', '**/tests/**'], 'The core imports neither server nor web.']) },
   { files: ['server/**/*.ts'], ignores: ['server/launch/start.ts', '**/*.test.ts'], rules: forbid([['@zud/web/*', '**/web/**', 'react*'], 'The server does not import the web.'], [['**/demo/**', '**/tests/**'], 'The product does not know the demo.']) },
   { files: ['web/**/*.{ts,tsx}'], plugins: { 'react-hooks': hooks }, rules: { ...hooks.configs.recommended.rules, ...forbid([['@zud/server/*', '**/server/**', '**/demo/**', 'pg', 'express', 'drizzle-orm*'], 'The web reaches the server over HTTP only.'], [['@zud/core/query/postgresql', '@zud/core/query/planner'], 'Queries are made on the server.']) } },
