@@ -74,6 +74,7 @@ const digest = (text: string) => createHash('sha256').update(text).digest('base6
 
 export class ModelLibrary {
   private readonly states = new SharedReads<ModelState>();
+  private readonly accesses = new WeakMap<Model, Map<string, Access>>();
   private readonly compiled = new Map<string, { version: string; model: Model }>();
   private readonly ready = new Map<string, Promise<Omit<ReadyModel, 'calendar' | 'tables'> & { lists: Lists }>>();
 
@@ -90,7 +91,7 @@ export class ModelLibrary {
    */
   async get(id: string, person: Pick<Person, 'groups'>): Promise<ReadyModel> {
     const { model, fileVersion, dataVersion, tables } = await this.states.get(id, () => this.stateOf(id));
-    const access = accessFor(model, person.groups);
+    const access = this.accessOf(model, person.groups);
     const version = `${fileVersion}/${dataVersion}`;
     const key = `${id} ${access.key}`;
     const wanted = `${key} ${version}`;
@@ -104,6 +105,16 @@ export class ModelLibrary {
     }
     const { lists, ...rest } = await found;
     return { ...rest, tables, calendar: this.calendarOf(model, lists) };
+  }
+
+  /** Told once for each model and set of groups: rules may name many members. */
+  private accessOf(model: Model, groups: readonly string[]): Access {
+    const known = this.accesses.get(model) ?? new Map<string, Access>();
+    this.accesses.set(model, known);
+    const key = JSON.stringify([...groups].sort());
+    const access = known.get(key) ?? accessFor(model, groups);
+    known.set(key, access);
+    return access;
   }
 
   /**
@@ -167,7 +178,7 @@ export class ModelLibrary {
       if (model.measures.size === 0) throw new ModelAtFault(base.id, [{ place: 'measures', reason: 'nothing of it is shown to you.' }]);
       const names = await inSlices(NameIndex.inSteps(model, lists.members));
       const hasHours = (column: ColumnRef) => catalogue.get(model.tables.get(column.table)?.source ?? column.table)?.get(column.column) === 'timestamp';
-      const sight = limited ? limitedSight(names, await this.allMembers(base, version)) : WHOLE_SIGHT;
+      const sight = limited ? await inSlices(limitedSight(names, await this.allMembers(base, version))) : WHOLE_SIGHT;
       return { model, names, naming: namingOf(names), access, rules: access.rules, hidden: access.hidden, sight, hasHours, places: await this.placesOf(model, names), dataVersion, version, lists };
     } catch (error) {
       // what the columns hold does not fit what the model takes them for

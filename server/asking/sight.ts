@@ -22,17 +22,21 @@ export const WHOLE_SIGHT: Sight = { reading: (reading) => reading, narrowing: (n
 /** Longer names than this are found by their first words. */
 const MOST_WORDS = 8;
 
+/** Members that are looked at in one step. */
+const A_STEP = 1000;
+
 /**
+ * Made in steps of a few milliseconds each, as there may be many members.
  * @param names the index that the person has
  * @param all the members that there are, of all levels
  */
-export function limitedSight(names: NameIndex, all: readonly MembersOfLevel[]): Sight {
+export function* limitedSight(names: NameIndex, all: readonly MembersOfLevel[]): Generator<void, Sight> {
   const knows = (level: string, member: string) => names.hasMember(level, member);
   const contains = (level: string, text: string) => {
     const wanted = text.toLowerCase();
     return names.membersOf(level).some((member) => member.toLowerCase().includes(wanted));
   };
-  const hidden = hiddenNames(names, all);
+  const hidden = yield* hiddenNames(names, all);
   return {
     reading: (reading) => (reading.where.length + reading.shown.length === 0 && reading.against === null ? reading : knownReading(reading, knows, contains)),
     narrowing: (narrowing) => knownNarrowing(narrowing, knows, contains),
@@ -41,17 +45,16 @@ export function limitedSight(names: NameIndex, all: readonly MembersOfLevel[]): 
 }
 
 /** The words, joined by spaces, of names that no member the person knows has. */
-function hiddenNames(names: NameIndex, all: readonly MembersOfLevel[]): ReadonlySet<string> {
+function* hiddenNames(names: NameIndex, all: readonly MembersOfLevel[]): Generator<void, ReadonlySet<string>> {
   const known = new Set<string>();
-  for (const { level, members } of all) for (const member of members) if (names.hasMember(level, member)) known.add(nameKey(member));
-  const hidden = new Set<string>();
-  for (const { members } of all)
-    for (const member of members) {
-      const key = nameKey(member);
-      // single signs and bare numbers are no names that a text gives away
-      if (key.length > 1 && !/^[\d ]+$/.test(key) && !known.has(key)) hidden.add(key);
+  const unknown = new Set<string>();
+  for (const { level, members } of all)
+    for (const [index, member] of members.entries()) {
+      (names.hasMember(level, member) ? known : unknown).add(nameKey(member));
+      if (index % A_STEP === 0) yield;
     }
-  return hidden;
+  // single signs and bare numbers are no names that a text gives away
+  return new Set([...unknown].filter((key) => key.length > 1 && !/^[\d ]+$/.test(key) && !known.has(key)));
 }
 
 const nameKey = (name: string) => nameWords(name).slice(0, MOST_WORDS).join(' ');

@@ -45,8 +45,7 @@ export function fileRoutes({ database: { store }, library, workers }: Context, d
     const person = personOf(request);
     const { board } = await boardFor(store, idOf(request), person.id, 'edit');
     const version = parsed(z.coerce.number().int().min(1), request.params['version']);
-    await restoreVersion(store, board.id, person.id, version);
-    return { id: board.id };
+    return { id: board.id, leftOut: await restoreVersion(store, board.id, person.id, version) };
   }));
   return router;
 }

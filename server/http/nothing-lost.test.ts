@@ -101,7 +101,12 @@ test('a step, a tile and a sentence that can no longer be read are shown as such
   const answers = await answersOf(board);
   expect(answers.get(tiles[0] ?? '')?.problem?.detail).toMatch(/no longer be read/);
   expect(answers.get(tiles[1] ?? '')).toMatchObject({ outcome: 'answered', refused: [expect.stringMatching(/sentence of the board could not be read/)] });
+  // a state of the board that holds such a tile can be gone back to; the tile is left out, and that is said
+  await store.execute(sql`update board_versions set state = jsonb_set(state, '{tiles,0,reading}', '{"version": 9}') where board_id = ${board} and version = (select max(version) from board_versions where board_id = ${board})`);
+  const { rows: [latest] } = await store.execute<{ version: number }>(sql`select max(version) as version from board_versions where board_id = ${board}`);
   expect((await analyst('DELETE', `/boards/${board}/tiles/${tiles[0]}`)).status).toBe(204);
+  expect((await analyst<{ leftOut: number }>('POST', `/boards/${board}/history/${latest?.version}`)).body.leftOut).toBe(1);
+  expect((await analyst<{ tiles: unknown[] }>('GET', `/boards/${board}`)).body.tiles).toHaveLength(1);
   expect((await analyst('DELETE', `/inquiries/${inquiry}/steps/${second.id}`)).status).toBe(200);
   expect((await analyst('GET', '/boards')).status).toBe(200);
 });

@@ -15,7 +15,7 @@ afterAll(() => server.close());
 
 interface Reply {
   readonly status: number;
-  readonly body: { readonly [part: string]: unknown };
+  readonly body: Readonly<Record<string, unknown>>;
   readonly headers: Headers;
 }
 const sent = async (method: string, path: string, body?: unknown, headers: Readonly<Record<string, string>> = {}): Promise<Reply> => {

@@ -2,6 +2,7 @@
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
 import type { Reading } from '@zud/core/reading/schema';
 import { notFound, Problem } from '../http/problem';
+import { readingOf } from './reading-columns';
 import { mayBeSeenBy, rightOf, sharedRank } from './board-rights';
 import { changed, type BoardState } from './board-changes';
 import type { Store } from './database';
@@ -159,18 +160,24 @@ export async function historyOf(store: Store, boardId: string) {
 
 /**
  * Shows a board as it was after one of its changes; what it was until now stays in the history.
+ * @returns how many tiles of it could not be read any more, and are left out
  * @throws Problem 404 where that version is not kept
  */
-export async function restoreVersion(store: Store, boardId: string, personId: string, version: number): Promise<void> {
-  await store.transaction(async (transaction) => {
+export async function restoreVersion(store: Store, boardId: string, personId: string, version: number): Promise<number> {
+  return store.transaction(async (transaction) => {
     await transaction.select({ id: boards.id }).from(boards).where(eq(boards.id, boardId)).for('update');
     const [kept] = await transaction.select().from(boardVersions).where(and(eq(boardVersions.boardId, boardId), eq(boardVersions.version, version)));
     if (!kept) throw notFound('version of the board');
     const state = kept.state as BoardState;
+    // what was kept long ago is brought up to date; a tile that cannot be read any more does not keep the others from coming back
+    const readable = state.tiles.flatMap((tile): Tile[] => {
+      const reading = tile.reading === null ? null : readingOf(tile.reading);
+      return tile.reading !== null && reading === null ? [] : [{ ...tile, reading }];
+    });
     const before = await transaction.select().from(tiles).where(eq(tiles.boardId, boardId));
-    const wanted = new Set(state.tiles.map((tile) => tile.id));
+    const wanted = new Set(readable.map((tile) => tile.id));
     for (const tile of before) if (!wanted.has(tile.id)) await transaction.delete(tiles).where(eq(tiles.id, tile.id));
-    for (const tile of state.tiles) {
+    for (const tile of readable) {
       const there = before.find((one) => one.id === tile.id);
       const row = { ...tile, createdAt: new Date(tile.createdAt), version: (there?.version ?? tile.version) + 1 };
       if (there) await transaction.update(tiles).set(row).where(eq(tiles.id, tile.id));
@@ -178,5 +185,6 @@ export async function restoreVersion(store: Store, boardId: string, personId: st
     }
     await transaction.update(boards).set({ title: state.title, scope: state.scope, ...(state.looks === undefined ? {} : { looks: state.looks }) }).where(eq(boards.id, boardId));
     await changed(transaction, boardId, { kind: 'board', by: personId }, `went back to version ${version}`);
+    return state.tiles.length - readable.length;
   });
 }

@@ -29,7 +29,7 @@ export const readingColumn = customType<{ data: Reading; driverData: unknown }>(
     if (fault !== null) throw new NotKept(fault);
     return JSON.stringify(reading);
   },
-  fromDriver: (stored) => readable(() => currentReading(stored)) as Reading,
+  fromDriver: (stored) => readingOf(stored) as Reading,
 });
 
 export const scopeColumn = customType<{ data: StoredScope; driverData: unknown }>({
@@ -41,6 +41,9 @@ export const scopeColumn = customType<{ data: StoredScope; driverData: unknown }
   },
   fromDriver: (stored) => readable(() => currentScope(stored)) ?? { where: [], when: null, against: null, unreadable: true },
 });
+
+/** A stored reading as today's; null where it cannot be read. */
+export const readingOf = (stored: unknown): Reading | null => readable(() => currentReading(stored));
 
 function readable<Value>(read: () => Value): Value | null {
   try {

@@ -171,7 +171,7 @@ export const api = {
   mentions: () => call<readonly Mention[]>('GET', '/mentions'),
   exportBoard: (board: string, format: 'pptx' | 'pdf' | 'xlsx' | 'svg', refinement: string | null) => download(`/boards/${board}/exports`, { format, refinement }),
   history: (board: string) => call<readonly BoardVersion[]>('GET', `/boards/${board}/history`),
-  restoreVersion: (board: string, version: number) => call<unknown>('POST', `/boards/${board}/history/${version}`),
+  restoreVersion: (board: string, version: number) => call<{ leftOut: number }>('POST', `/boards/${board}/history/${version}`),
   changeTile: (board: string, tile: string, change: Partial<Pick<BoardTile, 'x' | 'y' | 'width' | 'height' | 'title' | 'version'>> & { words?: string; ownScope?: boolean }) => call<unknown>('PATCH', `/boards/${board}/tiles/${tile}`, change),
   removeTile: (board: string, tile: string) => call<undefined>('DELETE', `/boards/${board}/tiles/${tile}`),
   tileAnswers: (board: string, tiles: readonly string[], refinement: string | null, onLine: (line: string) => void) => lines(`/boards/${board}/answers?tiles=${tiles.join(',')}${refinement ? `&refinement=${refinement}` : ''}`, onLine),

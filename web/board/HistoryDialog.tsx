@@ -24,6 +24,7 @@ export function HistoryDialog({ boardId, isOpen, onClose }: { boardId: string; i
       {history.isPending && isOpen ? <Loading what="Fetching the history" /> : null}
       {history.isError ? <Failure error={history.error} onRetry={() => void history.refetch()} /> : null}
       {restore.isError ? <Failure error={restore.error} /> : null}
+      {restore.data && restore.data.leftOut > 0 ? <p role="status">{restore.data.leftOut === 1 ? 'One tile of it' : `${restore.data.leftOut} tiles of it`} could not be read any more and {restore.data.leftOut === 1 ? 'is' : 'are'} left out.</p> : null}
       {history.data?.length === 0 ? <p>Nothing has been changed since the board was made.</p> : null}
       <List>
         {(history.data ?? []).map((one, index) => (

@@ -1,11 +1,7 @@
 /** A board's live events: changes fetch it anew, presence says who is here; a lost connection is made again and catches up. */
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-
-export interface Present {
-  readonly id: string;
-  readonly name: string;
-}
+import { presentAfter, type PresenceHeard, type Present } from './presence';
 
 export interface BoardChange {
   readonly kind: 'board' | 'tile' | 'scope' | 'shares' | 'comment' | 'deleted';
@@ -21,16 +17,6 @@ export interface LiveBoard {
   readonly count: number;
   /** Why the board was closed for this person, if it was. */
   readonly closed: string | null;
-}
-
-/** Who is here: all of them at first, then who came and who went. */
-export type PresenceHeard = { readonly people: readonly Present[] } | { readonly came: readonly Present[]; readonly went: readonly string[] };
-
-/** @example presentAfter([mira], { came: [tomas], went: [] }) // [mira, tomas], by name */
-export function presentAfter(before: readonly Present[], heard: PresenceHeard): readonly Present[] {
-  if ('people' in heard) return heard.people;
-  const came = new Set(heard.came.map(({ id }) => id));
-  return [...before.filter(({ id }) => !heard.went.includes(id) && !came.has(id)), ...heard.came].sort((a, b) => a.name.localeCompare(b.name));
 }
 
 export function useBoardEvents(boardId: string): LiveBoard {
