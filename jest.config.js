@@ -10,6 +10,7 @@ export default {
   setupFiles: ['<rootDir>/tests/law-seed.ts'],
   globalSetup: '<rootDir>/tests/database-setup.ts',
   globalTeardown: '<rootDir>/tests/database-teardown.ts',
-  testTimeout: 60_000,
+  // for what hangs; a slow machine takes its time
+  testTimeout: 150_000,
   maxWorkers: 2,
 };

@@ -80,7 +80,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
 }
 
 /** The path of a request as it may be logged: without what follows a question mark, and without the token of a link. */
-const withoutSecrets = (url: string): string => (url.split('?')[0] ?? '').replace(/\/shared\/[^/]+/, '/shared/…');
+const withoutSecrets = (url: string): string => (url.split('?')[0] ?? '').replace(/\/(shared|password)\/[^/]+/, '/$1/…');
 
 function answerProblem(context: Context) {
   const { log, database: { store } } = context;
