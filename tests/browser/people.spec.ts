@@ -3,6 +3,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { ask, expect, openBoard, sentence, signedIn, test } from './product';
 
 test('an admin adds a person, who chooses a password by the link, asks, and is taken away again', async ({ browser, product }) => {
+  test.setTimeout(120_000);
   const ada = await signedIn(browser, product, 'ada');
   await ada.getByRole('button', { name: /Ada Firth/ }).click();
   await ada.getByRole('menuitem', { name: 'People' }).click();
@@ -28,6 +29,7 @@ test('an admin adds a person, who chooses a password by the link, asks, and is t
   await juno.getByLabel('E-mail').fill('juno@velloe.example');
   await juno.getByLabel('Password').fill('lantern on the quay');
   await juno.getByRole('button', { name: 'Sign in' }).click();
+  await expect(juno.getByRole('link', { name: 'Today', exact: true })).toBeVisible();
   await juno.goto(`${product.address}/inquiries`);
   await juno.getByRole('button', { name: 'Ask Velloe Ferries' }).click();
   await ask(juno, 'passengers by coast');
