@@ -185,9 +185,9 @@ test('model files put out of shape are refused in words, or answer every questio
       const said = wrong(await sent('POST', `/inquiries/${inquiry.id}/steps`, JSON.stringify({ text: 'weight by port this year vs last year' })));
       if (said !== null) throw new Error(`said: ${said}`);
     }),
-    { numRuns: Math.round(RUNS / 5), endOnFailure: true },
+    { numRuns: Math.round(RUNS / 7), endOnFailure: true },
   );
-  expect(accepted).toBeGreaterThan(20);
+  expect(accepted).toBeGreaterThan(12);
 }, 240_000);
 
 /** As JSON, or as YAML where that can be written. */

@@ -14,8 +14,9 @@ import { groupsIn, linkTo, ROLES, stateWords } from './people-words';
 const Table = styled.table`
   width: 100%; border-collapse: collapse; font-size: 13px;
   th { text-align: left; font-size: 12px; font-weight: 600; color: var(--quiet); padding: 6px 12px 6px 0; border-bottom: 1px solid var(--ink); }
-  td { padding: 9px 12px 9px 0; border-bottom: 1px solid var(--line); vertical-align: baseline; overflow-wrap: anywhere; }
-  td small { color: var(--quiet); display: block; font-size: 12px; }
+  td { padding: 9px 12px 9px 0; border-bottom: 1px solid var(--line); vertical-align: baseline; }
+  td small { color: var(--quiet); display: block; font-size: 12px; overflow-wrap: anywhere; }
+  td:nth-child(2), td:last-child { white-space: nowrap; }
   tr[data-away] td { color: var(--quiet); }
   td:last-child { text-align: right; padding-right: 0; }
   @media (max-width: ${NARROW}) { th:nth-child(3), td:nth-child(3) { display: none; } }
