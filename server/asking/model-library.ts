@@ -18,6 +18,7 @@ import type { Calendar } from '@zud/core/time/period';
 import { DATA_SCHEMA, type Database } from '../store/database';
 import { memberLists, models } from '../store/schema';
 import { modelsThatLimit } from '../store/models';
+import { dataFault } from '../engines/engine';
 import { savedOf } from '../store/saved-names';
 import { SharedReads } from '../store/shared-reads';
 import { catalogueOf, dataVersionOf, type TableVersions } from '../store/tables';
@@ -182,7 +183,7 @@ export class ModelLibrary {
       return { model, names, naming: namingOf(names), access, rules: access.rules, hidden: access.hidden, sight, hasHours, places: await this.placesOf(model, names), dataVersion, version, lists };
     } catch (error) {
       // what the columns hold does not fit what the model takes them for
-      if (/^(42|22)/.test((error as { code?: string }).code ?? '')) throw new ModelAtFault(base.id, [{ place: 'tables', reason: `its tables do not fit it (${error instanceof Error ? error.message : 'they cannot be read'}).` }]);
+      if (dataFault(error) !== null) throw new ModelAtFault(base.id, [{ place: 'tables', reason: `its tables do not fit it (${error instanceof Error ? error.message : 'they cannot be read'}).` }]);
       throw error;
     }
   }

@@ -3,6 +3,7 @@ import type { ChartDescription } from '@zud/core/chart/description';
 import type { Note, Option, WordUse } from '@zud/core/language/read';
 import { WITHHELD } from '@zud/core/model/visible';
 import type { Answer, Working } from '@zud/core/query/answer';
+import type { Change } from '@zud/core/reading/difference';
 import { missingFrom } from '@zud/core/reading/references';
 import type { Reading } from '@zud/core/reading/schema';
 import { sentenceOf, type Phrase, type Sentence } from '@zud/core/reading/sentence';
@@ -11,7 +12,7 @@ import { SEES_ALL, type Access } from './access';
 import type { ReadyModel } from './model-library';
 
 /** A step as the contract gives it. */
-export interface StepView {
+export interface StepView extends KeptRecord {
   readonly id: string;
   readonly after: string | null;
   readonly asked: string;
@@ -23,16 +24,7 @@ export interface StepView {
   readonly by: string;
   readonly at: string;
   readonly outcome: Step['outcome'];
-  readonly sentence: Sentence | null;
   readonly reading: Reading | null;
-  readonly change: { readonly added: readonly Phrase[]; readonly removed: readonly Phrase[] };
-  readonly words: readonly WordUse[];
-  readonly notes: readonly Note[];
-  readonly options?: readonly Option[];
-  readonly headline?: string;
-  readonly thumbnail?: Thumbnail;
-  /** Of a change made by hand: what to type to say it. */
-  readonly inWords?: string;
   readonly answer?: Answer;
   readonly chart?: ChartDescription;
   readonly working?: Working;
@@ -46,12 +38,13 @@ export interface Thumbnail {
 /** What is kept of a step besides its reading: as it was told to whoever asked. */
 export interface KeptRecord {
   readonly sentence: Sentence | null;
-  readonly change: StepView['change'];
+  readonly change: Change;
   readonly words: readonly WordUse[];
   readonly notes: readonly Note[];
   readonly options?: readonly Option[];
   readonly headline?: string;
   readonly thumbnail?: Thumbnail;
+  /** Of a change made by hand: what to type to say it. */
   readonly inWords?: string;
 }
 

@@ -40,3 +40,13 @@ export class Stopped extends Error {}
 
 /** The data do not fit what the plan asks of them; the message says so in words. */
 export class Unfit extends Error {}
+
+/** Tables, columns and functions of types that are not there, and types that do not go together. Other faults of a query are ours. */
+const OF_TYPES = new Set(['42P01', '42703', '42804', '42846', '42883']);
+
+/** What the data have to do with an error of PostgreSQL, by its SQLSTATE; null where they have nothing to do with it. */
+export function dataFault(error: unknown): 'values' | 'types' | null {
+  const code = (error as { code?: string }).code ?? '';
+  if (code.startsWith('22')) return 'values';
+  return OF_TYPES.has(code) ? 'types' : null;
+}

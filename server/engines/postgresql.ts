@@ -4,7 +4,7 @@ import { postgresqlQuery } from '@zud/core/query/postgresql';
 import type { Plan } from '@zud/core/query/plan';
 import type { Cell } from '@zud/core/query/answer';
 import { DATA_SCHEMA, type Database } from '../store/database';
-import { Stopped, TimeLimitReached, Unfit, type Engine, type EngineResult, type RunOptions } from './engine';
+import { dataFault, Stopped, TimeLimitReached, Unfit, type Engine, type EngineResult, type RunOptions } from './engine';
 
 const QUERY_CANCELED = '57014';
 
@@ -26,8 +26,10 @@ export class PostgresqlEngine implements Engine {
       return { engine: this.name, rows: result.rows, query: text, parameters, remarks: [], ms: performance.now() - started };
     } catch (error) {
       if ((error as { code?: string }).code === QUERY_CANCELED) throw signal?.aborted ? new Stopped() : new TimeLimitReached();
-      if (/^22/.test((error as { code?: string }).code ?? '')) throw new Unfit(`The numbers in the data do not allow it (${error instanceof Error ? error.message : 'out of range'}).`);
-      if (/^42/.test((error as { code?: string }).code ?? '')) throw new Unfit(`The columns of the data do not fit what the model says of them (${error instanceof Error ? error.message : 'of another type'}). A steward can look at the model.`);
+      const fault = dataFault(error);
+      const said = error instanceof Error ? error.message : '';
+      if (fault === 'values') throw new Unfit(`The numbers in the data do not allow it (${said}).`);
+      if (fault === 'types') throw new Unfit(`The columns of the data do not fit what the model says of them (${said}). A steward can look at the model.`);
       throw error;
     } finally {
       signal?.removeEventListener('abort', stop);

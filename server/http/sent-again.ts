@@ -31,7 +31,7 @@ export function onceOnly({ database: { store }, log, now }: Context) {
     if (typeof key !== 'string' || person === undefined || request.method === 'GET') return next();
     if (key === '' || key.length > LONGEST_KEY) return next(new Problem(400, 'Not understood', `An Idempotency-Key has 1 to ${LONGEST_KEY} letters.`));
     const of = and(eq(answeredRequests.personId, person.id), eq(answeredRequests.key, key));
-    const asked = createHash('sha256').update(`${request.method} ${request.originalUrl} ${request.body === undefined ? '' : JSON.stringify(request.body)}`).digest('base64url');
+    const asked = createHash('sha256').update(`${request.method} ${request.originalUrl} ${request.headers['content-length'] ?? ''} ${request.body === undefined ? '' : JSON.stringify(request.body)}`).digest('base64url');
 
     const begun = async (): Promise<boolean> => {
       await sweep();

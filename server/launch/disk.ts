@@ -1,7 +1,7 @@
 /** Is there room on the disk? Asked by health, and told by whoever ran out of it. */
 import { statfs } from 'node:fs/promises';
 
-export type DiskState = 'well' | 'low' | 'full';
+export type DiskState = 'well' | 'low' | 'full' | 'unknown';
 
 /** Bytes that are free below which the disk is called low, and full. */
 const LOW = 500_000_000;
@@ -22,8 +22,9 @@ export class Disk {
 
   async state(): Promise<DiskState> {
     if (performance.now() - this.fullAt < REMEMBERED) return 'full';
-    const { bavail, bsize } = await statfs(this.folder);
-    const free = bavail * bsize;
+    const found = await statfs(this.folder).catch(() => null);
+    if (found === null) return 'unknown';
+    const free = found.bavail * found.bsize;
     return free < FULL ? 'full' : free < LOW ? 'low' : 'well';
   }
 }

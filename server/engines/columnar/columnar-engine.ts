@@ -104,7 +104,10 @@ export class ColumnarEngine implements Engine {
       this.waiting.get(id)?.reject(new Stopped());
     };
     signal?.addEventListener('abort', stop, { once: true });
-    const late = setTimeout(() => this.waiting.get(id)?.reject(new TimeLimitReached()), limits.time + GRACE);
+    const late = setTimeout(() => {
+      this.tell({ do: 'stop', id });
+      this.waiting.get(id)?.reject(new TimeLimitReached());
+    }, limits.time + GRACE);
     try {
       const { rows, ms } = await new Promise<Extract<FromCopy, { said: 'rows' }>>((resolve, reject) => {
         this.waiting.set(id, { resolve, reject });
