@@ -5,7 +5,19 @@ export default {
   testPathIgnorePatterns: ['/node_modules/', '/dist/', '/tests/browser/'],
   modulePathIgnorePatterns: ['/dist/'],
   moduleNameMapper: { '^@zud/core/(.*)$': '<rootDir>/core/$1' },
-  transform: { '^.+\\.[jt]sx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } }, module: { type: 'commonjs' } }] },
+  transform: {
+    '^.+\\.[jt]sx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          target: 'es2022',
+          transform: { react: { runtime: 'automatic' } },
+        },
+        module: { type: 'commonjs' },
+      },
+    ],
+  },
   transformIgnorePatterns: ['/node_modules/(?!(double-metaphone)/)'],
   setupFiles: ['<rootDir>/tests/law-seed.ts'],
   globalSetup: '<rootDir>/tests/database-setup.ts',

@@ -19,7 +19,13 @@ import { demoTables } from './world';
 export const DEMO_PEOPLE: readonly { name: string; email: string; password: string; role: Role; groups: string[] }[] = [
   { name: 'Mira Holt', email: 'mira@velloe.example', password: 'anchor-quiet-41', role: 'analyst', groups: [] },
   { name: 'Tomas Berg', email: 'tomas@velloe.example', password: 'gannet-stone-27', role: 'viewer', groups: [] },
-  { name: 'Ines Rowan', email: 'ines@velloe.example', password: 'kelp-lantern-63', role: 'analyst', groups: ['Outer Isles team'] },
+  {
+    name: 'Ines Rowan',
+    email: 'ines@velloe.example',
+    password: 'kelp-lantern-63',
+    role: 'analyst',
+    groups: ['Outer Isles team'],
+  },
   { name: 'Stellan Reed', email: 'stellan@velloe.example', password: 'harbour-vane-88', role: 'steward', groups: [] },
   { name: 'Ada Firth', email: 'ada@velloe.example', password: 'tidal-compass-15', role: 'admin', groups: [] },
 ];
@@ -70,7 +76,11 @@ const WORKED_INQUIRY: readonly { readonly text: string; readonly after?: number 
 ];
 
 /** Loads what is missing; says how far it is. */
-export async function loadDemo(context: Context, scale: number, options: { reset?: boolean; tell: (line: string) => void }): Promise<void> {
+export async function loadDemo(
+  context: Context,
+  scale: number,
+  options: { reset?: boolean; tell: (line: string) => void },
+): Promise<void> {
   const { store } = context.database;
   const [there] = await store.select({ count: count() }).from(people);
   if ((there?.count ?? 0) > 0 && options.reset !== true) return;
@@ -78,16 +88,23 @@ export async function loadDemo(context: Context, scale: number, options: { reset
   for (const table of demoTables(scale)) {
     const columns = table.columns.map(([name, type]) => ({ name, type }));
     let told = 0;
-    const rows = await loadRows(context.database, table.name, columns, table.rows(), { progress: (loaded) => {
-      const share = Math.min(99, Math.round((100 * loaded) / table.expected));
-      if (share < told + 5) return;
-      told = share;
-      options.tell(`\r  ${table.name.padEnd(10)} ${share} %   `);
-    } });
+    const rows = await loadRows(context.database, table.name, columns, table.rows(), {
+      progress: (loaded) => {
+        const share = Math.min(99, Math.round((100 * loaded) / table.expected));
+        if (share < told + 5) return;
+        told = share;
+        options.tell(`\r  ${table.name.padEnd(10)} ${share} %   `);
+      },
+    });
     options.tell(`\r  ${table.name.padEnd(10)} ${rows.toLocaleString('en-GB')} rows\n`);
   }
   for (const name of LIBRARY_TABLES) {
-    const { rows } = await loadCsv(context.database, `library_${name}`, createReadStream(demoFile(`libraries/${name}.csv`)), new Map());
+    const { rows } = await loadCsv(
+      context.database,
+      `library_${name}`,
+      createReadStream(demoFile(`libraries/${name}.csv`)),
+      new Map(),
+    );
     options.tell(`  library_${name.padEnd(10)} ${rows.toLocaleString('en-GB')} rows\n`);
   }
   const ferries = await makeModel(context, 'model.yaml');
@@ -103,7 +120,10 @@ const LIBRARY_TABLES = ['branches', 'titles', 'loans', 'visits', 'targets'];
 
 async function makeModel(context: Context, file: string): Promise<string> {
   const checked = readModelFile(readFileSync(demoFile(file), 'utf8'), await catalogueOf(context.database));
-  if (!checked.ok) throw new Error(`${file} has faults: ${checked.faults.map((fault) => `${fault.place}: ${fault.reason}`).join('; ')}`);
+  if (!checked.ok)
+    throw new Error(
+      `${file} has faults: ${checked.faults.map((fault) => `${fault.place}: ${fault.reason}`).join('; ')}`,
+    );
   await addModel(context.database.store, checked.file, null);
   return checked.file.id;
 }
@@ -119,7 +139,13 @@ async function makeBoards(context: Context, modelId: string, made: ReadonlyMap<s
     for (const tile of tiles) {
       const result = read(tile.ask, { names: ready.names, calendar: ready.calendar, before: null });
       if (result.reading === null) throw new Error(`The demo asks “${tile.ask}”, which is not understood.`);
-      await pinTile(store, row.id, mira.id, { modelId, reading: result.reading, title: tile.title ?? null, number: false, place: tile.place });
+      await pinTile(store, row.id, mira.id, {
+        modelId,
+        reading: result.reading,
+        title: tile.title ?? null,
+        number: false,
+        place: tile.place,
+      });
     }
     await setShare(store, row.id, mira.id, tomas.id, 'comment');
     await setShare(store, row.id, mira.id, ines.id, 'edit');
@@ -127,13 +153,20 @@ async function makeBoards(context: Context, modelId: string, made: ReadonlyMap<s
   };
   const season = await board('Summer season 2026', SEASON_BOARD);
   await addWords(store, season.id, mira.id, { kind: 'commentary', words: '', title: null, place: SEASON_COMMENTARY });
-  await setScope(store, season.id, mira.id, { where: [], when: { period: { kind: 'days', from: '2026-06-01', to: '2026-09-30' } }, against: null });
+  await setScope(store, season.id, mira.id, {
+    where: [],
+    when: { period: { kind: 'days', from: '2026-06-01', to: '2026-09-30' } },
+    against: null,
+  });
   await board('Operations', OPERATIONS_BOARD);
   const inquiry = await createInquiry(store, mira.id, modelId, 'Why did the Outer Isles fall?');
   const steps: string[] = [];
   for (const turn of WORKED_INQUIRY) {
     const after = turn.after === undefined ? steps.at(-1) : steps[turn.after];
-    const { step } = await context.asking.ask(inquiry, mira, { kind: 'text', text: turn.text }, after, { ...LIMITS, person: mira.id });
+    const { step } = await context.asking.ask(inquiry, mira, { kind: 'text', text: turn.text }, after, {
+      ...LIMITS,
+      person: mira.id,
+    });
     steps.push(step.id);
   }
 }
@@ -141,5 +174,8 @@ async function makeBoards(context: Context, modelId: string, made: ReadonlyMap<s
 /** Beside the source, or beside the bundle. */
 function demoFile(name: string): string {
   const here = path.dirname(fileURLToPath(import.meta.url));
-  return [path.join(here, name), path.join(here, '..', '..', 'demo', name)].find((file) => existsSync(file)) ?? path.join('demo', name);
+  return (
+    [path.join(here, name), path.join(here, '..', '..', 'demo', name)].find((file) => existsSync(file)) ??
+    path.join('demo', name)
+  );
 }

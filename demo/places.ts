@@ -46,15 +46,36 @@ const PORT_LIST: readonly (readonly [string, string, string, string, number])[] 
   ['Myrra', 'Myrra', 'Edge Group', 'Outer Isles', 0.7],
 ];
 
-const MANAGERS = ['Ada Brook', 'Ben Tarrow', 'Cleo Varn', 'Dag Ostrel', 'Edda Finch', 'Finn Corrig', 'Gudrun Hale', 'Hugo Merrin', 'Ines Quill', 'Jorun Pike'];
-const COAST_CENTRE: Readonly<Record<string, readonly [number, number]>> = { 'North Reach': [61.9, -9.2], 'Mid Sound': [60.8, -8.6], 'South Skerries': [59.7, -8.9], 'Outer Isles': [60.9, -11.4] };
+const MANAGERS = [
+  'Ada Brook',
+  'Ben Tarrow',
+  'Cleo Varn',
+  'Dag Ostrel',
+  'Edda Finch',
+  'Finn Corrig',
+  'Gudrun Hale',
+  'Hugo Merrin',
+  'Ines Quill',
+  'Jorun Pike',
+];
+const COAST_CENTRE: Readonly<Record<string, readonly [number, number]>> = {
+  'North Reach': [61.9, -9.2],
+  'Mid Sound': [60.8, -8.6],
+  'South Skerries': [59.7, -8.9],
+  'Outer Isles': [60.9, -11.4],
+};
 
 export const PORTS: readonly Port[] = PORT_LIST.map(([port, island, group, coast, size], index) => {
   const [latitude = 60, longitude = -9] = COAST_CENTRE[coast] ?? [];
   return {
-    id: index + 1, port, island, group, coast, size,
-    latitude: Number((latitude + ((index * 37) % 17 - 8) / 16).toFixed(4)),
-    longitude: Number((longitude + ((index * 53) % 19 - 9) / 14).toFixed(4)),
+    id: index + 1,
+    port,
+    island,
+    group,
+    coast,
+    size,
+    latitude: Number((latitude + (((index * 37) % 17) - 8) / 16).toFixed(4)),
+    longitude: Number((longitude + (((index * 53) % 19) - 9) / 14).toFixed(4)),
     manager: MANAGERS[index % MANAGERS.length] as string,
   };
 });
@@ -103,11 +124,21 @@ const ROUTE_LIST: readonly (readonly [string, string, string, string, number, nu
 
 const portNumber = (name: string) => (PORTS.find((port) => port.port === name) as Port).id;
 
-export const ROUTES: readonly Route[] = ROUTE_LIST.map(([from, to, line, kind, minutes, daily, price, vessels], index) => ({
-  id: index + 1, route: `${from} – ${to}`, line, kind, from: portNumber(from), minutes, daily, price, vessels,
-  demand: (PORTS[portNumber(from) - 1] as Port).size * 0.4 + (PORTS[portNumber(to) - 1] as Port).size * 0.25 + 0.35,
-  opened: to === 'Fennick Bay' ? '2024-05-01' : '2015-01-01',
-}));
+export const ROUTES: readonly Route[] = ROUTE_LIST.map(
+  ([from, to, line, kind, minutes, daily, price, vessels], index) => ({
+    id: index + 1,
+    route: `${from} – ${to}`,
+    line,
+    kind,
+    from: portNumber(from),
+    minutes,
+    daily,
+    price,
+    vessels,
+    demand: (PORTS[portNumber(from) - 1] as Port).size * 0.4 + (PORTS[portNumber(to) - 1] as Port).size * 0.25 + 0.35,
+    opened: to === 'Fennick Bay' ? '2024-05-01' : '2015-01-01',
+  }),
+);
 
 export interface Vessel {
   readonly id: number;
@@ -139,11 +170,42 @@ const VESSEL_LIST: readonly (readonly [string, string, number, number, string])[
   ['Winterlight', 'Overnight ship', 2018, 360, 'Quarsay'],
 ];
 
-export const VESSELS: readonly Vessel[] = VESSEL_LIST.map(([vessel, vesselClass, built, capacity, home], index) => ({ id: index + 1, vessel, vesselClass, built, capacity, home: portNumber(home) }));
+export const VESSELS: readonly Vessel[] = VESSEL_LIST.map(([vessel, vesselClass, built, capacity, home], index) => ({
+  id: index + 1,
+  vessel,
+  vesselClass,
+  built,
+  capacity,
+  home: portNumber(home),
+}));
 
 export const CAPTAINS: readonly string[] = [
-  'Tamsin Orde', 'Rurik Vane', 'Hester Lowe', 'Magnus Treel', 'Sunniva Ash', 'Oswin Kerr-Dale', 'Petra Holm', 'Leif Sander', 'Marit Crane', 'Callum Reeve', 'Thora Bligh', 'Anders Wick', 'Elin Farrant',
-  'Gideon Marsh', 'Signe Rolf', 'Jonas Peel', 'Freya Dunmore', 'Aksel Brandt', 'Nora Tidewell', 'Viggo Strand', 'Helga Moor', 'Ewan Skerrit', 'Runa Gale', 'Tobias Fell', 'Astrid Lund', 'Piers Hallow',
+  'Tamsin Orde',
+  'Rurik Vane',
+  'Hester Lowe',
+  'Magnus Treel',
+  'Sunniva Ash',
+  'Oswin Kerr-Dale',
+  'Petra Holm',
+  'Leif Sander',
+  'Marit Crane',
+  'Callum Reeve',
+  'Thora Bligh',
+  'Anders Wick',
+  'Elin Farrant',
+  'Gideon Marsh',
+  'Signe Rolf',
+  'Jonas Peel',
+  'Freya Dunmore',
+  'Aksel Brandt',
+  'Nora Tidewell',
+  'Viggo Strand',
+  'Helga Moor',
+  'Ewan Skerrit',
+  'Runa Gale',
+  'Tobias Fell',
+  'Astrid Lund',
+  'Piers Hallow',
 ];
 
 export interface Fare {
@@ -154,6 +216,21 @@ export interface Fare {
 }
 
 export const FARES: readonly Fare[] = [
-  ['Flex Day', 'Flex', 1.25], ['Flex Return', 'Flex', 1.35], ['Flex Family', 'Flex', 1.15], ['Standard Single', 'Standard', 1], ['Standard Return', 'Standard', 0.95], ['Standard Car', 'Standard', 1.1],
-  ['Saver Single', 'Saver', 0.7], ['Saver Return', 'Saver', 0.66], ['Early Saver', 'Saver', 0.55], ['Week Pass', 'Season pass', 0.5], ['Month Pass', 'Season pass', 0.4], ['Year Pass', 'Season pass', 0.32],
-].map(([fare, family, factor], index) => ({ id: index + 1, fare: fare as string, family: family as string, factor: factor as number }));
+  ['Flex Day', 'Flex', 1.25],
+  ['Flex Return', 'Flex', 1.35],
+  ['Flex Family', 'Flex', 1.15],
+  ['Standard Single', 'Standard', 1],
+  ['Standard Return', 'Standard', 0.95],
+  ['Standard Car', 'Standard', 1.1],
+  ['Saver Single', 'Saver', 0.7],
+  ['Saver Return', 'Saver', 0.66],
+  ['Early Saver', 'Saver', 0.55],
+  ['Week Pass', 'Season pass', 0.5],
+  ['Month Pass', 'Season pass', 0.4],
+  ['Year Pass', 'Season pass', 0.32],
+].map(([fare, family, factor], index) => ({
+  id: index + 1,
+  fare: fare as string,
+  family: family as string,
+  factor: factor as number,
+}));

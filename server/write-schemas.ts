@@ -3,4 +3,7 @@ import { writeFileSync } from 'node:fs';
 import { z } from 'zod';
 import { modelFileSchema } from '@zud/core/model/schema';
 
-writeFileSync('docs/model-file.schema.json', `${JSON.stringify(z.toJSONSchema(modelFileSchema, { io: 'input' }), null, 2)}\n`);
+writeFileSync(
+  'docs/model-file.schema.json',
+  `${JSON.stringify(z.toJSONSchema(modelFileSchema, { io: 'input' }), null, 2)}\n`,
+);

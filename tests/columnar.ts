@@ -13,7 +13,14 @@ const ROOT = path.join(__dirname, '..');
 export function columnarForTests(quota = 5e9): NonNullable<Parameters<typeof startServer>[0]['columnar']> {
   const program = path.join(ROOT, 'server/dist/columnar.js');
   if (!existsSync(program)) execFileSync('node', ['server/build.js'], { cwd: ROOT });
-  return { program, folder: path.join(temporaryFolder('columnar'), 'copies'), memory: '1GB', threads: 2, quota, summariesFrom: 1_000 };
+  return {
+    program,
+    folder: path.join(temporaryFolder('columnar'), 'copies'),
+    memory: '1GB',
+    threads: 2,
+    quota,
+    summariesFrom: 1_000,
+  };
 }
 
 /**
@@ -24,11 +31,18 @@ export function columnarForTests(quota = 5e9): NonNullable<Parameters<typeof sta
 export async function whenReady({ running }: DemoServer): Promise<void> {
   const { copy, database } = running.context;
   if (copy === null) throw new Error('There is no copy.');
-  await until(copy, async ({ ready, of, settled }) => settled && of > 0 && ready === of && JSON.stringify(copy.told) === JSON.stringify(await wantedCopies(database)));
+  await until(
+    copy,
+    async ({ ready, of, settled }) =>
+      settled && of > 0 && ready === of && JSON.stringify(copy.told) === JSON.stringify(await wantedCopies(database)),
+  );
 }
 
 /** @throws Error where a copy is not in such a state within a minute */
-export async function until(copy: ColumnarEngine, reached: (state: ColumnarEngine['state']) => boolean | Promise<boolean>): Promise<void> {
+export async function until(
+  copy: ColumnarEngine,
+  reached: (state: ColumnarEngine['state']) => boolean | Promise<boolean>,
+): Promise<void> {
   for (let tries = 0; tries < 600; tries += 1) {
     if (await reached(copy.state)) return;
     await new Promise((resolve) => setTimeout(resolve, 100));

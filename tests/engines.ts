@@ -14,7 +14,10 @@ export function planned(reading: Reading, ready: ReadyModel): Plan | null {
   if (impossibility(reading, ready.names) !== null) return null;
   const { model, calendar, naming, rules, hidden, hasHours } = ready;
   try {
-    const settled: Reading = { ...reading, by: reading.by.map((one) => (one.kind === 'bins' && one.width === null ? { ...one, width: 7 } : one)) };
+    const settled: Reading = {
+      ...reading,
+      by: reading.by.map((one) => (one.kind === 'bins' && one.width === null ? { ...one, width: 7 } : one)),
+    };
     const asked = settled.rows === null ? (sourcesOf(settled, calendar)?.main ?? settled) : settled;
     return planOf(asked, { model, calendar, naming, rules, hidden, hasHours, rowLimit: 2000 });
   } catch {
@@ -23,7 +26,9 @@ export function planned(reading: Reading, ready: ReadyModel): Plan | null {
 }
 
 type Row = EngineResult['rows'][number];
-const near = (a: unknown, b: unknown) => a === b || (typeof a === 'number' && typeof b === 'number' && Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a), Math.abs(b)));
+const near = (a: unknown, b: unknown) =>
+  a === b ||
+  (typeof a === 'number' && typeof b === 'number' && Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a), Math.abs(b)));
 
 /** Where two results differ, in words; null where they agree. Rows of the same value, but for its last digit, may stand either way round. */
 export function difference(one: EngineResult, other: EngineResult): string | null {
@@ -31,10 +36,12 @@ export function difference(one: EngineResult, other: EngineResult): string | nul
   const keyOf = (row: Row) => JSON.stringify(row.filter((cell) => typeof cell !== 'number'));
   const valueOf = (row: Row | undefined) => row?.find((cell) => typeof cell === 'number');
   const elsewhere = new Map(other.rows.map((row) => [keyOf(row), row] as const));
-  const alike = (row: Row, beside: Row | undefined) => beside !== undefined && row.every((cell, at) => near(cell, beside[at]));
+  const alike = (row: Row, beside: Row | undefined) =>
+    beside !== undefined && row.every((cell, at) => near(cell, beside[at]));
   for (const [index, row] of one.rows.entries()) {
     const beside = other.rows[index];
-    if (!alike(row, beside) && !(alike(row, elsewhere.get(keyOf(row))) && near(valueOf(row), valueOf(beside)))) return `row ${index + 1}: ${JSON.stringify(row)}, not ${JSON.stringify(beside)}`;
+    if (!alike(row, beside) && !(alike(row, elsewhere.get(keyOf(row))) && near(valueOf(row), valueOf(beside))))
+      return `row ${index + 1}: ${JSON.stringify(row)}, not ${JSON.stringify(beside)}`;
   }
   return null;
 }

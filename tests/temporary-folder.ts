@@ -6,6 +6,9 @@ const IN_MEMORY = '/dev/shm';
 const ROOM = 4e9;
 
 export function temporaryFolder(name: string): string {
-  const free = () => { const { bavail, bsize } = statfsSync(IN_MEMORY); return bavail * bsize; };
+  const free = () => {
+    const { bavail, bsize } = statfsSync(IN_MEMORY);
+    return bavail * bsize;
+  };
   return mkdtempSync(path.join(existsSync(IN_MEMORY) && free() > ROOM ? IN_MEMORY : '/tmp', `zud-${name}-`));
 }

@@ -13,7 +13,9 @@ export interface DraftPlace {
   readonly height: number;
 }
 
-export type DraftTile = { readonly kind: 'answer'; readonly reading: Reading; readonly place: DraftPlace } | { readonly kind: 'commentary'; readonly place: DraftPlace };
+export type DraftTile =
+  | { readonly kind: 'answer'; readonly reading: Reading; readonly place: DraftPlace }
+  | { readonly kind: 'commentary'; readonly place: DraftPlace };
 
 export interface BoardDraft {
   readonly title: string;
@@ -39,15 +41,36 @@ export function draftBoard(names: NameIndex, from: DraftFrom): BoardDraft {
   const { model } = names;
   const shown = from.reading?.shown[0]?.calculation;
   const focus = from.measure ?? (shown !== undefined && isMeasure(shown) ? shown.measure : model.defaultMeasure);
-  const base: Reading = { ...EMPTY_READING, where: from.reading?.where ?? [], when: from.reading?.when ?? { period: THIS_YEAR } };
+  const base: Reading = {
+    ...EMPTY_READING,
+    where: from.reading?.where ?? [],
+    when: from.reading?.when ?? { period: THIS_YEAR },
+  };
   const possible = (reading: Reading) => impossibility(reading, names) === null;
-  const numbers = [focus, ...relatives(model, focus)].map((id): Reading => ({ ...base, shown: [plain(id)], against: { kind: 'year' } })).filter(possible).slice(0, NUMBERS);
+  const numbers = [focus, ...relatives(model, focus)]
+    .map((id): Reading => ({ ...base, shown: [plain(id)], against: { kind: 'year' } }))
+    .filter(possible)
+    .slice(0, NUMBERS);
   const charts = distinct([...(from.reading ? [from.reading] : []), ...views(names, focus, base)].filter(possible));
-  const tiles: DraftTile[] = numbers.map((reading, index) => ({ kind: 'answer', reading, place: { ...NUMBER, x: index * NUMBER.width, y: 0 } }));
+  const tiles: DraftTile[] = numbers.map((reading, index) => ({
+    kind: 'answer',
+    reading,
+    place: { ...NUMBER, x: index * NUMBER.width, y: 0 },
+  }));
   const top = numbers.length > 0 ? NUMBER.height : 0;
   const [first, ...others] = charts;
-  if (first) tiles.push({ kind: 'answer', reading: first, place: { x: 0, y: top, width: 8, height: 4 } }, { kind: 'commentary', place: { x: 8, y: top, width: 4, height: 4 } });
-  others.forEach((reading, index) => tiles.push({ kind: 'answer', reading, place: { x: (index % 2) * 6, y: top + 4 + Math.floor(index / 2) * 4, width: 6, height: 4 } }));
+  if (first)
+    tiles.push(
+      { kind: 'answer', reading: first, place: { x: 0, y: top, width: 8, height: 4 } },
+      { kind: 'commentary', place: { x: 8, y: top, width: 4, height: 4 } },
+    );
+  others.forEach((reading, index) =>
+    tiles.push({
+      kind: 'answer',
+      reading,
+      place: { x: (index % 2) * 6, y: top + 4 + Math.floor(index / 2) * 4, width: 6, height: 4 },
+    }),
+  );
   return { title: `${measureNamed(model, focus).name}, a draft`, tiles };
 }
 
@@ -55,9 +78,14 @@ export function draftBoard(names: NameIndex, from: DraftFrom): BoardDraft {
 function relatives(model: Model, focus: string): string[] {
   const facts = factsOf(model, measureOf(focus));
   const plans = new Set([...model.measures.values()].flatMap((one) => one.plan ?? []));
-  const others = [...model.measures.values()].filter((one) => one.id !== focus && !plans.has(one.id) && one.hidden !== true);
+  const others = [...model.measures.values()].filter(
+    (one) => one.id !== focus && !plans.has(one.id) && one.hidden !== true,
+  );
   const near = (id: string) => (factsOf(model, measureOf(id)).some((fact) => facts.includes(fact)) ? 0 : 1);
-  return others.map((one, index) => ({ id: one.id, rank: near(one.id) * 1000 + (one.direction === undefined ? 100 : 0) + index })).sort((a, b) => a.rank - b.rank).map(({ id }) => id);
+  return others
+    .map((one, index) => ({ id: one.id, rank: near(one.id) * 1000 + (one.direction === undefined ? 100 : 0) + index }))
+    .sort((a, b) => a.rank - b.rank)
+    .map(({ id }) => id);
 }
 
 /** The charts of a measure: over time, by what it is broken down well by, its largest parts, its plan, its week. */
@@ -65,11 +93,26 @@ function views(names: NameIndex, focus: string, base: Reading): Reading[] {
   const { model } = names;
   const facts = factsOf(model, measureOf(focus));
   const by = (...list: Breakdown[]): Reading => ({ ...base, shown: [plain(focus)], by: list });
-  const known = [...model.levels.values()].filter(({ level }) => facts.every((fact) => factHasLevel(model, fact, level.id)) && !base.where.some((one) => one.kind === 'members' && one.level === level.id && one.members.length === 1));
+  const known = [...model.levels.values()].filter(
+    ({ level }) =>
+      facts.every((fact) => factHasLevel(model, fact, level.id)) &&
+      !base.where.some((one) => one.kind === 'members' && one.level === level.id && one.members.length === 1),
+  );
   const count = (id: string) => names.membersOf(id).length;
   // of each dimension the coarsest level that has something to compare
-  const readable = [...new Set(known.map((entry) => entry.dimension.id))].flatMap((dimension) => known.filter((entry) => entry.dimension.id === dimension && count(entry.level.id) > 1 && count(entry.level.id) <= MANY).slice(0, 1)).map((entry) => entry.level);
-  const large = known.map((entry) => entry.level).filter((level) => count(level.id) > MANY).sort((a, b) => count(b.id) - count(a.id))[0];
+  const readable = [...new Set(known.map((entry) => entry.dimension.id))]
+    .flatMap((dimension) =>
+      known
+        .filter(
+          (entry) => entry.dimension.id === dimension && count(entry.level.id) > 1 && count(entry.level.id) <= MANY,
+        )
+        .slice(0, 1),
+    )
+    .map((entry) => entry.level);
+  const large = known
+    .map((entry) => entry.level)
+    .filter((level) => count(level.id) > MANY)
+    .sort((a, b) => count(b.id) - count(a.id))[0];
   const [place] = readable.filter((level) => level.kind === 'place');
   const [other, third] = readable.filter((level) => level !== place);
   const few = readable.find((level) => count(level.id) <= FEW && level !== place && level !== other);
@@ -78,9 +121,29 @@ function views(names: NameIndex, focus: string, base: Reading): Reading[] {
     { ...by(month), against: { kind: 'year' } },
     ...(place ? [{ ...by(byLevel(place.id)), against: { kind: 'year' } as const }] : []),
     ...(other ? [by(byLevel(other.id))] : []),
-    ...(large ? [{ ...by(byLevel(large.id)), rank: { direction: 'top' as const, count: 10, percent: false, of: byLevel(large.id), by: null, within: null, others: false, marked: false } }] : []),
+    ...(large
+      ? [
+          {
+            ...by(byLevel(large.id)),
+            rank: {
+              direction: 'top' as const,
+              count: 10,
+              percent: false,
+              of: byLevel(large.id),
+              by: null,
+              within: null,
+              others: false,
+              marked: false,
+            },
+          },
+        ]
+      : []),
     ...(measureNamed(model, focus).plan === undefined ? [] : [{ ...by(month), against: { kind: 'plan' } as const }]),
-    ...(few ? [{ ...by({ kind: 'time', grain: 'quarter' }, byLevel(few.id)), view: { chart: 'share bars' as const } }] : third ? [by(byLevel(third.id))] : []),
+    ...(few
+      ? [{ ...by({ kind: 'time', grain: 'quarter' }, byLevel(few.id)), view: { chart: 'share bars' as const } }]
+      : third
+        ? [by(byLevel(third.id))]
+        : []),
     { ...by({ kind: 'cycle', cycle: 'monthOfYear' }, { kind: 'cycle', cycle: 'dayOfWeek' }), view: { chart: 'heat' } },
   ];
 }

@@ -5,7 +5,8 @@
 import { expected, smoothed, spreadAfter, type Smoothed, type Weights } from './smoothing';
 
 /** What a way of carrying a line on follows. */
-export type Way = 'last value' | 'last season' | 'level' | 'level and trend' | 'level and season' | 'level, trend and season';
+export type Way =
+  'last value' | 'last season' | 'level' | 'level and trend' | 'level and season' | 'level, trend and season';
 
 export interface ForecastPoint {
   readonly value: number;
@@ -55,10 +56,20 @@ const NONE = { level: 0, trend: 0, season: 0, damping: 1 };
 const TRIED: Readonly<Record<Way, readonly Weights[]>> = {
   'last value': [{ ...NONE, level: 1 }],
   'last season': [{ ...NONE, season: 1 }],
-  level: WEIGHTS.map((level) => ({ ...NONE, level })),
-  'level and trend': WEIGHTS.flatMap((level) => [0.05, 0.2, 0.5].flatMap((part) => DAMPINGS.map((damping) => ({ ...NONE, level, trend: level * part, damping })))),
-  'level and season': WEIGHTS.flatMap((level) => [0.05, 0.2, 0.5, 0.9].map((part) => ({ ...NONE, level, season: (1 - level) * part }))),
-  'level, trend and season': WEIGHTS.flatMap((level) => [0.05, 0.2, 0.5].flatMap((up) => [0.05, 0.3, 0.7].flatMap((part) => DAMPINGS.map((damping) => ({ level, trend: level * up, season: (1 - level) * part, damping }))))),
+  'level': WEIGHTS.map((level) => ({ ...NONE, level })),
+  'level and trend': WEIGHTS.flatMap((level) =>
+    [0.05, 0.2, 0.5].flatMap((part) => DAMPINGS.map((damping) => ({ ...NONE, level, trend: level * part, damping }))),
+  ),
+  'level and season': WEIGHTS.flatMap((level) =>
+    [0.05, 0.2, 0.5, 0.9].map((part) => ({ ...NONE, level, season: (1 - level) * part })),
+  ),
+  'level, trend and season': WEIGHTS.flatMap((level) =>
+    [0.05, 0.2, 0.5].flatMap((up) =>
+      [0.05, 0.3, 0.7].flatMap((part) =>
+        DAMPINGS.map((damping) => ({ level, trend: level * up, season: (1 - level) * part, damping })),
+      ),
+    ),
+  ),
 };
 const WITHOUT_SEASONS: readonly Way[] = ['last value', 'level', 'level and trend'];
 const WITH_SEASONS: readonly Way[] = ['last season', 'level and season', 'level, trend and season'];
@@ -76,7 +87,9 @@ export function forecast(all: readonly number[], period: number, steps: number):
   const held = Math.min(MOST_HELD, seasonal ? values.length - 2 * period : Math.floor(values.length / 3));
   const ways = seasonal ? [...WITHOUT_SEASONS, ...WITH_SEASONS] : WITHOUT_SEASONS;
   const scales = values.every((value) => value > 0) ? [PROPORTIONS, AMOUNTS] : [AMOUNTS];
-  const tried = scales.flatMap((scale) => ways.map((way) => ({ way, scale, error: errorOnTheEnd(values, way, scale, seasonsOf(way, period), held, steps) })));
+  const tried = scales.flatMap((scale) =>
+    ways.map((way) => ({ way, scale, error: errorOnTheEnd(values, way, scale, seasonsOf(way, period), held, steps) })),
+  );
   const { way, scale, error } = tried.reduce((best, one) => (isLess(one.error, best.error) ? one : best));
   const plainest = tried.find((one) => one.way === (seasonal ? 'last season' : 'last value'))?.error ?? error;
   const line = fitted(values.map(scale.to), way, seasonsOf(way, period));
@@ -86,11 +99,22 @@ export function forecast(all: readonly number[], period: number, steps: number):
   const points = Array.from({ length: steps }, (_one, index): ForecastPoint => {
     const value = expected(line, index + 1);
     const reach = DEVIATIONS * deviation * Math.sqrt(spreadAfter(line, index + 1));
-    const [at, low, high] = [value, value - reach, value + reach].map((one) => Math.max(floor, scale.from(one))) as [number, number, number];
+    const [at, low, high] = [value, value - reach, value + reach].map((one) => Math.max(floor, scale.from(one))) as [
+      number,
+      number,
+      number,
+    ];
     return { value: at, low, high };
   });
   const end = values.slice(-held);
-  return { way, proportional: scale === PROPORTIONS, weights: line.weights, points, trial: { values: held, error, plainest, size: end.reduce((sum, one) => sum + Math.abs(one), 0) / held }, seasonal };
+  return {
+    way,
+    proportional: scale === PROPORTIONS,
+    weights: line.weights,
+    points,
+    trial: { values: held, error, plainest, size: end.reduce((sum, one) => sum + Math.abs(one), 0) / held },
+    seasonal,
+  };
 }
 
 /** What a line is followed in, and back. */
@@ -122,7 +146,14 @@ function varianceOf(line: Smoothed): number {
 }
 
 /** The mean absolute error of up to so many steps ahead from each place in the end of a line, with weights that were chosen without it. */
-function errorOnTheEnd(values: readonly number[], way: Way, scale: Scale, period: number, held: number, steps: number): number {
+function errorOnTheEnd(
+  values: readonly number[],
+  way: Way,
+  scale: Scale,
+  period: number,
+  held: number,
+  steps: number,
+): number {
   const scaled = values.map(scale.to);
   const { weights } = fitted(scaled.slice(0, -held), way, period);
   let sum = 0;

@@ -27,7 +27,8 @@ export interface Smoothed {
   readonly state: State;
 }
 
-const mean = (values: readonly number[]): number => values.reduce((sum, one) => sum + one, 0) / Math.max(1, values.length);
+const mean = (values: readonly number[]): number =>
+  values.reduce((sum, one) => sum + one, 0) / Math.max(1, values.length);
 
 /** The state before the first value: from the first two seasons where there are seasons, else from the first values. */
 function beginning(values: readonly number[], period: number, trended: boolean): State {
@@ -40,7 +41,8 @@ function beginning(values: readonly number[], period: number, trended: boolean):
   const [one, two] = [values.slice(0, period), values.slice(period, 2 * period)];
   const trend = trended ? (mean(two) - mean(one)) / period : 0;
   // the line through the middles of both seasons, where there is a trend
-  const at = (index: number) => (trended ? mean(one) + trend * (index - (period - 1) / 2) : index < period ? mean(one) : mean(two));
+  const at = (index: number) =>
+    trended ? mean(one) + trend * (index - (period - 1) / 2) : index < period ? mean(one) : mean(two);
   const seasons = one.map((value, index) => (value - at(index) + (two[index] ?? 0) - at(index + period)) / 2);
   return { level: trended ? at(-1) : mean(one), trend, seasons };
 }
@@ -77,7 +79,10 @@ function dampedSteps(damping: number, steps: number): number {
 export function spreadAfter({ weights, period }: Smoothed, steps: number): number {
   let sum = 1;
   for (let back = 1; back < steps; back += 1) {
-    const carried = weights.level + weights.trend * dampedSteps(weights.damping, back) + (period > 1 && back % period === 0 ? weights.season : 0);
+    const carried =
+      weights.level +
+      weights.trend * dampedSteps(weights.damping, back) +
+      (period > 1 && back % period === 0 ? weights.season : 0);
     sum += carried * carried;
   }
   return sum;

@@ -9,7 +9,9 @@ import type { Answer } from '../query/answer';
  */
 export function unevenness(answer: Pick<Answer, 'columns' | 'rows' | 'support'>): number | null {
   const at = answer.columns.findIndex((column) => column.as === 'value');
-  const members = answer.rows.flatMap((row, index) => (typeof row[at] === 'number' ? [{ value: row[at], weight: answer.support[index] ?? 1 }] : []));
+  const members = answer.rows.flatMap((row, index) =>
+    typeof row[at] === 'number' ? [{ value: row[at], weight: answer.support[index] ?? 1 }] : [],
+  );
   if (members.length < 2) return null;
   if (answer.columns[at]?.additive === true) {
     const total = members.reduce((sum, one) => sum + one.value, 0);
@@ -19,5 +21,8 @@ export function unevenness(answer: Pick<Answer, 'columns' | 'rows' | 'support'>)
   const weight = members.reduce((sum, one) => sum + one.weight, 0);
   const mean = members.reduce((sum, one) => sum + one.value * one.weight, 0) / weight;
   if (mean === 0) return null;
-  return Math.min(1, members.reduce((sum, one) => sum + Math.abs(one.value - mean) * one.weight, 0) / weight / Math.abs(mean));
+  return Math.min(
+    1,
+    members.reduce((sum, one) => sum + Math.abs(one.value - mean) * one.weight, 0) / weight / Math.abs(mean),
+  );
 }

@@ -37,7 +37,9 @@ const MOST_MEMBERS = 5;
 export function whatMoved(levels: readonly LevelMoves[]): Explanation[] {
   // many members move apart by chance: what few of them explain tells more
   const telling = (one: Explanation) => one.surprise / one.members.length;
-  return levels.flatMap((one) => explanationBy(one) ?? []).sort((a, b) => telling(b) - telling(a) || a.members.length - b.members.length);
+  return levels
+    .flatMap((one) => explanationBy(one) ?? [])
+    .sort((a, b) => telling(b) - telling(a) || a.members.length - b.members.length);
 }
 
 /** Do the members rise and fall by so much more than all of them together that what is left is by chance? */
@@ -54,7 +56,11 @@ function explanationBy({ level, members }: LevelMoves): Explanation | null {
   if (value === other || value === 0 || other === 0) return null;
   if (cancelsOut(members)) return null;
   const told = members
-    .map((one) => ({ name: one.name, surprise: divergence(one.other / other, one.value / value), power: (one.value - one.other) / (value - other) }))
+    .map((one) => ({
+      name: one.name,
+      surprise: divergence(one.other / other, one.value / value),
+      power: (one.value - one.other) / (value - other),
+    }))
     .sort((a, b) => b.surprise - a.surprise || b.power - a.power);
   const chosen: typeof told = [];
   let explained = 0;
@@ -66,7 +72,12 @@ function explanationBy({ level, members }: LevelMoves): Explanation | null {
   }
   // all members together are no few of them
   if (explained < ENOUGH || chosen.length === members.length) return null;
-  return { level, members: chosen.map(({ name }) => name), explained, surprise: told.reduce((total, one) => total + one.surprise, 0) };
+  return {
+    level,
+    members: chosen.map(({ name }) => name),
+    explained,
+    surprise: told.reduce((total, one) => total + one.surprise, 0),
+  };
 }
 
 /** A member's part of the Jensen–Shannon divergence (in bits) of shares then and shares now. */

@@ -10,8 +10,11 @@ import { keyOf, numeric, type Shape } from './shape';
 /** What a box shows of the single values of a measure: the least, the quartiles, the most. */
 export function boxCalculations(measure: string): Calculation[] {
   return [
-    { kind: 'rows', function: 'minimum', measure }, { kind: 'percentile', percentile: 25, measure }, { kind: 'rows', function: 'median', measure },
-    { kind: 'percentile', percentile: 75, measure }, { kind: 'rows', function: 'maximum', measure },
+    { kind: 'rows', function: 'minimum', measure },
+    { kind: 'percentile', percentile: 25, measure },
+    { kind: 'rows', function: 'median', measure },
+    { kind: 'percentile', percentile: 75, measure },
+    { kind: 'rows', function: 'maximum', measure },
   ];
 }
 
@@ -20,7 +23,10 @@ export function showsBoxes({ shown }: Reading): boolean {
   const first = shown[0]?.calculation;
   if (first?.kind !== 'rows') return false;
   const wanted = boxCalculations(first.measure);
-  return shown.length === wanted.length && shown.every((one, index) => one.transform === null && same(one.calculation, wanted[index]));
+  return (
+    shown.length === wanted.length &&
+    shown.every((one, index) => one.transform === null && same(one.calculation, wanted[index]))
+  );
 }
 
 export function boxContent(answer: Answer, shape: Shape): Content {
@@ -28,8 +34,30 @@ export function boxContent(answer: Answer, shape: Shape): Content {
   const column = answer.columns[key] as AnswerColumn;
   const [low = 0, first = 0, middle = 0, third = 0, high = 0] = shape.values;
   return {
-    categories: answer.rows.map((row) => formatCell(row[key] ?? keyOf(null), column)), categoryLabel: column.label, incompleteAt: null, omitted: null, emphasis: null,
-    series: [{ label: 'Middle half of the values', colour: 0, style: 'value', axis: 'left', column: answer.columns[middle] as AnswerColumn, points: answer.rows.map((row, index) => ({ x: index, y: numeric(row[third]), base: numeric(row[first]) ?? 0, row: index })) }],
-    boxes: answer.rows.map((row) => (numeric(row[low]) === null ? null : { low: Number(row[low]), middle: Number(row[middle]), high: Number(row[high]) })),
+    categories: answer.rows.map((row) => formatCell(row[key] ?? keyOf(null), column)),
+    categoryLabel: column.label,
+    incompleteAt: null,
+    omitted: null,
+    emphasis: null,
+    series: [
+      {
+        label: 'Middle half of the values',
+        colour: 0,
+        style: 'value',
+        axis: 'left',
+        column: answer.columns[middle] as AnswerColumn,
+        points: answer.rows.map((row, index) => ({
+          x: index,
+          y: numeric(row[third]),
+          base: numeric(row[first]) ?? 0,
+          row: index,
+        })),
+      },
+    ],
+    boxes: answer.rows.map((row) =>
+      numeric(row[low]) === null
+        ? null
+        : { low: Number(row[low]), middle: Number(row[middle]), high: Number(row[high]) },
+    ),
   };
 }

@@ -23,17 +23,48 @@ export function describeChart(answer: Answer, reading: Reading, weekStart = 1, p
   const unfit = unfitKinds(answer, reading, shape, hasPlaces(answer, shape, places));
   const usual = usualKind(answer, shape, reading);
   const asked = reading.view?.chart ?? undefined;
-  const [kind, reason] = asked === undefined ? usual : unfit[asked] === undefined ? [asked, 'as asked'] : [usual[0], `${unfit[asked] ?? ''} ${usual[1]}`.trim()];
+  const [kind, reason] =
+    asked === undefined
+      ? usual
+      : unfit[asked] === undefined
+        ? [asked, 'as asked']
+        : [usual[0], `${unfit[asked] ?? ''} ${usual[1]}`.trim()];
   const content = inColour(contentOf(kind, answer, reading, shape, weekStart, places), (reading.view?.colour ?? 1) - 1);
   const omitted = [content.omitted, undrawn(kind, reading.view)].flatMap((text) => text ?? []).join(' ');
-  return { kind, reason, unfit, labels: reading.view?.labels === true, ...content, omitted: omitted === '' ? null : omitted, lines: referenceLines({ kind, series: content.series }, reading.view), axis: FITTED.includes(kind) ? (reading.view?.axis ?? null) : null };
+  return {
+    kind,
+    reason,
+    unfit,
+    labels: reading.view?.labels === true,
+    ...content,
+    omitted: omitted === '' ? null : omitted,
+    lines: referenceLines({ kind, series: content.series }, reading.view),
+    axis: FITTED.includes(kind) ? (reading.view?.axis ?? null) : null,
+  };
 }
 
-function contentOf(kind: ChartKind, answer: Answer, reading: Reading, shape: Shape, weekStart: number, places: Places): Content {
+function contentOf(
+  kind: ChartKind,
+  answer: Answer,
+  reading: Reading,
+  shape: Shape,
+  weekStart: number,
+  places: Places,
+): Content {
   switch (kind) {
     case 'number':
     case 'table':
-      return { ...NOTHING, series: figuresOf(answer, shape).map(({ at, column }, index) => ({ label: column.label, colour: index, style: 'value', axis: 'left', column, points: [{ x: 0, y: numeric(answer.rows[0]?.[at]), row: 0 }] })) };
+      return {
+        ...NOTHING,
+        series: figuresOf(answer, shape).map(({ at, column }, index) => ({
+          label: column.label,
+          colour: index,
+          style: 'value',
+          axis: 'left',
+          column,
+          points: [{ x: 0, y: numeric(answer.rows[0]?.[at]), row: 0 }],
+        })),
+      };
     case 'scatter':
     case 'bubble':
       return scatterContent(answer, shape, kind === 'bubble');
@@ -50,7 +81,13 @@ function contentOf(kind: ChartKind, answer: Answer, reading: Reading, shape: Sha
     case 'multiples': {
       const content = contentAlongAxis(kind, answer, reading, shape, weekStart);
       const values = content.series.filter((series) => series.style === 'value' || series.style === 'rest');
-      return { ...content, panels: values.map((series) => ({ title: series.label, series: content.series.filter((one) => one.colour === series.colour).map((one) => ({ ...one, colour: 0 })) })) };
+      return {
+        ...content,
+        panels: values.map((series) => ({
+          title: series.label,
+          series: content.series.filter((one) => one.colour === series.colour).map((one) => ({ ...one, colour: 0 })),
+        })),
+      };
     }
     default:
       return contentAlongAxis(kind, answer, reading, shape, weekStart);

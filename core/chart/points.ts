@@ -19,9 +19,24 @@ export function scatterContent(answer: Answer, shape: Shape, bubbles: boolean): 
     const size = bubbles && sized ? numeric(row[sized.at]) : null;
     const y = numeric(row[vertical.at]);
     if (x === null || y === null || (bubbles && size === null)) return [];
-    return [{ x, y, label: formatCell(row[label] ?? null, answer.columns[label] as AnswerColumn), row: index, ...(size === null ? {} : { size }) }];
+    return [
+      {
+        x,
+        y,
+        label: formatCell(row[label] ?? null, answer.columns[label] as AnswerColumn),
+        row: index,
+        ...(size === null ? {} : { size }),
+      },
+    ];
   });
-  return { ...NOTHING, categoryLabel: horizontal.column.label, series: [{ label: vertical.column.label, colour: 0, style: 'value', axis: 'left', column: vertical.column, points }], omitted: bubbles && sized ? `The size of a bubble is ${sized.column.label.toLowerCase()}.` : null };
+  return {
+    ...NOTHING,
+    categoryLabel: horizontal.column.label,
+    series: [
+      { label: vertical.column.label, colour: 0, style: 'value', axis: 'left', column: vertical.column, points },
+    ],
+    omitted: bubbles && sized ? `The size of a bubble is ${sized.column.label.toLowerCase()}.` : null,
+  };
 }
 
 export function mapContent(answer: Answer, shape: Shape, places: Places): Content {
@@ -32,10 +47,19 @@ export function mapContent(answer: Answer, shape: Shape, places: Places): Conten
   const placed = answer.rows.flatMap((row, index): ChartPoint[] => {
     const place = places.get(keyOf(row[level] ?? null));
     const size = numeric(row[value.at]);
-    return place && size !== null ? [{ x: place[0], y: place[1], size, label: formatCell(row[level] ?? null, column), row: index }] : [];
+    return place && size !== null
+      ? [{ x: place[0], y: place[1], size, label: formatCell(row[level] ?? null, column), row: index }]
+      : [];
   });
   const lost = answer.rows.length - placed.length;
-  return { ...NOTHING, categoryLabel: column.label, series: [{ label: value.column.label, colour: 0, style: 'value', axis: 'left', column: value.column, points: placed }], omitted: lost > 0 ? `${lost} of ${answer.rows.length} have no coordinates; the table has all.` : null };
+  return {
+    ...NOTHING,
+    categoryLabel: column.label,
+    series: [
+      { label: value.column.label, colour: 0, style: 'value', axis: 'left', column: value.column, points: placed },
+    ],
+    omitted: lost > 0 ? `${lost} of ${answer.rows.length} have no coordinates; the table has all.` : null,
+  };
 }
 
 /** The places of an answer's level, where every row's level is one that has coordinates. */

@@ -23,4 +23,5 @@ export const numeric = (cell: Cell | undefined): number | null => (typeof cell =
 export const keyOf = (cell: Cell): string => (cell === null ? '' : String(cell));
 
 /** The figures of an answer that are no comparison's, each with its place in the rows. */
-export const figuresOf = (answer: Answer, shape: Shape) => shape.values.map((at) => ({ at, column: answer.columns[at] as AnswerColumn }));
+export const figuresOf = (answer: Answer, shape: Shape) =>
+  shape.values.map((at) => ({ at, column: answer.columns[at] as AnswerColumn }));

@@ -29,7 +29,13 @@ export function bridgeContent(answer: Answer, shape: Shape): Content {
     categories.push(capitalised((answer.columns[other] as AnswerColumn).label.split(', ').at(-1) ?? ''));
   }
   let level_ = start;
-  const steps = answer.rows.map((row, index) => ({ index, label: formatCell(row[level] ?? null, answer.columns[level] as AnswerColumn), step: compared ? (numeric(row[value.at]) ?? 0) - (numeric(row[other]) ?? 0) : (numeric(row[value.at]) ?? 0) })).sort((a, b) => b.step - a.step);
+  const steps = answer.rows
+    .map((row, index) => ({
+      index,
+      label: formatCell(row[level] ?? null, answer.columns[level] as AnswerColumn),
+      step: compared ? (numeric(row[value.at]) ?? 0) - (numeric(row[other]) ?? 0) : (numeric(row[value.at]) ?? 0),
+    }))
+    .sort((a, b) => b.step - a.step);
   for (const { index, label, step } of steps) {
     const point: ChartPoint = { x: categories.length, base: level_, y: level_ + step, row: index };
     (step < 0 ? fall : rise).push(point);
@@ -38,10 +44,37 @@ export function bridgeContent(answer: Answer, shape: Shape): Content {
   }
   ends.push({ x: categories.length, y: level_, base: 0 });
   categories.push(compared ? column.label : 'All');
-  const axisFrom = compared ? axisStart([start, level_, ...[...rise, ...fall].flatMap((point) => [point.base ?? 0, point.y ?? 0])]) : 0;
-  const series = (label: string, points: readonly ChartPoint[], style: ChartSeries['style'], colour: number): ChartSeries => ({ label, colour, style, axis: 'left', column, points: categories.map((_category, x) => points.find((point) => point.x === x) ?? { x, y: null }) });
-  return { ...NOTHING, categories, categoryLabel: answer.columns[level]?.label ?? '', series: [series('Totals', ends, 'rest', 0), series('More', rise, 'value', 0), ...(fall.length > 0 ? [series('Less', fall, 'fall', 0)] : [])],
-    ...(axisFrom > 0 ? { axisFrom, omitted: `The axis begins at ${formatShort(axisFrom, column)}, not at zero, so that the steps can be seen.` } : {}),
+  const axisFrom = compared
+    ? axisStart([start, level_, ...[...rise, ...fall].flatMap((point) => [point.base ?? 0, point.y ?? 0])])
+    : 0;
+  const series = (
+    label: string,
+    points: readonly ChartPoint[],
+    style: ChartSeries['style'],
+    colour: number,
+  ): ChartSeries => ({
+    label,
+    colour,
+    style,
+    axis: 'left',
+    column,
+    points: categories.map((_category, x) => points.find((point) => point.x === x) ?? { x, y: null }),
+  });
+  return {
+    ...NOTHING,
+    categories,
+    categoryLabel: answer.columns[level]?.label ?? '',
+    series: [
+      series('Totals', ends, 'rest', 0),
+      series('More', rise, 'value', 0),
+      ...(fall.length > 0 ? [series('Less', fall, 'fall', 0)] : []),
+    ],
+    ...(axisFrom > 0
+      ? {
+          axisFrom,
+          omitted: `The axis begins at ${formatShort(axisFrom, column)}, not at zero, so that the steps can be seen.`,
+        }
+      : {}),
   };
 }
 
@@ -61,7 +94,13 @@ export function paretoContent(answer: Answer, shape: Shape): Content {
   const [value] = figuresOf(answer, shape);
   const level = shape.levels[0] ?? 0;
   if (!value) return NOTHING;
-  const rows = answer.rows.map((row, index) => ({ index, value: numeric(row[value.at]) ?? 0, label: formatCell(row[level] ?? null, answer.columns[level] as AnswerColumn) })).sort((a, b) => b.value - a.value);
+  const rows = answer.rows
+    .map((row, index) => ({
+      index,
+      value: numeric(row[value.at]) ?? 0,
+      label: formatCell(row[level] ?? null, answer.columns[level] as AnswerColumn),
+    }))
+    .sort((a, b) => b.value - a.value);
   const total = rows.reduce((sum, row) => sum + row.value, 0);
   let so = 0;
   const shares = rows.map((row) => {
@@ -70,11 +109,29 @@ export function paretoContent(answer: Answer, shape: Shape): Content {
   });
   const drawn = rows.slice(0, MOST_BARS);
   return {
-    ...NOTHING, categories: drawn.map((row) => row.label), categoryLabel: answer.columns[level]?.label ?? '',
+    ...NOTHING,
+    categories: drawn.map((row) => row.label),
+    categoryLabel: answer.columns[level]?.label ?? '',
     series: [
-      { label: value.column.label, colour: 0, style: 'value', axis: 'left', column: value.column, points: drawn.map((row, x) => ({ x, y: row.value, row: row.index })) },
-      { label: 'Share so far', colour: 1, style: 'value', axis: 'right', mark: 'line', column: { ...SHARE, key: 'so_far', label: 'Share so far' }, points: drawn.map((row, x) => ({ x, y: shares[x] ?? null, row: row.index })) },
+      {
+        label: value.column.label,
+        colour: 0,
+        style: 'value',
+        axis: 'left',
+        column: value.column,
+        points: drawn.map((row, x) => ({ x, y: row.value, row: row.index })),
+      },
+      {
+        label: 'Share so far',
+        colour: 1,
+        style: 'value',
+        axis: 'right',
+        mark: 'line',
+        column: { ...SHARE, key: 'so_far', label: 'Share so far' },
+        points: drawn.map((row, x) => ({ x, y: shares[x] ?? null, row: row.index })),
+      },
     ],
-    omitted: rows.length > drawn.length ? `The first ${drawn.length} of ${rows.length} are drawn; the share is of all.` : null,
+    omitted:
+      rows.length > drawn.length ? `The first ${drawn.length} of ${rows.length} are drawn; the share is of all.` : null,
   };
 }

@@ -41,23 +41,32 @@ function numberText(value: number, { format, unit }: Formatted, locale: string):
   const decimals = decimalsFor(value, format);
   const digits = { minimumFractionDigits: decimals, maximumFractionDigits: decimals };
   if (format?.style === 'percent') return `${formatter(locale, digits).format(value * 100)}${NARROW_SPACE}%`;
-  if (format?.style === 'currency' && format.currency !== undefined) return formatter(locale, { style: 'currency', currency: format.currency, ...digits }).format(value);
+  if (format?.style === 'currency' && format.currency !== undefined)
+    return formatter(locale, { style: 'currency', currency: format.currency, ...digits }).format(value);
   return `${formatter(locale, digits).format(value)}${unit === undefined ? '' : `${NARROW_SPACE}${unit}`}`;
 }
 
 /** Short, for axes and marks. @example formatShort(1412380, {}) // '1.41m' */
 export function formatShort(value: number, column: Formatted, locale = LOCALE): string {
-  if (column.format?.style === 'percent') return `${formatter(locale, { maximumFractionDigits: 1 }).format(value * 100)}${NARROW_SPACE}%`;
+  if (column.format?.style === 'percent')
+    return `${formatter(locale, { maximumFractionDigits: 1 }).format(value * 100)}${NARROW_SPACE}%`;
   const size = Math.abs(value);
   const [divisor, suffix] = size >= 1e9 ? [1e9, 'bn'] : size >= 1e6 ? [1e6, 'm'] : size >= 1e4 ? [1e3, 'k'] : [1, ''];
   const scaled = value / divisor;
-  const text = formatter(locale, { maximumFractionDigits: Math.abs(scaled) >= 100 || (divisor === 1 && size >= 100) ? 0 : Math.abs(scaled) >= 10 ? 1 : 2 }).format(scaled);
+  const text = formatter(locale, {
+    maximumFractionDigits:
+      Math.abs(scaled) >= 100 || (divisor === 1 && size >= 100) ? 0 : Math.abs(scaled) >= 10 ? 1 : 2,
+  }).format(scaled);
   const sign = column.format?.style === 'currency' ? currencySign(column.format.currency ?? 'EUR', locale) : '';
   return `${value < 0 ? '−' : ''}${sign}${text.replace('-', '')}${suffix}`;
 }
 
 function currencySign(currency: string, locale: string): string {
-  return formatter(locale, { style: 'currency', currency, maximumFractionDigits: 0 }).formatToParts(0).find((part) => part.type === 'currency')?.value ?? currency;
+  return (
+    formatter(locale, { style: 'currency', currency, maximumFractionDigits: 0 })
+      .formatToParts(0)
+      .find((part) => part.type === 'currency')?.value ?? currency
+  );
 }
 
 /** A change in per cent with its sign. @example formatChange(-0.018) // '−1.8 %' */
@@ -112,8 +121,10 @@ export function formatCell(value: Cell, column: AnswerColumn, locale = LOCALE): 
   if (column.role === 'detail') return formatDetail(value, column, locale);
   if (column.role === 'level') return value === null ? '(none)' : String(value);
   if (column.as === 'change' && typeof value === 'number') return formatChange(value, locale);
-  if (column.as === 'difference' && typeof value === 'number' && column.format?.style === 'percent') return `${value > 0 ? '+' : value < 0 ? '−' : ''}${formatPoints(value, locale)}`;
-  if (column.as === 'difference' && typeof value === 'number') return `${value > 0 ? '+' : ''}${formatValue(value, column, locale)}`;
+  if (column.as === 'difference' && typeof value === 'number' && column.format?.style === 'percent')
+    return `${value > 0 ? '+' : value < 0 ? '−' : ''}${formatPoints(value, locale)}`;
+  if (column.as === 'difference' && typeof value === 'number')
+    return `${value > 0 ? '+' : ''}${formatValue(value, column, locale)}`;
   return formatValue(value, column, locale);
 }
 

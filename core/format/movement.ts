@@ -13,5 +13,7 @@ export interface Movement {
 
 export function movementOf(columns: readonly AnswerColumn[], value: AnswerColumn): Movement {
   const beside = (as: AnswerColumn['as']) => columns.findIndex((one) => one.of === value.of && one.as === as);
-  return value.format?.style === 'percent' && beside('difference') >= 0 ? { at: beside('difference'), size: formatPoints, brief: (moved) => formatPoints(moved).replace(/points?$/, 'pts') } : { at: beside('change'), size: formatSize, brief: formatSize };
+  return value.format?.style === 'percent' && beside('difference') >= 0
+    ? { at: beside('difference'), size: formatPoints, brief: (moved) => formatPoints(moved).replace(/points?$/, 'pts') }
+    : { at: beside('change'), size: formatSize, brief: formatSize };
 }

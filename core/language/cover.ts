@@ -52,13 +52,29 @@ export function coversOf(question: Question): Cover[] {
     const here = kept(best[at] ?? []);
     if (here.length === 0) continue;
     const token = tokens[at];
-    const quiet = !saysWhich(question, at) && (token?.kind === 'comma' || (token?.kind === 'sign' && /[–—&-]/.test(token.word)) || (token?.kind === 'word' && HARMLESS.has(token.word)));
-    const skipCost = quiet ? (question.names.exactly([singular(token?.word ?? '')]).some(({ named }) => named.kind === 'measure') ? NAMED_COST : (HARMLESS_COST[token?.word ?? ''] ?? 0.05)) : UNRESOLVED_COST;
-    for (const before of here) best[at + 1]?.push({ cost: before.cost + skipCost, before, piece: null, skip: quiet ? 'harmless' : 'unresolved', from: at });
+    const quiet =
+      !saysWhich(question, at) &&
+      (token?.kind === 'comma' ||
+        (token?.kind === 'sign' && /[–—&-]/.test(token.word)) ||
+        (token?.kind === 'word' && HARMLESS.has(token.word)));
+    const skipCost = quiet
+      ? question.names.exactly([singular(token?.word ?? '')]).some(({ named }) => named.kind === 'measure')
+        ? NAMED_COST
+        : (HARMLESS_COST[token?.word ?? ''] ?? 0.05)
+      : UNRESOLVED_COST;
+    for (const before of here)
+      best[at + 1]?.push({
+        cost: before.cost + skipCost,
+        before,
+        piece: null,
+        skip: quiet ? 'harmless' : 'unresolved',
+        from: at,
+      });
     for (const item of chart.items('Intent', at)) {
       const piece: Piece = { start: at, item, intent: item.value as Intent };
       const cost = PIECE_COST + item.cost + (cutsName(at, item, whole) ? CUT_COST : 0);
-      for (const before of here) best[item.end]?.push({ cost: before.cost + cost, before, piece, skip: null, from: at });
+      for (const before of here)
+        best[item.end]?.push({ cost: before.cost + cost, before, piece, skip: null, from: at });
     }
   }
   return kept(best[tokens.length] ?? []).map((last) => coverOf(last, tokens.length));
@@ -67,14 +83,26 @@ export function coversOf(question: Question): Cover[] {
 /** Stretches of several words that are a name just as it stands, typing errors aside. */
 function wholeNames(question: Question): { start: number; end: number }[] {
   return question.tokens.flatMap((_token, start) =>
-    question.namesAt(start).flatMap(({ end, cost, match, assumption }) => (end > start + 1 && match.by === 'name' && match.cost === 0 && match.named.kind !== 'date' && (cost === 0 || assumption?.by === 'typing') ? [{ start, end }] : [])));
+    question
+      .namesAt(start)
+      .flatMap(({ end, cost, match, assumption }) =>
+        end > start + 1 &&
+        match.by === 'name' &&
+        match.cost === 0 &&
+        match.named.kind !== 'date' &&
+        (cost === 0 || assumption?.by === 'typing')
+          ? [{ start, end }]
+          : [],
+      ),
+  );
 }
 
 /** Does an item read words of a name in another way: the “longest” of the measure Longest wait as a rank? */
 function cutsName(at: number, item: Item, whole: readonly { start: number; end: number }[]): boolean {
   return whole.some(({ start, end }) => {
     if (end <= at || start >= item.end) return false;
-    for (let token = Math.max(start, at); token < Math.min(end, item.end); token += 1) if (!item.names.includes(token)) return true;
+    for (let token = Math.max(start, at); token < Math.min(end, item.end); token += 1)
+      if (!item.names.includes(token)) return true;
     return false;
   });
 }
@@ -83,7 +111,12 @@ function cutsName(at: number, item: Item, whole: readonly { start: number; end: 
 function saysWhich(question: Question, at: number): boolean {
   const { tokens } = question;
   if (tokens[at]?.word !== 'this' && tokens[at]?.word !== 'that') return false;
-  return CALENDAR_UNITS.has(tokens[at + 1]?.word ?? '') || question.namesAt(at + 1).some(({ match, cost }) => match.named.kind === 'level' && match.by === 'name' && cost === 0);
+  return (
+    CALENDAR_UNITS.has(tokens[at + 1]?.word ?? '') ||
+    question
+      .namesAt(at + 1)
+      .some(({ match, cost }) => match.named.kind === 'level' && match.by === 'name' && cost === 0)
+  );
 }
 
 const CALENDAR_UNITS: ReadonlySet<string> = new Set(GRAINS);

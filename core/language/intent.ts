@@ -20,7 +20,13 @@ export type SaidPeriod =
   | { readonly kind: 'ago'; readonly grain: Grain; readonly count: number }
   | { readonly kind: 'spread'; readonly from: SaidPeriod; readonly to: SaidPeriod }
   /** "the first 2 weeks of October". */
-  | { readonly kind: 'endOf'; readonly period: SaidPeriod; readonly side: 'first' | 'last'; readonly grain: Grain; readonly count: number }
+  | {
+      readonly kind: 'endOf';
+      readonly period: SaidPeriod;
+      readonly side: 'first' | 'last';
+      readonly grain: Grain;
+      readonly count: number;
+    }
   /** The first 15 days of a month, or those after. */
   | { readonly kind: 'monthHalf'; readonly month: SaidPeriod; readonly half: 'first' | 'second' }
   /** "H1 last year". */
@@ -79,7 +85,11 @@ export interface SaidShown {
 export type Sense = 'top' | 'bottom' | 'best' | 'worst';
 
 /** The marked points of the answer before that words can point at. */
-export type PointAt = { readonly point: 'high' | 'low' | 'that'; readonly grain?: Grain } | { readonly point: 'row'; readonly place: number } | { readonly point: 'last row' } | { readonly point: 'extreme'; readonly of: Extreme; readonly level?: string };
+export type PointAt =
+  | { readonly point: 'high' | 'low' | 'that'; readonly grain?: Grain }
+  | { readonly point: 'row'; readonly place: number }
+  | { readonly point: 'last row' }
+  | { readonly point: 'extreme'; readonly of: Extreme; readonly level?: string };
 
 /** Best and worst turn with the direction of the measure; highest and lowest do not. */
 export type Extreme = 'highest' | 'lowest' | 'best' | 'worst';
@@ -93,11 +103,27 @@ export type SaidEdit =
   | { readonly do: 'saidTransform'; readonly transform: SaidTransform }
   /** What is shown is asked for as it was at the end of the period. */
   | { readonly do: 'atEnd' }
-  | { readonly do: 'saidPeriod'; readonly period: SaidPeriod; readonly how: 'set' | 'leaveOut'; readonly role?: string; /** "the same for 2024": that part of it that the period in force is of its own year. */ readonly alike?: true }
+  | {
+      readonly do: 'saidPeriod';
+      readonly period: SaidPeriod;
+      readonly how: 'set' | 'leaveOut';
+      readonly role?: string;
+      /** "the same for 2024": that part of it that the period in force is of its own year. */ readonly alike?: true;
+    }
   /** "signed", "repaired": the date that a period or a time line named elsewhere is on. */
-  | { readonly do: 'saidDateVerb'; readonly role: string; /** Of a period or a time line, where one is said; nothing where none is. */ readonly ofPeriod?: true }
+  | {
+      readonly do: 'saidDateVerb';
+      readonly role: string;
+      /** Of a period or a time line, where one is said; nothing where none is. */ readonly ofPeriod?: true;
+    }
   /** "card share of sales": the share of members within what is broken down by. */
-  | { readonly do: 'memberShare'; readonly level: string; readonly members: readonly string[]; /** A named set in the place of single members: it beside the rest. */ readonly set?: string; /** Null: what is shown. */ readonly calculation: Calculation | null }
+  | {
+      readonly do: 'memberShare';
+      readonly level: string;
+      readonly members: readonly string[];
+      /** A named set in the place of single members: it beside the rest. */ readonly set?: string;
+      /** Null: what is shown. */ readonly calculation: Calculation | null;
+    }
   /** "with their share of the total": beside what is shown. */
   | { readonly do: 'alsoShare' }
   /** "… for weather faults": records that another measure named is of; else they are shown themselves. */
@@ -135,18 +161,67 @@ export type SaidEdit =
   /** "in minutes": the unit in which what is shown is kept. */
   | { readonly do: 'saidUnit'; readonly unit: string }
   /** "… as a percentage of departures": what is shown, divided by that. */
-  | { readonly do: 'saidRatio'; readonly whole: Calculation; /** Of how many it is said: "per 100 sailings". */ readonly per?: number; /** Of all of them, whatever conditions are in force. */ readonly ofAll?: true }
+  | {
+      readonly do: 'saidRatio';
+      readonly whole: Calculation;
+      /** Of how many it is said: "per 100 sailings". */ readonly per?: number;
+      /** Of all of them, whatever conditions are in force. */ readonly ofAll?: true;
+    }
   /** "for each line": a breakdown more; a share is then of each. */
-  | { readonly do: 'forEach'; readonly by: readonly Breakdown[]; /** "in each line": members that are ranked are, in each. */ readonly inEach?: true }
+  | {
+      readonly do: 'forEach';
+      readonly by: readonly Breakdown[];
+      /** "in each line": members that are ranked are, in each. */ readonly inEach?: true;
+    }
   /** Null as the level: the one shown. */
-  | { readonly do: 'saidRank'; readonly rank: Omit<Rank, 'direction' | 'of'> & { readonly of: Key | null }; readonly sense: Sense; readonly on?: 'difference' | 'percent'; /** Asked of people, which periods are not. */ readonly who?: true; /** In each member of what else is broken down by. */ readonly inEach?: true }
+  | {
+      readonly do: 'saidRank';
+      readonly rank: Omit<Rank, 'direction' | 'of'> & { readonly of: Key | null };
+      readonly sense: Sense;
+      readonly on?: 'difference' | 'percent';
+      /** Asked of people, which periods are not. */ readonly who?: true;
+      /** In each member of what else is broken down by. */ readonly inEach?: true;
+    }
   /** "which channel grew most": a rank by how far what is shown lies from what it stands beside. */
-  | { readonly do: 'saidChangeRank'; readonly sense: Sense; readonly on: 'difference' | 'percent'; readonly count: number; readonly marked: boolean; readonly of: Key | null; /** Of the level of that kind, where none is named. */ readonly ofKind?: 'place' | 'person'; /** Only makes sense beside something: “which is behind”. */ readonly beside?: true; readonly calculation: Calculation | null }
-  | { readonly do: 'saidChangeOrder'; readonly on: 'difference' | 'percent'; readonly direction: 'up' | 'down' | 'worst' }
+  | {
+      readonly do: 'saidChangeRank';
+      readonly sense: Sense;
+      readonly on: 'difference' | 'percent';
+      readonly count: number;
+      readonly marked: boolean;
+      readonly of: Key | null;
+      /** Of the level of that kind, where none is named. */ readonly ofKind?: 'place' | 'person';
+      /** Only makes sense beside something: “which is behind”. */ readonly beside?: true;
+      readonly calculation: Calculation | null;
+    }
+  | {
+      readonly do: 'saidChangeOrder';
+      readonly on: 'difference' | 'percent';
+      readonly direction: 'up' | 'down' | 'worst';
+    }
   /** Members of a key by a measure; without one, by what is shown. `count`: how many they are. */
-  | { readonly do: 'saidMeasureTest'; /** Null: the level that the answer before shows last, or one of the kind asked for. */ readonly at: Key | null; readonly ofKind?: 'person'; /** Of the members that the same words break down by or rank, where they do (“only those above average”). */ readonly ofSaid?: true; readonly calculation: Calculation | null; readonly test: SaidTest; /** How much it changed is tested, in the place of what it is. */ readonly change?: SaidChange; readonly count: boolean; readonly narrows: boolean; /** As a sentence says it, to which nothing is added. */ readonly asIs?: true; /** What is shown where nothing else is: the two measures of a difference that is tested. */ readonly shows?: readonly Calculation[]; readonly besidePlan?: true }
+  | {
+      readonly do: 'saidMeasureTest';
+      /** Null: the level that the answer before shows last, or one of the kind asked for. */ readonly at: Key | null;
+      readonly ofKind?: 'person';
+      /** Of the members that the same words break down by or rank, where they do (“only those above average”). */ readonly ofSaid?: true;
+      readonly calculation: Calculation | null;
+      readonly test: SaidTest;
+      /** How much it changed is tested, in the place of what it is. */ readonly change?: SaidChange;
+      readonly count: boolean;
+      readonly narrows: boolean;
+      /** As a sentence says it, to which nothing is added. */ readonly asIs?: true;
+      /** What is shown where nothing else is: the two measures of a difference that is tested. */ readonly shows?: readonly Calculation[];
+      readonly besidePlan?: true;
+    }
   /** "forecast the next 6 months": a line over time, carried on. */
-  | { readonly do: 'saidAhead'; readonly count?: number; readonly unit?: Grain; /** "next year" is the calendar's, "the next year" the twelve months to come. */ readonly calendar?: true; /** A time to come, with no word of a forecast. */ readonly bare?: true }
+  | {
+      readonly do: 'saidAhead';
+      readonly count?: number;
+      readonly unit?: Grain;
+      /** "next year" is the calendar's, "the next year" the twelve months to come. */ readonly calendar?: true;
+      /** A time to come, with no word of a forecast. */ readonly bare?: true;
+    }
   /** "as a share instead": a way to show it takes the place of the one before in any case. */
   | { readonly do: 'insteadOfIt' }
   /** "in steps of 15": the ranges shown, of another width. */
@@ -154,16 +229,30 @@ export type SaidEdit =
   /** "fewer than 1,000": the only test of a number in force, with another number. */
   | { readonly do: 'retest'; readonly test: SaidTest }
   /** "drop the condition on delay", "include 2024 again": takes out what was said of it. */
-  | { readonly do: 'dropTests'; readonly of: { readonly calculation: Calculation } | { readonly key: Key } | { readonly period: SaidPeriod } }
+  | {
+      readonly do: 'dropTests';
+      readonly of: { readonly calculation: Calculation } | { readonly key: Key } | { readonly period: SaidPeriod };
+    }
   | { readonly do: 'saidRowTest'; readonly measure: string; readonly test: SaidTest }
   /** "longer than 3 hours": the only row-level number that is measured in such a unit. */
-  | { readonly do: 'saidLengthTest'; /** Which of the numbers it may be about: each is a reading of its own. */ readonly place: number; readonly word: string; readonly test: SaidTest; readonly to?: string }
+  | {
+      readonly do: 'saidLengthTest';
+      /** Which of the numbers it may be about: each is a reading of its own. */ readonly place: number;
+      readonly word: string;
+      readonly test: SaidTest;
+      readonly to?: string;
+    }
   /** "growth", "change": beside the period before of the grain shown, else beside the year before. */
   | { readonly do: 'change' }
   /** "without the target": the lines that are targets, and no others. */
   | { readonly do: 'dropTargets' }
   /** A line across the chart; its number is in the unit of what is shown. */
-  | { readonly do: 'saidLine'; readonly at: Amount | 'average' | 'median'; readonly target?: true; readonly how: 'add' | 'remove' }
+  | {
+      readonly do: 'saidLine';
+      readonly at: Amount | 'average' | 'median';
+      readonly target?: true;
+      readonly how: 'add' | 'remove';
+    }
   /** "those routes": the members that the rank in force chose. */
   | { readonly do: 'reference'; readonly level: string }
   | { readonly do: 'point'; readonly at: PointAt; readonly how: 'only' | 'drill' | 'exclude' }
@@ -192,9 +281,17 @@ export type SaidEdit =
   | { readonly do: 'remark'; readonly text: string }
   | { readonly do: 'distribution'; readonly measure: string; readonly width: number | null }
   | { readonly do: 'kindOfLevel'; readonly kind: 'person' | 'place' | 'time' }
-  | { readonly do: 'kindRank'; readonly kind: 'person' | 'place' | 'time'; readonly sense: Sense; readonly by: Calculation | null }
+  | {
+      readonly do: 'kindRank';
+      readonly kind: 'person' | 'place' | 'time';
+      readonly sense: Sense;
+      readonly by: Calculation | null;
+    }
   /** "which are these?": the members after a count of members, the records after anything else. */
-  | { readonly do: 'whichAreThese'; /** The level that is asked of them: “what tier are they”. */ readonly level?: string }
+  | {
+      readonly do: 'whichAreThese';
+      /** The level that is asked of them: “what tier are they”. */ readonly level?: string;
+    }
   /** "add captain and weather", after a listing. */
   | { readonly do: 'columns'; readonly columns: readonly Listed[] };
 
@@ -226,7 +323,9 @@ export const refused = (refuse: string): Intent => ({ edits: [], refuse });
 /** An intent that names a measure as well ("… by revenue"), where its parts do. */
 export function withShown(made: Intent, parts: Readonly<Record<string, unknown>>): Intent {
   const calculation = parts['Calculation'] as Calculation | undefined;
-  return calculation === undefined ? made : { ...made, edits: [...made.edits, { do: 'show', how: 'replace', shown: [{ calculation, transform: null }] }] };
+  return calculation === undefined
+    ? made
+    : { ...made, edits: [...made.edits, { do: 'show', how: 'replace', shown: [{ calculation, transform: null }] }] };
 }
 
 export const shownPlainly = (calculation: Calculation): Shown => ({ calculation, transform: null });

@@ -11,7 +11,12 @@ export type Kind = 'person' | 'place';
 /** What kind of members the words ask for without saying which; null where they ask for none. */
 export function kindAskedFor(intents: readonly Intent[]): Kind | null {
   for (const edit of intents.flatMap(({ edits }) => edits)) {
-    const kind = edit.do === 'kindRank' || edit.do === 'kindOfLevel' ? edit.kind : edit.do === 'saidChangeRank' || edit.do === 'saidMeasureTest' ? edit.ofKind : undefined;
+    const kind =
+      edit.do === 'kindRank' || edit.do === 'kindOfLevel'
+        ? edit.kind
+        : edit.do === 'saidChangeRank' || edit.do === 'saidMeasureTest'
+          ? edit.ofKind
+          : undefined;
     if (kind === 'person' || kind === 'place') return kind;
   }
   return null;
@@ -23,7 +28,9 @@ export function doersOf(verb: string, model: Model): readonly LevelEntry[] {
   if (known === undefined) DOERS.set(model, (known = new Map()));
   const there = known.get(verb);
   if (there !== undefined) return there;
-  const found = [...model.levels.values()].filter(({ level }) => [level.name, ...level.synonyms].some((name) => isAgent(singular(nameWords(name).at(-1) ?? ''), verb)));
+  const found = [...model.levels.values()].filter(({ level }) =>
+    [level.name, ...level.synonyms].some((name) => isAgent(singular(nameWords(name).at(-1) ?? ''), verb)),
+  );
   if (known.size >= KEPT_VERBS) known.clear();
   known.set(verb, found);
   return found;
@@ -56,24 +63,49 @@ const FURTHER = 0.3;
  * @param before a dimension that was spoken of there is the one that is meant
  * @param doer the level that the words speak of without naming it; where it is shown, it is meant
  */
-export function aboutKind(kind: Kind, reading: Reading, before: Reading | null, model: Model, doer: string | null): AboutKind[] {
+export function aboutKind(
+  kind: Kind,
+  reading: Reading,
+  before: Reading | null,
+  model: Model,
+  doer: string | null,
+): AboutKind[] {
   const all = [...model.levels.values()].filter(({ level }) => level.kind === kind);
   const asked = all.find(({ level }) => reading.by.some((one) => same(one, byLevel(level.id))));
   const spokenOf = new Set(levelsIn(before).flatMap((id) => model.levels.get(id)?.dimension.id ?? []));
   const calculations = [...reading.shown.map((one) => one.calculation), ...(reading.rank?.by ? [reading.rank.by] : [])];
   const facts = calculations.flatMap((one) => factsOf(model, one));
-  if (asked === undefined || spokenOf.has(asked.dimension.id) || reading.by.some((one) => doer !== null && same(one, byLevel(doer)))) return [{ reading, cost: 0 }];
-  const distance = ({ source }: LevelEntry) => Math.max(0, ...facts.map((fact) => model.joinsTo(model.facts.get(fact)?.table ?? '', source.table)?.length ?? 0));
+  if (
+    asked === undefined ||
+    spokenOf.has(asked.dimension.id) ||
+    reading.by.some((one) => doer !== null && same(one, byLevel(doer)))
+  )
+    return [{ reading, cost: 0 }];
+  const distance = ({ source }: LevelEntry) =>
+    Math.max(0, ...facts.map((fact) => model.joinsTo(model.facts.get(fact)?.table ?? '', source.table)?.length ?? 0));
   const shown = new Set(levelsIn(reading).flatMap((id) => model.levels.get(id)?.dimension.id ?? []));
   // the coarsest of each dimension stands for it
-  const others = all.filter((entry, index) => !shown.has(entry.dimension.id) && facts.every((fact) => factHasLevel(model, fact, entry.level.id)) && all.findIndex((one) => one.dimension.id === entry.dimension.id) === index);
+  const others = all.filter(
+    (entry, index) =>
+      !shown.has(entry.dimension.id) &&
+      facts.every((fact) => factHasLevel(model, fact, entry.level.id)) &&
+      all.findIndex((one) => one.dimension.id === entry.dimension.id) === index,
+  );
   const nearest = Math.min(...[asked, ...others].map(distance));
-  return [asked, ...others].map((entry) => ({ reading: entry === asked ? reading : withLevel(reading, asked.level.id, entry.level.id), cost: distance(entry) > nearest ? FURTHER : 0 }));
+  return [asked, ...others].map((entry) => ({
+    reading: entry === asked ? reading : withLevel(reading, asked.level.id, entry.level.id),
+    cost: distance(entry) > nearest ? FURTHER : 0,
+  }));
 }
 
 /** The levels that a reading speaks of. */
 function levelsIn(reading: Reading | null): string[] {
-  return reading === null ? [] : [...reading.by.flatMap((one) => (one.kind === 'level' ? [one.level] : [])), ...reading.where.flatMap((one) => (one.kind === 'members' ? [one.level] : []))];
+  return reading === null
+    ? []
+    : [
+        ...reading.by.flatMap((one) => (one.kind === 'level' ? [one.level] : [])),
+        ...reading.where.flatMap((one) => (one.kind === 'members' ? [one.level] : [])),
+      ];
 }
 
 /** A reading with a level in the place of another. */
@@ -102,6 +134,12 @@ export function asksWhichPeople(question: Question): boolean {
   return tokens.some((_token, index) => {
     const before = ARTICLES.has(tokens[index - 1]?.word ?? '') ? index - 2 : index - 1;
     if (!BEING.has(tokens[before]?.word ?? '') || tokens[before - 1]?.word !== 'who') return false;
-    return question.namesAt(index + 1).some(({ match }) => match.named.kind === 'measure' && ['count', 'distinct'].includes(question.model.measures.get(match.named.id)?.kind ?? ''));
+    return question
+      .namesAt(index + 1)
+      .some(
+        ({ match }) =>
+          match.named.kind === 'measure' &&
+          ['count', 'distinct'].includes(question.model.measures.get(match.named.id)?.kind ?? ''),
+      );
   });
 }

@@ -8,7 +8,9 @@ const MENDED: readonly string[] = (
   'month months monthly quarter quarters quarterly weekly daily yearly annual today yesterday january february march april august september october november december monday tuesday wednesday thursday friday saturday sunday ' +
   'compare compared versus without except exclude excluding instead between before after since until during average median minimum maximum highest lowest largest smallest longest shortest slowest fastest biggest fewest bottom total share percentage proportion cumulative ' +
   'running growth change difference previous current last year years trend ranked sorted descending ascending alphabetically weekend weekends weekdays records where which'
-).split(' ').filter((word) => word.length >= 4);
+)
+  .split(' ')
+  .filter((word) => word.length >= 4);
 
 export interface Mended {
   readonly tokens: readonly Token[];
@@ -25,7 +27,13 @@ export function mendedWords(tokens: readonly Token[], names: NameIndex, known: R
   const result = tokens.map((token) => {
     if (token.kind !== 'word' || token.word.length < 4 || known.has(token.word) || /\d/.test(token.word)) return token;
     const word = singular(token.word);
-    if (known.has(word) || names.knowsWord(word) || names.misspelt(word).some((one) => !known.has(one.word)) || names.abbreviated(token.word).length > 0) return token;
+    if (
+      known.has(word) ||
+      names.knowsWord(word) ||
+      names.misspelt(word).some((one) => !known.has(one.word)) ||
+      names.abbreviated(token.word).length > 0
+    )
+      return token;
     const meant = nearestOf(token.word);
     // “logest” is as near to a name that holds “longest”
     if (meant === null || names.misspelt(word).some((one) => one.word !== meant)) return token;

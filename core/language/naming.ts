@@ -33,5 +33,10 @@ export function namingOf(names: NameIndex): Naming {
 function readsBare(name: string): boolean {
   if (/[“”"]/.test(name)) return true;
   const tokens = tokenise(name);
-  return tokens.length > 0 && tokens.every((token) => token.kind === 'word' && !FUNCTION_WORDS.has(token.word)) && /^[\p{L}\d' ’-]+$/u.test(name) && !/^\d/.test(name);
+  return (
+    tokens.length > 0 &&
+    tokens.every((token) => token.kind === 'word' && !FUNCTION_WORDS.has(token.word)) &&
+    /^[\p{L}\d' ’-]+$/u.test(name) &&
+    !/^\d/.test(name)
+  );
 }

@@ -37,11 +37,46 @@ const TYPING_COST = 0.75;
 const SOUND_COST = 1.3;
 
 /** Words of the grammar that measures are counted in as well: "hours" of Hours worked, "volume" of Volume sold. */
-const COUNTED_IN = new Set(['hours', 'minutes', 'days', 'weeks', 'volume', 'volumes', 'amount', 'amounts', 'quantity', 'quantities', 'people', 'cost', 'costs', 'wait', 'waits', 'stay', 'stays']);
+const COUNTED_IN = new Set([
+  'hours',
+  'minutes',
+  'days',
+  'weeks',
+  'volume',
+  'volumes',
+  'amount',
+  'amounts',
+  'quantity',
+  'quantities',
+  'people',
+  'cost',
+  'costs',
+  'wait',
+  'waits',
+  'stay',
+  'stays',
+]);
 /** Words after which the other of two named sets stands, as in “paid vs free channels”. */
 const SIDE_BY_SIDE = new Set(['vs', 'versus', 'against', 'and', 'or']);
 /** Words between an order and what it is about. */
-const ORDERED = new Set(['the', 'this', 'that', 'these', 'those', 'all', 'our', 'my', 'his', 'her', 'their', 'a', 'an', 'every', 'it', 'them']);
+const ORDERED = new Set([
+  'the',
+  'this',
+  'that',
+  'these',
+  'those',
+  'all',
+  'our',
+  'my',
+  'his',
+  'her',
+  'their',
+  'a',
+  'an',
+  'every',
+  'it',
+  'them',
+]);
 /** What two words cost that are written as one. */
 const JOINED_COST = 0.1;
 /** “Over 5 days” is of what is counted in days at least as much as of the days ahead. */
@@ -72,7 +107,10 @@ export class Question {
     if (there) return there;
     const longest = Math.min(this.names.longestName + 1, this.tokens.length - start);
     const known = lookedUp(this.names);
-    const words = this.tokens.slice(start, start + longest).map((token) => `${token.kind} ${token.text}`).join(' ');
+    const words = this.tokens
+      .slice(start, start + longest)
+      .map((token) => `${token.kind} ${token.text}`)
+      .join(' ');
     let found = known.get(words);
     if (!found) {
       found = this.lookUp(start, longest).map((one) => ({ ...one, end: one.end - start }));
@@ -99,43 +137,92 @@ export class Question {
   }
 
   private namesBetween(start: number, end: number): FoundName[] {
-    const said = this.tokens.slice(start, end).map((token) => token.text).join(' ');
+    const said = this.tokens
+      .slice(start, end)
+      .map((token) => token.text)
+      .join(' ');
     if (this.tokens[start]?.kind === 'quoted')
-      return end === start + 1 ? this.names.exactly(nameWords(this.tokens[start]?.word ?? '')).map((match) => ({ end, match, cost: 0, assumption: null })) : [];
+      return end === start + 1
+        ? this.names
+            .exactly(nameWords(this.tokens[start]?.word ?? ''))
+            .map((match) => ({ end, match, cost: 0, assumption: null }))
+        : [];
     const spellings = this.spellings(start, end);
     const found: FoundName[] = [];
     for (const { words, cost, by } of spellings) {
       for (const match of this.names.exactly(words))
-        found.push({ end, match, cost: cost + match.cost, assumption: by === 'name' ? synonymAssumption(said, match) : { said, meant: match.label, by } });
+        found.push({
+          end,
+          match,
+          cost: cost + match.cost,
+          assumption: by === 'name' ? synonymAssumption(said, match) : { said, meant: match.label, by },
+        });
     }
     if (end === start + 1 && found.length > 0 && found.every(({ assumption }) => assumption?.by === 'typing')) {
       // “borrowed” is of borrowings rather than borrowers misspelt
       const meant = this.names.meantByVerb(this.tokens[start]?.word ?? '');
       // “approve the …” is no error in “approved”
-      if (meant.length > 0 && this.orders(start) && found.every(({ match }) => stemOf(match.label.toLowerCase()) === stemOf(this.tokens[start]?.word ?? ''))) return [];
-      if (meant.length > 0) return meant.map((match) => ({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } }));
+      if (
+        meant.length > 0 &&
+        this.orders(start) &&
+        found.every(({ match }) => stemOf(match.label.toLowerCase()) === stemOf(this.tokens[start]?.word ?? ''))
+      )
+        return [];
+      if (meant.length > 0)
+        return meant.map((match) => ({
+          end,
+          match,
+          cost: match.cost,
+          assumption: { said, meant: match.label, by: match.by },
+        }));
     }
     if (found.length === 0 && end === start + 2) found.push(...this.joined(start, said));
-    if (found.every(({ match }) => match.named.kind === 'fact' || this.isDateVerb(match, start)) && end - start <= LONGEST_PART)
+    if (
+      found.every(({ match }) => match.named.kind === 'fact' || this.isDateVerb(match, start)) &&
+      end - start <= LONGEST_PART
+    )
       for (const { words, cost, by } of spellings) {
         const amount = end === start + 1 && COUNTED_IN.has(this.tokens[start]?.word ?? '') && !this.followsName(start);
         const ofSet = end === start + 1 && SIDE_BY_SIDE.has(this.tokens[end]?.word ?? '');
         const common = words.every((word) => this.functionWords.has(word) || word.length < 2);
         if (common && !amount && !ofSet) continue;
         if (by !== 'name' && words.some((word) => word.length < SHORTEST_MISSPELT_PART)) continue;
-        const parts = this.names.partly(words).filter(({ named }) => !this.namesItsLevel(words, named)).filter(({ named }) => (amount ? named.kind === 'measure' : !common || named.kind === 'set'));
+        const parts = this.names
+          .partly(words)
+          .filter(({ named }) => !this.namesItsLevel(words, named))
+          .filter(({ named }) => (amount ? named.kind === 'measure' : !common || named.kind === 'set'));
         for (const match of parts)
-          found.push({ end, match, cost: cost + match.cost + (this.isPlanOfOther(match, parts) ? PLAN_COST : 0) + (amount && this.tokens[start - 1]?.kind === 'number' ? UNIT_COST : 0), assumption: { said, meant: match.label, by: by === 'name' ? 'part' : by } });
+          found.push({
+            end,
+            match,
+            cost:
+              cost +
+              match.cost +
+              (this.isPlanOfOther(match, parts) ? PLAN_COST : 0) +
+              (amount && this.tokens[start - 1]?.kind === 'number' ? UNIT_COST : 0),
+            assumption: { said, meant: match.label, by: by === 'name' ? 'part' : by },
+          });
       }
-    if (end === start + 1 && found.length > 0 && found.every((one) => one.match.by === 'part')) found.push(...this.misspeltWhole(start, said));
+    if (end === start + 1 && found.length > 0 && found.every((one) => one.match.by === 'part'))
+      found.push(...this.misspeltWhole(start, said));
     if (found.length === 0 && end === start + 1) {
       const word = this.tokens[start]?.word ?? '';
       const known = this.functionWords.has(word);
       const noun = known ? null : nounOf(word);
       if (noun !== null && this.tokens[start]?.kind === 'word')
-        for (const match of this.names.exactly([noun])) if (match.named.kind === 'member') found.push({ end, match, cost: 0.3, assumption: { said, meant: match.label, by: 'part' } });
+        for (const match of this.names.exactly([noun]))
+          if (match.named.kind === 'member')
+            found.push({ end, match, cost: 0.3, assumption: { said, meant: match.label, by: 'part' } });
       if (this.tokens[start]?.kind === 'word')
-        for (const match of known ? (this.names.knowsWord(singular(word)) ? [] : this.meantByVerb(start)) : [...this.names.abbreviated(word), ...this.names.related(singular(word), 'whole'), ...this.meantByVerb(start)])
+        for (const match of known
+          ? this.names.knowsWord(singular(word))
+            ? []
+            : this.meantByVerb(start)
+          : [
+              ...this.names.abbreviated(word),
+              ...this.names.related(singular(word), 'whole'),
+              ...this.meantByVerb(start),
+            ])
           found.push({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } });
     }
     return found;
@@ -155,24 +242,50 @@ export class Question {
   private joined(start: number, said: string): FoundName[] {
     const [one, other] = [this.tokens[start], this.tokens[start + 1]];
     // “over time” says what it says, where there is a measure of overtime
-    if (one?.kind !== 'word' || other?.kind !== 'word' || (this.functionWords.has(one.word) && this.functionWords.has(other.word))) return [];
-    return this.names.exactly([singular(`${one.word}${other.word}`)]).map((match) => ({ end: start + 2, match, cost: JOINED_COST + match.cost, assumption: { said, meant: match.label, by: 'typing' } }));
+    if (
+      one?.kind !== 'word' ||
+      other?.kind !== 'word' ||
+      (this.functionWords.has(one.word) && this.functionWords.has(other.word))
+    )
+      return [];
+    return this.names
+      .exactly([singular(`${one.word}${other.word}`)])
+      .map((match) => ({
+        end: start + 2,
+        match,
+        cost: JOINED_COST + match.cost,
+        assumption: { said, meant: match.label, by: 'typing' },
+      }));
   }
 
   /** Of a measure and its plan that share a word, the word means what happened, not what was planned. */
   private isPlanOfOther({ named }: NameMatch, others: readonly NameMatch[]): boolean {
-    return named.kind === 'measure' && others.some((other) => other.named.kind === 'measure' && this.model.measures.get(other.named.id)?.plan === named.id);
+    return (
+      named.kind === 'measure' &&
+      others.some(
+        (other) => other.named.kind === 'measure' && this.model.measures.get(other.named.id)?.plan === named.id,
+      )
+    );
   }
 
   /** “payroll cost” is not payroll and some cost. */
   private followsName(at: number): boolean {
-    return at > 0 && this.tokens[at - 1]?.kind === 'word' && this.namesAt(at - 1).some(({ match }) => match.named.kind === 'measure');
+    return (
+      at > 0 &&
+      this.tokens[at - 1]?.kind === 'word' &&
+      this.namesAt(at - 1).some(({ match }) => match.named.kind === 'measure')
+    );
   }
 
   /** “Tickets” are of every ticket type, not only of the one called “Day tickets”. */
   private namesItsLevel([word, second]: readonly string[], named: NameMatch['named']): boolean {
     const found = named.kind === 'member' ? this.model.levels.get(named.id) : undefined;
-    return found !== undefined && word !== undefined && second === undefined && nameWords(`${found.level.name} ${found.dimension.name}`).includes(singular(word));
+    return (
+      found !== undefined &&
+      word !== undefined &&
+      second === undefined &&
+      nameWords(`${found.level.name} ${found.dimension.name}`).includes(singular(word))
+    );
   }
 
   /** What happens on a date may be a part of a name as well: "picked" of Kilos picked. */
@@ -187,7 +300,16 @@ export class Question {
     if (!this.names.knowsWord(word) || this.functionWords.has(word)) return [];
     return this.names
       .misspeltOthers(word)
-      .flatMap((one) => this.names.exactly([one]).map((match): FoundName => ({ end: start + 1, match, cost: TYPING_COST + match.cost, assumption: { said, meant: match.label, by: 'typing' } })));
+      .flatMap((one) =>
+        this.names
+          .exactly([one])
+          .map((match): FoundName => ({
+            end: start + 1,
+            match,
+            cost: TYPING_COST + match.cost,
+            assumption: { said, meant: match.label, by: 'typing' },
+          })),
+      );
   }
 
   /** The words of a stretch as spelt, and with known words in the place of unknown ones. */
@@ -199,7 +321,13 @@ export class Question {
       const variants = this.variantsOf(at);
       const without = at > start && at < end - 1 && TURNING.has(this.tokens[at]?.word ?? '') ? all : [];
       all = all
-        .flatMap((before) => variants.map((variant) => ({ words: [...before.words, variant.word], cost: before.cost + variant.cost, by: variant.by === 'name' ? before.by : variant.by })))
+        .flatMap((before) =>
+          variants.map((variant) => ({
+            words: [...before.words, variant.word],
+            cost: before.cost + variant.cost,
+            by: variant.by === 'name' ? before.by : variant.by,
+          })),
+        )
         .concat(without)
         .slice(0, 24);
     }
@@ -208,10 +336,16 @@ export class Question {
 
   /** Known words near to a word in the singular or as it stands: a last s may be wrong itself ("clars" for "class"), or stand after letters that were swapped ("rdies" for "rides"). */
   private misspelt(word: string, asTyped: string): readonly { word: string; errors: number }[] {
-    const found = [...new Set([word, asTyped, asTyped.replace(/s$/, '')])].flatMap((one) => this.names.misspelt(one, Math.max(toleratedErrors(one.length), Math.min(1, toleratedErrors(asTyped.length))))).filter((one) => !denies(word, one.word));
+    const found = [...new Set([word, asTyped, asTyped.replace(/s$/, '')])]
+      .flatMap((one) =>
+        this.names.misspelt(one, Math.max(toleratedErrors(one.length), Math.min(1, toleratedErrors(asTyped.length)))),
+      )
+      .filter((one) => !denies(word, one.word));
     if (found.length === 0) found.push(...this.misspeltPlural(asTyped));
     const least = Math.min(...found.map((one) => one.errors));
-    return found.filter((one, index) => one.errors === least && found.findIndex((other) => other.word === one.word) === index);
+    return found.filter(
+      (one, index) => one.errors === least && found.findIndex((other) => other.word === one.word) === index,
+    );
   }
 
   /** Known words whose plural in -ies is near: "copeis" for "copies". */
@@ -233,7 +367,11 @@ export class Question {
     const itself: Variant = { word, cost: 0, by: 'name' };
     let variants: readonly Variant[] = [itself];
     const short = /^[a-z]{2}s$/.test(word) && !this.names.knowsWord(word) && at > 0 ? word.slice(0, -1) : null;
-    const closed = token?.kind !== 'word' || this.names.knowsWord(word) || this.functionWords.has(token.word) || CURRENCY_OF_WORD.has(word);
+    const closed =
+      token?.kind !== 'word' ||
+      this.names.knowsWord(word) ||
+      this.functionWords.has(token.word) ||
+      CURRENCY_OF_WORD.has(word);
     if (short !== null && this.names.knowsWord(short)) variants = [itself, { word: short, cost: 0, by: 'name' }];
     else if (!closed) {
       const typed = this.misspelt(word, token?.word ?? word);
@@ -241,7 +379,9 @@ export class Question {
       variants = [
         itself,
         ...typed.map((one): Variant => ({ word: one.word, cost: TYPING_COST * one.errors, by: 'typing' })),
-        ...(typed.length > 0 ? [] : sound.slice(0, 8).map((known): Variant => ({ word: known, cost: SOUND_COST, by: 'sound' }))),
+        ...(typed.length > 0
+          ? []
+          : sound.slice(0, 8).map((known): Variant => ({ word: known, cost: SOUND_COST, by: 'sound' }))),
       ];
     }
     this.variants.set(at, variants);
@@ -267,7 +407,8 @@ function nounOf(adjective: string): string | null {
 }
 
 /** Is this word the opposite of the other rather than the other misspelt: "unsolved" of "solved"? */
-const denies = (word: string, known: string): boolean => /^(un|non|in|im|ir|dis)/.test(word) && word.replace(/^(un|non|in|im|ir|dis)/, '') === known;
+const denies = (word: string, known: string): boolean =>
+  /^(un|non|in|im|ir|dis)/.test(word) && word.replace(/^(un|non|in|im|ir|dis)/, '') === known;
 
 /** A synonym that shares a word with the name needs no remark. */
 function synonymAssumption(said: string, match: NameMatch): Assumption | null {

@@ -22,7 +22,16 @@ import { brokenDownInstead, countedInstead } from './instead';
 import { settle } from './settling/settle';
 import type { Situation } from './settling/situation';
 import type { Token } from './tokens';
-import { assumptionsOf, namesDiffer, NEAR, TIE, understand, type Candidate, type ReadContext, type Understanding } from './understand';
+import {
+  assumptionsOf,
+  namesDiffer,
+  NEAR,
+  TIE,
+  understand,
+  type Candidate,
+  type ReadContext,
+  type Understanding,
+} from './understand';
 
 export type { ReadContext } from './understand';
 
@@ -69,42 +78,108 @@ export function read(text: string, context: ReadContext): ReadResult {
   const understood = understand(text, context);
   if (understood.outcome === 'unknown') return unknownWords(understood, names);
   if (understood.outcome === 'refused') return unclear(understood, [], understood.reason);
-  if (understood.outcome === 'move') return { outcome: 'move', move: understood.move, reading: null, sentence: null, words: wordsOf(understood), phrases: [], notes: [], options: [], edits: [] };
+  if (understood.outcome === 'move')
+    return {
+      outcome: 'move',
+      move: understood.move,
+      reading: null,
+      sentence: null,
+      words: wordsOf(understood),
+      phrases: [],
+      notes: [],
+      options: [],
+      edits: [],
+    };
 
   const { first, ties } = understood;
   const naming = namingOf(names);
   const told = (reading: Reading) => sentenceOf(reading, naming, calendar);
   const words = wordsOf(understood);
   if (ties.length > 0)
-    return { outcome: 'choose', reading: null, sentence: null, words, phrases: [], notes: [{ kind: 'unclear', text: 'This can be read in more than one way.' }], options: [first, ...ties].map(({ reading }) => ({ label: told(reading).text, reading })), edits: [] };
+    return {
+      outcome: 'choose',
+      reading: null,
+      sentence: null,
+      words,
+      phrases: [],
+      notes: [{ kind: 'unclear', text: 'This can be read in more than one way.' }],
+      options: [first, ...ties].map(({ reading }) => ({ label: told(reading).text, reading })),
+      edits: [],
+    };
   const { reading, edits, analysis, cover } = first;
-  return { outcome: 'answered', reading, sentence: told(reading), words, phrases: phrasesOf(cover, understood.tokens), notes: notesOn(understood, names, (one) => told(one).text), options: [], edits, ...(analysis === undefined ? {} : { analysis }) };
+  return {
+    outcome: 'answered',
+    reading,
+    sentence: told(reading),
+    words,
+    phrases: phrasesOf(cover, understood.tokens),
+    notes: notesOn(understood, names, (one) => told(one).text),
+    options: [],
+    edits,
+    ...(analysis === undefined ? {} : { analysis }),
+  };
 }
 
 /** What was assumed on the way to the likeliest reading, with the other readings to be had for a click. */
-function notesOn(understood: Understanding & { outcome: 'read' }, names: NameIndex, told: (reading: Reading) => string): Note[] {
-  const { first, others, situation: { before } } = understood;
+function notesOn(
+  understood: Understanding & { outcome: 'read' },
+  names: NameIndex,
+  told: (reading: Reading) => string,
+): Note[] {
+  const {
+    first,
+    others,
+    situation: { before },
+  } = understood;
   const option = ({ reading }: Candidate): Option => ({ label: told(reading), reading });
-  const near = others.filter((one) => one.cost - first.cost <= NEAR && namesDiffer(one, first)).slice(0, 3).map(option);
-  const notes: Note[] = understood.mended.map(({ said, meant }) => ({ kind: 'assumed', text: `“${said}” read as “${meant}”.` }));
-  const assumed = (text: string, options: readonly Option[] = []) => notes.push({ kind: 'assumed', text, ...(options.length > 0 ? { options } : {}) });
+  const near = others
+    .filter((one) => one.cost - first.cost <= NEAR && namesDiffer(one, first))
+    .slice(0, 3)
+    .map(option);
+  const notes: Note[] = understood.mended.map(({ said, meant }) => ({
+    kind: 'assumed',
+    text: `“${said}” read as “${meant}”.`,
+  }));
+  const assumed = (text: string, options: readonly Option[] = []) =>
+    notes.push({ kind: 'assumed', text, ...(options.length > 0 ? { options } : {}) });
 
   const assumptions = assumptionsOf(first.cover);
   const kind = kindAskedFor(first.cover.pieces.map((piece) => piece.intent));
-  const settledByContext = first.bonus > 0 ? others.filter((one) => one.cost + one.bonus - first.cost - first.bonus <= TIE && namesDiffer(one, first)).slice(0, 3) : [];
+  const settledByContext =
+    first.bonus > 0
+      ? others
+          .filter((one) => one.cost + one.bonus - first.cost - first.bonus <= TIE && namesDiffer(one, first))
+          .slice(0, 3)
+      : [];
   for (const assumption of assumptions) assumed(assumptionText(assumption), near);
-  if (assumptions.length === 0 && near.length > 0 && kind !== null) assumed(kind === 'person' ? 'Other people may be meant.' : 'Other places may be meant.', near);
-  else if (assumptions.length === 0 && settledByContext.length > 0) assumed('What was shown before settles what is meant.', settledByContext.map(option));
+  if (assumptions.length === 0 && near.length > 0 && kind !== null)
+    assumed(kind === 'person' ? 'Other people may be meant.' : 'Other places may be meant.', near);
+  else if (assumptions.length === 0 && settledByContext.length > 0)
+    assumed('What was shown before settles what is meant.', settledByContext.map(option));
   for (const note of first.notes) assumed(note);
 
   const offered = (reading: Reading | null, text: string, label = '') => {
-    if (reading !== null && impossibility(reading, names) === null) assumed(text, [{ label: `${label}${told(reading)}`, reading }]);
+    if (reading !== null && impossibility(reading, names) === null)
+      assumed(text, [{ label: `${label}${told(reading)}`, reading }]);
   };
   offered(brokenDownInstead(first.reading), '“Per” divides by how many there are.');
-  if (!first.asFollowUp && !first.edits.some((edit) => edit.do === 'show')) offered(countedInstead(first.reading), 'How many there are is one click away.');
-  if (first.asFollowUp && before !== null && first.analysis === undefined && canonical(first.reading) === canonical(before)) notes.push({ kind: 'caveat', text: 'That is what is shown already, so nothing has changed.' });
-  if (before !== null) offered(otherMode(first, understood.situation), first.asFollowUp ? 'Read as a follow-up.' : 'Read as a new question.', `${first.asFollowUp ? 'As a new question' : 'As a follow-up'}: `);
-  if (understood.anew !== null) notes.push({ kind: 'caveat', text: `${understood.anew} So it is read as a new question.` });
+  if (!first.asFollowUp && !first.edits.some((edit) => edit.do === 'show'))
+    offered(countedInstead(first.reading), 'How many there are is one click away.');
+  if (
+    first.asFollowUp &&
+    before !== null &&
+    first.analysis === undefined &&
+    canonical(first.reading) === canonical(before)
+  )
+    notes.push({ kind: 'caveat', text: 'That is what is shown already, so nothing has changed.' });
+  if (before !== null)
+    offered(
+      otherMode(first, understood.situation),
+      first.asFollowUp ? 'Read as a follow-up.' : 'Read as a new question.',
+      `${first.asFollowUp ? 'As a new question' : 'As a follow-up'}: `,
+    );
+  if (understood.anew !== null)
+    notes.push({ kind: 'caveat', text: `${understood.anew} So it is read as a new question.` });
   return notes;
 }
 
@@ -118,25 +193,50 @@ function otherMode(first: Candidate, situation: Situation): Reading | null {
 }
 
 const HOW: Readonly<Record<string, string>> = byWord({
-  synonym: 'a word for', part: 'read as', abbreviation: 'short for', initials: 'short for', typing: 'read as', sound: 'sounds like', relative: 'an everyday word for',
+  synonym: 'a word for',
+  part: 'read as',
+  abbreviation: 'short for',
+  initials: 'short for',
+  typing: 'read as',
+  sound: 'sounds like',
+  relative: 'an everyday word for',
 });
 
 function assumptionText({ said, meant, by }: Assumption): string {
-  return by === 'synonym' || by === 'relative' ? `“${said}” is ${by === 'relative' ? 'taken as ' : ''}${HOW[by] ?? ''} ${meant}.` : `“${said}” ${by === 'sound' ? 'read, by its sound, as' : by === 'abbreviation' || by === 'initials' ? 'taken as short for' : 'read as'} ${meant}.`;
+  return by === 'synonym' || by === 'relative'
+    ? `“${said}” is ${by === 'relative' ? 'taken as ' : ''}${HOW[by] ?? ''} ${meant}.`
+    : `“${said}” ${by === 'sound' ? 'read, by its sound, as' : by === 'abbreviation' || by === 'initials' ? 'taken as short for' : 'read as'} ${meant}.`;
 }
 
 /** What each word is used for. Among words that nothing is known of, little words are not named beside others. */
 export function wordsOf({ tokens, uses }: Pick<Understanding, 'tokens' | 'uses'>): WordUse[] {
   const content = tokens.some(({ word }, index) => uses[index] === 'unresolved' && !FUNCTION_WORDS.has(word));
-  return tokens.map(({ text, start, end, word }, index) => ({ text, start, end, use: uses[index] === 'unresolved' && content && FUNCTION_WORDS.has(word) ? 'grammar' : (uses[index] ?? 'grammar') }));
+  return tokens.map(({ text, start, end, word }, index) => ({
+    text,
+    start,
+    end,
+    use: uses[index] === 'unresolved' && content && FUNCTION_WORDS.has(word) ? 'grammar' : (uses[index] ?? 'grammar'),
+  }));
 }
 
 function phrasesOf(cover: Cover, tokens: readonly Token[]): { start: number; end: number }[] {
-  return cover.pieces.map(({ start, item }) => ({ start: tokens[start]?.start ?? 0, end: tokens[item.end - 1]?.end ?? 0 }));
+  return cover.pieces.map(({ start, item }) => ({
+    start: tokens[start]?.start ?? 0,
+    end: tokens[item.end - 1]?.end ?? 0,
+  }));
 }
 
 function unclear(asked: Pick<Understanding, 'tokens' | 'uses'>, options: readonly Option[], text: string): ReadResult {
-  return { outcome: 'unclear', reading: null, sentence: null, words: wordsOf(asked), phrases: [], notes: [{ kind: 'unclear', text }], options, edits: [] };
+  return {
+    outcome: 'unclear',
+    reading: null,
+    sentence: null,
+    words: wordsOf(asked),
+    phrases: [],
+    notes: [{ kind: 'unclear', text }],
+    options,
+    edits: [],
+  };
 }
 
 /** Names the words that could not be used, with the nearest names of the model. */
@@ -145,9 +245,17 @@ function unknownWords(asked: Pick<Understanding, 'tokens' | 'uses'>, names: Name
   const left = wordsOf(asked);
   const unknown = tokens.filter((_token, index) => left[index]?.use === 'unresolved');
   const options: Option[] = unknown.flatMap((token) =>
-    names.nearest(FUNCTION_WORDS.has(token.word) ? (tokens[tokens.indexOf(token) + 1] ?? token).word : token.word).map((match) => ({ label: `${match.label} (${kindWords(match.named, names.model)})`, reading: null, text: match.label })),
+    names
+      .nearest(FUNCTION_WORDS.has(token.word) ? (tokens[tokens.indexOf(token) + 1] ?? token).word : token.word)
+      .map((match) => ({
+        label: `${match.label} (${kindWords(match.named, names.model)})`,
+        reading: null,
+        text: match.label,
+      })),
   );
-  const list = unknown.map((token) => `“${FUNCTION_WORDS.has(token.word) ? withNext(token, tokens) : token.text}”`).join(', ');
+  const list = unknown
+    .map((token) => `“${FUNCTION_WORDS.has(token.word) ? withNext(token, tokens) : token.text}”`)
+    .join(', ');
   const text = `${list} ${unknown.length === 1 ? 'is' : 'are'} not understood here, so nothing was computed.${options.length > 0 ? ' Did you mean one of these?' : ''}`;
   return unclear(asked, options.slice(0, 6), text);
 }
@@ -160,5 +268,9 @@ function withNext(token: Token, tokens: readonly Token[]): string {
 
 function kindWords(named: { kind: string; id: string }, model: Model): string {
   if (named.kind === 'member') return inSentence(levelOf(model, named.id).level.name);
-  return { measure: 'measure', level: 'level', date: 'date', set: 'named set', season: 'season', fact: 'records' }[named.kind] ?? named.kind;
+  return (
+    { measure: 'measure', level: 'level', date: 'date', set: 'named set', season: 'season', fact: 'records' }[
+      named.kind
+    ] ?? named.kind
+  );
 }

@@ -12,13 +12,21 @@ const MANY_MEMBERS = 12;
 export function starters(names: NameIndex, calendar: Calendar): string[] {
   const { model } = names;
   const tries: string[] = [];
-  const measures = [model.defaultMeasure, ...[...model.measures.values()].filter((one) => one.id !== model.defaultMeasure && one.hidden !== true).map((one) => one.id)];
+  const measures = [
+    model.defaultMeasure,
+    ...[...model.measures.values()]
+      .filter((one) => one.id !== model.defaultMeasure && one.hidden !== true)
+      .map((one) => one.id),
+  ];
   const levels = [...model.levels.values()].map((entry) => entry.level);
   measures.forEach((id, turn) => {
     const facts = factsOf(model, measureOf(id));
     const name = inSentence(model.measures.get(id)?.name ?? id);
-    const dated = model.defaultDate !== null && facts.every((fact) => dateColumn(model, fact, model.defaultDate ?? '') !== null);
-    const fitting = levels.filter((level) => facts.every((fact) => factHasLevel(model, fact, level.id)) && names.membersOf(level.id).length > 1);
+    const dated =
+      model.defaultDate !== null && facts.every((fact) => dateColumn(model, fact, model.defaultDate ?? '') !== null);
+    const fitting = levels.filter(
+      (level) => facts.every((fact) => factHasLevel(model, fact, level.id)) && names.membersOf(level.id).length > 1,
+    );
     const level = fitting[(turn * 3) % Math.max(1, fitting.length)];
     const few = fitting.find((one) => names.membersOf(one.id).length <= MANY_MEMBERS);
     const many = fitting.find((one) => names.membersOf(one.id).length > MANY_MEMBERS);

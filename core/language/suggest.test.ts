@@ -5,7 +5,10 @@ import { read } from './read';
 import { starters } from './starters';
 import { followUps, suggest } from './suggest';
 
-describe.each([['ferries', demoNames()], ['libraries', libraryNames()]])('%s', (_name, known) => {
+describe.each([
+  ['ferries', demoNames()],
+  ['libraries', libraryNames()],
+])('%s', (_name, known) => {
   const reading = (text: string): Reading | null => read(text, { ...known, before: null }).reading;
   const firsts = starters(known.names, known.calendar);
 
@@ -30,16 +33,26 @@ describe.each([['ferries', demoNames()], ['libraries', libraryNames()]])('%s', (
 
 describe('completions', () => {
   const known = demoNames();
-  const labels = (text: string, before: Reading | null = null) => suggest(text, { ...known, before }).completions.map((one) => one.label);
+  const labels = (text: string, before: Reading | null = null) =>
+    suggest(text, { ...known, before }).completions.map((one) => one.label);
   test('names by their beginnings, with what they are', () => {
     expect(labels('passengers by coa')).toContain('coast');
-    expect(suggest('passengers for Tolm', { ...known, before: null }).completions[0]).toMatchObject({ label: 'Tolmar', kind: 'member', detail: 'port', text: 'passengers for Tolmar' });
+    expect(suggest('passengers for Tolm', { ...known, before: null }).completions[0]).toMatchObject({
+      label: 'Tolmar',
+      kind: 'member',
+      detail: 'port',
+      text: 'passengers for Tolmar',
+    });
   });
-  test('phrases of the grammar come before names', () => expect(labels('passengers by coast vs la')[0]).toBe('last year'));
+  test('phrases of the grammar come before names', () =>
+    expect(labels('passengers by coast vs la')[0]).toBe('last year'));
   test('the sentence that the words would become, and the words already understood', () => {
     const said = suggest('passengers by coast blorp', { ...known, before: null });
     expect(said.words.map((word) => word.use)).toEqual(['name', 'grammar', 'name', 'unresolved']);
     expect(suggest('passengers by coast', { ...known, before: null }).sentence).toBe('Passengers by coast');
   });
-  test('an ambiguous member is completed with its level', () => expect(suggest('passengers for Eskv', { ...known, before: null }).completions.map((one) => one.text)).toEqual(expect.arrayContaining(['passengers for port Eskvik', 'passengers for island Eskvik'])));
+  test('an ambiguous member is completed with its level', () =>
+    expect(suggest('passengers for Eskv', { ...known, before: null }).completions.map((one) => one.text)).toEqual(
+      expect.arrayContaining(['passengers for port Eskvik', 'passengers for island Eskvik']),
+    ));
 });

@@ -18,16 +18,41 @@ describe('words', () => {
     expect(words('2024-2025')).toEqual(['2024', '-', '2025']);
   });
   test('quoted names stay whole', () => {
-    expect(tokenise('where port contains “the Quay”').map((token) => [token.kind, token.word])).toContainEqual(['quoted', 'the quay']);
+    expect(tokenise('where port contains “the Quay”').map((token) => [token.kind, token.word])).toContainEqual([
+      'quoted',
+      'the quay',
+    ]);
   });
-  test.each<[string, number]>([['1,200', 1200], ['1.2k', 1200], ['3m', 3e6], ['2bn', 2e9], ['15%', 15], ['€40', 40], ['€1.5k', 1500], ['3rd', 3], ['0.25', 0.25], ['300 €', 300], ['1.5k£', 1500]])('%s is a number', (text, expected) => expect(value(text)).toBeCloseTo(expected, 9));
+  test.each<[string, number]>([
+    ['1,200', 1200],
+    ['1.2k', 1200],
+    ['3m', 3e6],
+    ['2bn', 2e9],
+    ['15%', 15],
+    ['€40', 40],
+    ['€1.5k', 1500],
+    ['3rd', 3],
+    ['0.25', 0.25],
+    ['300 €', 300],
+    ['1.5k£', 1500],
+  ])('%s is a number', (text, expected) => expect(value(text)).toBeCloseTo(expected, 9));
   test('each token knows where it stands', () => {
-    fc.assert(fc.property(fc.string({ maxLength: 60 }), (text) => {
-      for (const token of tokenise(text)) expect(text.slice(token.start, token.end)).toBe(token.text);
-    }));
+    fc.assert(
+      fc.property(fc.string({ maxLength: 60 }), (text) => {
+        for (const token of tokenise(text)) expect(text.slice(token.start, token.end)).toBe(token.text);
+      }),
+    );
   });
   test('both numbers of a word are kept as one', () => {
-    for (const [one, many] of [['ferry', 'ferries'], ['route', 'routes'], ['class', 'classes'], ['branch', 'branches'], ['box', 'boxes'], ['pass', 'passes']] as const) expect(singular(many)).toBe(singular(one));
+    for (const [one, many] of [
+      ['ferry', 'ferries'],
+      ['route', 'routes'],
+      ['class', 'classes'],
+      ['branch', 'branches'],
+      ['box', 'boxes'],
+      ['pass', 'passes'],
+    ] as const)
+      expect(singular(many)).toBe(singular(one));
     expect(nameWords("Founders' Day")).toEqual(['founder', 'day']);
   });
 });

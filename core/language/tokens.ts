@@ -39,7 +39,20 @@ function withoutAccents(text: string): string {
 }
 
 const CONTRACTIONS: Readonly<Record<string, string>> = byWord({
-  "what's": 'what', "whats": 'what', "how's": 'how', "who's": 'who', "where's": 'where', "that's": 'that', "let's": 'let', "it's": 'it', "don't": 'not', "doesn't": 'not', "didn't": 'not', "isn't": 'not', "i'd": 'i', "i'm": 'i',
+  "what's": 'what',
+  'whats': 'what',
+  "how's": 'how',
+  "who's": 'who',
+  "where's": 'where',
+  "that's": 'that',
+  "let's": 'let',
+  "it's": 'it',
+  "don't": 'not',
+  "doesn't": 'not',
+  "didn't": 'not',
+  "isn't": 'not',
+  "i'd": 'i',
+  "i'm": 'i',
 });
 
 /** Cuts a text into tokens. Signs that carry no meaning (full stops, question marks, colons) give none. */
@@ -54,7 +67,8 @@ export function tokenise(text: string): Token[] {
       if (match[1].trim() !== '') tokens.push({ ...place, word: plainLetters(match[1].trim()), kind: 'quoted' });
     } else if (raw === ',') tokens.push({ ...place, word: ',', kind: 'comma' });
     else if (/^[-+*/×÷()&–—=%<>≤≥]$/.test(raw)) tokens.push({ ...place, word: raw, kind: 'sign' });
-    else if (/^[\d€$£]/.test(raw) && !/^\d+[\p{L}]/u.test(raw.replace(/(bn|[km]|st|nd|rd|th)$/i, ''))) tokens.push({ ...place, word: raw, kind: 'number', ...numberOf(raw) });
+    else if (/^[\d€$£]/.test(raw) && !/^\d+[\p{L}]/u.test(raw.replace(/(bn|[km]|st|nd|rd|th)$/i, '')))
+      tokens.push({ ...place, word: raw, kind: 'number', ...numberOf(raw) });
     else tokens.push({ ...place, word: wordOf(raw), kind: 'word' });
   }
   return tokens;
@@ -76,9 +90,14 @@ const MAGNITUDE: Readonly<Record<string, number>> = byWord({ k: 1e3, m: 1e6, bn:
 
 function numberOf(raw: string): Pick<Token, 'value' | 'unit'> {
   if (/^\d{4}-\d{2}(-\d{2})?$/.test(raw) || /^\d{1,2}\/\d{4}$/.test(raw) || raw.includes(':')) return {};
-  const plain = raw.toLowerCase().replace(/[€$£,%\s]/g, '').replace(/(st|nd|rd|th)$/, '');
+  const plain = raw
+    .toLowerCase()
+    .replace(/[€$£,%\s]/g, '')
+    .replace(/(st|nd|rd|th)$/, '');
   const magnitude = /(bn|[km])$/.exec(plain)?.[1];
-  const value = Number(magnitude === undefined ? plain : plain.slice(0, -magnitude.length)) * (magnitude === undefined ? 1 : (MAGNITUDE[magnitude] ?? 1));
+  const value =
+    Number(magnitude === undefined ? plain : plain.slice(0, -magnitude.length)) *
+    (magnitude === undefined ? 1 : (MAGNITUDE[magnitude] ?? 1));
   const unit = raw.includes('%') ? 'percent' : /[€$£]/.test(raw) ? 'currency' : undefined;
   return { value, ...(unit === undefined ? {} : { unit }) };
 }
@@ -103,5 +122,10 @@ const SIMPLE = /^[a-z0-9]+(?: [a-z0-9]+)*$/;
 export function nameWords(name: string): string[] {
   const plain = plainLetters(name);
   if (SIMPLE.test(plain)) return plain.split(' ').map(singular);
-  return (plain.replace(/['’]s\b/g, '').replace(/['’]/g, '').match(/[\p{L}\d]+/gu) ?? []).map(singular);
+  return (
+    plain
+      .replace(/['’]s\b/g, '')
+      .replace(/['’]/g, '')
+      .match(/[\p{L}\d]+/gu) ?? []
+  ).map(singular);
 }

@@ -15,7 +15,15 @@ import type { NameIndex } from './names/name-index';
 import { aboutKind, doerIn, kindAskedFor } from './kinds';
 import { Question } from './question';
 import { impossibility } from './impossibility';
-import { besideAllInstead, brokenDownInstead, countedAmong, eachPer, perOfEach, sharedInstead, stockOfEach } from './instead';
+import {
+  besideAllInstead,
+  brokenDownInstead,
+  countedAmong,
+  eachPer,
+  perOfEach,
+  sharedInstead,
+  stockOfEach,
+} from './instead';
 import { happenedIn } from './settling/happened';
 import { qualityIn } from './settling/qualities';
 import { conditionOfOne, measuresAlongside } from './side-by-side';
@@ -95,14 +103,23 @@ export function understand(text: string, context: ReadContext): Understanding {
   if (best.uses.includes('unresolved')) return { outcome: 'unknown', tokens, uses: best.uses };
   const refused = (reason: string): Understanding => ({ outcome: 'refused', tokens, uses: best.uses, reason });
 
-  const situation: Situation = { model, calendar, before: context.before, points: context.points ?? null, quality: qualityIn(tokens, model), doer: doerIn(tokens, model), happened: happenedIn(tokens, model) };
+  const situation: Situation = {
+    model,
+    calendar,
+    before: context.before,
+    points: context.points ?? null,
+    quality: qualityIn(tokens, model),
+    doer: doerIn(tokens, model),
+    happened: happenedIn(tokens, model),
+  };
   const candidates: Candidate[] = [];
   let refusal: string | null = null;
   let impossible: string | null = null;
   for (const cover of covers) {
     if (cover.uses.includes('unresolved') || cover.cost > best.cost + NEAR) continue;
     if (conditionOfOne(cover, tokens)) {
-      refusal ??= 'A condition holds for all that is shown at once, so it cannot be said of one measure only. Ask for the two one after the other, or break them down instead.';
+      refusal ??=
+        'A condition holds for all that is shown at once, so it cannot be said of one measure only. Ask for the two one after the other, or break them down instead.';
       continue;
     }
     const pair = measuresAlongside(cover, tokens);
@@ -110,9 +127,15 @@ export function understand(text: string, context: ReadContext): Understanding {
       refusal ??= `${pair.map((text) => `“${text}”`).join(' and ')} stand side by side, and it is not clear what they have to do with each other. Say “and” between them if both are meant.`;
       continue;
     }
-    const asFollowUp = readsAsFollowUp(cover.pieces.map((piece) => piece.intent), context.before);
+    const asFollowUp = readsAsFollowUp(
+      cover.pieces.map((piece) => piece.intent),
+      context.before,
+    );
     const settled = settle(cover, situation, asFollowUp);
-    if (settled.kind === 'move' && tokens.some(({ kind, word }, at) => kind === 'word' && cover.uses[at] === 'harmless' && !POLITE.has(word))) {
+    if (
+      settled.kind === 'move' &&
+      tokens.some(({ kind, word }, at) => kind === 'word' && cover.uses[at] === 'harmless' && !POLITE.has(word))
+    ) {
       refusal ??= 'A step back is said alone; say “back” first, then what to ask.';
       continue;
     }
@@ -126,8 +149,13 @@ export function understand(text: string, context: ReadContext): Understanding {
       continue;
     }
     // “claims per adjuster, highest first” has an order, so it is broken down rather than divided
-    const ordered = settled.reading.order !== null && settled.reading.by.length === 0 ? brokenDownInstead(settled.reading) : null;
-    const each = ordered ?? (tokens.some((token) => token.word === 'per') ? perOfEach(stockOfEach(eachPer(settled.reading), model)) : settled.reading);
+    const ordered =
+      settled.reading.order !== null && settled.reading.by.length === 0 ? brokenDownInstead(settled.reading) : null;
+    const each =
+      ordered ??
+      (tokens.some((token) => token.word === 'per')
+        ? perOfEach(stockOfEach(eachPer(settled.reading), model))
+        : settled.reading);
     // the share that members have is among all of their level
     const meantBy = sharedInstead(each, model, asFollowUp) ?? besideAllInstead(each, model) ?? each;
     const among = countedAmong(meantBy, model);
@@ -144,17 +172,35 @@ export function understand(text: string, context: ReadContext): Understanding {
     const cost = cover.cost - bonus + (settled.otherMeasure ? OTHER_MEASURE : 0);
     const intents = cover.pieces.map((piece) => piece.intent);
     const kind = kindAskedFor(intents);
-    const meant = kind === null ? [{ reading, cost: 0 }] : aboutKind(kind, reading, asFollowUp ? context.before : null, model, situation.doer);
-    for (const one of meant) if (one.reading === reading || impossibility(one.reading, names) === null) candidates.push({ cover, ...settled, notes, reading: one.reading, bonus, cost: cost + one.cost });
+    const meant =
+      kind === null
+        ? [{ reading, cost: 0 }]
+        : aboutKind(kind, reading, asFollowUp ? context.before : null, model, situation.doer);
+    for (const one of meant)
+      if (one.reading === reading || impossibility(one.reading, names) === null)
+        candidates.push({ cover, ...settled, notes, reading: one.reading, bonus, cost: cost + one.cost });
   }
-  const [first, ...others] = distinct(candidates.sort((a, b) => a.cost - b.cost), model);
+  const [first, ...others] = distinct(
+    candidates.sort((a, b) => a.cost - b.cost),
+    model,
+  );
   // “students per lecturer”, which can't be, is no other measure by students
-  if (!first || (impossible !== null && (first.otherMeasure === true || recut(first.cover, best, impossible, refusal)))) {
-    const anew = impossible !== null && refusal === impossible && context.before !== null && standsAlone(best) ? understand(text, { ...context, before: null }) : null;
+  if (
+    !first ||
+    (impossible !== null && (first.otherMeasure === true || recut(first.cover, best, impossible, refusal)))
+  ) {
+    const anew =
+      impossible !== null && refusal === impossible && context.before !== null && standsAlone(best)
+        ? understand(text, { ...context, before: null })
+        : null;
     if (anew?.outcome === 'read' && anew.ties.length === 0) return { ...anew, anew: impossible };
     return refused(refusal ?? 'This could not be read.');
   }
-  const ties = others.filter((one) => (one.cost - first.cost <= TIE && namesDiffer(one, first)) || (one.cost - first.cost <= TYPING_TIE && misspeltAlike(one, first)));
+  const ties = others.filter(
+    (one) =>
+      (one.cost - first.cost <= TIE && namesDiffer(one, first)) ||
+      (one.cost - first.cost <= TYPING_TIE && misspeltAlike(one, first)),
+  );
   return { outcome: 'read', tokens, mended, uses: first.cover.uses, situation, first, others, ties, anew: null };
 }
 
@@ -172,16 +218,26 @@ function recut(cover: Cover, best: Cover, impossible: string, refusal: string | 
 function standsAlone({ pieces }: Cover): boolean {
   const intents = pieces.map((piece) => piece.intent);
   const edits = intents.flatMap((one) => one.edits);
-  return !intents.some((one) => one.followUp) && edits.some((edit) => edit.do === 'show' || (edit.do === 'compare' && edit.against?.kind === 'plan' && edits.some((other) => other.do === 'breakdown')));
+  return (
+    !intents.some((one) => one.followUp) &&
+    edits.some(
+      (edit) =>
+        edit.do === 'show' ||
+        (edit.do === 'compare' && edit.against?.kind === 'plan' && edits.some((other) => other.do === 'breakdown')),
+    )
+  );
 }
 
 /** What may be said with a step back. */
-const POLITE: ReadonlySet<string> = new Set('please ok okay now then and just can could you us me let so hi thanks thank the it a'.split(' '));
+const POLITE: ReadonlySet<string> = new Set(
+  'please ok okay now then and just can could you us me let so hi thanks thank the it a'.split(' '),
+);
 
 /** Each reading once, by its best candidate; of tests of one number that records have, whatever measure names it, once too. */
 function distinct(candidates: readonly Candidate[], model: Model): Candidate[] {
   const seen = new Set<string>();
-  const tested = (one: Condition) => (one.kind === 'rows' ? { ...one, measure: canonical(rowColumnOf(model, one.measure)) } : one);
+  const tested = (one: Condition) =>
+    one.kind === 'rows' ? { ...one, measure: canonical(rowColumnOf(model, one.measure)) } : one;
   return candidates.filter((one) => {
     const key = canonical({ ...one.reading, where: one.reading.where.map(tested) });
     if (seen.has(key)) return false;
@@ -193,7 +249,9 @@ function distinct(candidates: readonly Candidate[], model: Model): Candidate[] {
 /** Is one misspelt word taken for another name by each of two readings? */
 function misspeltAlike(a: Candidate, b: Candidate): boolean {
   const typed = assumptionsOf(b.cover).filter((one) => one.by === 'typing');
-  return assumptionsOf(a.cover).some((one) => one.by === 'typing' && typed.some((other) => other.said === one.said && other.meant !== one.meant));
+  return assumptionsOf(a.cover).some(
+    (one) => one.by === 'typing' && typed.some((other) => other.said === one.said && other.meant !== one.meant),
+  );
 }
 
 /** How a cover cuts the words into pieces. */
@@ -206,7 +264,10 @@ export function namesDiffer(a: Candidate, b: Candidate): boolean {
 
 /** Does a cover cut through a stretch of words that another takes for one name? */
 function splitsName({ pieces }: Cover, other: Cover): boolean {
-  const within = (at: number) => other.uses[at] === 'name' && other.uses[at - 1] === 'name' && other.pieces.some((piece) => piece.start < at && at < piece.item.end);
+  const within = (at: number) =>
+    other.uses[at] === 'name' &&
+    other.uses[at - 1] === 'name' &&
+    other.pieces.some((piece) => piece.start < at && at < piece.item.end);
   return pieces.some((piece) => within(piece.start));
 }
 
@@ -220,12 +281,22 @@ function levelsOf(reading: Reading): string[] {
 
 /** How much the levels that are already spoken of make a reading likelier. */
 function contextBonus(reading: Reading, before: Reading | null): number {
-  const known = new Set([...(before ? levelsOf(before) : []), ...reading.by.flatMap((one) => (one.kind === 'level' ? [one.level] : []))]);
-  const settled = reading.where.some((one) => one.kind === 'members' && known.has(one.level)) || (before?.against?.kind === 'members' && reading.against?.kind === 'members' && reading.against.level === before.against.level && !same(reading.against, before.against));
+  const known = new Set([
+    ...(before ? levelsOf(before) : []),
+    ...reading.by.flatMap((one) => (one.kind === 'level' ? [one.level] : [])),
+  ]);
+  const settled =
+    reading.where.some((one) => one.kind === 'members' && known.has(one.level)) ||
+    (before?.against?.kind === 'members' &&
+      reading.against?.kind === 'members' &&
+      reading.against.level === before.against.level &&
+      !same(reading.against, before.against));
   return settled ? SETTLED_BY_CONTEXT : 0;
 }
 
 export function assumptionsOf(cover: Cover): Assumption[] {
   const all = cover.pieces.flatMap((piece) => piece.item.assumptions);
-  return all.filter((one, index) => all.findIndex((other) => other.said === one.said && other.meant === one.meant) === index);
+  return all.filter(
+    (one, index) => all.findIndex((other) => other.said === one.said && other.meant === one.meant) === index,
+  );
 }

@@ -24,7 +24,12 @@ export type Calculation =
   /** What it comes to for that member; a part of a part, and none of a reading. */
   | ({ readonly kind: 'ofMember' } & OfMember)
   | { readonly kind: 'number'; readonly value: number }
-  | { readonly kind: 'arithmetic'; readonly operator: Operator; readonly left: Calculation; readonly right: Calculation };
+  | {
+      readonly kind: 'arithmetic';
+      readonly operator: Operator;
+      readonly left: Calculation;
+      readonly right: Calculation;
+    };
 
 /** Records, by a test of the number that each of them has in the column of another measure of their fact. */
 export interface Passing {
@@ -62,16 +67,35 @@ export const calculationSchema: z.ZodType<Calculation> = z.lazy(() =>
     z.object({ kind: z.literal('members'), level: id, fact: id.optional() }),
     z.object({ kind: z.literal('periods'), grain: z.enum(GRAINS), fact: id.optional() }),
     z.object({ kind: z.literal('perPeriod'), grain: z.enum(GRAINS), measure: id }),
-    z.object({ kind: z.literal('proportion'), measure: id, of: id, test: z.enum(PASSING_TESTS), value: z.number(), upper: z.number().optional() }),
+    z.object({
+      kind: z.literal('proportion'),
+      measure: id,
+      of: id,
+      test: z.enum(PASSING_TESTS),
+      value: z.number(),
+      upper: z.number().optional(),
+    }),
     z.object({ kind: z.literal('part'), measure: id, level: id, member: z.string().max(1000) }),
     z.object({ kind: z.literal('number'), value: z.number() }),
-    z.object({ kind: z.literal('arithmetic'), operator: z.enum(OPERATORS), left: calculationSchema, right: calculationSchema }),
+    z.object({
+      kind: z.literal('arithmetic'),
+      operator: z.enum(OPERATORS),
+      left: calculationSchema,
+      right: calculationSchema,
+    }),
   ]),
 );
 
-export const measureOf = (measure: string): { readonly kind: 'measure'; readonly measure: string } => ({ kind: 'measure', measure });
+export const measureOf = (measure: string): { readonly kind: 'measure'; readonly measure: string } => ({
+  kind: 'measure',
+  measure,
+});
 
-export const arithmetic = (operator: Operator, left: Calculation, right: Calculation): Extract<Calculation, { kind: 'arithmetic' }> => ({
+export const arithmetic = (
+  operator: Operator,
+  left: Calculation,
+  right: Calculation,
+): Extract<Calculation, { kind: 'arithmetic' }> => ({
   kind: 'arithmetic',
   operator,
   left,
@@ -99,11 +123,14 @@ export function leavesOf(calculation: Calculation): Leaf[] {
 
 /** The ids of all measures that a calculation names. */
 export function measuresIn(calculation: Calculation): string[] {
-  return leavesOf(calculation).flatMap((leaf) => (leaf.kind === 'passing' ? [leaf.measure, leaf.of] : 'measure' in leaf ? [leaf.measure] : []));
+  return leavesOf(calculation).flatMap((leaf) =>
+    leaf.kind === 'passing' ? [leaf.measure, leaf.of] : 'measure' in leaf ? [leaf.measure] : [],
+  );
 }
 
 /** Is one thing divided by another? */
-export const isQuotient = (calculation: Calculation): calculation is Extract<Calculation, { kind: 'arithmetic' }> => calculation.kind === 'arithmetic' && calculation.operator === 'divide';
+export const isQuotient = (calculation: Calculation): calculation is Extract<Calculation, { kind: 'arithmetic' }> =>
+  calculation.kind === 'arithmetic' && calculation.operator === 'divide';
 
 export function isMeasure(calculation: Calculation): calculation is { kind: 'measure'; measure: string } {
   return calculation.kind === 'measure';
@@ -142,12 +169,14 @@ export function parseFormula(formula: string): Calculation {
   }
   function product(): Calculation {
     let left = factor();
-    while (tokens[at] === '*' || tokens[at] === '/') left = arithmetic(next() === '*' ? 'multiply' : 'divide', left, factor());
+    while (tokens[at] === '*' || tokens[at] === '/')
+      left = arithmetic(next() === '*' ? 'multiply' : 'divide', left, factor());
     return left;
   }
   function sum(): Calculation {
     let left = product();
-    while (tokens[at] === '+' || tokens[at] === '-') left = arithmetic(next() === '+' ? 'add' : 'subtract', left, product());
+    while (tokens[at] === '+' || tokens[at] === '-')
+      left = arithmetic(next() === '+' ? 'add' : 'subtract', left, product());
     return left;
   }
 

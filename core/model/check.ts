@@ -13,9 +13,11 @@ export interface ModelFault {
   readonly reason: string;
 }
 
-export type CheckedModel = { readonly ok: true; readonly file: ModelFile } | { readonly ok: false; readonly faults: readonly ModelFault[] };
+export type CheckedModel =
+  { readonly ok: true; readonly file: ModelFile } | { readonly ok: false; readonly faults: readonly ModelFault[] };
 
-export type ParsedFile = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly faults: readonly ModelFault[] };
+export type ParsedFile =
+  { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly faults: readonly ModelFault[] };
 
 /** Places of a file that may stand for others, which YAML calls aliases: a few of them are handy, many are a trap. */
 const MOST_ALIASES = 50;
@@ -23,9 +25,17 @@ const MOST_ALIASES = 50;
 /** A model file written as YAML (or JSON, which is YAML too) as a value. */
 export function parseModelFile(text: string): ParsedFile {
   try {
-    return { ok: true, value: /^\s*\{/.test(text) ? (JSON.parse(text) as unknown) : (parse(text, { maxAliasCount: MOST_ALIASES }) as unknown) };
+    return {
+      ok: true,
+      value: /^\s*\{/.test(text)
+        ? (JSON.parse(text) as unknown)
+        : (parse(text, { maxAliasCount: MOST_ALIASES }) as unknown),
+    };
   } catch (error) {
-    return { ok: false, faults: [{ place: 'file', reason: error instanceof Error ? error.message : 'It is neither YAML nor JSON.' }] };
+    return {
+      ok: false,
+      faults: [{ place: 'file', reason: error instanceof Error ? error.message : 'It is neither YAML nor JSON.' }],
+    };
   }
 }
 
@@ -42,7 +52,10 @@ export function readModelFile(text: string, catalogue?: Catalogue): CheckedModel
 export function checkModel(raw: unknown, catalogue?: Catalogue): CheckedModel {
   const shaped = modelFileSchema.safeParse(raw);
   if (!shaped.success)
-    return { ok: false, faults: shaped.error.issues.map((issue) => ({ place: placeOf(issue.path), reason: issue.message })) };
+    return {
+      ok: false,
+      faults: shaped.error.issues.map((issue) => ({ place: placeOf(issue.path), reason: issue.message })),
+    };
   const file = shaped.data;
   const faults = [...referenceFaults(file), ...(catalogue ? tableFaults(file, catalogue) : [])];
   return faults.length > 0 ? { ok: false, faults } : { ok: true, file };
@@ -59,20 +72,39 @@ function referenceFaults(file: ModelFile): ModelFault[] {
   const tables = new Map(file.tables.map((table) => [table.id, table]));
   const facts = new Map(file.facts.map((fact) => [fact.id, fact]));
   const measures = new Map(file.measures.map((measure) => [measure.id, measure]));
-  const levels = new Map(file.dimensions.flatMap((dimension) => dimension.levels.map((level) => [level.id, level] as const)));
+  const levels = new Map(
+    file.dimensions.flatMap((dimension) => dimension.levels.map((level) => [level.id, level] as const)),
+  );
 
   const unique = (ids: readonly string[], place: string) => {
-    for (const id of new Set(ids.filter((one, index) => ids.indexOf(one) !== index))) fault(place, `“${id}” is there twice; ids must differ.`);
+    for (const id of new Set(ids.filter((one, index) => ids.indexOf(one) !== index)))
+      fault(place, `“${id}” is there twice; ids must differ.`);
   };
-  unique(file.tables.map((table) => table.id), 'tables');
-  unique(file.facts.map((fact) => fact.id), 'facts');
-  unique(file.measures.map((measure) => measure.id), 'measures');
-  unique(file.dimensions.flatMap((dimension) => dimension.levels.map((level) => level.id)), 'dimensions');
-  unique(file.dates.map((date) => date.id), 'dates');
+  unique(
+    file.tables.map((table) => table.id),
+    'tables',
+  );
+  unique(
+    file.facts.map((fact) => fact.id),
+    'facts',
+  );
+  unique(
+    file.measures.map((measure) => measure.id),
+    'measures',
+  );
+  unique(
+    file.dimensions.flatMap((dimension) => dimension.levels.map((level) => level.id)),
+    'dimensions',
+  );
+  unique(
+    file.dates.map((date) => date.id),
+    'dates',
+  );
 
   file.tables.forEach((table, index) =>
     table.joins.forEach((join, at) => {
-      if (!tables.has(join.to)) fault(`tables[${index}].joins[${at}].to`, `There is no table “${join.to}” in the model.`);
+      if (!tables.has(join.to))
+        fault(`tables[${index}].joins[${at}].to`, `There is no table “${join.to}” in the model.`);
     }),
   );
   file.facts.forEach((fact, index) => {
@@ -81,7 +113,10 @@ function referenceFaults(file: ModelFile): ModelFault[] {
       return;
     }
     for (const id of joinPaths(tables, fact.table).ambiguous)
-      fault(`facts[${index}]`, `Table “${id}” can be reached from “${fact.table}” in two ways; declare it twice under two ids.`);
+      fault(
+        `facts[${index}]`,
+        `Table “${id}” can be reached from “${fact.table}” in two ways; declare it twice under two ids.`,
+      );
   });
 
   const reaches = (factId: string, reference: string): string | null => {
@@ -100,8 +135,13 @@ function referenceFaults(file: ModelFile): ModelFault[] {
   file.dimensions.forEach((dimension, index) => {
     dimension.levels.forEach((level, at) => {
       const table = level.column.split('.')[0] ?? '';
-      if (!tables.has(table)) fault(`dimensions[${index}].levels[${at}].column`, `There is no table “${table}” in the model.`);
-      else if (!file.facts.some((fact) => joinPaths(tables, fact.table).paths.has(table))) fault(`dimensions[${index}].levels[${at}].column`, `No fact reaches the table “${table}” by joins, so nothing could be broken down by this level.`);
+      if (!tables.has(table))
+        fault(`dimensions[${index}].levels[${at}].column`, `There is no table “${table}” in the model.`);
+      else if (!file.facts.some((fact) => joinPaths(tables, fact.table).paths.has(table)))
+        fault(
+          `dimensions[${index}].levels[${at}].column`,
+          `No fact reaches the table “${table}” by joins, so nothing could be broken down by this level.`,
+        );
     });
     dimension.hierarchies?.forEach((hierarchy, at) => {
       for (const id of hierarchy)
@@ -112,7 +152,8 @@ function referenceFaults(file: ModelFile): ModelFault[] {
 
   file.measures.forEach((measure, index) => {
     const place = `measures[${index}]`;
-    if (measure.plan !== undefined && !measures.has(measure.plan)) fault(`${place}.plan`, `There is no measure “${measure.plan}”.`);
+    if (measure.plan !== undefined && !measures.has(measure.plan))
+      fault(`${place}.plan`, `There is no measure “${measure.plan}”.`);
     if (measure.kind === 'ratio') {
       for (const part of ['of', 'per'] as const)
         if (!measures.has(measure[part])) fault(`${place}.${part}`, `There is no measure “${measure[part]}”.`);
@@ -136,7 +177,12 @@ function referenceFaults(file: ModelFile): ModelFault[] {
   });
   const cyclic = cyclicMeasures(file);
   for (const id of cyclic) fault('measures', `“${id}” is defined by itself.`);
-  for (const [id, parts] of partCounts(file.measures)) if (parts > MOST_PARTS && cyclic.length === 0) fault('measures', `“${id}” is made of ${Number.isFinite(parts) ? parts : 'too many'} parts when all that it is built on is written out; ${MOST_PARTS} are the most.`);
+  for (const [id, parts] of partCounts(file.measures))
+    if (parts > MOST_PARTS && cyclic.length === 0)
+      fault(
+        'measures',
+        `“${id}” is made of ${Number.isFinite(parts) ? parts : 'too many'} parts when all that it is built on is written out; ${MOST_PARTS} are the most.`,
+      );
 
   if (file.defaults.measure !== undefined && !measures.has(file.defaults.measure))
     fault('defaults.measure', `There is no measure “${file.defaults.measure}”.`);

@@ -79,7 +79,9 @@ export function compileModel(file: ModelFile): Model {
       to: monthDay(season.to),
       dates: season.dates,
     })),
-    hierarchies: file.dimensions.flatMap((dimension) => dimension.hierarchies ?? [dimension.levels.map((level) => level.id)]),
+    hierarchies: file.dimensions.flatMap(
+      (dimension) => dimension.hierarchies ?? [dimension.levels.map((level) => level.id)],
+    ),
     joinsTo(from, to) {
       let reached = paths.get(from);
       if (!reached) {
@@ -99,7 +101,10 @@ function monthDay(text: string | undefined): { month: number; day: number } | un
 }
 
 /** All tables that many-to-one joins reach from one, with the path; and those reached by more than one path. */
-export function joinPaths(tables: ReadonlyMap<string, TableNode>, from: string): { paths: Map<string, Join[]>; ambiguous: string[] } {
+export function joinPaths(
+  tables: ReadonlyMap<string, TableNode>,
+  from: string,
+): { paths: Map<string, Join[]>; ambiguous: string[] } {
   const paths = new Map<string, Join[]>([[from, []]]);
   const ambiguous: string[] = [];
   const queue = [from];
@@ -154,7 +159,8 @@ export type Expanded = Exclude<Calculation, { kind: 'proportion' | 'part' }>;
 /** A measure as an expression over measures that are aggregated from rows. */
 export function definitionOf(model: Model, id: string): Expanded {
   const found = measure(model, id);
-  if (found.kind === 'ratio') return arithmetic('divide', definitionOf(model, found.of), definitionOf(model, found.per));
+  if (found.kind === 'ratio')
+    return arithmetic('divide', definitionOf(model, found.of), definitionOf(model, found.per));
   if (found.kind === 'formula') return expand(model, parseFormula(found.formula));
   return measureOf(id);
 }
@@ -162,19 +168,28 @@ export function definitionOf(model: Model, id: string): Expanded {
 /** A calculation in which each measure that is itself a calculation is replaced by its definition. */
 export function expand(model: Model, calculation: Calculation): Expanded {
   if (calculation.kind === 'measure') return definitionOf(model, calculation.measure);
-  if (calculation.kind === 'proportion') return arithmetic('divide', { ...calculation, kind: 'passing' }, measureOf(calculation.measure));
-  if (calculation.kind === 'part') return arithmetic('divide', { ...calculation, kind: 'ofMember' }, measureOf(calculation.measure));
+  if (calculation.kind === 'proportion')
+    return arithmetic('divide', { ...calculation, kind: 'passing' }, measureOf(calculation.measure));
+  if (calculation.kind === 'part')
+    return arithmetic('divide', { ...calculation, kind: 'ofMember' }, measureOf(calculation.measure));
   if (calculation.kind !== 'arithmetic') return calculation;
   return arithmetic(calculation.operator, expand(model, calculation.left), expand(model, calculation.right));
 }
 
 /** Can a measure be told for one member as a share of all: is it added up, or counted? */
-export const canBePart = (one: Measure): one is Extract<Measure, { kind: 'sum' | 'count' | 'distinct' }> => one.kind === 'sum' || one.kind === 'count' || one.kind === 'distinct';
+export const canBePart = (one: Measure): one is Extract<Measure, { kind: 'sum' | 'count' | 'distinct' }> =>
+  one.kind === 'sum' || one.kind === 'count' || one.kind === 'distinct';
 
 /** A measure for one member as a share of all of it; null where it is not made of parts, or its records do not know that level. */
-export function partOf(model: Model, id: string, { level: levelId, member }: { readonly level: string; readonly member: string }): Calculation | null {
+export function partOf(
+  model: Model,
+  id: string,
+  { level: levelId, member }: { readonly level: string; readonly member: string },
+): Calculation | null {
   const found = model.measures.get(id);
-  return found !== undefined && canBePart(found) && factHasLevel(model, found.fact, levelId) ? { kind: 'part', measure: id, level: levelId, member } : null;
+  return found !== undefined && canBePart(found) && factHasLevel(model, found.fact, levelId)
+    ? { kind: 'part', measure: id, level: levelId, member }
+    : null;
 }
 
 /** The facts from which a calculation is aggregated, in order of first use. */
@@ -189,9 +204,14 @@ export function factsOf(model: Model, calculation: Calculation): string[] {
 }
 
 /** The fact over whose records the members of a level are counted: the one that is given, else that of the default measure if it reaches the level, else the first that does. */
-export function factForMembers(model: Model, { level: levelId, fact: given }: { readonly level: string; readonly fact?: string | undefined }): string {
+export function factForMembers(
+  model: Model,
+  { level: levelId, fact: given }: { readonly level: string; readonly fact?: string | undefined },
+): string {
   if (given !== undefined) return given;
-  const preferred = factsOf(model, measureOf(model.defaultMeasure)).filter((fact) => factHasLevel(model, fact, levelId));
+  const preferred = factsOf(model, measureOf(model.defaultMeasure)).filter((fact) =>
+    factHasLevel(model, fact, levelId),
+  );
   const any = [...model.facts.keys()].find((fact) => factHasLevel(model, fact, levelId));
   const fact = preferred[0] ?? any;
   if (fact === undefined) throw new UnknownName(`No fact reaches the level “${levelId}”.`);
@@ -243,5 +263,7 @@ export function pluralWord(name: string): string {
 /** The row-level column behind a measure with its fact; null where the measure has none (a count, a ratio). */
 export function rowColumnOf(model: Model, id: string): { fact: string; source: ColumnRef } | null {
   const found = model.measures.get(id);
-  return found && 'column' in found && found.kind !== 'distinct' ? { fact: found.fact, source: columnOf(model, found.fact, found.column) } : null;
+  return found && 'column' in found && found.kind !== 'distinct'
+    ? { fact: found.fact, source: columnOf(model, found.fact, found.column) }
+    : null;
 }

@@ -4,12 +4,22 @@ import { OPERATORS, type Calculation, type Operator } from './calculation';
 import { withoutBroken } from './parts-of';
 import { formatSchema, type Measure, type ModelFile, type NamedSet } from './schema';
 
-const common = { name: z.string().trim().min(2).max(60), synonyms: z.array(z.string().trim().min(2).max(60)).max(10).default([]) };
+const common = {
+  name: z.string().trim().min(2).max(60),
+  synonyms: z.array(z.string().trim().min(2).max(60)).max(10).default([]),
+};
 
 /** What is saved, without who and when. */
 export const savedNameSchema = z.discriminatedUnion('kind', [
   /** Arithmetic over measures of the model. */
-  z.object({ kind: z.literal('calculation'), ...common, formula: z.string().min(1).max(500), format: formatSchema.optional(), unit: z.string().max(20).optional(), direction: z.enum(['more', 'less']).optional() }),
+  z.object({
+    kind: z.literal('calculation'),
+    ...common,
+    formula: z.string().min(1).max(500),
+    format: formatSchema.optional(),
+    unit: z.string().max(20).optional(),
+    direction: z.enum(['more', 'less']).optional(),
+  }),
   z.object({ kind: z.literal('set'), ...common, level: z.string(), members: z.array(z.string()).min(1).max(5000) }),
 ]);
 export type SavedName = z.infer<typeof savedNameSchema>;
@@ -27,11 +37,41 @@ export function withSaved(file: ModelFile, saved: readonly Saved[]): ModelFile {
   const measures = saved.flatMap(({ id, by, withdrawn, what }): Measure[] => {
     if (what.kind !== 'calculation') return [];
     const { name, synonyms, formula, format, unit, direction } = what;
-    return [{ kind: 'formula', id, name, synonyms, formula, description: `Saved by ${by}.`, ...(format ? { format } : {}), ...(unit ? { unit } : {}), ...(direction ? { direction } : {}), ...(withdrawn ? { hidden: true } : {}) }];
+    return [
+      {
+        kind: 'formula',
+        id,
+        name,
+        synonyms,
+        formula,
+        description: `Saved by ${by}.`,
+        ...(format ? { format } : {}),
+        ...(unit ? { unit } : {}),
+        ...(direction ? { direction } : {}),
+        ...(withdrawn ? { hidden: true } : {}),
+      },
+    ];
   });
-  const sets = saved.flatMap(({ id, withdrawn, what }): NamedSet[] => (what.kind === 'set' ? [{ id, name: what.name, synonyms: what.synonyms, level: what.level, members: what.members, ...(withdrawn ? { hidden: true } : {}) }] : []));
+  const sets = saved.flatMap(({ id, withdrawn, what }): NamedSet[] =>
+    what.kind === 'set'
+      ? [
+          {
+            id,
+            name: what.name,
+            synonyms: what.synonyms,
+            level: what.level,
+            members: what.members,
+            ...(withdrawn ? { hidden: true } : {}),
+          },
+        ]
+      : [],
+  );
   const levels = new Set(file.dimensions.flatMap((dimension) => dimension.levels.map((level) => level.id)));
-  return { ...file, measures: withoutBroken([...file.measures, ...measures]), sets: [...file.sets, ...sets.filter((set) => levels.has(set.level))] };
+  return {
+    ...file,
+    measures: withoutBroken([...file.measures, ...measures]),
+    sets: [...file.sets, ...sets.filter((set) => levels.has(set.level))],
+  };
 }
 
 const SIGNS: Record<Operator, string> = { add: '+', subtract: '-', multiply: '*', divide: '/' };
@@ -45,14 +85,19 @@ export function formulaOf(calculation: Calculation): string | null {
     case 'measure':
       return calculation.measure;
     case 'number':
-      return Number.isFinite(calculation.value) && calculation.value >= 0 && !/e/i.test(String(calculation.value)) ? String(calculation.value) : null;
+      return Number.isFinite(calculation.value) && calculation.value >= 0 && !/e/i.test(String(calculation.value))
+        ? String(calculation.value)
+        : null;
     case 'arithmetic': {
       const [left, right] = [formulaOf(calculation.left), formulaOf(calculation.right)];
-      return left === null || right === null ? null : `${bracketed(left, calculation.left)} ${SIGNS[calculation.operator]} ${bracketed(right, calculation.right)}`;
+      return left === null || right === null
+        ? null
+        : `${bracketed(left, calculation.left)} ${SIGNS[calculation.operator]} ${bracketed(right, calculation.right)}`;
     }
     default:
       return null;
   }
 }
 
-const bracketed = (formula: string, part: Calculation) => (part.kind === 'arithmetic' && OPERATORS.includes(part.operator) ? `(${formula})` : formula);
+const bracketed = (formula: string, part: Calculation) =>
+  part.kind === 'arithmetic' && OPERATORS.includes(part.operator) ? `(${formula})` : formula;

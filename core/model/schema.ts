@@ -36,7 +36,10 @@ export const formatSchema = z.object({
   style: z.enum(['number', 'percent', 'currency']).default('number'),
   decimals: z.number().int().min(0).max(6).optional(),
   /** ISO 4217 code where the style is currency. */
-  currency: z.string().regex(/^[A-Za-z]{3}$/, 'write the three letters of ISO 4217, such as EUR').optional(),
+  currency: z
+    .string()
+    .regex(/^[A-Za-z]{3}$/, 'write the three letters of ISO 4217, such as EUR')
+    .optional(),
 });
 
 /** Kept for readings that use it, but neither offered nor understood in words. */
@@ -66,8 +69,20 @@ export const measureSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('median'), column: columnRef, ...fromRows, ...measureCommon }),
   z.object({ kind: z.literal('minimum'), column: columnRef, ...fromRows, ...measureCommon }),
   z.object({ kind: z.literal('maximum'), column: columnRef, ...fromRows, ...measureCommon }),
-  z.object({ kind: z.literal('percentile'), column: columnRef, percentile: z.number().min(0).max(100), ...fromRows, ...measureCommon }),
-  z.object({ kind: z.literal('last'), column: columnRef, each: z.array(columnRef).min(1), ...fromRows, ...measureCommon }),
+  z.object({
+    kind: z.literal('percentile'),
+    column: columnRef,
+    percentile: z.number().min(0).max(100),
+    ...fromRows,
+    ...measureCommon,
+  }),
+  z.object({
+    kind: z.literal('last'),
+    column: columnRef,
+    each: z.array(columnRef).min(1),
+    ...fromRows,
+    ...measureCommon,
+  }),
   z.object({ kind: z.literal('ratio'), of: identifier, per: identifier, ...measureCommon }),
   z.object({ kind: z.literal('formula'), formula: z.string().min(1).max(2000), ...measureCommon }),
 ]);
@@ -105,7 +120,14 @@ const seasonSchema = z.object({
   synonyms,
   from: monthDay.optional(),
   to: monthDay.optional(),
-  dates: z.array(z.object({ from: daySchema, to: daySchema }).refine(({ from, to }) => from <= to, { message: 'the first day comes before the last' })).max(500).optional(),
+  dates: z
+    .array(
+      z
+        .object({ from: daySchema, to: daySchema })
+        .refine(({ from, to }) => from <= to, { message: 'the first day comes before the last' }),
+    )
+    .max(500)
+    .optional(),
 });
 
 export const modelFileSchema = z.object({
@@ -130,7 +152,10 @@ export const modelFileSchema = z.object({
         /** The loaded table; absent: the one with the same name. Several model tables may read one loaded table. */
         source: identifier.optional(),
         key: identifier,
-        joins: z.array(z.object({ to: identifier, column: identifier })).max(50).default([]),
+        joins: z
+          .array(z.object({ to: identifier, column: identifier }))
+          .max(50)
+          .default([]),
         /** The column by whose values the rows are spread over servers: each of them adds up its own first. */
         spread: identifier.optional(),
       }),
@@ -168,11 +193,21 @@ export const modelFileSchema = z.object({
   sets: z
     .array(z.object({ id: identifier, name: named, synonyms, level: identifier, members: listed.min(1), ...hidable }))
     .default([]),
-  glossary: z.array(z.object({ term: named, means: z.string().max(60), note: z.string().max(2000).optional() })).default([]),
+  glossary: z
+    .array(z.object({ term: named, means: z.string().max(60), note: z.string().max(2000).optional() }))
+    .default([]),
   defaults: z.object({ measure: identifier.optional() }).prefault({}),
   rowRules: z.array(z.object({ group: z.string().max(120), level: identifier, members: listed })).default([]),
   /** Columns (table.column) that are shown to people of these groups only: for others there is no level and no measure over them. */
-  sensitive: z.array(z.object({ column: z.string().regex(/^[a-z][a-z0-9_]*\.[a-z][a-z0-9_]*$/, 'write table.column'), except: z.array(z.string().max(120)).default([]) })).max(500).default([]),
+  sensitive: z
+    .array(
+      z.object({
+        column: z.string().regex(/^[a-z][a-z0-9_]*\.[a-z][a-z0-9_]*$/, 'write table.column'),
+        except: z.array(z.string().max(120)).default([]),
+      }),
+    )
+    .max(500)
+    .default([]),
 });
 
 /** A model file as written, after defaults. */

@@ -49,5 +49,7 @@ export function partCounts(measures: readonly Measure[]): ReadonlyMap<string, nu
 export function withoutOversized(file: ModelFile): ModelFile {
   const counts = partCounts(file.measures);
   const fits = (id: string) => (counts.get(id) ?? 0) <= MOST_PARTS;
-  return file.measures.every(({ id }) => fits(id)) ? file : { ...file, measures: file.measures.filter(({ id }) => fits(id)) };
+  return file.measures.every(({ id }) => fits(id))
+    ? file
+    : { ...file, measures: file.measures.filter(({ id }) => fits(id)) };
 }

@@ -31,7 +31,8 @@ export function tableFaults(file: ModelFile, catalogue: Catalogue): ModelFault[]
     if (columns === undefined) return;
     const type = columns.get(column);
     if (type === undefined) faults.push({ place, reason: `Table “${source}” has no column “${column}”.` });
-    else if (demand !== undefined && !demand.types.includes(type)) faults.push({ place, reason: `Column “${column}” of table “${source}” is of type ${type}, but ${demand.why}.` });
+    else if (demand !== undefined && !demand.types.includes(type))
+      faults.push({ place, reason: `Column “${column}” of table “${source}” is of type ${type}, but ${demand.why}.` });
   };
   const placed = (fact: string, reference: string): readonly [string, string] => {
     const [first = '', second] = reference.split('.');
@@ -44,7 +45,8 @@ export function tableFaults(file: ModelFile, catalogue: Catalogue): ModelFault[]
 
   file.tables.forEach((table, index) => {
     const source = table.source ?? table.id;
-    if (!catalogue.has(source)) faults.push({ place: `tables[${index}]`, reason: `No table “${source}” has been loaded.` });
+    if (!catalogue.has(source))
+      faults.push({ place: `tables[${index}]`, reason: `No table “${source}” has been loaded.` });
     if (table.spread !== undefined) need(table.id, table.spread, `tables[${index}].spread`);
     need(table.id, table.key, `tables[${index}].key`);
     table.joins.forEach((join, at) => {
@@ -52,11 +54,16 @@ export function tableFaults(file: ModelFile, catalogue: Catalogue): ModelFault[]
       need(table.id, join.column, place);
       const key = file.tables.find((one) => one.id === join.to)?.key ?? '';
       const [own, other] = [typeOf(table.id, join.column), typeOf(join.to, key)];
-      if (own !== undefined && other !== undefined && classOf(own) !== classOf(other)) faults.push({ place, reason: `“${join.column}” is of type ${own}, but the key “${key}” of “${join.to}” is of type ${other}; they cannot be set equal.` });
+      if (own !== undefined && other !== undefined && classOf(own) !== classOf(other))
+        faults.push({
+          place,
+          reason: `“${join.column}” is of type ${own}, but the key “${key}” of “${join.to}” is of type ${other}; they cannot be set equal.`,
+        });
     });
   });
   file.dates.forEach((date, index) => {
-    for (const [fact, column] of Object.entries(date.columns)) needRef(fact, column, `dates[${index}].columns.${fact}`, TO_DATE);
+    for (const [fact, column] of Object.entries(date.columns))
+      needRef(fact, column, `dates[${index}].columns.${fact}`, TO_DATE);
   });
   file.dimensions.forEach((dimension, index) =>
     dimension.levels.forEach((level, at) => {
@@ -64,31 +71,42 @@ export function tableFaults(file: ModelFile, catalogue: Catalogue): ModelFault[]
       const place = `dimensions[${index}].levels[${at}]`;
       need(table, column, `${place}.column`);
       if (level.order !== undefined) need(table, level.order, `${place}.order`);
-      for (const coordinate of [level.latitude, level.longitude]) if (coordinate !== undefined) need(table, coordinate, place, TO_PLACE);
+      for (const coordinate of [level.latitude, level.longitude])
+        if (coordinate !== undefined) need(table, coordinate, place, TO_PLACE);
     }),
   );
   file.measures.forEach((measure, index) => {
     if (measure.kind === 'ratio' || measure.kind === 'formula') return;
     const place = `measures[${index}]`;
-    if ('column' in measure) needRef(measure.fact, measure.column, `${place}.column`, ADDED_UP.has(measure.kind) ? TO_ADD_UP : undefined);
+    if ('column' in measure)
+      needRef(measure.fact, measure.column, `${place}.column`, ADDED_UP.has(measure.kind) ? TO_ADD_UP : undefined);
     if ('each' in measure) measure.each.forEach((column) => needRef(measure.fact, column, `${place}.each`));
     measure.only.forEach((test, at) => {
       const where = `${place}.only[${at}]`;
       needRef(measure.fact, test.column, `${where}.column`, testsNumbers(test) ? TO_MEASURE : undefined);
       const type = typeOf(...placed(measure.fact, test.column));
       for (const value of [test.is, test.not, ...(test.in ?? [])])
-        if (value !== undefined && type !== undefined && !canHold(type, value)) faults.push({ place: where, reason: `“${test.column}” is of type ${type}, so it is never ${JSON.stringify(value)}.` });
+        if (value !== undefined && type !== undefined && !canHold(type, value))
+          faults.push({
+            place: where,
+            reason: `“${test.column}” is of type ${type}, so it is never ${JSON.stringify(value)}.`,
+          });
     });
   });
   file.sensitive.forEach(({ column: reference }, index) => {
     const [table = '', column = ''] = reference.split('.');
-    if (!sources.has(table)) faults.push({ place: `sensitive[${index}].column`, reason: `There is no table “${table}” in the model; write table.column.` });
+    if (!sources.has(table))
+      faults.push({
+        place: `sensitive[${index}].column`,
+        reason: `There is no table “${table}” in the model; write table.column.`,
+      });
     else need(table, column, `sensitive[${index}].column`);
   });
   return faults;
 }
 
-const testsNumbers = (test: RowTest) => [test.over, test.under, test.atLeast, test.atMost].some((bound) => bound !== undefined);
+const testsNumbers = (test: RowTest) =>
+  [test.over, test.under, test.atLeast, test.atMost].some((bound) => bound !== undefined);
 
 /** Types that can be set equal are of one class. */
 const classOf = (type: string) => (NUMBERS.includes(type) ? 'number' : DATES.includes(type) ? 'date' : type);

@@ -20,20 +20,38 @@ export function caveatsOf(answer: Answer, reading: Reading, windowNote: string |
   const { window } = answer;
   const time = answer.columns.find((column) => column.role === 'time');
   if (answer.incomplete !== null && time?.grain !== undefined)
-    texts.push(`${formatCell(answer.incomplete, time)} runs only to ${dayWords(window.to !== undefined && window.to < answer.asOf ? window.to : answer.asOf)}.`);
+    texts.push(
+      `${formatCell(answer.incomplete, time)} runs only to ${dayWords(window.to !== undefined && window.to < answer.asOf ? window.to : answer.asOf)}.`,
+    );
   else if (window.cutFrom !== undefined) texts.push(`The period is incomplete: data to ${dayWords(answer.asOf)}.`);
   if (windowNote !== null) texts.push(windowNote);
   if (reading.when === null) texts.push('No period was named, so all data count.');
-  if (reading.against?.kind === 'plan' && reading.when !== null && window.cutFrom !== undefined) texts.push('The actual to date stands beside the whole plan.');
+  if (reading.against?.kind === 'plan' && reading.when !== null && window.cutFrom !== undefined)
+    texts.push('The actual to date stands beside the whole plan.');
   if (answer.truncated) texts.push(`Only the first ${answer.rows.length} rows are shown; there are more.`);
   const few = answer.support.filter((rows) => rows !== null && rows > 0 && rows < FEW_ROWS).length;
   const averaging = answer.columns.some((column) => column.as === 'value' && column.additive === false);
-  if (averaging && few > 0) texts.push(answer.rows.length === 1 ? `Only ${answer.support[0]} rows stand behind this.` : `${few} of ${answer.rows.length} values rest on fewer than ${FEW_ROWS} rows.`);
+  if (averaging && few > 0)
+    texts.push(
+      answer.rows.length === 1
+        ? `Only ${answer.support[0]} rows stand behind this.`
+        : `${few} of ${answer.rows.length} values rest on fewer than ${FEW_ROWS} rows.`,
+    );
   const gaps = choosesPeriods(reading) ? [] : missingPeriods(answer, weekStart);
-  if (gaps.length > 0) texts.push(`There are no data for ${gaps.slice(0, 3).join(', ')}${gaps.length > 3 ? ` and ${gaps.length - 3} more` : ''}.`);
+  if (gaps.length > 0)
+    texts.push(
+      `There are no data for ${gaps.slice(0, 3).join(', ')}${gaps.length > 3 ? ` and ${gaps.length - 3} more` : ''}.`,
+    );
   texts.push(...missingValues(answer));
-  if (reading.shown.length > 0 && reading.by.length > 0 && answer.columns.some((column) => column.as === 'value' && column.additive === false) && answer.rows.length > 1)
-    texts.push(`${answer.columns.find((column) => column.as === 'value' && column.additive === false)?.label ?? 'The values'} does not add up: a total is computed from the rows.`);
+  if (
+    reading.shown.length > 0 &&
+    reading.by.length > 0 &&
+    answer.columns.some((column) => column.as === 'value' && column.additive === false) &&
+    answer.rows.length > 1
+  )
+    texts.push(
+      `${answer.columns.find((column) => column.as === 'value' && column.additive === false)?.label ?? 'The values'} does not add up: a total is computed from the rows.`,
+    );
   return texts.map((text) => ({ kind: 'caveat', text }));
 }
 

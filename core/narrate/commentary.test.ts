@@ -1,7 +1,12 @@
 import type { Note } from '../language/read';
 import { commentaryOf, type CommentedAnswer } from './commentary';
 
-const answer = (tile: string, plainHeadline: string, notes: readonly Note[] = [], outcome: CommentedAnswer['outcome'] = 'answered'): CommentedAnswer => ({ tile, title: null, outcome, plainHeadline, notes });
+const answer = (
+  tile: string,
+  plainHeadline: string,
+  notes: readonly Note[] = [],
+  outcome: CommentedAnswer['outcome'] = 'answered',
+): CommentedAnswer => ({ tile, title: null, outcome, plainHeadline, notes });
 
 test('headlines first, then what stands out, each with its tile; the same words are said once', () => {
   const told = commentaryOf([
@@ -19,7 +24,11 @@ test('headlines first, then what stands out, each with its tile; the same words 
 });
 
 test('it stays one to be read: what stands out has its place among many headlines', () => {
-  const told = commentaryOf(Array.from({ length: 20 }, (_, at) => answer(`t${at}`, `Headline ${at}`, at === 15 ? [{ kind: 'finding', text: 'An outlier.' }] : [])));
+  const told = commentaryOf(
+    Array.from({ length: 20 }, (_, at) =>
+      answer(`t${at}`, `Headline ${at}`, at === 15 ? [{ kind: 'finding', text: 'An outlier.' }] : []),
+    ),
+  );
   expect(told).toHaveLength(7);
   expect(told.map((one) => one.text)).toContain('An outlier.');
 });

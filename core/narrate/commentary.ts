@@ -27,10 +27,25 @@ const FIRST = 5;
  */
 export function commentaryOf(answers: readonly CommentedAnswer[]): CommentarySentence[] {
   const full = answers.filter((one) => one.outcome === 'answered');
-  const noted = (kind: 'finding' | 'caveat') => full.flatMap((one) => one.notes.filter((note) => note.kind === kind).slice(0, 1).map((note): CommentarySentence => ({ tile: one.tile, text: asSentence(note.text), kind })));
-  const headlines = full.map((one): CommentarySentence => ({ tile: one.tile, text: asSentence(one.plainHeadline), kind: 'headline' }));
+  const noted = (kind: 'finding' | 'caveat') =>
+    full.flatMap((one) =>
+      one.notes
+        .filter((note) => note.kind === kind)
+        .slice(0, 1)
+        .map((note): CommentarySentence => ({ tile: one.tile, text: asSentence(note.text), kind })),
+    );
+  const headlines = full.map((one): CommentarySentence => ({
+    tile: one.tile,
+    text: asSentence(one.plainHeadline),
+    kind: 'headline',
+  }));
   const seen = new Set<string>();
-  const once = [...headlines.slice(0, FIRST), ...noted('finding'), ...headlines.slice(FIRST), ...noted('caveat')].filter(({ text }) => !seen.has(text) && seen.add(text));
+  const once = [
+    ...headlines.slice(0, FIRST),
+    ...noted('finding'),
+    ...headlines.slice(FIRST),
+    ...noted('caveat'),
+  ].filter(({ text }) => !seen.has(text) && seen.add(text));
   return once.slice(0, MOST);
 }
 

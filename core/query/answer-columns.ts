@@ -8,8 +8,25 @@ import type { AnswerColumn } from './plan';
 import { partsAddUp } from './parts';
 import type { PlanContext } from './planner';
 
-const GRAIN_LABELS = { day: 'Day', week: 'Week', month: 'Month', quarter: 'Quarter', half: 'Half year', year: 'Year', dayOfWeek: 'Day of week', weekPart: 'Part of week', monthOfYear: 'Month of year', hour: 'Hour' } as const;
-const OTHER_LABELS = { year: 'year before', previous: 'period before', period: 'other period', plan: 'plan', members: '' } as const;
+const GRAIN_LABELS = {
+  day: 'Day',
+  week: 'Week',
+  month: 'Month',
+  quarter: 'Quarter',
+  half: 'Half year',
+  year: 'Year',
+  dayOfWeek: 'Day of week',
+  weekPart: 'Part of week',
+  monthOfYear: 'Month of year',
+  hour: 'Hour',
+} as const;
+const OTHER_LABELS = {
+  year: 'year before',
+  previous: 'period before',
+  period: 'other period',
+  plan: 'plan',
+  members: '',
+} as const;
 
 /**
  * @param shown what is shown, each with the key of its column
@@ -29,7 +46,14 @@ export function answerKeys(reading: Reading, { model }: Pick<PlanContext, 'model
       }
       case 'bins': {
         const found = measureOf(model, one.measure);
-        return { key: one.measure, label: found.name, role: 'level', ...(one.width === null ? {} : { width: one.width }), ...(found.unit === undefined ? {} : { unit: found.unit }), ...(found.format === undefined ? {} : { format: found.format }) };
+        return {
+          key: one.measure,
+          label: found.name,
+          role: 'level',
+          ...(one.width === null ? {} : { width: one.width }),
+          ...(found.unit === undefined ? {} : { unit: found.unit }),
+          ...(found.format === undefined ? {} : { format: found.format }),
+        };
       }
       case 'time':
         return { key: one.grain, label: GRAIN_LABELS[one.grain], role: 'time', grain: one.grain };
@@ -39,7 +63,12 @@ export function answerKeys(reading: Reading, { model }: Pick<PlanContext, 'model
   });
 }
 
-export function answerColumns(reading: Reading, shown: readonly { key: string; calculation: Calculation }[], compared: boolean, { model, naming }: Pick<PlanContext, 'model' | 'naming'>): AnswerColumn[] {
+export function answerColumns(
+  reading: Reading,
+  shown: readonly { key: string; calculation: Calculation }[],
+  compared: boolean,
+  { model, naming }: Pick<PlanContext, 'model' | 'naming'>,
+): AnswerColumn[] {
   return shown.flatMap((one): AnswerColumn[] => {
     const found = isMeasure(one.calculation) ? measureOf(model, one.calculation.measure) : undefined;
     const label = found?.name ?? capitalised(calculationWords(naming, one.calculation));
@@ -56,20 +85,40 @@ export function answerColumns(reading: Reading, shown: readonly { key: string; c
     if (!compared) return [value];
     return [
       value,
-      { ...common, key: `${one.key}_other`, label: `${label}, ${OTHER_LABELS[reading.against?.kind ?? 'members']}`, as: 'other' },
+      {
+        ...common,
+        key: `${one.key}_other`,
+        label: `${label}, ${OTHER_LABELS[reading.against?.kind ?? 'members']}`,
+        as: 'other',
+      },
       { ...common, key: `${one.key}_difference`, label: 'Difference', as: 'difference' },
-      { ...common, key: `${one.key}_change`, label: '% difference', as: 'change', additive: false, format: { style: 'percent', decimals: 1 } },
+      {
+        ...common,
+        key: `${one.key}_change`,
+        label: '% difference',
+        as: 'change',
+        additive: false,
+        format: { style: 'percent', decimals: 1 },
+      },
     ];
   });
 }
 
 /** The format of a calculation: its measure's own; for a sum or difference that of its left part; money a head for money divided. */
 function formatOf(model: Model, calculation: Calculation): Format | undefined {
-  if (calculation.kind === 'measure' || calculation.kind === 'rows' || calculation.kind === 'percentile' || calculation.kind === 'perPeriod') return measureOf(model, calculation.measure).format;
+  if (
+    calculation.kind === 'measure' ||
+    calculation.kind === 'rows' ||
+    calculation.kind === 'percentile' ||
+    calculation.kind === 'perPeriod'
+  )
+    return measureOf(model, calculation.measure).format;
   if (calculation.kind === 'proportion' || calculation.kind === 'part') return { style: 'percent', decimals: 1 };
   if (calculation.kind !== 'arithmetic') return undefined;
   const left = formatOf(model, calculation.left);
   if (calculation.operator === 'add' || calculation.operator === 'subtract') return left;
   if (calculation.operator === 'multiply') return undefined;
-  return left?.style === 'currency' && formatOf(model, calculation.right)?.style !== 'currency' ? { ...left, decimals: 2 } : { style: 'number', decimals: 2 };
+  return left?.style === 'currency' && formatOf(model, calculation.right)?.style !== 'currency'
+    ? { ...left, decimals: 2 }
+    : { style: 'number', decimals: 2 };
 }

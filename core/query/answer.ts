@@ -16,7 +16,9 @@ export interface Ahead {
   /** The whole periods that it was learnt from. */
   readonly basis: { readonly grain: Grain; readonly periods: number; readonly from: Day; readonly to: Day };
   /** How each line was carried on, with the cells of its other breakdowns. */
-  readonly lines: readonly (Pick<Forecast, 'way' | 'proportional' | 'weights' | 'trial' | 'seasonal'> & { readonly cells: readonly Cell[] })[];
+  readonly lines: readonly (Pick<Forecast, 'way' | 'proportional' | 'weights' | 'trial' | 'seasonal'> & {
+    readonly cells: readonly Cell[];
+  })[];
   /** Lines too short to be carried on. */
   readonly left: number;
   /** What one line comes to in all over the periods asked for, and came to in the same periods a year before; null where it does not add up. */
@@ -62,7 +64,12 @@ export interface Check {
   readonly checked: number;
   readonly agree: number;
   readonly of: number;
-  readonly differences: readonly { readonly row: string; readonly column: string; readonly answer: number | null; readonly again: number | null }[];
+  readonly differences: readonly {
+    readonly row: string;
+    readonly column: string;
+    readonly answer: number | null;
+    readonly again: number | null;
+  }[];
   /** What this way cannot check, in words. */
   readonly left: readonly string[];
   readonly ms: number;

@@ -19,23 +19,47 @@ export function niceWidth(least: number, most: number): number {
 
 /** A range as a label. @example binLabel(10, 10, column) // '10 – 20' */
 export function binLabel(from: number, width: number, column: AnswerColumn): string {
-  const plain: AnswerColumn = { key: column.key, label: column.label, role: 'measure', ...(column.format === undefined ? {} : { format: { ...column.format, decimals: Math.max(0, Math.min(4, -Math.floor(Math.log10(width)))) } }) };
+  const plain: AnswerColumn = {
+    key: column.key,
+    label: column.label,
+    role: 'measure',
+    ...(column.format === undefined
+      ? {}
+      : { format: { ...column.format, decimals: Math.max(0, Math.min(4, -Math.floor(Math.log10(width)))) } }),
+  };
   return `${formatValue(from, plain)} – ${formatValue(Number((from + width).toPrecision(12)), plain)}`;
 }
 
 /** The table with each column of ranges as its label, followed by the lower end. */
-export function withBinLabels(columns: readonly AnswerColumn[], rows: readonly (readonly Cell[])[]): { columns: AnswerColumn[]; rows: Cell[][] } {
+export function withBinLabels(
+  columns: readonly AnswerColumn[],
+  rows: readonly (readonly Cell[])[],
+): { columns: AnswerColumn[]; rows: Cell[][] } {
   const bins = columns.map((column) => column.width !== undefined);
   return {
     columns: columns.flatMap((column): AnswerColumn[] => {
       if (column.width === undefined) return [column];
       const { width: _width, format: _format, unit: _unit, ...plain } = column;
-      return [{ ...plain, key: `${column.key}_range`, label: column.unit === undefined ? column.label : `${column.label}, ${column.unit}` }, { key: `${column.key}_from`, label: `${column.label}, from`, role: 'detail', ...(column.unit === undefined ? {} : { unit: column.unit }) }];
+      return [
+        {
+          ...plain,
+          key: `${column.key}_range`,
+          label: column.unit === undefined ? column.label : `${column.label}, ${column.unit}`,
+        },
+        {
+          key: `${column.key}_from`,
+          label: `${column.label}, from`,
+          role: 'detail',
+          ...(column.unit === undefined ? {} : { unit: column.unit }),
+        },
+      ];
     }),
-    rows: rows.map((row) => row.flatMap((cell, at): Cell[] => {
-      const column = columns[at];
-      if (!bins[at] || column?.width === undefined) return [cell];
-      return [typeof cell === 'number' ? binLabel(cell, column.width, column) : null, cell];
-    })),
+    rows: rows.map((row) =>
+      row.flatMap((cell, at): Cell[] => {
+        const column = columns[at];
+        if (!bins[at] || column?.width === undefined) return [cell];
+        return [typeof cell === 'number' ? binLabel(cell, column.width, column) : null, cell];
+      }),
+    ),
   };
 }

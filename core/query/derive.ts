@@ -36,24 +36,48 @@ export function sourcesOf(reading: Reading, calendar: Calendar): Sources | null 
   const moving = Math.max(1, ...transforms.map((one) => ('count' in one ? one.count : 1)));
   const share = transforms.find((one) => one.kind === 'share');
   const average = transforms.some((one) => one.kind === 'fromAverage');
-  const main: Reading = { ...reading, shown: plainly(reading.shown), against: change?.kind === 'change' ? { kind: change.basis } : reading.against };
+  const main: Reading = {
+    ...reading,
+    shown: plainly(reading.shown),
+    against: change?.kind === 'change' ? { kind: change.basis } : reading.against,
+  };
   const earlier = moving > 1 ? withDaysBefore(main, moving - 1, calendar) : null;
   const wholeBy = share?.kind === 'share' && share.within === 'outer' ? reading.by.slice(0, 1) : [];
-  const whole: Reading | null = share || average ? { ...main, by: wholeBy, rank: null, order: null, against: main.against?.kind === 'members' ? null : main.against } : null;
+  const whole: Reading | null =
+    share || average
+      ? {
+          ...main,
+          by: wholeBy,
+          rank: null,
+          order: null,
+          against: main.against?.kind === 'members' ? null : main.against,
+        }
+      : null;
   return { main: earlier?.reading ?? main, whole, keepFrom: earlier?.keepFrom ?? null };
 }
 
-function withDaysBefore(reading: Reading, periods: number, calendar: Calendar): { reading: Reading; keepFrom: string } | null {
+function withDaysBefore(
+  reading: Reading,
+  periods: number,
+  calendar: Calendar,
+): { reading: Reading; keepFrom: string } | null {
   const grain = timeGrain(reading.by);
   if (grain === null || reading.when === null) return null;
   const { from, to } = resolvePeriod(reading.when.period, calendar);
   if (from === undefined || to === undefined) return null;
   const start = startOf(grain, from, calendar.weekStart);
-  return { keepFrom: start, reading: { ...reading, when: { ...reading.when, period: { kind: 'days', from: addGrains(grain, start, -periods), to } } } };
+  return {
+    keepFrom: start,
+    reading: {
+      ...reading,
+      when: { ...reading.when, period: { kind: 'days', from: addGrains(grain, start, -periods), to } },
+    },
+  };
 }
 
 const LABELS: Record<Exclude<Transform['kind'], 'change'>, (label: string, transform: Transform) => string> = {
-  share: (label, transform) => `Share${transform.kind === 'share' && transform.within === 'outer' ? ' within' : ''} of ${inSentence(label)}`,
+  share: (label, transform) =>
+    `Share${transform.kind === 'share' && transform.within === 'outer' ? ' within' : ''} of ${inSentence(label)}`,
   running: (label) => `${label}, running total`,
   moving: (label, transform) => `${label}, moving average over ${'count' in transform ? transform.count : ''}`,
   movingTotal: (label, transform) => `${label}, moving total over ${'count' in transform ? transform.count : ''}`,
@@ -78,8 +102,16 @@ function transformed(table: Table, value: AnswerColumn, transform: Transform, wh
   const at = table.columns.findIndex((column) => column.key === value.key);
   if (transform.kind === 'change') return changeOnly(table, value, transform.as);
   const column: AnswerColumn = {
-    ...withoutUnit(value, transform), label: LABELS[transform.kind](value.label, transform), ...(transform.kind === 'share' && value.additive !== false ? { additive: true } : {}),
-    ...(transform.kind === 'share' ? { format: { style: 'percent' as const, decimals: 1 } } : transform.kind === 'rank' ? { format: { style: 'number' as const, decimals: 0 } } : transform.kind === 'index' ? { format: { style: 'number' as const, decimals: 1 } } : {}),
+    ...withoutUnit(value, transform),
+    label: LABELS[transform.kind](value.label, transform),
+    ...(transform.kind === 'share' && value.additive !== false ? { additive: true } : {}),
+    ...(transform.kind === 'share'
+      ? { format: { style: 'percent' as const, decimals: 1 } }
+      : transform.kind === 'rank'
+        ? { format: { style: 'number' as const, decimals: 0 } }
+        : transform.kind === 'index'
+          ? { format: { style: 'number' as const, decimals: 1 } }
+          : {}),
   };
   const beside = (as: AnswerColumn['as']) => table.columns.findIndex((one) => one.of === value.key && one.as === as);
   const [otherAt, differenceAt, changeAt] = [beside('other'), beside('difference'), beside('change')];
@@ -88,7 +120,15 @@ function transformed(table: Table, value: AnswerColumn, transform: Transform, wh
   const { key: _key, as: _as, label: _label, ...like } = column;
   const relative = transform.kind !== 'rank' && transform.kind !== 'fromAverage';
   return {
-    columns: table.columns.map((one, index) => (index === at ? column : index === otherAt ? { ...like, key: one.key, as: 'other', label: LABELS[transform.kind](one.label, transform) } : index === differenceAt ? { ...like, key: one.key, as: 'difference', label: one.label } : one)),
+    columns: table.columns.map((one, index) =>
+      index === at
+        ? column
+        : index === otherAt
+          ? { ...like, key: one.key, as: 'other', label: LABELS[transform.kind](one.label, transform) }
+          : index === differenceAt
+            ? { ...like, key: one.key, as: 'difference', label: one.label }
+            : one,
+    ),
     rows: table.rows.map((row, index) => {
       const [now, then] = [results[index] ?? null, others?.[index] ?? null];
       const difference = now === null || then === null ? null : now - then;
@@ -97,7 +137,8 @@ function transformed(table: Table, value: AnswerColumn, transform: Transform, wh
         if (others === null) return cell;
         if (place === otherAt) return then;
         if (place === differenceAt) return difference;
-        if (place === changeAt) return relative && difference !== null && then !== null && then !== 0 ? difference / Math.abs(then) : null;
+        if (place === changeAt)
+          return relative && difference !== null && then !== null && then !== 0 ? difference / Math.abs(then) : null;
         return cell;
       });
     }),
@@ -115,9 +156,19 @@ function withoutUnit(given: AnswerColumn, transform: Transform): AnswerColumn {
 /** Only the difference, or only the % of it, of a comparison. */
 function changeOnly(table: Table, value: AnswerColumn, as: 'difference' | 'percent'): Table {
   const wanted = as === 'percent' ? 'change' : 'difference';
-  const kept = table.columns.map((column, index) => ({ column, index })).filter(({ column }) => column.of !== value.key || column.as === wanted);
+  const kept = table.columns
+    .map((column, index) => ({ column, index }))
+    .filter(({ column }) => column.of !== value.key || column.as === wanted);
   return {
-    columns: kept.map(({ column }) => (column.of === value.key ? { ...withoutAdditive(column), as: 'value', label: `${value.label}, ${as === 'percent' ? '% change' : 'change'}` } : column)),
+    columns: kept.map(({ column }) =>
+      column.of === value.key
+        ? {
+            ...withoutAdditive(column),
+            as: 'value',
+            label: `${value.label}, ${as === 'percent' ? '% change' : 'change'}`,
+          }
+        : column,
+    ),
     rows: table.rows.map((row) => kept.map(({ index }) => row[index] ?? null)),
   };
 }
@@ -128,15 +179,27 @@ function withoutAdditive({ additive: _additive, ...column }: AnswerColumn): Answ
 
 const figure = (cell: Cell | undefined): number | null => (typeof cell === 'number' ? cell : null);
 
-function computed(table: Table, at: number, transform: Exclude<Transform, { kind: 'change' }>, whole: Table | null): (number | null)[] {
+function computed(
+  table: Table,
+  at: number,
+  transform: Exclude<Transform, { kind: 'change' }>,
+  whole: Table | null,
+): (number | null)[] {
   const values = table.rows.map((row) => figure(row[at]));
-  const keys = table.columns.map((column, index) => ({ column, index })).filter(({ column }) => column.role === 'time' || column.role === 'level');
+  const keys = table.columns
+    .map((column, index) => ({ column, index }))
+    .filter(({ column }) => column.role === 'time' || column.role === 'level');
   const time = keys.find(({ column }) => column.role === 'time')?.index ?? null;
-  const seriesOf = (row: readonly Cell[]) => keys.filter(({ index }) => index !== time).map(({ index }) => String(row[index])).join('\u0000');
+  const seriesOf = (row: readonly Cell[]) =>
+    keys
+      .filter(({ index }) => index !== time)
+      .map(({ index }) => String(row[index]))
+      .join('\u0000');
   const inTime = () => {
     const groups = new Map<string, number[]>();
     table.rows.forEach((row, index) => groups.set(seriesOf(row), [...(groups.get(seriesOf(row)) ?? []), index]));
-    for (const group of groups.values()) group.sort((a, b) => (String(table.rows[a]?.[time ?? 0]) < String(table.rows[b]?.[time ?? 0]) ? -1 : 1));
+    for (const group of groups.values())
+      group.sort((a, b) => (String(table.rows[a]?.[time ?? 0]) < String(table.rows[b]?.[time ?? 0]) ? -1 : 1));
     return [...groups.values()];
   };
   const results: (number | null)[] = values.map(() => null);
@@ -168,14 +231,22 @@ function computed(table: Table, at: number, transform: Exclude<Transform, { kind
     case 'movingTotal':
       for (const group of inTime())
         group.forEach((index, place) => {
-          const window = group.slice(Math.max(0, place - transform.count + 1), place + 1).map((one) => values[one] ?? null);
-          results[index] = window.length < transform.count || window.some((one) => one === null) ? null : window.reduce<number>((sum, one) => sum + (one ?? 0), 0) / (transform.kind === 'moving' ? transform.count : 1);
+          const window = group
+            .slice(Math.max(0, place - transform.count + 1), place + 1)
+            .map((one) => values[one] ?? null);
+          results[index] =
+            window.length < transform.count || window.some((one) => one === null)
+              ? null
+              : window.reduce<number>((sum, one) => sum + (one ?? 0), 0) /
+                (transform.kind === 'moving' ? transform.count : 1);
         });
       return results;
     case 'index':
       for (const group of inTime()) {
-        const first = group.map((index) => values[index] ?? null).find((value) => value !== null && value !== 0) ?? null;
-        for (const index of group) results[index] = first === null || values[index] === null ? null : ((values[index] ?? 0) / first) * 100;
+        const first =
+          group.map((index) => values[index] ?? null).find((value) => value !== null && value !== 0) ?? null;
+        for (const index of group)
+          results[index] = first === null || values[index] === null ? null : ((values[index] ?? 0) / first) * 100;
       }
       return results;
     case 'rank':
@@ -189,7 +260,9 @@ function computed(table: Table, at: number, transform: Exclude<Transform, { kind
     case 'fromAverage': {
       const given = values.filter((value) => value !== null);
       const additive = table.columns[at]?.additive === true;
-      const mean = additive ? given.reduce<number>((sum, value) => sum + (value ?? 0), 0) / Math.max(1, given.length) : wholeFor([]);
+      const mean = additive
+        ? given.reduce<number>((sum, value) => sum + (value ?? 0), 0) / Math.max(1, given.length)
+        : wholeFor([]);
       return values.map((value) => (value === null || mean === null ? null : value - mean));
     }
   }

@@ -9,9 +9,11 @@ import { sqlQuery, type QueryText } from './sql';
 import { list, name, type Dialect } from './sql-text';
 
 const DUCKDB: Dialect = {
-  interval: (shift) => ('months' in shift ? sql`to_months(${shift.months}::integer)` : sql`to_days(${shift.days}::integer)`),
+  interval: (shift) =>
+    'months' in shift ? sql`to_months(${shift.months}::integer)` : sql`to_days(${shift.days}::integer)`,
   // The fraction has to be a constant there; it is a number of ours, not a text.
-  percentile: (column, fraction, filter) => sql`(quantile_cont(${column}::double, ${sql.raw(String(fraction))})${filter})::double`,
+  percentile: (column, fraction, filter) =>
+    sql`(quantile_cont(${column}::double, ${sql.raw(String(fraction))})${filter})::double`,
   period,
   moment: (value) => value,
   text: (value) => sql`${value}::varchar`,
@@ -21,7 +23,10 @@ const DUCKDB: Dialect = {
   among: (values, query) => {
     if (values.length === 1) return sql`(${list(values)} in (${query(list)}))`;
     // Rows are compared with their missing values there, where SQL leaves it unknown.
-    const unknown = sql.join(values.map((value) => sql`${value} is null`), sql` or `);
+    const unknown = sql.join(
+      values.map((value) => sql`${value} is null`),
+      sql` or `,
+    );
     return sql`(case when ${unknown} then null else row(${list(values)}) in (${query((names) => sql`row(${list(names)})`)}) end)`;
   },
 };
@@ -31,7 +36,10 @@ function period(grain: Grain, value: SQL, weekStart: number): { group: SQL; star
   const of = (perYear: number, part: SQL) => {
     const group = sql`(year(${value}) * ${sql.raw(String(perYear))} + ${part})`;
     const months = sql.raw(String(12 / perYear));
-    return { group, start: sql`make_date((${group} // ${sql.raw(String(perYear))})::bigint, (${group} % ${sql.raw(String(perYear))} * ${months} + 1)::bigint, 1::bigint)` };
+    return {
+      group,
+      start: sql`make_date((${group} // ${sql.raw(String(perYear))})::bigint, (${group} % ${sql.raw(String(perYear))} * ${months} + 1)::bigint, 1::bigint)`,
+    };
   };
   switch (grain) {
     case 'day':
@@ -61,7 +69,14 @@ export const copyName = (table: string, version: string): string => `${table}@${
  * @param summaries those of a loaded table of that version
  * @returns the query, with the summaries that it reads
  */
-export function duckdbQuery(plan: Plan, versions: ReadonlyMap<string, string>, summaries: (table: string) => readonly Summary[]): QueryText & { readonly summaries: readonly string[] } {
+export function duckdbQuery(
+  plan: Plan,
+  versions: ReadonlyMap<string, string>,
+  summaries: (table: string) => readonly Summary[],
+): QueryText & { readonly summaries: readonly string[] } {
   const root = inTwoStages(withSummaries(withFewerScans(plan.root), summaries), 'quicker');
-  return { ...sqlQuery({ ...plan, root }, DUCKDB, (table): SQL => name(copyName(table, versions.get(table) ?? ''))), summaries: summariesRead(root) };
+  return {
+    ...sqlQuery({ ...plan, root }, DUCKDB, (table): SQL => name(copyName(table, versions.get(table) ?? ''))),
+    summaries: summariesRead(root),
+  };
 }

@@ -35,7 +35,10 @@ export function explain(plan: Plan, model: Model): Explanation {
         const values = node.values.filter((value) => value.label !== 'rows').map(aggregationText);
         const scan = scanOf(node);
         const by = node.keys.map((key) => keyText(key, model));
-        if (values.length > 0) lines.push(`From ${scan}: ${listWords(values, 'and')}${by.length > 0 ? ` for each ${listWords(by, 'and')}` : ' over all'}${periodText(node)}.`);
+        if (values.length > 0)
+          lines.push(
+            `From ${scan}: ${listWords(values, 'and')}${by.length > 0 ? ` for each ${listWords(by, 'and')}` : ' over all'}${periodText(node)}.`,
+          );
         return;
       }
       case 'regroup':
@@ -46,11 +49,16 @@ export function explain(plan: Plan, model: Model): Explanation {
         return;
       case 'combine':
         node.inputs.forEach(visit);
-        if (node.inputs.length > 1) lines.push('Put these side by side where their breakdowns are the same; each was added up on its own first, so no row counts twice.');
+        if (node.inputs.length > 1)
+          lines.push(
+            'Put these side by side where their breakdowns are the same; each was added up on its own first, so no row counts twice.',
+          );
         return;
       case 'calculate': {
         visit(node.input);
-        const made = node.columns.filter((column) => column.expression.kind === 'arithmetic' && column.expression.operator === 'divide');
+        const made = node.columns.filter(
+          (column) => column.expression.kind === 'arithmetic' && column.expression.operator === 'divide',
+        );
         if (made.length > 0) lines.push('Divide the totals of both parts; a division by zero gives no value.');
         return;
       }
@@ -60,7 +68,9 @@ export function explain(plan: Plan, model: Model): Explanation {
         return;
       case 'rank':
         visit(node.input);
-        lines.push(`Keep the ${node.direction} ${node.count}${node.percent ? ' %' : ''}${node.within.length > 0 ? ' within each outer member' : ''}; ties at the cut stay in.`);
+        lines.push(
+          `Keep the ${node.direction} ${node.count}${node.percent ? ' %' : ''}${node.within.length > 0 ? ' within each outer member' : ''}; ties at the cut stay in.`,
+        );
         return;
       case 'order':
       case 'cut':
@@ -89,13 +99,25 @@ function rangeText(from: string | undefined, to: string | undefined): string {
 }
 
 const FUNCTION_TEXT: Readonly<Record<Aggregation['function'], string>> = {
-  sum: 'the sum of', count: 'the number of rows', distinct: 'the number of different', average: 'the average of', median: 'the median of', minimum: 'the lowest', maximum: 'the highest',
-  percentile: 'a percentile of', last: 'the last value in the period of',
+  sum: 'the sum of',
+  count: 'the number of rows',
+  distinct: 'the number of different',
+  average: 'the average of',
+  median: 'the median of',
+  minimum: 'the lowest',
+  maximum: 'the highest',
+  percentile: 'a percentile of',
+  last: 'the last value in the period of',
 };
 
 function aggregationText(value: Aggregation): string {
   const column = value.column === null ? '' : ` ${columnText(value.column)}`;
-  const tests = [...value.only.map(testOfRow), ...(value.members === undefined ? [] : [`${columnText(value.members.column)} is ${value.members.members.join(', ')}`])];
+  const tests = [
+    ...value.only.map(testOfRow),
+    ...(value.members === undefined
+      ? []
+      : [`${columnText(value.members.column)} is ${value.members.members.join(', ')}`]),
+  ];
   const only = tests.length > 0 ? ` where ${tests.join(' and ')}` : '';
   return `${value.label} (${FUNCTION_TEXT[value.function]}${column}${only})`;
 }
@@ -107,8 +129,10 @@ function testOfRow(test: Aggregation['only'][number]): string {
   if (test.in !== undefined) return `${column} is one of ${test.in.join(', ')}`;
   if (test.present !== undefined) return `${column} is ${test.present ? 'given' : 'missing'}`;
   const parts = [
-    test.over === undefined ? null : `over ${test.over}`, test.under === undefined ? null : `under ${test.under}`,
-    test.atLeast === undefined ? null : `at least ${test.atLeast}`, test.atMost === undefined ? null : `at most ${test.atMost}`,
+    test.over === undefined ? null : `over ${test.over}`,
+    test.under === undefined ? null : `under ${test.under}`,
+    test.atLeast === undefined ? null : `at least ${test.atLeast}`,
+    test.atMost === undefined ? null : `at most ${test.atMost}`,
   ].filter((part) => part !== null);
   return `${column} is ${parts.join(' and ')}`;
 }
@@ -126,9 +150,16 @@ function keyText(key: Key, model: Model): string {
     case 'constant':
       return `${model.levels.get(key.level)?.level.name.toLowerCase() ?? key.level} together (${key.text})`;
     case 'time':
-      return key.shift === null ? key.grain : `${key.grain}, moved ${'months' in key.shift ? `${key.shift.months} months` : `${key.shift.days} days`} later`;
+      return key.shift === null
+        ? key.grain
+        : `${key.grain}, moved ${'months' in key.shift ? `${key.shift.months} months` : `${key.shift.days} days`} later`;
     case 'cycle':
-      return { dayOfWeek: 'day of week', weekPart: 'weekdays and weekends', monthOfYear: 'month of year', hour: 'hour' }[key.cycle];
+      return {
+        dayOfWeek: 'day of week',
+        weekPart: 'weekdays and weekends',
+        monthOfYear: 'month of year',
+        hour: 'hour',
+      }[key.cycle];
   }
 }
 
@@ -136,7 +167,10 @@ function conditionText(condition: RowCondition, model: Model): string {
   const levelName = (id: string) => model.levels.get(id)?.level.name ?? id;
   switch (condition.test) {
     case 'members': {
-      const names = condition.members.length > 8 ? `${condition.members.slice(0, 8).join(', ')} and ${condition.members.length - 8} more` : listWords(condition.members, 'or');
+      const names =
+        condition.members.length > 8
+          ? `${condition.members.slice(0, 8).join(', ')} and ${condition.members.length - 8} more`
+          : listWords(condition.members, 'or');
       return `${levelName(condition.level)} is ${condition.is ? '' : 'not '}${names}`;
     }
     case 'text':
@@ -146,7 +180,9 @@ function conditionText(condition: RowCondition, model: Model): string {
     case 'weekdays':
       return `${columnText(condition.column)} is on day ${condition.days.join(', ')} of the week (1 is Monday)`;
     case 'cycle':
-      return condition.cycle === 'hour' ? `${columnText(condition.column)} is in the hours from ${condition.values.map((hour) => `${hour}:00`).join(', ')}` : `${columnText(condition.column)} is in the months ${condition.values.join(', ')} of every year`;
+      return condition.cycle === 'hour'
+        ? `${columnText(condition.column)} is in the hours from ${condition.values.map((hour) => `${hour}:00`).join(', ')}`
+        : `${columnText(condition.column)} is in the months ${condition.values.join(', ')} of every year`;
     case 'number':
       return `${condition.name} of the row is ${testText(condition.number)}`;
     case 'mean':

@@ -12,13 +12,22 @@ import { planOf } from './planner';
 import { postgresqlQuery } from './postgresql';
 
 /** Nodes used twice are computed once. */
-const readsOf = (root: PlanNode) => new Set(nodesOf(root).filter((node) => 'input' in node && node.input.node === 'keep')).size;
+const readsOf = (root: PlanNode) =>
+  new Set(nodesOf(root).filter((node) => 'input' in node && node.input.node === 'keep')).size;
 
 const demo = demoNames();
 function planned(question: string, { names, calendar }: Known = demo): PlanNode {
   const { reading } = read(question, { names, calendar, before: null });
   if (reading === null) throw new Error(question);
-  return planOf(reading, { model: names.model, calendar, naming: namingOf(names), rules: [], hidden: new Set(), hasHours: () => true, rowLimit: 100 }).root;
+  return planOf(reading, {
+    model: names.model,
+    calendar,
+    naming: namingOf(names),
+    rules: [],
+    hidden: new Set(),
+    hasHours: () => true,
+    rowLimit: 100,
+  }).root;
 }
 
 test.each<[string, number]>([
@@ -42,21 +51,36 @@ test.each<[string, number]>([
 
 test('last values are aggregated on their own, beside sums of the same groups', () => {
   const root = planned('joiners by club for clubs with over 50 members in April', corpusNames('clubs'));
-  const aggregates = new Set(nodesOf(withFewerScans(root)).flatMap((node) => (node.node === 'aggregate' ? [node] : [])));
-  expect([...aggregates].map((one) => one.values.map((value) => value.function).filter((name) => name !== 'count')).sort()).toEqual([['last'], ['sum']]);
+  const aggregates = new Set(
+    nodesOf(withFewerScans(root)).flatMap((node) => (node.node === 'aggregate' ? [node] : [])),
+  );
+  expect(
+    [...aggregates].map((one) => one.values.map((value) => value.function).filter((name) => name !== 'count')).sort(),
+  ).toEqual([['last'], ['sum']]);
   expect(() => postgresqlQuery({ root, columns: [], window: {}, other: null }, 'data')).not.toThrow();
 });
 
 test('no plan reads more rows than before', () => {
   fc.assert(
-    fc.property(world.chain((made) => readingOf(made).map((reading) => ({ made, reading }))), ({ made, reading }: { made: World; reading: Parameters<typeof planOf>[0] }) => {
-      try {
-        const { root } = planOf(reading, { model: made.model, calendar: made.calendar, naming: namingOf(made.names), rules: [], hidden: new Set(), hasHours: () => true, rowLimit: 100 });
-        expect(readsOf(withFewerScans(root))).toBeLessThanOrEqual(readsOf(root));
-      } catch (error) {
-        if (!(error instanceof CannotPlan)) throw error;
-      }
-    }),
+    fc.property(
+      world.chain((made) => readingOf(made).map((reading) => ({ made, reading }))),
+      ({ made, reading }: { made: World; reading: Parameters<typeof planOf>[0] }) => {
+        try {
+          const { root } = planOf(reading, {
+            model: made.model,
+            calendar: made.calendar,
+            naming: namingOf(made.names),
+            rules: [],
+            hidden: new Set(),
+            hasHours: () => true,
+            rowLimit: 100,
+          });
+          expect(readsOf(withFewerScans(root))).toBeLessThanOrEqual(readsOf(root));
+        } catch (error) {
+          if (!(error instanceof CannotPlan)) throw error;
+        }
+      },
+    ),
     { numRuns: 300 },
   );
 });

@@ -11,7 +11,8 @@ import { rewritten } from './rewritten';
 type Among = Extract<RowCondition, { test: 'among' }>;
 type Aggregate = Extract<PlanNode, { node: 'aggregate' }>;
 
-export const withFewerScans = (root: PlanNode): PlanNode => aggregatedTogether(sharing(rewritten(root, (one) => (one.node === 'aggregate' ? choosingGroups(one) : one))));
+export const withFewerScans = (root: PlanNode): PlanNode =>
+  aggregatedTogether(sharing(rewritten(root, (one) => (one.node === 'aggregate' ? choosingGroups(one) : one))));
 
 /** “routes with over 10,000 passengers”, by route: all routes are added up once, and those that pass are kept of them. */
 function choosingGroups(one: Aggregate): PlanNode {
@@ -23,13 +24,18 @@ function choosingGroups(one: Aggregate): PlanNode {
   if (lifted.length === 0) return one;
   const left = one.input.conditions.filter((condition) => !lifted.some((other) => other.condition === condition));
   const all: PlanNode = node({ ...one, input: node({ ...one.input, conditions: left }) });
-  return lifted.reduce<PlanNode>((input, { condition, keys }) => node({ node: 'semijoin', input, is: condition.is, keys, among: condition.input }), all);
+  return lifted.reduce<PlanNode>(
+    (input, { condition, keys }) => node({ node: 'semijoin', input, is: condition.is, keys, among: condition.input }),
+    all,
+  );
 }
 
 /** The keys of an aggregation that a condition looks at; null where it looks at others, or groups by more, which could be many. */
 function groupKeys({ keys }: Among, of: readonly Key[]): { own: string; other: string }[] | null {
   const groups = of.filter((key) => key.kind !== 'constant');
-  const found = keys.flatMap(({ key, name }) => groups.filter((own) => alike(own, key)).map((own) => ({ own: own.name, other: name })));
+  const found = keys.flatMap(({ key, name }) =>
+    groups.filter((own) => alike(own, key)).map((own) => ({ own: own.name, other: name })),
+  );
   return found.length === keys.length && new Set(found.map(({ own }) => own)).size === groups.length ? found : null;
 }
 
@@ -60,14 +66,17 @@ function aggregatedTogether(root: PlanNode): PlanNode {
     alikes.set(text, (alikes.get(text) ?? new Set()).add(one));
   }
   const taken = new Map<PlanNode, PlanNode>();
-  for (const set of alikes.values()) if (set.size > 1) for (const [one, from] of together([...set])) taken.set(one, from);
+  for (const set of alikes.values())
+    if (set.size > 1) for (const [one, from] of together([...set])) taken.set(one, from);
   return taken.size === 0 ? root : rewritten(root, (one, before) => taken.get(before) ?? one);
 }
 
 /** How values are aggregated: last ones on their own; those told from parts, so that groups may be taken in two stages, apart from those that are not. */
 function wayOf({ values }: Aggregate): 'last' | 'parts' | 'whole' {
   if (values.some(({ function: name }) => name === 'last')) return 'last';
-  return values.some(({ function: name }) => name === 'distinct' || name === 'median' || name === 'percentile') ? 'whole' : 'parts';
+  return values.some(({ function: name }) => name === 'distinct' || name === 'median' || name === 'percentile')
+    ? 'whole'
+    : 'parts';
 }
 
 /** Each of some aggregations, as columns of one that has all their values. */
@@ -80,7 +89,18 @@ function together(all: readonly Aggregate[]): [Aggregate, PlanNode][] {
     if (!names.has(text)) names.set(text, { ...value, name: `v${names.size}` });
   }
   const whole = node({ ...first, values: [...names.values()] });
-  return all.map((one) => [one, node({ node: 'calculate', input: whole, keys: one.keys.map((key) => key.name), columns: one.values.map((value) => ({ name: value.name, expression: { kind: 'column', name: names.get(textOf(value))?.name ?? '' } })) })]);
+  return all.map((one) => [
+    one,
+    node({
+      node: 'calculate',
+      input: whole,
+      keys: one.keys.map((key) => key.name),
+      columns: one.values.map((value) => ({
+        name: value.name,
+        expression: { kind: 'column', name: names.get(textOf(value))?.name ?? '' },
+      })),
+    }),
+  ]);
 }
 
 /** What a value is, whatever it is called. */

@@ -6,7 +6,8 @@ import type { Aggregation, Key, OrderTerm, PlanNode, RowCondition } from './plan
 export const keyColumns = (key: Key): readonly ColumnRef[] => (key.kind === 'constant' ? [] : [key.column]);
 
 /** The columns that a condition on rows looks at. */
-export const conditionColumns = (condition: RowCondition): readonly ColumnRef[] => (condition.test === 'among' ? condition.keys.flatMap(({ key }) => keyColumns(key)) : [condition.column]);
+export const conditionColumns = (condition: RowCondition): readonly ColumnRef[] =>
+  condition.test === 'among' ? condition.keys.flatMap(({ key }) => keyColumns(key)) : [condition.column];
 
 /** The columns that an aggregation looks at. */
 export const valueColumns = (value: Aggregation): readonly ColumnRef[] => [
@@ -19,7 +20,13 @@ export const valueColumns = (value: Aggregation): readonly ColumnRef[] => [
 ];
 
 /** The rows of a fact that a node keeps: its scan, what is joined to it, and the conditions; null for a node of another kind. */
-export function keptRows(keep: PlanNode): { readonly scan: Extract<PlanNode, { node: 'scan' }>; readonly joins: readonly Join[]; readonly conditions: readonly RowCondition[] } | null {
+export function keptRows(
+  keep: PlanNode,
+): {
+  readonly scan: Extract<PlanNode, { node: 'scan' }>;
+  readonly joins: readonly Join[];
+  readonly conditions: readonly RowCondition[];
+} | null {
   if (keep.node !== 'keep' || keep.input.node !== 'join' || keep.input.input.node !== 'scan') return null;
   return { scan: keep.input.input, joins: keep.input.joins, conditions: keep.conditions };
 }
@@ -30,19 +37,26 @@ export function nodesOf(node: PlanNode): PlanNode[] {
   if ('input' in node) inner.push(node.input);
   if (node.node === 'semijoin') inner.push(node.among);
   if ('inputs' in node) inner.push(...node.inputs);
-  if (node.node === 'keep') for (const condition of node.conditions) if (condition.test === 'among' || condition.test === 'mean') inner.push(condition.input);
-  if (node.node === 'aggregate') for (const key of node.keys) if (key.kind === 'level' && key.others) inner.push(key.others);
+  if (node.node === 'keep')
+    for (const condition of node.conditions)
+      if (condition.test === 'among' || condition.test === 'mean') inner.push(condition.input);
+  if (node.node === 'aggregate')
+    for (const key of node.keys) if (key.kind === 'level' && key.others) inner.push(key.others);
   if (node.node === 'test' && 'whole' in node.number) inner.push(node.number.whole);
   return [node, ...inner.flatMap(nodesOf)];
 }
 
 /** The loaded tables that a plan reads: those of its scans, of what they join, and of the order of members. */
 export function tablesOf(root: PlanNode): ReadonlySet<string> {
-  const ordered = (terms: readonly OrderTerm[]) => terms.flatMap((term) => (term.kind === 'memberOrder' ? [term.source] : []));
+  const ordered = (terms: readonly OrderTerm[]) =>
+    terms.flatMap((term) => (term.kind === 'memberOrder' ? [term.source] : []));
   return new Set(
     nodesOf(root).flatMap((node) => {
       if (node.node === 'scan') return [node.source];
-      if (node.node === 'join' && node.input.node === 'scan') return node.joins.map((join) => (node.input.node === 'scan' ? (node.input.sources[join.to] ?? join.to) : join.to));
+      if (node.node === 'join' && node.input.node === 'scan')
+        return node.joins.map((join) =>
+          node.input.node === 'scan' ? (node.input.sources[join.to] ?? join.to) : join.to,
+        );
       return node.node === 'order' ? ordered(node.by) : [];
     }),
   );
@@ -51,10 +65,17 @@ export function tablesOf(root: PlanNode): ReadonlySet<string> {
 /** The columns (`table.column`, of loaded tables) whose values name members in a plan. */
 export function memberColumnsOf(root: PlanNode): string[] {
   const nodes = nodesOf(root);
-  const sources = new Map(nodes.flatMap((node) => (node.node === 'scan' ? [[node.table, node.source] as const, ...Object.entries(node.sources)] : [])));
+  const sources = new Map(
+    nodes.flatMap((node) =>
+      node.node === 'scan' ? [[node.table, node.source] as const, ...Object.entries(node.sources)] : [],
+    ),
+  );
   const named = ({ table, column }: ColumnRef) => `${sources.get(table) ?? table}.${column}`;
   return nodes.flatMap((node) => {
-    if (node.node === 'scan' || node.node === 'keep') return (node.node === 'scan' ? node.rules : node.conditions).flatMap((one) => (one.test === 'members' || one.test === 'text' ? [named(one.column)] : []));
+    if (node.node === 'scan' || node.node === 'keep')
+      return (node.node === 'scan' ? node.rules : node.conditions).flatMap((one) =>
+        one.test === 'members' || one.test === 'text' ? [named(one.column)] : [],
+      );
     if (node.node === 'aggregate') return node.keys.flatMap((key) => (key.kind === 'level' ? [named(key.column)] : []));
     return node.node === 'list' ? node.columns.flatMap((one) => (one.as === 'member' ? [named(one.column)] : [])) : [];
   });

@@ -13,7 +13,13 @@ export type Shift = { readonly months: number } | { readonly days: number };
 
 export type Key = { readonly name: string } & (
   | { readonly kind: 'level'; readonly level: string; readonly column: ColumnRef; readonly others?: PlanNode }
-  | { readonly kind: 'time'; readonly grain: Grain; readonly column: ColumnRef; readonly weekStart: number; readonly shift: Shift | null }
+  | {
+      readonly kind: 'time';
+      readonly grain: Grain;
+      readonly column: ColumnRef;
+      readonly weekStart: number;
+      readonly shift: Shift | null;
+    }
   | { readonly kind: 'cycle'; readonly cycle: Cycle; readonly column: ColumnRef }
   /** The lower end of the range of this width that holds the value. */
   | { readonly kind: 'bins'; readonly column: ColumnRef; readonly width: number }
@@ -29,17 +35,46 @@ export const GROUPS = 'Groups';
 export type RegroupKey = { readonly name: string; readonly kind: 'carried' } | Key;
 
 export type RowCondition =
-  | { readonly test: 'members'; readonly level: string; readonly column: ColumnRef; readonly is: boolean; readonly members: readonly string[] }
-  | { readonly test: 'text'; readonly level: string; readonly column: ColumnRef; readonly how: 'contains' | 'startsWith'; readonly text: string }
+  | {
+      readonly test: 'members';
+      readonly level: string;
+      readonly column: ColumnRef;
+      readonly is: boolean;
+      readonly members: readonly string[];
+    }
+  | {
+      readonly test: 'text';
+      readonly level: string;
+      readonly column: ColumnRef;
+      readonly how: 'contains' | 'startsWith';
+      readonly text: string;
+    }
   | { readonly test: 'days'; readonly column: ColumnRef; readonly is: boolean; readonly from?: Day; readonly to?: Day }
   | { readonly test: 'weekdays'; readonly column: ColumnRef; readonly days: readonly number[] }
-  | { readonly test: 'cycle'; readonly cycle: 'hour' | 'monthOfYear'; readonly column: ColumnRef; readonly values: readonly number[] }
+  | {
+      readonly test: 'cycle';
+      readonly cycle: 'hour' | 'monthOfYear';
+      readonly column: ColumnRef;
+      readonly values: readonly number[];
+    }
   | { readonly test: 'number'; readonly column: ColumnRef; readonly name: string; readonly number: NumberTest }
   /** The value of the row beside the one value of a node. */
-  | { readonly test: 'mean'; readonly column: ColumnRef; readonly name: string; readonly up: boolean; readonly input: PlanNode }
+  | {
+      readonly test: 'mean';
+      readonly column: ColumnRef;
+      readonly name: string;
+      readonly up: boolean;
+      readonly input: PlanNode;
+    }
   | { readonly test: 'present'; readonly column: ColumnRef; readonly name: string; readonly is: boolean }
   /** The row's keys are (not) among those of a node, column by column. */
-  | { readonly test: 'among'; readonly is: boolean; readonly keys: readonly { readonly key: Key; readonly name: string }[]; readonly input: PlanNode; readonly about: string };
+  | {
+      readonly test: 'among';
+      readonly is: boolean;
+      readonly keys: readonly { readonly key: Key; readonly name: string }[];
+      readonly input: PlanNode;
+      readonly about: string;
+    };
 
 export type NumberTest =
   | { readonly op: 'over' | 'under' | 'atLeast' | 'atMost'; readonly value: number }
@@ -55,7 +90,8 @@ export interface RegroupValue {
 export interface Aggregation {
   readonly name: string;
   readonly label: string;
-  readonly function: 'sum' | 'count' | 'distinct' | 'average' | 'median' | 'minimum' | 'maximum' | 'percentile' | 'last';
+  readonly function:
+    'sum' | 'count' | 'distinct' | 'average' | 'median' | 'minimum' | 'maximum' | 'percentile' | 'last';
   readonly column: ColumnRef | null;
   /** For `distinct`: what is counted, where that is no column. */
   readonly of?: Key;
@@ -81,30 +117,100 @@ export type Expression =
   | { readonly kind: 'number'; readonly value: number }
   | { readonly kind: 'arithmetic'; readonly operator: Operator; readonly left: Expression; readonly right: Expression }
   /** How many units (days, or months in whole) of a time key's period lie between two days; the key may have been moved. */
-  | { readonly kind: 'unitsOf'; readonly key: string; readonly grain: Grain; readonly unit: 'day' | 'month'; readonly per: number; readonly shift: Shift | null; readonly from: Day; readonly to: Day }
+  | {
+      readonly kind: 'unitsOf';
+      readonly key: string;
+      readonly grain: Grain;
+      readonly unit: 'day' | 'month';
+      readonly per: number;
+      readonly shift: Shift | null;
+      readonly from: Day;
+      readonly to: Day;
+    }
   /** A number that was counted beforehand for each combination of values of some keys; none for others. */
   | { readonly kind: 'counted'; readonly keys: readonly string[]; readonly counts: readonly Counted[] }
   /** (left − right) ÷ |right|. */
   | { readonly kind: 'relative'; readonly left: Expression; readonly right: Expression };
 
 export type PlanNode =
-  | { readonly node: 'scan'; readonly fact: string; readonly table: string; readonly source: string; readonly sources: Readonly<Record<string, string>>; readonly rules: readonly RowCondition[]; /** The column by whose values the table is spread over servers. */ readonly spread?: string; /** The summary that is read instead of the rows. */ readonly summary?: string }
+  | {
+      readonly node: 'scan';
+      readonly fact: string;
+      readonly table: string;
+      readonly source: string;
+      readonly sources: Readonly<Record<string, string>>;
+      readonly rules: readonly RowCondition[];
+      /** The column by whose values the table is spread over servers. */ readonly spread?: string;
+      /** The summary that is read instead of the rows. */ readonly summary?: string;
+    }
   | { readonly node: 'join'; readonly input: PlanNode; readonly joins: readonly Join[] }
   | { readonly node: 'keep'; readonly input: PlanNode; readonly conditions: readonly RowCondition[] }
-  | { readonly node: 'aggregate'; readonly input: PlanNode; readonly keys: readonly Key[]; readonly values: readonly Aggregation[] }
+  | {
+      readonly node: 'aggregate';
+      readonly input: PlanNode;
+      readonly keys: readonly Key[];
+      readonly values: readonly Aggregation[];
+    }
   /** Groups of a first stage, joined to parents by foreign keys among them, kept by conditions on these, and aggregated once more. */
   | {
-      readonly node: 'regroup'; readonly input: PlanNode; readonly leads: readonly Join[]; readonly joins: readonly Join[]; readonly sources: Readonly<Record<string, string>>;
-      readonly conditions: readonly RowCondition[]; readonly keys: readonly RegroupKey[]; readonly values: readonly RegroupValue[];
+      readonly node: 'regroup';
+      readonly input: PlanNode;
+      readonly leads: readonly Join[];
+      readonly joins: readonly Join[];
+      readonly sources: Readonly<Record<string, string>>;
+      readonly conditions: readonly RowCondition[];
+      readonly keys: readonly RegroupKey[];
+      readonly values: readonly RegroupValue[];
     }
   /** Records themselves, with these columns. */
-  | { readonly node: 'list'; readonly input: PlanNode; readonly columns: readonly { readonly name: string; readonly column: ColumnRef; readonly as: 'member' | 'moment' | 'number' | 'text' }[] }
-  | { readonly node: 'combine'; readonly inputs: readonly PlanNode[]; readonly keys: readonly string[]; readonly values: readonly string[] }
-  | { readonly node: 'calculate'; readonly input: PlanNode; readonly keys: readonly string[]; readonly columns: readonly { readonly name: string; readonly expression: Expression }[] }
-  | { readonly node: 'test'; readonly input: PlanNode; readonly column: string; readonly number: NumberTest | { readonly op: 'present' | 'nonZero' } | { readonly op: 'overMean' | 'underMean' } | { readonly op: 'overWhole' | 'underWhole'; readonly whole: PlanNode } }
+  | {
+      readonly node: 'list';
+      readonly input: PlanNode;
+      readonly columns: readonly {
+        readonly name: string;
+        readonly column: ColumnRef;
+        readonly as: 'member' | 'moment' | 'number' | 'text';
+      }[];
+    }
+  | {
+      readonly node: 'combine';
+      readonly inputs: readonly PlanNode[];
+      readonly keys: readonly string[];
+      readonly values: readonly string[];
+    }
+  | {
+      readonly node: 'calculate';
+      readonly input: PlanNode;
+      readonly keys: readonly string[];
+      readonly columns: readonly { readonly name: string; readonly expression: Expression }[];
+    }
+  | {
+      readonly node: 'test';
+      readonly input: PlanNode;
+      readonly column: string;
+      readonly number:
+        | NumberTest
+        | { readonly op: 'present' | 'nonZero' }
+        | { readonly op: 'overMean' | 'underMean' }
+        | { readonly op: 'overWhole' | 'underWhole'; readonly whole: PlanNode };
+    }
   /** Rows whose keys are (not) among those of another node: `own` here is `other` there. */
-  | { readonly node: 'semijoin'; readonly input: PlanNode; readonly is: boolean; readonly keys: readonly { readonly own: string; readonly other: string }[]; readonly among: PlanNode }
-  | { readonly node: 'rank'; readonly input: PlanNode; readonly by: string; readonly direction: 'top' | 'bottom'; readonly count: number; readonly percent: boolean; readonly within: readonly string[] }
+  | {
+      readonly node: 'semijoin';
+      readonly input: PlanNode;
+      readonly is: boolean;
+      readonly keys: readonly { readonly own: string; readonly other: string }[];
+      readonly among: PlanNode;
+    }
+  | {
+      readonly node: 'rank';
+      readonly input: PlanNode;
+      readonly by: string;
+      readonly direction: 'top' | 'bottom';
+      readonly count: number;
+      readonly percent: boolean;
+      readonly within: readonly string[];
+    }
   | { readonly node: 'order'; readonly input: PlanNode; readonly by: readonly OrderTerm[] }
   /** So many rows, after those that are skipped. */
   | { readonly node: 'cut'; readonly input: PlanNode; readonly rows: number; readonly skip: number };
@@ -116,14 +222,25 @@ export type OrderTerm =
   /** These texts last, in this order. */
   | { readonly kind: 'last'; readonly name: string; readonly texts: readonly string[] }
   /** A level's own order, from a column of its table. */
-  | { readonly kind: 'memberOrder'; readonly name: string; readonly source: string; readonly column: string; readonly order: string; readonly direction: 'up' | 'down' };
+  | {
+      readonly kind: 'memberOrder';
+      readonly name: string;
+      readonly source: string;
+      readonly column: string;
+      readonly order: string;
+      readonly direction: 'up' | 'down';
+    };
 
 export interface AnswerColumn {
   readonly key: string;
   readonly label: string;
   readonly role: 'level' | 'time' | 'measure' | 'detail';
   readonly unit?: string;
-  readonly format?: { readonly style: 'number' | 'percent' | 'currency'; readonly decimals?: number | undefined; readonly currency?: string | undefined };
+  readonly format?: {
+    readonly style: 'number' | 'percent' | 'currency';
+    readonly decimals?: number | undefined;
+    readonly currency?: string | undefined;
+  };
   /** Width of the ranges of a level that is bins. */
   readonly width?: number;
   /** For levels and times: which. */

@@ -19,8 +19,10 @@ export function rewritten(root: PlanNode, change: (one: PlanNode, before: PlanNo
 
 /** A node with all nodes in it rewritten. */
 function within(one: PlanNode, again: <N extends PlanNode>(node: N) => N): PlanNode {
-  const condition = (of: RowCondition): RowCondition => (of.test === 'among' || of.test === 'mean' ? { ...of, input: again(of.input) } : of);
-  const key = (of: Key): Key => (of.kind === 'level' && of.others !== undefined ? { ...of, others: again(of.others) } : of);
+  const condition = (of: RowCondition): RowCondition =>
+    of.test === 'among' || of.test === 'mean' ? { ...of, input: again(of.input) } : of;
+  const key = (of: Key): Key =>
+    of.kind === 'level' && of.others !== undefined ? { ...of, others: again(of.others) } : of;
   switch (one.node) {
     case 'scan':
       return one;
@@ -31,7 +33,11 @@ function within(one: PlanNode, again: <N extends PlanNode>(node: N) => N): PlanN
     case 'combine':
       return node({ ...one, inputs: one.inputs.map(again) });
     case 'test':
-      return node({ ...one, input: again(one.input), number: 'whole' in one.number ? { ...one.number, whole: again(one.number.whole) } : one.number });
+      return node({
+        ...one,
+        input: again(one.input),
+        number: 'whole' in one.number ? { ...one.number, whole: again(one.number.whole) } : one.number,
+      });
     case 'semijoin':
       return node({ ...one, input: again(one.input), among: again(one.among) });
     default:

@@ -28,11 +28,22 @@ export type Scan = Extract<PlanNode, { node: 'scan' }>;
 export function scanOf(table: string, fact: string, model: Model, rules: readonly RowRule[]): Scan {
   const sources = Object.fromEntries([...model.tables.values()].map((one) => [one.id, one.source ?? one.id]));
   const conditions = rules.map((rule): RowCondition => {
-    if (model.joinsTo(table, rule.column.table) === null) throw new CannotPlan(`Your access is limited by ${rule.name.toLowerCase()}, which these records do not know, so they are not shown to you.`);
+    if (model.joinsTo(table, rule.column.table) === null)
+      throw new CannotPlan(
+        `Your access is limited by ${rule.name.toLowerCase()}, which these records do not know, so they are not shown to you.`,
+      );
     return { test: 'members', level: rule.level, column: rule.column, is: true, members: rule.members };
   });
   const spread = model.tables.get(table)?.spread;
-  return node({ node: 'scan', fact, table, source: sources[table] ?? table, sources, rules: conditions, ...(spread === undefined ? {} : { spread }) });
+  return node({
+    node: 'scan',
+    fact,
+    table,
+    source: sources[table] ?? table,
+    sources,
+    rules: conditions,
+    ...(spread === undefined ? {} : { spread }),
+  });
 }
 
 /** `table.column`, as columns that are hidden from a person are named. */
@@ -45,5 +56,8 @@ export const columnName = ({ table, column }: ColumnRef): string => `${table}.${
  * @throws CannotPlan where one is
  */
 export function checkSeen(columns: readonly ColumnRef[], hidden: ReadonlySet<string>): void {
-  if (columns.some((column) => hidden.has(columnName(column)))) throw new CannotPlan('This looks at a column that is not shown to you. What does not need it is answered as before.');
+  if (columns.some((column) => hidden.has(columnName(column))))
+    throw new CannotPlan(
+      'This looks at a column that is not shown to you. What does not need it is answered as before.',
+    );
 }

@@ -9,9 +9,20 @@ import { partColumn, SUMMARISED, type SummaryPart } from './summaries';
 import { all, columnSql, list, name, type Dialect } from './sql-text';
 
 /** The parts of a moment that engines give by name. */
-const CYCLE_PARTS: Readonly<Record<Exclude<Cycle, 'weekPart'>, SQL>> = { dayOfWeek: sql`isodow`, monthOfYear: sql`month`, hour: sql`hour` };
+const CYCLE_PARTS: Readonly<Record<Exclude<Cycle, 'weekPart'>, SQL>> = {
+  dayOfWeek: sql`isodow`,
+  monthOfYear: sql`month`,
+  hour: sql`hour`,
+};
 
-const STEP: Readonly<Record<Grain, string>> = { day: '1 day', week: '7 days', month: '1 month', quarter: '3 months', half: '6 months', year: '1 year' };
+const STEP: Readonly<Record<Grain, string>> = {
+  day: '1 day',
+  week: '7 days',
+  month: '1 month',
+  quarter: '3 months',
+  half: '6 months',
+  year: '1 year',
+};
 
 export class SqlValues {
   constructor(
@@ -32,11 +43,17 @@ export class SqlValues {
         return this.members(condition);
       case 'text': {
         const escaped = condition.text.replace(/[\\%_]/g, (sign) => `\\${sign}`);
-        return this.dialect.like(this.dialect.text(columnSql(condition.column)), condition.how === 'contains' ? `%${escaped}%` : `${escaped}%`);
+        return this.dialect.like(
+          this.dialect.text(columnSql(condition.column)),
+          condition.how === 'contains' ? `%${escaped}%` : `${escaped}%`,
+        );
       }
       case 'days': {
         const column = columnSql(condition.column);
-        const ends = [...(condition.from === undefined ? [] : [sql`${column} >= ${condition.from}::date`]), ...(condition.to === undefined ? [] : [sql`${column} < (${condition.to}::date + 1)`])];
+        const ends = [
+          ...(condition.from === undefined ? [] : [sql`${column} >= ${condition.from}::date`]),
+          ...(condition.to === undefined ? [] : [sql`${column} < (${condition.to}::date + 1)`]),
+        ];
         return condition.is ? all(ends) : sql`not (${all(ends)})`;
       }
       case 'weekdays':
@@ -48,10 +65,15 @@ export class SqlValues {
       case 'mean':
         return sql`${columnSql(condition.column)} ${condition.up ? sql`>` : sql`<`} (select value from ${name(this.named(condition.input))})`;
       case 'present':
-        return condition.is ? sql`${columnSql(condition.column)} is not null` : sql`${columnSql(condition.column)} is null`;
+        return condition.is
+          ? sql`${columnSql(condition.column)} is not null`
+          : sql`${columnSql(condition.column)} is null`;
       case 'among': {
         const from = name(this.named(condition.input));
-        const among = this.dialect.among(condition.keys.map(({ key }) => this.key(key)), (columns) => sql`select ${columns(condition.keys.map((one) => name(one.name)))} from ${from}`);
+        const among = this.dialect.among(
+          condition.keys.map(({ key }) => this.key(key)),
+          (columns) => sql`select ${columns(condition.keys.map((one) => name(one.name)))} from ${from}`,
+        );
         return condition.is ? among : sql`not ${among}`;
       }
     }
@@ -61,7 +83,10 @@ export class SqlValues {
   grouped(key: Key, index: number): { group: SQL; value: SQL } {
     const period = key.kind === 'time' ? this.dialect.period(key.grain, columnSql(key.column), key.weekStart) : null;
     if (period === null || key.kind !== 'time') return { group: sql.raw(String(index + 1)), value: this.key(key) };
-    return { group: period.group, value: key.shift === null ? period.start : sql`(${period.start} + ${this.dialect.interval(key.shift)})::date` };
+    return {
+      group: period.group,
+      value: key.shift === null ? period.start : sql`(${period.start} + ${this.dialect.interval(key.shift)})::date`,
+    };
   }
 
   key(key: Key): SQL {
@@ -78,12 +103,18 @@ export class SqlValues {
         return this.dialect.rangeStart(columnSql(key.column), key.width);
       case 'cycle': {
         const column = columnSql(key.column);
-        if (key.cycle === 'weekPart') return sql`(case when extract(isodow from ${this.dialect.moment(column)}) < 6 then 1 else 2 end)::integer`;
+        if (key.cycle === 'weekPart')
+          return sql`(case when extract(isodow from ${this.dialect.moment(column)}) < 6 then 1 else 2 end)::integer`;
         return sql`extract(${CYCLE_PARTS[key.cycle]} from ${this.dialect.moment(column)})::integer`;
       }
       case 'time': {
-        const start = key.grain === 'day' ? sql`${columnSql(key.column)}::date` : this.grain(key.grain, this.dialect.moment(columnSql(key.column)), key.weekStart);
-        return key.shift === null ? sql`(${start})::date` : sql`((${start}) + ${this.dialect.interval(key.shift)})::date`;
+        const start =
+          key.grain === 'day'
+            ? sql`${columnSql(key.column)}::date`
+            : this.grain(key.grain, this.dialect.moment(columnSql(key.column)), key.weekStart);
+        return key.shift === null
+          ? sql`(${start})::date`
+          : sql`((${start}) + ${this.dialect.interval(key.shift)})::date`;
       }
     }
   }
@@ -131,7 +162,9 @@ export class SqlValues {
     const filter = this.filter(value);
     const made = summarised ? sql`${this.toldFromParts(value, filter)}::double precision` : this.ofRows(value, filter);
     // where no row is of the member, it has no part in what there is
-    return value.members !== undefined && value.function === 'sum' ? sql`coalesce(${made}, case when count(*)${filter} = 0 then 0::double precision end)` : made;
+    return value.members !== undefined && value.function === 'sum'
+      ? sql`coalesce(${made}, case when count(*)${filter} = 0 then 0::double precision end)`
+      : made;
   }
 
   private ofRows(value: Aggregation, filter: SQL): SQL {
@@ -160,7 +193,8 @@ export class SqlValues {
 
   /** A value of many rows, told from what a summary holds of them. */
   private toldFromParts({ function: of, column }: Aggregation, filter: SQL): SQL {
-    const part = (name: SummaryPart) => columnSql({ table: column?.table ?? '', column: partColumn(column?.column ?? '', name) });
+    const part = (name: SummaryPart) =>
+      columnSql({ table: column?.table ?? '', column: partColumn(column?.column ?? '', name) });
     switch (of) {
       case 'sum':
         return sql`(sum(${part('sum')})${filter})`;
@@ -194,7 +228,10 @@ export class SqlValues {
       if (test.present !== undefined) tests.push(test.present ? sql`${at} is not null` : sql`${at} is null`);
       return all(tests);
     });
-    if (value.within) only.push(sql`${columnSql(value.within.column)} >= ${value.within.from}::date and ${columnSql(value.within.column)} < (${value.within.to}::date + 1)`);
+    if (value.within)
+      only.push(
+        sql`${columnSql(value.within.column)} >= ${value.within.from}::date and ${columnSql(value.within.column)} < (${value.within.to}::date + 1)`,
+      );
     if (value.members) only.push(this.members(value.members));
     return only.length > 0 ? sql` filter (where ${all(only)})` : sql``;
   }
@@ -235,7 +272,9 @@ export class SqlValues {
         return sql`date_trunc('year', ${at}) + case when extract(month from ${at}) > 6 then interval '6 months' else interval '0' end`;
       case 'week': {
         const offset = (8 - weekStart) % 7;
-        return offset === 0 ? sql`date_trunc('week', ${at})` : sql`date_trunc('week', ${at} + ${this.dialect.interval({ days: offset })}) - ${this.dialect.interval({ days: offset })}`;
+        return offset === 0
+          ? sql`date_trunc('week', ${at})`
+          : sql`date_trunc('week', ${at} + ${this.dialect.interval({ days: offset })}) - ${this.dialect.interval({ days: offset })}`;
       }
       default:
         return sql`date_trunc(${sql.raw(`'${grain}'`)}, ${at})`;
@@ -243,14 +282,19 @@ export class SqlValues {
   }
 
   private counted({ keys, counts }: Extract<Expression, { kind: 'counted' }>): SQL {
-    const is = (key: string, value: number | Day) => (typeof value === 'number' ? sql`${name(key)} = ${value}::integer` : sql`${name(key)}::date = ${value}::date`);
-    const cases = counts.map(({ values, count }) => sql`when ${all(values.map((value, index) => is(keys[index] ?? '', value)))} then ${count}::double precision`);
+    const is = (key: string, value: number | Day) =>
+      typeof value === 'number' ? sql`${name(key)} = ${value}::integer` : sql`${name(key)}::date = ${value}::date`;
+    const cases = counts.map(
+      ({ values, count }) =>
+        sql`when ${all(values.map((value, index) => is(keys[index] ?? '', value)))} then ${count}::double precision`,
+    );
     return sql`(case ${sql.join(cases, sql` `)} end)`;
   }
 
   /** The units of a key's period between two days; none where there is none, so that nothing is divided by it. */
   private units({ key, grain, unit, per, shift, from, to }: Extract<Expression, { kind: 'unitsOf' }>): SQL {
-    const start = shift === null ? sql`${name(key)}::date` : sql`(${name(key)} - ${this.dialect.interval(shift)})::date`;
+    const start =
+      shift === null ? sql`${name(key)}::date` : sql`(${name(key)} - ${this.dialect.interval(shift)})::date`;
     const begin = sql`greatest(${start}, ${from}::date)`;
     const end = sql`(least((${start} + ${STEP[grain]}::interval)::date, ${to}::date + 1))`;
     if (unit === 'day') return sql`nullif(greatest(${end} - ${begin}, 0), 0)::double precision`;

@@ -80,14 +80,20 @@ class Emitter {
       case 'combine':
         return this.combine(node);
       case 'calculate': {
-        const columns = [...node.keys.map(name), ...node.columns.map((column) => sql`${this.values.expression(column.expression)} as ${name(column.name)}`)];
+        const columns = [
+          ...node.keys.map(name),
+          ...node.columns.map((column) => sql`${this.values.expression(column.expression)} as ${name(column.name)}`),
+        ];
         return sql`select ${list(columns)} from ${name(this.named(node.input))}`;
       }
       case 'test':
         return this.test(node);
       case 'semijoin': {
         const among = name(this.named(node.among));
-        const chosen = this.dialect.among(node.keys.map(({ own }) => name(own)), (columns) => sql`select ${columns(node.keys.map(({ other }) => name(other)))} from ${among}`);
+        const chosen = this.dialect.among(
+          node.keys.map(({ own }) => name(own)),
+          (columns) => sql`select ${columns(node.keys.map(({ other }) => name(other)))} from ${among}`,
+        );
         return sql`select ${list(outputOf(node.input).map(name))} from ${name(this.named(node.input))} where ${node.is ? chosen : sql`not ${chosen}`}`;
       }
       case 'rank': {
@@ -109,22 +115,36 @@ class Emitter {
     if (kept === null) throw new TypeError('Rows stand on scan, join and keep.');
     const { scan, joins, conditions } = kept;
     const from = sql`${scan.summary === undefined ? this.source(scan.source) : name(scan.summary)} as ${name(scan.table)}${this.joined(scan.table, joins, scan.sources)}`;
-    return { from, where: all([...scan.rules, ...conditions].map((condition) => this.values.condition(condition))), summarised: scan.summary !== undefined };
+    return {
+      from,
+      where: all([...scan.rules, ...conditions].map((condition) => this.values.condition(condition))),
+      summarised: scan.summary !== undefined,
+    };
   }
 
   /** The parents of a table, joined to their own parents first: these are few, and the many rows of the table then meet them once. */
   private joined(table: string, joins: readonly Join[], sources: Readonly<Record<string, string>>): SQL {
     return sql.join(
-      joins.filter((join) => join.from === table).map((join) => {
-        const parents = this.joined(join.to, joins, sources);
-        const parent = sql`${this.source(sources[join.to] ?? join.to)} as ${name(join.to)}`;
-        return sql` left join ${joins.some((one) => one.from === join.to) ? sql`(${parent}${parents})` : parent} on ${name(join.to)}.${name(join.key)} = ${name(join.from)}.${name(join.column)}`;
-      }),
+      joins
+        .filter((join) => join.from === table)
+        .map((join) => {
+          const parents = this.joined(join.to, joins, sources);
+          const parent = sql`${this.source(sources[join.to] ?? join.to)} as ${name(join.to)}`;
+          return sql` left join ${joins.some((one) => one.from === join.to) ? sql`(${parent}${parents})` : parent} on ${name(join.to)}.${name(join.key)} = ${name(join.from)}.${name(join.column)}`;
+        }),
       sql``,
     );
   }
 
-  private regroup({ input, leads, joins, sources, conditions, keys, values }: Extract<PlanNode, { node: 'regroup' }>): SQL {
+  private regroup({
+    input,
+    leads,
+    joins,
+    sources,
+    conditions,
+    keys,
+    values,
+  }: Extract<PlanNode, { node: 'regroup' }>): SQL {
     const from = sql`${name(this.named(input))} as ${name(GROUPS)}${this.joined(GROUPS, [...leads.map((lead) => ({ ...lead, from: GROUPS })), ...joins], sources)}`;
     const group = (part: string) => sql`${name(GROUPS)}.${name(part)}`;
     const value = (of: (typeof values)[number]): SQL => {
@@ -144,8 +164,14 @@ class Emitter {
           return sql`sum(${group(part)})`;
       }
     };
-    const columns = [...keys.map((key) => sql`${key.kind === 'carried' ? group(key.name) : this.values.key(key)} as ${name(key.name)}`), ...values.map((of) => sql`${value(of)}::double precision as ${name(of.name)}`)];
-    const groups = keys.length === 0 ? sql`` : sql` group by ${list(keys.map((_key, index) => sql.raw(String(index + 1))))}`;
+    const columns = [
+      ...keys.map(
+        (key) => sql`${key.kind === 'carried' ? group(key.name) : this.values.key(key)} as ${name(key.name)}`,
+      ),
+      ...values.map((of) => sql`${value(of)}::double precision as ${name(of.name)}`),
+    ];
+    const groups =
+      keys.length === 0 ? sql`` : sql` group by ${list(keys.map((_key, index) => sql.raw(String(index + 1))))}`;
     return sql`select ${list(columns)} from ${from} where ${all(conditions.map((condition) => this.values.condition(condition)))}${groups}`;
   }
 
@@ -154,7 +180,10 @@ class Emitter {
     const grouped = node.keys.map((key, index) => this.values.grouped(key, index));
     const keys = grouped.map((one, index) => sql`${one.value} as ${name(node.keys[index]?.name ?? '')}`);
     if (node.values.some((value) => value.function === 'last')) return this.lastValues(node, keys, from, where);
-    const values = node.values.map((value) => sql`${value.of ? sql`count(distinct ${this.values.key(value.of)})::double precision` : this.values.aggregation(value, summarised)} as ${name(value.name)}`);
+    const values = node.values.map(
+      (value) =>
+        sql`${value.of ? sql`count(distinct ${this.values.key(value.of)})::double precision` : this.values.aggregation(value, summarised)} as ${name(value.name)}`,
+    );
     const group = grouped.length > 0 ? sql` group by ${list(grouped.map((one) => one.group))}` : sql``;
     return sql`select ${list([...keys, ...values])} from ${from} where ${where}${group}`;
   }
@@ -165,7 +194,8 @@ class Emitter {
     const outer: SQL[] = node.keys.map((key) => name(key.name));
     for (const value of node.values) {
       if (value.function !== 'last') {
-        if (value.function !== 'count' || value.column !== null) throw new TypeError('A last value is computed on its own.');
+        if (value.function !== 'count' || value.column !== null)
+          throw new TypeError('A last value is computed on its own.');
         outer.push(sql`count(*)::double precision as ${name(value.name)}`);
         continue;
       }
@@ -173,21 +203,28 @@ class Emitter {
       const place = `${value.name}_place`;
       const partition = [...node.keys.map((key) => this.values.key(key)), ...(value.each ?? []).map(columnSql)];
       inner.push(sql`${columnSql(value.column as ColumnRef)}::double precision as ${name(raw)}`);
-      inner.push(sql`row_number() over (partition by ${list(partition)} order by (${columnSql(value.column as ColumnRef)} is null), ${columnSql(value.date as ColumnRef)} desc) as ${name(place)}`);
+      inner.push(
+        sql`row_number() over (partition by ${list(partition)} order by (${columnSql(value.column as ColumnRef)} is null), ${columnSql(value.date as ColumnRef)} desc) as ${name(place)}`,
+      );
       outer.push(sql`sum(${name(raw)}) filter (where ${name(place)} = 1) as ${name(value.name)}`);
     }
-    const group = node.keys.length > 0 ? sql` group by ${list(node.keys.map((_key, index) => sql.raw(String(index + 1))))}` : sql``;
+    const group =
+      node.keys.length > 0 ? sql` group by ${list(node.keys.map((_key, index) => sql.raw(String(index + 1))))}` : sql``;
     return sql`select ${list(outer)} from (select ${list(inner)} from ${from} where ${where}) as readings${group}`;
   }
 
   private combine(node: Extract<PlanNode, { node: 'combine' }>): SQL {
     const branches = node.inputs.map((input) => {
       const there = new Set(outputOf(input));
-      const columns = [...node.keys.map(name), ...node.values.map((value) => (there.has(value) ? name(value) : sql`null::double precision as ${name(value)}`))];
+      const columns = [
+        ...node.keys.map(name),
+        ...node.values.map((value) => (there.has(value) ? name(value) : sql`null::double precision as ${name(value)}`)),
+      ];
       return sql`select ${list(columns)} from ${name(this.named(input))}`;
     });
     const values = node.values.map((value) => sql`max(${name(value)}) as ${name(value)}`);
-    const group = node.keys.length > 0 ? sql` group by ${list(node.keys.map((_key, index) => sql.raw(String(index + 1))))}` : sql``;
+    const group =
+      node.keys.length > 0 ? sql` group by ${list(node.keys.map((_key, index) => sql.raw(String(index + 1))))}` : sql``;
     return sql`select ${list([...node.keys.map(name), ...values])} from (${sql.join(branches, sql` union all `)}) as branches${group}`;
   }
 

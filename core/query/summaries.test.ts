@@ -8,19 +8,43 @@ import { planOf } from './planner';
 import { ruleOn } from './scan';
 import { summaryWords, withSummaries, type Summary } from './summaries';
 
-const SAILED: Summary = { name: 'bookings@1:1', keys: ['sailed_on', 'sailing_id'], numbers: ['passengers', 'ticket_revenue', 'onboard_spend'], rows: 60_000 };
-const CHANNELS: Summary = { name: 'bookings@1:2', keys: ['sailed_on', 'channel'], numbers: ['passengers', 'ticket_revenue', 'onboard_spend'], rows: 5_000 };
+const SAILED: Summary = {
+  name: 'bookings@1:1',
+  keys: ['sailed_on', 'sailing_id'],
+  numbers: ['passengers', 'ticket_revenue', 'onboard_spend'],
+  rows: 60_000,
+};
+const CHANNELS: Summary = {
+  name: 'bookings@1:2',
+  keys: ['sailed_on', 'channel'],
+  numbers: ['passengers', 'ticket_revenue', 'onboard_spend'],
+  rows: 5_000,
+};
 const SUMMARIES = (table: string) => (table === 'bookings' ? [SAILED, CHANNELS] : []);
 
 const { names, calendar } = demoNames();
 function planned(question: string, rules: Parameters<typeof planOf>[1]['rules'] = []) {
   const { reading } = read(question, { names, calendar, before: null });
   if (reading === null) throw new Error(question);
-  return planOf(reading, { model: names.model, calendar, naming: namingOf(names), rules, hidden: new Set(), hasHours: () => true, rowLimit: 100 });
+  return planOf(reading, {
+    model: names.model,
+    calendar,
+    naming: namingOf(names),
+    rules,
+    hidden: new Set(),
+    hasHours: () => true,
+    rowLimit: 100,
+  });
 }
 
 /** The summaries that a question is read from, and `rows` where rows are. */
-const readFrom = (...planning: Parameters<typeof planned>) => [...new Set(nodesOf(withSummaries(planned(...planning).root, SUMMARIES)).flatMap((one) => (one.node === 'scan' && one.table === 'bookings' ? [one.summary ?? 'rows'] : [])))];
+const readFrom = (...planning: Parameters<typeof planned>) => [
+  ...new Set(
+    nodesOf(withSummaries(planned(...planning).root, SUMMARIES)).flatMap((one) =>
+      one.node === 'scan' && one.table === 'bookings' ? [one.summary ?? 'rows'] : [],
+    ),
+  ),
+];
 
 test.each<[string, readonly string[]]>([
   ['passengers by month in 2025', [CHANNELS.name]],
@@ -54,19 +78,38 @@ test('parts are put together: sums of sums, counts of rows, means by how many ar
   const text = (question: string) => duckdbQuery(planned(question), new Map([['bookings', '1']]), SUMMARIES).text;
   expect(text('passengers by channel')).toContain('(sum("bookings"."passengers:sum"))::double precision');
   expect(text('bookings by channel')).toContain('coalesce(sum(":rows"), 0)::double precision');
-  expect(text('average onboard spend by channel')).toContain('(sum("bookings"."onboard_spend:sum") / nullif(sum("bookings"."onboard_spend:given"), 0))');
+  expect(text('average onboard spend by channel')).toContain(
+    '(sum("bookings"."onboard_spend:sum") / nullif(sum("bookings"."onboard_spend:given"), 0))',
+  );
   expect(text('passengers by channel')).toContain('from "bookings@1:2" as "bookings"');
 });
 
 test('the working says which summary was read, in words', () => {
-  expect(duckdbQuery(planned('passengers by channel'), new Map([['bookings', '1']]), SUMMARIES).summaries).toEqual([CHANNELS.name]);
-  expect(summaryWords('bookings', { ...CHANNELS, keys: ['sailed_on', 'sailing_id>sailings.sailing_id>route_id', 'channel'] })).toBe('Read from a summary of bookings, with one row for each sailed on, route id and channel (5,000 rows).');
+  expect(duckdbQuery(planned('passengers by channel'), new Map([['bookings', '1']]), SUMMARIES).summaries).toEqual([
+    CHANNELS.name,
+  ]);
+  expect(
+    summaryWords('bookings', {
+      ...CHANNELS,
+      keys: ['sailed_on', 'sailing_id>sailings.sailing_id>route_id', 'channel'],
+    }),
+  ).toBe('Read from a summary of bookings, with one row for each sailed on, route id and channel (5,000 rows).');
 });
 
-const ROUTES: Summary = { name: 'bookings@1:3', keys: ['sailed_on', 'sailing_id>sailings.sailing_id>route_id', 'fare_id'], numbers: ['passengers'], rows: 80_000 };
+const ROUTES: Summary = {
+  name: 'bookings@1:3',
+  keys: ['sailed_on', 'sailing_id>sailings.sailing_id>route_id', 'fare_id'],
+  numbers: ['passengers'],
+  rows: 80_000,
+};
 
 test('columns of a large parent may be keys: it is joined no more, and what it leads to is joined to the summary', () => {
-  const text = (question: string) => duckdbQuery(planned(question), new Map(['bookings', 'sailings', 'routes', 'ports', 'vessels', 'fares'].map((table) => [table, '1'])), () => [ROUTES]).text;
+  const text = (question: string) =>
+    duckdbQuery(
+      planned(question),
+      new Map(['bookings', 'sailings', 'routes', 'ports', 'vessels', 'fares'].map((table) => [table, '1'])),
+      () => [ROUTES],
+    ).text;
   const byCoast = text('passengers by coast and fare family in 2025');
   expect(byCoast).toContain('from "bookings@1:3" as "bookings"');
   expect(byCoast).toContain('"routes"."route_id" = "bookings"."sailing_id>sailings.sailing_id>route_id"');

@@ -38,7 +38,8 @@ export const SUMMARISED = ':rows';
 export const partColumn = (column: string, part: SummaryPart): string => `${column}:${part}`;
 
 /** What the column of a table, or of a parent of it, is called in a summary. @example 'channel', 'sailing_id>sailings.sailing_id>route_id' */
-export const summaryKey = (steps: readonly Step[], column: string): string => [...steps.map((step) => `${step.column}>${step.table}.${step.key}`), column].join('>');
+export const summaryKey = (steps: readonly Step[], column: string): string =>
+  [...steps.map((step) => `${step.column}>${step.table}.${step.key}`), column].join('>');
 
 type Aggregate = Extract<PlanNode, { node: 'aggregate' }>;
 
@@ -51,7 +52,9 @@ export function withSummaries(root: PlanNode, of: (table: string) => readonly Su
 }
 
 /** The names of the summaries that a plan is read from. */
-export const summariesRead = (root: PlanNode): string[] => [...new Set(nodesOf(root).flatMap((one) => (one.node === 'scan' && one.summary !== undefined ? [one.summary] : [])))];
+export const summariesRead = (root: PlanNode): string[] => [
+  ...new Set(nodesOf(root).flatMap((one) => (one.node === 'scan' && one.summary !== undefined ? [one.summary] : []))),
+];
 
 /** A summary in words. @example 'Read from a summary of bookings: one row for each sailed on, channel (12,345 rows).' */
 export function summaryWords(table: string, { keys, rows }: Summary): string {
@@ -66,8 +69,14 @@ function fromSummary(one: Aggregate, of: (table: string) => readonly Summary[]):
   const numbers = one.values.flatMap((value) => numberOf(value) ?? []);
   // a number of a parent would count once for many rows
   if (!one.values.every(canBeTold) || numbers.some(({ table }) => table !== scan.table)) return one;
-  const looked = [...one.keys.flatMap(keyColumns), ...[...scan.rules, ...conditions].flatMap(conditionColumns), ...one.values.flatMap(chosenBy)];
-  const fitting = of(scan.source).filter((summary) => numbers.every(({ column }) => summary.numbers.includes(column))).sort((a, b) => a.rows - b.rows);
+  const looked = [
+    ...one.keys.flatMap(keyColumns),
+    ...[...scan.rules, ...conditions].flatMap(conditionColumns),
+    ...one.values.flatMap(chosenBy),
+  ];
+  const fitting = of(scan.source)
+    .filter((summary) => numbers.every(({ column }) => summary.numbers.includes(column)))
+    .sort((a, b) => a.rows - b.rows);
   for (const summary of fitting) {
     const way = new WayThrough(summary, scan, joins);
     const joined = way.joinsFor(looked);
@@ -77,7 +86,15 @@ function fromSummary(one: Aggregate, of: (table: string) => readonly Summary[]):
       ...one,
       keys: one.keys.map((key) => keyAt(key, at)),
       values: one.values.map((value) => valueAt(value, at)),
-      input: node({ node: 'keep', conditions: conditions.map((condition) => conditionAt(condition, at)), input: node({ node: 'join', joins: joined, input: node({ ...scan, summary: summary.name, rules: scan.rules.map((rule) => conditionAt(rule, at)) }) }) }),
+      input: node({
+        node: 'keep',
+        conditions: conditions.map((condition) => conditionAt(condition, at)),
+        input: node({
+          node: 'join',
+          joins: joined,
+          input: node({ ...scan, summary: summary.name, rules: scan.rules.map((rule) => conditionAt(rule, at)) }),
+        }),
+      }),
     });
   }
   return one;
@@ -117,7 +134,8 @@ class WayThrough {
 
   private nameOf({ table, column }: ColumnRef): string {
     const steps: Step[] = [];
-    for (let join = this.joinTo(table); join !== undefined; join = this.joinTo(join.from)) steps.unshift({ column: join.column, table: this.scan.sources[join.to] ?? join.to, key: join.key });
+    for (let join = this.joinTo(table); join !== undefined; join = this.joinTo(join.from))
+      steps.unshift({ column: join.column, table: this.scan.sources[join.to] ?? join.to, key: join.key });
     return summaryKey(steps, column);
   }
 
@@ -126,20 +144,25 @@ class WayThrough {
   }
 }
 
-const canBeTold = ({ function: name }: Aggregation): boolean => ['sum', 'count', 'distinct', 'average', 'minimum', 'maximum'].includes(name);
+const canBeTold = ({ function: name }: Aggregation): boolean =>
+  ['sum', 'count', 'distinct', 'average', 'minimum', 'maximum'].includes(name);
 
 /** The number whose parts a value is told from; null where rows or different values are counted. */
-const numberOf = ({ function: name, column }: Aggregation): ColumnRef | null => (name === 'count' || name === 'distinct' ? null : column);
+const numberOf = ({ function: name, column }: Aggregation): ColumnRef | null =>
+  name === 'count' || name === 'distinct' ? null : column;
 
 /** The columns that have to be keys of a summary for a value to be told from it. */
-const chosenBy = (value: Aggregation): readonly ColumnRef[] => valueColumns(numberOf(value) === null ? value : { ...value, column: null });
+const chosenBy = (value: Aggregation): readonly ColumnRef[] =>
+  valueColumns(numberOf(value) === null ? value : { ...value, column: null });
 
 type At = (column: ColumnRef) => ColumnRef;
 
 const keyAt = (key: Key, at: At): Key => (key.kind === 'constant' ? key : { ...key, column: at(key.column) });
 
 const conditionAt = (condition: RowCondition, at: At): RowCondition =>
-  condition.test === 'among' ? { ...condition, keys: condition.keys.map((one) => ({ ...one, key: keyAt(one.key, at) })) } : { ...condition, column: at(condition.column) };
+  condition.test === 'among'
+    ? { ...condition, keys: condition.keys.map((one) => ({ ...one, key: keyAt(one.key, at) })) }
+    : { ...condition, column: at(condition.column) };
 
 const valueAt = (value: Aggregation, at: At): Aggregation => ({
   ...value,

@@ -6,7 +6,16 @@
 import type { ColumnRef, Join } from '../model/model';
 import { conditionColumns, keptRows, valueColumns } from './nodes';
 import { rewritten } from './rewritten';
-import { GROUPS, node, type Aggregation, type Key, type PlanNode, type RegroupKey, type RegroupValue, type RowCondition } from './plan';
+import {
+  GROUPS,
+  node,
+  type Aggregation,
+  type Key,
+  type PlanNode,
+  type RegroupKey,
+  type RegroupValue,
+  type RowCondition,
+} from './plan';
 
 type Aggregate = Extract<PlanNode, { node: 'aggregate' }>;
 type Scan = Extract<PlanNode, { node: 'scan' }>;
@@ -20,7 +29,8 @@ type Level = Extract<Key, { kind: 'level' }>;
 export type Staging = 'quicker' | 'spread';
 
 /** The plan with each aggregation in two stages that is to be and can be. */
-export const inTwoStages = (root: PlanNode, staging: Staging): PlanNode => rewritten(root, (one) => staged(one, staging));
+export const inTwoStages = (root: PlanNode, staging: Staging): PlanNode =>
+  rewritten(root, (one) => staged(one, staging));
 
 /** The aggregation in two stages; as it is where that would change what it gives, or gain nothing. */
 function staged(one: PlanNode, staging: Staging): PlanNode {
@@ -34,11 +44,24 @@ function staged(one: PlanNode, staging: Staging): PlanNode {
   const own = one.keys.filter((key) => !parents.includes(key as Level));
   const conditions = [...scan.rules, ...one.input.conditions];
   const ofParents = conditions.filter((condition) => !conditionColumns(condition).every(ofFact));
-  const whole = own.every((key) => key.kind === 'constant' || ofFact(key.column)) && ofParents.every((condition) => !conditionColumns(condition).some(ofFact)) && one.values.every((value) => canBeRegrouped(value, staging) && valueColumns(value).every(ofFact));
+  const whole =
+    own.every((key) => key.kind === 'constant' || ofFact(key.column)) &&
+    ofParents.every((condition) => !conditionColumns(condition).some(ofFact)) &&
+    one.values.every((value) => canBeRegrouped(value, staging) && valueColumns(value).every(ofFact));
   if (!whole) return one;
   // a condition on a parent leaves few rows, and two foreign keys many groups: joining is then as quick as adding up first
   if (staging === 'quicker' && (parents.length === 0 || leads.length !== 1 || ofParents.length > 0)) return one;
-  return twoStages({ one, keep: one.input, scan, joins, leads, own: own.map((key) => (staging === 'spread' ? plainly(key, scan.table) : { first: [key], last: { name: key.name, kind: 'carried' } })), ofParents });
+  return twoStages({
+    one,
+    keep: one.input,
+    scan,
+    joins,
+    leads,
+    own: own.map((key) =>
+      staging === 'spread' ? plainly(key, scan.table) : { first: [key], last: { name: key.name, kind: 'carried' } },
+    ),
+    ofParents,
+  });
 }
 
 interface Parts {
@@ -54,18 +77,25 @@ interface Parts {
 }
 
 function twoStages({ one, keep, scan, joins, leads, own, ofParents }: Parts): PlanNode {
-  const atFirst = (conditions: readonly RowCondition[]) => conditions.filter((condition) => !ofParents.includes(condition));
+  const atFirst = (conditions: readonly RowCondition[]) =>
+    conditions.filter((condition) => !ofParents.includes(condition));
   const raw = (name: string, column: string): Key => ({ name, kind: 'column', column: { table: scan.table, column } });
   const parts = one.values.map((value) => ({ value, parts: partsOf(value) }));
   const first = node({
     node: 'aggregate',
-    input: node({ ...keep, input: node({ node: 'join', input: node({ ...scan, rules: atFirst(scan.rules) }), joins: [] }), conditions: atFirst(keep.conditions) }),
+    input: node({
+      ...keep,
+      input: node({ node: 'join', input: node({ ...scan, rules: atFirst(scan.rules) }), joins: [] }),
+      conditions: atFirst(keep.conditions),
+    }),
     keys: [
       ...own.flatMap((key) => key.first),
       ...leads.map((join, index) => raw(leadName(index), join.column)),
       // servers add up alone what they hold of one value of the column that facts are spread by
       ...(scan.spread === undefined ? [] : [raw('shard', scan.spread)]),
-      ...parts.flatMap(({ value }) => (value.function === 'distinct' && value.column !== null ? [raw(value.name, value.column.column)] : [])),
+      ...parts.flatMap(({ value }) =>
+        value.function === 'distinct' && value.column !== null ? [raw(value.name, value.column.column)] : [],
+      ),
     ],
     values: parts.flatMap((made) => made.parts),
   });
@@ -77,7 +107,11 @@ function twoStages({ one, keep, scan, joins, leads, own, ofParents }: Parts): Pl
     sources: scan.sources,
     conditions: ofParents,
     keys: one.keys.map((key): RegroupKey => own.find(({ last }) => last.name === key.name)?.last ?? key),
-    values: parts.map(({ value, parts: of }): RegroupValue => ({ name: value.name, function: value.function as RegroupValue['function'], parts: value.function === 'distinct' ? [value.name] : of.map((part) => part.name) })),
+    values: parts.map(({ value, parts: of }): RegroupValue => ({
+      name: value.name,
+      function: value.function as RegroupValue['function'],
+      parts: value.function === 'distinct' ? [value.name] : of.map((part) => part.name),
+    })),
   });
 }
 
@@ -97,10 +131,18 @@ function plainly(key: Key, table: string): OwnKey {
     case 'constant':
       return { first: [], last: key };
     case 'time':
-      return { first: [{ name: key.name, kind: 'time', grain: 'day', column: key.column, weekStart: key.weekStart, shift: null }], last: { ...key, column: at } };
+      return {
+        first: [
+          { name: key.name, kind: 'time', grain: 'day', column: key.column, weekStart: key.weekStart, shift: null },
+        ],
+        last: { ...key, column: at },
+      };
     case 'level':
     case 'cycle':
-      return { first: [{ name: key.name, kind: 'column', column: { table, column: key.column.column } }], last: { ...key, column: at } };
+      return {
+        first: [{ name: key.name, kind: 'column', column: { table, column: key.column.column } }],
+        last: { ...key, column: at },
+      };
     default:
       return { first: [key], last: { name: key.name, kind: 'carried' } };
   }
@@ -116,7 +158,10 @@ function partsOf(value: Aggregation): readonly Aggregation[] {
   if (value.function !== 'average' || column === null) return [value];
   // rows with no value are in no mean
   const given = { column: column.column, present: true, at: column };
-  return [{ ...value, name: `${value.name}_sum`, function: 'sum' }, { ...value, name: `${value.name}_count`, function: 'count', column: null, only: [...only, given] }];
+  return [
+    { ...value, name: `${value.name}_sum`, function: 'sum' },
+    { ...value, name: `${value.name}_count`, function: 'count', column: null, only: [...only, given] },
+  ];
 }
 
 /** Can the value of a whole be told from those of its parts? Different members are listed by the first stage, where only groups travel. */

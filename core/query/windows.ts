@@ -23,20 +23,32 @@ const WEEKS_OF_YEAR = 364;
 export function windowsOf(reading: Reading, calendar: Calendar): Windows {
   const window: DayWindow = reading.when ? resolvePeriod(reading.when.period, calendar) : {};
   const against = reading.against;
-  if (against === null || against.kind === 'plan' || against.kind === 'members') return { window, other: null, shift: null, note: null };
+  if (against === null || against.kind === 'plan' || against.kind === 'members')
+    return { window, other: null, shift: null, note: null };
   const ended = cutAtData(window, calendar);
   if (against.kind !== 'period') {
     const { other, shift, unit, note } = before(against.kind, window, reading, calendar);
-    return { window, other, shift, note: note ?? (window.cutFrom ? `The ${unit} before is cut at the same day.` : null) };
+    return {
+      window,
+      other,
+      shift,
+      note: note ?? (window.cutFrom ? `The ${unit} before is cut at the same day.` : null),
+    };
   }
   const beside = resolvePeriod(against.period, calendar);
   const shift = shiftBetween(beside, window);
-  const cut = window.cutFrom !== undefined && sameKind(window, beside) ? earlierOf(beside.to ?? calendar.asOf, offsetDay(window, beside, calendar)) : beside.to;
+  const cut =
+    window.cutFrom !== undefined && sameKind(window, beside)
+      ? earlierOf(beside.to ?? calendar.asOf, offsetDay(window, beside, calendar))
+      : beside.to;
   return {
     window,
     other: { ...(beside.from === undefined ? {} : { from: beside.from }), ...(cut === undefined ? {} : { to: cut }) },
     shift,
-    note: cut === beside.to ? lengthNote(ended, { ...beside, to: earlierOf(beside.to ?? calendar.asOf, calendar.asOf) }) : 'The earlier period is cut at the same day.',
+    note:
+      cut === beside.to
+        ? lengthNote(ended, { ...beside, to: earlierOf(beside.to ?? calendar.asOf, calendar.asOf) })
+        : 'The earlier period is cut at the same day.',
   };
 }
 
@@ -52,19 +64,44 @@ interface Before {
  * The days a year or a period before those of a window, which is cut at the reference day: of a feast that moves, its own dates of the year before.
  * @param reading with the time line, whose periods each stand beside the one before; without one, the window's own length
  */
-export function before(basis: 'year' | 'previous', window: DayWindow, { by, when }: Pick<Reading, 'by' | 'when'>, calendar: Calendar): Before {
+export function before(
+  basis: 'year' | 'previous',
+  window: DayWindow,
+  { by, when }: Pick<Reading, 'by' | 'when'>,
+  calendar: Calendar,
+): Before {
   const grain = timeGrain(by);
   const feast = basis === 'year' && when?.period.kind === 'season' ? feastBefore(when.period, calendar) : null;
   if (feast !== null) {
     const to = window.cutFrom === undefined ? feast.to : earlierOf(feast.to, offsetDay(window, feast, calendar));
-    return { other: { from: feast.from, to }, shift: shiftBetween(feast, window), unit: 'year', note: `The days of ${feast.name} move from year to year; those of ${dayParts(feast.from).year} stand beside it.` };
+    return {
+      other: { from: feast.from, to },
+      shift: shiftBetween(feast, window),
+      unit: 'year',
+      note: `The days of ${feast.name} move from year to year; those of ${dayParts(feast.from).year} stand beside it.`,
+    };
   }
-  const shift = basis === 'year' ? (grain === 'week' ? { days: WEEKS_OF_YEAR } : { months: 12 }) : grain === null ? shiftBefore(window, calendar) : shiftOf(grain);
-  return { other: movedBack(cutAtData(window, calendar), shift), shift, unit: basis === 'year' ? 'year' : (grain ?? 'period'), note: null };
+  const shift =
+    basis === 'year'
+      ? grain === 'week'
+        ? { days: WEEKS_OF_YEAR }
+        : { months: 12 }
+      : grain === null
+        ? shiftBefore(window, calendar)
+        : shiftOf(grain);
+  return {
+    other: movedBack(cutAtData(window, calendar), shift),
+    shift,
+    unit: basis === 'year' ? 'year' : (grain ?? 'period'),
+    note: null,
+  };
 }
 
 /** The days of a feast that moves in the year before; null for a season of the same days each year, or where the model does not tell them. */
-function feastBefore({ season, year }: { readonly season: string; readonly year: number }, calendar: Calendar): { readonly name: string; readonly from: Day; readonly to: Day } | null {
+function feastBefore(
+  { season, year }: { readonly season: string; readonly year: number },
+  calendar: Calendar,
+): { readonly name: string; readonly from: Day; readonly to: Day } | null {
   const found = calendar.seasons.find((one) => one.id === season);
   const dates = found?.dates?.find(({ from }) => dayParts(from).year === year - 1);
   return found === undefined || dates === undefined ? null : { name: found.name, ...dates };
@@ -86,7 +123,8 @@ export function timeGrain(by: readonly Breakdown[]): Grain | null {
   return time?.kind === 'time' ? time.grain : null;
 }
 
-const shiftOf = (grain: Grain): Shift => (MONTHS_IN[grain] === undefined ? { days: grain === 'week' ? 7 : 1 } : { months: MONTHS_IN[grain] });
+const shiftOf = (grain: Grain): Shift =>
+  MONTHS_IN[grain] === undefined ? { days: grain === 'week' ? 7 : 1 } : { months: MONTHS_IN[grain] };
 
 /** The window as far as the reference day, so that what it is set beside is cut at the same day. */
 function cutAtData(window: DayWindow, calendar: Calendar): DayRange {
@@ -141,7 +179,8 @@ function shiftBetween(earlier: DayWindow, later: DayWindow): Shift {
 }
 
 function sameKind(a: DayWindow, b: DayWindow): boolean {
-  const months = (one: DayWindow) => (one.from && (one.cutFrom ?? one.to) ? wholeMonths(one.from, one.cutFrom ?? one.to ?? one.from) : null);
+  const months = (one: DayWindow) =>
+    one.from && (one.cutFrom ?? one.to) ? wholeMonths(one.from, one.cutFrom ?? one.to ?? one.from) : null;
   return months(a) !== null && months(a) === months(b);
 }
 
@@ -164,7 +203,10 @@ export function incompleteKey(reading: Reading, window: DayWindow, calendar: Cal
 
 /** Does a day of a stretch count? “In every March”, only those of March do. */
 function countsBetween(reading: Reading, from: Day, to: Day): boolean {
-  const months = reading.where.flatMap((one) => (one.kind === 'cycle' && one.cycle === 'monthOfYear' ? [one.values] : []));
-  for (let month = startOf('month', from, 1); month <= to; month = addGrains('month', month, 1)) if (months.every((values) => values.includes(dayParts(month).month))) return true;
+  const months = reading.where.flatMap((one) =>
+    one.kind === 'cycle' && one.cycle === 'monthOfYear' ? [one.values] : [],
+  );
+  for (let month = startOf('month', from, 1); month <= to; month = addGrains('month', month, 1))
+    if (months.every((values) => values.includes(dayParts(month).month))) return true;
   return false;
 }

@@ -8,5 +8,8 @@ import type { Condition } from './schema';
  */
 export function cycleCondition(cycle: Cycle, values: readonly number[]): Condition {
   if (cycle === 'hour' || cycle === 'monthOfYear') return { kind: 'cycle', cycle, values: [...values] };
-  return { kind: 'weekdays', days: cycle === 'dayOfWeek' ? [...values] : values.flatMap((part) => [...(WEEK_PARTS[part - 1]?.days ?? [])]) };
+  return {
+    kind: 'weekdays',
+    days: cycle === 'dayOfWeek' ? [...values] : values.flatMap((part) => [...(WEEK_PARTS[part - 1]?.days ?? [])]),
+  };
 }

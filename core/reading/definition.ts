@@ -31,5 +31,10 @@ export function definitionText(id: string, naming: Naming): string {
 }
 
 function onlyText(only: readonly { column: string }[]): string {
-  return only.length === 0 ? '' : ` (only some rows, by ${listWords(only.map((one) => one.column), 'and')})`;
+  return only.length === 0
+    ? ''
+    : ` (only some rows, by ${listWords(
+        only.map((one) => one.column),
+        'and',
+      )})`;
 }

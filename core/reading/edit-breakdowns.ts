@@ -31,7 +31,12 @@ export function breakdown(reading: Reading, edit: Extract<Edit, { do: 'breakdown
     }
     case 'join': {
       const sides = edit.by.flatMap((one) => (one.kind === 'sets' ? [`level ${levelIn(one, model) ?? ''}`] : []));
-      return done({ ...reading, by: arranged(joined(by, edit.by, model)), where: sides.length === 0 ? reading.where : reading.where.filter((one) => !sides.includes(subjectOf(one, model))) });
+      return done({
+        ...reading,
+        by: arranged(joined(by, edit.by, model)),
+        where:
+          sides.length === 0 ? reading.where : reading.where.filter((one) => !sides.includes(subjectOf(one, model))),
+      });
     }
   }
 }
@@ -44,7 +49,10 @@ export function withoutTimeIfSaid(by: readonly Breakdown[], said: readonly Break
 export function joined(by: readonly Breakdown[], said: readonly Breakdown[], model: Model): Breakdown[] {
   const saidTime = said.filter(isTime);
   const saidOther = said.filter((one) => !isTime(one));
-  const line: Breakdown[] = by.some(isTime) || saidOther.some((one) => one.kind === 'cycle') ? by.filter(isTime) : by.filter((one) => one.kind === 'cycle');
+  const line: Breakdown[] =
+    by.some(isTime) || saidOther.some((one) => one.kind === 'cycle')
+      ? by.filter(isTime)
+      : by.filter((one) => one.kind === 'cycle');
   const time = saidTime.length > 0 ? saidTime : line;
   if (saidOther.length === 0) return [...saidTime, ...by.filter((one) => !isTime(one))];
   const [first] = saidOther;
@@ -66,11 +74,17 @@ export function levelIn(by: Breakdown, model: Model): string | null {
 }
 
 export function besideOthers(by: readonly Breakdown[], level: string, model: Model): Breakdown[] {
-  const related = by.some((one) => one.kind !== 'time' && levelIn(one, model) !== null && sharedHierarchy(model, levelIn(one, model) ?? '', level) !== null);
+  const related = by.some(
+    (one) =>
+      one.kind !== 'time' &&
+      levelIn(one, model) !== null &&
+      sharedHierarchy(model, levelIn(one, model) ?? '', level) !== null,
+  );
   return related ? joined(by, [byLevel(level)], model) : arranged([...by, byLevel(level)]);
 }
 
-export const withoutLevel = (by: readonly Breakdown[], level: string) => by.filter((one) => !(one.kind === 'level' && one.level === level));
+export const withoutLevel = (by: readonly Breakdown[], level: string) =>
+  by.filter((one) => !(one.kind === 'level' && one.level === level));
 
 export function drill(reading: Reading, member: { level: string; name: string } | undefined, model: Model): Edited {
   const from = member?.level ?? reading.by.findLast((one) => one.kind === 'level')?.level ?? singleLevel(reading);
@@ -82,7 +96,15 @@ export function drill(reading: Reading, member: { level: string; name: string } 
     ? reading.by.map((one) => (one.kind === 'level' && one.level === from ? { kind: 'level', level: next } : one))
     : [...reading.by.filter(isTime), { kind: 'level', level: next }];
   const narrowed = member
-    ? condition(reading, { do: 'condition', how: 'only', condition: { kind: 'members', level: member.level, is: true, members: [member.name] } }, model)
+    ? condition(
+        reading,
+        {
+          do: 'condition',
+          how: 'only',
+          condition: { kind: 'members', level: member.level, is: true, members: [member.name] },
+        },
+        model,
+      )
     : done(reading);
   return narrowed.ok ? done({ ...narrowed.reading, by: arranged(by) }) : narrowed;
 }
@@ -95,14 +117,22 @@ export function singleLevel(reading: Reading): string | undefined {
 }
 
 export function rollUp(reading: Reading, to: string | undefined, model: Model): Edited {
-  const shown = reading.by.findLast((one) => one.kind === 'level' && (to === undefined ? neighbourLevel(model, one.level, -1) !== null : sharedHierarchy(model, one.level, to) !== null));
+  const shown = reading.by.findLast(
+    (one) =>
+      one.kind === 'level' &&
+      (to === undefined
+        ? neighbourLevel(model, one.level, -1) !== null
+        : sharedHierarchy(model, one.level, to) !== null),
+  );
   if (shown?.kind !== 'level') return refused('No level above is there to go to; say by which level.');
   const target = to ?? neighbourLevel(model, shown.level, -1);
   if (target === null) return refused(`${levelOf(model, shown.level).level.name} has no level above.`);
   const by = reading.by.map((one): Breakdown => (one === shown ? { kind: 'level', level: target } : one));
   // the conditions that drilling made on the way down
   const hierarchy = sharedHierarchy(model, shown.level, target) ?? [target];
-  const passed = new Set(hierarchy.slice(hierarchy.indexOf(target), Math.max(hierarchy.indexOf(target) + 1, hierarchy.indexOf(shown.level))));
+  const passed = new Set(
+    hierarchy.slice(hierarchy.indexOf(target), Math.max(hierarchy.indexOf(target) + 1, hierarchy.indexOf(shown.level))),
+  );
   const where = reading.where.filter((one) => !(one.kind === 'members' && one.is && passed.has(one.level)));
   return done({ ...reading, by: arranged(by), where });
 }

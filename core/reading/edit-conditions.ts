@@ -28,7 +28,11 @@ export function subjectOf(condition: Condition, model: Model): string {
 }
 
 /** Is a member to be added where nothing is narrowed to members of its level? All of them are in the answer already. */
-export function addedToAll(reading: Reading, { condition: said, how }: Extract<Edit, { do: 'condition' }>, model: Model): Extract<Condition, { kind: 'members' }> | null {
+export function addedToAll(
+  reading: Reading,
+  { condition: said, how }: Extract<Edit, { do: 'condition' }>,
+  model: Model,
+): Extract<Condition, { kind: 'members' }> | null {
   if (how !== 'widen' || said.kind !== 'members' || reading.rows !== null) return null;
   const beside = reading.against?.kind === 'members' && reading.against.level === said.level;
   return beside || reading.where.some((one) => subjectOf(one, model) === subjectOf(said, model)) ? null : said;
@@ -42,7 +46,10 @@ export function condition(reading: Reading, edit: Extract<Edit, { do: 'condition
   if (edit.how === 'remove') return done({ ...reading, where: reading.where.filter((one) => !same(one, said)) });
   if (said.kind !== 'members') {
     const kept = said.kind === 'notPeriod' ? reading.where.filter((one) => !same(one, said)) : others;
-    const by = said.kind === 'set' && said.is ? reading.by.filter((one) => one.kind !== 'sets' || !one.sets.includes(said.set)) : reading.by;
+    const by =
+      said.kind === 'set' && said.is
+        ? reading.by.filter((one) => one.kind !== 'sets' || !one.sets.includes(said.set))
+        : reading.by;
     return done({ ...reading, by, where: [...kept, said] });
   }
   const named = there.find((one) => one.kind === 'members' && one.is);
@@ -55,10 +62,16 @@ export function condition(reading: Reading, edit: Extract<Edit, { do: 'condition
       return done({ ...reading, where: [...others, { ...said, is: true }], ...besides(reading, said.level) });
     case 'widen': {
       if (reading.against?.kind === 'members' && reading.against.level === said.level)
-        return done({ ...reading, against: { ...reading.against, members: [...new Set([...reading.against.members, ...said.members])] } });
+        return done({
+          ...reading,
+          against: { ...reading.against, members: [...new Set([...reading.against.members, ...said.members])] },
+        });
       if (excluded) {
         const left = members(excluded).filter((one) => !said.members.includes(one));
-        if (left.length === members(excluded).length) return refused(`${listWords(said.members, 'and')} ${said.members.length === 1 ? 'is' : 'are'} not left out, so there is nothing to put back.`);
+        if (left.length === members(excluded).length)
+          return refused(
+            `${listWords(said.members, 'and')} ${said.members.length === 1 ? 'is' : 'are'} not left out, so there is nothing to put back.`,
+          );
         return done({ ...reading, where: [...others, ...set(false, left)] });
       }
       if (named) return done({ ...reading, where: [...others, ...set(true, [...members(named), ...said.members])] });
@@ -66,7 +79,11 @@ export function condition(reading: Reading, edit: Extract<Edit, { do: 'condition
     }
     case 'exclude': {
       const beside = reading.against;
-      if (beside?.kind === 'members' && beside.level === said.level && said.members.some((one) => beside.members.includes(one))) {
+      if (
+        beside?.kind === 'members' &&
+        beside.level === said.level &&
+        said.members.some((one) => beside.members.includes(one))
+      ) {
         const left = beside.members.filter((one) => !said.members.includes(one));
         if (left.length === 0) return refused('That would leave nothing to compare; “stop comparing” shows all.');
         return done({ ...reading, against: { ...beside, members: left } });
@@ -74,11 +91,18 @@ export function condition(reading: Reading, edit: Extract<Edit, { do: 'condition
       if (named) {
         const left = members(named).filter((one) => !said.members.includes(one));
         if (left.length < members(named).length) {
-          if (left.length === 0) return refused(`That would leave no ${levelOf(model, said.level).level.name.toLowerCase()}.`);
+          if (left.length === 0)
+            return refused(`That would leave no ${levelOf(model, said.level).level.name.toLowerCase()}.`);
           return done({ ...reading, where: [...others, ...set(true, left)] });
         }
       }
-      return done({ ...reading, where: [...reading.where.filter((one) => one !== excluded), ...set(false, [...members(excluded), ...said.members])] });
+      return done({
+        ...reading,
+        where: [
+          ...reading.where.filter((one) => one !== excluded),
+          ...set(false, [...members(excluded), ...said.members]),
+        ],
+      });
     }
   }
 }

@@ -5,8 +5,12 @@ import { same, type Key, type Reading } from './schema';
 export function rerank(reading: Reading, edit: Extract<Edit, { do: 'rerank' }>): Edited {
   const keys = reading.by.flatMap((one): Key[] => (one.kind === 'bins' || one.kind === 'sets' ? [] : [one]));
   const before = reading.rank;
-  const of = before && keys.some((one) => same(one, before.of)) ? before.of : (keys.findLast((one) => one.kind === 'level') ?? keys.at(-1));
-  if (of === undefined) return refused('Nothing is broken down by members, so there is nothing to rank; say by which level.');
+  const of =
+    before && keys.some((one) => same(one, before.of))
+      ? before.of
+      : (keys.findLast((one) => one.kind === 'level') ?? keys.at(-1));
+  if (of === undefined)
+    return refused('Nothing is broken down by members, so there is nothing to rank; say by which level.');
   return done({
     ...reading,
     order: null,

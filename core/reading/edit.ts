@@ -12,11 +12,46 @@ import { rerank, reverse } from './edit-ranks';
 import { done, refused, type Edit, type Edited } from './edit-schema';
 import { missingFrom } from './references';
 import { listWords } from './words';
-import { byLevel, choosesPeriods, EMPTY_READING, hasDifference, isOneLine, MOST_AHEAD, MOST_LINES, plain, same, type Condition, type FormatEdit, type Key, type Rank, type Reading, type SaidLine, type View } from './schema';
+import {
+  byLevel,
+  choosesPeriods,
+  EMPTY_READING,
+  hasDifference,
+  isOneLine,
+  MOST_AHEAD,
+  MOST_LINES,
+  plain,
+  same,
+  type Condition,
+  type FormatEdit,
+  type Key,
+  type Rank,
+  type Reading,
+  type SaidLine,
+  type View,
+} from './schema';
 
 /** Edits in the order in which they are applied, whatever the order in which they were said. */
 const PRECEDENCE: readonly Edit['do'][] = [
-  'clear', 'show', 'drill', 'rollUp', 'breakdown', 'condition', 'dateRole', 'period', 'compare', 'rank', 'rerank', 'transform', 'ahead', 'order', 'reverse', 'rows', 'view', 'format', 'line',
+  'clear',
+  'show',
+  'drill',
+  'rollUp',
+  'breakdown',
+  'condition',
+  'dateRole',
+  'period',
+  'compare',
+  'rank',
+  'rerank',
+  'transform',
+  'ahead',
+  'order',
+  'reverse',
+  'rows',
+  'view',
+  'format',
+  'line',
 ];
 
 /**
@@ -48,7 +83,13 @@ function applied(reading: Reading, edits: readonly Edit[], model: Model): Edited
   const tidied = asFarAhead(sharesAmongAll(tidy(current, model)), reading, edits);
   if (current.ahead !== null && tidied.ahead === null) notes.push(FORECAST_ENDED);
   const grain = comparedWithoutPeriod(tidied);
-  return grain === null ? done(tidied, ...notes) : done({ ...tidied, when: { period: { kind: 'this', grain } } }, ...notes, `No period was named, so this ${grain} to date is compared.`);
+  return grain === null
+    ? done(tidied, ...notes)
+    : done(
+        { ...tidied, when: { period: { kind: 'this', grain } } },
+        ...notes,
+        `No period was named, so this ${grain} to date is compared.`,
+      );
 }
 
 /**
@@ -59,7 +100,8 @@ function applied(reading: Reading, edits: readonly Edit[], model: Model): Edited
 function comparedWithoutPeriod({ against, when, by, shown }: Reading): Grain | null {
   if (when !== null) return null;
   if (against?.kind === 'period') return against.period.kind === 'last' ? against.period.grain : 'year';
-  const compares = against?.kind === 'year' || against?.kind === 'previous' || shown.some((one) => one.transform?.kind === 'change');
+  const compares =
+    against?.kind === 'year' || against?.kind === 'previous' || shown.some((one) => one.transform?.kind === 'change');
   return compares && !by.some(isTime) ? 'year' : null;
 }
 
@@ -67,15 +109,23 @@ function comparedWithoutPeriod({ against, when, by, shown }: Reading): Grain | n
 function ofParts(reading: Reading, edit: Extract<Edit, { do: 'condition' }>, model: Model): Edited {
   const other = otherPart(reading, edit);
   if (other !== null) return done(other);
-  return applyEdit(edit.condition.kind === 'members' && edit.how !== 'remove' ? sharesOfAll(reading, edit.condition.level) : reading, edit, model);
+  return applyEdit(
+    edit.condition.kind === 'members' && edit.how !== 'remove' ? sharesOfAll(reading, edit.condition.level) : reading,
+    edit,
+    model,
+  );
 }
 
 function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
   switch (edit.do) {
     case 'show':
-      return reading.rows !== null && edit.how !== 'replace' ? columnsShown(reading, edit, model) : show(asFigures(reading), edit);
+      return reading.rows !== null && edit.how !== 'replace'
+        ? columnsShown(reading, edit, model)
+        : show(asFigures(reading), edit);
     case 'breakdown':
-      return reading.rows !== null && (edit.how === 'add' || edit.how === 'remove') ? columnsBrokenDown(reading, edit, model) : breakdown(asFigures(reading), edit, model);
+      return reading.rows !== null && (edit.how === 'add' || edit.how === 'remove')
+        ? columnsBrokenDown(reading, edit, model)
+        : breakdown(asFigures(reading), edit, model);
     case 'condition': {
       const added = addedToAll(reading, edit, model);
       return added === null ? condition(reading, edit, model) : besideAll(reading, added, model);
@@ -101,7 +151,13 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
     case 'reverse':
       return reverse(reading, edit.direction);
     case 'transform':
-      return done({ ...asFigures(reading), shown: (reading.shown.length > 0 ? reading.shown : [plain(usualMeasure(reading, model))]).map((one) => ({ ...one, transform: edit.transform })) });
+      return done({
+        ...asFigures(reading),
+        shown: (reading.shown.length > 0 ? reading.shown : [plain(usualMeasure(reading, model))]).map((one) => ({
+          ...one,
+          transform: edit.transform,
+        })),
+      });
     case 'ahead':
       return ahead(asFigures(reading), edit.periods);
     case 'rows':
@@ -122,41 +178,77 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
 }
 
 /** Days of a grain, on average. */
-const DAYS_OF: Readonly<Record<Grain, number>> = { day: 1, week: 7, month: 365.25 / 12, quarter: 365.25 / 4, half: 365.25 / 2, year: 365.25 };
+const DAYS_OF: Readonly<Record<Grain, number>> = {
+  day: 1,
+  week: 7,
+  month: 365.25 / 12,
+  quarter: 365.25 / 4,
+  half: 365.25 / 2,
+  year: 365.25,
+};
 
 /** A line whose grain changes is carried on about as far as it was. */
 function asFarAhead(reading: Reading, before: Reading, edits: readonly Edit[]): Reading {
   const [now, then] = [reading, before].map(({ by }) => by.find(isTime)?.grain);
-  if (reading.ahead === null || now === undefined || then === undefined || now === then || edits.some((edit) => edit.do === 'ahead')) return reading;
+  if (
+    reading.ahead === null ||
+    now === undefined ||
+    then === undefined ||
+    now === then ||
+    edits.some((edit) => edit.do === 'ahead')
+  )
+    return reading;
   const periods = Math.round((reading.ahead.periods * DAYS_OF[then]) / DAYS_OF[now]);
   return { ...reading, ahead: { periods: Math.min(MOST_AHEAD, Math.max(1, periods)) } };
 }
 
-const FORECAST_ENDED = 'The forecast was taken away: a line of one measure over time can be carried on, with nothing beside it.';
+const FORECAST_ENDED =
+  'The forecast was taken away: a line of one measure over time can be carried on, with nothing beside it.';
 
 /** A line is carried on plainly: without what it stands beside, and without what it was turned into. */
 function ahead(reading: Reading, periods: number | null): Edited {
-  if (periods === null) return reading.ahead === null ? refused('No forecast is shown now.') : done({ ...reading, ahead: null });
+  if (periods === null)
+    return reading.ahead === null ? refused('No forecast is shown now.') : done({ ...reading, ahead: null });
   const [first, ...others] = reading.shown;
   if (others.length > 0) return refused('One measure at a time is forecast; show one of them only.');
-  const plainly: Reading = { ...reading, shown: first === undefined ? [] : [{ ...first, transform: null }], against: hasDifference(reading) ? null : reading.against, ahead: { periods } };
-  if (!plainly.by.some(isTime)) return refused('A forecast carries a line over time on; break it down by time first, for example “by month”.');
-  if (choosesPeriods(plainly)) return refused('Some periods are left out here, so there is no line to carry on; take that away first.');
-  return done(plainly, ...(hasDifference(reading) ? ['What it stood beside was taken away for the forecast.'] : []), ...(first?.transform ? ['A forecast is of the plain numbers.'] : []));
+  const plainly: Reading = {
+    ...reading,
+    shown: first === undefined ? [] : [{ ...first, transform: null }],
+    against: hasDifference(reading) ? null : reading.against,
+    ahead: { periods },
+  };
+  if (!plainly.by.some(isTime))
+    return refused('A forecast carries a line over time on; break it down by time first, for example “by month”.');
+  if (choosesPeriods(plainly))
+    return refused('Some periods are left out here, so there is no line to carry on; take that away first.');
+  return done(
+    plainly,
+    ...(hasDifference(reading) ? ['What it stood beside was taken away for the forecast.'] : []),
+    ...(first?.transform ? ['A forecast is of the plain numbers.'] : []),
+  );
 }
 
 /** A view with format options put in and taken away; null where nothing is left of it. */
 function formatted(view: View | null, format: FormatEdit): View | null {
   const { chart, ...before } = view ?? { chart: null };
-  const kept = Object.fromEntries(Object.entries({ ...before, ...format }).filter(([, value]) => value !== false && value !== null && value !== undefined));
+  const kept = Object.fromEntries(
+    Object.entries({ ...before, ...format }).filter(
+      ([, value]) => value !== false && value !== null && value !== undefined,
+    ),
+  );
   return chart === null && Object.keys(kept).length === 0 ? null : { chart, ...kept };
 }
 
 function crossed(reading: Reading, { line, how }: Extract<Edit, { do: 'line' }>): Edited {
   const there = reading.view?.lines ?? [];
   const others = there.filter((one) => one.at !== line.at);
-  if (how === 'remove') return others.length === there.length ? refused('No such line is on the chart now.') : done({ ...reading, view: withLines(reading.view, others) });
-  return others.length >= MOST_LINES ? refused(`At most ${MOST_LINES} lines cross a chart; take one away first.`) : done({ ...reading, view: withLines(reading.view, [...others, line]) });
+  if (how === 'remove')
+    return others.length === there.length
+      ? refused('No such line is on the chart now.')
+      : done({ ...reading, view: withLines(reading.view, others) });
+  return others.length >= MOST_LINES
+    ? refused(`At most ${MOST_LINES} lines cross a chart; take one away first.`)
+    : done({ ...reading, view: withLines(reading.view, [...others, line]) });
 }
 
 function withLines(view: View | null, lines: readonly SaidLine[]): View | null {
@@ -204,8 +296,15 @@ function compare(reading: Reading, against: Reading['against'], model: Model): E
 }
 
 /** A member more, where all are shown together, stands beside them; where each is shown, it is there already. */
-function besideAll(reading: Reading, { level, members }: Extract<Condition, { kind: 'members' }>, model: Model): Edited {
-  if (reading.by.some((one) => one.kind === 'level' && one.level === level)) return refused(`${listWords(members, 'and')} ${members.length === 1 ? 'is' : 'are'} in the answer already; “only …” keeps some, “without …” leaves some out.`);
+function besideAll(
+  reading: Reading,
+  { level, members }: Extract<Condition, { kind: 'members' }>,
+  model: Model,
+): Edited {
+  if (reading.by.some((one) => one.kind === 'level' && one.level === level))
+    return refused(
+      `${listWords(members, 'and')} ${members.length === 1 ? 'is' : 'are'} in the answer already; “only …” keeps some, “without …” leaves some out.`,
+    );
   return compare(reading, { kind: 'members', level, members, beside: 'all' }, model);
 }
 
@@ -215,7 +314,10 @@ function clear(reading: Reading, edit: Extract<Edit, { do: 'clear' }>, model: Mo
     case 'conditions':
       return done({ ...reading, where: [] });
     case 'level':
-      return done({ ...reading, where: reading.where.filter((one) => subjectOf(one, model) !== `level ${edit.level}`) });
+      return done({
+        ...reading,
+        where: reading.where.filter((one) => subjectOf(one, model) !== `level ${edit.level}`),
+      });
     case 'breakdown':
       return done({ ...reading, by: [], rank: null, order: null, view: null });
     case 'rank':
@@ -234,7 +336,12 @@ function clear(reading: Reading, edit: Extract<Edit, { do: 'clear' }>, model: Mo
  */
 function usualMeasure(reading: Reading, model: Model): string {
   const { rows } = reading;
-  const own = rows === null ? [] : [...model.measures.values()].filter((one) => factsOf(model, { kind: 'measure', measure: one.id }).every((fact) => fact === rows.fact));
+  const own =
+    rows === null
+      ? []
+      : [...model.measures.values()].filter((one) =>
+          factsOf(model, { kind: 'measure', measure: one.id }).every((fact) => fact === rows.fact),
+        );
   if (own.length === 0 || own.some((one) => one.id === model.defaultMeasure)) return knowingMeasure(reading, model);
   return (own.find((one) => one.kind === 'count') ?? own[0])?.id ?? model.defaultMeasure;
 }
@@ -242,11 +349,19 @@ function usualMeasure(reading: Reading, model: Model): string {
 /** The model's usual measure, or where its records know nothing of these levels, how many there are of the first that do. */
 export function knowingMeasure({ by, where }: Pick<Reading, 'by' | 'where'>, model: Model): string {
   const usual = model.defaultMeasure;
-  const levels = [...by.flatMap((one) => (one.kind === 'level' ? [one.level] : [])), ...where.flatMap((one) => (one.kind === 'members' || one.kind === 'text' ? [one.level] : []))];
-  const knows = (measure: string) => factsOf(model, { kind: 'measure', measure }).every((fact) => levels.every((level) => factHasLevel(model, fact, level)));
+  const levels = [
+    ...by.flatMap((one) => (one.kind === 'level' ? [one.level] : [])),
+    ...where.flatMap((one) => (one.kind === 'members' || one.kind === 'text' ? [one.level] : [])),
+  ];
+  const knows = (measure: string) =>
+    factsOf(model, { kind: 'measure', measure }).every((fact) =>
+      levels.every((level) => factHasLevel(model, fact, level)),
+    );
   if (usual === '' || knows(usual)) return usual;
   const plans = new Set([...model.measures.values()].flatMap((one) => one.plan ?? []));
-  const knowing = [...model.measures.values()].filter((one) => one.hidden !== true && !plans.has(one.id) && knows(one.id));
+  const knowing = [...model.measures.values()].filter(
+    (one) => one.hidden !== true && !plans.has(one.id) && knows(one.id),
+  );
   return (knowing.find((one) => one.kind === 'count' && one.only.length === 0) ?? knowing[0])?.id ?? usual;
 }
 
@@ -263,13 +378,21 @@ function tidy(reading: Reading, model: Model): Reading {
   const { against, order } = reading;
   const ranked = reading.rank;
   const valued = ranked && ranked.on !== undefined && !hasDifference(reading) ? withoutChange(ranked) : ranked;
-  const rank = valued && (has(valued.of) || valued.by !== null) ? { ...valued, within: valued.within !== null && has(valued.within) ? valued.within : null } : null;
+  const rank =
+    valued && (has(valued.of) || valued.by !== null)
+      ? { ...valued, within: valued.within !== null && has(valued.within) ? valued.within : null }
+      : null;
   return {
     ...reading,
     shown,
     rank,
     ahead: isOneLine({ ...reading, shown }) ? reading.ahead : null,
     against: against?.kind === 'members' && !has(byLevel(against.level)) ? null : against,
-    order: order?.by.kind === 'measure' && ((order.by.on !== undefined && !hasDifference(reading)) || !shown.some((one) => order.by.kind === 'measure' && same(one.calculation, order.by.calculation))) ? null : order,
+    order:
+      order?.by.kind === 'measure' &&
+      ((order.by.on !== undefined && !hasDifference(reading)) ||
+        !shown.some((one) => order.by.kind === 'measure' && same(one.calculation, order.by.calculation)))
+        ? null
+        : order,
   };
 }

@@ -16,12 +16,22 @@ const STEPS: Readonly<Record<number, (reading: Json) => Json>> = {
       ...reading,
       version: 2,
       rows: null,
-      where: !Array.isArray(reading['where']) ? reading['where'] : list(reading['where']).map((one) => {
-        if (one['kind'] !== 'measure' || 'at' in one) return one;
-        const { level: tested, ...rest } = one;
-        return { ...rest, at: atLevel(tested) };
-      }),
-      rank: rank === null ? null : { ...ranked, of: atLevel(level), within: typeof rank['within'] === 'string' ? atLevel(rank['within']) : null, marked: false },
+      where: !Array.isArray(reading['where'])
+        ? reading['where']
+        : list(reading['where']).map((one) => {
+            if (one['kind'] !== 'measure' || 'at' in one) return one;
+            const { level: tested, ...rest } = one;
+            return { ...rest, at: atLevel(tested) };
+          }),
+      rank:
+        rank === null
+          ? null
+          : {
+              ...ranked,
+              of: atLevel(level),
+              within: typeof rank['within'] === 'string' ? atLevel(rank['within']) : null,
+              marked: false,
+            },
     };
   },
 };
@@ -33,7 +43,8 @@ const STEPS: Readonly<Record<number, (reading: Json) => Json>> = {
  */
 export function currentReading(stored: unknown): Reading {
   let reading = stored as Json;
-  for (let version = Number(reading['version']); version < READING_VERSION; version += 1) reading = STEPS[version]?.(reading) ?? reading;
+  for (let version = Number(reading['version']); version < READING_VERSION; version += 1)
+    reading = STEPS[version]?.(reading) ?? reading;
   return readingSchema.parse(reading);
 }
 

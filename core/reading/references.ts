@@ -9,7 +9,14 @@ export interface Reference {
   readonly id: string;
 }
 
-const KIND_WORDS: Readonly<Record<Reference['kind'], string>> = { measure: 'measure', level: 'level', date: 'date', set: 'named set', season: 'season', fact: 'kind of record' };
+const KIND_WORDS: Readonly<Record<Reference['kind'], string>> = {
+  measure: 'measure',
+  level: 'level',
+  date: 'date',
+  set: 'named set',
+  season: 'season',
+  fact: 'kind of record',
+};
 
 type Named = Pick<Reading, 'where' | 'when' | 'against'> & Partial<Reading>;
 
@@ -18,13 +25,43 @@ export function referencesIn(reading: Named): Reference[] {
   const { shown = [], by = [], where, when, against, rank = null, order = null, rows = null } = reading;
   return [
     ...shown.flatMap((one) => ofCalculation(one.calculation)),
-    ...by.flatMap((one): Reference[] => (one.kind === 'bins' ? [measure(one.measure)] : one.kind === 'sets' ? one.sets.map(set) : ofKey(one))),
+    ...by.flatMap((one): Reference[] =>
+      one.kind === 'bins' ? [measure(one.measure)] : one.kind === 'sets' ? one.sets.map(set) : ofKey(one),
+    ),
     ...where.flatMap(ofCondition),
-    ...(when === null ? [] : [...date(when.role), ...(when.period.kind === 'season' ? [{ kind: 'season' as const, id: when.period.season }] : [])]),
-    ...(against === null ? [] : against.kind === 'members' ? [level(against.level)] : against.kind === 'period' && against.period.kind === 'season' ? [{ kind: 'season' as const, id: against.period.season }] : []),
-    ...(rank === null ? [] : [...ofKey(rank.of), ...(rank.within === null ? [] : ofKey(rank.within)), ...(rank.by === null ? [] : ofCalculation(rank.by))]),
+    ...(when === null
+      ? []
+      : [
+          ...date(when.role),
+          ...(when.period.kind === 'season' ? [{ kind: 'season' as const, id: when.period.season }] : []),
+        ]),
+    ...(against === null
+      ? []
+      : against.kind === 'members'
+        ? [level(against.level)]
+        : against.kind === 'period' && against.period.kind === 'season'
+          ? [{ kind: 'season' as const, id: against.period.season }]
+          : []),
+    ...(rank === null
+      ? []
+      : [
+          ...ofKey(rank.of),
+          ...(rank.within === null ? [] : ofKey(rank.within)),
+          ...(rank.by === null ? [] : ofCalculation(rank.by)),
+        ]),
     ...(order?.by.kind === 'measure' ? ofCalculation(order.by.calculation) : []),
-    ...(rows === null ? [] : [{ kind: 'fact' as const, id: rows.fact }, ...rows.columns.flatMap((one): Reference[] => (one.kind === 'level' ? [level(one.level)] : one.kind === 'measure' ? [measure(one.measure)] : date(one.role)))]),
+    ...(rows === null
+      ? []
+      : [
+          { kind: 'fact' as const, id: rows.fact },
+          ...rows.columns.flatMap((one): Reference[] =>
+            one.kind === 'level'
+              ? [level(one.level)]
+              : one.kind === 'measure'
+                ? [measure(one.measure)]
+                : date(one.role),
+          ),
+        ]),
   ];
 }
 

@@ -37,7 +37,10 @@ export const transformSchema = z.discriminatedUnion('kind', [
 ]);
 export type Transform = z.infer<typeof transformSchema>;
 
-export const shownSchema = z.object({ calculation: calculationSchema, transform: transformSchema.nullable().default(null) });
+export const shownSchema = z.object({
+  calculation: calculationSchema,
+  transform: transformSchema.nullable().default(null),
+});
 export interface Shown {
   calculation: Calculation;
   transform: Transform | null;
@@ -63,21 +66,46 @@ export const breakdownSchema = z.discriminatedUnion('kind', [
 ]);
 export type Breakdown = z.infer<typeof breakdownSchema>;
 
-export const COMPARISONS = ['over', 'under', 'atLeast', 'atMost', 'between', 'aboveAverage', 'belowAverage', 'missing', 'present'] as const;
+export const COMPARISONS = [
+  'over',
+  'under',
+  'atLeast',
+  'atMost',
+  'between',
+  'aboveAverage',
+  'belowAverage',
+  'missing',
+  'present',
+] as const;
 const numberTest = { test: z.enum(COMPARISONS), value: z.number().optional(), upper: z.number().optional() };
 
 export const conditionSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('members'), level: id, is: z.boolean(), members }),
-  z.object({ kind: z.literal('text'), level: id, test: z.enum(['contains', 'startsWith']), text: z.string().min(1).max(300) }),
+  z.object({
+    kind: z.literal('text'),
+    level: id,
+    test: z.enum(['contains', 'startsWith']),
+    text: z.string().min(1).max(300),
+  }),
   z.object({ kind: z.literal('set'), set: id, is: z.boolean() }),
   /** Leaves a period out. */
   z.object({ kind: z.literal('notPeriod'), period: periodSchema }),
   /** ISO numbers of days of the week. */
   z.object({ kind: z.literal('weekdays'), days: z.array(z.number().int().min(1).max(7)).min(1).max(7) }),
   /** Hours of the day (0 to 23, in the order of the stretch they make) or months of every year (1 to 12). */
-  z.object({ kind: z.literal('cycle'), cycle: z.enum(['hour', 'monthOfYear']), values: z.array(z.number().int().min(0).max(23)).min(1).max(24) }),
+  z.object({
+    kind: z.literal('cycle'),
+    cycle: z.enum(['hour', 'monthOfYear']),
+    values: z.array(z.number().int().min(0).max(23)).min(1).max(24),
+  }),
   /** A measure aggregated at a level or a grain, over the scope of the reading; or how much that changed. */
-  z.object({ kind: z.literal('measure'), at: keySchema, calculation: calculationSchema, change: changeOfSchema.optional(), ...numberTest }),
+  z.object({
+    kind: z.literal('measure'),
+    at: keySchema,
+    calculation: calculationSchema,
+    change: changeOfSchema.optional(),
+    ...numberTest,
+  }),
   /** The row-level column behind a measure. */
   z.object({ kind: z.literal('rows'), measure: id, ...numberTest }),
 ]);
@@ -127,10 +155,34 @@ export type Order = z.infer<typeof orderSchema>;
 
 export const byLevel = (level: string): Extract<Key, { kind: 'level' }> => ({ kind: 'level', level });
 
-export const CHART_KINDS = ['number', 'line', 'area', 'bars', 'columns', 'stacked', 'share bars', 'table', 'scatter', 'pie', 'heat', 'bars with line', 'bubble', 'bridge', 'pareto', 'histogram', 'box', 'multiples', 'treemap', 'map'] as const;
+export const CHART_KINDS = [
+  'number',
+  'line',
+  'area',
+  'bars',
+  'columns',
+  'stacked',
+  'share bars',
+  'table',
+  'scatter',
+  'pie',
+  'heat',
+  'bars with line',
+  'bubble',
+  'bridge',
+  'pareto',
+  'histogram',
+  'box',
+  'multiples',
+  'treemap',
+  'map',
+] as const;
 export type ChartKind = (typeof CHART_KINDS)[number];
 /** A line across a chart: at a number of what is shown first, or at the mean or the median of what is drawn. */
-export const referenceLineSchema = z.object({ at: z.union([z.number(), z.enum(['average', 'median'])]), target: z.literal(true).optional() });
+export const referenceLineSchema = z.object({
+  at: z.union([z.number(), z.enum(['average', 'median'])]),
+  target: z.literal(true).optional(),
+});
 export type SaidLine = z.infer<typeof referenceLineSchema>;
 export const MOST_LINES = 4;
 const axisSchema = z.enum(['zero', 'fitted']);
@@ -156,7 +208,17 @@ const formats = {
 export const viewSchema = z.object({ chart: z.enum(CHART_KINDS).nullable(), ...formats });
 export type View = z.infer<typeof viewSchema>;
 /** Format options as an edit says them: `false` and `null` take one away. */
-export const formatEditSchema = z.object({ labels: z.boolean(), totals: z.boolean(), across: z.boolean(), cells: z.enum(['bars', 'shades']).nullable(), lines: z.null(), axis: axisSchema.nullable(), colour: colourSchema.nullable() }).partial();
+export const formatEditSchema = z
+  .object({
+    labels: z.boolean(),
+    totals: z.boolean(),
+    across: z.boolean(),
+    cells: z.enum(['bars', 'shades']).nullable(),
+    lines: z.null(),
+    axis: axisSchema.nullable(),
+    colour: colourSchema.nullable(),
+  })
+  .partial();
 export type FormatEdit = z.infer<typeof formatEditSchema>;
 
 export const MOST_AHEAD = 60;
@@ -182,21 +244,26 @@ function hasFewLeaves({ shown }: { readonly shown: readonly Shown[] }): boolean 
   return leaves <= MOST.leaves;
 }
 
-export const readingSchema = z.object({
-  version: z.literal(READING_VERSION),
-  shown: z.array(shownSchema).max(MOST.shown),
-  by: z.array(breakdownSchema).max(MOST.by),
-  where: z.array(conditionSchema).max(MOST.where),
-  when: z.object({ period: periodSchema, role: id.optional() }).nullable(),
-  against: comparisonSchema.nullable(),
-  /** How the line over time goes on, for so many periods of its grain after the one that holds its end. */
-  ahead: z.object({ periods: z.number().int().min(1).max(MOST_AHEAD) }).nullable().default(null),
-  rank: rankSchema.nullable(),
-  order: orderSchema.nullable(),
-  /** A listing of the records of a fact under the same conditions, with these columns besides the usual ones. */
-  rows: z.object({ fact: id, columns: z.array(listedSchema).max(MOST.columns) }).nullable(),
-  view: viewSchema.nullable(),
-}).refine(hasFewLeaves, { message: `its calculations are made of ${MOST.leaves} parts at most` });
+export const readingSchema = z
+  .object({
+    version: z.literal(READING_VERSION),
+    shown: z.array(shownSchema).max(MOST.shown),
+    by: z.array(breakdownSchema).max(MOST.by),
+    where: z.array(conditionSchema).max(MOST.where),
+    when: z.object({ period: periodSchema, role: id.optional() }).nullable(),
+    against: comparisonSchema.nullable(),
+    /** How the line over time goes on, for so many periods of its grain after the one that holds its end. */
+    ahead: z
+      .object({ periods: z.number().int().min(1).max(MOST_AHEAD) })
+      .nullable()
+      .default(null),
+    rank: rankSchema.nullable(),
+    order: orderSchema.nullable(),
+    /** A listing of the records of a fact under the same conditions, with these columns besides the usual ones. */
+    rows: z.object({ fact: id, columns: z.array(listedSchema).max(MOST.columns) }).nullable(),
+    view: viewSchema.nullable(),
+  })
+  .refine(hasFewLeaves, { message: `its calculations are made of ${MOST.leaves} parts at most` });
 export type Reading = z.infer<typeof readingSchema>;
 
 export const EMPTY_READING: Reading = Object.freeze({
@@ -226,7 +293,9 @@ export function canonical(value: unknown): string {
   if (value === null || typeof value !== 'object') return JSON.stringify(value) ?? 'null';
   if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`;
   const object = value as Readonly<Record<string, unknown>>;
-  const keys = Object.keys(object).filter((key) => object[key] !== undefined).sort();
+  const keys = Object.keys(object)
+    .filter((key) => object[key] !== undefined)
+    .sort();
   return `{${keys.map((key) => `${JSON.stringify(key)}:${canonical(object[key])}`).join(',')}}`;
 }
 
@@ -237,11 +306,27 @@ export function hasDifference({ against }: Reading): boolean {
 
 /** Does a reading choose some periods of its time line, by a rank or a test, so that others are left out on purpose? */
 export function choosesPeriods({ rank, where }: Reading): boolean {
-  return (rank !== null && rank.of.kind !== 'level') || where.some((one) => (one.kind === 'measure' && one.at.kind !== 'level') || one.kind === 'notPeriod' || one.kind === 'weekdays' || one.kind === 'cycle');
+  return (
+    (rank !== null && rank.of.kind !== 'level') ||
+    where.some(
+      (one) =>
+        (one.kind === 'measure' && one.at.kind !== 'level') ||
+        one.kind === 'notPeriod' ||
+        one.kind === 'weekdays' ||
+        one.kind === 'cycle',
+    )
+  );
 }
 
 /** Is a reading a line over time of one plain measure, so that it may be carried on? */
 export function isOneLine(reading: Reading): boolean {
   const { shown, by, rows } = reading;
-  return rows === null && by.some((one) => one.kind === 'time') && shown.length === 1 && shown[0]?.transform === null && !hasDifference(reading) && !choosesPeriods(reading);
+  return (
+    rows === null &&
+    by.some((one) => one.kind === 'time') &&
+    shown.length === 1 &&
+    shown[0]?.transform === null &&
+    !hasDifference(reading) &&
+    !choosesPeriods(reading)
+  );
 }

@@ -14,7 +14,11 @@ export type Narrowing = Pick<Reading, 'where' | 'when' | 'against'>;
  * condition on them keeps, or leaves out, nothing. Where none is known, one stands that nothing is called.
  * @param beginsLike does a member of the level that the person knows contain this text?
  */
-export function knownReading(reading: Reading, knows: Knows, beginsLike: (level: string, text: string) => boolean): Reading {
+export function knownReading(
+  reading: Reading,
+  knows: Knows,
+  beginsLike: (level: string, text: string) => boolean,
+): Reading {
   return {
     ...reading,
     ...knownNarrowing(reading, knows, beginsLike),
@@ -25,11 +29,23 @@ export function knownReading(reading: Reading, knows: Knows, beginsLike: (level:
 }
 
 /** The conditions and the comparison of a reading, a board or a refinement with the members alone that the person knows. */
-export function knownNarrowing({ where, when, against }: Narrowing, knows: Knows, beginsLike: (level: string, text: string) => boolean): Narrowing {
-  return { where: where.map((condition) => knownCondition(condition, knows, beginsLike)), when, against: against === null ? null : knownComparison(against, knows) };
+export function knownNarrowing(
+  { where, when, against }: Narrowing,
+  knows: Knows,
+  beginsLike: (level: string, text: string) => boolean,
+): Narrowing {
+  return {
+    where: where.map((condition) => knownCondition(condition, knows, beginsLike)),
+    when,
+    against: against === null ? null : knownComparison(against, knows),
+  };
 }
 
-function knownCondition(condition: Condition, knows: Knows, beginsLike: (level: string, text: string) => boolean): Condition {
+function knownCondition(
+  condition: Condition,
+  knows: Knows,
+  beginsLike: (level: string, text: string) => boolean,
+): Condition {
   switch (condition.kind) {
     case 'members':
       return { ...condition, members: knownMembers(condition.level, condition.members, knows) };
@@ -42,9 +58,16 @@ function knownCondition(condition: Condition, knows: Knows, beginsLike: (level: 
   }
 }
 
-const knownComparison = (against: Comparison, knows: Knows): Comparison => (against.kind === 'members' ? { ...against, members: knownMembers(against.level, against.members, knows) } : against);
-const knownRank = (rank: Rank, knows: Knows): Rank => ({ ...rank, by: rank.by === null ? null : knownCalculation(rank.by, knows) });
-const knownOrder = (order: Order, knows: Knows): Order => (order.by.kind === 'measure' ? { ...order, by: { ...order.by, calculation: knownCalculation(order.by.calculation, knows) } } : order);
+const knownComparison = (against: Comparison, knows: Knows): Comparison =>
+  against.kind === 'members' ? { ...against, members: knownMembers(against.level, against.members, knows) } : against;
+const knownRank = (rank: Rank, knows: Knows): Rank => ({
+  ...rank,
+  by: rank.by === null ? null : knownCalculation(rank.by, knows),
+});
+const knownOrder = (order: Order, knows: Knows): Order =>
+  order.by.kind === 'measure'
+    ? { ...order, by: { ...order.by, calculation: knownCalculation(order.by.calculation, knows) } }
+    : order;
 
 function knownMembers(level: string, members: readonly string[], knows: Knows): string[] {
   const known = members.filter((member) => knows(level, member));
@@ -57,7 +80,11 @@ function knownCalculation(calculation: Calculation, knows: Knows): Calculation {
     case 'ofMember':
       return knows(calculation.level, calculation.member) ? calculation : { ...calculation, member: WITHHELD };
     case 'arithmetic':
-      return { ...calculation, left: knownCalculation(calculation.left, knows), right: knownCalculation(calculation.right, knows) };
+      return {
+        ...calculation,
+        left: knownCalculation(calculation.left, knows),
+        right: knownCalculation(calculation.right, knows),
+      };
     default:
       return calculation;
   }

@@ -8,7 +8,20 @@ import { exactGrain, type Period } from '../time/period';
 import { dayParts, isLastOfMonth, type Day } from '../time/day';
 import type { Grain, Cycle } from '../time/grain';
 import { MONTHS, WEEKDAYS } from '../time/names';
-import type { Breakdown, Comparison, Condition, Key, Listed, Order, Rank, Reading, SaidLine, Shown, Transform, View } from './schema';
+import type {
+  Breakdown,
+  Comparison,
+  Condition,
+  Key,
+  Listed,
+  Order,
+  Rank,
+  Reading,
+  SaidLine,
+  Shown,
+  Transform,
+  View,
+} from './schema';
 
 /** How names are written: whether one is ambiguous, or would be taken for other words, is known to the name index. */
 export interface Naming {
@@ -22,7 +35,8 @@ export interface Naming {
 /** With its first letter as at the beginning of a sentence. */
 export const capitalised = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 /** As it stands within a sentence; a name of which more words are written large is a proper one. */
-export const inSentence = (text: string): string => (/^[A-Z][a-z]/.test(text) && !/ [A-Z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text);
+export const inSentence = (text: string): string =>
+  /^[A-Z][a-z]/.test(text) && !/ [A-Z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;
 
 export function levelWords(naming: Naming, id: string): string {
   return naming.name(inSentence(levelOf(naming.model, id).level.name));
@@ -38,7 +52,13 @@ export function measureWords(naming: Naming, id: string): string {
 
 const ROW_WORDS = { average: 'average', median: 'median', minimum: 'minimum', maximum: 'maximum' } as const;
 const OPERATOR_WORDS = { add: 'plus', subtract: 'minus', multiply: 'times', divide: 'divided by' } as const;
-const PER_PERIOD: Partial<Record<Grain, string>> = { day: 'daily', week: 'weekly', month: 'monthly', quarter: 'quarterly', year: 'yearly' };
+const PER_PERIOD: Partial<Record<Grain, string>> = {
+  day: 'daily',
+  week: 'weekly',
+  month: 'monthly',
+  quarter: 'quarterly',
+  year: 'yearly',
+};
 
 export function calculationWords(naming: Naming, calculation: Calculation): string {
   switch (calculation.kind) {
@@ -64,14 +84,16 @@ export function calculationWords(naming: Naming, calculation: Calculation): stri
     case 'number':
       return amountWords(calculation.value);
     case 'arithmetic': {
-      const part = (one: Calculation) => (one.kind === 'arithmetic' ? `(${calculationWords(naming, one)})` : calculationWords(naming, one));
+      const part = (one: Calculation) =>
+        one.kind === 'arithmetic' ? `(${calculationWords(naming, one)})` : calculationWords(naming, one);
       return `${part(calculation.left)} ${OPERATOR_WORDS[calculation.operator]} ${part(calculation.right)}`;
     }
   }
 }
 
 /** Of which records what is counted is told from, where they are not the usual ones. */
-const amongWords = (naming: Naming, fact: string | undefined): string => (fact === undefined ? '' : ` among ${factWords(naming, fact)}`);
+const amongWords = (naming: Naming, fact: string | undefined): string =>
+  fact === undefined ? '' : ` among ${factWords(naming, fact)}`;
 
 /** @example ordinalWords(92) // '92nd' */
 function ordinalWords(value: number): string {
@@ -107,11 +129,29 @@ export function shownWords(naming: Naming, shown: Shown): string {
   return transformWords(shown.transform, shown.calculation.kind === 'arithmetic' ? `(${inner})` : inner);
 }
 
-const CYCLE_WORDS: Record<Cycle, string> = { dayOfWeek: 'day of week', weekPart: 'part of week', monthOfYear: 'month of year', hour: 'hour of day' };
-const CYCLE_PLURALS: Record<Cycle, string> = { dayOfWeek: 'days of week', weekPart: 'parts of week', monthOfYear: 'months of year', hour: 'hours of day' };
-const GRAIN_PLURALS: Record<Grain, string> = { day: 'days', week: 'weeks', month: 'months', quarter: 'quarters', half: 'half years', year: 'years' };
+const CYCLE_WORDS: Record<Cycle, string> = {
+  dayOfWeek: 'day of week',
+  weekPart: 'part of week',
+  monthOfYear: 'month of year',
+  hour: 'hour of day',
+};
+const CYCLE_PLURALS: Record<Cycle, string> = {
+  dayOfWeek: 'days of week',
+  weekPart: 'parts of week',
+  monthOfYear: 'months of year',
+  hour: 'hours of day',
+};
+const GRAIN_PLURALS: Record<Grain, string> = {
+  day: 'days',
+  week: 'weeks',
+  month: 'months',
+  quarter: 'quarters',
+  half: 'half years',
+  year: 'years',
+};
 
-export const setWords = (naming: Naming, id: string): string => naming.name(inSentence(naming.model.sets.get(id)?.name ?? id));
+export const setWords = (naming: Naming, id: string): string =>
+  naming.name(inSentence(naming.model.sets.get(id)?.name ?? id));
 
 const BESIDE_WORDS = { none: '', all: ' beside all', rest: ' beside the rest' } as const;
 
@@ -124,11 +164,16 @@ export function breakdownWords(naming: Naming, by: Breakdown): string {
     case 'sets':
       return `${by.sets.map((set) => setWords(naming, set)).join(' versus ')}${BESIDE_WORDS[by.beside]}`;
     default:
-      return withRole(naming, by.kind === 'cycle' ? CYCLE_WORDS[by.cycle] : by.grain === 'half' ? 'half year' : by.grain, by.role);
+      return withRole(
+        naming,
+        by.kind === 'cycle' ? CYCLE_WORDS[by.cycle] : by.grain === 'half' ? 'half year' : by.grain,
+        by.role,
+      );
   }
 }
 
-const withRole = (naming: Naming, unit: string, role: string | undefined): string => (role === undefined ? unit : `${unit} of ${roleWords(naming, role)}`);
+const withRole = (naming: Naming, unit: string, role: string | undefined): string =>
+  role === undefined ? unit : `${unit} of ${roleWords(naming, role)}`;
 
 /** Several members of a key. @example keyPluralWords(naming, { kind: 'time', grain: 'day' }) // 'days' */
 export function keyPluralWords(naming: Naming, key: Key): string {
@@ -180,7 +225,10 @@ function isShare(model: Model, tested: Tested): boolean {
   return tested.change === undefined ? isFraction(model, tested.calculation) : tested.change.as === 'percent';
 }
 
-const isFraction = (model: Model, calculation: Calculation): boolean => calculation.kind === 'proportion' || calculation.kind === 'part' || (calculation.kind === 'measure' && model.measures.get(calculation.measure)?.format?.style === 'percent');
+const isFraction = (model: Model, calculation: Calculation): boolean =>
+  calculation.kind === 'proportion' ||
+  calculation.kind === 'part' ||
+  (calculation.kind === 'measure' && model.measures.get(calculation.measure)?.format?.style === 'percent');
 
 /** Are the values of what is shown told in per cent? */
 export function isInPercent(model: Model, shown: Shown | undefined): boolean {
@@ -205,8 +253,12 @@ export function conditionWords(naming: Naming, condition: Condition): string {
   const { model } = naming;
   switch (condition.kind) {
     case 'members':
-      if (condition.members.length === 1 && condition.members[0] === NO_NAME) return `with ${condition.is ? 'no' : 'any'} ${levelWords(naming, condition.level)}`;
-      return `${condition.is ? 'for' : 'without'} ${listWords(condition.members.map((member) => naming.member(condition.level, member)), condition.is ? 'or' : 'and')}`;
+      if (condition.members.length === 1 && condition.members[0] === NO_NAME)
+        return `with ${condition.is ? 'no' : 'any'} ${levelWords(naming, condition.level)}`;
+      return `${condition.is ? 'for' : 'without'} ${listWords(
+        condition.members.map((member) => naming.member(condition.level, member)),
+        condition.is ? 'or' : 'and',
+      )}`;
     case 'text':
       return `where ${levelWords(naming, condition.level)} ${condition.test === 'contains' ? 'contains' : 'starts with'} “${condition.text}”`;
     case 'set':
@@ -214,11 +266,20 @@ export function conditionWords(naming: Naming, condition: Condition): string {
     case 'notPeriod':
       return `without ${periodWords(condition.period, model)}`;
     case 'weekdays':
-      return `on ${listWords(condition.days.map((day) => `${WEEKDAYS[day - 1] ?? ''}s`), 'and')}`;
+      return `on ${listWords(
+        condition.days.map((day) => `${WEEKDAYS[day - 1] ?? ''}s`),
+        'and',
+      )}`;
     case 'cycle':
-      return condition.cycle === 'hour' ? hoursWords(condition.values) : `in every ${listWords(condition.values.map((month) => MONTHS[month - 1] ?? ''), 'and')}`;
+      return condition.cycle === 'hour'
+        ? hoursWords(condition.values)
+        : `in every ${listWords(
+            condition.values.map((month) => MONTHS[month - 1] ?? ''),
+            'and',
+          )}`;
     case 'measure':
-      if (condition.test === 'missing' || condition.test === 'present') return `where ${breakdownWords(naming, condition.at)} has ${condition.test === 'missing' ? 'no' : 'any'} ${testedWords(naming, condition)}`;
+      if (condition.test === 'missing' || condition.test === 'present')
+        return `where ${breakdownWords(naming, condition.at)} has ${condition.test === 'missing' ? 'no' : 'any'} ${testedWords(naming, condition)}`;
       return `where ${breakdownWords(naming, condition.at)} has ${testedWords(naming, condition)} ${numberTestWords(naming, condition)}`;
     case 'rows':
       return `where row ${measureWords(naming, condition.measure)} is ${numberTestWords(naming, condition)}`;
@@ -230,7 +291,9 @@ const clock = (hour: number): string => `${hour}:00`;
 /** Hours of the day; a stretch of them by its ends, of which the second is not in it. @example hoursWords([9, 10]) // 'from 9:00 to 11:00' */
 function hoursWords(hours: readonly number[]): string {
   const stretch = hours.every((hour, index) => index === 0 || hour === ((hours[index - 1] ?? 0) + 1) % 24);
-  return stretch ? `from ${clock(hours[0] ?? 0)} to ${clock(((hours.at(-1) ?? 0) + 1) % 24)}` : `at ${listWords(hours.map(clock), 'and')}`;
+  return stretch
+    ? `from ${clock(hours[0] ?? 0)} to ${clock(((hours.at(-1) ?? 0) + 1) % 24)}`
+    : `at ${listWords(hours.map(clock), 'and')}`;
 }
 
 /** A day in words. @example dayWords('2026-10-17') // '17 October 2026' */
@@ -264,7 +327,8 @@ export function rangeWords(from: Day, to: Day): string {
   if (grain !== null) return unitWords(grain, from);
   const sameYear = dayParts(from).year === dayParts(to).year;
   const start = (words: string) => (sameYear ? words.replace(/ \d{4}$/, '') : words);
-  if (dayParts(from).day === 1 && isLastOfMonth(to)) return `from ${start(unitWords('month', from))} to ${unitWords('month', to)}`;
+  if (dayParts(from).day === 1 && isLastOfMonth(to))
+    return `from ${start(unitWords('month', from))} to ${unitWords('month', to)}`;
   return `from ${start(dayWords(from))} to ${dayWords(to)}`;
 }
 
@@ -304,7 +368,9 @@ export function comparisonWords(naming: Naming, against: Comparison): string {
     case 'members': {
       const names = against.members.map((member) => naming.member(against.level, member));
       const beside = { none: '', all: ', beside all', rest: ', beside the rest' }[against.beside];
-      return names.length === 1 ? `${names[0] ?? ''}${beside}` : `${listWords(names, 'and').replace(' and ', ' versus ')}${beside}`;
+      return names.length === 1
+        ? `${names[0] ?? ''}${beside}`
+        : `${listWords(names, 'and').replace(' and ', ' versus ')}${beside}`;
     }
   }
 }
@@ -312,7 +378,12 @@ export function comparisonWords(naming: Naming, against: Comparison): string {
 const CHANGE_WORDS = { difference: 'difference', percent: '% difference' } as const;
 
 export function rankWords(naming: Naming, rank: Rank): string {
-  const by = rank.on === undefined ? (rank.by === null ? '' : ` by ${calculationWords(naming, rank.by)}`) : ` by ${CHANGE_WORDS[rank.on]}`;
+  const by =
+    rank.on === undefined
+      ? rank.by === null
+        ? ''
+        : ` by ${calculationWords(naming, rank.by)}`
+      : ` by ${CHANGE_WORDS[rank.on]}`;
   const within = rank.within === null ? '' : ` in each ${breakdownWords(naming, rank.within)}`;
   const one = rank.count === 1 && !rank.percent;
   return `${rank.direction} ${rank.count}${rank.percent ? '%' : ''} ${one ? breakdownWords(naming, rank.of) : keyPluralWords(naming, rank.of)}${by}${within}${rank.others ? ' with others' : ''}${rank.marked ? ' marking the first' : ''}`;
@@ -347,8 +418,26 @@ export function orderWords(naming: Naming, order: Order): string {
 }
 
 const CHART_WORDS: Record<NonNullable<View['chart']>, string> = {
-  number: 'a number', line: 'lines', area: 'an area', bars: 'lying bars', columns: 'upright bars', stacked: 'stacked bars',
-  'share bars': '100% bars', table: 'a table', scatter: 'a scatter', pie: 'a pie', heat: 'a heat grid', 'bars with line': 'bars with a line', bubble: 'bubbles', bridge: 'a bridge', pareto: 'a Pareto chart', histogram: 'a histogram', box: 'boxes', multiples: 'small multiples', treemap: 'a treemap', map: 'a map',
+  'number': 'a number',
+  'line': 'lines',
+  'area': 'an area',
+  'bars': 'lying bars',
+  'columns': 'upright bars',
+  'stacked': 'stacked bars',
+  'share bars': '100% bars',
+  'table': 'a table',
+  'scatter': 'a scatter',
+  'pie': 'a pie',
+  'heat': 'a heat grid',
+  'bars with line': 'bars with a line',
+  'bubble': 'bubbles',
+  'bridge': 'a bridge',
+  'pareto': 'a Pareto chart',
+  'histogram': 'a histogram',
+  'box': 'boxes',
+  'multiples': 'small multiples',
+  'treemap': 'a treemap',
+  'map': 'a map',
 };
 
 /**
@@ -361,7 +450,18 @@ export function lineWords({ at, target }: SaidLine, percent: boolean): string {
 
 /** @param percent whether the values shown are told in per cent */
 export function viewWords(view: View, percent: boolean): string {
-  const formats = [...(view.labels ? ['labels'] : []), ...(view.totals ? ['totals'] : []), ...(view.across ? ['columns across'] : []), ...(view.cells === undefined ? [] : [`${view.cells} in cells`]), ...(view.lines ?? []).map((line) => lineWords(line, percent)), ...(view.axis === undefined ? [] : [view.axis === 'zero' ? 'axis from zero' : 'fitted axis']), ...(view.colour === undefined ? [] : [`colour ${view.colour}`])];
-  const said = [...(view.chart === null ? [] : [`as ${CHART_WORDS[view.chart]}`]), ...(formats.length > 0 ? [`with ${listWords(formats, 'and')}`] : [])];
+  const formats = [
+    ...(view.labels ? ['labels'] : []),
+    ...(view.totals ? ['totals'] : []),
+    ...(view.across ? ['columns across'] : []),
+    ...(view.cells === undefined ? [] : [`${view.cells} in cells`]),
+    ...(view.lines ?? []).map((line) => lineWords(line, percent)),
+    ...(view.axis === undefined ? [] : [view.axis === 'zero' ? 'axis from zero' : 'fitted axis']),
+    ...(view.colour === undefined ? [] : [`colour ${view.colour}`]),
+  ];
+  const said = [
+    ...(view.chart === null ? [] : [`as ${CHART_WORDS[view.chart]}`]),
+    ...(formats.length > 0 ? [`with ${listWords(formats, 'and')}`] : []),
+  ];
   return said.join(' ');
 }

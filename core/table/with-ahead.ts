@@ -12,7 +12,9 @@ export const isExpected = ({ as }: AnswerColumn): boolean => as === 'expected' |
 export function withAhead<A extends Pick<Answer, 'columns' | 'rows' | 'ahead'>>(answer: A): A {
   const { columns, rows, ahead } = answer;
   if (ahead === undefined) return answer;
-  const keys = ahead.columns.flatMap((column, at) => (isExpected(column) ? [] : [{ at, there: columns.findIndex((one) => one.key === column.key) }]));
+  const keys = ahead.columns.flatMap((column, at) =>
+    isExpected(column) ? [] : [{ at, there: columns.findIndex((one) => one.key === column.key) }],
+  );
   const figures = ahead.columns.flatMap((column, at) => (isExpected(column) ? [at] : []));
   const keyOf = (cells: readonly Cell[]) => JSON.stringify(cells);
   const expected = new Map(ahead.rows.map((row) => [keyOf(keys.map(({ at }) => row[at] ?? null)), row]));
@@ -31,5 +33,10 @@ export function withAhead<A extends Pick<Answer, 'columns' | 'rows' | 'ahead'>>(
     });
     return [[...own, ...figures.map((at) => row[at] ?? null)]];
   });
-  return { ...answer, columns: [...columns, ...figures.flatMap((at) => ahead.columns[at] ?? [])], rows: [...continued, ...toCome], ahead: undefined };
+  return {
+    ...answer,
+    columns: [...columns, ...figures.flatMap((at) => ahead.columns[at] ?? [])],
+    rows: [...continued, ...toCome],
+    ahead: undefined,
+  };
 }

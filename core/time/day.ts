@@ -59,14 +59,14 @@ export function addMonths(day: Day, months: number): Day {
   const parts = dayParts(day);
   const index = parts.year * 12 + (parts.month - 1) + months;
   const year = Math.floor(index / 12);
-  const month = (index % 12 + 12) % 12 + 1;
+  const month = (((index % 12) + 12) % 12) + 1;
   const clipped = Math.min(parts.day, daysInMonth(year, month));
   return `${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(clipped).padStart(2, '0')}`;
 }
 
 /** Day of the week by ISO 8601: Monday is 1, Sunday 7. */
 export function weekday(day: Day): number {
-  return (((dayNumber(day) + 3) % 7) + 7) % 7 + 1;
+  return ((((dayNumber(day) + 3) % 7) + 7) % 7) + 1;
 }
 
 export function isLastOfMonth(day: Day): boolean {

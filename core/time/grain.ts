@@ -9,7 +9,8 @@ export type Grain = (typeof GRAINS)[number];
 export const CYCLES = ['dayOfWeek', 'weekPart', 'monthOfYear', 'hour'] as const;
 export type Cycle = (typeof CYCLES)[number];
 /** Does this grain fold the time line? */
-export const isCycle = (grain: string | undefined): grain is Cycle => (CYCLES as readonly (string | undefined)[]).includes(grain);
+export const isCycle = (grain: string | undefined): grain is Cycle =>
+  (CYCLES as readonly (string | undefined)[]).includes(grain);
 
 /** The parts of a week: its working days (ISO 1 to 5) and its end (6 and 7). */
 export const WEEK_PARTS: readonly { readonly name: string; readonly days: readonly number[] }[] = [

@@ -76,7 +76,10 @@ export function resolvePeriod(period: Period, calendar: Calendar): DayRange {
     case 'until':
       return { to: period.to };
     case 'this':
-      return cutAtReference({ from: startOf(period.grain, asOf, weekStart), to: endOf(period.grain, asOf, weekStart) }, asOf);
+      return cutAtReference(
+        { from: startOf(period.grain, asOf, weekStart), to: endOf(period.grain, asOf, weekStart) },
+        asOf,
+      );
     case 'last': {
       const start = addGrains(period.grain, startOf(period.grain, asOf, weekStart), -1);
       return { from: start, to: endOf(period.grain, start, weekStart) };
@@ -103,7 +106,8 @@ function seasonRange(id: string, year: number, calendar: Calendar): { from: Day;
   const dated = season.dates?.find((range) => dayParts(range.from).year === year);
   if (dated) return { from: dated.from, to: dated.to };
   if (!season.from || !season.to) throw new RangeError(`${season.name} has no dates in ${year}.`);
-  const crosses = season.to.month < season.from.month || (season.to.month === season.from.month && season.to.day < season.from.day);
+  const crosses =
+    season.to.month < season.from.month || (season.to.month === season.from.month && season.to.day < season.from.day);
   return { from: dayInYear(year, season.from), to: dayInYear(crosses ? year + 1 : year, season.to) };
 }
 

@@ -20,11 +20,17 @@ export const SEES_ALL = 'all';
 export function accessFor(model: Model, groups: readonly string[]): Access {
   const byLevel = new Map<string, Set<string>>();
   for (const rule of model.file.rowRules)
-    if (groups.includes(rule.group)) byLevel.set(rule.level, new Set([...(byLevel.get(rule.level) ?? []), ...rule.members]));
-  const rules = [...byLevel].sort(([a], [b]) => (a < b ? -1 : 1)).map(([level, members]) => ruleOn(model, level, [...members].sort()));
+    if (groups.includes(rule.group))
+      byLevel.set(rule.level, new Set([...(byLevel.get(rule.level) ?? []), ...rule.members]));
+  const rules = [...byLevel]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([level, members]) => ruleOn(model, level, [...members].sort()));
   const hidden = hiddenColumns(model.file, groups);
   const all = rules.length === 0 && hidden.size === 0;
-  const said = JSON.stringify([rules.map(({ column, members }) => [column.table, column.column, members]), [...hidden].sort()]);
+  const said = JSON.stringify([
+    rules.map(({ column, members }) => [column.table, column.column, members]),
+    [...hidden].sort(),
+  ]);
   return { rules, hidden, key: all ? SEES_ALL : createHash('sha256').update(said).digest('base64url') };
 }
 
@@ -33,7 +39,10 @@ export function accessFor(model: Model, groups: readonly string[]): Access {
  * @example 'You see Outer Isles only, so your numbers may differ from those of others.'
  */
 export function limitWords({ rules, hidden }: Access): string | null {
-  if (rules.length === 0) return hidden.size === 0 ? null : 'Some columns of these data are not shown to you; what needs them is left out.';
-  const parts = rules.map(({ name, members }) => (members.length > 3 ? `${members.length} members of ${name.toLowerCase()}` : listWords(members, 'and')));
+  if (rules.length === 0)
+    return hidden.size === 0 ? null : 'Some columns of these data are not shown to you; what needs them is left out.';
+  const parts = rules.map(({ name, members }) =>
+    members.length > 3 ? `${members.length} members of ${name.toLowerCase()}` : listWords(members, 'and'),
+  );
   return `You see ${listWords(parts, 'and')} only, so your numbers may differ from those of others.`;
 }

@@ -10,7 +10,11 @@ export class AnswerCache<Value extends object | string | number> {
    * @param sizeOf bytes of a value, about
    */
   constructor(bytes: number, sizeOf: (value: Value) => number) {
-    this.kept = new LRUCache({ maxSize: bytes, maxEntrySize: Math.ceil(bytes / 4), sizeCalculation: (value) => Math.max(1, Math.round(sizeOf(value))) });
+    this.kept = new LRUCache({
+      maxSize: bytes,
+      maxEntrySize: Math.ceil(bytes / 4),
+      sizeCalculation: (value) => Math.max(1, Math.round(sizeOf(value))),
+    });
   }
 
   /** Bytes that are kept, about. */

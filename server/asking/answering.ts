@@ -65,7 +65,8 @@ const CELL_BYTES = 60;
 const REST_BYTES = 20_000;
 
 /** Rows stand in the answer and, as points, in its chart. */
-const sizeOf = ({ answer }: Pick<Answered, 'answer'>): number => REST_BYTES + answer.rows.length * answer.columns.length * CELL_BYTES * 2;
+const sizeOf = ({ answer }: Pick<Answered, 'answer'>): number =>
+  REST_BYTES + answer.rows.length * answer.columns.length * CELL_BYTES * 2;
 
 /** The column of row counts, while rows are transformed. */
 const SUPPORT: AnswerColumn = { key: ROWS, label: 'Rows', role: 'detail' };
@@ -86,7 +87,9 @@ export class Answering {
     if (fault !== null) throw new Unanswerable(fault);
     const sentence = sentenceOf(reading, ready.naming, ready.calendar);
     const key = `${dataKey(ready)} ${options.skip ?? 0} ${canonical(reading)}`;
-    const computed = await this.cache.get(key, options.signal, (signal) => this.compute(reading, ready, { ...options, signal }));
+    const computed = await this.cache.get(key, options.signal, (signal) =>
+      this.compute(reading, ready, { ...options, signal }),
+    );
     return { ...computed, sentence };
   }
 
@@ -107,11 +110,16 @@ export class Answering {
       const { plan, result } = run;
       const whole = sources?.whole ? await this.run(sources.whole, ready, options) : null;
       const supported = run.rows.map((row, index) => [...row, run.support[index] ?? null]);
-      const table = sources ? derived(reading, { columns: [...plan.columns, SUPPORT], rows: supported }, whole, sources.keepFrom) : { columns: [...plan.columns, SUPPORT], rows: supported };
+      const table = sources
+        ? derived(reading, { columns: [...plan.columns, SUPPORT], rows: supported }, whole, sources.keepFrom)
+        : { columns: [...plan.columns, SUPPORT], rows: supported };
       const most = rowLimit(reading);
       const shown = table.rows.slice(0, most);
       const width = table.columns.length - 1;
-      const labelled = withBinLabels(table.columns.slice(0, width), shown.map((row) => row.slice(0, width)));
+      const labelled = withBinLabels(
+        table.columns.slice(0, width),
+        shown.map((row) => row.slice(0, width)),
+      );
       const ahead = settled.ahead === null || shown.length === 0 ? null : await this.carriedOn(settled, ready, options);
       const answer: Answer = {
         columns: labelled.columns,
@@ -130,7 +138,13 @@ export class Answering {
       };
       const note = windowsOf(reading, calendar).note;
       const empty = answer.rows.length === 0;
-      const caveats: Note[] = empty ? [{ kind: 'caveat', text: await this.emptiedBy(reading, ready, options) }] : [...caveatsOf(answer, reading, note, model.weekStart), ...aheadNotes(answer), ...findingNotes(answer, reading, ready)];
+      const caveats: Note[] = empty
+        ? [{ kind: 'caveat', text: await this.emptiedBy(reading, ready, options) }]
+        : [
+            ...caveatsOf(answer, reading, note, model.weekStart),
+            ...aheadNotes(answer),
+            ...findingNotes(answer, reading, ready),
+          ];
       return {
         outcome: empty ? 'empty' : 'answered',
         reading,
@@ -140,7 +154,15 @@ export class Answering {
         plainHeadline: headlineOf(answer, reading, ''),
         notes: caveats,
         working: {
-          ...told(explain(plan, model), run.of, [...new Set([...result.remarks, ...(whole?.result.remarks ?? [])]), ...(ahead === null ? [] : forecastSteps(ahead))], ready),
+          ...told(
+            explain(plan, model),
+            run.of,
+            [
+              ...new Set([...result.remarks, ...(whole?.result.remarks ?? [])]),
+              ...(ahead === null ? [] : forecastSteps(ahead)),
+            ],
+            ready,
+          ),
           definitions: definitionsOf(reading, model, ready),
           query: result.query,
           parameters: result.parameters,
@@ -160,15 +182,42 @@ export class Answering {
   /** Runs one plan, and takes out the rows that hold nothing. */
   private async run(reading: Reading, ready: ReadyModel, options: AskOptions) {
     const { model, calendar, naming, rules, hidden, hasHours } = ready;
-    const plan = planOf(reading, { model, calendar, naming, rules, hidden, hasHours, rowLimit: rowLimit(reading), ...(reading.rows === null ? {} : { skip: options.skip ?? 0 }) });
+    const plan = planOf(reading, {
+      model,
+      calendar,
+      naming,
+      rules,
+      hidden,
+      hasHours,
+      rowLimit: rowLimit(reading),
+      ...(reading.rows === null ? {} : { skip: options.skip ?? 0 }),
+    });
     const narrowed = this.wider.narrowed(reading, dataKey(ready));
-    if (narrowed !== null) return { plan, result: { ...narrowed.result, ms: 0 }, rows: narrowed.rows, support: narrowed.support, columns: plan.columns, of: narrowed.of };
+    if (narrowed !== null)
+      return {
+        plan,
+        result: { ...narrowed.result, ms: 0 },
+        rows: narrowed.rows,
+        support: narrowed.support,
+        columns: plan.columns,
+        of: narrowed.of,
+      };
     const result = await this.engine.run(plan, { ...options, tables: ready.tables });
     const at = outputOf(plan.root).indexOf(ROWS);
     const width = plan.columns.length;
-    if (reading.rows !== null) return { plan, result, rows: result.rows, support: result.rows.map(() => 1), columns: plan.columns, of: null };
-    const kept = result.rows.filter((row) => plan.columns.some((column, index) => column.role === 'measure' && row[index] !== null) && !isEmptyTotal(row, at, width, reading));
-    const run = { plan, result, rows: kept.map((row) => row.slice(0, width)), support: kept.map((row) => (typeof row[at] === 'number' ? row[at] : null)) };
+    if (reading.rows !== null)
+      return { plan, result, rows: result.rows, support: result.rows.map(() => 1), columns: plan.columns, of: null };
+    const kept = result.rows.filter(
+      (row) =>
+        plan.columns.some((column, index) => column.role === 'measure' && row[index] !== null) &&
+        !isEmptyTotal(row, at, width, reading),
+    );
+    const run = {
+      plan,
+      result,
+      rows: kept.map((row) => row.slice(0, width)),
+      support: kept.map((row) => (typeof row[at] === 'number' ? row[at] : null)),
+    };
     this.wider.keep(reading, dataKey(ready), run);
     return { ...run, columns: plan.columns, of: null };
   }
@@ -185,8 +234,15 @@ export class Answering {
   private async withWidths(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<Reading> {
     const open = reading.by.find((one) => one.kind === 'bins' && one.width === null);
     if (open?.kind !== 'bins') return reading;
-    const ends = (['minimum', 'maximum'] as const).map((name): Shown => ({ calculation: { kind: 'rows', function: name, measure: open.measure }, transform: null }));
-    const { rows } = await this.run({ ...reading, shown: ends, by: [], against: null, rank: null, order: null }, ready, options);
+    const ends = (['minimum', 'maximum'] as const).map((name): Shown => ({
+      calculation: { kind: 'rows', function: name, measure: open.measure },
+      transform: null,
+    }));
+    const { rows } = await this.run(
+      { ...reading, shown: ends, by: [], against: null, rank: null, order: null },
+      ready,
+      options,
+    );
     const [least, most] = rows[0] ?? [];
     const width = niceWidth(Number(least ?? 0), Number(most ?? 0));
     return { ...reading, by: reading.by.map((one) => (one === open ? { ...open, width } : one)) };
@@ -195,25 +251,52 @@ export class Answering {
   /** Which condition left no data: the first one without which there are some. */
   private async emptiedBy(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<string> {
     const hasRows = async (one: Reading) => {
-      const plan = planOf({ ...one, by: [], rank: null, order: null, against: null, rows: null }, { model: ready.model, calendar: ready.calendar, naming: ready.naming, rules: ready.rules, hidden: ready.hidden, hasHours: ready.hasHours, rowLimit: 1 });
+      const plan = planOf(
+        { ...one, by: [], rank: null, order: null, against: null, rows: null },
+        {
+          model: ready.model,
+          calendar: ready.calendar,
+          naming: ready.naming,
+          rules: ready.rules,
+          hidden: ready.hidden,
+          hasHours: ready.hasHours,
+          rowLimit: 1,
+        },
+      );
       const result = await this.engine.run(plan, { ...options, tables: ready.tables });
       const at = outputOf(plan.root).indexOf(ROWS);
       return Number(result.rows[0]?.[at] ?? 0) > 0;
     };
     for (const [index, condition] of reading.where.entries())
-      if (await hasRows({ ...reading, where: reading.where.filter((_one, at) => at !== index) })) return `No data are left by “${conditionWords(ready.naming, condition as Condition)}”.`;
-    if (reading.when && (await hasRows({ ...reading, when: null }))) return `There are no data for ${periodWords(reading.when.period, ready.model)}.`;
+      if (await hasRows({ ...reading, where: reading.where.filter((_one, at) => at !== index) }))
+        return `No data are left by “${conditionWords(ready.naming, condition as Condition)}”.`;
+    if (reading.when && (await hasRows({ ...reading, when: null })))
+      return `There are no data for ${periodWords(reading.when.period, ready.model)}.`;
     return reading.where.length > 0 ? 'No data fit these conditions together.' : 'There are no data.';
   }
 }
 
 /** What the rows of an answer depend on besides the reading. */
-const dataKey = (ready: ReadyModel): string => `${ready.model.id} ${ready.version} ${ready.calendar.asOf} ${ready.access.key}`;
+const dataKey = (ready: ReadyModel): string =>
+  `${ready.model.id} ${ready.version} ${ready.calendar.asOf} ${ready.access.key}`;
 
 /** The plan in words, with what the engine did otherwise; where the rows were taken from a wider answer, that they were. */
-function told(plan: Explanation, of: Reading | null, remarks: readonly string[], { naming, calendar }: ReadyModel): Explanation {
+function told(
+  plan: Explanation,
+  of: Reading | null,
+  remarks: readonly string[],
+  { naming, calendar }: ReadyModel,
+): Explanation {
   const lines = [...plan.plan, ...remarks];
-  return of === null ? { ...plan, plan: lines } : { ...plan, plan: [...lines, `These rows were taken from “${sentenceOf(of, naming, calendar).text}”, which had been computed on the same data; the query is that of it.`] };
+  return of === null
+    ? { ...plan, plan: lines }
+    : {
+        ...plan,
+        plan: [
+          ...lines,
+          `These rows were taken from “${sentenceOf(of, naming, calendar).text}”, which had been computed on the same data; the query is that of it.`,
+        ],
+      };
 }
 
 function aheadNotes({ ahead, columns }: Answer): Note[] {
@@ -225,7 +308,11 @@ function aheadNotes({ ahead, columns }: Answer): Note[] {
 function findingNotes(answer: Answer, reading: Reading, ready: ReadyModel): Note[] {
   return findingsOf(answer, reading).map(({ text, act }): Note => {
     const edited = act === null ? null : applyEdits(reading, act.edits, ready.model);
-    return { kind: 'finding', text, ...(act !== null && edited?.ok ? { options: [{ label: act.label, reading: edited.reading }] } : {}) };
+    return {
+      kind: 'finding',
+      text,
+      ...(act !== null && edited?.ok ? { options: [{ label: act.label, reading: edited.reading }] } : {}),
+    };
   });
 }
 
@@ -248,19 +335,36 @@ function isEmptyTotal(row: readonly Cell[], rowsAt: number, width: number, readi
 
 /** The scope of a headline: conditions and period, in a few words. */
 function scopeWords(reading: Reading, ready: ReadyModel): string {
-  const members = reading.where.filter((one) => one.kind === 'members' && one.is && one.members.length <= 3).map((one) => conditionWords(ready.naming, one).replace(/^for /, ''));
-  const period = reading.when && !reading.by.some((one) => one.kind === 'time') ? [periodWords(reading.when.period, ready.model)] : [];
+  const members = reading.where
+    .filter((one) => one.kind === 'members' && one.is && one.members.length <= 3)
+    .map((one) => conditionWords(ready.naming, one).replace(/^for /, ''));
+  const period =
+    reading.when && !reading.by.some((one) => one.kind === 'time')
+      ? [periodWords(reading.when.period, ready.model)]
+      : [];
   return [...members, ...period].join(', ');
 }
 
 function definitionsOf(reading: Reading, model: Model, ready: ReadyModel): { name: string; text: string }[] {
-  const ids = new Set(reading.shown.flatMap((one) => [...measuresIn(one.calculation), ...measuresIn(expand(model, one.calculation))]));
+  const ids = new Set(
+    reading.shown.flatMap((one) => [...measuresIn(one.calculation), ...measuresIn(expand(model, one.calculation))]),
+  );
   const shares = reading.shown.flatMap(({ calculation }) => {
-    const text = calculation.kind === 'proportion' ? proportionText(calculation, ready.naming) : calculation.kind === 'part' ? partText(calculation, ready.naming) : null;
-    return text === null ? [] : [{ name: capitalised(calculationWords(ready.naming, calculation)), text: capitalised(text) }];
+    const text =
+      calculation.kind === 'proportion'
+        ? proportionText(calculation, ready.naming)
+        : calculation.kind === 'part'
+          ? partText(calculation, ready.naming)
+          : null;
+    return text === null
+      ? []
+      : [{ name: capitalised(calculationWords(ready.naming, calculation)), text: capitalised(text) }];
   });
-  return [...shares, ...[...ids].map((id) => {
-    const found = measureOf(model, id);
-    return { name: found.name, text: definitionText(id, ready.naming) };
-  })];
+  return [
+    ...shares,
+    ...[...ids].map((id) => {
+      const found = measureOf(model, id);
+      return { name: found.name, text: definitionText(id, ready.naming) };
+    }),
+  ];
 }

@@ -18,12 +18,19 @@ const MOST_CHECKED = 24;
 const CLOSE = 1e-9;
 
 /** @throws Unanswerable, TimeLimitReached, Stopped */
-export async function checked(reading: Reading, ready: ReadyModel, answering: Answering, options: AskOptions): Promise<Check> {
+export async function checked(
+  reading: Reading,
+  ready: ReadyModel,
+  answering: Answering,
+  options: AskOptions,
+): Promise<Check> {
   const started = performance.now();
   const left = new Set<string>();
   const plain: Reading = { ...reading, shown: reading.shown.map((one) => ({ ...one, transform: null })) };
-  if (!same(plain.shown, reading.shown)) left.add('Shares, changes, running and moving figures follow from the figures checked here.');
-  if (reading.rows !== null) return { checked: 0, agree: 0, of: 0, differences: [], left: ['A listing shows the records themselves.'], ms: 0 };
+  if (!same(plain.shown, reading.shown))
+    left.add('Shares, changes, running and moving figures follow from the figures checked here.');
+  if (reading.rows !== null)
+    return { checked: 0, agree: 0, of: 0, differences: [], left: ['A listing shows the records themselves.'], ms: 0 };
   const { answer } = await answering.answer(plain, ready, options);
   const numbers = numbersOf(answer, plain);
   const differences: Check['differences'][number][] = [];
@@ -43,9 +50,22 @@ export async function checked(reading: Reading, ready: ReadyModel, answering: An
     done += 1;
     const value = again.answer.rows[0]?.[0] ?? null;
     const there = answer.rows[number.row]?.[number.at] ?? null;
-    if (!agrees(there, value)) differences.push({ row: labelOf(answer, number.row), column: number.column.label, answer: asNumber(there), again: asNumber(value) });
+    if (!agrees(there, value))
+      differences.push({
+        row: labelOf(answer, number.row),
+        column: number.column.label,
+        answer: asNumber(there),
+        again: asNumber(value),
+      });
   }
-  return { checked: done, agree: done - differences.length, of: numbers.length, differences, left: [...left], ms: Math.round(performance.now() - started) };
+  return {
+    checked: done,
+    agree: done - differences.length,
+    of: numbers.length,
+    differences,
+    left: [...left],
+    ms: Math.round(performance.now() - started),
+  };
 }
 
 interface OneNumber {
@@ -66,7 +86,10 @@ function agrees(a: Cell, b: Cell): boolean {
 function numbersOf(answer: Answer, reading: Reading): OneNumber[] {
   return answer.rows.flatMap((_row, row) =>
     answer.columns.flatMap((column, at): OneNumber[] => {
-      const shown = reading.shown.find((one, index) => column.of === (one.calculation.kind === 'measure' ? one.calculation.measure : `calculation${index + 1}`));
+      const shown = reading.shown.find(
+        (one, index) =>
+          column.of === (one.calculation.kind === 'measure' ? one.calculation.measure : `calculation${index + 1}`),
+      );
       return shown && (column.as === 'value' || column.as === 'other') ? [{ row, at, column, shown }] : [];
     }),
   );
@@ -75,15 +98,24 @@ function numbersOf(answer: Answer, reading: Reading): OneNumber[] {
 /** Some of them, from the first to the last. */
 function spreadOver<T>(all: readonly T[]): T[] {
   if (all.length <= MOST_CHECKED) return [...all];
-  return Array.from({ length: MOST_CHECKED }, (_unused, index) => all[Math.round((index * (all.length - 1)) / (MOST_CHECKED - 1))] as T);
+  return Array.from(
+    { length: MOST_CHECKED },
+    (_unused, index) => all[Math.round((index * (all.length - 1)) / (MOST_CHECKED - 1))] as T,
+  );
 }
 
 /** The reading of one number alone; or why there is none. */
-function aloneReading(reading: Reading, answer: Answer, { row, column, shown }: OneNumber, ready: ReadyModel): Reading | string {
+function aloneReading(
+  reading: Reading,
+  answer: Answer,
+  { row, column, shown }: OneNumber,
+  ready: ReadyModel,
+): Reading | string {
   const cells = answer.rows[row] ?? [];
   const compares = reading.against !== null && reading.against.kind !== 'members';
   const dated = reading.by.some((by) => by.kind === 'time');
-  if (column.as === 'other' && (dated || answer.other === null)) return 'Values beside a time line are those of another time line, which can be asked for and checked by itself.';
+  if (column.as === 'other' && (dated || answer.other === null))
+    return 'Values beside a time line are those of another time line, which can be asked for and checked by itself.';
   const conditions: Condition[] = [];
   let when = reading.when;
   for (const [index, by] of reading.by.entries()) {
@@ -92,11 +124,21 @@ function aloneReading(reading: Reading, answer: Answer, { row, column, shown }: 
       if (key !== null) return key;
       continue;
     }
-    if ('from' in key) when = { period: { kind: 'days', ...clipped(key, answer) }, ...(by.kind === 'time' && by.role !== undefined ? { role: by.role } : {}) };
+    if ('from' in key)
+      when = {
+        period: { kind: 'days', ...clipped(key, answer) },
+        ...(by.kind === 'time' && by.role !== undefined ? { role: by.role } : {}),
+      };
     else conditions.push(key);
   }
   const where = reading.where.filter((one) => !(one.kind === 'measure' && reading.by.some((by) => same(by, one.at))));
-  if (where.some((one) => one.kind === 'measure' || ((one.kind === 'rows') && (one.test === 'aboveAverage' || one.test === 'belowAverage')))) return 'A condition on a result holds over the whole answer, not over one number.';
+  if (
+    where.some(
+      (one) =>
+        one.kind === 'measure' || (one.kind === 'rows' && (one.test === 'aboveAverage' || one.test === 'belowAverage')),
+    )
+  )
+    return 'A condition on a result holds over the whole answer, not over one number.';
   let calculation = shown.calculation;
   if (column.as === 'other' && reading.against?.kind === 'plan') {
     const plan = calculation.kind === 'measure' ? ready.model.measures.get(calculation.measure)?.plan : undefined;
@@ -105,9 +147,26 @@ function aloneReading(reading: Reading, answer: Answer, { row, column, shown }: 
   }
   if (!dated && compares) {
     const days = column.as === 'other' && answer.other !== null ? answer.other : answer.window;
-    when = days.from === undefined || days.to === undefined ? when : { period: { kind: 'days', from: days.from, to: days.to }, ...(reading.when?.role === undefined ? {} : { role: reading.when.role }) };
+    when =
+      days.from === undefined || days.to === undefined
+        ? when
+        : {
+            period: { kind: 'days', from: days.from, to: days.to },
+            ...(reading.when?.role === undefined ? {} : { role: reading.when.role }),
+          };
   }
-  return { ...reading, shown: [{ calculation, transform: null }], by: [], where: [...where, ...conditions], when, against: null, ahead: null, rank: null, order: null, view: null };
+  return {
+    ...reading,
+    shown: [{ calculation, transform: null }],
+    by: [],
+    where: [...where, ...conditions],
+    when,
+    against: null,
+    ahead: null,
+    rank: null,
+    order: null,
+    view: null,
+  };
 }
 
 interface KeyDays {
@@ -120,12 +179,16 @@ function keyCondition(by: Breakdown, cell: Cell, reading: Reading): Condition | 
   const besides = reading.against?.kind === 'members' ? reading.against : null;
   switch (by.kind) {
     case 'level':
-      if (typeof cell !== 'string' || cell === OTHERS) return 'The rest that a rank put together is no member of its own.';
+      if (typeof cell !== 'string' || cell === OTHERS)
+        return 'The rest that a rank put together is no member of its own.';
       if (besides?.level === by.level && cell === ALL) return null;
-      if (besides?.level === by.level && cell === REST) return { kind: 'members', level: by.level, is: false, members: besides.members };
+      if (besides?.level === by.level && cell === REST)
+        return { kind: 'members', level: by.level, is: false, members: besides.members };
       return { kind: 'members', level: by.level, is: true, members: [cell] };
     case 'time':
-      return typeof cell === 'string' ? { from: cell, to: endOf(by.grain, cell) } : 'Records without a date are in no period.';
+      return typeof cell === 'string'
+        ? { from: cell, to: endOf(by.grain, cell) }
+        : 'Records without a date are in no period.';
     case 'cycle':
       if (typeof cell !== 'number') return 'Records without a date are in no part of the calendar.';
       return cycleCondition(by.cycle, [cell]);
@@ -138,9 +201,16 @@ function keyCondition(by: Breakdown, cell: Cell, reading: Reading): Condition | 
 
 /** The days of a period that lie within those of the answer. */
 function clipped({ from, to }: KeyDays, { window }: Answer): KeyDays {
-  return { from: window.from !== undefined && window.from > from ? window.from : from, to: window.to !== undefined && window.to < to ? window.to : to };
+  return {
+    from: window.from !== undefined && window.from > from ? window.from : from,
+    to: window.to !== undefined && window.to < to ? window.to : to,
+  };
 }
 
 function labelOf(answer: Answer, row: number): string {
-  return answer.columns.flatMap((column, at) => (column.role === 'level' || column.role === 'time' ? [formatCell(answer.rows[row]?.[at] ?? null, column)] : [])).join(', ');
+  return answer.columns
+    .flatMap((column, at) =>
+      column.role === 'level' || column.role === 'time' ? [formatCell(answer.rows[row]?.[at] ?? null, column)] : [],
+    )
+    .join(', ');
 }

@@ -32,17 +32,27 @@ afterAll(async () => {
 async function asked(caller: Caller, ...questions: string[]): Promise<Step> {
   const inquiry = await caller<{ id: string }>('POST', '/inquiries', { modelId: 'ferries' });
   let last: Step | null = null;
-  for (const text of questions) last = (await caller<Step>('POST', `/inquiries/${inquiry.body.id}/steps`, { text })).body;
+  for (const text of questions)
+    last = (await caller<Step>('POST', `/inquiries/${inquiry.body.id}/steps`, { text })).body;
   if (last === null) throw new Error('Nothing was asked.');
   return last;
 }
 
 /** What would be forecast from the monthly sums of SQL by hand. */
 async function byHand(where: string, steps: number): Promise<number[]> {
-  const { rows } = await sql.query<{ month: string; n: string }>(`select to_char(date_trunc('month', b.sailed_on), 'YYYY-MM-01') as month, sum(b.passengers) as n from data.bookings b join data.sailings s using (sailing_id) join data.routes r using (route_id) join data.ports p on p.port_id = r.from_port_id where b.sailed_on < '2026-10-01' and ${where} group by 1 order by 1`);
-  return forecast(rows.map((row) => Number(row.n)), 12, steps)?.points.map((point) => point.value) ?? [];
+  const { rows } = await sql.query<{ month: string; n: string }>(
+    `select to_char(date_trunc('month', b.sailed_on), 'YYYY-MM-01') as month, sum(b.passengers) as n from data.bookings b join data.sailings s using (sailing_id) join data.routes r using (route_id) join data.ports p on p.port_id = r.from_port_id where b.sailed_on < '2026-10-01' and ${where} group by 1 order by 1`,
+  );
+  return (
+    forecast(
+      rows.map((row) => Number(row.n)),
+      12,
+      steps,
+    )?.points.map((point) => point.value) ?? []
+  );
 }
-const expectedOf = ({ answer: { ahead } }: Step): number[] => (ahead?.rows ?? []).map((row) => Number(row[ahead?.columns.findIndex((column) => column.as === 'expected') ?? 0]));
+const expectedOf = ({ answer: { ahead } }: Step): number[] =>
+  (ahead?.rows ?? []).map((row) => Number(row[ahead?.columns.findIndex((column) => column.as === 'expected') ?? 0]));
 const close = (one: readonly number[], other: readonly number[]) => {
   expect(one).toHaveLength(other.length);
   one.forEach((value, index) => expect(value).toBeCloseTo(other[index] ?? NaN, 6));
@@ -56,11 +66,18 @@ test('it is learnt from all whole months, of which only the period is shown, and
   close(expectedOf(step), await byHand('true', 7));
   expect(step.headline).toMatch(/expected in all from Nov 2026 to Apr 2027/);
   expect(step.notes.some((note) => /off by [\d.]+\s?% on average/.test(note.text))).toBe(true);
-  expect(step.working.plan.some((line) => /^Carried on: .* of the ways tried it was least off on the last 12 months\.$/.test(line))).toBe(true);
+  expect(
+    step.working.plan.some((line) =>
+      /^Carried on: .* of the ways tried it was least off on the last 12 months\.$/.test(line),
+    ),
+  ).toBe(true);
 });
 
 test('a person’s forecast is learnt from the rows that person may see, and from no others', async () => {
-  const [mira, ines] = [await asked(await demo.as('Mira'), 'forecast passengers by month'), await asked(await demo.as('Ines'), 'forecast passengers by month')];
+  const [mira, ines] = [
+    await asked(await demo.as('Mira'), 'forecast passengers by month'),
+    await asked(await demo.as('Ines'), 'forecast passengers by month'),
+  ];
   close(expectedOf(ines), await byHand("p.coast = 'Outer Isles'", 7));
   expect(expectedOf(ines)[0]).toBeLessThan((expectedOf(mira)[0] ?? 0) / 2);
 });
@@ -68,19 +85,31 @@ test('a person’s forecast is learnt from the rows that person may see, and fro
 test('it goes along in the file, and is dropped in words', async () => {
   const mira = await demo.as('Mira');
   const inquiry = await mira<{ id: string }>('POST', '/inquiries', { modelId: 'ferries' });
-  const step = await mira<Step>('POST', `/inquiries/${inquiry.body.id}/steps`, { text: 'forecast passengers for the next 2 months' });
-  const answer = await fetch(`${demo.running.address}/api/exports`, { method: 'POST', headers: { cookie: await demo.cookie('Mira'), 'content-type': 'application/json' }, body: JSON.stringify({ modelId: 'ferries', reading: step.body.reading, format: 'csv' }) });
+  const step = await mira<Step>('POST', `/inquiries/${inquiry.body.id}/steps`, {
+    text: 'forecast passengers for the next 2 months',
+  });
+  const answer = await fetch(`${demo.running.address}/api/exports`, {
+    method: 'POST',
+    headers: { 'cookie': await demo.cookie('Mira'), 'content-type': 'application/json' },
+    body: JSON.stringify({ modelId: 'ferries', reading: step.body.reading, format: 'csv' }),
+  });
   const lines = (await answer.text()).trim().split('\r\n');
   expect(lines[0]).toMatch(/Month,Passengers,"Passengers, forecast",Low,High$/);
   expect(lines.at(-1)).toMatch(/^2026-12-01,,[\d.]+,[\d.]+,[\d.]+$/);
-  const without = await mira<Step>('POST', `/inquiries/${inquiry.body.id}/steps`, { text: 'drop the forecast', after: step.body.id });
+  const without = await mira<Step>('POST', `/inquiries/${inquiry.body.id}/steps`, {
+    text: 'drop the forecast',
+    after: step.body.id,
+  });
   expect(without.body.reading.ahead).toBeNull();
   expect(without.body.answer.ahead).toBeUndefined();
 });
 
 test('where a line does not tell how it goes on, that is said and the question kept', async () => {
   const mira = await demo.as('Mira');
-  for (const [question, reason] of [['forecast passengers by month and vessel', /lines are too many/], ['passengers by year, forecast it', /at least 8 whole years/]] as const) {
+  for (const [question, reason] of [
+    ['forecast passengers by month and vessel', /lines are too many/],
+    ['passengers by year, forecast it', /at least 8 whole years/],
+  ] as const) {
     const step = await asked(mira, question);
     expect(step.outcome).toBe('unclear');
     expect(step.notes.map((note) => note.text).join(' ')).toMatch(reason);

@@ -7,8 +7,14 @@ interface Step {
   readonly outcome: string;
   readonly reading: Reading;
   readonly sentence: { readonly text: string };
-  readonly notes: readonly { readonly text: string; readonly options?: readonly { readonly label: string; readonly reading: Reading }[] }[];
-  readonly answer: { readonly columns: readonly { readonly as?: string; readonly role: string }[]; readonly rows: readonly (readonly (string | number | null)[])[] };
+  readonly notes: readonly {
+    readonly text: string;
+    readonly options?: readonly { readonly label: string; readonly reading: Reading }[];
+  }[];
+  readonly answer: {
+    readonly columns: readonly { readonly as?: string; readonly role: string }[];
+    readonly rows: readonly (readonly (string | number | null)[])[];
+  };
 }
 
 let demo: DemoServer;
@@ -36,10 +42,14 @@ async function asked(...questions: string[]): Promise<Step> {
 
 /** What each member has less what it had; who was not there had nothing. */
 const differences = ({ answer: { columns, rows } }: Step): Map<string, number> => {
-  const [value, other] = ['value', 'other'].map((as) => columns.findIndex((column) => column.as === as)) as [number, number];
+  const [value, other] = ['value', 'other'].map((as) => columns.findIndex((column) => column.as === as)) as [
+    number,
+    number,
+  ];
   return new Map(rows.map((row) => [String(row[0]), Number(row[value] ?? 0) - Number(row[other] ?? 0)]));
 };
-const passengers = async (where: string): Promise<number> => Number((await sql.query<{ n: string }>(`select sum(passengers) as n from data.bookings where ${where}`)).rows[0]?.n);
+const passengers = async (where: string): Promise<number> =>
+  Number((await sql.query<{ n: string }>(`select sum(passengers) as n from data.bookings where ${where}`)).rows[0]?.n);
 
 test('the change is that of the whole by SQL, by one level, the greatest part first; the note says which members make it up', async () => {
   const step = await asked('passengers by coast in 2025', 'why?');
@@ -47,7 +57,9 @@ test('the change is that of the whole by SQL, by one level, the greatest part fi
   expect(step.reading.against).toEqual({ kind: 'year' });
   expect(step.reading.by.map((one) => one.kind)).toEqual(['level']);
   const moved = differences(step);
-  const whole = (await passengers("sailed_on between '2025-01-01' and '2025-12-31'")) - (await passengers("sailed_on between '2024-01-01' and '2024-12-31'"));
+  const whole =
+    (await passengers("sailed_on between '2025-01-01' and '2025-12-31'")) -
+    (await passengers("sailed_on between '2024-01-01' and '2024-12-31'"));
   expect([...moved.values()].reduce((sum, one) => sum + one, 0)).toBe(whole);
   const ordered = step.answer.rows.flatMap((row) => (row.includes(null) ? [] : [moved.get(String(row[0])) ?? 0]));
   expect(ordered).toEqual([...ordered].sort((a, b) => (whole > 0 ? b - a : a - b)));
@@ -57,20 +69,29 @@ test('the change is that of the whole by SQL, by one level, the greatest part fi
   const share = Math.round((told.reduce((sum, [, one]) => sum + one, 0) / whole) * 100);
   expect(Number(/(\d[\d.,]*)\s?%/.exec(text)?.[1]?.replace(',', ''))).toBeCloseTo(share, -0.5);
   // other levels are one click away
-  expect(step.notes.flatMap((note) => note.options ?? []).every((option) => option.reading.against?.kind === 'year')).toBe(true);
+  expect(
+    step.notes.flatMap((note) => note.options ?? []).every((option) => option.reading.against?.kind === 'year'),
+  ).toBe(true);
 });
 
 test('after a time line it is the last whole period beside the one before', async () => {
   const step = await asked('passengers by month in 2025', 'why');
-  expect(step.reading).toMatchObject({ when: { period: { from: '2025-12-01', to: '2025-12-31' } }, against: { kind: 'previous' } });
-  const whole = (await passengers("sailed_on between '2025-12-01' and '2025-12-31'")) - (await passengers("sailed_on between '2025-11-01' and '2025-11-30'"));
+  expect(step.reading).toMatchObject({
+    when: { period: { from: '2025-12-01', to: '2025-12-31' } },
+    against: { kind: 'previous' },
+  });
+  const whole =
+    (await passengers("sailed_on between '2025-12-01' and '2025-12-31'")) -
+    (await passengers("sailed_on between '2025-11-01' and '2025-11-30'"));
   expect([...differences(step).values()].reduce((sum, one) => sum + one, 0)).toBe(whole);
 });
 
 test('said with two periods, it is their difference that is looked into; a comparison in force stays', async () => {
   const step = await asked('what drove the change in passengers from 2023 to 2024');
   expect(step.reading.against).toMatchObject({ kind: 'period' });
-  const whole = (await passengers("sailed_on between '2024-01-01' and '2024-12-31'")) - (await passengers("sailed_on between '2023-01-01' and '2023-12-31'"));
+  const whole =
+    (await passengers("sailed_on between '2024-01-01' and '2024-12-31'")) -
+    (await passengers("sailed_on between '2023-01-01' and '2023-12-31'"));
   expect([...differences(step).values()].reduce((sum, one) => sum + one, 0)).toBe(whole);
   expect((await asked('revenue vs plan by month in 2025', 'why?')).reading.against).toEqual({ kind: 'plan' });
 });
@@ -88,12 +109,24 @@ test('a summary says the whole, beside the year before, the headline and what st
   expect(step.outcome).toBe('answered');
   expect(step.reading).toMatchObject({ by: [{ kind: 'level', level: 'coast' }], against: null });
   const text = step.notes.map((note) => note.text).find((one) => one.includes('2025')) ?? '';
-  const [now, before] = [await passengers("sailed_on between '2025-01-01' and '2025-12-31'"), await passengers("sailed_on between '2024-01-01' and '2024-12-31'")];
+  const [now, before] = [
+    await passengers("sailed_on between '2025-01-01' and '2025-12-31'"),
+    await passengers("sailed_on between '2024-01-01' and '2024-12-31'"),
+  ];
   expect(text).toContain(new Intl.NumberFormat('en-GB').format(now));
   const change = Math.abs(now / before - 1) * 100;
-  expect(text.replace(/\s/g, ' ')).toContain(`${new Intl.NumberFormat('en-GB', { maximumFractionDigits: change < 10 ? 1 : 0 }).format(change)} %`);
-  const [coast] = (await sql.query<{ coast: string }>("select coast from data.bookings join data.sailings using (sailing_id) join data.routes using (route_id) join data.ports on port_id = from_port_id where sailed_on between '2025-01-01' and '2025-12-31' group by 1 order by sum(passengers) desc limit 1")).rows;
+  expect(text.replace(/\s/g, ' ')).toContain(
+    `${new Intl.NumberFormat('en-GB', { maximumFractionDigits: change < 10 ? 1 : 0 }).format(change)} %`,
+  );
+  const [coast] = (
+    await sql.query<{ coast: string }>(
+      "select coast from data.bookings join data.sailings using (sailing_id) join data.routes using (route_id) join data.ports on port_id = from_port_id where sailed_on between '2025-01-01' and '2025-12-31' group by 1 order by sum(passengers) desc limit 1",
+    )
+  ).rows;
   expect(text).toContain(coast?.coast);
   const records = await asked('passengers in 2025', 'show the rows', 'summarise this');
-  expect([records.outcome, records.notes[0]?.text]).toEqual(['unclear', expect.stringContaining('back to the figures')]);
+  expect([records.outcome, records.notes[0]?.text]).toEqual([
+    'unclear',
+    expect.stringContaining('back to the figures'),
+  ]);
 });

@@ -15,7 +15,12 @@ export interface Looked {
 }
 
 /** @throws Unanswerable where there is nothing to be found out */
-export async function lookedInto(reading: Reading, analysis: Analysis | undefined, ready: ReadyModel, answer: Answer): Promise<Looked> {
+export async function lookedInto(
+  reading: Reading,
+  analysis: Analysis | undefined,
+  ready: ReadyModel,
+  answer: Answer,
+): Promise<Looked> {
   switch (analysis) {
     case 'why':
       return whyChanged(reading, ready, answer);

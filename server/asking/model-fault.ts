@@ -7,13 +7,17 @@ export class ModelAtFault extends Error {
     readonly model: string,
     readonly faults: readonly ModelFault[],
   ) {
-    super(`The model “${model}” cannot be asked just now: ${faults[0]?.reason ?? 'its tables do not fit it.'}${faults.length > 1 ? ` (and ${faults.length - 1} more)` : ''} What was asked of it is kept. A steward can load the table as it was, or change the model.`);
+    super(
+      `The model “${model}” cannot be asked just now: ${faults[0]?.reason ?? 'its tables do not fit it.'}${faults.length > 1 ? ` (and ${faults.length - 1} more)` : ''} What was asked of it is kept. A steward can load the table as it was, or change the model.`,
+    );
   }
 }
 
 /** The model was taken away; what was asked of it stays readable. */
 export class ModelGone extends Error {
   constructor(model: string) {
-    super(`The model “${model}” was taken away. What was asked of it can still be read, but nothing new is computed. A steward can put it back by making a model with the same id.`);
+    super(
+      `The model “${model}” was taken away. What was asked of it can still be read, but nothing new is computed. A steward can put it back by making a model with the same id.`,
+    );
   }
 }

@@ -146,21 +146,37 @@ export class ModelLibrary {
   private async stateOf(id: string): Promise<ModelState> {
     // the file itself is read only when it changed
     const before = this.compiled.get(id)?.model ?? null;
-    const loads = (model: Model) => dataVersionOf(this.database, [...new Set(model.file.tables.map((table) => table.source ?? table.id))]);
-    const [[row], saved, found] = await Promise.all([this.database.store.select({ digest: models.digest, gone: models.deletedAt }).from(models).where(eq(models.id, id)), savedOf(this.database.store, id), before === null ? null : loads(before)]);
+    const loads = (model: Model) =>
+      dataVersionOf(this.database, [...new Set(model.file.tables.map((table) => table.source ?? table.id))]);
+    const [[row], saved, found] = await Promise.all([
+      this.database.store
+        .select({ digest: models.digest, gone: models.deletedAt })
+        .from(models)
+        .where(eq(models.id, id)),
+      savedOf(this.database.store, id),
+      before === null ? null : loads(before),
+    ]);
     if (!row) throw notFound('model');
     if (row.gone !== null) throw new ModelGone(id);
     const model = await this.compile(id, row.digest, saved);
-    const { version: dataVersion, tables } = found !== null && model.model === before ? found : await loads(model.model);
+    const { version: dataVersion, tables } =
+      found !== null && model.model === before ? found : await loads(model.model);
     return { model: model.model, fileVersion: model.version, dataVersion, tables };
   }
 
   /** A model is told by its content: the same id may stand for another one, made after the first was taken away. */
-  private async compile(id: string, known: string, saved: readonly Saved[]): Promise<{ readonly version: string; readonly model: Model }> {
+  private async compile(
+    id: string,
+    known: string,
+    saved: readonly Saved[],
+  ): Promise<{ readonly version: string; readonly model: Model }> {
     const versionOf = (file: string) => (saved.length === 0 ? file : `${file}.${digest(JSON.stringify(saved))}`);
     const there = this.compiled.get(id);
     if (there?.version === versionOf(known)) return there;
-    const [row] = await this.database.store.select({ file: models.file, digest: models.digest }).from(models).where(eq(models.id, id));
+    const [row] = await this.database.store
+      .select({ file: models.file, digest: models.digest })
+      .from(models)
+      .where(eq(models.id, id));
     if (!row) throw notFound('model');
     const made = { version: versionOf(row.digest), model: compileModel(withoutOversized(withSaved(row.file, saved))) };
     this.compiled.set(id, made);
@@ -175,15 +191,43 @@ export class ModelLibrary {
       const lists = await this.lists(base, access, version);
       const limited = access.key !== SEES_ALL;
       const known = new Map(lists.members.map(({ level, members }) => [level, new Set(members)]));
-      const model = limited ? compileModel(withKnownMembers(withoutColumns(base.file, access.hidden), (level, member) => known.get(level)?.has(member) ?? false)) : base;
-      if (model.measures.size === 0) throw new ModelAtFault(base.id, [{ place: 'measures', reason: 'nothing of it is shown to you.' }]);
+      const model = limited
+        ? compileModel(
+            withKnownMembers(
+              withoutColumns(base.file, access.hidden),
+              (level, member) => known.get(level)?.has(member) ?? false,
+            ),
+          )
+        : base;
+      if (model.measures.size === 0)
+        throw new ModelAtFault(base.id, [{ place: 'measures', reason: 'nothing of it is shown to you.' }]);
       const names = await inSlices(NameIndex.inSteps(model, lists.members));
-      const hasHours = (column: ColumnRef) => catalogue.get(model.tables.get(column.table)?.source ?? column.table)?.get(column.column) === 'timestamp';
+      const hasHours = (column: ColumnRef) =>
+        catalogue.get(model.tables.get(column.table)?.source ?? column.table)?.get(column.column) === 'timestamp';
       const sight = limited ? await inSlices(limitedSight(names, await this.allMembers(base, version))) : WHOLE_SIGHT;
-      return { model, names, naming: namingOf(names), access, rules: access.rules, hidden: access.hidden, sight, hasHours, places: await this.placesOf(model, names), dataVersion, version, lists };
+      return {
+        model,
+        names,
+        naming: namingOf(names),
+        access,
+        rules: access.rules,
+        hidden: access.hidden,
+        sight,
+        hasHours,
+        places: await this.placesOf(model, names),
+        dataVersion,
+        version,
+        lists,
+      };
     } catch (error) {
       // what the columns hold does not fit what the model takes them for
-      if (dataFault(error) !== null) throw new ModelAtFault(base.id, [{ place: 'tables', reason: `its tables do not fit it (${error instanceof Error ? error.message : 'they cannot be read'}).` }]);
+      if (dataFault(error) !== null)
+        throw new ModelAtFault(base.id, [
+          {
+            place: 'tables',
+            reason: `its tables do not fit it (${error instanceof Error ? error.message : 'they cannot be read'}).`,
+          },
+        ]);
       throw error;
     }
   }
@@ -203,7 +247,14 @@ export class ModelLibrary {
       const { rows } = await this.database.readers.query<{ member: string; longitude: number; latitude: number }>(
         `select ${quoted(source.column)}::text as member, avg(${quoted(level.longitude)})::float8 as longitude, avg(${quoted(level.latitude)})::float8 as latitude from ${table} where ${quoted(source.column)} is not null and ${quoted(level.longitude)} is not null and ${quoted(level.latitude)} is not null group by 1`,
       );
-      found.set(id, new Map(rows.filter((row) => names.hasMember(id, row.member)).map((row) => [row.member, [row.longitude, row.latitude] as const])));
+      found.set(
+        id,
+        new Map(
+          rows
+            .filter((row) => names.hasMember(id, row.member))
+            .map((row) => [row.member, [row.longitude, row.latitude] as const]),
+        ),
+      );
     }
     return found;
   }
@@ -228,10 +279,15 @@ export class ModelLibrary {
     const [kept] = await store.select().from(memberLists).where(where);
     if (kept?.version === version) return kept;
     const members: { level: string; members: string[] }[] = [];
-    for (const [id, { source }] of model.levels) if (!access.hidden.has(`${source.table}.${source.column}`)) members.push({ level: id, members: await this.membersOf(model, id, access) });
+    for (const [id, { source }] of model.levels)
+      if (!access.hidden.has(`${source.table}.${source.column}`))
+        members.push({ level: id, members: await this.membersOf(model, id, access) });
     const extent = await this.extent(model);
     const row = { modelId: model.id, ruleKey: access.key, version, members, ...extent };
-    await store.insert(memberLists).values(row).onConflictDoUpdate({ target: [memberLists.modelId, memberLists.ruleKey], set: row });
+    await store
+      .insert(memberLists)
+      .values(row)
+      .onConflictDoUpdate({ target: [memberLists.modelId, memberLists.ruleKey], set: row });
     return { members, ...extent };
   }
 
@@ -240,7 +296,11 @@ export class ModelLibrary {
     const plan = membersPlan(levelId, model, rules, hidden, MOST_MEMBERS);
     if (plan === null) return [];
     const { text, parameters } = postgresqlQuery(plan, DATA_SCHEMA);
-    const { rows } = await this.database.readers.query<[string | null]>({ text, values: [...parameters], rowMode: 'array' });
+    const { rows } = await this.database.readers.query<[string | null]>({
+      text,
+      values: [...parameters],
+      rowMode: 'array',
+    });
     return rows.map(([member]) => member ?? NO_NAME);
   }
 

@@ -14,7 +14,12 @@ export class Reader {
   constructor(private readonly workers: Workers) {}
 
   /** @throws TooLong where it cannot be read in good time */
-  async read(text: string, ready: ReadyModel, before: Reading | null, points: Points | null = null): Promise<ReadResult> {
+  async read(
+    text: string,
+    ready: ReadyModel,
+    before: Reading | null,
+    points: Points | null = null,
+  ): Promise<ReadResult> {
     return withinBounds(async () => {
       if (text.length <= SHORT) return read(text, { names: ready.names, calendar: ready.calendar, before, points });
       return this.long('readText', { text, before, points }, ready) as Promise<ReadResult>;
@@ -29,8 +34,16 @@ export class Reader {
     });
   }
 
-  private async long(name: 'readText' | 'suggestFor', said: Pick<LongText, 'text' | 'before' | 'points'>, ready: ReadyModel): Promise<ReadResult | Suggestion> {
-    const asked: LongText = { ...said, key: `${ready.model.id} ${ready.version} ${ready.access.key}`, calendar: ready.calendar };
+  private async long(
+    name: 'readText' | 'suggestFor',
+    said: Pick<LongText, 'text' | 'before' | 'points'>,
+    ready: ReadyModel,
+  ): Promise<ReadResult | Suggestion> {
+    const asked: LongText = {
+      ...said,
+      key: `${ready.model.id} ${ready.version} ${ready.access.key}`,
+      calendar: ready.calendar,
+    };
     const first = await this.workers.run(name, asked);
     if (first !== UNKNOWN) return first;
     const members = [...ready.model.levels.keys()].map((level) => ({ level, members: ready.names.membersOf(level) }));

@@ -29,11 +29,14 @@ export function scoped(reading: Reading, scopes: readonly Scope[], ready: ReadyM
     else refused.push(reason);
   };
   for (const said of scopes) {
-    if (said.unreadable) refused.push('The sentence of the board could not be read, so it narrows nothing here; say it anew.');
+    if (said.unreadable)
+      refused.push('The sentence of the board could not be read, so it narrows nothing here; say it anew.');
     const gone = missingFrom(said, ready.model);
     if (gone !== null) refused.push(gone);
     const scope = gone === null ? ready.sight.narrowing(said) : EMPTY;
-    for (const condition of scope.where) if (!current.where.some((one) => same(one, condition))) attempt({ ...current, where: [...current.where, condition] });
+    for (const condition of scope.where)
+      if (!current.where.some((one) => same(one, condition)))
+        attempt({ ...current, where: [...current.where, condition] });
     if (scope.when) attempt({ ...current, when: scope.when });
     if (scope.against && current.against === null) attempt({ ...current, against: scope.against });
   }
@@ -57,28 +60,64 @@ function known(scope: Scope, ready: ReadyModel): Scope {
 
 const scopeOf = ({ where, when, against }: Reading): Scope => ({ where, when, against });
 
-export type ScopeChange = { readonly ok: true; readonly scope: Scope; readonly notes: readonly Note[] } | { readonly ok: false; readonly outcome: 'choose' | 'unclear'; readonly notes: readonly Note[]; readonly options: readonly { label: string; scope: Scope | null; text?: string }[] };
+export type ScopeChange =
+  | { readonly ok: true; readonly scope: Scope; readonly notes: readonly Note[] }
+  | {
+      readonly ok: false;
+      readonly outcome: 'choose' | 'unclear';
+      readonly notes: readonly Note[];
+      readonly options: readonly { label: string; scope: Scope | null; text?: string }[];
+    };
 
 /** "only Outer Isles, last quarter, vs last year": words that narrow a board. */
-export async function refinedByWords(text: string, scope: Scope, ready: ReadyModel, reader: Reader): Promise<ScopeChange> {
+export async function refinedByWords(
+  text: string,
+  scope: Scope,
+  ready: ReadyModel,
+  reader: Reader,
+): Promise<ScopeChange> {
   const before = readingOf(known(scope, ready), ready);
   const result = await reader.read(text, ready, before);
   if (result.outcome === 'move') return { ok: true, scope: { where: [], when: null, against: null }, notes: [] };
   if (result.reading === null)
     return {
-      ok: false, outcome: result.outcome === 'choose' ? 'choose' : 'unclear', notes: result.notes,
-      options: result.options.map((option) => ({ label: option.reading ? scopeLabel(scopeOf(option.reading), ready) : option.label, scope: option.reading ? scopeOf(option.reading) : null, ...(option.text === undefined ? {} : { text: option.text }) })),
+      ok: false,
+      outcome: result.outcome === 'choose' ? 'choose' : 'unclear',
+      notes: result.notes,
+      options: result.options.map((option) => ({
+        label: option.reading ? scopeLabel(scopeOf(option.reading), ready) : option.label,
+        scope: option.reading ? scopeOf(option.reading) : null,
+        ...(option.text === undefined ? {} : { text: option.text }),
+      })),
     };
   const { reading } = result;
-  const beyond = !same(reading.shown, before.shown) || !same(reading.by, before.by) || reading.rank !== null || reading.ahead !== null || reading.order !== null || reading.view !== null || result.analysis !== undefined;
+  const beyond =
+    !same(reading.shown, before.shown) ||
+    !same(reading.by, before.by) ||
+    reading.rank !== null ||
+    reading.ahead !== null ||
+    reading.order !== null ||
+    reading.view !== null ||
+    result.analysis !== undefined;
   if (beyond)
-    return { ok: false, outcome: 'unclear', options: [], notes: [{ kind: 'unclear', text: 'A board is narrowed by members, periods and comparisons. To change what a tile shows, choose “Ask from here” on the tile.' }] };
+    return {
+      ok: false,
+      outcome: 'unclear',
+      options: [],
+      notes: [
+        {
+          kind: 'unclear',
+          text: 'A board is narrowed by members, periods and comparisons. To change what a tile shows, choose “Ask from here” on the tile.',
+        },
+      ],
+    };
   return { ok: true, scope: restored(scope, scopeOf(reading), ready.sight), notes: result.notes };
 }
 
 export function refinedByEdits(edits: readonly Edit[], scope: Scope, ready: ReadyModel): ScopeChange {
   const edited = applyEdits(readingOf(known(scope, ready), ready), edits, ready.model);
-  if (!edited.ok) return { ok: false, outcome: 'unclear', options: [], notes: [{ kind: 'unclear', text: edited.reason }] };
+  if (!edited.ok)
+    return { ok: false, outcome: 'unclear', options: [], notes: [{ kind: 'unclear', text: edited.reason }] };
   return { ok: true, scope: restored(scope, scopeOf(edited.reading), ready.sight), notes: [] };
 }
 
@@ -86,10 +125,14 @@ const PARTS = new Set(['where', 'when', 'against']);
 
 /** The phrases of a scope, without the measure that only stands in for one. */
 export function scopePhrases(scope: Scope, ready: ReadyModel): Phrase[] {
-  return sentenceOf(readingOf(known(scope, ready), ready), ready.naming, ready.calendar).phrases.filter((phrase) => PARTS.has(phrase.part));
+  return sentenceOf(readingOf(known(scope, ready), ready), ready.naming, ready.calendar).phrases.filter((phrase) =>
+    PARTS.has(phrase.part),
+  );
 }
 
 export function scopeLabel(scope: Scope, ready: ReadyModel): string {
   const phrases = scopePhrases(scope, ready);
-  return phrases.length === 0 ? 'everything' : phrases.map((phrase, index) => (index === 0 ? phrase.text : `${leadOf(phrase.part)}${phrase.text}`)).join('');
+  return phrases.length === 0
+    ? 'everything'
+    : phrases.map((phrase, index) => (index === 0 ? phrase.text : `${leadOf(phrase.part)}${phrase.text}`)).join('');
 }

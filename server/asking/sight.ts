@@ -17,7 +17,11 @@ export interface Sight {
 }
 
 /** The sight of those who see everything. */
-export const WHOLE_SIGHT: Sight = { reading: (reading) => reading, narrowing: (narrowing) => narrowing, text: (words) => words };
+export const WHOLE_SIGHT: Sight = {
+  reading: (reading) => reading,
+  narrowing: (narrowing) => narrowing,
+  text: (words) => words,
+};
 
 /** Longer names than this are found by their first words. */
 const MOST_WORDS = 8;
@@ -38,7 +42,10 @@ export function* limitedSight(names: NameIndex, all: readonly MembersOfLevel[]):
   };
   const hidden = yield* hiddenNames(names, all);
   return {
-    reading: (reading) => (reading.where.length + reading.shown.length === 0 && reading.against === null ? reading : knownReading(reading, knows, contains)),
+    reading: (reading) =>
+      reading.where.length + reading.shown.length === 0 && reading.against === null
+        ? reading
+        : knownReading(reading, knows, contains),
     narrowing: (narrowing) => knownNarrowing(narrowing, knows, contains),
     text: (words) => (hidden.size === 0 ? words : withoutNames(words, hidden)),
   };
@@ -61,13 +68,25 @@ const nameKey = (name: string) => nameWords(name).slice(0, MOST_WORDS).join(' ')
 
 /** Each run of words that is a hidden name, the longest first, withheld; all else of the text as it is. */
 function withoutNames(text: string, hidden: ReadonlySet<string>): string {
-  const words = [...text.matchAll(/[\p{L}\p{N}]+(?:['’][\p{L}\p{N}]+)*/gu)].map((found) => ({ key: nameKey(found[0]), start: found.index, end: found.index + found[0].length }));
+  const words = [...text.matchAll(/[\p{L}\p{N}]+(?:['’][\p{L}\p{N}]+)*/gu)].map((found) => ({
+    key: nameKey(found[0]),
+    start: found.index,
+    end: found.index + found[0].length,
+  }));
   let told = '';
   let upTo = 0;
   for (let at = 0; at < words.length; at += 1)
     for (let count = Math.min(MOST_WORDS, words.length - at); count >= 1; count -= 1) {
       const run = words.slice(at, at + count);
-      if (!hidden.has(run.map((word) => word.key).filter((key) => key !== '').join(' '))) continue;
+      if (
+        !hidden.has(
+          run
+            .map((word) => word.key)
+            .filter((key) => key !== '')
+            .join(' '),
+        )
+      )
+        continue;
       told += `${text.slice(upTo, run[0]?.start)}${WITHHELD}`;
       upTo = run.at(-1)?.end ?? upTo;
       at += count - 1;
@@ -84,7 +103,14 @@ function withoutNames(text: string, hidden: ReadonlySet<string>): string {
  */
 export function restored<Part extends Narrowing>(before: Narrowing, made: Part, sight: Sight): Part {
   if (sight === WHOLE_SIGHT) return made;
-  const seen = before.where.map((condition) => ({ condition, seen: sight.narrowing({ where: [condition], when: null, against: null }).where[0] }));
+  const seen = before.where.map((condition) => ({
+    condition,
+    seen: sight.narrowing({ where: [condition], when: null, against: null }).where[0],
+  }));
   const against = same(made.against, sight.narrowing(before).against) ? before.against : made.against;
-  return { ...made, where: made.where.map((condition) => seen.find((one) => same(one.seen, condition))?.condition ?? condition), against };
+  return {
+    ...made,
+    where: made.where.map((condition) => seen.find((one) => same(one.seen, condition))?.condition ?? condition),
+    against,
+  };
 }

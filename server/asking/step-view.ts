@@ -63,14 +63,22 @@ export function textFor({ access, ready }: Viewer, text: string): string {
 export const recordOf = (row: Step): KeptRecord => row.record as unknown as KeptRecord;
 
 /** May the viewer be shown what was told to the asker? Whoever sees everything may, and whoever sees the same. */
-export const seesRecord = (row: Step, { access }: Viewer): boolean => access.key === SEES_ALL || row.access === access.key;
+export const seesRecord = (row: Step, { access }: Viewer): boolean =>
+  access.key === SEES_ALL || row.access === access.key;
 
 /**
  * A step without its answer, as this person may see it. Of a step of somebody who sees other rows, nothing is told that came of these:
  * no number, no picture, no option; and names that the person may not know are withheld.
  */
 export function stepFor(row: Step, viewer: Viewer): StepView {
-  const marks = { id: row.id, after: row.after, starred: row.starred, folded: row.folded, by: row.by, at: row.at.toISOString() };
+  const marks = {
+    id: row.id,
+    after: row.after,
+    starred: row.starred,
+    folded: row.folded,
+    by: row.by,
+    at: row.at.toISOString(),
+  };
   const lost = row.reading === null && (row.outcome === 'answered' || row.outcome === 'empty');
   const outcome = lost ? 'unclear' : row.outcome;
   if (seesRecord(row, viewer)) {
@@ -88,14 +96,22 @@ export function stepFor(row: Step, viewer: Viewer): StepView {
   const reading = row.reading === null ? null : sight.reading(row.reading);
   const phrases = (all: readonly Phrase[]) => all.map((phrase) => ({ ...phrase, text: sight.text(phrase.text) }));
   return {
-    ...marks, ...none, asked, name, outcome, reading,
+    ...marks,
+    ...none,
+    asked,
+    name,
+    outcome,
+    reading,
     sentence: reading === null ? null : sentenceIn(reading, ready),
     change: { added: phrases(change.added), removed: phrases(change.removed) },
     ...(inWords === undefined ? {} : { inWords: sight.text(inWords) }),
   };
 }
 
-const LOST: Note = { kind: 'unclear', text: 'What this step asked can no longer be read. Ask it again, or delete the step; the others are whole.' };
+const LOST: Note = {
+  kind: 'unclear',
+  text: 'What this step asked can no longer be read. Ask it again, or delete the step; the others are whole.',
+};
 
 /** The sentence of a reading; null where the model does not have (any more) what it names. */
 export function sentenceIn(reading: Reading, { model, naming, calendar }: ReadyModel): Sentence | null {

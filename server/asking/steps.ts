@@ -22,7 +22,16 @@ import { lookedInto } from './looking';
 import type { Reader } from './reader';
 import { Unanswerable } from './unanswerable';
 import type { ModelLibrary, ReadyModel } from './model-library';
-import { recordOf, seesRecord, sentenceIn, stepFor, type KeptRecord, type StepView, type Thumbnail, type Viewer } from './step-view';
+import {
+  recordOf,
+  seesRecord,
+  sentenceIn,
+  stepFor,
+  type KeptRecord,
+  type StepView,
+  type Thumbnail,
+  type Viewer,
+} from './step-view';
 
 export type Asked =
   | { readonly kind: 'text'; readonly text: string }
@@ -44,16 +53,35 @@ export class Asking {
    * Asks in an inquiry, after a step of it (the latest where none is named).
    * @returns the new step; for "undo" and "back" the earlier step itself
    */
-  async ask(inquiry: Inquiry, person: Person, asked: Asked, after: string | null | undefined, options: AskOptions): Promise<{ step: StepView; made: boolean }> {
-    const [ready, all] = await Promise.all([this.library.get(inquiry.modelId, person), stepsOf(this.store, inquiry.id)]);
-    const before = after === undefined ? all.at(-1) : after === null ? undefined : all.find((step) => step.id === after);
-    if (after && !before) throw new Problem(404, 'Not found', 'The step to follow is not in this inquiry; it may have been deleted.');
+  async ask(
+    inquiry: Inquiry,
+    person: Person,
+    asked: Asked,
+    after: string | null | undefined,
+    options: AskOptions,
+  ): Promise<{ step: StepView; made: boolean }> {
+    const [ready, all] = await Promise.all([
+      this.library.get(inquiry.modelId, person),
+      stepsOf(this.store, inquiry.id),
+    ]);
+    const before =
+      after === undefined ? all.at(-1) : after === null ? undefined : all.find((step) => step.id === after);
+    if (after && !before)
+      throw new Problem(404, 'Not found', 'The step to follow is not in this inquiry; it may have been deleted.');
     const replaced = this.replacing(`${inquiry.id} ${person.id} ${before?.id ?? ''}`);
     const { signal } = replaced;
     try {
-      return await this.after(before, all, inquiry, person, asked, ready, { ...options, signal: options.signal === null ? signal : AbortSignal.any([options.signal, signal]) });
+      return await this.after(before, all, inquiry, person, asked, ready, {
+        ...options,
+        signal: options.signal === null ? signal : AbortSignal.any([options.signal, signal]),
+      });
     } catch (error) {
-      if (signal.aborted && error instanceof Stopped) throw new Problem(409, 'Replaced', 'You asked something newer after the same step, so this question was stopped.');
+      if (signal.aborted && error instanceof Stopped)
+        throw new Problem(
+          409,
+          'Replaced',
+          'You asked something newer after the same step, so this question was stopped.',
+        );
       throw error;
     } finally {
       replaced.done();
@@ -65,47 +93,146 @@ export class Asking {
     this.running.get(place)?.abort();
     const controller = new AbortController();
     this.running.set(place, controller);
-    return { signal: controller.signal, done: () => { if (this.running.get(place) === controller) this.running.delete(place); } };
+    return {
+      signal: controller.signal,
+      done: () => {
+        if (this.running.get(place) === controller) this.running.delete(place);
+      },
+    };
   }
 
-  private async after(before: Step | undefined, all: readonly Step[], inquiry: Inquiry, person: Person, asked: Asked, ready: ReadyModel, options: AskOptions): Promise<{ step: StepView; made: boolean }> {
+  private async after(
+    before: Step | undefined,
+    all: readonly Step[],
+    inquiry: Inquiry,
+    person: Person,
+    asked: Asked,
+    ready: ReadyModel,
+    options: AskOptions,
+  ): Promise<{ step: StepView; made: boolean }> {
     const gone = before?.reading ? missingFrom(before.reading, ready.model) : null;
     // an edit may take away what the model does not have any more; words are read anew
-    const readingBefore = before?.reading && (gone === null || asked.kind === 'edit') ? ready.sight.reading(before.reading) : null;
-    const points = asked.kind === 'text' && readingBefore !== null && pointsAtAnswer(asked.text) ? await this.pointsOf(readingBefore, ready, options) : null;
+    const readingBefore =
+      before?.reading && (gone === null || asked.kind === 'edit') ? ready.sight.reading(before.reading) : null;
+    const points =
+      asked.kind === 'text' && readingBefore !== null && pointsAtAnswer(asked.text)
+        ? await this.pointsOf(readingBefore, ready, options)
+        : null;
     const understood = await this.understand(asked, readingBefore, ready, pendingOptions(before, ready), points);
-    const fresh: readonly Note[] = gone === null || asked.kind !== 'text' ? [] : [{ kind: 'assumed', text: `The step before cannot be computed any more (${gone.replace(/ Choose .*$/, '')}), so this was read as a new question.` }];
+    const fresh: readonly Note[] =
+      gone === null || asked.kind !== 'text'
+        ? []
+        : [
+            {
+              kind: 'assumed',
+              text: `The step before cannot be computed any more (${gone.replace(/ Choose .*$/, '')}), so this was read as a new question.`,
+            },
+          ];
     if (understood.move !== undefined) {
       const target = understood.move === 'first' ? all[0] : all.find((step) => step.id === before?.after);
       if (target) return { step: await this.view(target, ready, options), made: false };
-      return this.keep(inquiry, person, before, asked, { outcome: 'unclear', reading: readingBefore, words: understood.words, notes: [{ kind: 'unclear', text: 'This is the first step; there is nothing before it.' }] }, ready);
+      return this.keep(
+        inquiry,
+        person,
+        before,
+        asked,
+        {
+          outcome: 'unclear',
+          reading: readingBefore,
+          words: understood.words,
+          notes: [{ kind: 'unclear', text: 'This is the first step; there is nothing before it.' }],
+        },
+        ready,
+      );
     }
-    if (understood.reading === null) return this.keep(inquiry, person, before, asked, { ...understood, outcome: understood.outcome, reading: readingBefore }, ready);
+    if (understood.reading === null)
+      return this.keep(
+        inquiry,
+        person,
+        before,
+        asked,
+        { ...understood, outcome: understood.outcome, reading: readingBefore },
+        ready,
+      );
     try {
-      const looked = await lookedInto(understood.reading, understood.analysis, ready, (reading) => this.answering.answer(reading, ready, options));
+      const looked = await lookedInto(understood.reading, understood.analysis, ready, (reading) =>
+        this.answering.answer(reading, ready, options),
+      );
       const answered = await this.answering.answer(looked.reading, ready, options);
       // one who waited along with others is given the answer even where a newer question has come
       if (options.signal?.aborted) throw new Stopped();
-      return await this.keep(inquiry, person, before, asked, { ...understood, reading: looked.reading, outcome: answered.outcome, notes: [...fresh, ...understood.notes, ...looked.notes, ...answered.notes] }, ready, answered);
+      return await this.keep(
+        inquiry,
+        person,
+        before,
+        asked,
+        {
+          ...understood,
+          reading: looked.reading,
+          outcome: answered.outcome,
+          notes: [...fresh, ...understood.notes, ...looked.notes, ...answered.notes],
+        },
+        ready,
+        answered,
+      );
     } catch (error) {
       if (!(error instanceof Unanswerable)) throw error;
-      return this.keep(inquiry, person, before, asked, { outcome: 'unclear', reading: readingBefore, words: understood.words, notes: [{ kind: 'unclear', text: error.message }] }, ready);
+      return this.keep(
+        inquiry,
+        person,
+        before,
+        asked,
+        {
+          outcome: 'unclear',
+          reading: readingBefore,
+          words: understood.words,
+          notes: [{ kind: 'unclear', text: error.message }],
+        },
+        ready,
+      );
     }
   }
 
-  private async understand(asked: Asked, before: Reading | null, ready: ReadyModel, pending: readonly Option[], points: Points | null): Promise<Understood> {
-      if (asked.kind === 'reading') return { outcome: 'answered', reading: ready.sight.reading(asked.reading), words: [], notes: [] };
+  private async understand(
+    asked: Asked,
+    before: Reading | null,
+    ready: ReadyModel,
+    pending: readonly Option[],
+    points: Points | null,
+  ): Promise<Understood> {
+    if (asked.kind === 'reading')
+      return { outcome: 'answered', reading: ready.sight.reading(asked.reading), words: [], notes: [] };
     if (asked.kind === 'edit') {
       const base = before ?? EMPTY_READING;
       const edited = applyEdits(base, [...asked.edits, ...movedAlong(asked.edits, base, ready.calendar)], ready.model);
-      if (!edited.ok) return { outcome: 'unclear', reading: null, words: [], notes: [{ kind: 'unclear', text: edited.reason }] };
-      return { outcome: 'answered', reading: edited.reading, words: [], notes: edited.notes.map((text) => ({ kind: 'assumed', text })) };
+      if (!edited.ok)
+        return { outcome: 'unclear', reading: null, words: [], notes: [{ kind: 'unclear', text: edited.reason }] };
+      return {
+        outcome: 'answered',
+        reading: edited.reading,
+        words: [],
+        notes: edited.notes.map((text) => ({ kind: 'assumed', text })),
+      };
     }
     const result = await this.reader.read(asked.text, ready, before, points);
     const chosen = chosenOption(asked.text, pending);
     if (chosen) return { outcome: 'answered', reading: chosen, words: result.words, notes: [] };
-    if (result.outcome === 'move') return { outcome: 'answered', reading: null, words: result.words, notes: [], ...(result.move === undefined ? {} : { move: result.move }) };
-    return { outcome: result.outcome, reading: result.reading, words: result.words, notes: result.notes, options: result.options, ...(result.analysis === undefined ? {} : { analysis: result.analysis }) };
+    if (result.outcome === 'move')
+      return {
+        outcome: 'answered',
+        reading: null,
+        words: result.words,
+        notes: [],
+        ...(result.move === undefined ? {} : { move: result.move }),
+      };
+    return {
+      outcome: result.outcome,
+      reading: result.reading,
+      words: result.words,
+      notes: result.notes,
+      options: result.options,
+      ...(result.analysis === undefined ? {} : { analysis: result.analysis }),
+    };
   }
 
   /** The marked points of the answer before; none where it cannot be computed now. */
@@ -120,13 +247,30 @@ export class Asking {
   }
 
   private async keep(
-    inquiry: Inquiry, person: Person, before: Step | undefined, asked: Asked,
-    made: { outcome: Step['outcome']; reading: Reading | null; words: readonly WordUse[]; notes: readonly Note[]; options?: readonly Option[] },
-    ready: ReadyModel, answered?: Answered,
+    inquiry: Inquiry,
+    person: Person,
+    before: Step | undefined,
+    asked: Asked,
+    made: {
+      outcome: Step['outcome'];
+      reading: Reading | null;
+      words: readonly WordUse[];
+      notes: readonly Note[];
+      options?: readonly Option[];
+    },
+    ready: ReadyModel,
+    answered?: Answered,
   ): Promise<{ step: StepView; made: boolean }> {
     const sentenceBefore = before?.reading ? sentenceIn(ready.sight.reading(before.reading), ready) : null;
     const sentence = answered?.sentence ?? null;
-    const said = asked.kind === 'edit' && made.reading !== null && answered ? wordsOfEdits({ before: before?.reading ?? null, edits: asked.edits, after: made.reading }, ready.names, ready.calendar) : null;
+    const said =
+      asked.kind === 'edit' && made.reading !== null && answered
+        ? wordsOfEdits(
+            { before: before?.reading ?? null, edits: asked.edits, after: made.reading },
+            ready.names,
+            ready.calendar,
+          )
+        : null;
     const record: KeptRecord = {
       sentence,
       change: sentence ? changeBetween(sentenceBefore, sentence) : { added: [], removed: [] },
@@ -138,11 +282,27 @@ export class Asking {
     };
     const text = labelOf(asked, record);
     const row = await addStep(
-      this.store, inquiry, person.id,
-      { after: before?.id ?? null, asked: text, outcome: made.outcome, reading: made.reading, record: record as unknown as Record<string, unknown>, dataVersion: answered ? ready.dataVersion : null, access: ready.access.key },
+      this.store,
+      inquiry,
+      person.id,
+      {
+        after: before?.id ?? null,
+        asked: text,
+        outcome: made.outcome,
+        reading: made.reading,
+        record: record as unknown as Record<string, unknown>,
+        dataVersion: answered ? ready.dataVersion : null,
+        access: ready.access.key,
+      },
       answered ? titleOf(asked, answered) : null,
     );
-    return { step: { ...stepFor(row, viewerOf(ready)), ...(answered ? { answer: answered.answer, chart: answered.chart, working: answered.working } : {}) }, made: true };
+    return {
+      step: {
+        ...stepFor(row, viewerOf(ready)),
+        ...(answered ? { answer: answered.answer, chart: answered.chart, working: answered.working } : {}),
+      },
+      made: true,
+    };
   }
 
   /** A step with its answer on today's data, computed with the rights of whoever looks. */
@@ -153,8 +313,15 @@ export class Asking {
     try {
       const answered = await this.answering.answer(row.reading, ready, options);
       return {
-        ...step, outcome: answered.outcome, reading: answered.reading, sentence: answered.sentence, headline: answered.headline, notes: [...kept, ...answered.notes],
-        answer: answered.answer, chart: answered.chart, working: answered.working,
+        ...step,
+        outcome: answered.outcome,
+        reading: answered.reading,
+        sentence: answered.sentence,
+        headline: answered.headline,
+        notes: [...kept, ...answered.notes],
+        answer: answered.answer,
+        chart: answered.chart,
+        working: answered.working,
       };
     } catch (error) {
       if (!(error instanceof Unanswerable)) throw error;
@@ -177,13 +344,24 @@ interface Understood {
 
 /** The options a `choose` still waits to be settled from. */
 function pendingOptions(before: Step | undefined, ready: ReadyModel): readonly Option[] {
-  const options = before?.outcome === 'choose' && seesRecord(before, viewerOf(ready)) ? (recordOf(before).options ?? []) : [];
-  return options.flatMap((option) => (option.reading === null ? [option] : readingSchema.safeParse(option.reading).success ? [{ ...option, reading: currentReading(option.reading) }] : []));
+  const options =
+    before?.outcome === 'choose' && seesRecord(before, viewerOf(ready)) ? (recordOf(before).options ?? []) : [];
+  return options.flatMap((option) =>
+    option.reading === null
+      ? [option]
+      : readingSchema.safeParse(option.reading).success
+        ? [{ ...option, reading: currentReading(option.reading) }]
+        : [],
+  );
 }
 
 /** A bare reply ("the port") settles a choice where it fits one option only. */
 function chosenOption(text: string, options: readonly Option[]): Reading | null {
-  const words = text.toLowerCase().replace(/[^\p{L}\p{N}\s]/gu, ' ').split(/\s+/).filter((word) => word !== '' && !['the', 'a', 'i', 'mean', 'one', 'please'].includes(word));
+  const words = text
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}\s]/gu, ' ')
+    .split(/\s+/)
+    .filter((word) => word !== '' && !['the', 'a', 'i', 'mean', 'one', 'please'].includes(word));
   if (words.length === 0 || words.length > 4) return null;
   const fitting = options.filter((option) => {
     const label = option.label.toLowerCase();

@@ -51,9 +51,16 @@ export class WiderRuns {
       const there = this.kept.get(keyOf(wider, data));
       if (there === undefined) continue;
       const at = reading.by.findIndex((one) => same(one, byLevel(condition.level)));
-      const left = there.run.rows.flatMap((row, index) => (condition.members.includes(String(row[at])) === condition.is ? [index] : []));
+      const left = there.run.rows.flatMap((row, index) =>
+        condition.members.includes(String(row[at])) === condition.is ? [index] : [],
+      );
       if (left.length === 0) continue;
-      return { of: there.reading, result: there.run.result, rows: left.map((index) => there.run.rows[index] ?? []), support: left.map((index) => there.run.support[index] ?? null) };
+      return {
+        of: there.reading,
+        result: there.run.result,
+        rows: left.map((index) => there.run.rows[index] ?? []),
+        support: left.map((index) => there.run.support[index] ?? null),
+      };
     }
     return null;
   }
@@ -71,10 +78,18 @@ function narrows(condition: Members, { by }: Reading): boolean {
 /** Is each row told by its own records alone, in an order that leaving others out does not change? */
 function isOfMembers({ rows, by, rank, against, where }: Reading): boolean {
   if (rows !== null || rank !== null || against?.kind === 'members') return false;
-  if (by.some((one) => one.kind === 'bins' || one.kind === 'sets') || (by.length > 1 && by[0]?.kind !== 'time')) return false;
+  if (by.some((one) => one.kind === 'bins' || one.kind === 'sets') || (by.length > 1 && by[0]?.kind !== 'time'))
+    return false;
   // the members of a second level are ordered by the greatest of their values, of which some would be left out
-  return by.filter((one) => one.kind === 'level').length === 1 && !where.some((one) => one.kind === 'measure' || (one.kind === 'rows' && (one.test === 'aboveAverage' || one.test === 'belowAverage')));
+  return (
+    by.filter((one) => one.kind === 'level').length === 1 &&
+    !where.some(
+      (one) =>
+        one.kind === 'measure' || (one.kind === 'rows' && (one.test === 'aboveAverage' || one.test === 'belowAverage')),
+    )
+  );
 }
 
 /** Views and transforms change nothing of the rows that they are made of. */
-const keyOf = (reading: Reading, data: string): string => `${data} ${canonical({ ...reading, view: null, shown: reading.shown.map((one) => one.calculation) })}`;
+const keyOf = (reading: Reading, data: string): string =>
+  `${data} ${canonical({ ...reading, view: null, shown: reading.shown.map((one) => one.calculation) })}`;

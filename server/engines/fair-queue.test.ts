@@ -8,14 +8,20 @@ const turn = () => new Promise<void>((resolve) => setImmediate(resolve));
 /** Work that ends when it is told to. */
 function held() {
   let end = (): void => undefined;
-  const ended = new Promise<void>((resolve) => { end = resolve; });
+  const ended = new Promise<void>((resolve) => {
+    end = resolve;
+  });
   return { work: () => ended, end };
 }
 
 test('one person’s many questions do not keep another’s waiting until all are done', async () => {
   const queue = new FairQueue(LIMITS);
   const order: string[] = [];
-  const ask = (person: string, name: string) => queue.run(person, null, async () => { order.push(name); await turn(); });
+  const ask = (person: string, name: string) =>
+    queue.run(person, null, async () => {
+      order.push(name);
+      await turn();
+    });
   const board = Array.from({ length: 12 }, (_, index) => ask('mira', `tile ${index}`));
   await Promise.all([...board, ask('tomas', 'question')]);
   expect(order).toHaveLength(13);
@@ -44,7 +50,10 @@ test('a question that is stopped while it waits leaves the queue and never runs'
   const running = queue.run('a', null, first.work);
   const controller = new AbortController();
   let ran = false;
-  const stopped = queue.run('b', controller.signal, async () => { ran = true; await turn(); });
+  const stopped = queue.run('b', controller.signal, async () => {
+    ran = true;
+    await turn();
+  });
   controller.abort();
   await expect(stopped).rejects.toBeInstanceOf(Stopped);
   await expect(queue.run('b', controller.signal, turn)).rejects.toBeInstanceOf(Stopped);
@@ -55,20 +64,37 @@ test('a question that is stopped while it waits leaves the queue and never runs'
 });
 
 test('whoever asks and whatever fails, no more than the width run at once, all are answered, and nothing is left over', async () => {
-  await fc.assert(fc.asyncProperty(fc.integer({ min: 1, max: 4 }), fc.array(fc.record({ person: fc.constantFrom('a', 'b', 'c'), turns: fc.integer({ min: 0, max: 3 }), fails: fc.boolean() }), { maxLength: 40 }), async (width, asked) => {
-    const queue = new FairQueue({ ...LIMITS, width });
-    let now = 0;
-    let most = 0;
-    const results = await Promise.allSettled(asked.map(({ person, turns, fails }) => queue.run(person, null, async () => {
-      now += 1;
-      most = Math.max(most, now);
-      for (let count = 0; count < turns; count += 1) await turn();
-      now -= 1;
-      if (fails) throw new Error('failed');
-      return person;
-    })));
-    expect(most).toBeLessThanOrEqual(width);
-    expect(results.map((one) => one.status)).toEqual(asked.map((one) => (one.fails ? 'rejected' : 'fulfilled')));
-    expect(queue.state).toEqual({ running: 0, waiting: 0 });
-  }));
+  await fc.assert(
+    fc.asyncProperty(
+      fc.integer({ min: 1, max: 4 }),
+      fc.array(
+        fc.record({
+          person: fc.constantFrom('a', 'b', 'c'),
+          turns: fc.integer({ min: 0, max: 3 }),
+          fails: fc.boolean(),
+        }),
+        { maxLength: 40 },
+      ),
+      async (width, asked) => {
+        const queue = new FairQueue({ ...LIMITS, width });
+        let now = 0;
+        let most = 0;
+        const results = await Promise.allSettled(
+          asked.map(({ person, turns, fails }) =>
+            queue.run(person, null, async () => {
+              now += 1;
+              most = Math.max(most, now);
+              for (let count = 0; count < turns; count += 1) await turn();
+              now -= 1;
+              if (fails) throw new Error('failed');
+              return person;
+            }),
+          ),
+        );
+        expect(most).toBeLessThanOrEqual(width);
+        expect(results.map((one) => one.status)).toEqual(asked.map((one) => (one.fails ? 'rejected' : 'fulfilled')));
+        expect(queue.state).toEqual({ running: 0, waiting: 0 });
+      },
+    ),
+  );
 });

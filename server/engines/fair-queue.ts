@@ -70,7 +70,14 @@ export class FairQueue {
         clearTimeout(timer);
         signal?.removeEventListener('abort', stopped);
       };
-      const one: Waiting = { person, begin: () => { done(); this.begun(person); resolve(); } };
+      const one: Waiting = {
+        person,
+        begin: () => {
+          done();
+          this.begun(person);
+          resolve();
+        },
+      };
       this.waiting.push(one);
       signal?.addEventListener('abort', stopped, { once: true });
     });

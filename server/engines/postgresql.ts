@@ -23,13 +23,24 @@ export class PostgresqlEngine implements Engine {
     try {
       await client.query(`set statement_timeout = ${Math.max(1, Math.round(limits.time))}`);
       const result = await client.query<Cell[]>({ text, values: [...parameters], rowMode: 'array' });
-      return { engine: this.name, rows: result.rows, query: text, parameters, remarks: [], ms: performance.now() - started };
+      return {
+        engine: this.name,
+        rows: result.rows,
+        query: text,
+        parameters,
+        remarks: [],
+        ms: performance.now() - started,
+      };
     } catch (error) {
-      if ((error as { code?: string }).code === QUERY_CANCELED) throw signal?.aborted ? new Stopped() : new TimeLimitReached();
+      if ((error as { code?: string }).code === QUERY_CANCELED)
+        throw signal?.aborted ? new Stopped() : new TimeLimitReached();
       const fault = dataFault(error);
       const said = error instanceof Error ? error.message : '';
       if (fault === 'values') throw new Unfit(`The numbers in the data do not allow it (${said}).`);
-      if (fault === 'types') throw new Unfit(`The columns of the data do not fit what the model says of them (${said}). A steward can look at the model.`);
+      if (fault === 'types')
+        throw new Unfit(
+          `The columns of the data do not fit what the model says of them (${said}). A steward can look at the model.`,
+        );
       throw error;
     } finally {
       signal?.removeEventListener('abort', stop);

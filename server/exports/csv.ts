@@ -13,7 +13,10 @@ export function csvOf(given: Answer): string {
   const answer = withAhead(given);
   const rows = answer.rows.map((row) => row.map((cell) => (typeof cell === 'string' ? neutral(cell) : cell)));
   // the head holds names that people gave
-  return stringify([answer.columns.map((column) => neutral(headOf(column))), ...rows], { record_delimiter: 'windows', bom: true });
+  return stringify([answer.columns.map((column) => neutral(headOf(column))), ...rows], {
+    record_delimiter: 'windows',
+    bom: true,
+  });
 }
 
 /** @example 'Average delay (min)' */

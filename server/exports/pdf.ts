@@ -23,7 +23,12 @@ const MOST_COLUMNS = 14;
  * @returns the bytes of the document
  */
 export function pdfOf(answers: readonly Answered[], cover: Cover | null = null): Promise<Buffer> {
-  const document = new PdfDocument({ size: [PAGE.width, PAGE.height], margin: MARGIN, info: { Title: cover?.title ?? answers[0]?.headline ?? '', Creator: 'Zud' }, autoFirstPage: false });
+  const document = new PdfDocument({
+    size: [PAGE.width, PAGE.height],
+    margin: MARGIN,
+    info: { Title: cover?.title ?? answers[0]?.headline ?? '', Creator: 'Zud' },
+    autoFirstPage: false,
+  });
   for (const name of Object.keys(FONTS) as Font[]) document.registerFont(name, FONTS[name]());
   const done = new Promise<Buffer>((resolve, reject) => {
     const parts: Buffer[] = [];
@@ -49,14 +54,34 @@ function coverPage(document: PDFKit.PDFDocument, { title, sentence, words }: Cov
 function answerPages(document: PDFKit.PDFDocument, { answer, chart, headline, sentence, notes }: Answered): void {
   document.addPage();
   const tokens = { ...TOKENS.light, paper: '#FFFFFF' };
-  svgToPdf(document, svgOf(chart, answer, { headline, sentence: sentence.text }, { width: PAGE.width, height: CHART_HEIGHT, tokens }), 0, 0, { width: PAGE.width, height: CHART_HEIGHT, assumePt: true, fontCallback: (family: string, bold: boolean) => fontFor(family, bold) });
+  svgToPdf(
+    document,
+    svgOf(chart, answer, { headline, sentence: sentence.text }, { width: PAGE.width, height: CHART_HEIGHT, tokens }),
+    0,
+    0,
+    {
+      width: PAGE.width,
+      height: CHART_HEIGHT,
+      assumePt: true,
+      fontCallback: (family: string, bold: boolean) => fontFor(family, bold),
+    },
+  );
   document.font('serif').fontSize(11).fillColor(tokens.ink);
   let y = CHART_HEIGHT + 6;
   for (const note of notes.slice(0, 5)) {
     document.text(plain(`– ${note.text}`), MARGIN, y, { width: PAGE.width - 2 * MARGIN, height: 15, ellipsis: true });
     y += 15;
   }
-  document.font('sans').fontSize(8.5).fillColor(tokens.quiet).text(plain(`Data to ${answer.asOf}, version ${answer.dataVersion}. Computed by ${answer.engine} in ${answer.ms} ms.`), MARGIN, PAGE.height - MARGIN - 10, { lineBreak: false });
+  document
+    .font('sans')
+    .fontSize(8.5)
+    .fillColor(tokens.quiet)
+    .text(
+      plain(`Data to ${answer.asOf}, version ${answer.dataVersion}. Computed by ${answer.engine} in ${answer.ms} ms.`),
+      MARGIN,
+      PAGE.height - MARGIN - 10,
+      { lineBreak: false },
+    );
   if (chart.kind !== 'number') figures(document, withAhead(answer));
 }
 
@@ -68,18 +93,51 @@ function figures(document: PDFKit.PDFDocument, answer: Answered['answer']): void
   const room = (PAGE.width - 2 * MARGIN) / Math.max(3, columns.length);
   const perPage = Math.floor((PAGE.height - 2 * MARGIN - 2 * ROW) / ROW);
   const rows = answer.rows.slice(0, MOST_ROWS);
-  const write = (cells: readonly string[], y: number) => cells.forEach((cell, at) => {
-    const figure = columns[at]?.role === 'measure';
-    document.text(plain(cell), MARGIN + at * room, y, { width: room - 10, height: ROW, align: figure ? 'right' : 'left', lineBreak: false, ellipsis: true });
-  });
+  const write = (cells: readonly string[], y: number) =>
+    cells.forEach((cell, at) => {
+      const figure = columns[at]?.role === 'measure';
+      document.text(plain(cell), MARGIN + at * room, y, {
+        width: room - 10,
+        height: ROW,
+        align: figure ? 'right' : 'left',
+        lineBreak: false,
+        ellipsis: true,
+      });
+    });
   for (let start = 0; start < rows.length; start += perPage) {
     document.addPage();
     document.font('sansBold').fontSize(9).fillColor('#5B6168');
-    write(columns.map((column) => headOf(column)), MARGIN);
-    document.moveTo(MARGIN, MARGIN + ROW - 3).lineTo(PAGE.width - MARGIN, MARGIN + ROW - 3).lineWidth(0.7).stroke('#1F2328');
+    write(
+      columns.map((column) => headOf(column)),
+      MARGIN,
+    );
+    document
+      .moveTo(MARGIN, MARGIN + ROW - 3)
+      .lineTo(PAGE.width - MARGIN, MARGIN + ROW - 3)
+      .lineWidth(0.7)
+      .stroke('#1F2328');
     document.font('sans').fontSize(9).fillColor('#1F2328');
-    rows.slice(start, start + perPage).forEach((row, index) => write(columns.map((column, at) => formatCell(row[at] ?? null, column)), MARGIN + ROW * (index + 1)));
+    rows.slice(start, start + perPage).forEach((row, index) =>
+      write(
+        columns.map((column, at) => formatCell(row[at] ?? null, column)),
+        MARGIN + ROW * (index + 1),
+      ),
+    );
   }
-  const left = [...(answer.rows.length > rows.length || answer.truncated ? [`${rows.length} of ${answer.truncated ? 'more than ' : ''}${answer.rows.length} rows are printed; the CSV file has them all.`] : []), ...(answer.columns.length > columns.length ? [`${columns.length} of ${answer.columns.length} columns are printed.`] : [])];
-  if (left.length > 0) document.font('sans').fontSize(8.5).fillColor('#5B6168').text(left.join(' '), MARGIN, PAGE.height - MARGIN - 10, { lineBreak: false });
+  const left = [
+    ...(answer.rows.length > rows.length || answer.truncated
+      ? [
+          `${rows.length} of ${answer.truncated ? 'more than ' : ''}${answer.rows.length} rows are printed; the CSV file has them all.`,
+        ]
+      : []),
+    ...(answer.columns.length > columns.length
+      ? [`${columns.length} of ${answer.columns.length} columns are printed.`]
+      : []),
+  ];
+  if (left.length > 0)
+    document
+      .font('sans')
+      .fontSize(8.5)
+      .fillColor('#5B6168')
+      .text(left.join(' '), MARGIN, PAGE.height - MARGIN - 10, { lineBreak: false });
 }

@@ -14,7 +14,8 @@ const SIGNS: Readonly<Record<string, string>> = { EUR: '€', USD: '$', GBP: '£
 export function numberFormat({ as, format }: Column): string {
   const decimals = format?.decimals ?? (format?.style === 'percent' ? 1 : undefined);
   const figures = decimals === undefined ? '#,##0.##' : `#,##0${decimals > 0 ? `.${'0'.repeat(decimals)}` : ''}`;
-  if (format?.style === 'percent') return `${as === 'change' ? '+' : ''}0${(decimals ?? 1) > 0 ? `.${'0'.repeat(decimals ?? 1)}` : ''}%${as === 'change' ? ';-0.0%' : ''}`;
+  if (format?.style === 'percent')
+    return `${as === 'change' ? '+' : ''}0${(decimals ?? 1) > 0 ? `.${'0'.repeat(decimals ?? 1)}` : ''}%${as === 'change' ? ';-0.0%' : ''}`;
   return format?.style === 'currency' ? `${SIGNS[format.currency ?? ''] ?? ''}${figures}` : figures;
 }
 
@@ -25,7 +26,11 @@ function cellOf(value: string | number | null, column: Column) {
   if (typeof value === 'number') return { value, type: Number, format: numberFormat(column) };
   if (column.grain !== undefined && DATED.has(column.grain) && /^\d{4}-\d{2}-\d{2}/.test(value)) {
     const timed = value.length > 10;
-    return { value: new Date(`${value.slice(0, 10)}T${timed ? value.slice(11, 19) : '00:00:00'}Z`), type: Date, format: timed ? 'yyyy-mm-dd hh:mm' : 'yyyy-mm-dd' };
+    return {
+      value: new Date(`${value.slice(0, 10)}T${timed ? value.slice(11, 19) : '00:00:00'}Z`),
+      type: Date,
+      format: timed ? 'yyyy-mm-dd hh:mm' : 'yyyy-mm-dd',
+    };
   }
   return { value, type: String };
 }
@@ -33,10 +38,29 @@ function cellOf(value: string | number | null, column: Column) {
 /** @returns the bytes of the workbook */
 export async function xlsxOf(answers: readonly Answered[], cover: Cover | null = null): Promise<Buffer> {
   const named = sheetNames(answers.map((one) => (answers.length === 1 ? 'Answer' : one.plainHeadline)));
-  const head: SheetData = cover === null ? [] : [[{ value: cover.title, ...BOLD }], [{ value: cover.sentence }], ...cover.words.map((text) => [{ value: text }]), [null]];
-  const about: SheetData = answers.flatMap((one, index): SheetData => [...(index > 0 ? [[null]] : []), ...(answers.length > 1 ? [[{ value: named[index] ?? '', ...BOLD }]] : []), ...aboutOf(one)]);
+  const head: SheetData =
+    cover === null
+      ? []
+      : [
+          [{ value: cover.title, ...BOLD }],
+          [{ value: cover.sentence }],
+          ...cover.words.map((text) => [{ value: text }]),
+          [null],
+        ];
+  const about: SheetData = answers.flatMap((one, index): SheetData => [
+    ...(index > 0 ? [[null]] : []),
+    ...(answers.length > 1 ? [[{ value: named[index] ?? '', ...BOLD }]] : []),
+    ...aboutOf(one),
+  ]);
   return writeExcelFile([
-    ...answers.map((one, index) => ({ data: figuresOf(one), sheet: named[index] ?? '', columns: withAhead(one.answer).columns.map((column) => ({ width: Math.max(12, Math.min(40, headOf(column).length + 2)) })), stickyRowsCount: 1 })),
+    ...answers.map((one, index) => ({
+      data: figuresOf(one),
+      sheet: named[index] ?? '',
+      columns: withAhead(one.answer).columns.map((column) => ({
+        width: Math.max(12, Math.min(40, headOf(column).length + 2)),
+      })),
+      stickyRowsCount: 1,
+    })),
     { data: [...head, ...about], sheet: 'About', columns: [{ width: 100 }] },
   ]).toBuffer();
 }
@@ -45,7 +69,13 @@ export async function xlsxOf(answers: readonly Answered[], cover: Cover | null =
 function sheetNames(wanted: readonly string[]): string[] {
   const taken = new Set(['about']);
   return wanted.map((text, index) => {
-    const plain = text.replace(/[[\]:*?/\\']/g, ' ').replace(/\s+/g, ' ').trim().slice(0, 31).trim() || `Answer ${index + 1}`;
+    const plain =
+      text
+        .replace(/[[\]:*?/\\']/g, ' ')
+        .replace(/\s+/g, ' ')
+        .trim()
+        .slice(0, 31)
+        .trim() || `Answer ${index + 1}`;
     const name = taken.has(plain.toLowerCase()) ? `${plain.slice(0, 27).trim()} ${index + 1}` : plain;
     taken.add(name.toLowerCase());
     return name;
@@ -54,7 +84,10 @@ function sheetNames(wanted: readonly string[]): string[] {
 
 function figuresOf({ answer: given }: Answered): SheetData {
   const answer = withAhead(given);
-  return [answer.columns.map((column) => ({ value: headOf(column), ...BOLD })), ...answer.rows.map((row) => row.map((cell, at) => cellOf(cell, answer.columns[at] as Column)))];
+  return [
+    answer.columns.map((column) => ({ value: headOf(column), ...BOLD })),
+    ...answer.rows.map((row) => row.map((cell, at) => cellOf(cell, answer.columns[at] as Column))),
+  ];
 }
 
 function aboutOf({ answer, sentence, headline, notes }: Answered): SheetData {

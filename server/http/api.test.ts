@@ -16,7 +16,9 @@ let nobody: Caller;
 
 beforeAll(async () => {
   demo = await startDemoServer({ scale: 0.02 });
-  [mira, tomas, ines, stellan] = (await Promise.all(['Mira', 'Tomas', 'Ines', 'Stellan'].map((name) => demo.as(name)))) as [Caller, Caller, Caller, Caller];
+  [mira, tomas, ines, stellan] = (await Promise.all(
+    ['Mira', 'Tomas', 'Ines', 'Stellan'].map((name) => demo.as(name)),
+  )) as [Caller, Caller, Caller, Caller];
   nobody = callerOf(demo.running.address, '');
 });
 afterAll(() => demo.close());
@@ -29,31 +31,50 @@ interface Step {
   reading: object;
   words: { text: string; use: string }[];
   options?: { label: string; reading: object }[];
-  answer?: { columns: { key: string; role: string }[]; rows: (string | number | null)[][]; rowCount: number; truncated: boolean; dataVersion: string; asOf: string; engine: string };
+  answer?: {
+    columns: { key: string; role: string }[];
+    rows: (string | number | null)[][];
+    rowCount: number;
+    truncated: boolean;
+    dataVersion: string;
+    asOf: string;
+    engine: string;
+  };
   change: { added: { text: string }[]; removed: { text: string }[] };
   notes: { kind: string; text: string }[];
 }
 
-const inquiry = async (who: Caller, modelId = 'ferries') => (await who<{ id: string }>('POST', '/inquiries', { modelId })).body.id;
-const ask = async (who: Caller, id: string, body: object) => (await who<Step>('POST', `/inquiries/${id}/steps`, body)).body;
-const person = async (name: string) => (await mira<{ id: string; name: string }[]>('GET', '/people')).body.find((one) => one.name.startsWith(name))?.id ?? '';
+const inquiry = async (who: Caller, modelId = 'ferries') =>
+  (await who<{ id: string }>('POST', '/inquiries', { modelId })).body.id;
+const ask = async (who: Caller, id: string, body: object) =>
+  (await who<Step>('POST', `/inquiries/${id}/steps`, body)).body;
+const person = async (name: string) =>
+  (await mira<{ id: string; name: string }[]>('GET', '/people')).body.find((one) => one.name.startsWith(name))?.id ??
+  '';
 
 describe('signing in', () => {
   test('health needs no sign-in, everything else does', async () => {
     expect((await nobody('GET', '/health')).body).toMatchObject({ ok: true, database: 'up', engines: ['PostgreSQL'] });
-    for (const path of ['/session', '/people', '/models', '/inquiries', '/boards', '/models/ferries', '/tables']) expect((await nobody('GET', path)).status).toBe(401);
+    for (const path of ['/session', '/people', '/models', '/inquiries', '/boards', '/models/ferries', '/tables'])
+      expect((await nobody('GET', path)).status).toBe(401);
   });
   test('a wrong password is refused without saying which part is wrong; a person with many attempts has to wait', async () => {
     const wrong = await nobody<{ detail: string }>('POST', '/session', { email: 'ada@velloe.example', password: 'x' });
-    const unknown = await nobody<{ detail: string }>('POST', '/session', { email: 'none@velloe.example', password: 'x' });
+    const unknown = await nobody<{ detail: string }>('POST', '/session', {
+      email: 'none@velloe.example',
+      password: 'x',
+    });
     expect([wrong.status, unknown.status]).toEqual([401, 401]);
     expect(wrong.body.detail).toBe(unknown.body.detail);
-    for (let attempt = 0; attempt < 10; attempt += 1) await nobody('POST', '/session', { email: 'ada@velloe.example', password: 'x' });
+    for (let attempt = 0; attempt < 10; attempt += 1)
+      await nobody('POST', '/session', { email: 'ada@velloe.example', password: 'x' });
     expect((await nobody('POST', '/session', { email: 'ada@velloe.example', password: 'x' })).status).toBe(429);
   });
   test('a personal access token signs its requests', async () => {
     const { body } = await mira<{ token: string }>('POST', '/tokens', { name: 'a script' });
-    const reply = await nobody<{ person: { name: string } }>('GET', '/session', undefined, { authorization: `Bearer ${body.token}` });
+    const reply = await nobody<{ person: { name: string } }>('GET', '/session', undefined, {
+      authorization: `Bearer ${body.token}`,
+    });
     expect(reply.body.person.name).toBe('Mira Holt');
     expect((await nobody('GET', '/session', undefined, { authorization: 'Bearer zud_nonsense' })).status).toBe(401);
   });
@@ -68,7 +89,11 @@ describe('steps', () => {
     const id = await inquiry(mira);
     const first = await ask(mira, id, { text: 'passengers by month in 2025' });
     const second = await ask(mira, id, { text: 'only Outer Isles' });
-    expect(second).toMatchObject({ after: first.id, outcome: 'answered', sentence: { text: 'Passengers by month for Outer Isles, 2025' } });
+    expect(second).toMatchObject({
+      after: first.id,
+      outcome: 'answered',
+      sentence: { text: 'Passengers by month for Outer Isles, 2025' },
+    });
     expect(second.change.added.map((phrase) => phrase.text)).toEqual(['for Outer Isles']);
     const branch = await ask(mira, id, { text: 'by coast instead', after: first.id });
     expect(branch).toMatchObject({ after: first.id, sentence: { text: 'Passengers by coast, 2025' } });
@@ -97,9 +122,14 @@ describe('steps', () => {
     const id = await inquiry(mira);
     const step = await ask(mira, id, { text: 'passengers for Eskvik in 2025' });
     expect(step.outcome).toBe('choose');
-    expect(step.options?.map((option) => option.label)).toEqual(['Passengers for island Eskvik, 2025', 'Passengers for port Eskvik, 2025']);
+    expect(step.options?.map((option) => option.label)).toEqual([
+      'Passengers for island Eskvik, 2025',
+      'Passengers for port Eskvik, 2025',
+    ]);
     expect((await ask(mira, id, { text: 'the port' })).sentence?.text).toBe('Passengers for port Eskvik, 2025');
-    expect((await ask(mira, id, { reading: step.options?.[0]?.reading ?? {} })).sentence?.text).toBe('Passengers for island Eskvik, 2025');
+    expect((await ask(mira, id, { reading: step.options?.[0]?.reading ?? {} })).sentence?.text).toBe(
+      'Passengers for island Eskvik, 2025',
+    );
   });
   test('an empty answer says which condition emptied it', async () => {
     const id = await inquiry(mira);
@@ -111,7 +141,14 @@ describe('steps', () => {
     const id = await inquiry(mira);
     const first = await ask(mira, id, { text: 'passengers by coast in 2025' });
     const byWords = await ask(mira, id, { text: 'without Outer Isles', after: first.id });
-    const byHand = await ask(mira, id, { edit: { do: 'condition', how: 'exclude', condition: { kind: 'members', level: 'coast', is: false, members: ['Outer Isles'] } }, after: first.id });
+    const byHand = await ask(mira, id, {
+      edit: {
+        do: 'condition',
+        how: 'exclude',
+        condition: { kind: 'members', level: 'coast', is: false, members: ['Outer Isles'] },
+      },
+      after: first.id,
+    });
     expect(byHand.reading).toEqual(byWords.reading);
     expect(byHand.answer?.rows).toEqual(byWords.answer?.rows);
   });
@@ -127,7 +164,9 @@ describe('steps', () => {
     expect((await mira('POST', `/inquiries/${id}/steps`, { reading: { version: 1 } })).status).toBe(400);
     expect((await mira('GET', '/inquiries/not-an-id')).status).toBe(404);
     expect((await mira('POST', '/answers', { modelId: 'nothing', reading: {} })).status).toBe(400);
-    const broken = await mira<{ detail: string }>('POST', '/boards', '{"title":', { 'content-type': 'application/json' });
+    const broken = await mira<{ detail: string }>('POST', '/boards', '{"title":', {
+      'content-type': 'application/json',
+    });
     expect([broken.status, broken.body.detail]).toEqual([400, 'What was sent is not JSON.']);
   });
 });
@@ -136,8 +175,14 @@ describe('the trail', () => {
   test('a step is named, starred and folded; a name taken off gives what was asked', async () => {
     const id = await inquiry(mira);
     const step = await ask(mira, id, { text: 'passengers by coast' });
-    expect((await mira('PATCH', `/inquiries/${id}/steps/${step.id}`, { name: '  the coasts ', starred: true, folded: true })).body).toMatchObject({ name: 'the coasts', starred: true, folded: true, asked: 'passengers by coast' });
-    expect((await mira('PATCH', `/inquiries/${id}/steps/${step.id}`, { name: null })).body).toMatchObject({ name: null, starred: true });
+    expect(
+      (await mira('PATCH', `/inquiries/${id}/steps/${step.id}`, { name: '  the coasts ', starred: true, folded: true }))
+        .body,
+    ).toMatchObject({ name: 'the coasts', starred: true, folded: true, asked: 'passengers by coast' });
+    expect((await mira('PATCH', `/inquiries/${id}/steps/${step.id}`, { name: null })).body).toMatchObject({
+      name: null,
+      starred: true,
+    });
     expect((await mira('PATCH', `/inquiries/${id}/steps/${step.id}`, { name: '' })).status).toBe(400);
     expect((await ines('PATCH', `/inquiries/${id}/steps/${step.id}`, { starred: false })).status).toBe(404);
   });
@@ -149,7 +194,8 @@ describe('the trail', () => {
     const branch = await ask(mira, id, { text: 'by vessel', after: first.id });
     const gone = await mira<{ deleted: string[] }>('DELETE', `/inquiries/${id}/steps/${second.id}`);
     expect(gone.body.deleted).toEqual([second.id, third.id]);
-    const left = async () => (await mira<{ steps: { id: string }[] }>('GET', `/inquiries/${id}`)).body.steps.map((step) => step.id);
+    const left = async () =>
+      (await mira<{ steps: { id: string }[] }>('GET', `/inquiries/${id}`)).body.steps.map((step) => step.id);
     expect(await left()).toEqual([first.id, branch.id]);
     expect((await mira('GET', `/inquiries/${id}/steps/${third.id}`)).status).toBe(404);
     expect((await ines('POST', `/inquiries/${id}/restored`, { steps: gone.body.deleted })).status).toBe(404);
@@ -162,12 +208,20 @@ describe('answers to take along', () => {
   const download = async (format: string, text: string, edits: object[] = []) => {
     const step = await ask(mira, await inquiry(mira), { text });
     const cookie = await signedIn();
-    const response = await fetch(`${demo.running.address}/api/exports`, { method: 'POST', headers: { 'content-type': 'application/json', cookie }, body: JSON.stringify({ modelId: 'ferries', reading: step.reading, edits, format }) });
+    const response = await fetch(`${demo.running.address}/api/exports`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', cookie },
+      body: JSON.stringify({ modelId: 'ferries', reading: step.reading, edits, format }),
+    });
     return { step, response, bytes: Buffer.from(await response.arrayBuffer()) };
   };
   const signedIn = async () => {
     const mira = DEMO_PEOPLE.find((one) => one.name.startsWith('Mira'));
-    const response = await fetch(`${demo.running.address}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ email: mira?.email, password: mira?.password }) });
+    const response = await fetch(`${demo.running.address}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ email: mira?.email, password: mira?.password }),
+    });
     return (response.headers.get('set-cookie') ?? '').split(';')[0] ?? '';
   };
 
@@ -184,7 +238,8 @@ describe('answers to take along', () => {
     expect(numpages).toBe(2);
     const read = text.replace(/\s+/g, ' ');
     expect(read).toContain(step.sentence?.text);
-    for (const [coast, value] of step.answer?.rows ?? []) expect(read).toMatch(new RegExp(`${String(coast)} ?${Number(value).toLocaleString('en-GB')}`));
+    for (const [coast, value] of step.answer?.rows ?? [])
+      expect(read).toMatch(new RegExp(`${String(coast)} ?${Number(value).toLocaleString('en-GB')}`));
   });
   test('a drawing has a mark for each figure, and escapes what names hold', async () => {
     const { step, response, bytes } = await download('svg', 'passengers by coast in 2025');
@@ -193,36 +248,72 @@ describe('answers to take along', () => {
     expect(new XMLParser({ ignoreAttributes: false }).parse(svg)).toHaveProperty('svg');
     for (const [coast] of step.answer?.rows ?? []) expect(svg).toContain(`>${String(coast)}<`);
   });
-  test.each(['passengers by month this year vs last year', 'revenue by route as a pareto chart', 'passengers by port as a map', 'passengers by channel as a pie', 'box plot of delay by vessel class', 'passengers by coast this year vs last year as a bridge', 'passengers by month and channel this year as a heat grid', 'passengers by channel by month as small multiples', 'passengers by coast and port as a treemap', 'passengers and revenue per passenger by month as bars with a line', 'passengers this year', 'passengers by coast, channel and month this year', 'revenue vs plan by month last year', 'lost luggage'])(
-    'every kind of answer leaves as PDF and drawing: %s', async (question) => {
-      for (const format of ['pdf', 'svg']) {
-        const { response, bytes, step } = await download(format, question);
-        expect([format, response.status]).toEqual([format, step.answer ? 200 : 400]);
-        if (!step.answer) continue;
-        expect(bytes.length).toBeGreaterThan(800);
-        if (format === 'svg') expect(bytes.toString('utf8')).not.toMatch(/NaN|Infinity|undefined/);
-      }
-    },
-  );
+  test.each([
+    'passengers by month this year vs last year',
+    'revenue by route as a pareto chart',
+    'passengers by port as a map',
+    'passengers by channel as a pie',
+    'box plot of delay by vessel class',
+    'passengers by coast this year vs last year as a bridge',
+    'passengers by month and channel this year as a heat grid',
+    'passengers by channel by month as small multiples',
+    'passengers by coast and port as a treemap',
+    'passengers and revenue per passenger by month as bars with a line',
+    'passengers this year',
+    'passengers by coast, channel and month this year',
+    'revenue vs plan by month last year',
+    'lost luggage',
+  ])('every kind of answer leaves as PDF and drawing: %s', async (question) => {
+    for (const format of ['pdf', 'svg']) {
+      const { response, bytes, step } = await download(format, question);
+      expect([format, response.status]).toEqual([format, step.answer ? 200 : 400]);
+      if (!step.answer) continue;
+      expect(bytes.length).toBeGreaterThan(800);
+      if (format === 'svg') expect(bytes.toString('utf8')).not.toMatch(/NaN|Infinity|undefined/);
+    }
+  });
   test('the workbook holds numbers as numbers and months as dates, and says what they are', async () => {
     const { step, bytes } = await download('xlsx', 'passengers by month in 2025');
     const [head, ...rows] = await readSheet(bytes, 'Answer');
     expect(head).toEqual(['Month', 'Passengers']);
-    expect(rows.map(([month, value]) => [month instanceof Date ? month.toISOString().slice(0, 10) : month, value])).toEqual(step.answer?.rows);
+    expect(
+      rows.map(([month, value]) => [month instanceof Date ? month.toISOString().slice(0, 10) : month, value]),
+    ).toEqual(step.answer?.rows);
     const about = (await readSheet(bytes, 'About')).flat();
     expect(about).toContain(step.sentence?.text);
   });
   test('a cell that a spreadsheet would compute is kept as text', () => {
-    const answer = { columns: [{ key: 'a', label: 'A', role: 'level' as const }], rows: [['=1+1']], rowCount: 1, truncated: false, dataVersion: '', asOf: '', engine: '', ms: 0, support: [], window: {}, other: null, incomplete: null };
+    const answer = {
+      columns: [{ key: 'a', label: 'A', role: 'level' as const }],
+      rows: [['=1+1']],
+      rowCount: 1,
+      truncated: false,
+      dataVersion: '',
+      asOf: '',
+      engine: '',
+      ms: 0,
+      support: [],
+      window: {},
+      other: null,
+      incomplete: null,
+    };
     expect(csvOf(answer)).toContain("'=1+1");
   });
   test('edits are made before the answer: the records behind a mark, within what one may see', async () => {
     const step = await ask(ines, await inquiry(ines), { text: 'sailings by port in 2025' });
-    const { body } = await ines<{ answer: { columns: { key: string }[]; rows: unknown[][] } }>('POST', '/answers', { modelId: 'ferries', reading: step.reading, edits: [{ do: 'rows', how: 'list', columns: [{ kind: 'level', level: 'coast' }] }] });
+    const { body } = await ines<{ answer: { columns: { key: string }[]; rows: unknown[][] } }>('POST', '/answers', {
+      modelId: 'ferries',
+      reading: step.reading,
+      edits: [{ do: 'rows', how: 'list', columns: [{ kind: 'level', level: 'coast' }] }],
+    });
     const at = body.answer.columns.findIndex((column) => column.key === 'coast');
     expect(body.answer.rows.length).toBeGreaterThan(10);
     expect(new Set(body.answer.rows.map((row) => row[at]))).toEqual(new Set(['Outer Isles']));
-    const refused = await ines<{ detail: string }>('POST', '/answers', { modelId: 'ferries', reading: step.reading, edits: [{ do: 'rows', how: 'list', columns: [{ kind: 'level', level: 'fare' }] }] });
+    const refused = await ines<{ detail: string }>('POST', '/answers', {
+      modelId: 'ferries',
+      reading: step.reading,
+      edits: [{ do: 'rows', how: 'list', columns: [{ kind: 'level', level: 'fare' }] }],
+    });
     expect([refused.status, refused.body.detail]).toEqual([422, 'The records of sailing do not hold fare.']);
   });
 });
@@ -231,7 +322,10 @@ describe('boards', () => {
   const board = async () => (await mira<{ id: string }>('POST', '/boards', { title: 'A board' })).body.id;
   const pin = async (id: string, text: string) => {
     const step = await ask(mira, await inquiry(mira), { text });
-    return mira<{ id: string; version: number; x: number; y: number }>('POST', `/boards/${id}/tiles`, { modelId: 'ferries', reading: step.reading });
+    return mira<{ id: string; version: number; x: number; y: number }>('POST', `/boards/${id}/tiles`, {
+      modelId: 'ferries',
+      reading: step.reading,
+    });
   };
 
   test('rights: private, shared to see, shared to edit, taken back', async () => {
@@ -242,9 +336,15 @@ describe('boards', () => {
     await mira('PUT', `/boards/${id}/shares/${tomasId}`, { right: 'see' });
     expect((await tomas<{ right: string }>('GET', `/boards/${id}`)).body.right).toBe('see');
     for (const [method, path, body] of [
-      ['PATCH', `/boards/${id}`, { title: 'Mine now' }], ['DELETE', `/boards/${id}`, undefined], ['PATCH', `/boards/${id}/tiles/${tile.id}`, { x: 3 }], ['DELETE', `/boards/${id}/tiles/${tile.id}`, undefined],
-      ['PUT', `/boards/${id}/refinement`, { text: 'only Web', for: 'everyone' }], ['PUT', `/boards/${id}/shares/${tomasId}`, { right: 'edit' }], ['POST', `/boards/${id}/tiles/${tile.id}/inquiry`, undefined],
-    ] as const) expect([method, path, (await tomas(method, path, body)).status]).toEqual([method, path, 403]);
+      ['PATCH', `/boards/${id}`, { title: 'Mine now' }],
+      ['DELETE', `/boards/${id}`, undefined],
+      ['PATCH', `/boards/${id}/tiles/${tile.id}`, { x: 3 }],
+      ['DELETE', `/boards/${id}/tiles/${tile.id}`, undefined],
+      ['PUT', `/boards/${id}/refinement`, { text: 'only Web', for: 'everyone' }],
+      ['PUT', `/boards/${id}/shares/${tomasId}`, { right: 'edit' }],
+      ['POST', `/boards/${id}/tiles/${tile.id}/inquiry`, undefined],
+    ] as const)
+      expect([method, path, (await tomas(method, path, body)).status]).toEqual([method, path, 403]);
     expect((await tomas('PUT', `/boards/${id}/refinement`, { text: 'only Web' })).status).toBe(200);
     await mira('PUT', `/boards/${id}/shares/${tomasId}`, { right: 'edit' });
     expect((await tomas('PATCH', `/boards/${id}/tiles/${tile.id}`, { x: 3 })).status).toBe(200);
@@ -257,12 +357,26 @@ describe('boards', () => {
   test('a refinement narrows only for the one who made it, and its address shows the same to all who may see the board', async () => {
     const id = await board();
     const tile = (await pin(id, 'passengers by coast in 2025')).body;
-    const refined = (await mira<{ id: string; label: string }>('PUT', `/boards/${id}/refinement`, { text: 'only Outer Isles, vs last year' })).body;
+    const refined = (
+      await mira<{ id: string; label: string }>('PUT', `/boards/${id}/refinement`, {
+        text: 'only Outer Isles, vs last year',
+      })
+    ).body;
     expect(refined.label).toBe('for Outer Isles — beside the year before');
-    const answer = async (suffix: string) => (await mira<{ sentence: { text: string }; answer: { rows: unknown[] } }>('GET', `/boards/${id}/tiles/${tile.id}/answer${suffix}`)).body;
+    const answer = async (suffix: string) =>
+      (
+        await mira<{ sentence: { text: string }; answer: { rows: unknown[] } }>(
+          'GET',
+          `/boards/${id}/tiles/${tile.id}/answer${suffix}`,
+        )
+      ).body;
     expect((await answer('')).sentence.text).toBe('Passengers by coast, 2025');
-    expect((await answer(`?refinement=${refined.id}`)).sentence.text).toBe('Passengers by coast for Outer Isles, 2025 — beside the year before');
-    const more = (await mira<{ label: string }>('PUT', `/boards/${id}/refinement`, { text: 'last quarter', from: refined.id })).body;
+    expect((await answer(`?refinement=${refined.id}`)).sentence.text).toBe(
+      'Passengers by coast for Outer Isles, 2025 — beside the year before',
+    );
+    const more = (
+      await mira<{ label: string }>('PUT', `/boards/${id}/refinement`, { text: 'last quarter', from: refined.id })
+    ).body;
     expect(more.label).toBe('for Outer Isles, last quarter — beside the year before');
   });
 
@@ -271,19 +385,36 @@ describe('boards', () => {
     const takes = (await pin(id, 'passengers by coast in 2025')).body;
     const cannot = (await pin(id, 'average delay by coast in 2025')).body;
     await mira('PUT', `/boards/${id}/refinement`, { text: 'only Web', for: 'everyone' });
-    const answer = async (tile: string) => (await mira<{ sentence: { text: string }; refused: string[] }>('GET', `/boards/${id}/tiles/${tile}/answer`)).body;
-    expect(await answer(takes.id)).toMatchObject({ sentence: { text: 'Passengers by coast for Web, 2025' }, refused: [] });
+    const answer = async (tile: string) =>
+      (await mira<{ sentence: { text: string }; refused: string[] }>('GET', `/boards/${id}/tiles/${tile}/answer`)).body;
+    expect(await answer(takes.id)).toMatchObject({
+      sentence: { text: 'Passengers by coast for Web, 2025' },
+      refused: [],
+    });
     expect((await answer(cannot.id)).refused[0]).toContain('cannot be narrowed by channel');
-    const started = (await mira<{ inquiry: string; step: string }>('POST', `/boards/${id}/tiles/${takes.id}/inquiry`)).body;
-    expect((await mira<Step>('GET', `/inquiries/${started.inquiry}/steps/${started.step}`)).body.sentence?.text).toBe('Passengers by coast for Web, 2025');
+    const started = (await mira<{ inquiry: string; step: string }>('POST', `/boards/${id}/tiles/${takes.id}/inquiry`))
+      .body;
+    expect((await mira<Step>('GET', `/inquiries/${started.inquiry}/steps/${started.step}`)).body.sentence?.text).toBe(
+      'Passengers by coast for Web, 2025',
+    );
   });
 
   test('words that would change what tiles show are refused with what to do instead', async () => {
     const id = await board();
     await pin(id, 'passengers by coast in 2025');
-    expect((await mira<{ outcome: string; notes: { text: string }[] }>('PUT', `/boards/${id}/refinement`, { text: 'by channel' })).body).toMatchObject({ outcome: 'unclear' });
-    expect((await mira<{ outcome: string }>('PUT', `/boards/${id}/refinement`, { text: 'only blorptown' })).body.outcome).toBe('unclear');
-    expect((await mira<{ outcome: string }>('PUT', `/boards/${id}/refinement`, { text: 'why?' })).body.outcome).toBe('unclear');
+    expect(
+      (
+        await mira<{ outcome: string; notes: { text: string }[] }>('PUT', `/boards/${id}/refinement`, {
+          text: 'by channel',
+        })
+      ).body,
+    ).toMatchObject({ outcome: 'unclear' });
+    expect(
+      (await mira<{ outcome: string }>('PUT', `/boards/${id}/refinement`, { text: 'only blorptown' })).body.outcome,
+    ).toBe('unclear');
+    expect((await mira<{ outcome: string }>('PUT', `/boards/${id}/refinement`, { text: 'why?' })).body.outcome).toBe(
+      'unclear',
+    );
   });
 
   test('two changes of one tile from the same version: the later one is told, nothing is overwritten', async () => {
@@ -336,12 +467,17 @@ describe('boards', () => {
 });
 
 async function signIn(email: string, password: string): Promise<string> {
-  const response = await fetch(`${demo.running.address}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ email, password }) });
+  const response = await fetch(`${demo.running.address}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ email, password }),
+  });
   return (response.headers.get('set-cookie') ?? '').split(';')[0] ?? '';
 }
 
 describe('one’s own data', () => {
-  const CSV = 'id,sold on,Shop,amount,open\n1,2026-01-05,Birch Lane,10.5,true\n2,2026-01-09,Old Mill,20,false\n3,2026-02-02,Birch Lane,7.25,true\n4,not a day,Birch Lane,1,true\n5,2026-02-03,Old Mill,x,true\n';
+  const CSV =
+    'id,sold on,Shop,amount,open\n1,2026-01-05,Birch Lane,10.5,true\n2,2026-01-09,Old Mill,20,false\n3,2026-02-02,Birch Lane,7.25,true\n4,not a day,Birch Lane,1,true\n5,2026-02-03,Old Mill,x,true\n';
   const MODEL = `
 zud: 1
 id: shops
@@ -355,48 +491,112 @@ measures:
   - { id: sales, name: Sales, kind: count, fact: sales }
 `;
   test('a steward loads a table and a model, and it can be asked at once', async () => {
-    const load = await stellan<{ rows: number; columns: { name: string; type: string }[]; rejected: { line: number; reason: string }[] }>('POST', '/tables?name=sales&types=sold_on:date,amount:number', CSV, { 'content-type': 'text/csv' });
-    expect(load.body).toMatchObject({ rows: 3, columns: [{ name: 'id', type: 'integer' }, { name: 'sold_on', type: 'date' }, { name: 'shop', type: 'text' }, { name: 'amount', type: 'number' }, { name: 'open', type: 'boolean' }] });
+    const load = await stellan<{
+      rows: number;
+      columns: { name: string; type: string }[];
+      rejected: { line: number; reason: string }[];
+    }>('POST', '/tables?name=sales&types=sold_on:date,amount:number', CSV, { 'content-type': 'text/csv' });
+    expect(load.body).toMatchObject({
+      rows: 3,
+      columns: [
+        { name: 'id', type: 'integer' },
+        { name: 'sold_on', type: 'date' },
+        { name: 'shop', type: 'text' },
+        { name: 'amount', type: 'number' },
+        { name: 'open', type: 'boolean' },
+      ],
+    });
     expect(load.body.rejected.map((one) => one.line)).toEqual([5, 6]);
     expect((await stellan('POST', '/models', MODEL, { 'content-type': 'application/yaml' })).status).toBe(201);
     const id = await inquiry(mira, 'shops');
     const step = await ask(mira, id, { text: 'amount by shop' });
-    expect(step.answer?.rows).toEqual([['Old Mill', 20], ['Birch Lane', 17.75]]);
-    expect((await ask(mira, id, { text: 'only Birch Lane by month' })).answer?.rows).toEqual([['2026-01-01', 'Birch Lane', 10.5], ['2026-02-01', 'Birch Lane', 7.25]]);
+    expect(step.answer?.rows).toEqual([
+      ['Old Mill', 20],
+      ['Birch Lane', 17.75],
+    ]);
+    expect((await ask(mira, id, { text: 'only Birch Lane by month' })).answer?.rows).toEqual([
+      ['2026-01-01', 'Birch Lane', 10.5],
+      ['2026-02-01', 'Birch Lane', 7.25],
+    ]);
     expect((await mira<{ starters: string[] }>('GET', '/models/shops')).body.starters.length).toBeGreaterThan(2);
   });
   test('types are inferred; a name of the table that can’t be is refused, and nothing is loaded', async () => {
-    const load = await stellan<{ columns: { type: string }[] }>('POST', '/tables?name=inferred', 'a,b,c,d,e\n1,1.5,2026-01-01,2026-01-01 10:00,yes\n2,3,2026-01-02,2026-01-02 11:30,no\n', { 'content-type': 'text/csv' });
-    expect(load.body.columns.map((column) => column.type)).toEqual(['integer', 'number', 'date', 'timestamp', 'boolean']);
+    const load = await stellan<{ columns: { type: string }[] }>(
+      'POST',
+      '/tables?name=inferred',
+      'a,b,c,d,e\n1,1.5,2026-01-01,2026-01-01 10:00,yes\n2,3,2026-01-02,2026-01-02 11:30,no\n',
+      { 'content-type': 'text/csv' },
+    );
+    expect(load.body.columns.map((column) => column.type)).toEqual([
+      'integer',
+      'number',
+      'date',
+      'timestamp',
+      'boolean',
+    ]);
     expect((await stellan('POST', '/tables?name=Bad-Name', 'a\n1\n', { 'content-type': 'text/csv' })).status).toBe(422);
     expect((await stellan('POST', '/tables?name=ok', '', { 'content-type': 'text/csv' })).status).toBe(422);
     expect((await mira('POST', '/tables?name=mine', 'a\n1\n', { 'content-type': 'text/csv' })).status).toBe(403);
   });
   test('a faulty model gets each fault’s place and reason, and is not saved', async () => {
-    const faulty = MODEL.replace('id: shops', 'id: faulty').replace('column: sales.shop', 'column: sales.shoop').replace('column: amount', 'column: amouunt');
-    const reply = await stellan<{ faults: { place: string; reason: string }[] }>('POST', '/models', faulty, { 'content-type': 'application/yaml' });
+    const faulty = MODEL.replace('id: shops', 'id: faulty')
+      .replace('column: sales.shop', 'column: sales.shoop')
+      .replace('column: amount', 'column: amouunt');
+    const reply = await stellan<{ faults: { place: string; reason: string }[] }>('POST', '/models', faulty, {
+      'content-type': 'application/yaml',
+    });
     expect(reply.status).toBe(422);
-    expect(reply.body.faults.map((fault) => fault.place)).toEqual(['dimensions[0].levels[0].column'.replace('.column', ''), 'measures[0].column'].map((place) => expect.stringContaining(place)));
+    expect(reply.body.faults.map((fault) => fault.place)).toEqual(
+      ['dimensions[0].levels[0].column'.replace('.column', ''), 'measures[0].column'].map((place) =>
+        expect.stringContaining(place),
+      ),
+    );
     expect((await mira('GET', '/models/faulty')).status).toBe(404);
     expect((await stellan('POST', '/models', MODEL, { 'content-type': 'application/yaml' })).status).toBe(409);
   });
   test('new data are in the next answer', async () => {
-    await stellan('POST', '/tables?name=sales&types=sold_on:date,amount:number', `${CSV}6,2026-03-01,Kiln Row,100,true\n`, { 'content-type': 'text/csv' });
+    await stellan(
+      'POST',
+      '/tables?name=sales&types=sold_on:date,amount:number',
+      `${CSV}6,2026-03-01,Kiln Row,100,true\n`,
+      { 'content-type': 'text/csv' },
+    );
     const id = await inquiry(mira, 'shops');
     expect((await ask(mira, id, { text: 'amount by shop' })).answer?.rows[0]).toEqual(['Kiln Row', 100]);
     expect((await ask(mira, id, { text: 'only Kiln Row' })).outcome).toBe('answered');
   });
   test('rows are added, and those of some days replaced; what does not fit changes nothing', async () => {
-    const load = (query: string, csv: string) => stellan<{ rows: number; added: number; removed: number; detail: string }>('POST', `/tables?name=sales&${query}`, csv, { 'content-type': 'text/csv' });
+    const load = (query: string, csv: string) =>
+      stellan<{ rows: number; added: number; removed: number; detail: string }>(
+        'POST',
+        `/tables?name=sales&${query}`,
+        csv,
+        { 'content-type': 'text/csv' },
+      );
     const total = async () => (await ask(mira, await inquiry(mira, 'shops'), { text: 'amount' })).answer?.rows[0]?.[0];
     const before = Number(await total());
     // the columns may come in another order, and may be fewer
-    expect((await load('mode=add', 'amount,id,sold_on\n5,7,2026-03-02\n6,8,2026-03-03\n')).body).toMatchObject({ rows: 6, added: 2, removed: 0 });
+    expect((await load('mode=add', 'amount,id,sold_on\n5,7,2026-03-02\n6,8,2026-03-03\n')).body).toMatchObject({
+      rows: 6,
+      added: 2,
+      removed: 0,
+    });
     expect(await total()).toBe(before + 11);
     // the day is the model’s default date, so that it need not be named
-    expect((await load('mode=days&from=2026-03-01&to=2026-03-02', 'id,sold_on,shop,amount,open\n9,2026-03-01,Kiln Row,40,true\n')).body).toMatchObject({ rows: 5, added: 1, removed: 2 });
+    expect(
+      (
+        await load(
+          'mode=days&from=2026-03-01&to=2026-03-02',
+          'id,sold_on,shop,amount,open\n9,2026-03-01,Kiln Row,40,true\n',
+        )
+      ).body,
+    ).toMatchObject({ rows: 5, added: 1, removed: 2 });
     expect(await total()).toBe(before + 11 - 105 + 40);
-    for (const [query, csv, reason] of [['mode=days&from=2026-03-01&to=2026-03-02', 'id,sold_on\n1,2026-04-01\n', 'of other days'], ['mode=add', 'colour\nred\n', 'no column “colour”'], ['mode=days&from=soon&to=2026-03-02', 'id\n1\n', 'YYYY-MM-DD']] as const) {
+    for (const [query, csv, reason] of [
+      ['mode=days&from=2026-03-01&to=2026-03-02', 'id,sold_on\n1,2026-04-01\n', 'of other days'],
+      ['mode=add', 'colour\nred\n', 'no column “colour”'],
+      ['mode=days&from=soon&to=2026-03-02', 'id\n1\n', 'YYYY-MM-DD'],
+    ] as const) {
       const refused = await load(query, csv);
       expect([refused.status, refused.body.detail]).toEqual([422, expect.stringContaining(reason)]);
     }
@@ -411,7 +611,9 @@ test('a question that runs too long is stopped, says so, and the line is free fo
   try {
     const who = await slow.as('Mira');
     const id = await inquiry(who);
-    const reply = await who<{ status: number; detail: string }>('POST', `/inquiries/${id}/steps`, { text: 'median onboard spend by route and channel' });
+    const reply = await who<{ status: number; detail: string }>('POST', `/inquiries/${id}/steps`, {
+      text: 'median onboard spend by route and channel',
+    });
     expect([reply.status, reply.body.detail]).toEqual([504, expect.stringContaining('ran too long')]);
   } finally {
     await slow.close();

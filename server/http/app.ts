@@ -33,7 +33,15 @@ export function createApp(context: Context, webFolder: string | null): Express {
   app.set('trust proxy', context.trustProxy);
   app.use(
     helmet({
-      contentSecurityPolicy: { directives: { defaultSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:', 'blob:'], scriptSrc: ["'self'"], upgradeInsecureRequests: null } },
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          scriptSrc: ["'self'"],
+          upgradeInsecureRequests: null,
+        },
+      },
       strictTransportSecurity: false,
     }),
   );
@@ -41,9 +49,27 @@ export function createApp(context: Context, webFolder: string | null): Express {
     if (request.secure) response.setHeader('strict-transport-security', 'max-age=31536000; includeSubDomains');
     next();
   });
-  app.use(pinoHttp({ logger: context.log, serializers: { req: (request: { method: string; url: string }) => ({ method: request.method, path: withoutSecrets(request.url) }), res: (response: { statusCode: number }) => ({ status: response.statusCode }) }, customLogLevel: (_request, response, error) => (response.statusCode === 503 ? 'warn' : error || response.statusCode >= 500 ? 'error' : 'debug') }));
+  app.use(
+    pinoHttp({
+      logger: context.log,
+      serializers: {
+        req: (request: { method: string; url: string }) => ({
+          method: request.method,
+          path: withoutSecrets(request.url),
+        }),
+        res: (response: { statusCode: number }) => ({ status: response.statusCode }),
+      },
+      customLogLevel: (_request, response, error) =>
+        response.statusCode === 503 ? 'warn' : error || response.statusCode >= 500 ? 'error' : 'debug',
+    }),
+  );
   // the lightest level: most answers are small, and many people ask at once
-  app.use(compression({ level: 1, filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
+  app.use(
+    compression({
+      level: 1,
+      filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response),
+    }),
+  );
 
   // answers hold what is for one person's eyes
   app.use('/api', (_request, response, next) => {
@@ -52,7 +78,18 @@ export function createApp(context: Context, webFolder: string | null): Express {
   });
   app.get('/api/health', (_request, response) => {
     Promise.all([context.database.pool.query('select 1'), context.disk.state()]).then(
-      ([, disk]) => response.status(disk === 'full' ? 503 : 200).json({ ok: disk !== 'full', version: VERSION, database: 'up', disk, engines: ['PostgreSQL', ...(context.copy === null ? [] : ['DuckDB'])], streams: context.feed.streams, ...(context.copy === null ? {} : { copy: context.copy.state }) }),
+      ([, disk]) =>
+        response
+          .status(disk === 'full' ? 503 : 200)
+          .json({
+            ok: disk !== 'full',
+            version: VERSION,
+            database: 'up',
+            disk,
+            engines: ['PostgreSQL', ...(context.copy === null ? [] : ['DuckDB'])],
+            streams: context.feed.streams,
+            ...(context.copy === null ? {} : { copy: context.copy.state }),
+          }),
       () => response.status(503).json({ ok: false, version: VERSION, database: 'down', engines: [] }),
     );
   });
@@ -61,11 +98,29 @@ export function createApp(context: Context, webFolder: string | null): Express {
   app.use('/api', identify(context), sameOrigin, requireSignIn);
   // a model file is taken as it is written, and a table as a stream; all else is JSON
   const json = express.json({ limit: '600kb' });
-  app.use('/api', (request, response, next) => (/^\/(models(\/[^/]+)?|tables)\/?$/.test(request.path) ? next() : json(request, response, next)));
+  app.use('/api', (request, response, next) =>
+    /^\/(models(\/[^/]+)?|tables)\/?$/.test(request.path) ? next() : json(request, response, next),
+  );
   app.use('/api', onceOnly(context));
   const desk = new BoardDesk(context);
-  const boards = [boardRoutes, tileRoutes, refinementRoutes, commentRoutes, fileRoutes, sharingRoutes, sharedRoutes].map((routes) => routes(context, desk));
-  app.use('/api', tableRoutes(context), modelRoutes(context), sessionRoutes(context), peopleRoutes(context), inquiryRoutes(context), ...boards);
+  const boards = [
+    boardRoutes,
+    tileRoutes,
+    refinementRoutes,
+    commentRoutes,
+    fileRoutes,
+    sharingRoutes,
+    sharedRoutes,
+  ].map((routes) => routes(context, desk));
+  app.use(
+    '/api',
+    tableRoutes(context),
+    modelRoutes(context),
+    sessionRoutes(context),
+    peopleRoutes(context),
+    inquiryRoutes(context),
+    ...boards,
+  );
   app.use('/api', () => {
     throw new Problem(404, 'Not found', 'There is nothing at this address.');
   });
@@ -73,17 +128,23 @@ export function createApp(context: Context, webFolder: string | null): Express {
   if (webFolder !== null) {
     app.use(express.static(webFolder, { index: false, maxAge: '1y', immutable: true }));
     app.get('/shared/:token', framing(context));
-    app.get(/.*/, (_request, response) => response.sendFile(path.join(webFolder, 'index.html'), { headers: { 'cache-control': 'no-cache' } }));
+    app.get(/.*/, (_request, response) =>
+      response.sendFile(path.join(webFolder, 'index.html'), { headers: { 'cache-control': 'no-cache' } }),
+    );
   }
   app.use(answerProblem(context));
   return app;
 }
 
 /** The path of a request as it may be logged: without what follows a question mark, and without the token of a link. */
-const withoutSecrets = (url: string): string => (url.split('?')[0] ?? '').replace(/\/(shared|password)\/[^/]+/, '/$1/…');
+const withoutSecrets = (url: string): string =>
+  (url.split('?')[0] ?? '').replace(/\/(shared|password)\/[^/]+/, '/$1/…');
 
 function answerProblem(context: Context) {
-  const { log, database: { store } } = context;
+  const {
+    log,
+    database: { store },
+  } = context;
   return (error: unknown, request: Request, response: Response, _next: NextFunction): void => {
     if (response.headersSent) {
       response.end();
@@ -94,12 +155,39 @@ function answerProblem(context: Context) {
     if (problem.status >= 500) {
       const reference = randomUUID().slice(0, 8);
       log.error({ reference, err: error }, problem.title);
-      response.status(problem.status).type('application/problem+json').json({ type: 'about:blank', title: problem.title, status: problem.status, detail: `${problem.detail} Reference: ${reference}.`, reference });
+      response
+        .status(problem.status)
+        .type('application/problem+json')
+        .json({
+          type: 'about:blank',
+          title: problem.title,
+          status: problem.status,
+          detail: `${problem.detail} Reference: ${reference}.`,
+          reference,
+        });
       return;
     }
     // what somebody tried and may not do is kept for who looks after the installation
-    if (problem.status === 403 && request.person) store.insert(audit).values({ personId: request.person.id, action: 'not allowed', subject: request.path.slice(0, 200), detail: { method: request.method } }).catch((fault: unknown) => log.warn({ err: fault }, 'a refusal could not be noted'));
+    if (problem.status === 403 && request.person)
+      store
+        .insert(audit)
+        .values({
+          personId: request.person.id,
+          action: 'not allowed',
+          subject: request.path.slice(0, 200),
+          detail: { method: request.method },
+        })
+        .catch((fault: unknown) => log.warn({ err: fault }, 'a refusal could not be noted'));
     if (typeof problem.more['retryAfter'] === 'number') response.setHeader('retry-after', problem.more['retryAfter']);
-    response.status(problem.status).type('application/problem+json').json({ type: 'about:blank', title: problem.title, status: problem.status, detail: problem.detail, ...problem.more });
+    response
+      .status(problem.status)
+      .type('application/problem+json')
+      .json({
+        type: 'about:blank',
+        title: problem.title,
+        status: problem.status,
+        detail: problem.detail,
+        ...problem.more,
+      });
   };
 }

@@ -28,16 +28,26 @@ export interface BoardContent {
   readonly owner: string;
 }
 
-export interface TileView extends Pick<Tile, 'id' | 'kind' | 'modelId' | 'title' | 'words' | 'reading' | 'ownScope' | 'x' | 'y' | 'width' | 'height' | 'version'> {
+export interface TileView extends Pick<
+  Tile,
+  'id' | 'kind' | 'modelId' | 'title' | 'words' | 'reading' | 'ownScope' | 'x' | 'y' | 'width' | 'height' | 'version'
+> {
   readonly by: string;
 }
 
 /** The model of the first of the tiles that hold answers, in the order of reading; null where there is none. */
-export const modelAmong = (rows: readonly TileOfBoard[]): string | null => rows.map(({ tile }) => tile).find(isAnswer)?.modelId ?? null;
+export const modelAmong = (rows: readonly TileOfBoard[]): string | null =>
+  rows.map(({ tile }) => tile).find(isAnswer)?.modelId ?? null;
 
 /** Why a tile has no answer. */
 export const noAnswer = (tile: Tile): Problem =>
-  tile.kind === 'answer' ? new Problem(422, 'Not readable', 'What this tile asked can no longer be read. Take it off the board, or pin it anew; the others are whole.') : new Problem(422, 'No answer', 'This tile holds words; there is nothing to compute on it.');
+  tile.kind === 'answer'
+    ? new Problem(
+        422,
+        'Not readable',
+        'What this tile asked can no longer be read. Take it off the board, or pin it anew; the others are whole.',
+      )
+    : new Problem(422, 'No answer', 'This tile holds words; there is nothing to compute on it.');
 
 export class BoardDesk {
   private readonly contents = new SharedReads<BoardContent>();
@@ -66,21 +76,46 @@ export class BoardDesk {
 
   /** What of a tile leaves the server for a person, besides its answer: without names that they may not know. */
   async tileFor({ tile, byName }: TileOfBoard, person: Person): Promise<TileView> {
-    const shown = { id: tile.id, kind: tile.kind, modelId: tile.modelId, ownScope: tile.ownScope, x: tile.x, y: tile.y, width: tile.width, height: tile.height, version: tile.version, by: byName };
+    const shown = {
+      id: tile.id,
+      kind: tile.kind,
+      modelId: tile.modelId,
+      ownScope: tile.ownScope,
+      x: tile.x,
+      y: tile.y,
+      width: tile.width,
+      height: tile.height,
+      version: tile.version,
+      by: byName,
+    };
     if (tile.modelId === null) {
       const text = await this.context.library.textFor(person);
-      return { ...shown, title: tile.title === null ? null : text(tile.title), words: tile.words === null ? null : text(tile.words), reading: null };
+      return {
+        ...shown,
+        title: tile.title === null ? null : text(tile.title),
+        words: tile.words === null ? null : text(tile.words),
+        reading: null,
+      };
     }
     const viewer = await this.context.library.viewer(tile.modelId, person);
     const { access, ready } = viewer;
-    const reading = tile.reading === null || (ready === null && access.key !== SEES_ALL) ? null : (ready?.sight.reading(tile.reading) ?? tile.reading);
+    const reading =
+      tile.reading === null || (ready === null && access.key !== SEES_ALL)
+        ? null
+        : (ready?.sight.reading(tile.reading) ?? tile.reading);
     return { ...shown, title: tile.title === null ? null : textFor(viewer, tile.title), words: tile.words, reading };
   }
 
   /** What is on a board and around it, the same for all who may see it. */
   contentOf(board: Board): Promise<BoardContent> {
     return this.contents.get(board.id, async () => {
-      const [rows, sharing, groups, said, owner] = await Promise.all([this.rowsOf(board), sharesOf(this.store, board.id), groupSharesOf(this.store, board.id), commentsOf(this.store, board.id), nameOf(this.store, board.ownerId)]);
+      const [rows, sharing, groups, said, owner] = await Promise.all([
+        this.rowsOf(board),
+        sharesOf(this.store, board.id),
+        groupSharesOf(this.store, board.id),
+        commentsOf(this.store, board.id),
+        nameOf(this.store, board.ownerId),
+      ]);
       return { rows, sharing, groups, said, owner };
     });
   }
@@ -111,7 +146,12 @@ export class BoardDesk {
   readingOf(tile: AnswerTile, scopes: readonly Scope[], ready: ReadyModel, always: readonly Scope[] = []): Scoped {
     const free = scoped(tile.reading, tile.ownScope ? [] : scopes, ready);
     const { reading, refused } = scoped(free.reading, always, ready);
-    if (refused.length > 0) throw new Problem(422, 'Not shown', 'This answer cannot be narrowed as this link demands, so it is not shown here.');
+    if (refused.length > 0)
+      throw new Problem(
+        422,
+        'Not shown',
+        'This answer cannot be narrowed as this link demands, so it is not shown here.',
+      );
     return { reading, refused: free.refused };
   }
 
@@ -126,19 +166,31 @@ export class BoardDesk {
   }
 
   /** The answers of a board for a person, in the order of its tiles; one that can't be given is left out. */
-  async answersOf(board: Board, scopes: readonly Scope[], person: Person, signal: AbortSignal, always: readonly Scope[] = []): Promise<TileAnswer[]> {
+  async answersOf(
+    board: Board,
+    scopes: readonly Scope[],
+    person: Person,
+    signal: AbortSignal,
+    always: readonly Scope[] = [],
+  ): Promise<TileAnswer[]> {
     const { library, answering, timeLimit } = this.context;
     const rows = (await this.rowsOf(board)).map((row) => row.tile).filter(isAnswer);
-    const answers = await Promise.all(rows.map(async (row) => {
-      try {
-        const ready = await library.get(row.modelId, person);
-        const { reading } = this.readingOf(row, scopes, ready, always);
-        return { tile: row.id, title: row.title === null ? null : ready.sight.text(row.title), ...(await answering.answer(reading, ready, { signal, limits: { time: timeLimit }, person: person.id })) };
-      } catch (error) {
-        if (signal.aborted || error instanceof Busy) throw error;
-        return null;
-      }
-    }));
+    const answers = await Promise.all(
+      rows.map(async (row) => {
+        try {
+          const ready = await library.get(row.modelId, person);
+          const { reading } = this.readingOf(row, scopes, ready, always);
+          return {
+            tile: row.id,
+            title: row.title === null ? null : ready.sight.text(row.title),
+            ...(await answering.answer(reading, ready, { signal, limits: { time: timeLimit }, person: person.id })),
+          };
+        } catch (error) {
+          if (signal.aborted || error instanceof Busy) throw error;
+          return null;
+        }
+      }),
+    );
     return answers.filter((one) => one !== null);
   }
 }

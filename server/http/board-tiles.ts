@@ -10,113 +10,224 @@ import { boardFor } from '../store/board-rights';
 import { addWords, changeTile, GRID_COLUMNS, isAnswer, pinTile, removeTile } from '../store/boards';
 import { createInquiry } from '../store/inquiries';
 import { noAnswer, type BoardDesk } from './board-desk';
-import { changesSomething, goneSignal, handle, idOf, optionsFor, parsed, personOf, personWith, type Context } from './context';
+import {
+  changesSomething,
+  goneSignal,
+  handle,
+  idOf,
+  optionsFor,
+  parsed,
+  personOf,
+  personWith,
+  type Context,
+} from './context';
 import { Problem, problemOf, unanswerable } from './problem';
 
 const title = z.string().trim().min(1).max(200);
-const place = { x: z.number().int().min(0).max(GRID_COLUMNS - 1), y: z.number().int().min(0).max(2000), width: z.number().int().min(2).max(GRID_COLUMNS), height: z.number().int().min(1).max(20) };
-const inGrid = (one: { x?: number | undefined; width?: number | undefined }) => (one.x ?? 0) + (one.width ?? 0) <= GRID_COLUMNS;
+const place = {
+  x: z
+    .number()
+    .int()
+    .min(0)
+    .max(GRID_COLUMNS - 1),
+  y: z.number().int().min(0).max(2000),
+  width: z.number().int().min(2).max(GRID_COLUMNS),
+  height: z.number().int().min(1).max(20),
+};
+const inGrid = (one: { x?: number | undefined; width?: number | undefined }) =>
+  (one.x ?? 0) + (one.width ?? 0) <= GRID_COLUMNS;
 const words = z.string().trim().min(1).max(4000);
 const inColumns = z.object(place).refine(inGrid, { message: 'a tile ends within the 12 columns' }).optional();
 /** A tile is an answer unless it says what else it is. */
 export const tileBody = z.union([
   z.object({ kind: z.enum(['text', 'section']), words, title: title.nullish(), place: inColumns }),
-  z.object({ kind: z.literal('commentary'), words: z.string().trim().max(4000).default(''), title: title.nullish(), place: inColumns }),
-  z.object({ kind: z.literal('answer').default('answer'), modelId: z.string(), reading: readingSchema, title: title.nullish(), ownScope: z.boolean().optional(), place: inColumns }),
+  z.object({
+    kind: z.literal('commentary'),
+    words: z.string().trim().max(4000).default(''),
+    title: title.nullish(),
+    place: inColumns,
+  }),
+  z.object({
+    kind: z.literal('answer').default('answer'),
+    modelId: z.string(),
+    reading: readingSchema,
+    title: title.nullish(),
+    ownScope: z.boolean().optional(),
+    place: inColumns,
+  }),
 ]);
 export const tileChangeBody = z
-  .object({ x: place.x.optional(), y: place.y.optional(), width: place.width.optional(), height: place.height.optional(), title: title.nullish(), words: z.string().trim().max(4000).optional(), ownScope: z.boolean().optional(), version: z.number().int().optional() })
+  .object({
+    x: place.x.optional(),
+    y: place.y.optional(),
+    width: place.width.optional(),
+    height: place.height.optional(),
+    title: title.nullish(),
+    words: z.string().trim().max(4000).optional(),
+    ownScope: z.boolean().optional(),
+    version: z.number().int().optional(),
+  })
   .refine(inGrid, { message: 'a tile ends within the 12 columns' })
   .refine(({ version: _version, ...change }) => changesSomething.check(change), { message: changesSomething.message });
 
-const wantedTiles = z.string().transform((text) => (text === '' ? [] : text.split(','))).pipe(z.array(z.uuid()).max(200));
+const wantedTiles = z
+  .string()
+  .transform((text) => (text === '' ? [] : text.split(',')))
+  .pipe(z.array(z.uuid()).max(200));
 
 export function tileRoutes(context: Context, desk: BoardDesk): Router {
-  const { database: { store }, library, answering, asking } = context;
+  const {
+    database: { store },
+    library,
+    answering,
+    asking,
+  } = context;
   const router = Router();
 
-  router.post('/boards/:id/tiles', handle(async (request, response) => {
-    const person = personWith(request, 'analyst');
-    const { board } = await boardFor(store, idOf(request), person.id, 'edit');
-    const body = parsed(tileBody, request.body);
-    response.status(201);
-    if (body.kind !== 'answer') return addWords(store, board.id, person.id, { kind: body.kind, words: body.words, title: body.title ?? null, ...(body.place ? { place: body.place } : {}) });
-    const ready = await library.get(body.modelId, person);
-    const reading = body.reading as Reading;
-    await answering.answer(reading, ready, optionsFor(context, person, response)).catch(unanswerable);
-    return pinTile(store, board.id, person.id, { modelId: body.modelId, reading, title: body.title ?? null, number: reading.by.length === 0, ...(body.ownScope === undefined ? {} : { ownScope: body.ownScope }), ...(body.place ? { place: body.place } : {}) });
-  }));
-  router.get('/boards/:id/tiles', handle(async (request) => {
-    const { board } = await boardFor(store, idOf(request), personOf(request).id, 'see');
-    const person = personOf(request);
-    return Promise.all((await desk.rowsOf(board)).map((row) => desk.tileFor(row, person)));
-  }));
-  router.patch('/boards/:id/tiles/:tile', handle(async (request) => {
-    const person = personOf(request);
-    const { board } = await boardFor(store, idOf(request), person.id, 'edit');
-    const { version, ...change } = parsed(tileChangeBody, request.body);
-    return desk.tileFor({ tile: await changeTile(store, board.id, idOf(request, 'tile'), person.id, withoutUndefined(change), version), byName: person.name }, person);
-  }));
-  router.delete('/boards/:id/tiles/:tile', handle(async (request) => {
-    const person = personOf(request);
-    const { board } = await boardFor(store, idOf(request), person.id, 'edit');
-    await removeTile(store, board.id, idOf(request, 'tile'), person.id);
-    return undefined;
-  }));
+  router.post(
+    '/boards/:id/tiles',
+    handle(async (request, response) => {
+      const person = personWith(request, 'analyst');
+      const { board } = await boardFor(store, idOf(request), person.id, 'edit');
+      const body = parsed(tileBody, request.body);
+      response.status(201);
+      if (body.kind !== 'answer')
+        return addWords(store, board.id, person.id, {
+          kind: body.kind,
+          words: body.words,
+          title: body.title ?? null,
+          ...(body.place ? { place: body.place } : {}),
+        });
+      const ready = await library.get(body.modelId, person);
+      const reading = body.reading as Reading;
+      await answering.answer(reading, ready, optionsFor(context, person, response)).catch(unanswerable);
+      return pinTile(store, board.id, person.id, {
+        modelId: body.modelId,
+        reading,
+        title: body.title ?? null,
+        number: reading.by.length === 0,
+        ...(body.ownScope === undefined ? {} : { ownScope: body.ownScope }),
+        ...(body.place ? { place: body.place } : {}),
+      });
+    }),
+  );
+  router.get(
+    '/boards/:id/tiles',
+    handle(async (request) => {
+      const { board } = await boardFor(store, idOf(request), personOf(request).id, 'see');
+      const person = personOf(request);
+      return Promise.all((await desk.rowsOf(board)).map((row) => desk.tileFor(row, person)));
+    }),
+  );
+  router.patch(
+    '/boards/:id/tiles/:tile',
+    handle(async (request) => {
+      const person = personOf(request);
+      const { board } = await boardFor(store, idOf(request), person.id, 'edit');
+      const { version, ...change } = parsed(tileChangeBody, request.body);
+      return desk.tileFor(
+        {
+          tile: await changeTile(store, board.id, idOf(request, 'tile'), person.id, withoutUndefined(change), version),
+          byName: person.name,
+        },
+        person,
+      );
+    }),
+  );
+  router.delete(
+    '/boards/:id/tiles/:tile',
+    handle(async (request) => {
+      const person = personOf(request);
+      const { board } = await boardFor(store, idOf(request), person.id, 'edit');
+      await removeTile(store, board.id, idOf(request, 'tile'), person.id);
+      return undefined;
+    }),
+  );
 
-  router.get('/boards/:id/tiles/:tile/answer', handle(async (request, response) => {
-    const person = personOf(request);
-    const { tile, ready, reading, refused } = await desk.scopedTile(request, person);
-    const answered = await answering.answer(reading, ready, optionsFor(context, person, response)).catch(unanswerable);
-    return { ...answered, refused, ownScope: tile.ownScope };
-  }));
+  router.get(
+    '/boards/:id/tiles/:tile/answer',
+    handle(async (request, response) => {
+      const person = personOf(request);
+      const { tile, ready, reading, refused } = await desk.scopedTile(request, person);
+      const answered = await answering
+        .answer(reading, ready, optionsFor(context, person, response))
+        .catch(unanswerable);
+      return { ...answered, refused, ownScope: tile.ownScope };
+    }),
+  );
   /** Many answers of a board in one go: a line of JSON each, as soon as it is there, with its tile; or why it can't be given. */
-  router.get('/boards/:id/answers', handle(async (request, response) => {
-    const person = personOf(request);
-    const { board } = await boardFor(store, idOf(request), person.id, 'see');
-    const wanted = new Set(parsed(wantedTiles, request.query['tiles'] ?? ''));
-    const refined = await desk.scopeOfRefinement(board, desk.refinementIn(request));
-    const rows = (await desk.rowsOf(board)).map(({ tile }) => tile).filter((tile) => tile.kind === 'answer' && (wanted.size === 0 || wanted.has(tile.id)));
-    const options = optionsFor(context, person, response);
-    const { signal } = options;
-    setMaxListeners(rows.length + 10, signal);
-    response.status(200).type('application/x-ndjson');
-    const write = (line: string) => { response.write(`${line}\n`); response.flush(); };
-    await Promise.all(rows.map(async (tile) => {
-      try {
-        if (!isAnswer(tile)) throw noAnswer(tile);
-        const ready = await library.get(tile.modelId, person);
-        const { reading, refused } = desk.readingOf(tile, [board.scope, refined], ready);
-        const answered = await answering.answer(reading, ready, options).catch(unanswerable);
-        write(`${JSON.stringify({ tile: tile.id, refused, ownScope: tile.ownScope }).slice(0, -1)},${written(answered).slice(1)}`);
-      } catch (error) {
-        if (signal.aborted) return;
-        const { status, title: name, detail } = problemOf(error);
-        write(JSON.stringify({ tile: tile.id, problem: { status, title: name, detail } }));
-      }
-    }));
-    response.end();
-    return undefined;
-  }));
+  router.get(
+    '/boards/:id/answers',
+    handle(async (request, response) => {
+      const person = personOf(request);
+      const { board } = await boardFor(store, idOf(request), person.id, 'see');
+      const wanted = new Set(parsed(wantedTiles, request.query['tiles'] ?? ''));
+      const refined = await desk.scopeOfRefinement(board, desk.refinementIn(request));
+      const rows = (await desk.rowsOf(board))
+        .map(({ tile }) => tile)
+        .filter((tile) => tile.kind === 'answer' && (wanted.size === 0 || wanted.has(tile.id)));
+      const options = optionsFor(context, person, response);
+      const { signal } = options;
+      setMaxListeners(rows.length + 10, signal);
+      response.status(200).type('application/x-ndjson');
+      const write = (line: string) => {
+        response.write(`${line}\n`);
+        response.flush();
+      };
+      await Promise.all(
+        rows.map(async (tile) => {
+          try {
+            if (!isAnswer(tile)) throw noAnswer(tile);
+            const ready = await library.get(tile.modelId, person);
+            const { reading, refused } = desk.readingOf(tile, [board.scope, refined], ready);
+            const answered = await answering.answer(reading, ready, options).catch(unanswerable);
+            write(
+              `${JSON.stringify({ tile: tile.id, refused, ownScope: tile.ownScope }).slice(0, -1)},${written(answered).slice(1)}`,
+            );
+          } catch (error) {
+            if (signal.aborted) return;
+            const { status, title: name, detail } = problemOf(error);
+            write(JSON.stringify({ tile: tile.id, problem: { status, title: name, detail } }));
+          }
+        }),
+      );
+      response.end();
+      return undefined;
+    }),
+  );
   /** What the answers of the board say, under its sentence and the refinement: a headline each, and what stands out. */
-  router.get('/boards/:id/tiles/:tile/commentary', handle(async (request, response) => {
-    const person = personOf(request);
-    const { board } = await boardFor(store, idOf(request), person.id, 'see');
-    const tile = await desk.tileOf(board, idOf(request, 'tile'));
-    if (tile.kind !== 'commentary') throw new Problem(422, 'No commentary', 'This tile is no commentary.');
-    const refined = await desk.scopeOfRefinement(board, desk.refinementIn(request));
-    return { sentences: commentaryOf(await desk.answersOf(board, [board.scope, refined], person, goneSignal(response))) };
-  }));
+  router.get(
+    '/boards/:id/tiles/:tile/commentary',
+    handle(async (request, response) => {
+      const person = personOf(request);
+      const { board } = await boardFor(store, idOf(request), person.id, 'see');
+      const tile = await desk.tileOf(board, idOf(request, 'tile'));
+      if (tile.kind !== 'commentary') throw new Problem(422, 'No commentary', 'This tile is no commentary.');
+      const refined = await desk.scopeOfRefinement(board, desk.refinementIn(request));
+      return {
+        sentences: commentaryOf(await desk.answersOf(board, [board.scope, refined], person, goneSignal(response))),
+      };
+    }),
+  );
   /** "Ask from here": an inquiry that starts with the tile's reading, the board's sentence and the refinement. */
-  router.post('/boards/:id/tiles/:tile/inquiry', handle(async (request, response) => {
-    const person = personWith(request, 'analyst');
-    const { tile, ready, reading } = await desk.scopedTile(request, person);
-    const name = ready.sight.text(tile.title ?? sentenceIn(reading, ready)?.text ?? 'a tile');
-    const inquiry = await createInquiry(store, person.id, tile.modelId, `From a board: ${name}`.slice(0, 200));
-    const { step } = await asking.ask(inquiry, person, { kind: 'reading', reading, label: name }, undefined, optionsFor(context, person, response));
-    response.status(201);
-    return { inquiry: inquiry.id, step: step.id };
-  }));
+  router.post(
+    '/boards/:id/tiles/:tile/inquiry',
+    handle(async (request, response) => {
+      const person = personWith(request, 'analyst');
+      const { tile, ready, reading } = await desk.scopedTile(request, person);
+      const name = ready.sight.text(tile.title ?? sentenceIn(reading, ready)?.text ?? 'a tile');
+      const inquiry = await createInquiry(store, person.id, tile.modelId, `From a board: ${name}`.slice(0, 200));
+      const { step } = await asking.ask(
+        inquiry,
+        person,
+        { kind: 'reading', reading, label: name },
+        undefined,
+        optionsFor(context, person, response),
+      );
+      response.status(201);
+      return { inquiry: inquiry.id, step: step.id };
+    }),
+  );
   return router;
 }
 
@@ -133,5 +244,7 @@ function written(answered: Answered): string {
 }
 
 function withoutUndefined<T extends object>(value: T): { [K in keyof T]: Exclude<T[K], undefined> } {
-  return Object.fromEntries(Object.entries(value).filter(([, part]) => part !== undefined)) as { [K in keyof T]: Exclude<T[K], undefined> };
+  return Object.fromEntries(Object.entries(value).filter(([, part]) => part !== undefined)) as {
+    [K in keyof T]: Exclude<T[K], undefined>;
+  };
 }

@@ -66,17 +66,26 @@ export function personWith(request: Request, role: Role): Person {
 /** Parses a body or query by its schema. @throws Problem 400 that names the first fault */
 export function parsed<T>(schema: z.ZodType<T>, value: unknown): T {
   const shape = shapeFault(value);
-  if (shape !== null) throw new Problem(400, 'Not understood', `The request was not taken: ${shape}. Nothing was changed.`);
+  if (shape !== null)
+    throw new Problem(400, 'Not understood', `The request was not taken: ${shape}. Nothing was changed.`);
   const result = schema.safeParse(value);
   if (result.success) return result.data;
   const [issue] = result.error.issues;
-  throw new Problem(400, 'Not understood', `${issue && issue.path.length > 0 ? `${issue.path.join('.')}: ` : ''}${issue?.message ?? 'the request is not as expected'}`, {
-    faults: result.error.issues.slice(0, 20).map((one) => ({ place: one.path.join('.'), reason: one.message })),
-  });
+  throw new Problem(
+    400,
+    'Not understood',
+    `${issue && issue.path.length > 0 ? `${issue.path.join('.')}: ` : ''}${issue?.message ?? 'the request is not as expected'}`,
+    {
+      faults: result.error.issues.slice(0, 20).map((one) => ({ place: one.path.join('.'), reason: one.message })),
+    },
+  );
 }
 
 /** For bodies that change some of many things: one that changes nothing is a mistake. */
-export const changesSomething = { check: (body: object) => Object.values(body).some((part) => part !== undefined), message: 'send at least one thing to change' } as const;
+export const changesSomething = {
+  check: (body: object) => Object.values(body).some((part) => part !== undefined),
+  message: 'send at least one thing to change',
+} as const;
 
 /** A text of the address. @throws Problem 400 where it cannot be one */
 export function textOf(request: Request, name: string): string {
@@ -103,7 +112,11 @@ export function goneSignal(response: Response): AbortSignal {
 }
 
 /** How a question of a person is asked: stopped when they go away, within the limit of time. */
-export function optionsFor({ timeLimit }: Pick<Context, 'timeLimit'>, person: Pick<Person, 'id'>, response: Response): AskOptions & { readonly signal: AbortSignal } {
+export function optionsFor(
+  { timeLimit }: Pick<Context, 'timeLimit'>,
+  person: Pick<Person, 'id'>,
+  response: Response,
+): AskOptions & { readonly signal: AbortSignal } {
   return { signal: goneSignal(response), limits: { time: timeLimit }, person: person.id };
 }
 

@@ -13,7 +13,20 @@ import { FILE_TYPES } from '../exports/file-types';
 import type { Asked } from '../asking/steps';
 import { stepFor, textFor } from '../asking/step-view';
 import { allPeople, nameOf, type Person } from '../store/people';
-import { copyInquiry, createInquiry, deleteInquiry, deleteStep, inquiriesOf, inquiryFor, inquirySharesOf, markStep, renameInquiry, restoreSteps, shareInquiry, stepsOf } from '../store/inquiries';
+import {
+  copyInquiry,
+  createInquiry,
+  deleteInquiry,
+  deleteStep,
+  inquiriesOf,
+  inquiryFor,
+  inquirySharesOf,
+  markStep,
+  renameInquiry,
+  restoreSteps,
+  shareInquiry,
+  stepsOf,
+} from '../store/inquiries';
 import { changesSomething, type Context, handle, idOf, optionsFor, parsed, personOf, personWith } from './context';
 import { notFound, Problem, problemOf, unanswerable } from './problem';
 
@@ -25,15 +38,33 @@ export const askBody = z
     label: z.string().max(300).optional(),
     after: z.uuid().nullable().optional(),
   })
-  .refine((body) => [body.text, body.edit, body.reading].filter((part) => part !== undefined).length === 1, { message: 'send exactly one of text, edit and reading' });
+  .refine((body) => [body.text, body.edit, body.reading].filter((part) => part !== undefined).length === 1, {
+    message: 'send exactly one of text, edit and reading',
+  });
 
 /** `edits` are made to the reading first, without a step: the records behind a mark, for instance. `skip` leaves out the first records of a listing. */
-export const answerBody = z.object({ modelId: z.string(), reading: readingSchema, edits: z.array(editSchema).max(50).optional(), skip: z.number().int().min(0).max(100_000_000).optional() });
+export const answerBody = z.object({
+  modelId: z.string(),
+  reading: readingSchema,
+  edits: z.array(editSchema).max(50).optional(),
+  skip: z.number().int().min(0).max(100_000_000).optional(),
+});
 export const exportBody = answerBody.extend({ format: z.enum(['csv', 'xlsx', 'svg', 'pdf', 'pptx']) });
-export const marksBody = z.object({ name: z.string().trim().min(1).max(120).nullable().optional(), starred: z.boolean().optional(), folded: z.boolean().optional() }).refine(changesSomething.check, { message: changesSomething.message });
+export const marksBody = z
+  .object({
+    name: z.string().trim().min(1).max(120).nullable().optional(),
+    starred: z.boolean().optional(),
+    folded: z.boolean().optional(),
+  })
+  .refine(changesSomething.check, { message: changesSomething.message });
 
 /** A headline as the name of a file. */
-const fileName = (headline: string) => headline.replace(/[^\p{L}\p{N} ,.-]+/gu, ' ').replace(/\s+/g, ' ').trim().slice(0, 80) || 'answer';
+const fileName = (headline: string) =>
+  headline
+    .replace(/[^\p{L}\p{N} ,.-]+/gu, ' ')
+    .replace(/\s+/g, ' ')
+    .trim()
+    .slice(0, 80) || 'answer';
 
 export function inquiryRoutes(context: Context): Router {
   const { database, library, asking, answering } = context;
@@ -41,7 +72,10 @@ export function inquiryRoutes(context: Context): Router {
   const router = Router();
 
   /** The reading of a body, changed by its edits where there are any. @throws Problem 422 where they cannot be made */
-  async function readingOf(request: Request, body: z.infer<typeof answerBody>): Promise<{ reading: Reading; ready: ReadyModel }> {
+  async function readingOf(
+    request: Request,
+    body: z.infer<typeof answerBody>,
+  ): Promise<{ reading: Reading; ready: ReadyModel }> {
     const ready = await library.get(body.modelId, personOf(request));
     const edited = applyEdits(body.reading as Reading, (body.edits ?? []) as readonly Edit[], ready.model);
     if (!edited.ok) throw new Problem(422, 'It cannot be computed', edited.reason);
@@ -50,124 +84,220 @@ export function inquiryRoutes(context: Context): Router {
   /** @throws Problem 422 where it cannot be computed */
   async function answered(request: Request, response: Response, body: z.infer<typeof answerBody>): Promise<Answered> {
     const { reading, ready } = await readingOf(request, body);
-    return answering.answer(reading, ready, { ...optionsOf(request, response), ...(body.skip === undefined ? {} : { skip: body.skip }) }).catch(unanswerable);
+    return answering
+      .answer(reading, ready, {
+        ...optionsOf(request, response),
+        ...(body.skip === undefined ? {} : { skip: body.skip }),
+      })
+      .catch(unanswerable);
   }
   const optionsOf = (request: Request, response: Response) => optionsFor(context, personOf(request), response);
 
-  router.post('/inquiries', handle(async (request, response) => {
-    const person = personWith(request, 'analyst');
-    const body = parsed(z.object({ modelId: z.string(), title: z.string().min(1).max(200).optional() }), request.body);
-    const inquiry = await createInquiry(store, person.id, body.modelId, body.title ?? null);
-    response.status(201);
-    return { ...inquiry, steps: [] };
-  }));
-  router.get('/inquiries', handle(async (request) => {
-    const person = personOf(request);
-    const found = await inquiriesOf(store, person.id);
-    const text = await textsFor(library, found.map((one) => one.modelId), person);
-    return found.map((one) => ({ ...one, title: text(one.modelId, one.title) }));
-  }));
-  router.get('/inquiries/:id', handle(async (request) => {
-    const person = personOf(request);
-    const { inquiry, right } = await inquiryFor(store, idOf(request), person.id, 'see');
-    const [viewer, steps, owner, sharing] = await Promise.all([library.viewer(inquiry.modelId, person), stepsOf(store, inquiry.id), nameOf(store, inquiry.ownerId), inquirySharesOf(store, inquiry.id)]);
-    return { ...inquiry, title: textFor(viewer, inquiry.title), right, owner, sharedWith: sharing.length, limited: limitWords(viewer.access), steps: steps.map((step) => stepFor(step, viewer)) };
-  }));
-  router.get('/inquiries/:id/shares', handle(async (request) => {
-    const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'owner');
-    return inquirySharesOf(store, inquiry.id);
-  }));
-  router.put('/inquiries/:id/shares/:person', handle(async (request) => {
-    const person = personOf(request);
-    const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'owner');
-    const { right } = parsed(z.object({ right: z.enum(['see', 'ask']).nullable() }), request.body);
-    const other = idOf(request, 'person');
-    if (other === person.id) throw new Problem(422, 'Not shared', 'You own this inquiry; share it with someone else.');
-    if (!(await allPeople(store)).some((one) => one.id === other)) throw notFound('person');
-    await shareInquiry(store, inquiry.id, person.id, other, right);
-    return inquirySharesOf(store, inquiry.id);
-  }));
+  router.post(
+    '/inquiries',
+    handle(async (request, response) => {
+      const person = personWith(request, 'analyst');
+      const body = parsed(
+        z.object({ modelId: z.string(), title: z.string().min(1).max(200).optional() }),
+        request.body,
+      );
+      const inquiry = await createInquiry(store, person.id, body.modelId, body.title ?? null);
+      response.status(201);
+      return { ...inquiry, steps: [] };
+    }),
+  );
+  router.get(
+    '/inquiries',
+    handle(async (request) => {
+      const person = personOf(request);
+      const found = await inquiriesOf(store, person.id);
+      const text = await textsFor(
+        library,
+        found.map((one) => one.modelId),
+        person,
+      );
+      return found.map((one) => ({ ...one, title: text(one.modelId, one.title) }));
+    }),
+  );
+  router.get(
+    '/inquiries/:id',
+    handle(async (request) => {
+      const person = personOf(request);
+      const { inquiry, right } = await inquiryFor(store, idOf(request), person.id, 'see');
+      const [viewer, steps, owner, sharing] = await Promise.all([
+        library.viewer(inquiry.modelId, person),
+        stepsOf(store, inquiry.id),
+        nameOf(store, inquiry.ownerId),
+        inquirySharesOf(store, inquiry.id),
+      ]);
+      return {
+        ...inquiry,
+        title: textFor(viewer, inquiry.title),
+        right,
+        owner,
+        sharedWith: sharing.length,
+        limited: limitWords(viewer.access),
+        steps: steps.map((step) => stepFor(step, viewer)),
+      };
+    }),
+  );
+  router.get(
+    '/inquiries/:id/shares',
+    handle(async (request) => {
+      const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'owner');
+      return inquirySharesOf(store, inquiry.id);
+    }),
+  );
+  router.put(
+    '/inquiries/:id/shares/:person',
+    handle(async (request) => {
+      const person = personOf(request);
+      const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'owner');
+      const { right } = parsed(z.object({ right: z.enum(['see', 'ask']).nullable() }), request.body);
+      const other = idOf(request, 'person');
+      if (other === person.id)
+        throw new Problem(422, 'Not shared', 'You own this inquiry; share it with someone else.');
+      if (!(await allPeople(store)).some((one) => one.id === other)) throw notFound('person');
+      await shareInquiry(store, inquiry.id, person.id, other, right);
+      return inquirySharesOf(store, inquiry.id);
+    }),
+  );
   /** A copy of one's own of an inquiry that one may see. */
-  router.post('/inquiries/:id/copy', handle(async (request, response) => {
-    const person = personWith(request, 'analyst');
-    const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'see');
-    const viewer = await library.viewer(inquiry.modelId, person);
-    response.status(201);
-    const copy = await copyInquiry(store, inquiry, person.id);
-    return { ...copy, title: textFor(viewer, copy.title) };
-  }));
-  router.patch('/inquiries/:id', handle(async (request) => {
-    const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'owner');
-    const { title } = parsed(z.object({ title: z.string().min(1).max(200) }), request.body);
-    await renameInquiry(store, inquiry.id, title);
-    return { ...inquiry, title };
-  }));
-  router.delete('/inquiries/:id', handle(async (request) => {
-    const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'owner');
-    await deleteInquiry(store, inquiry.id);
-    return undefined;
-  }));
+  router.post(
+    '/inquiries/:id/copy',
+    handle(async (request, response) => {
+      const person = personWith(request, 'analyst');
+      const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'see');
+      const viewer = await library.viewer(inquiry.modelId, person);
+      response.status(201);
+      const copy = await copyInquiry(store, inquiry, person.id);
+      return { ...copy, title: textFor(viewer, copy.title) };
+    }),
+  );
+  router.patch(
+    '/inquiries/:id',
+    handle(async (request) => {
+      const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'owner');
+      const { title } = parsed(z.object({ title: z.string().min(1).max(200) }), request.body);
+      await renameInquiry(store, inquiry.id, title);
+      return { ...inquiry, title };
+    }),
+  );
+  router.delete(
+    '/inquiries/:id',
+    handle(async (request) => {
+      const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'owner');
+      await deleteInquiry(store, inquiry.id);
+      return undefined;
+    }),
+  );
 
-  router.post('/inquiries/:id/steps', handle(async (request, response) => {
-    const person = personWith(request, 'analyst');
-    const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'ask');
-    const body = parsed(askBody, request.body);
-    const { step, made } = await asking.ask(inquiry, person, askedOf(body), body.after, optionsFor(context, person, response));
-    response.status(made ? 201 : 200);
-    return step;
-  }));
-  router.get('/inquiries/:id/steps/:step', handle(async (request, response) => {
-    const person = personOf(request);
-    const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'see');
-    const row = (await stepsOf(store, inquiry.id)).find((one) => one.id === idOf(request, 'step'));
-    if (!row) throw notFound('step');
-    const viewer = await library.viewer(inquiry.modelId, person);
-    if (viewer.ready !== null) return asking.view(row, viewer.ready, optionsFor(context, person, response));
-    const why = await library.get(inquiry.modelId, person).then(() => null, (error: unknown) => problemOf(error).detail);
-    const step = stepFor(row, viewer);
-    return why === null ? step : { ...step, notes: [...step.notes, { kind: 'unclear', text: why }] };
-  }));
-  router.patch('/inquiries/:id/steps/:step', handle(async (request) => {
-    const person = personOf(request);
-    const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'ask');
-    const marked = await markStep(store, inquiry.id, idOf(request, 'step'), parsed(marksBody, request.body));
-    return stepFor(marked, await library.viewer(inquiry.modelId, person));
-  }));
-  router.delete('/inquiries/:id/steps/:step', handle(async (request) => {
-    const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'ask');
-    return { deleted: await deleteStep(store, inquiry.id, idOf(request, 'step')) };
-  }));
-  router.post('/inquiries/:id/restored', handle(async (request) => {
-    const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'ask');
-    await restoreSteps(store, inquiry.id, parsed(z.object({ steps: z.array(z.uuid()).max(1000) }), request.body).steps);
-    return undefined;
-  }));
+  router.post(
+    '/inquiries/:id/steps',
+    handle(async (request, response) => {
+      const person = personWith(request, 'analyst');
+      const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'ask');
+      const body = parsed(askBody, request.body);
+      const { step, made } = await asking.ask(
+        inquiry,
+        person,
+        askedOf(body),
+        body.after,
+        optionsFor(context, person, response),
+      );
+      response.status(made ? 201 : 200);
+      return step;
+    }),
+  );
+  router.get(
+    '/inquiries/:id/steps/:step',
+    handle(async (request, response) => {
+      const person = personOf(request);
+      const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'see');
+      const row = (await stepsOf(store, inquiry.id)).find((one) => one.id === idOf(request, 'step'));
+      if (!row) throw notFound('step');
+      const viewer = await library.viewer(inquiry.modelId, person);
+      if (viewer.ready !== null) return asking.view(row, viewer.ready, optionsFor(context, person, response));
+      const why = await library.get(inquiry.modelId, person).then(
+        () => null,
+        (error: unknown) => problemOf(error).detail,
+      );
+      const step = stepFor(row, viewer);
+      return why === null ? step : { ...step, notes: [...step.notes, { kind: 'unclear', text: why }] };
+    }),
+  );
+  router.patch(
+    '/inquiries/:id/steps/:step',
+    handle(async (request) => {
+      const person = personOf(request);
+      const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'ask');
+      const marked = await markStep(store, inquiry.id, idOf(request, 'step'), parsed(marksBody, request.body));
+      return stepFor(marked, await library.viewer(inquiry.modelId, person));
+    }),
+  );
+  router.delete(
+    '/inquiries/:id/steps/:step',
+    handle(async (request) => {
+      const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'ask');
+      return { deleted: await deleteStep(store, inquiry.id, idOf(request, 'step')) };
+    }),
+  );
+  router.post(
+    '/inquiries/:id/restored',
+    handle(async (request) => {
+      const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'ask');
+      await restoreSteps(
+        store,
+        inquiry.id,
+        parsed(z.object({ steps: z.array(z.uuid()).max(1000) }), request.body).steps,
+      );
+      return undefined;
+    }),
+  );
 
-  router.post('/answers', handle(async (request, response) => {
-    return answered(request, response, parsed(answerBody, request.body));
-  }));
-  router.post('/answers/deeper', handle(async (request, response) => {
-    const { reading, ready } = await readingOf(request, parsed(answerBody, request.body));
-    return { levels: await deeperLevels(reading, ready, answering, optionsOf(request, response)) };
-  }));
-  router.post('/answers/check', handle(async (request, response) => {
-    const { reading, ready } = await readingOf(request, parsed(answerBody, request.body));
-    return checked(reading, ready, answering, optionsOf(request, response)).catch(unanswerable);
-  }));
-  router.post('/exports', handle(async (request, response) => {
-    const { format, ...body } = parsed(exportBody, request.body);
-    const found = await answered(request, response, body);
-    response.attachment(`${fileName(found.headline)}.${format}`);
-    const content = await context.workers.run('answersFile', { format, answers: [found], cover: null });
-    response.type(FILE_TYPES[format]).send(typeof content === 'string' ? content : Buffer.from(content));
-    return undefined;
-  }));
+  router.post(
+    '/answers',
+    handle(async (request, response) => {
+      return answered(request, response, parsed(answerBody, request.body));
+    }),
+  );
+  router.post(
+    '/answers/deeper',
+    handle(async (request, response) => {
+      const { reading, ready } = await readingOf(request, parsed(answerBody, request.body));
+      return { levels: await deeperLevels(reading, ready, answering, optionsOf(request, response)) };
+    }),
+  );
+  router.post(
+    '/answers/check',
+    handle(async (request, response) => {
+      const { reading, ready } = await readingOf(request, parsed(answerBody, request.body));
+      return checked(reading, ready, answering, optionsOf(request, response)).catch(unanswerable);
+    }),
+  );
+  router.post(
+    '/exports',
+    handle(async (request, response) => {
+      const { format, ...body } = parsed(exportBody, request.body);
+      const found = await answered(request, response, body);
+      response.attachment(`${fileName(found.headline)}.${format}`);
+      const content = await context.workers.run('answersFile', { format, answers: [found], cover: null });
+      response.type(FILE_TYPES[format]).send(typeof content === 'string' ? content : Buffer.from(content));
+      return undefined;
+    }),
+  );
   return router;
 }
 
 /** Texts about models as a person may read them: titles hold names of members. */
-async function textsFor(library: ModelLibrary, modelIds: readonly string[], person: Person): Promise<(modelId: string, text: string) => string> {
-  const viewers = new Map(await Promise.all([...new Set(modelIds)].map(async (id) => [id, await library.viewer(id, person)] as const)));
+async function textsFor(
+  library: ModelLibrary,
+  modelIds: readonly string[],
+  person: Person,
+): Promise<(modelId: string, text: string) => string> {
+  const viewers = new Map(
+    await Promise.all([...new Set(modelIds)].map(async (id) => [id, await library.viewer(id, person)] as const)),
+  );
   return (modelId, text) => {
     const viewer = viewers.get(modelId);
     return viewer === undefined ? text : textFor(viewer, text);
@@ -176,6 +306,7 @@ async function textsFor(library: ModelLibrary, modelIds: readonly string[], pers
 
 function askedOf(body: z.infer<typeof askBody>): Asked {
   if (body.text !== undefined) return { kind: 'text', text: body.text };
-  if (body.edit !== undefined) return { kind: 'edit', edits: (Array.isArray(body.edit) ? body.edit : [body.edit]) as readonly Edit[] };
+  if (body.edit !== undefined)
+    return { kind: 'edit', edits: (Array.isArray(body.edit) ? body.edit : [body.edit]) as readonly Edit[] };
   return { kind: 'reading', reading: body.reading as Reading, label: body.label ?? null };
 }

@@ -39,7 +39,11 @@ function knownBefore(before: Reading | null, ready: ReadyModel): Reading | null 
 
 /** What people are shown of a model file: not what was taken back. The rest is cut to what they may see already. */
 function visibleFile({ model }: ReadyModel): ModelFile {
-  return { ...model.file, measures: model.file.measures.filter((measure) => measure.hidden !== true), sets: model.file.sets.filter((set) => set.hidden !== true) };
+  return {
+    ...model.file,
+    measures: model.file.measures.filter((measure) => measure.hidden !== true),
+    sets: model.file.sets.filter((set) => set.hidden !== true),
+  };
 }
 
 /** What a calculation is called until it is saved. */
@@ -50,26 +54,39 @@ function savingFault(what: SavedName, { model, names }: ReadyModel): string | nu
   for (const name of [what.name, ...what.synonyms]) {
     const words = nameWords(name);
     const [there] = names.exactly(words);
-    if (there) return `“${name}” is a name of this model already, for ${there.label}. Choose another; nothing was lost.`;
-    if (words.length === 0 || words.every((word) => FUNCTION_WORDS.has(word))) return `“${name}” is made of words that questions use; choose a name that stands out.`;
+    if (there)
+      return `“${name}” is a name of this model already, for ${there.label}. Choose another; nothing was lost.`;
+    if (words.length === 0 || words.every((word) => FUNCTION_WORDS.has(word)))
+      return `“${name}” is made of words that questions use; choose a name that stands out.`;
   }
   if (what.kind === 'set') {
     if (!model.levels.has(what.level)) return `There is no level “${what.level}” in this model.`;
     const unknown = what.members.find((member) => !names.hasMember(what.level, member));
-    return unknown === undefined ? null : `“${unknown}” is no member of ${model.levels.get(what.level)?.level.name ?? what.level}.`;
+    return unknown === undefined
+      ? null
+      : `“${unknown}” is no member of ${model.levels.get(what.level)?.level.name ?? what.level}.`;
   }
   try {
     const unknown = measuresIn(parseFormula(what.formula)).find((id) => !model.measures.has(id));
     if (unknown !== undefined) return `There is no measure “${unknown}” in this model.`;
-    const parts = partCounts([...model.measures.values(), { kind: 'formula', id: NEW, name: what.name, synonyms: [], formula: what.formula }]).get(NEW) ?? 0;
-    return parts <= MOST_PARTS ? null : `It is made of ${parts} parts when all that it is built on is written out; ${MOST_PARTS} are the most. Build it on fewer calculations.`;
+    const parts =
+      partCounts([
+        ...model.measures.values(),
+        { kind: 'formula', id: NEW, name: what.name, synonyms: [], formula: what.formula },
+      ]).get(NEW) ?? 0;
+    return parts <= MOST_PARTS
+      ? null
+      : `It is made of ${parts} parts when all that it is built on is written out; ${MOST_PARTS} are the most. Build it on fewer calculations.`;
   } catch (error) {
     if (error instanceof FormulaError) return error.message;
     throw error;
   }
 }
 
-const modelBody = raw({ type: ['application/json', 'application/yaml', 'text/yaml', 'application/x-yaml'], limit: '2mb' });
+const modelBody = raw({
+  type: ['application/json', 'application/yaml', 'text/yaml', 'application/x-yaml'],
+  limit: '2mb',
+});
 
 /** Faults that are told at once. */
 const MOST_FAULTS = 100;
@@ -82,105 +99,188 @@ export function modelRoutes(context: Context): Router {
   const { store } = database;
   const router = Router();
 
-  router.get('/models', handle(async (request) => {
-    personOf(request);
-    const catalogue = await catalogueOf(database);
-    return (await modelsThere(store)).map(({ id, file, updatedAt }) => ({
-      id, name: file.name, description: file.description ?? null, measures: file.measures.length, levels: file.dimensions.flatMap((dimension) => dimension.levels).length, updatedAt,
-      fault: tableFaults(file, catalogue)[0]?.reason ?? null,
-    }));
-  }));
+  router.get(
+    '/models',
+    handle(async (request) => {
+      personOf(request);
+      const catalogue = await catalogueOf(database);
+      return (await modelsThere(store)).map(({ id, file, updatedAt }) => ({
+        id,
+        name: file.name,
+        description: file.description ?? null,
+        measures: file.measures.length,
+        levels: file.dimensions.flatMap((dimension) => dimension.levels).length,
+        updatedAt,
+        fault: tableFaults(file, catalogue)[0]?.reason ?? null,
+      }));
+    }),
+  );
 
   const checked = async (body: unknown) => {
     const catalogue = await catalogueOf(database);
     const source = Buffer.isBuffer(body) ? body.toString('utf8') : '';
-    const result = source === '' ? checkModel(parsed(z.unknown(), body), catalogue) : await workers.run('readModel', { source, catalogue });
-    if (!result.ok) throw new Problem(422, 'The model has faults', `${result.faults.length} ${result.faults.length === 1 ? 'fault' : 'faults'}; nothing was saved. First: ${result.faults[0]?.place}: ${result.faults[0]?.reason}`, { faults: result.faults.slice(0, MOST_FAULTS) });
+    const result =
+      source === ''
+        ? checkModel(parsed(z.unknown(), body), catalogue)
+        : await workers.run('readModel', { source, catalogue });
+    if (!result.ok)
+      throw new Problem(
+        422,
+        'The model has faults',
+        `${result.faults.length} ${result.faults.length === 1 ? 'fault' : 'faults'}; nothing was saved. First: ${result.faults[0]?.place}: ${result.faults[0]?.reason}`,
+        { faults: result.faults.slice(0, MOST_FAULTS) },
+      );
     return result.file;
   };
 
-  router.post('/models', modelBody, handle(async (request, response) => {
-    const person = personWith(request, 'steward');
-    const file = await checked(request.body);
-    const version = await addModel(store, file, person.id);
-    if (version === null) throw new Problem(409, 'There already', `There is a model “${file.id}” already; PUT /api/models/${file.id} changes it.`);
-    response.status(201);
-    return { id: file.id, name: file.name, version };
-  }));
-  router.put('/models/:model', modelBody, handle(async (request) => {
-    const person = personWith(request, 'steward');
-    const file = await checked(request.body);
-    const id = textOf(request, 'model');
-    if (file.id !== id) throw new Problem(422, 'The model has faults', `The file’s id is “${file.id}”, the address says “${id}”.`);
-    const version = await changeModel(store, file, person.id);
-    if (version === null) throw notFound('model');
-    return { id, name: file.name, version };
-  }));
+  router.post(
+    '/models',
+    modelBody,
+    handle(async (request, response) => {
+      const person = personWith(request, 'steward');
+      const file = await checked(request.body);
+      const version = await addModel(store, file, person.id);
+      if (version === null)
+        throw new Problem(
+          409,
+          'There already',
+          `There is a model “${file.id}” already; PUT /api/models/${file.id} changes it.`,
+        );
+      response.status(201);
+      return { id: file.id, name: file.name, version };
+    }),
+  );
+  router.put(
+    '/models/:model',
+    modelBody,
+    handle(async (request) => {
+      const person = personWith(request, 'steward');
+      const file = await checked(request.body);
+      const id = textOf(request, 'model');
+      if (file.id !== id)
+        throw new Problem(422, 'The model has faults', `The file’s id is “${file.id}”, the address says “${id}”.`);
+      const version = await changeModel(store, file, person.id);
+      if (version === null) throw notFound('model');
+      return { id, name: file.name, version };
+    }),
+  );
   /** What hangs on a model, for it to be said before the model is taken away. */
-  router.get('/models/:model/uses', handle(async (request) => {
-    personWith(request, 'steward');
-    const id = textOf(request, 'model');
-    if (!(await modelsThere(store)).some((model) => model.id === id)) throw notFound('model');
-    const uses = await usesOfModel(store, id);
-    return { ...uses, words: usesWords(uses) };
-  }));
+  router.get(
+    '/models/:model/uses',
+    handle(async (request) => {
+      personWith(request, 'steward');
+      const id = textOf(request, 'model');
+      if (!(await modelsThere(store)).some((model) => model.id === id)) throw notFound('model');
+      const uses = await usesOfModel(store, id);
+      return { ...uses, words: usesWords(uses) };
+    }),
+  );
   /** Taken away only by somebody who knows what hangs on it: `?anyway=yes` says so. All of that stays readable. */
-  router.delete('/models/:model', handle(async (request) => {
-    const person = personWith(request, 'steward');
-    const id = textOf(request, 'model');
-    const uses = await usesOfModel(store, id);
-    const words = usesWords(uses);
-    if (words !== null && request.query['anyway'] !== 'yes') throw new Problem(409, 'Something hangs on it', `On this model hang ${words}. They stay readable, but nothing new can be computed. Nothing was changed; to take the model away all the same, send ?anyway=yes.`, { uses });
-    if (!(await removeModel(store, id, person.id))) throw notFound('model');
-    return undefined;
-  }));
-  router.get('/models/:model', handle(async (request) => {
-    const person = personOf(request);
-    const ready = await library.get(textOf(request, 'model'), person);
-    const { rowRules, sensitive, ...file } = visibleFile(ready);
-    const steward = roleCovers(person.role, 'steward');
-    const levels = [...ready.model.levels.keys()].map((id) => ({ id, members: ready.names.membersOf(id).length, sample: ready.names.membersOf(id).slice(0, 6) }));
-    return { ...file, ...(steward ? { rowRules, sensitive } : {}), asOfDay: ready.calendar.asOf, limited: limitWords(ready.access), levels, starters: starters(ready.names, ready.calendar) };
-  }));
+  router.delete(
+    '/models/:model',
+    handle(async (request) => {
+      const person = personWith(request, 'steward');
+      const id = textOf(request, 'model');
+      const uses = await usesOfModel(store, id);
+      const words = usesWords(uses);
+      if (words !== null && request.query['anyway'] !== 'yes')
+        throw new Problem(
+          409,
+          'Something hangs on it',
+          `On this model hang ${words}. They stay readable, but nothing new can be computed. Nothing was changed; to take the model away all the same, send ?anyway=yes.`,
+          { uses },
+        );
+      if (!(await removeModel(store, id, person.id))) throw notFound('model');
+      return undefined;
+    }),
+  );
+  router.get(
+    '/models/:model',
+    handle(async (request) => {
+      const person = personOf(request);
+      const ready = await library.get(textOf(request, 'model'), person);
+      const { rowRules, sensitive, ...file } = visibleFile(ready);
+      const steward = roleCovers(person.role, 'steward');
+      const levels = [...ready.model.levels.keys()].map((id) => ({
+        id,
+        members: ready.names.membersOf(id).length,
+        sample: ready.names.membersOf(id).slice(0, 6),
+      }));
+      return {
+        ...file,
+        ...(steward ? { rowRules, sensitive } : {}),
+        asOfDay: ready.calendar.asOf,
+        limited: limitWords(ready.access),
+        levels,
+        starters: starters(ready.names, ready.calendar),
+      };
+    }),
+  );
 
-  router.post('/models/:model/read', handle(async (request) => {
-    const person = personOf(request);
-    const body = parsed(z.object({ text: z.string().max(2000), reading: readingSchema.nullish() }), request.body);
-    const ready = await library.get(textOf(request, 'model'), person);
-    return reader.read(body.text, ready, knownBefore(body.reading ?? null, ready));
-  }));
+  router.post(
+    '/models/:model/read',
+    handle(async (request) => {
+      const person = personOf(request);
+      const body = parsed(z.object({ text: z.string().max(2000), reading: readingSchema.nullish() }), request.body);
+      const ready = await library.get(textOf(request, 'model'), person);
+      return reader.read(body.text, ready, knownBefore(body.reading ?? null, ready));
+    }),
+  );
   /** Members of a level that one may see, those that begin with the text first. */
-  router.get('/models/:model/levels/:level/members', handle(async (request) => {
-    const ready = await library.get(textOf(request, 'model'), personOf(request));
-    const level = textOf(request, 'level');
-    if (!ready.model.levels.has(level)) throw notFound('level');
-    const wanted = plainLetters(parsed(z.string().max(1000), request.query['text'] ?? '').trim().slice(0, 100));
-    const all = ready.names.membersOf(level);
-    const found = wanted === '' ? [...all] : all.filter((name) => plainLetters(name).includes(wanted)).sort((a, b) => Number(plainLetters(b).startsWith(wanted)) - Number(plainLetters(a).startsWith(wanted)));
-    return { members: found.slice(0, MOST_OFFERED), found: found.length, all: all.length };
-  }));
+  router.get(
+    '/models/:model/levels/:level/members',
+    handle(async (request) => {
+      const ready = await library.get(textOf(request, 'model'), personOf(request));
+      const level = textOf(request, 'level');
+      if (!ready.model.levels.has(level)) throw notFound('level');
+      const wanted = plainLetters(
+        parsed(z.string().max(1000), request.query['text'] ?? '')
+          .trim()
+          .slice(0, 100),
+      );
+      const all = ready.names.membersOf(level);
+      const found =
+        wanted === ''
+          ? [...all]
+          : all
+              .filter((name) => plainLetters(name).includes(wanted))
+              .sort((a, b) => Number(plainLetters(b).startsWith(wanted)) - Number(plainLetters(a).startsWith(wanted)));
+      return { members: found.slice(0, MOST_OFFERED), found: found.length, all: all.length };
+    }),
+  );
   /** Names a calculation or a list of members, for everyone who uses the model. */
-  router.post('/models/:model/names', handle(async (request, response) => {
-    const person = personWith(request, 'analyst');
-    const ready = await library.get(textOf(request, 'model'), person);
-    const what = parsed(savedNameSchema, request.body) as SavedName;
-    const fault = savingFault(what, ready);
-    if (fault !== null) throw new Problem(422, 'It was not saved', fault);
-    response.status(201);
-    return { id: await saveName(store, ready.model.id, person.id, what), name: what.name };
-  }));
-  router.delete('/models/:model/names/:name', handle(async (request) => {
-    const person = personWith(request, 'analyst');
-    const { model } = await library.get(textOf(request, 'model'), person);
-    await withdrawName(store, model.id, textOf(request, 'name'), { id: person.id, steward: roleCovers(person.role, 'steward') });
-    return undefined;
-  }));
-  router.get('/models/:model/suggest', handle(async (request) => {
-    const person = personOf(request);
-    const ready = await library.get(textOf(request, 'model'), person);
-    const said = parsed(z.string().max(2000), request.query['text'] ?? '');
-    return reader.suggest(said, ready, knownBefore(readingFrom(request.query['reading']), ready));
-  }));
+  router.post(
+    '/models/:model/names',
+    handle(async (request, response) => {
+      const person = personWith(request, 'analyst');
+      const ready = await library.get(textOf(request, 'model'), person);
+      const what = parsed(savedNameSchema, request.body) as SavedName;
+      const fault = savingFault(what, ready);
+      if (fault !== null) throw new Problem(422, 'It was not saved', fault);
+      response.status(201);
+      return { id: await saveName(store, ready.model.id, person.id, what), name: what.name };
+    }),
+  );
+  router.delete(
+    '/models/:model/names/:name',
+    handle(async (request) => {
+      const person = personWith(request, 'analyst');
+      const { model } = await library.get(textOf(request, 'model'), person);
+      await withdrawName(store, model.id, textOf(request, 'name'), {
+        id: person.id,
+        steward: roleCovers(person.role, 'steward'),
+      });
+      return undefined;
+    }),
+  );
+  router.get(
+    '/models/:model/suggest',
+    handle(async (request) => {
+      const person = personOf(request);
+      const ready = await library.get(textOf(request, 'model'), person);
+      const said = parsed(z.string().max(2000), request.query['text'] ?? '');
+      return reader.suggest(said, ready, knownBefore(readingFrom(request.query['reading']), ready));
+    }),
+  );
   return router;
 }
-

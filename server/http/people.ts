@@ -11,52 +11,91 @@ const name = z.string().trim().min(1).max(120);
 const role = z.enum(['viewer', 'analyst', 'steward', 'admin']);
 const groups = z.array(z.string().trim().min(1).max(120)).max(50);
 export const personBody = z.object({ name, email: z.email().max(200), role, groups: groups.default([]) });
-export const personChangeBody = z.object({ name: name.optional(), role: role.optional(), groups: groups.optional(), active: z.boolean().optional() }).refine(changesSomething.check, { message: changesSomething.message });
+export const personChangeBody = z
+  .object({ name: name.optional(), role: role.optional(), groups: groups.optional(), active: z.boolean().optional() })
+  .refine(changesSomething.check, { message: changesSomething.message });
 
 export function peopleRoutes({ database: { store }, feed, now }: Context): Router {
   const router = Router();
-  router.get('/people', handle(async (request) => {
-    personOf(request);
-    return (await allPeople(store)).map(({ id, name: called, email, role: as }) => ({ id, name: called, email, role: as }));
-  }));
-  router.get('/people/everyone', handle(async (request) => {
-    personWith(request, 'admin');
-    return everyone(store);
-  }));
-  router.get('/groups', handle(async (request) => {
-    personWith(request, 'admin');
-    return groupsOf(store);
-  }));
+  router.get(
+    '/people',
+    handle(async (request) => {
+      personOf(request);
+      return (await allPeople(store)).map(({ id, name: called, email, role: as }) => ({
+        id,
+        name: called,
+        email,
+        role: as,
+      }));
+    }),
+  );
+  router.get(
+    '/people/everyone',
+    handle(async (request) => {
+      personWith(request, 'admin');
+      return everyone(store);
+    }),
+  );
+  router.get(
+    '/groups',
+    handle(async (request) => {
+      personWith(request, 'admin');
+      return groupsOf(store);
+    }),
+  );
   /** Adds a person; they choose their password by a link that is shown this once. */
-  router.post('/people', handle(async (request, response) => {
-    const admin = personWith(request, 'admin');
-    const person = await invitePerson(store, parsed(personBody, request.body), admin.id);
-    response.status(201);
-    return { person, link: await makePasswordLink(store, person.id, admin.id, now()) };
-  }));
-  router.patch('/people/:person', handle(async (request) => {
-    const admin = personWith(request, 'admin');
-    const id = idOf(request, 'person');
-    const { name: called, role: as, groups: of, active } = parsed(personChangeBody, request.body);
-    await changePerson(store, id, { ...(called === undefined ? {} : { name: called }), ...(as === undefined ? {} : { role: as }), ...(of === undefined ? {} : { groups: of }), ...(active === undefined ? {} : { active }) }, admin.id, now());
-    if (active === false) feed.endOfPerson(id);
-    return { id };
-  }));
+  router.post(
+    '/people',
+    handle(async (request, response) => {
+      const admin = personWith(request, 'admin');
+      const person = await invitePerson(store, parsed(personBody, request.body), admin.id);
+      response.status(201);
+      return { person, link: await makePasswordLink(store, person.id, admin.id, now()) };
+    }),
+  );
+  router.patch(
+    '/people/:person',
+    handle(async (request) => {
+      const admin = personWith(request, 'admin');
+      const id = idOf(request, 'person');
+      const { name: called, role: as, groups: of, active } = parsed(personChangeBody, request.body);
+      await changePerson(
+        store,
+        id,
+        {
+          ...(called === undefined ? {} : { name: called }),
+          ...(as === undefined ? {} : { role: as }),
+          ...(of === undefined ? {} : { groups: of }),
+          ...(active === undefined ? {} : { active }),
+        },
+        admin.id,
+        now(),
+      );
+      if (active === false) feed.endOfPerson(id);
+      return { id };
+    }),
+  );
   /** A one-time link by which a person chooses a new password. */
-  router.post('/people/:person/password-link', handle(async (request, response) => {
-    const admin = personWith(request, 'admin');
-    const id = idOf(request, 'person');
-    if ((await personById(store, id)) === null) throw notFound('person');
-    response.status(201);
-    return makePasswordLink(store, id, admin.id, now());
-  }));
+  router.post(
+    '/people/:person/password-link',
+    handle(async (request, response) => {
+      const admin = personWith(request, 'admin');
+      const id = idOf(request, 'person');
+      if ((await personById(store, id)) === null) throw notFound('person');
+      response.status(201);
+      return makePasswordLink(store, id, admin.id, now());
+    }),
+  );
   /** Signs a person out everywhere. */
-  router.delete('/people/:person/sessions', handle(async (request) => {
-    personWith(request, 'admin');
-    const id = idOf(request, 'person');
-    await endSessions(store, id);
-    feed.endOfPerson(id);
-    return undefined;
-  }));
+  router.delete(
+    '/people/:person/sessions',
+    handle(async (request) => {
+      personWith(request, 'admin');
+      const id = idOf(request, 'person');
+      await endSessions(store, id);
+      feed.endOfPerson(id);
+      return undefined;
+    }),
+  );
   return router;
 }

@@ -26,11 +26,26 @@ afterAll(async () => {
 function restart(): void {
   const root = process.getuid?.() === 0;
   const id = (flag: string) => Number(spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' }).stdout);
-  execFileSync(path.join(postgresqlBinaries(), 'pg_ctl'), ['-D', path.join(folder, 'pgdata'), '-l', path.join(folder, 'postgresql.log'), '-m', 'fast', '-w', 'restart'], { cwd: '/', stdio: 'ignore', ...(root ? { uid: id('-u'), gid: id('-g') } : {}) });
+  execFileSync(
+    path.join(postgresqlBinaries(), 'pg_ctl'),
+    ['-D', path.join(folder, 'pgdata'), '-l', path.join(folder, 'postgresql.log'), '-m', 'fast', '-w', 'restart'],
+    { cwd: '/', stdio: 'ignore', ...(root ? { uid: id('-u'), gid: id('-g') } : {}) },
+  );
 }
 
-interface Told { readonly id: string; readonly title?: string; readonly detail?: string; readonly answer?: { readonly rows: unknown } }
-const QUESTIONS = ['passengers by coast', 'ticket revenue by month in 2025', 'average delay by vessel', 'customers by segment', 'top 5 routes by revenue'];
+interface Told {
+  readonly id: string;
+  readonly title?: string;
+  readonly detail?: string;
+  readonly answer?: { readonly rows: unknown };
+}
+const QUESTIONS = [
+  'passengers by coast',
+  'ticket revenue by month in 2025',
+  'average delay by vessel',
+  'customers by segment',
+  'top 5 routes by revenue',
+];
 
 test('under load', async () => {
   const inquiry = (await mira<{ id: string }>('POST', '/inquiries', { modelId: 'ferries' })).body.id;
@@ -47,7 +62,8 @@ test('under load', async () => {
       if (reply.status === 201) {
         kept.push(reply.body.id);
         expect(reply.body.answer?.rows).toEqual(expected.get(text));
-      } else if (reply.status !== 409) told.push(`${reply.status} ${reply.body.title ?? ''}: ${reply.body.detail ?? ''}`);
+      } else if (reply.status !== 409)
+        told.push(`${reply.status} ${reply.body.title ?? ''}: ${reply.body.detail ?? ''}`);
       await new Promise((resolve) => setTimeout(resolve, 20));
     }
   });

@@ -29,19 +29,39 @@ export function onceOnly({ database: { store }, log, now }: Context) {
     const key = request.headers['idempotency-key'];
     const { person } = request;
     if (typeof key !== 'string' || person === undefined || request.method === 'GET') return next();
-    if (key === '' || key.length > LONGEST_KEY) return next(new Problem(400, 'Not understood', `An Idempotency-Key has 1 to ${LONGEST_KEY} letters.`));
+    if (key === '' || key.length > LONGEST_KEY)
+      return next(new Problem(400, 'Not understood', `An Idempotency-Key has 1 to ${LONGEST_KEY} letters.`));
     const of = and(eq(answeredRequests.personId, person.id), eq(answeredRequests.key, key));
-    const asked = createHash('sha256').update(`${request.method} ${request.originalUrl} ${request.headers['content-length'] ?? ''} ${request.body === undefined ? '' : JSON.stringify(request.body)}`).digest('base64url');
+    const asked = createHash('sha256')
+      .update(
+        `${request.method} ${request.originalUrl} ${request.headers['content-length'] ?? ''} ${request.body === undefined ? '' : JSON.stringify(request.body)}`,
+      )
+      .digest('base64url');
 
     const begun = async (): Promise<boolean> => {
       await sweep();
-      const [mine] = await store.insert(answeredRequests).values({ personId: person.id, key, request: asked, at: now() }).onConflictDoNothing().returning({ key: answeredRequests.key });
+      const [mine] = await store
+        .insert(answeredRequests)
+        .values({ personId: person.id, key, request: asked, at: now() })
+        .onConflictDoNothing()
+        .returning({ key: answeredRequests.key });
       if (mine !== undefined) return true;
       const [there] = await store.select().from(answeredRequests).where(of);
       if (there === undefined) return begun();
-      if (there.request !== asked) throw new Problem(422, 'Another request', 'This Idempotency-Key was used for another request. Nothing was done; send a new key with a new request.');
+      if (there.request !== asked)
+        throw new Problem(
+          422,
+          'Another request',
+          'This Idempotency-Key was used for another request. Nothing was done; send a new key with a new request.',
+        );
       if (there.status === null) {
-        if (now().getTime() - there.at.getTime() < GIVEN_UP) throw new Problem(409, 'Still being done', 'This request was sent before and is still being done. Send it again in a moment to get its answer.', { retryAfter: 2 });
+        if (now().getTime() - there.at.getTime() < GIVEN_UP)
+          throw new Problem(
+            409,
+            'Still being done',
+            'This request was sent before and is still being done. Send it again in a moment to get its answer.',
+            { retryAfter: 2 },
+          );
         await store.delete(answeredRequests).where(of);
         return begun();
       }
@@ -62,9 +82,17 @@ export function onceOnly({ database: { store }, log, now }: Context) {
       response.on('close', () => {
         const { statusCode } = response;
         // what failed, or was no JSON, is done anew when it is asked for again
-        const whole = response.writableFinished && statusCode < 400 && (statusCode === 204 || said !== null) && (said?.length ?? 0) <= LONGEST_ANSWER;
-        const kept = whole ? store.update(answeredRequests).set({ status: statusCode, body: said }).where(of) : store.delete(answeredRequests).where(of);
-        kept.catch((error: unknown) => log.warn({ err: error }, 'an answer could not be kept for a request that is sent again'));
+        const whole =
+          response.writableFinished &&
+          statusCode < 400 &&
+          (statusCode === 204 || said !== null) &&
+          (said?.length ?? 0) <= LONGEST_ANSWER;
+        const kept = whole
+          ? store.update(answeredRequests).set({ status: statusCode, body: said }).where(of)
+          : store.delete(answeredRequests).where(of);
+        kept.catch((error: unknown) =>
+          log.warn({ err: error }, 'an answer could not be kept for a request that is sent again'),
+        );
       });
       next();
     }, next);

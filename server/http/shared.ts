@@ -14,7 +14,13 @@ import { notFound, Problem, unanswerable } from './problem';
 const SEEN = ['outcome', 'reading', 'sentence', 'answer', 'chart', 'headline', 'plainHeadline', 'notes'] as const;
 
 export function sharedRoutes(context: Context, desk: BoardDesk): Router {
-  const { database: { store }, library, answering, timeLimit, now } = context;
+  const {
+    database: { store },
+    library,
+    answering,
+    timeLimit,
+    now,
+  } = context;
   const router = Router();
 
   /** The link with its board and its maker, who must still be allowed to see the board. */
@@ -26,31 +32,59 @@ export function sharedRoutes(context: Context, desk: BoardDesk): Router {
     return { ...link, maker, text: await library.textFor(maker) };
   };
 
-  router.get('/shared/:token', handle(async (request) => {
-    const { board, maker, scope, text } = await opened(request);
-    const rows = await desk.rowsOf(board);
-    const ready = await desk.modelIfWell(rows, maker);
-    return {
-      title: text(board.title), by: maker.name, looks: board.looks, asOf: ready?.calendar.asOf ?? null,
-      phrases: ready ? [...scopePhrases(board.scope, ready), ...scopePhrases(scope, ready)] : [],
-      tiles: (await Promise.all(rows.map((row) => desk.tileFor(row, maker)))).map(({ id, kind, title, words, x, y, width, height, by }) => ({ id, kind, title, words, x, y, width, height, by })),
-    };
-  }));
-  router.get('/shared/:token/tiles/:tile/answer', handle(async (request, response) => {
-    const { board, maker, scope } = await opened(request);
-    const tile = await desk.tileOf(board, idOf(request, 'tile'));
-    if (!isAnswer(tile)) throw noAnswer(tile);
-    const ready = await library.get(tile.modelId, maker);
-    const { reading, refused } = desk.readingOf(tile, [board.scope], ready, [scope]);
-    const answered = await answering.answer(reading, ready, optionsFor({ timeLimit }, maker, response)).catch(unanswerable);
-    return { ...Object.fromEntries(SEEN.map((part) => [part, answered[part]])), refused, ownScope: tile.ownScope };
-  }));
-  router.get('/shared/:token/tiles/:tile/commentary', handle(async (request, response) => {
-    const { board, maker, scope } = await opened(request);
-    const tile = await desk.tileOf(board, idOf(request, 'tile'));
-    if (tile.kind !== 'commentary') throw new Problem(422, 'No commentary', 'This tile is no commentary.');
-    return { sentences: commentaryOf(await desk.answersOf(board, [board.scope], maker, goneSignal(response), [scope])) };
-  }));
+  router.get(
+    '/shared/:token',
+    handle(async (request) => {
+      const { board, maker, scope, text } = await opened(request);
+      const rows = await desk.rowsOf(board);
+      const ready = await desk.modelIfWell(rows, maker);
+      return {
+        title: text(board.title),
+        by: maker.name,
+        looks: board.looks,
+        asOf: ready?.calendar.asOf ?? null,
+        phrases: ready ? [...scopePhrases(board.scope, ready), ...scopePhrases(scope, ready)] : [],
+        tiles: (await Promise.all(rows.map((row) => desk.tileFor(row, maker)))).map(
+          ({ id, kind, title, words, x, y, width, height, by }) => ({
+            id,
+            kind,
+            title,
+            words,
+            x,
+            y,
+            width,
+            height,
+            by,
+          }),
+        ),
+      };
+    }),
+  );
+  router.get(
+    '/shared/:token/tiles/:tile/answer',
+    handle(async (request, response) => {
+      const { board, maker, scope } = await opened(request);
+      const tile = await desk.tileOf(board, idOf(request, 'tile'));
+      if (!isAnswer(tile)) throw noAnswer(tile);
+      const ready = await library.get(tile.modelId, maker);
+      const { reading, refused } = desk.readingOf(tile, [board.scope], ready, [scope]);
+      const answered = await answering
+        .answer(reading, ready, optionsFor({ timeLimit }, maker, response))
+        .catch(unanswerable);
+      return { ...Object.fromEntries(SEEN.map((part) => [part, answered[part]])), refused, ownScope: tile.ownScope };
+    }),
+  );
+  router.get(
+    '/shared/:token/tiles/:tile/commentary',
+    handle(async (request, response) => {
+      const { board, maker, scope } = await opened(request);
+      const tile = await desk.tileOf(board, idOf(request, 'tile'));
+      if (tile.kind !== 'commentary') throw new Problem(422, 'No commentary', 'This tile is no commentary.');
+      return {
+        sentences: commentaryOf(await desk.answersOf(board, [board.scope], maker, goneSignal(response), [scope])),
+      };
+    }),
+  );
   return router;
 }
 
@@ -62,7 +96,10 @@ export function framing({ database: { store }, now }: Context) {
         if (embedIn !== null) {
           response.removeHeader('x-frame-options');
           const policy = String(response.getHeader('content-security-policy') ?? '');
-          response.setHeader('content-security-policy', policy.replace(/frame-ancestors [^;]*/, `frame-ancestors 'self' ${embedIn}`));
+          response.setHeader(
+            'content-security-policy',
+            policy.replace(/frame-ancestors [^;]*/, `frame-ancestors 'self' ${embedIn}`),
+          );
         }
         next();
       },

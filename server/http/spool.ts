@@ -38,7 +38,13 @@ export class Spool {
    */
   async taken<Value>(request: Request, person: string, work: (file: string) => Promise<Value>): Promise<Value> {
     const { atOnce, atOnceEach } = this.limits;
-    if (this.coming.length >= atOnce || this.coming.filter((one) => one === person).length >= atOnceEach) throw new Problem(503, 'Busy', 'Other files are being taken in just now. Nothing of yours was loaded; send it again in a moment.', { retryAfter: 5 });
+    if (this.coming.length >= atOnce || this.coming.filter((one) => one === person).length >= atOnceEach)
+      throw new Problem(
+        503,
+        'Busy',
+        'Other files are being taken in just now. Nothing of yours was loaded; send it again in a moment.',
+        { retryAfter: 5 },
+      );
     const file = path.join(this.folder, randomUUID());
     this.coming.push(person);
     try {
@@ -74,10 +80,18 @@ export class Spool {
     });
     try {
       // the request itself is not destroyed, so that it can be answered
-      await pipeline(Readable.from(request, { objectMode: false }), counted, createWriteStream(file), { signal: stalled.signal });
+      await pipeline(Readable.from(request, { objectMode: false }), counted, createWriteStream(file), {
+        signal: stalled.signal,
+      });
     } catch (error) {
-      if (stalled.signal.aborted) throw new Problem(408, 'It stalled', `Nothing of the file came for ${Math.round(patience / 1000)} seconds, so it was given up. Nothing was loaded; send it again.`);
-      if ((error as { code?: string }).code === 'ECONNRESET' || request.destroyed) throw new Problem(499, 'Stopped', 'The file was not sent to its end. Nothing was loaded.');
+      if (stalled.signal.aborted)
+        throw new Problem(
+          408,
+          'It stalled',
+          `Nothing of the file came for ${Math.round(patience / 1000)} seconds, so it was given up. Nothing was loaded; send it again.`,
+        );
+      if ((error as { code?: string }).code === 'ECONNRESET' || request.destroyed)
+        throw new Problem(499, 'Stopped', 'The file was not sent to its end. Nothing was loaded.');
       throw error;
     } finally {
       clearTimeout(timer);
@@ -85,4 +99,9 @@ export class Spool {
   }
 }
 
-const tooLarge = (most: number) => new Problem(413, 'Too large', `A file may have ${Math.round(most / 1e6).toLocaleString('en-GB')} MB. Nothing was loaded; leave out columns that nobody asks about, or load it in parts with mode=add.`);
+const tooLarge = (most: number) =>
+  new Problem(
+    413,
+    'Too large',
+    `A file may have ${Math.round(most / 1e6).toLocaleString('en-GB')} MB. Nothing was loaded; leave out columns that nobody asks about, or load it in parts with mode=add.`,
+  );

@@ -17,7 +17,8 @@ function typesOf(value: unknown): Map<string, ColumnType> {
   if (typeof value !== 'string' || value === '') return types;
   for (const part of value.split(',')) {
     const [column = '', type = ''] = part.split(':').map((one) => one.trim());
-    if (column === '' || !TYPES.includes(type as ColumnType)) throw new Problem(400, 'Not understood', `?types: “${part}” is not column:type; types are ${TYPES.join(', ')}.`);
+    if (column === '' || !TYPES.includes(type as ColumnType))
+      throw new Problem(400, 'Not understood', `?types: “${part}” is not column:type; types are ${TYPES.join(', ')}.`);
     types.set(column, type as ColumnType);
   }
   return types;
@@ -41,49 +42,106 @@ export function tableRoutes(context: Context): Router {
   const { store } = database;
   const router = Router();
 
-  router.post('/tables', handle(async (request) => {
-    const person = personWith(request, 'steward');
-    const { name, mode, by, from, to } = parsed(loadQuery, request.query);
-    const types = typesOf(request.query['types']);
-    if (mode !== 'whole' && types.size > 0) throw new Problem(400, 'Not understood', 'The columns of a table that is there keep their types; leave ?types out.');
-    const end = await spool.taken(request, person.id, (file) => workers.run('loadFile', { url: database.url, file, name, by, ...(mode === 'whole' ? { whole: { types } } : {}), ...(mode === 'days' ? { days: { from, to } } : {}) }));
-    if (!end.ok) throw new Problem(422, mode === 'whole' ? 'The table was not loaded' : 'Nothing was changed', `${end.fault} The table as it was before is kept.`);
-    const { loaded } = end;
-    const action = { whole: 'table loaded', add: 'rows added', days: 'days replaced' }[mode];
-    await store.insert(audit).values({ personId: person.id, action, subject: name, detail: { ...('added' in loaded ? { added: loaded.added, removed: loaded.removed } : { rows: loaded.rows }), ...(mode === 'days' ? { from, to } : {}) } });
-    return loaded;
-  }));
+  router.post(
+    '/tables',
+    handle(async (request) => {
+      const person = personWith(request, 'steward');
+      const { name, mode, by, from, to } = parsed(loadQuery, request.query);
+      const types = typesOf(request.query['types']);
+      if (mode !== 'whole' && types.size > 0)
+        throw new Problem(
+          400,
+          'Not understood',
+          'The columns of a table that is there keep their types; leave ?types out.',
+        );
+      const end = await spool.taken(request, person.id, (file) =>
+        workers.run('loadFile', {
+          url: database.url,
+          file,
+          name,
+          by,
+          ...(mode === 'whole' ? { whole: { types } } : {}),
+          ...(mode === 'days' ? { days: { from, to } } : {}),
+        }),
+      );
+      if (!end.ok)
+        throw new Problem(
+          422,
+          mode === 'whole' ? 'The table was not loaded' : 'Nothing was changed',
+          `${end.fault} The table as it was before is kept.`,
+        );
+      const { loaded } = end;
+      const action = { whole: 'table loaded', add: 'rows added', days: 'days replaced' }[mode];
+      await store
+        .insert(audit)
+        .values({
+          personId: person.id,
+          action,
+          subject: name,
+          detail: {
+            ...('added' in loaded ? { added: loaded.added, removed: loaded.removed } : { rows: loaded.rows }),
+            ...(mode === 'days' ? { from, to } : {}),
+          },
+        });
+      return loaded;
+    }),
+  );
   /** A table that stands in the database already, kept by somebody else; again, whenever its data changed. */
-  router.put('/tables/:name', handle(async (request) => {
-    const person = personWith(request, 'steward');
-    const name = textOf(request, 'name');
-    try {
-      const taken = await registerTable(database, name);
-      await store.insert(audit).values({ personId: person.id, action: 'table taken up', subject: name, detail: { rows: taken.rows } });
-      return taken;
-    } catch (error) {
-      if (error instanceof TableFault) throw new Problem(422, 'The table was not taken up', error.message);
-      throw error;
-    }
-  }));
+  router.put(
+    '/tables/:name',
+    handle(async (request) => {
+      const person = personWith(request, 'steward');
+      const name = textOf(request, 'name');
+      try {
+        const taken = await registerTable(database, name);
+        await store
+          .insert(audit)
+          .values({ personId: person.id, action: 'table taken up', subject: name, detail: { rows: taken.rows } });
+        return taken;
+      } catch (error) {
+        if (error instanceof TableFault) throw new Problem(422, 'The table was not taken up', error.message);
+        throw error;
+      }
+    }),
+  );
   /** What reads a table: models by their names. */
-  router.get('/tables/:name/uses', handle(async (request) => {
-    personWith(request, 'steward');
-    return { models: (await readersOf(store, textOf(request, 'name'))).map(({ id, file }) => ({ id, name: file.name })) };
-  }));
+  router.get(
+    '/tables/:name/uses',
+    handle(async (request) => {
+      personWith(request, 'steward');
+      return {
+        models: (await readersOf(store, textOf(request, 'name'))).map(({ id, file }) => ({ id, name: file.name })),
+      };
+    }),
+  );
   /** Taken away only where no model reads it. */
-  router.delete('/tables/:name', handle(async (request) => {
-    const person = personWith(request, 'steward');
-    const name = textOf(request, 'name');
-    const readers = await readersOf(store, name);
-    if (readers.length > 0) throw new Problem(409, 'Something hangs on it', `The table “${name}” is read by ${listWords(readers.slice(0, 5).map(({ file }) => `“${file.name}”`), 'and')}. Nothing was changed; take ${readers.length === 1 ? 'that model' : 'these models'} away first, or let them read another table.`, { models: readers.map(({ id }) => id) });
-    if (!(await dropTable(database, name))) throw notFound('table');
-    await store.insert(audit).values({ personId: person.id, action: 'table removed', subject: name });
-    return undefined;
-  }));
-  router.get('/tables', handle(async (request) => {
-    personWith(request, 'steward');
-    return store.select().from(loadedTables).orderBy(loadedTables.name);
-  }));
+  router.delete(
+    '/tables/:name',
+    handle(async (request) => {
+      const person = personWith(request, 'steward');
+      const name = textOf(request, 'name');
+      const readers = await readersOf(store, name);
+      if (readers.length > 0)
+        throw new Problem(
+          409,
+          'Something hangs on it',
+          `The table “${name}” is read by ${listWords(
+            readers.slice(0, 5).map(({ file }) => `“${file.name}”`),
+            'and',
+          )}. Nothing was changed; take ${readers.length === 1 ? 'that model' : 'these models'} away first, or let them read another table.`,
+          { models: readers.map(({ id }) => id) },
+        );
+      if (!(await dropTable(database, name))) throw notFound('table');
+      await store.insert(audit).values({ personId: person.id, action: 'table removed', subject: name });
+      return undefined;
+    }),
+  );
+  router.get(
+    '/tables',
+    handle(async (request) => {
+      personWith(request, 'steward');
+      return store.select().from(loadedTables).orderBy(loadedTables.name);
+    }),
+  );
   return router;
 }

@@ -15,7 +15,12 @@ export class HeldBack extends Problem {
     /** The first one since they were let through: what is worth a note. */
     readonly isFirst: boolean,
   ) {
-    super(429, 'Too many attempts', `This was tried too often. Try again in ${seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`}; an admin can make you a link to choose a new password.`, { retryAfter: seconds });
+    super(
+      429,
+      'Too many attempts',
+      `This was tried too often. Try again in ${seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`}; an admin can make you a link to choose a new password.`,
+      { retryAfter: seconds },
+    );
   }
 }
 
@@ -36,8 +41,21 @@ export class Throttle {
   private readonly known: RateLimiterPostgres;
 
   constructor({ pool }: Pick<Database, 'pool'>) {
-    const limiter = (keyPrefix: string, limits: { points: number; duration: number }) => new RateLimiterPostgres({ storeClient: pool, storeType: 'pool', tableName: 'attempts', tableCreated: true, keyPrefix, ...limits });
-    this.limiters = { pair: limiter('pair', LIMITS.pair), pairHour: limiter('hour', LIMITS.pairHour), address: limiter('address', LIMITS.address), account: limiter('account', LIMITS.account) };
+    const limiter = (keyPrefix: string, limits: { points: number; duration: number }) =>
+      new RateLimiterPostgres({
+        storeClient: pool,
+        storeType: 'pool',
+        tableName: 'attempts',
+        tableCreated: true,
+        keyPrefix,
+        ...limits,
+      });
+    this.limiters = {
+      pair: limiter('pair', LIMITS.pair),
+      pairHour: limiter('hour', LIMITS.pairHour),
+      address: limiter('address', LIMITS.address),
+      account: limiter('account', LIMITS.account),
+    };
     this.known = limiter('known', { points: 1_000_000, duration: KNOWN_SECONDS });
   }
 
@@ -56,7 +74,12 @@ export class Throttle {
     const isKnown = (await this.known.get(pair)) !== null;
     if (!isKnown) await this.consume('account', account);
     return async () => {
-      await Promise.all([this.limiters.pair.delete(pair), this.limiters.pairHour.delete(pair), this.limiters.address.reward(from), ...(isKnown ? [] : [this.limiters.account.reward(account)])]);
+      await Promise.all([
+        this.limiters.pair.delete(pair),
+        this.limiters.pairHour.delete(pair),
+        this.limiters.address.reward(from),
+        ...(isKnown ? [] : [this.limiters.account.reward(account)]),
+      ]);
       await this.known.set(pair, 1, KNOWN_SECONDS);
     };
   }
@@ -66,7 +89,10 @@ export class Throttle {
       await this.limiters[which].consume(key);
     } catch (error) {
       if (!(error instanceof RateLimiterRes)) throw error;
-      throw new HeldBack(Math.max(1, Math.ceil(error.msBeforeNext / 1000)), error.consumedPoints === LIMITS[which].points + 1);
+      throw new HeldBack(
+        Math.max(1, Math.ceil(error.msBeforeNext / 1000)),
+        error.consumedPoints === LIMITS[which].points + 1,
+      );
     }
   }
 }

@@ -41,7 +41,12 @@ function hauls(): string {
   const lines = ['id,landed_on,port_id,gear,skipper_email,weight,value'];
   let id = 0;
   for (let month = 1; month <= 20; month += 1)
-    for (const [port, place] of [[1, 'Ambry'], [2, 'Zorvale'], [3, 'Quexmoor'], [4, 'Ilk Fennick']] as const)
+    for (const [port, place] of [
+      [1, 'Ambry'],
+      [2, 'Zorvale'],
+      [3, 'Quexmoor'],
+      [4, 'Ilk Fennick'],
+    ] as const)
       for (const gear of ['Creels', 'Nets']) {
         id += 1;
         const day = new Date(Date.UTC(2025, month - 1, 3 + port)).toISOString().slice(0, 10);
@@ -60,7 +65,10 @@ const ids: Record<string, string> = {};
 /** All texts and numbers of an answer, apart from one another; of one that is no JSON, its text. */
 function partsOf(text: string): (string | number)[] {
   try {
-    return text.trim().split('\n').flatMap((line) => valuesIn(JSON.parse(line) as unknown));
+    return text
+      .trim()
+      .split('\n')
+      .flatMap((line) => valuesIn(JSON.parse(line) as unknown));
   } catch {
     return [text];
   }
@@ -76,8 +84,14 @@ function foreignNumber(text: string): string | null {
     if (typeof part === 'number' && Math.abs(part) >= 1e9) return String(part);
     if (typeof part === 'string') {
       // ids and times are no numbers of rows
-      const bare = part.replace(/[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g, '').replace(/\d{4}-\d\d-\d\dT[\d:.]+Z/g, '').replace(/(?<=\d)[,\u00a0\u202f\u2009 ](?=\d{3}(?!\d))/g, '');
-      const found = /(?<![\w.#])\d{10,}/.exec(bare) ?? /\d(\.\d+)?e\+?(9|\d\d)\b/i.exec(bare) ?? /\d(\.\d+)? ?(bn|tn|billion|trillion)\b/i.exec(bare);
+      const bare = part
+        .replace(/[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g, '')
+        .replace(/\d{4}-\d\d-\d\dT[\d:.]+Z/g, '')
+        .replace(/(?<=\d)[,\u00a0\u202f\u2009 ](?=\d{3}(?!\d))/g, '');
+      const found =
+        /(?<![\w.#])\d{10,}/.exec(bare) ??
+        /\d(\.\d+)?e\+?(9|\d\d)\b/i.exec(bare) ??
+        /\d(\.\d+)? ?(bn|tn|billion|trillion)\b/i.exec(bare);
       if (found !== null) return found[0];
     }
   }
@@ -95,9 +109,17 @@ function leaks(text: string): string[] {
 async function textsOf(bytes: Buffer, type: string): Promise<string> {
   if (type.includes('openxmlformats')) {
     const zip = await JSZip.loadAsync(bytes);
-    const parts = await Promise.all(Object.values(zip.files).filter((file) => /\/(slides|charts|worksheets)\/.*\.xml$|sharedStrings/.test(file.name)).map((file) => file.async('string')));
+    const parts = await Promise.all(
+      Object.values(zip.files)
+        .filter((file) => /\/(slides|charts|worksheets)\/.*\.xml$|sharedStrings/.test(file.name))
+        .map((file) => file.async('string')),
+    );
     // measures of slides are in millionths
-    return parts.join(' ').replace(/<a:(off|ext)[^>]*>|<(a:)?(gridCol|tr)\b[^>]*>/g, '').replace(/<[^>]*(xmlns|r:id|uri)[^>]*>/g, '').replace(/<c:axId[^>]*>|<c:crossAx[^>]*>|<[^>]+ val="\d{8,}"\/>/g, '');
+    return parts
+      .join(' ')
+      .replace(/<a:(off|ext)[^>]*>|<(a:)?(gridCol|tr)\b[^>]*>/g, '')
+      .replace(/<[^>]*(xmlns|r:id|uri)[^>]*>/g, '')
+      .replace(/<c:axId[^>]*>|<c:crossAx[^>]*>|<[^>]+ val="\d{8,}"\/>/g, '');
   }
   if (type.includes('pdf')) return (await pdf(bytes)).text;
   return bytes.toString('utf8');
@@ -120,30 +142,76 @@ beforeAll(async () => {
   const people = (await author<{ id: string; name: string }[]>('GET', '/people')).body;
   ids['person'] = people.find((one) => one.name === 'Limited')?.id ?? '';
 
-  const inquiry = (await author<{ id: string }>('POST', '/inquiries', { modelId: 'hauls', title: 'Zorvale beside Ilk Fennick' })).body.id;
+  const inquiry = (
+    await author<{ id: string }>('POST', '/inquiries', { modelId: 'hauls', title: 'Zorvale beside Ilk Fennick' })
+  ).body.id;
   ids['inquiry'] = inquiry;
-  for (const text of ['weight by port', 'why?', 'summarise this', 'new question: weight by month', 'only Zorvale', 'new question: weight of Quexmoor versus Ambry by month', 'new question: share of weight by port', 'new question: far ports vs the rest by month', 'new question: top 2 ports by value', 'price by month for Ilk Fennick', 'new question: weight by skipper', 'forecast it', 'zorvale quexmoor xyzzy', 'new question: weight this year vs last year by gear']) {
+  for (const text of [
+    'weight by port',
+    'why?',
+    'summarise this',
+    'new question: weight by month',
+    'only Zorvale',
+    'new question: weight of Quexmoor versus Ambry by month',
+    'new question: share of weight by port',
+    'new question: far ports vs the rest by month',
+    'new question: top 2 ports by value',
+    'price by month for Ilk Fennick',
+    'new question: weight by skipper',
+    'forecast it',
+    'zorvale quexmoor xyzzy',
+    'new question: weight this year vs last year by gear',
+  ]) {
     const step = await author<{ id: string; reading: object | null }>('POST', `/inquiries/${inquiry}/steps`, { text });
     expect(step.status).toBe(201);
     ids['step'] = step.body.id;
   }
   await author('PATCH', `/inquiries/${inquiry}/steps/${ids['step']}`, { name: 'Zorvale alone', starred: true });
-  const set = await author<{ id: string }>('POST', '/models/hauls/names', { kind: 'set', name: 'Outer trio', synonyms: [], level: 'port', members: [...HIDDEN] });
+  const set = await author<{ id: string }>('POST', '/models/hauls/names', {
+    kind: 'set',
+    name: 'Outer trio',
+    synonyms: [],
+    level: 'port',
+    members: [...HIDDEN],
+  });
   ids['name'] = set.body.id;
   const board = (await author<{ id: string }>('POST', '/boards', { title: 'Zorvale landings' })).body.id;
   ids['board'] = board;
-  for (const text of ['weight by port', 'value by month for Zorvale', 'weight of Ilk Fennick', 'weight by skipper', 'mixed ports vs the rest']) {
+  for (const text of [
+    'weight by port',
+    'value by month for Zorvale',
+    'weight of Ilk Fennick',
+    'weight by skipper',
+    'mixed ports vs the rest',
+  ]) {
     const { body } = await author<{ reading: object }>('POST', '/models/hauls/read', { text });
-    const tile = await author<{ id: string }>('POST', `/boards/${board}/tiles`, { modelId: 'hauls', reading: body.reading, title: text === 'weight by port' ? null : `${text}, of Quexmoor too` });
+    const tile = await author<{ id: string }>('POST', `/boards/${board}/tiles`, {
+      modelId: 'hauls',
+      reading: body.reading,
+      title: text === 'weight by port' ? null : `${text}, of Quexmoor too`,
+    });
     expect(tile.status).toBe(201);
     ids['tile'] = tile.body.id;
   }
   await author('POST', `/boards/${board}/tiles`, { kind: 'commentary', words: 'Mind Zorvale' });
   await author('POST', `/boards/${board}/tiles`, { kind: 'text', words: 'Quexmoor comes next' });
-  const comment = await author<{ id: string }>('POST', `/boards/${board}/comments`, { text: 'Look here', tile: ids['tile'], mark: 'Zorvale' });
+  const comment = await author<{ id: string }>('POST', `/boards/${board}/comments`, {
+    text: 'Look here',
+    tile: ids['tile'],
+    mark: 'Zorvale',
+  });
   ids['comment'] = comment.body.id;
-  expect((await author<{ outcome: string }>('PUT', `/boards/${board}/refinement`, { text: 'only Zorvale and Ambry', for: 'everyone' })).body.outcome).toBe('answered');
-  ids['refinement'] = (await author<{ id: string }>('PUT', `/boards/${board}/refinement`, { text: 'only Quexmoor' })).body.id;
+  expect(
+    (
+      await author<{ outcome: string }>('PUT', `/boards/${board}/refinement`, {
+        text: 'only Zorvale and Ambry',
+        for: 'everyone',
+      })
+    ).body.outcome,
+  ).toBe('answered');
+  ids['refinement'] = (
+    await author<{ id: string }>('PUT', `/boards/${board}/refinement`, { text: 'only Quexmoor' })
+  ).body.id;
   await author('PATCH', `/boards/${board}/refinements/${ids['refinement']}`, { name: 'Quexmoor only', offered: true });
   await author('PUT', `/boards/${board}/shares/${ids['person']}`, { right: 'edit' });
   await author('PUT', `/inquiries/${inquiry}/shares/${ids['person']}`, { right: 'ask' });
@@ -158,7 +226,18 @@ beforeAll(async () => {
 
 afterAll(() => server.close());
 
-const filled = (path: string) => path.replace(/\{(\w+)\}/g, (_whole, name: string) => encodeURIComponent(name === 'id' ? (path.startsWith('/models') ? 'hauls' : path.startsWith('/boards') ? (ids['board'] ?? '') : (ids['inquiry'] ?? '')) : (ids[name] ?? '')));
+const filled = (path: string) =>
+  path.replace(/\{(\w+)\}/g, (_whole, name: string) =>
+    encodeURIComponent(
+      name === 'id'
+        ? path.startsWith('/models')
+          ? 'hauls'
+          : path.startsWith('/boards')
+            ? (ids['board'] ?? '')
+            : (ids['inquiry'] ?? '')
+        : (ids[name] ?? ''),
+    ),
+  );
 
 async function sent(method: string, path: string, body?: unknown): Promise<{ status: number; text: string }> {
   const { status, type, bytes } = await server.raw('Limited', method, path, body);
@@ -173,14 +252,33 @@ test('the author sees what the limited person must not: the planted values are t
 });
 
 test('every route that is looked at, by every id that is shared', async () => {
-  const routes = Object.entries((openApi() as { paths: Record<string, Record<string, { parameters?: { name: string; in: string }[] }>> }).paths).filter(([path, methods]) => 'get' in methods && !/events|openapi/.test(path)).map(([path]) => path);
-  const steps = (await author<{ steps: { id: string }[] }>('GET', `/inquiries/${ids['inquiry']}`)).body.steps.map((one) => one.id);
+  const routes = Object.entries(
+    (openApi() as { paths: Record<string, Record<string, { parameters?: { name: string; in: string }[] }>> }).paths,
+  )
+    .filter(([path, methods]) => 'get' in methods && !/events|openapi/.test(path))
+    .map(([path]) => path);
+  const steps = (await author<{ steps: { id: string }[] }>('GET', `/inquiries/${ids['inquiry']}`)).body.steps.map(
+    (one) => one.id,
+  );
   const tiles = (await author<{ id: string }[]>('GET', `/boards/${ids['board']}/tiles`)).body.map((one) => one.id);
   const paths = routes.flatMap((path) => {
-    const each = path.includes('{step}') ? steps.map((step) => path.replace('{step}', step)) : path.includes('{tile}') ? tiles.map((tile) => path.replace('{tile}', tile)) : path.includes('{level}') ? ['port', 'skipper', 'gear'].map((level) => path.replace('{level}', level)) : [path];
-    return each.flatMap((one) => (/^\/boards\/\{id\}/.test(one) ? [one, `${one}?refinement=${ids['refinement']}`] : [one]));
+    const each = path.includes('{step}')
+      ? steps.map((step) => path.replace('{step}', step))
+      : path.includes('{tile}')
+        ? tiles.map((tile) => path.replace('{tile}', tile))
+        : path.includes('{level}')
+          ? ['port', 'skipper', 'gear'].map((level) => path.replace('{level}', level))
+          : [path];
+    return each.flatMap((one) =>
+      /^\/boards\/\{id\}/.test(one) ? [one, `${one}?refinement=${ids['refinement']}`] : [one],
+    );
   });
-  paths.push('/models/hauls/suggest?text=zor', '/models/hauls/suggest?text=weight%20of%20q', '/models/hauls/suggest?text=by%20sk', '/models/hauls/levels/port/members?text=zor');
+  paths.push(
+    '/models/hauls/suggest?text=zor',
+    '/models/hauls/suggest?text=weight%20of%20q',
+    '/models/hauls/suggest?text=by%20sk',
+    '/models/hauls/levels/port/members?text=zor',
+  );
   const wrong: string[] = [];
   let seen = 0;
   for (const path of paths) {
@@ -200,12 +298,16 @@ const context = (text: string, leak: string) => {
 
 test('what comes of asking, going back, copying, marking, checking and looking deeper', async () => {
   const inquiry = ids['inquiry'] ?? '';
-  const { body: whole } = await author<{ steps: { id: string; reading: object | null }[] }>('GET', `/inquiries/${inquiry}`);
+  const { body: whole } = await author<{ steps: { id: string; reading: object | null }[] }>(
+    'GET',
+    `/inquiries/${inquiry}`,
+  );
   const wrong: string[] = [];
   const look = async (method: string, path: string, body?: unknown) => {
     const { status, text } = await sent(method, path, body);
     if (status >= 500) wrong.push(`${method} ${path}: ${status} ${text.slice(0, 200)}`);
-    for (const leak of leaks(text)) wrong.push(`${method} ${path} ${JSON.stringify(body ?? null).slice(0, 60)}: ${leak} in ${context(text, leak)}`);
+    for (const leak of leaks(text))
+      wrong.push(`${method} ${path} ${JSON.stringify(body ?? null).slice(0, 60)}: ${leak} in ${context(text, leak)}`);
     return text;
   };
   const copy = JSON.parse(await look('POST', `/inquiries/${inquiry}/copy`)) as { id: string };
@@ -219,14 +321,17 @@ test('what comes of asking, going back, copying, marking, checking and looking d
     await look('POST', `/inquiries/${inquiry}/steps`, { text: 'why?', after: step.id });
     if (step.reading === null) continue;
     // somebody else's reading, as a link might carry it
-    for (const path of ['/answers', '/answers/deeper', '/answers/check']) await look('POST', path, { modelId: 'hauls', reading: step.reading });
-    for (const format of ['csv', 'xlsx', 'svg', 'pdf', 'pptx']) await look('POST', '/exports', { modelId: 'hauls', reading: step.reading, format });
+    for (const path of ['/answers', '/answers/deeper', '/answers/check'])
+      await look('POST', path, { modelId: 'hauls', reading: step.reading });
+    for (const format of ['csv', 'xlsx', 'svg', 'pdf', 'pptx'])
+      await look('POST', '/exports', { modelId: 'hauls', reading: step.reading, format });
     await look('POST', `/inquiries/${inquiry}/steps`, { reading: step.reading });
     await look('POST', '/models/hauls/read', { text: 'by month', reading: step.reading });
   }
   await look('POST', '/models/hauls/read', { text: 'weight of Ambry and xyzzy' });
   await look('POST', '/boards/drafts', { modelId: 'hauls' });
-  for (const format of ['pptx', 'pdf', 'xlsx', 'svg']) await look('POST', `/boards/${ids['board']}/exports`, { format });
+  for (const format of ['pptx', 'pdf', 'xlsx', 'svg'])
+    await look('POST', `/boards/${ids['board']}/exports`, { format });
   for (const tile of (await author<{ id: string; kind: string }[]>('GET', `/boards/${ids['board']}/tiles`)).body) {
     await look('PATCH', `/boards/${ids['board']}/tiles/${tile.id}`, { ownScope: false });
     if (tile.kind === 'answer') await look('POST', `/boards/${ids['board']}/tiles/${tile.id}/inquiry`);
@@ -237,16 +342,25 @@ test('what comes of asking, going back, copying, marking, checking and looking d
 }, 300_000);
 
 test('a limited person who changes the sentence of a board leaves in it what they cannot see', async () => {
-  const changed = await limited<{ outcome: string }>('PUT', `/boards/${ids['board']}/refinement`, { text: 'this year', for: 'everyone' });
+  const changed = await limited<{ outcome: string }>('PUT', `/boards/${ids['board']}/refinement`, {
+    text: 'this year',
+    for: 'everyone',
+  });
   expect(changed.body.outcome).toBe('answered');
-  const { body } = await author<{ scope: { where: { members: string[] }[]; when: object | null } }>('GET', `/boards/${ids['board']}`);
+  const { body } = await author<{ scope: { where: { members: string[] }[]; when: object | null } }>(
+    'GET',
+    `/boards/${ids['board']}`,
+  );
   expect(body.scope.when).not.toBeNull();
   expect([...(body.scope.where[0]?.members ?? [])].sort()).toEqual(['Ambry', 'Zorvale']);
 });
 
 test('whoever sees a part is told so, on the board, in the inquiry and in the model', async () => {
   for (const path of [`/boards/${ids['board']}`, `/inquiries/${ids['inquiry']}`, '/models/hauls']) {
-    expect([path, (await limited<{ limited: string | null }>('GET', path)).body.limited]).toEqual([path, 'You see Ambry only, so your numbers may differ from those of others.']);
+    expect([path, (await limited<{ limited: string | null }>('GET', path)).body.limited]).toEqual([
+      path,
+      'You see Ambry only, so your numbers may differ from those of others.',
+    ]);
     expect([path, (await author<{ limited: string | null }>('GET', path)).body.limited]).toEqual([path, null]);
   }
 });
@@ -254,24 +368,71 @@ test('whoever sees a part is told so, on the board, in the inquiry and in the mo
 test('a sensitive column is neither a level, nor a name, nor a column of records for those who are not excepted', async () => {
   const stranger = await server.person('Stranger', 'analyst');
   const asked = await stranger<{ id: string }>('POST', '/inquiries', { modelId: 'hauls' });
-  for (const text of ['weight by skipper', `weight of ${EMAILS[0]}`, 'hauls of dagny.crook']) expect([text, (await stranger<{ outcome: string }>('POST', `/inquiries/${asked.body.id}/steps`, { text })).body.outcome]).toEqual([text, 'unclear']);
-  const office = await author<{ answer: { rows: unknown[][] } }>('POST', `/inquiries/${(await author<{ id: string }>('POST', '/inquiries', { modelId: 'hauls' })).body.id}/steps`, { text: 'hauls by skipper' });
+  for (const text of ['weight by skipper', `weight of ${EMAILS[0]}`, 'hauls of dagny.crook'])
+    expect([
+      text,
+      (await stranger<{ outcome: string }>('POST', `/inquiries/${asked.body.id}/steps`, { text })).body.outcome,
+    ]).toEqual([text, 'unclear']);
+  const office = await author<{ answer: { rows: unknown[][] } }>(
+    'POST',
+    `/inquiries/${(await author<{ id: string }>('POST', '/inquiries', { modelId: 'hauls' })).body.id}/steps`,
+    { text: 'hauls by skipper' },
+  );
   expect(office.body.answer.rows.map((row) => row[0]).sort()).toEqual([...EMAILS].sort());
-  const reading = { version: 2, shown: [{ calculation: { kind: 'measure', measure: 'weight' }, transform: null }], by: [{ kind: 'level', level: 'skipper' }], where: [], when: null, against: null, ahead: null, rank: null, order: null, rows: null, view: null };
+  const reading = {
+    version: 2,
+    shown: [{ calculation: { kind: 'measure', measure: 'weight' }, transform: null }],
+    by: [{ kind: 'level', level: 'skipper' }],
+    where: [],
+    when: null,
+    against: null,
+    ahead: null,
+    rank: null,
+    order: null,
+    rows: null,
+    view: null,
+  };
   expect((await stranger('POST', '/answers', { modelId: 'hauls', reading })).status).toBe(422);
-  expect((await stranger('POST', '/answers', { modelId: 'hauls', reading: { ...reading, by: [], where: [{ kind: 'members', level: 'skipper', is: true, members: [EMAILS[0]] }] } })).status).toBe(422);
-  expect((await stranger('POST', '/answers', { modelId: 'hauls', reading: { ...reading, by: [], rows: { fact: 'hauls', columns: [{ kind: 'level', level: 'skipper' }] } } })).status).toBe(422);
+  expect(
+    (
+      await stranger('POST', '/answers', {
+        modelId: 'hauls',
+        reading: { ...reading, by: [], where: [{ kind: 'members', level: 'skipper', is: true, members: [EMAILS[0]] }] },
+      })
+    ).status,
+  ).toBe(422);
+  expect(
+    (
+      await stranger('POST', '/answers', {
+        modelId: 'hauls',
+        reading: { ...reading, by: [], rows: { fact: 'hauls', columns: [{ kind: 'level', level: 'skipper' }] } },
+      })
+    ).status,
+  ).toBe(422);
 });
 
 test('a model made anew under the id of another one has its own names and rules at once', async () => {
   const steward = await server.person('Second', 'steward');
-  const small = (members: string) => MODEL.replace('id: hauls\nname: Hauls', 'id: twice\nname: Twice').replace('members: [Ambry] }]', `members: [${members}] }]`);
+  const small = (members: string) =>
+    MODEL.replace('id: hauls\nname: Hauls', 'id: twice\nname: Twice').replace(
+      'members: [Ambry] }]',
+      `members: [${members}] }]`,
+    );
   expect((await steward('POST', '/models', small('Ambry'), { 'content-type': 'application/yaml' })).status).toBe(201);
-  const ports = async () => (await limited<{ members: string[] }>('GET', '/models/twice/levels/port/members')).body.members;
+  const ports = async () =>
+    (await limited<{ members: string[] }>('GET', '/models/twice/levels/port/members')).body.members;
   expect(await ports()).toEqual(['Ambry']);
   expect((await steward('DELETE', '/models/twice')).status).toBe(204);
   expect((await limited('GET', '/models/twice')).status).toBe(410);
-  expect((await steward('POST', '/models', small('Zorvale').replace('name: Weight', 'name: Heft'), { 'content-type': 'application/yaml' })).status).toBe(201);
+  expect(
+    (
+      await steward('POST', '/models', small('Zorvale').replace('name: Weight', 'name: Heft'), {
+        'content-type': 'application/yaml',
+      })
+    ).status,
+  ).toBe(201);
   expect(await ports()).toEqual(['Zorvale']);
-  expect((await limited<{ measures: { name: string }[] }>('GET', '/models/twice')).body.measures.map((one) => one.name)).toContain('Heft');
+  expect(
+    (await limited<{ measures: { name: string }[] }>('GET', '/models/twice')).body.measures.map((one) => one.name),
+  ).toContain('Heft');
 });

@@ -24,7 +24,10 @@ test('an empty installation gets one admin with a password of its own, and no se
 test('on a database of somebody’s own the published people of the demo are not made', async () => {
   const databaseUrl = await newDatabase();
   const folder = folderOf();
-  const started = spawn('node', [path.join(__dirname, '../dist/start.js')], { env: { ...process.env, DATABASE_URL: databaseUrl, PORT: '0', ZUD_DATA: folder, ZUD_COLUMNAR: 'off' }, stdio: ['ignore', 'pipe', 'pipe'] });
+  const started = spawn('node', [path.join(__dirname, '../dist/start.js')], {
+    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: '0', ZUD_DATA: folder, ZUD_COLUMNAR: 'off' },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let said = '';
   await new Promise<void>((resolve, reject) => {
     const hear = (part: Buffer) => {
@@ -38,13 +41,21 @@ test('on a database of somebody’s own the published people of the demo are not
   expect(said).toMatch(/one admin was made[\s\S]*admin@zud\.local {2}\S{20}/);
   expect(said).not.toContain('velloe');
   // a second start beside it says so, and stops nothing
-  const second = spawn('node', [path.join(__dirname, '../dist/start.js')], { env: { ...process.env, DATABASE_URL: databaseUrl, PORT: '0', ZUD_DATA: folder, ZUD_COLUMNAR: 'off' }, stdio: ['ignore', 'pipe', 'pipe'] });
+  const second = spawn('node', [path.join(__dirname, '../dist/start.js')], {
+    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: '0', ZUD_DATA: folder, ZUD_COLUMNAR: 'off' },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let complaint = '';
-  second.stderr.on('data', (part: Buffer) => { complaint += part.toString(); });
+  second.stderr.on('data', (part: Buffer) => {
+    complaint += part.toString();
+  });
   expect(await new Promise((resolve) => second.on('exit', resolve))).toBe(1);
   expect(complaint).toMatch(/runs from .* already, as process \d+/);
   expect(started.exitCode).toBeNull();
-  await new Promise((resolve) => { started.on('exit', resolve); started.kill('SIGTERM'); });
+  await new Promise((resolve) => {
+    started.on('exit', resolve);
+    started.kill('SIGTERM');
+  });
   expect(existsSync(path.join(folder, 'running'))).toBe(false);
 }, 60_000);
 

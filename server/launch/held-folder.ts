@@ -18,9 +18,15 @@ export function holdFolder(folder: string): () => void {
       closeSync(handle);
       return () => rmSync(file, { force: true });
     } catch (error) {
-      if ((error as { code?: string }).code !== 'EEXIST') throw new LaunchError(`The folder ${folder} cannot be written (${error instanceof Error ? error.message : ''}). Set ZUD_DATA to another one.`);
+      if ((error as { code?: string }).code !== 'EEXIST')
+        throw new LaunchError(
+          `The folder ${folder} cannot be written (${error instanceof Error ? error.message : ''}). Set ZUD_DATA to another one.`,
+        );
       const holder = holderOf(file);
-      if (holder !== null) throw new LaunchError(`Zud runs from ${folder} already, as process ${holder}. Stop that one first, or set ZUD_DATA to another folder (and PORT to another port).`);
+      if (holder !== null)
+        throw new LaunchError(
+          `Zud runs from ${folder} already, as process ${holder}. Stop that one first, or set ZUD_DATA to another folder (and PORT to another port).`,
+        );
       rmSync(file, { force: true });
     }
   }

@@ -54,28 +54,59 @@ export interface ServerOptions {
 
 const TIME_LIMIT = 30_000;
 /** How the engines are shared: a board of a dozen tiles may wait as a whole, several times over, for each person. */
-const SHARING: QueueLimits = { width: Math.max(2, availableParallelism()), waiting: 600, waitingEach: 60, patience: 15_000 };
+const SHARING: QueueLimits = {
+  width: Math.max(2, availableParallelism()),
+  waiting: 600,
+  waitingEach: 60,
+  patience: 15_000,
+};
 /** Milliseconds between looks at whether tables were loaded that are not copied yet. */
 const COPY_INTERVAL = 2000;
 
 export async function startServer(options: ServerOptions): Promise<Running> {
-  const log: Logger = pino({ level: options.logLevel ?? 'info', redact: ['req.headers.cookie', 'req.headers.authorization', 'password', '*.password'] });
-  const database = await openDatabase(options.databaseUrl, (error) => log.warn({ reason: error.message }, 'a database connection was lost'));
+  const log: Logger = pino({
+    level: options.logLevel ?? 'info',
+    redact: ['req.headers.cookie', 'req.headers.authorization', 'password', '*.password'],
+  });
+  const database = await openDatabase(options.databaseUrl, (error) =>
+    log.warn({ reason: error.message }, 'a database connection was lost'),
+  );
   const now = () => new Date();
   const library = new ModelLibrary(database, () => now().toISOString().slice(0, 10));
   const truth = new PostgresqlEngine(database);
-  const copy = options.columnar ? new ColumnarEngine(options.columnar.program, { ...options.columnar, databaseUrl: database.readerUrl }, log) : null;
+  const copy = options.columnar
+    ? new ColumnarEngine(options.columnar.program, { ...options.columnar, databaseUrl: database.readerUrl }, log)
+    : null;
   const queue = new FairQueue({ ...SHARING, ...options.sharing });
-  const answering = new Answering(new SharedEngine(copy === null ? truth : new PreferringEngine(truth, copy, log), queue));
+  const answering = new Answering(
+    new SharedEngine(copy === null ? truth : new PreferringEngine(truth, copy, log), queue),
+  );
   const keeping = copy === null ? null : keepCopies(copy, database, log);
-  const spoolFolder = options.spoolFolder ?? path.join(tmpdir(), `zud-spool-${process.pid}-${randomUUID().slice(0, 8)}`);
+  const spoolFolder =
+    options.spoolFolder ?? path.join(tmpdir(), `zud-spool-${process.pid}-${randomUUID().slice(0, 8)}`);
   const disk = new Disk(path.dirname(spoolFolder));
   const spool = new Spool(spoolFolder, { ...SPOOL_LIMITS, ...options.spoolLimits });
   const workers = options.threads ? threads(options.threads) : IN_PROCESS;
   const reader = new Reader(workers);
   const feed = new Feed(options.databaseUrl, log);
   await feed.start();
-  const context: Context = { database, library, answering, copy, asking: new Asking(database.store, library, answering, reader), reader, feed, workers, spool, disk, trustProxy: options.trustProxy ?? false, queue, log, now, timeLimit: options.timeLimit ?? TIME_LIMIT };
+  const context: Context = {
+    database,
+    library,
+    answering,
+    copy,
+    asking: new Asking(database.store, library, answering, reader),
+    reader,
+    feed,
+    workers,
+    spool,
+    disk,
+    trustProxy: options.trustProxy ?? false,
+    queue,
+    log,
+    now,
+    timeLimit: options.timeLimit ?? TIME_LIMIT,
+  };
   const server = createServer(createApp(context, options.webFolder));
   await listen(server, options.port).catch(async (error: unknown) => {
     await feed.close();
@@ -109,7 +140,8 @@ function keepCopies(copy: ColumnarEngine, database: Database, log: Logger): { st
     before = now;
     copy.hold(wanted);
   };
-  const looked = () => void look().catch((error: unknown) => log.debug({ err: error }, 'the loaded tables could not be looked at'));
+  const looked = () =>
+    void look().catch((error: unknown) => log.debug({ err: error }, 'the loaded tables could not be looked at'));
   looked();
   const timer = setInterval(looked, COPY_INTERVAL);
   return { stop: () => clearInterval(timer) };
@@ -118,7 +150,13 @@ function keepCopies(copy: ColumnarEngine, database: Database, log: Logger): { st
 function listen(server: Server, port: number): Promise<void> {
   return new Promise((resolve, reject) => {
     server.once('error', (error: NodeJS.ErrnoException) =>
-      reject(error.code === 'EADDRINUSE' ? new LaunchError(`Port ${port} is taken by another program. Stop that one, or choose another port: PORT=${port + 1} bin/start`) : error),
+      reject(
+        error.code === 'EADDRINUSE'
+          ? new LaunchError(
+              `Port ${port} is taken by another program. Stop that one, or choose another port: PORT=${port + 1} bin/start`,
+            )
+          : error,
+      ),
     );
     server.listen(port, '127.0.0.1', () => resolve());
   });
@@ -126,10 +164,18 @@ function listen(server: Server, port: number): Promise<void> {
 
 /** Lists what people may see, in the background: those of limited sight too, for whom it takes a look through the facts the first time after a load. */
 export async function warmUpLimited({ database, library, log }: Context): Promise<void> {
-  const groups = [...new Map((await allPeople(database.store)).filter((person) => person.groups.length > 0).map((person) => [person.groups.join('\u0000'), person.groups])).values()];
-  await Promise.all((await modelsThere(database.store)).map(async ({ id }) => {
-    for (const of of groups) await prepared(id, of, { library, log });
-  }));
+  const groups = [
+    ...new Map(
+      (await allPeople(database.store))
+        .filter((person) => person.groups.length > 0)
+        .map((person) => [person.groups.join('\u0000'), person.groups]),
+    ).values(),
+  ];
+  await Promise.all(
+    (await modelsThere(database.store)).map(async ({ id }) => {
+      for (const of of groups) await prepared(id, of, { library, log });
+    }),
+  );
 }
 
 /** Builds the name indexes that all people share, so that the first question is as quick as the next. Each model by itself: none holds the others. */
@@ -137,6 +183,17 @@ export async function warmUp({ database, library, log }: Context): Promise<void>
   await Promise.all((await modelsThere(database.store)).map(({ id }) => prepared(id, [], { library, log })));
 }
 
-async function prepared(id: string, groups: readonly string[], { library, log }: Pick<Context, 'library' | 'log'>): Promise<void> {
-  await library.get(id, { groups }).catch((error: unknown) => log.warn({ model: id, reason: error instanceof Error ? error.message : String(error) }, 'a model could not be prepared'));
+async function prepared(
+  id: string,
+  groups: readonly string[],
+  { library, log }: Pick<Context, 'library' | 'log'>,
+): Promise<void> {
+  await library
+    .get(id, { groups })
+    .catch((error: unknown) =>
+      log.warn(
+        { model: id, reason: error instanceof Error ? error.message : String(error) },
+        'a model could not be prepared',
+      ),
+    );
 }

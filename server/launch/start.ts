@@ -25,10 +25,18 @@ function columnarSettings(folder: string) {
   if (process.env['ZUD_COLUMNAR'] === 'off') return null;
   const gigabytes = (name: string, usual: number) => {
     const said = Number(process.env[name] ?? usual);
-    if (!(said > 0)) throw new LaunchError(`${name} is “${process.env[name] ?? ''}”; it must be a number of gigabytes over 0.`);
+    if (!(said > 0))
+      throw new LaunchError(`${name} is “${process.env[name] ?? ''}”; it must be a number of gigabytes over 0.`);
     return said;
   };
-  return { program: path.join(here, 'columnar.js'), folder: path.join(folder, 'columnar'), memory: `${Math.round(gigabytes('ZUD_COLUMNAR_MEMORY', 2) * 1000)}MB`, threads: Math.max(1, Math.min(2, availableParallelism())), quota: gigabytes('ZUD_COLUMNAR_DISK', 20) * 1e9, summariesFrom: SUMMARIES_FROM };
+  return {
+    program: path.join(here, 'columnar.js'),
+    folder: path.join(folder, 'columnar'),
+    memory: `${Math.round(gigabytes('ZUD_COLUMNAR_MEMORY', 2) * 1000)}MB`,
+    threads: Math.max(1, Math.min(2, availableParallelism())),
+    quota: gigabytes('ZUD_COLUMNAR_DISK', 20) * 1e9,
+    summariesFrom: SUMMARIES_FROM,
+  };
 }
 
 /** Which proxies are believed: how many stand in front, or their addresses. */
@@ -38,11 +46,19 @@ function trustedProxy(): boolean | number | string {
 }
 
 async function main(): Promise<void> {
-  const { values } = parseArgs({ options: { scale: { type: 'string', default: '1' }, reset: { type: 'boolean', default: false }, demo: { type: 'boolean', default: false } } });
+  const { values } = parseArgs({
+    options: {
+      scale: { type: 'string', default: '1' },
+      reset: { type: 'boolean', default: false },
+      demo: { type: 'boolean', default: false },
+    },
+  });
   const scale = Number(values.scale);
-  if (!Number.isInteger(scale) || scale < 1 || scale > 100) throw new LaunchError('--scale takes a whole number from 1 to 100.');
+  if (!Number.isInteger(scale) || scale < 1 || scale > 100)
+    throw new LaunchError('--scale takes a whole number from 1 to 100.');
   const port = Number(process.env['PORT'] ?? 4600);
-  if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new LaunchError(`PORT is “${process.env['PORT'] ?? ''}”; it must be a number from 0 to 65535.`);
+  if (!Number.isInteger(port) || port < 0 || port > 65_535)
+    throw new LaunchError(`PORT is “${process.env['PORT'] ?? ''}”; it must be a number from 0 to 65535.`);
   const folder = dataFolder();
   const external = process.env['DATABASE_URL'];
   const letGo = holdFolder(folder);
@@ -54,7 +70,17 @@ async function main(): Promise<void> {
   const cluster: Cluster | null = external === undefined ? await startCluster(folder) : null;
   const url = external ?? cluster?.url ?? '';
   let stopping = false;
-  const running = await startServer({ databaseUrl: url, port, webFolder: path.join(here, '..', '..', 'web', 'dist'), logLevel: process.env['LOG_LEVEL'] ?? 'warn', timeLimit: Number(process.env['QUESTION_MILLISECONDS'] ?? 30_000), threads: here, spoolFolder: path.join(folder, 'spool'), trustProxy: trustedProxy(), columnar: columnarSettings(folder) }).catch(async (error: unknown) => {
+  const running = await startServer({
+    databaseUrl: url,
+    port,
+    webFolder: path.join(here, '..', '..', 'web', 'dist'),
+    logLevel: process.env['LOG_LEVEL'] ?? 'warn',
+    timeLimit: Number(process.env['QUESTION_MILLISECONDS'] ?? 30_000),
+    threads: here,
+    spoolFolder: path.join(folder, 'spool'),
+    trustProxy: trustedProxy(),
+    columnar: columnarSettings(folder),
+  }).catch(async (error: unknown) => {
     await cluster?.stop();
     throw error;
   });
@@ -62,25 +88,39 @@ async function main(): Promise<void> {
     if (stopping) return;
     stopping = true;
     process.stdout.write('\nStopping …\n');
-    void running.close().then(() => cluster?.stop()).then(() => process.exit(0));
+    void running
+      .close()
+      .then(() => cluster?.stop())
+      .then(() => process.exit(0));
   };
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
   // the people of the demo are published with their passwords: never on a database that is somebody's own, unless they ask for it
   const demo = external === undefined || values.demo;
-  if (demo) await loadDemo(running.context, scale, { reset: values.reset && external !== undefined, tell: (line) => process.stdout.write(line) });
-  const admin = demo ? null : await makeFirstAdmin(running.context.database, process.env['ZUD_ADMIN_EMAIL'] ?? 'admin@zud.local');
+  if (demo)
+    await loadDemo(running.context, scale, {
+      reset: values.reset && external !== undefined,
+      tell: (line) => process.stdout.write(line),
+    });
+  const admin = demo
+    ? null
+    : await makeFirstAdmin(running.context.database, process.env['ZUD_ADMIN_EMAIL'] ?? 'admin@zud.local');
   await warmUp(running.context);
   void warmUpLimited(running.context);
   process.stdout.write(`\nZud is ready at ${running.address}\n\n${signIns(demo, admin)}Ctrl-C stops it.\n`);
 }
 
 function signIns(demo: boolean, admin: FirstAdmin | null): string {
-  if (demo) return `Demo sign-ins:\n${DEMO_PEOPLE.map((person) => `  ${person.email.padEnd(22)} ${person.password.padEnd(16)} ${person.name}, ${person.role}${person.groups.length > 0 ? `, sees only ${person.groups.join(', ')}` : ''}`).join('\n')}\n\n`;
-  return admin === null ? '' : `There was nobody yet, so one admin was made. This password is shown this once; change it, and add the others under “People”:\n  ${admin.email}  ${admin.password}\n\n`;
+  if (demo)
+    return `Demo sign-ins:\n${DEMO_PEOPLE.map((person) => `  ${person.email.padEnd(22)} ${person.password.padEnd(16)} ${person.name}, ${person.role}${person.groups.length > 0 ? `, sees only ${person.groups.join(', ')}` : ''}`).join('\n')}\n\n`;
+  return admin === null
+    ? ''
+    : `There was nobody yet, so one admin was made. This password is shown this once; change it, and add the others under “People”:\n  ${admin.email}  ${admin.password}\n\n`;
 }
 
 main().catch((error: unknown) => {
-  process.stderr.write(`${error instanceof LaunchError ? error.message : error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
+  process.stderr.write(
+    `${error instanceof LaunchError ? error.message : error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`,
+  );
   process.exit(1);
 });

@@ -24,7 +24,10 @@ class Written extends EventEmitter {
   }
   /** What a browser makes of it. */
   get present(): readonly Present[] {
-    return [...this.text.matchAll(/event: presence\ndata: (.*)\n/g)].reduce<readonly Present[]>((before, [, data]) => presentAfter(before, JSON.parse(data ?? '') as PresenceHeard), []);
+    return [...this.text.matchAll(/event: presence\ndata: (.*)\n/g)].reduce<readonly Present[]>(
+      (before, [, data]) => presentAfter(before, JSON.parse(data ?? '') as PresenceHeard),
+      [],
+    );
   }
 }
 
@@ -34,7 +37,13 @@ afterAll(() => feed.close());
 
 const open = (who: number) => {
   const written = new Written();
-  feed.open({ board: 'board', person: { id: `p${who}`, name: `Person ${String(who).padStart(3, '0')}` }, session: `s${who}`, response: written as unknown as Response, stillAllowed: async () => true });
+  feed.open({
+    board: 'board',
+    person: { id: `p${who}`, name: `Person ${String(who).padStart(3, '0')}` },
+    session: `s${who}`,
+    response: written as unknown as Response,
+    stillAllowed: async () => true,
+  });
   return written;
 };
 
@@ -48,7 +57,9 @@ test('500 windows come and leave: each is told once for all, and knows who is le
   jest.advanceTimersByTime(1000);
   expect(first.text.slice(before).match(/event: presence/g)).toHaveLength(1);
   // of those who had two windows some have one left; the first has its own
-  expect(first.present.map((one) => one.id).sort()).toEqual(['p0', ...Array.from({ length: 10 }, (_unused, index) => `p${240 + index}`)].sort());
+  expect(first.present.map((one) => one.id).sort()).toEqual(
+    ['p0', ...Array.from({ length: 10 }, (_unused, index) => `p${240 + index}`)].sort(),
+  );
   expect(first.present).toEqual(feed.present('board'));
   expect(feed.streams).toBe(11);
   jest.advanceTimersByTime(5000);

@@ -51,7 +51,13 @@ export class Feed {
 
   async start(): Promise<void> {
     const client = new pg.Client({ connectionString: this.url, application_name: 'zud feed' });
-    client.on('notification', (message) => void this.heard(message.payload ?? '').catch((error: unknown) => this.log.warn({ err: error }, 'a change could not be told')));
+    client.on(
+      'notification',
+      (message) =>
+        void this.heard(message.payload ?? '').catch((error: unknown) =>
+          this.log.warn({ err: error }, 'a change could not be told'),
+        ),
+    );
     client.on('error', (error) => this.lost(error));
     client.on('end', () => this.lost(null));
     await client.connect();
@@ -75,11 +81,13 @@ export class Feed {
   private async heard(payload: string): Promise<void> {
     const change = changeIn(payload);
     // others may speak on the channel too; what is no change of ours is passed over
-    if (change === null) return this.log.debug({ bytes: payload.length }, 'something else was heard on the channel of changes');
+    if (change === null)
+      return this.log.debug({ bytes: payload.length }, 'something else was heard on the channel of changes');
     // that data are fresh says nothing of what they are: each person's tiles are asked for again under their own rules
     if (change.kind === 'data') return this.sendAll('data', { table: change.table });
     for (const listener of [...this.on(change.board)]) {
-      if (change.kind === 'shares' && !(await listener.stillAllowed().catch(() => false))) this.end(listener, 'This board is no longer shared with you.');
+      if (change.kind === 'shares' && !(await listener.stillAllowed().catch(() => false)))
+        this.end(listener, 'This board is no longer shared with you.');
       else this.send(listener, 'change', change);
     }
   }
@@ -87,7 +95,11 @@ export class Feed {
   /** Keeps a response open as a stream of the board's events until the browser leaves. */
   open(listener: Listener): void {
     const { response, board } = listener;
-    response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
+    response.writeHead(200, {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-store',
+      'x-accel-buffering': 'no',
+    });
     response.write('retry: 1000\n\n');
     const there = this.listeners.get(board) ?? new Set<Listener>();
     this.listeners.set(board, there.add(listener));
@@ -102,12 +114,14 @@ export class Feed {
 
   /** Ends the streams that were opened in a session or with a token. */
   endOf(session: string): void {
-    for (const there of this.listeners.values()) for (const listener of [...there]) if (listener.session === session) this.end(listener, 'You were signed out.');
+    for (const there of this.listeners.values())
+      for (const listener of [...there]) if (listener.session === session) this.end(listener, 'You were signed out.');
   }
 
   /** Ends all streams of a person. */
   endOfPerson(person: string): void {
-    for (const there of this.listeners.values()) for (const listener of [...there]) if (listener.person.id === person) this.end(listener, 'You were signed out.');
+    for (const there of this.listeners.values())
+      for (const listener of [...there]) if (listener.person.id === person) this.end(listener, 'You were signed out.');
   }
 
   /** How many streams are open. */
@@ -136,7 +150,8 @@ export class Feed {
       else this.told.set(board, now);
       const came = [...now.values()].filter(({ id }) => !before.has(id));
       const went = [...before.values()].filter(({ id }) => !now.has(id)).map(({ id }) => id);
-      if (came.length + went.length > 0) for (const listener of this.on(board)) this.send(listener, 'presence', { came, went });
+      if (came.length + went.length > 0)
+        for (const listener of this.on(board)) this.send(listener, 'presence', { came, went });
     }
     this.stirred.clear();
   }

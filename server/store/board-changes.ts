@@ -30,19 +30,42 @@ export type Transaction = Parameters<Parameters<Store['transaction']>[0]>[0];
 const KEPT_VERSIONS = 200;
 
 /** @param what what was done, for the history; absent where what the board shows did not change */
-export async function changed(transaction: Transaction, boardId: string, change: Omit<BoardChange, 'board' | 'version'>, what?: string): Promise<number> {
-  const [row] = await transaction.update(boards).set({ version: sql`${boards.version} + 1`, updatedAt: new Date() }).where(eq(boards.id, boardId)).returning();
+export async function changed(
+  transaction: Transaction,
+  boardId: string,
+  change: Omit<BoardChange, 'board' | 'version'>,
+  what?: string,
+): Promise<number> {
+  const [row] = await transaction
+    .update(boards)
+    .set({ version: sql`${boards.version} + 1`, updatedAt: new Date() })
+    .where(eq(boards.id, boardId))
+    .returning();
   const version = row?.version ?? 0;
   if (row !== undefined && what !== undefined) {
-    const state: BoardState = { title: row.title, scope: row.scope, looks: row.looks, tiles: await transaction.select().from(tiles).where(eq(tiles.boardId, boardId)) };
+    const state: BoardState = {
+      title: row.title,
+      scope: row.scope,
+      looks: row.looks,
+      tiles: await transaction.select().from(tiles).where(eq(tiles.boardId, boardId)),
+    };
     await transaction.insert(boardVersions).values({ boardId, version, personId: change.by, what, state });
-    await transaction.delete(boardVersions).where(and(eq(boardVersions.boardId, boardId), lte(boardVersions.version, version - KEPT_VERSIONS)));
+    await transaction
+      .delete(boardVersions)
+      .where(and(eq(boardVersions.boardId, boardId), lte(boardVersions.version, version - KEPT_VERSIONS)));
   }
-  await transaction.execute(sql`select pg_notify(${CHANGES}, ${JSON.stringify({ ...change, board: boardId, version } satisfies BoardChange)})`);
+  await transaction.execute(
+    sql`select pg_notify(${CHANGES}, ${JSON.stringify({ ...change, board: boardId, version } satisfies BoardChange)})`,
+  );
   return version;
 }
 
 /** Tells those who have the board open that comments changed. */
-export async function tellComment(transaction: Transaction, boardId: string, by: string, tile: string | null): Promise<void> {
+export async function tellComment(
+  transaction: Transaction,
+  boardId: string,
+  by: string,
+  tile: string | null,
+): Promise<void> {
   await changed(transaction, boardId, { kind: 'comment', by, ...(tile === null ? {} : { tile }) });
 }

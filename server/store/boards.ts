@@ -13,7 +13,8 @@ export type Board = typeof boards.$inferSelect;
 export type Tile = typeof tiles.$inferSelect;
 /** A tile that shows an answer. */
 export type AnswerTile = Tile & { readonly modelId: string; readonly reading: Reading };
-export const isAnswer = (tile: Tile): tile is AnswerTile => tile.kind === 'answer' && tile.modelId !== null && tile.reading !== null;
+export const isAnswer = (tile: Tile): tile is AnswerTile =>
+  tile.kind === 'answer' && tile.modelId !== null && tile.reading !== null;
 
 export const EMPTY_SCOPE: Scope = { where: [], when: null, against: null };
 
@@ -25,8 +26,15 @@ export async function createBoard(store: Store, ownerId: string, title: string, 
 export async function boardsOf(store: Store, personId: string) {
   const rows = await store
     .select({
-      id: boards.id, title: boards.title, updatedAt: boards.updatedAt, ownerId: boards.ownerId, owner: people.name,
-      tiles: sql<number>`(select count(*)::int from tiles where tiles.board_id = boards.id)`, followers: sql<number>`(select count(*)::int from follows where follows.board_id = boards.id)`, openedBy: openedBy(), rank: sharedRank(personId),
+      id: boards.id,
+      title: boards.title,
+      updatedAt: boards.updatedAt,
+      ownerId: boards.ownerId,
+      owner: people.name,
+      tiles: sql<number>`(select count(*)::int from tiles where tiles.board_id = boards.id)`,
+      followers: sql<number>`(select count(*)::int from follows where follows.board_id = boards.id)`,
+      openedBy: openedBy(),
+      rank: sharedRank(personId),
     })
     .from(boards)
     .innerJoin(people, eq(people.id, boards.ownerId))
@@ -47,7 +55,10 @@ export async function tilesOf(store: Store, boardId: string) {
 
 /** @throws Problem 404 where the board has no such tile */
 export async function tileOf(store: Store, boardId: string, id: string): Promise<Tile> {
-  const [row] = await store.select().from(tiles).where(and(eq(tiles.id, id), eq(tiles.boardId, boardId)));
+  const [row] = await store
+    .select()
+    .from(tiles)
+    .where(and(eq(tiles.id, id), eq(tiles.boardId, boardId)));
   if (!row) throw notFound('tile');
   return row;
 }
@@ -56,7 +67,11 @@ export async function tileOf(store: Store, boardId: string, id: string): Promise
 export const GRID_COLUMNS = 12;
 const TILE = { width: 6, height: 4 };
 const NUMBER_TILE = { width: 3, height: 1 };
-const WORDS_TILE = { text: { width: 4, height: 2 }, commentary: { width: 6, height: 4 }, section: { width: GRID_COLUMNS, height: 1 } } as const;
+const WORDS_TILE = {
+  text: { width: 4, height: 2 },
+  commentary: { width: 6, height: 4 },
+  section: { width: GRID_COLUMNS, height: 1 },
+} as const;
 
 export interface TilePlace {
   readonly x: number;
@@ -66,53 +81,130 @@ export interface TilePlace {
 }
 
 /** The first free place of the grid, row by row. */
-export function freePlace(taken: readonly TilePlace[], size: { readonly width: number; readonly height: number }): TilePlace {
+export function freePlace(
+  taken: readonly TilePlace[],
+  size: { readonly width: number; readonly height: number },
+): TilePlace {
   for (let y = 0; ; y += 1)
     for (let x = 0; x + size.width <= GRID_COLUMNS; x += 1) {
-      const free = taken.every((one) => x + size.width <= one.x || one.x + one.width <= x || y + size.height <= one.y || one.y + one.height <= y);
+      const free = taken.every(
+        (one) =>
+          x + size.width <= one.x || one.x + one.width <= x || y + size.height <= one.y || one.y + one.height <= y,
+      );
       if (free) return { x, y, ...size };
     }
 }
 
-export async function pinTile(store: Store, boardId: string, personId: string, pin: { modelId: string; reading: Reading; title: string | null; number: boolean; ownScope?: boolean; place?: TilePlace }): Promise<Tile> {
+export async function pinTile(
+  store: Store,
+  boardId: string,
+  personId: string,
+  pin: {
+    modelId: string;
+    reading: Reading;
+    title: string | null;
+    number: boolean;
+    ownScope?: boolean;
+    place?: TilePlace;
+  },
+): Promise<Tile> {
   return store.transaction(async (transaction) => {
     await transaction.select({ id: boards.id }).from(boards).where(eq(boards.id, boardId)).for('update');
     const taken = await transaction.select().from(tiles).where(eq(tiles.boardId, boardId));
     const place = pin.place ?? freePlace(taken, pin.number ? NUMBER_TILE : TILE);
-    const [row] = await transaction.insert(tiles).values({ boardId, modelId: pin.modelId, reading: pin.reading, title: pin.title, ownScope: pin.ownScope ?? false, by: personId, ...place }).returning();
+    const [row] = await transaction
+      .insert(tiles)
+      .values({
+        boardId,
+        modelId: pin.modelId,
+        reading: pin.reading,
+        title: pin.title,
+        ownScope: pin.ownScope ?? false,
+        by: personId,
+        ...place,
+      })
+      .returning();
     await changed(transaction, boardId, { kind: 'tile', tile: (row as Tile).id, by: personId }, 'pinned a tile');
     return row as Tile;
   });
 }
 
 /** Adds a tile of words: a text, a heading, or a commentary computed from the answers. */
-export async function addWords(store: Store, boardId: string, personId: string, made: { kind: keyof typeof WORDS_TILE; words: string; title: string | null; place?: TilePlace }): Promise<Tile> {
+export async function addWords(
+  store: Store,
+  boardId: string,
+  personId: string,
+  made: { kind: keyof typeof WORDS_TILE; words: string; title: string | null; place?: TilePlace },
+): Promise<Tile> {
   return store.transaction(async (transaction) => {
     await transaction.select({ id: boards.id }).from(boards).where(eq(boards.id, boardId)).for('update');
     const taken = await transaction.select().from(tiles).where(eq(tiles.boardId, boardId));
     const place = made.place ?? freePlace(taken, WORDS_TILE[made.kind]);
-    const [row] = await transaction.insert(tiles).values({ boardId, kind: made.kind, words: made.words, title: made.title, by: personId, ...place }).returning();
+    const [row] = await transaction
+      .insert(tiles)
+      .values({ boardId, kind: made.kind, words: made.words, title: made.title, by: personId, ...place })
+      .returning();
     await changed(transaction, boardId, { kind: 'tile', tile: (row as Tile).id, by: personId }, `added a ${made.kind}`);
     return row as Tile;
   });
 }
 
 /** @param version the tile's version that the change was made on; a later one is told to the person, and nothing is overwritten */
-export async function changeTile(store: Store, boardId: string, tileId: string, personId: string, change: Partial<TilePlace> & { title?: string | null; words?: string | null; ownScope?: boolean }, version: number | undefined): Promise<Tile> {
+export async function changeTile(
+  store: Store,
+  boardId: string,
+  tileId: string,
+  personId: string,
+  change: Partial<TilePlace> & { title?: string | null; words?: string | null; ownScope?: boolean },
+  version: number | undefined,
+): Promise<Tile> {
   return store.transaction(async (transaction) => {
-    const [there] = await transaction.select().from(tiles).where(and(eq(tiles.id, tileId), eq(tiles.boardId, boardId))).for('update');
+    const [there] = await transaction
+      .select()
+      .from(tiles)
+      .where(and(eq(tiles.id, tileId), eq(tiles.boardId, boardId)))
+      .for('update');
     if (!there) throw notFound('tile');
-    if (version !== undefined && version !== there.version) throw new Problem(409, 'Changed meanwhile', 'Someone changed this tile at the same time. Theirs is kept; look at it and make your change again.', { version: there.version });
-    if (change.words === '' && there.kind !== 'commentary') throw new Problem(400, 'No words', 'A text or a heading needs words; what it says now is kept. To be rid of it, take it off the board.');
-    const [row] = await transaction.update(tiles).set({ ...change, version: there.version + 1 }).where(eq(tiles.id, tileId)).returning();
-    await changed(transaction, boardId, { kind: 'tile', tile: tileId, by: personId }, 'words' in change || 'title' in change ? 'changed the words of a tile' : 'ownScope' in change ? (change.ownScope === true ? 'let a tile keep its own conditions' : 'put a tile under the board’s sentence') : 'moved a tile');
+    if (version !== undefined && version !== there.version)
+      throw new Problem(
+        409,
+        'Changed meanwhile',
+        'Someone changed this tile at the same time. Theirs is kept; look at it and make your change again.',
+        { version: there.version },
+      );
+    if (change.words === '' && there.kind !== 'commentary')
+      throw new Problem(
+        400,
+        'No words',
+        'A text or a heading needs words; what it says now is kept. To be rid of it, take it off the board.',
+      );
+    const [row] = await transaction
+      .update(tiles)
+      .set({ ...change, version: there.version + 1 })
+      .where(eq(tiles.id, tileId))
+      .returning();
+    await changed(
+      transaction,
+      boardId,
+      { kind: 'tile', tile: tileId, by: personId },
+      'words' in change || 'title' in change
+        ? 'changed the words of a tile'
+        : 'ownScope' in change
+          ? change.ownScope === true
+            ? 'let a tile keep its own conditions'
+            : 'put a tile under the board’s sentence'
+          : 'moved a tile',
+    );
     return row as Tile;
   });
 }
 
 export async function removeTile(store: Store, boardId: string, tileId: string, personId: string): Promise<void> {
   await store.transaction(async (transaction) => {
-    const gone = await transaction.delete(tiles).where(and(eq(tiles.id, tileId), eq(tiles.boardId, boardId))).returning({ id: tiles.id });
+    const gone = await transaction
+      .delete(tiles)
+      .where(and(eq(tiles.id, tileId), eq(tiles.boardId, boardId)))
+      .returning({ id: tiles.id });
     if (gone.length === 0) throw notFound('tile');
     await changed(transaction, boardId, { kind: 'tile', tile: tileId, by: personId }, 'took a tile off');
   });
@@ -163,10 +255,18 @@ export async function historyOf(store: Store, boardId: string) {
  * @returns how many tiles of it could not be read any more, and are left out
  * @throws Problem 404 where that version is not kept
  */
-export async function restoreVersion(store: Store, boardId: string, personId: string, version: number): Promise<number> {
+export async function restoreVersion(
+  store: Store,
+  boardId: string,
+  personId: string,
+  version: number,
+): Promise<number> {
   return store.transaction(async (transaction) => {
     await transaction.select({ id: boards.id }).from(boards).where(eq(boards.id, boardId)).for('update');
-    const [kept] = await transaction.select().from(boardVersions).where(and(eq(boardVersions.boardId, boardId), eq(boardVersions.version, version)));
+    const [kept] = await transaction
+      .select()
+      .from(boardVersions)
+      .where(and(eq(boardVersions.boardId, boardId), eq(boardVersions.version, version)));
     if (!kept) throw notFound('version of the board');
     const state = kept.state as BoardState;
     // what was kept long ago is brought up to date; a tile that cannot be read any more does not keep the others from coming back
@@ -183,7 +283,10 @@ export async function restoreVersion(store: Store, boardId: string, personId: st
       if (there) await transaction.update(tiles).set(row).where(eq(tiles.id, tile.id));
       else await transaction.insert(tiles).values(row);
     }
-    await transaction.update(boards).set({ title: state.title, scope: state.scope, ...(state.looks === undefined ? {} : { looks: state.looks }) }).where(eq(boards.id, boardId));
+    await transaction
+      .update(boards)
+      .set({ title: state.title, scope: state.scope, ...(state.looks === undefined ? {} : { looks: state.looks }) })
+      .where(eq(boards.id, boardId));
     await changed(transaction, boardId, { kind: 'board', by: personId }, `went back to version ${version}`);
     return state.tiles.length - readable.length;
   });

@@ -1,6 +1,11 @@
 import { mentioned } from './comments';
 
-const PEOPLE = [{ id: 'a', name: 'Ann Lee' }, { id: 'b', name: 'Anna Berg' }, { id: 'c', name: 'Tomas Berg' }, { id: 'd', name: 'Tomas Holt' }];
+const PEOPLE = [
+  { id: 'a', name: 'Ann Lee' },
+  { id: 'b', name: 'Anna Berg' },
+  { id: 'c', name: 'Tomas Berg' },
+  { id: 'd', name: 'Tomas Holt' },
+];
 
 test.each<[string, readonly string[], number]>([
   ['@Ann Lee look', ['a'], 0],

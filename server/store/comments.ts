@@ -20,8 +20,23 @@ export interface Comment {
 }
 
 export async function commentsOf(store: Store, boardId: string): Promise<Comment[]> {
-  const rows = await store.select({ comment: comments, by: people.name }).from(comments).innerJoin(people, eq(people.id, comments.personId)).where(eq(comments.boardId, boardId)).orderBy(asc(comments.createdAt));
-  return rows.map(({ comment, by }) => ({ id: comment.id, tile: comment.tileId, mark: comment.mark, replyTo: comment.replyTo, text: comment.text, byId: comment.personId, by, at: comment.createdAt, resolved: comment.resolvedAt !== null }));
+  const rows = await store
+    .select({ comment: comments, by: people.name })
+    .from(comments)
+    .innerJoin(people, eq(people.id, comments.personId))
+    .where(eq(comments.boardId, boardId))
+    .orderBy(asc(comments.createdAt));
+  return rows.map(({ comment, by }) => ({
+    id: comment.id,
+    tile: comment.tileId,
+    mark: comment.mark,
+    replyTo: comment.replyTo,
+    text: comment.text,
+    byId: comment.personId,
+    by,
+    at: comment.createdAt,
+    resolved: comment.resolvedAt !== null,
+  }));
 }
 
 export interface Mentions {
@@ -40,34 +55,73 @@ export function mentioned(text: string, all: readonly { readonly id: string; rea
   // an address of mail is no mention
   for (const found of text.matchAll(/(?<![\p{L}\p{N}._-])@([\p{L}][\p{L}'’-]*)/gu)) {
     const from = text.slice(found.index + 1).toLowerCase();
-    const named = all.filter(({ name }) => from.startsWith(name.toLowerCase()) && !/^[\p{L}\p{N}'’-]/u.test(from.slice(name.length)));
+    const named = all.filter(
+      ({ name }) => from.startsWith(name.toLowerCase()) && !/^[\p{L}\p{N}'’-]/u.test(from.slice(name.length)),
+    );
     const [longest] = [...named].sort((a, b) => b.name.length - a.name.length);
     const word = found[1] ?? '';
-    const called = longest === undefined ? all.filter(({ name }) => name.split(/\s+/)[0]?.toLowerCase() === word.toLowerCase()) : [longest];
+    const called =
+      longest === undefined
+        ? all.filter(({ name }) => name.split(/\s+/)[0]?.toLowerCase() === word.toLowerCase())
+        : [longest];
     const [one] = called;
     if (one !== undefined && called.length === 1) told.add(one.id);
-    else notTold.push(one === undefined ? `Nobody who may see this board is called “${word}”, so nobody was told.` : `${called.length} people here are called “${word}”; write the whole name of the one you mean.`);
+    else
+      notTold.push(
+        one === undefined
+          ? `Nobody who may see this board is called “${word}”, so nobody was told.`
+          : `${called.length} people here are called “${word}”; write the whole name of the one you mean.`,
+      );
   }
   return { told: [...told], notTold: [...new Set(notTold)] };
 }
 
 /** @throws Problem 404 where the comment answered is not of this board */
-export async function addComment(store: Store, boardId: string, personId: string, said: { text: string; tile: string | null; mark: string | null; replyTo: string | null; mentions: readonly string[] }): Promise<{ id: string }> {
+export async function addComment(
+  store: Store,
+  boardId: string,
+  personId: string,
+  said: { text: string; tile: string | null; mark: string | null; replyTo: string | null; mentions: readonly string[] },
+): Promise<{ id: string }> {
   return store.transaction(async (transaction) => {
     if (said.replyTo !== null) {
-      const [first] = await transaction.select().from(comments).where(and(eq(comments.id, said.replyTo), eq(comments.boardId, boardId), isNull(comments.replyTo)));
+      const [first] = await transaction
+        .select()
+        .from(comments)
+        .where(and(eq(comments.id, said.replyTo), eq(comments.boardId, boardId), isNull(comments.replyTo)));
       if (!first) throw notFound('comment');
     }
-    const [row] = await transaction.insert(comments).values({ boardId, personId, text: said.text, tileId: said.tile, mark: said.mark, replyTo: said.replyTo, mentions: said.mentions }).returning({ id: comments.id });
+    const [row] = await transaction
+      .insert(comments)
+      .values({
+        boardId,
+        personId,
+        text: said.text,
+        tileId: said.tile,
+        mark: said.mark,
+        replyTo: said.replyTo,
+        mentions: said.mentions,
+      })
+      .returning({ id: comments.id });
     await tellComment(transaction, boardId, personId, said.tile);
     return row as { id: string };
   });
 }
 
 /** Closes a thread, or opens it again. */
-export async function resolveComment(store: Store, boardId: string, id: string, personId: string, resolved: boolean): Promise<void> {
+export async function resolveComment(
+  store: Store,
+  boardId: string,
+  id: string,
+  personId: string,
+  resolved: boolean,
+): Promise<void> {
   await store.transaction(async (transaction) => {
-    const [row] = await transaction.update(comments).set(resolved ? { resolvedAt: new Date(), resolvedBy: personId } : { resolvedAt: null, resolvedBy: null }).where(and(eq(comments.id, id), eq(comments.boardId, boardId), isNull(comments.replyTo))).returning({ tile: comments.tileId });
+    const [row] = await transaction
+      .update(comments)
+      .set(resolved ? { resolvedAt: new Date(), resolvedBy: personId } : { resolvedAt: null, resolvedBy: null })
+      .where(and(eq(comments.id, id), eq(comments.boardId, boardId), isNull(comments.replyTo)))
+      .returning({ tile: comments.tileId });
     if (!row) throw notFound('comment');
     await tellComment(transaction, boardId, personId, row.tile);
   });
@@ -76,7 +130,10 @@ export async function resolveComment(store: Store, boardId: string, id: string, 
 /** Takes back a comment of one's own, with the answers to it. */
 export async function removeComment(store: Store, boardId: string, id: string, personId: string): Promise<void> {
   await store.transaction(async (transaction) => {
-    const [there] = await transaction.select().from(comments).where(and(eq(comments.id, id), eq(comments.boardId, boardId)));
+    const [there] = await transaction
+      .select()
+      .from(comments)
+      .where(and(eq(comments.id, id), eq(comments.boardId, boardId)));
     if (!there) throw notFound('comment');
     if (there.personId !== personId) throw forbidden('A comment is taken back by the person who wrote it.');
     await transaction.delete(comments).where(or(eq(comments.id, id), eq(comments.replyTo, id)));
@@ -87,11 +144,25 @@ export async function removeComment(store: Store, boardId: string, id: string, p
 /** Open comments of others that mention a person, on boards that the person may see. */
 export async function mentionsOf(store: Store, personId: string) {
   return store
-    .select({ id: comments.id, boardId: boards.id, board: boards.title, by: people.name, text: comments.text, at: comments.createdAt })
+    .select({
+      id: comments.id,
+      boardId: boards.id,
+      board: boards.title,
+      by: people.name,
+      text: comments.text,
+      at: comments.createdAt,
+    })
     .from(comments)
     .innerJoin(boards, eq(boards.id, comments.boardId))
     .innerJoin(people, eq(people.id, comments.personId))
-    .where(and(sql`${comments.mentions} ? ${personId}`, ne(comments.personId, personId), isNull(comments.resolvedAt), mayBeSeenBy(personId)))
+    .where(
+      and(
+        sql`${comments.mentions} ? ${personId}`,
+        ne(comments.personId, personId),
+        isNull(comments.resolvedAt),
+        mayBeSeenBy(personId),
+      ),
+    )
     .orderBy(desc(comments.createdAt))
     .limit(20);
 }

@@ -29,27 +29,43 @@ const LONGEST_NAME = 63;
 /** Columns that every table of PostgreSQL has of its own. */
 const TAKEN_NAMES = new Set(['ctid', 'xmin', 'xmax', 'cmin', 'cmax', 'tableoid', 'oid']);
 
-const TRUTH: ReadonlyMap<string, boolean> = new Map([['true', true], ['t', true], ['yes', true], ['false', false], ['f', false], ['no', false]]);
+const TRUTH: ReadonlyMap<string, boolean> = new Map([
+  ['true', true],
+  ['t', true],
+  ['yes', true],
+  ['false', false],
+  ['f', false],
+  ['no', false],
+]);
 
 /** A day that there is, of the years 1 to 9999. */
-const isDate = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && text > '0001' && !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) && new Date(`${text}T00:00:00Z`).toISOString().startsWith(text);
+const isDate = (text: string) =>
+  /^\d{4}-\d{2}-\d{2}$/.test(text) &&
+  text > '0001' &&
+  !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) &&
+  new Date(`${text}T00:00:00Z`).toISOString().startsWith(text);
 
 const FITS: Record<Exclude<ColumnType, 'text'>, (text: string) => boolean> = {
   integer: (text) => /^[+-]?\d{1,15}$/.test(text),
   number: (text) => /^[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/.test(text) && isHeld(Number(text), text),
   date: isDate,
-  timestamp: (text) => /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}(\.\d+)?)?Z?$/.test(text) && isDate(text.slice(0, 10)) && !Number.isNaN(Date.parse(text.replace(' ', 'T').replace(/Z?$/, 'Z'))),
+  timestamp: (text) =>
+    /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}(\.\d+)?)?Z?$/.test(text) &&
+    isDate(text.slice(0, 10)) &&
+    !Number.isNaN(Date.parse(text.replace(' ', 'T').replace(/Z?$/, 'Z'))),
   boolean: (text) => TRUTH.has(text.toLowerCase()),
 };
 
 /** Can a double hold it: neither too large, nor so small that nothing is left of it? */
-const isHeld = (value: number, text: string) => Number.isFinite(value) && (value !== 0 || !/[1-9]/.test(text.replace(/[eE].*$/, '')));
+const isHeld = (value: number, text: string) =>
+  Number.isFinite(value) && (value !== 0 || !/[1-9]/.test(text.replace(/[eE].*$/, '')));
 
 /** The narrowest type that all given texts have; empty texts are missing values. */
 export function inferType(texts: readonly string[]): ColumnType {
   const given = texts.filter((text) => text !== '');
   if (given.length === 0) return 'text';
-  for (const type of ['boolean', 'integer', 'number', 'date', 'timestamp'] as const) if (given.every(FITS[type])) return type;
+  for (const type of ['boolean', 'integer', 'number', 'date', 'timestamp'] as const)
+    if (given.every(FITS[type])) return type;
   return given.every((text) => FITS.date(text) || FITS.timestamp(text)) ? 'timestamp' : 'text';
 }
 
@@ -63,7 +79,16 @@ export const isDay = (text: string): boolean => isDate(text);
  */
 export async function readCsv(csv: Readable, typeOf: (column: string) => ColumnType | undefined): Promise<CsvRows> {
   const { text, delimiter } = await asText(csv);
-  const parser = text.pipe(parse({ bom: true, delimiter, relax_column_count: true, skip_empty_lines: true, info: true, max_record_size: LONGEST_LINE }));
+  const parser = text.pipe(
+    parse({
+      bom: true,
+      delimiter,
+      relax_column_count: true,
+      skip_empty_lines: true,
+      info: true,
+      max_record_size: LONGEST_LINE,
+    }),
+  );
   text.on('error', (error) => parser.destroy(error));
   const records = parser[Symbol.asyncIterator]() as AsyncIterator<{ record: string[]; info: { lines: number } }>;
   const nextRecord = () => records.next().catch((error: unknown) => Promise.reject(faultOfReading(error)));
@@ -72,7 +97,12 @@ export async function readCsv(csv: Readable, typeOf: (column: string) => ColumnT
   if (head.value.record.length > MOST_COLUMNS) throw tooManyColumns(head.value.record.length);
   const names = head.value.record.map(columnName);
   const faulty = names.findIndex((one, index) => one === '' || names.indexOf(one) !== index);
-  if (faulty >= 0) throw new TableFault(names[faulty] === '' ? `Column ${faulty + 1} of the first line has no name; each column needs one.` : `Columns ${names.indexOf(names[faulty] ?? '') + 1} and ${faulty + 1} of the first line have the same name, or the same first ${LONGEST_NAME} letters; each column needs a name of its own.`);
+  if (faulty >= 0)
+    throw new TableFault(
+      names[faulty] === ''
+        ? `Column ${faulty + 1} of the first line has no name; each column needs one.`
+        : `Columns ${names.indexOf(names[faulty] ?? '') + 1} and ${faulty + 1} of the first line have the same name, or the same first ${LONGEST_NAME} letters; each column needs a name of its own.`,
+    );
 
   const sample: { record: string[]; info: { lines: number } }[] = [];
   while (sample.length < SAMPLE) {
@@ -80,13 +110,19 @@ export async function readCsv(csv: Readable, typeOf: (column: string) => ColumnT
     if (next.done) break;
     sample.push(next.value);
   }
-  const columns = names.map((column, index): LoadedColumn => ({ name: column, type: typeOf(column) ?? inferType(sample.map(({ record }) => (record[index] ?? '').trim())) }));
+  const columns = names.map((column, index): LoadedColumn => ({
+    name: column,
+    type: typeOf(column) ?? inferType(sample.map(({ record }) => (record[index] ?? '').trim())),
+  }));
   const rejected: { line: number; reason: string }[] = [];
 
   async function* rows(): AsyncGenerator<LoadedValue[]> {
     let buffered = 0;
     for (;;) {
-      const next = buffered < sample.length ? { done: false as const, value: sample[buffered++] as (typeof sample)[number] } : await nextRecord();
+      const next =
+        buffered < sample.length
+          ? { done: false as const, value: sample[buffered++] as (typeof sample)[number] }
+          : await nextRecord();
       if (next.done) return;
       const { record, info } = next.value;
       const fault = faultOf(record, columns);
@@ -97,10 +133,19 @@ export async function readCsv(csv: Readable, typeOf: (column: string) => ColumnT
   return { columns, rows: rows(), rejected };
 }
 
-const tooManyColumns = (count: number) => new TableFault(`The first line names ${count} columns; a table has ${MOST_COLUMNS} at most. Leave out what nobody asks about, or lay periods that stand side by side down as rows.`);
+const tooManyColumns = (count: number) =>
+  new TableFault(
+    `The first line names ${count} columns; a table has ${MOST_COLUMNS} at most. Leave out what nobody asks about, or lay periods that stand side by side down as rows.`,
+  );
 
 function columnName(header: string): string {
-  const name = header.trim().toLowerCase().normalize('NFKD').replace(/\p{M}/gu, '').replace(/[^a-z0-9]+/g, '_').replace(/^_+|_+$/g, '');
+  const name = header
+    .trim()
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .replace(/[^a-z0-9]+/g, '_')
+    .replace(/^_+|_+$/g, '');
   const safe = TAKEN_NAMES.has(name) ? `${name}_column` : /^\d/.test(name) ? `c_${name}` : name;
   return safe.slice(0, LONGEST_NAME).replace(/_+$/, '');
 }
@@ -119,7 +164,9 @@ async function asText(csv: Readable): Promise<{ text: Readable; delimiter: strin
       bytes += chunk.value.length;
       return typeof chunk.value === 'string' ? chunk.value : decoder.decode(chunk.value, { stream: true });
     } catch {
-      throw new TableFault('The file is not UTF-8. Save it again as “CSV UTF-8”, so that each letter comes out as it is.');
+      throw new TableFault(
+        'The file is not UTF-8. Save it again as “CSV UTF-8”, so that each letter comes out as it is.',
+      );
     }
   };
   let start = '';
@@ -127,9 +174,15 @@ async function asText(csv: Readable): Promise<{ text: Readable; delimiter: strin
     start += part;
     if (start.includes('\n') || start.length > LONGEST_LINE) break;
   }
-  if (start.includes('\u0000')) throw new TableFault('The file holds NUL characters: it is no text, or text of another encoding. Save it as “CSV UTF-8”.');
+  if (start.includes('\u0000'))
+    throw new TableFault(
+      'The file holds NUL characters: it is no text, or text of another encoding. Save it as “CSV UTF-8”.',
+    );
   const [first = ''] = start.split('\n', 1);
-  if (first.length > LONGEST_LINE) throw new TableFault(`The first line is longer than ${LONGEST_LINE.toLocaleString('en-GB')} characters; it should name the columns.`);
+  if (first.length > LONGEST_LINE)
+    throw new TableFault(
+      `The first line is longer than ${LONGEST_LINE.toLocaleString('en-GB')} characters; it should name the columns.`,
+    );
   const bare = first.replace(/"[^"]*"/g, '');
   const counts = DELIMITERS.map((sign) => bare.split(sign).length - 1);
   const delimiter = DELIMITERS[counts.indexOf(Math.max(...counts))] ?? ',';
@@ -143,7 +196,12 @@ async function asText(csv: Readable): Promise<{ text: Readable; delimiter: strin
 
 function faultOfReading(error: unknown): Error {
   if (error instanceof TableFault) return error;
-  if (error instanceof CsvError) return new TableFault(error.code === 'CSV_MAX_RECORD_SIZE' ? `A line is longer than ${LONGEST_LINE.toLocaleString('en-GB')} characters, which none should be; is a quotation mark open?` : `The file is not CSV: ${error.message}.`);
+  if (error instanceof CsvError)
+    return new TableFault(
+      error.code === 'CSV_MAX_RECORD_SIZE'
+        ? `A line is longer than ${LONGEST_LINE.toLocaleString('en-GB')} characters, which none should be; is a quotation mark open?`
+        : `The file is not CSV: ${error.message}.`,
+    );
   return error instanceof Error ? error : new Error(String(error));
 }
 
@@ -152,8 +210,10 @@ function faultOf(record: readonly string[], columns: readonly LoadedColumn[]): s
   for (const [index, column] of columns.entries()) {
     const text = (record[index] ?? '').trim();
     if (text.includes('\u0000')) return `It holds a NUL character in ${column.name}.`;
-    if (text.length > LONGEST_CELL) return `Its ${column.name} is longer than ${LONGEST_CELL.toLocaleString('en-GB')} characters.`;
-    if (text !== '' && column.type !== 'text' && !FITS[column.type](text)) return `“${text.slice(0, 40)}” in ${column.name} is not ${column.type === 'integer' ? 'an' : 'a'} ${column.type}.`;
+    if (text.length > LONGEST_CELL)
+      return `Its ${column.name} is longer than ${LONGEST_CELL.toLocaleString('en-GB')} characters.`;
+    if (text !== '' && column.type !== 'text' && !FITS[column.type](text))
+      return `“${text.slice(0, 40)}” in ${column.name} is not ${column.type === 'integer' ? 'an' : 'a'} ${column.type}.`;
   }
   return null;
 }

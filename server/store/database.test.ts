@@ -10,7 +10,13 @@ test('databases of one server opened at the same moment share the role that ques
     expect(rows).toEqual([{ role: READER }]);
     // whoever gets hold of such a connection cannot become more than a reader
     await database.readers.query('reset role').catch(() => undefined);
-    for (const more of ['select * from people', 'select * from settings', 'create table data.mine (a int)', `set role ${new URL(urls[0] ?? '').username}`]) await expect(database.readers.query(more)).rejects.toThrow(/permission|read-only/);
+    for (const more of [
+      'select * from people',
+      'select * from settings',
+      'create table data.mine (a int)',
+      `set role ${new URL(urls[0] ?? '').username}`,
+    ])
+      await expect(database.readers.query(more)).rejects.toThrow(/permission|read-only/);
     await database.close();
   }
   const client = new pg.Client({ connectionString: urls[0] ?? '' });

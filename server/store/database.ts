@@ -58,10 +58,19 @@ export async function openDatabase(url: string, onIdleError: (error: Error) => v
   const store = drizzle(pool, { schema });
   await migrate(store, { migrationsFolder: migrationsFolder(), migrationsSchema: 'public' });
   const readerUrl = await prepareReader(pool, url);
-  const readers = new pg.Pool({ connectionString: readerUrl, max: 6, application_name: 'zud questions', options: `-c role=${READER} -c default_transaction_read_only=on -c timezone=UTC -c jit=off -c work_mem=64MB -c enable_partitionwise_aggregate=on` });
+  const readers = new pg.Pool({
+    connectionString: readerUrl,
+    max: 6,
+    application_name: 'zud questions',
+    options: `-c role=${READER} -c default_transaction_read_only=on -c timezone=UTC -c jit=off -c work_mem=64MB -c enable_partitionwise_aggregate=on`,
+  });
   heedLosses(readers, onIdleError);
   return {
-    store, pool, readers, url, readerUrl,
+    store,
+    pool,
+    readers,
+    url,
+    readerUrl,
     async close() {
       await Promise.all([pool.end(), readers.end()]);
     },
@@ -120,13 +129,22 @@ async function prepareReader(pool: pg.Pool, url: string): Promise<string> {
 
 /** The password is made once and kept in the database itself, where every server that uses it finds it. */
 async function signInOfReader(client: pg.PoolClient, url: string): Promise<string> {
-  const { rows: [kept] } = await client.query<{ value: string }>(`insert into settings (name, value) values ('reader password', $1) on conflict (name) do update set value = settings.value returning value`, [randomBytes(24).toString('base64url')]);
-  const { rows: [here] } = await client.query<{ name: string }>('select current_database() as name');
+  const {
+    rows: [kept],
+  } = await client.query<{ value: string }>(
+    `insert into settings (name, value) values ('reader password', $1) on conflict (name) do update set value = settings.value returning value`,
+    [randomBytes(24).toString('base64url')],
+  );
+  const {
+    rows: [here],
+  } = await client.query<{ name: string }>('select current_database() as name');
   const login = `zud_reads_${here?.name ?? ''}`.slice(0, 63);
   const password = kept?.value ?? '';
   const { rowCount } = await client.query('select 1 from pg_roles where rolname = $1', [login]);
   if (rowCount === 0) await client.query(`create role ${client.escapeIdentifier(login)}`).catch(unlessMadeMeanwhile);
-  await client.query(`alter role ${client.escapeIdentifier(login)} with login nosuperuser nocreatedb nocreaterole noinherit connection limit 40 password ${client.escapeLiteral(password)}`);
+  await client.query(
+    `alter role ${client.escapeIdentifier(login)} with login nosuperuser nocreatedb nocreaterole noinherit connection limit 40 password ${client.escapeLiteral(password)}`,
+  );
   await client.query(`grant ${READER} to ${client.escapeIdentifier(login)}`);
   const address = new URL(url);
   address.username = encodeURIComponent(login);

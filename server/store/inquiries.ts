@@ -9,10 +9,21 @@ import { audit, inquiries, inquiryShares, models, people, steps, type StepRecord
 export type Inquiry = typeof inquiries.$inferSelect;
 export type Step = typeof steps.$inferSelect;
 
-export async function createInquiry(store: Store, ownerId: string, modelId: string, title: string | null): Promise<Inquiry> {
-  const [model] = await store.select({ id: models.id }).from(models).where(and(eq(models.id, modelId), isNull(models.deletedAt)));
+export async function createInquiry(
+  store: Store,
+  ownerId: string,
+  modelId: string,
+  title: string | null,
+): Promise<Inquiry> {
+  const [model] = await store
+    .select({ id: models.id })
+    .from(models)
+    .where(and(eq(models.id, modelId), isNull(models.deletedAt)));
   if (!model) throw notFound('model');
-  const [row] = await store.insert(inquiries).values({ ownerId, modelId, title: title ?? 'New inquiry', titled: title !== null }).returning();
+  const [row] = await store
+    .insert(inquiries)
+    .values({ ownerId, modelId, title: title ?? 'New inquiry', titled: title !== null })
+    .returning();
   return row as Inquiry;
 }
 
@@ -22,7 +33,11 @@ export type InquiryRight = 'owner' | 'ask' | 'see';
 export async function inquiriesOf(store: Store, personId: string) {
   return store
     .select({
-      id: inquiries.id, title: inquiries.title, modelId: inquiries.modelId, updatedAt: inquiries.updatedAt, owner: people.name,
+      id: inquiries.id,
+      title: inquiries.title,
+      modelId: inquiries.modelId,
+      updatedAt: inquiries.updatedAt,
+      owner: people.name,
       right: sql<InquiryRight>`case when ${inquiries.ownerId} = ${personId} then 'owner' else ${inquiryShares.right} end`,
       steps: sql<number>`(select count(*)::int from steps where steps.inquiry_id = inquiries.id and steps.deleted_at is null)`,
     })
@@ -34,35 +49,94 @@ export async function inquiriesOf(store: Store, personId: string) {
 }
 
 /** @throws Problem 404 where it is not there or not shared with this person; 403 where the right does not suffice */
-export async function inquiryFor(store: Store, id: string, personId: string, needed: InquiryRight): Promise<{ inquiry: Inquiry; right: InquiryRight }> {
+export async function inquiryFor(
+  store: Store,
+  id: string,
+  personId: string,
+  needed: InquiryRight,
+): Promise<{ inquiry: Inquiry; right: InquiryRight }> {
   const [inquiry] = await store.select().from(inquiries).where(eq(inquiries.id, id));
   if (!inquiry) throw notFound('inquiry');
-  const shared = async () => (await store.select().from(inquiryShares).where(and(eq(inquiryShares.inquiryId, id), eq(inquiryShares.personId, personId))))[0]?.right ?? null;
+  const shared = async () =>
+    (
+      await store
+        .select()
+        .from(inquiryShares)
+        .where(and(eq(inquiryShares.inquiryId, id), eq(inquiryShares.personId, personId)))
+    )[0]?.right ?? null;
   const right: InquiryRight | null = inquiry.ownerId === personId ? 'owner' : await shared();
   if (right === null) throw notFound('inquiry');
   const rank = { see: 0, ask: 1, owner: 2 };
-  if (rank[right] < rank[needed]) throw forbidden(needed === 'owner' ? 'Only the owner of the inquiry can do this.' : 'This inquiry is shared with you to see. Make a copy of it to go on by yourself, or ask its owner.');
+  if (rank[right] < rank[needed])
+    throw forbidden(
+      needed === 'owner'
+        ? 'Only the owner of the inquiry can do this.'
+        : 'This inquiry is shared with you to see. Make a copy of it to go on by yourself, or ask its owner.',
+    );
   return { inquiry, right };
 }
 
 export async function inquirySharesOf(store: Store, inquiryId: string) {
-  return store.select({ personId: inquiryShares.personId, name: people.name, email: people.email, right: inquiryShares.right }).from(inquiryShares).innerJoin(people, eq(people.id, inquiryShares.personId)).where(eq(inquiryShares.inquiryId, inquiryId)).orderBy(asc(people.name));
+  return store
+    .select({ personId: inquiryShares.personId, name: people.name, email: people.email, right: inquiryShares.right })
+    .from(inquiryShares)
+    .innerJoin(people, eq(people.id, inquiryShares.personId))
+    .where(eq(inquiryShares.inquiryId, inquiryId))
+    .orderBy(asc(people.name));
 }
 
 /** @param right null takes the share back */
-export async function shareInquiry(store: Store, inquiryId: string, byId: string, personId: string, right: 'see' | 'ask' | null): Promise<void> {
-  if (right === null) await store.delete(inquiryShares).where(and(eq(inquiryShares.inquiryId, inquiryId), eq(inquiryShares.personId, personId)));
-  else await store.insert(inquiryShares).values({ inquiryId, personId, right }).onConflictDoUpdate({ target: [inquiryShares.inquiryId, inquiryShares.personId], set: { right } });
-  await store.insert(audit).values({ personId: byId, action: right === null ? 'inquiry unshared' : 'inquiry shared', subject: inquiryId, detail: { with: personId, right } });
+export async function shareInquiry(
+  store: Store,
+  inquiryId: string,
+  byId: string,
+  personId: string,
+  right: 'see' | 'ask' | null,
+): Promise<void> {
+  if (right === null)
+    await store
+      .delete(inquiryShares)
+      .where(and(eq(inquiryShares.inquiryId, inquiryId), eq(inquiryShares.personId, personId)));
+  else
+    await store
+      .insert(inquiryShares)
+      .values({ inquiryId, personId, right })
+      .onConflictDoUpdate({ target: [inquiryShares.inquiryId, inquiryShares.personId], set: { right } });
+  await store
+    .insert(audit)
+    .values({
+      personId: byId,
+      action: right === null ? 'inquiry unshared' : 'inquiry shared',
+      subject: inquiryId,
+      detail: { with: personId, right },
+    });
 }
 
 /** A copy of the steps as an inquiry of one's own; each step follows the copy of what it followed. */
 export async function copyInquiry(store: Store, from: Inquiry, personId: string): Promise<Inquiry> {
   return store.transaction(async (transaction) => {
-    const there = await transaction.select().from(steps).where(and(eq(steps.inquiryId, from.id), isNull(steps.deletedAt))).orderBy(asc(steps.place));
-    const [copy] = await transaction.insert(inquiries).values({ ownerId: personId, modelId: from.modelId, title: `${from.title} (copy)`, titled: true, stepsMade: there.at(-1)?.place ?? 0 }).returning();
+    const there = await transaction
+      .select()
+      .from(steps)
+      .where(and(eq(steps.inquiryId, from.id), isNull(steps.deletedAt)))
+      .orderBy(asc(steps.place));
+    const [copy] = await transaction
+      .insert(inquiries)
+      .values({
+        ownerId: personId,
+        modelId: from.modelId,
+        title: `${from.title} (copy)`,
+        titled: true,
+        stepsMade: there.at(-1)?.place ?? 0,
+      })
+      .returning();
     const ids = new Map(there.map((step) => [step.id, randomUUID()] as const));
-    const copied = there.map((step) => ({ ...step, id: ids.get(step.id) ?? step.id, inquiryId: (copy as Inquiry).id, after: step.after === null ? null : (ids.get(step.after) ?? null) }));
+    const copied = there.map((step) => ({
+      ...step,
+      id: ids.get(step.id) ?? step.id,
+      inquiryId: (copy as Inquiry).id,
+      after: step.after === null ? null : (ids.get(step.after) ?? null),
+    }));
     if (copied.length > 0) await transaction.insert(steps).values(copied);
     return copy as Inquiry;
   });
@@ -77,7 +151,11 @@ export async function deleteInquiry(store: Store, id: string): Promise<void> {
 }
 
 export async function stepsOf(store: Store, inquiryId: string): Promise<Step[]> {
-  return store.select().from(steps).where(and(eq(steps.inquiryId, inquiryId), isNull(steps.deletedAt))).orderBy(asc(steps.place));
+  return store
+    .select()
+    .from(steps)
+    .where(and(eq(steps.inquiryId, inquiryId), isNull(steps.deletedAt)))
+    .orderBy(asc(steps.place));
 }
 
 export interface NewStep {
@@ -92,11 +170,27 @@ export interface NewStep {
 }
 
 /** Adds a step; a title made from the first question is given to an inquiry that has none. */
-export async function addStep(store: Store, inquiry: Inquiry, personId: string, step: NewStep, title: string | null): Promise<Step> {
+export async function addStep(
+  store: Store,
+  inquiry: Inquiry,
+  personId: string,
+  step: NewStep,
+  title: string | null,
+): Promise<Step> {
   const named = inquiry.titled || title === null ? {} : { title, titled: true };
   // one statement: the row of the inquiry is locked by it, so that each step has a place of its own
-  const counted = store.$with('counted').as(store.update(inquiries).set({ stepsMade: sql`${inquiries.stepsMade} + 1`, updatedAt: new Date(), ...named }).where(eq(inquiries.id, inquiry.id)).returning({ stepsMade: inquiries.stepsMade }));
-  const [row] = await store.with(counted).insert(steps).values({ ...step, inquiryId: inquiry.id, place: sql`(select steps_made from counted)`, by: personId }).returning();
+  const counted = store.$with('counted').as(
+    store
+      .update(inquiries)
+      .set({ stepsMade: sql`${inquiries.stepsMade} + 1`, updatedAt: new Date(), ...named })
+      .where(eq(inquiries.id, inquiry.id))
+      .returning({ stepsMade: inquiries.stepsMade }),
+  );
+  const [row] = await store
+    .with(counted)
+    .insert(steps)
+    .values({ ...step, inquiryId: inquiry.id, place: sql`(select steps_made from counted)`, by: personId })
+    .returning();
   return row as Step;
 }
 
@@ -105,7 +199,11 @@ export type StepMarks = Partial<Pick<Step, 'name' | 'starred' | 'folded'>>;
 
 /** @throws Problem 404 where there is no such step */
 export async function markStep(store: Store, inquiryId: string, stepId: string, marks: StepMarks): Promise<Step> {
-  const [row] = await store.update(steps).set(marks).where(and(eq(steps.id, stepId), eq(steps.inquiryId, inquiryId), isNull(steps.deletedAt))).returning();
+  const [row] = await store
+    .update(steps)
+    .set(marks)
+    .where(and(eq(steps.id, stepId), eq(steps.inquiryId, inquiryId), isNull(steps.deletedAt)))
+    .returning();
   if (!row) throw notFound('step');
   return row;
 }
@@ -119,10 +217,17 @@ export async function deleteStep(store: Store, inquiryId: string, stepId: string
   if (!all.some((step) => step.id === stepId)) throw notFound('step');
   const gone = new Set([stepId]);
   for (const step of all) if (step.after !== null && gone.has(step.after)) gone.add(step.id);
-  await store.update(steps).set({ deletedAt: new Date() }).where(and(inArray(steps.id, [...gone]), eq(steps.inquiryId, inquiryId)));
+  await store
+    .update(steps)
+    .set({ deletedAt: new Date() })
+    .where(and(inArray(steps.id, [...gone]), eq(steps.inquiryId, inquiryId)));
   return [...gone];
 }
 
 export async function restoreSteps(store: Store, inquiryId: string, ids: readonly string[]): Promise<void> {
-  if (ids.length > 0) await store.update(steps).set({ deletedAt: null }).where(and(inArray(steps.id, [...ids]), eq(steps.inquiryId, inquiryId)));
+  if (ids.length > 0)
+    await store
+      .update(steps)
+      .set({ deletedAt: null })
+      .where(and(inArray(steps.id, [...ids]), eq(steps.inquiryId, inquiryId)));
 }

@@ -32,7 +32,15 @@ export async function modelsThatLimit(store: Store, groups: readonly string[]): 
 /** @returns the model's version; null where there is one of that id already. One that was taken away makes way, and is counted on. */
 export async function addModel(store: Store, file: ModelFile, personId: string | null): Promise<number | null> {
   const kept = { file, digest: digestOf(file), updatedAt: new Date(), deletedAt: null };
-  const [made] = await store.insert(models).values({ id: file.id, ...kept }).onConflictDoUpdate({ target: models.id, set: { ...kept, version: sql`${models.version} + 1` }, setWhere: sql`${models.deletedAt} is not null` }).returning({ version: models.version });
+  const [made] = await store
+    .insert(models)
+    .values({ id: file.id, ...kept })
+    .onConflictDoUpdate({
+      target: models.id,
+      set: { ...kept, version: sql`${models.version} + 1` },
+      setWhere: sql`${models.deletedAt} is not null`,
+    })
+    .returning({ version: models.version });
   if (made === undefined) return null;
   await store.insert(audit).values({ personId, action: 'model made', subject: file.id });
   return made.version;
@@ -40,7 +48,11 @@ export async function addModel(store: Store, file: ModelFile, personId: string |
 
 /** @returns the model's new version; null where there is no such model */
 export async function changeModel(store: Store, file: ModelFile, personId: string): Promise<number | null> {
-  const [changed] = await store.update(models).set({ file, digest: digestOf(file), version: sql`${models.version} + 1`, updatedAt: new Date() }).where(and(eq(models.id, file.id), isNull(models.deletedAt))).returning({ version: models.version });
+  const [changed] = await store
+    .update(models)
+    .set({ file, digest: digestOf(file), version: sql`${models.version} + 1`, updatedAt: new Date() })
+    .where(and(eq(models.id, file.id), isNull(models.deletedAt)))
+    .returning({ version: models.version });
   if (changed === undefined) return null;
   await store.insert(audit).values({ personId, action: 'model changed', subject: file.id });
   return changed.version;
@@ -48,7 +60,11 @@ export async function changeModel(store: Store, file: ModelFile, personId: strin
 
 /** Takes a model away; what was asked of it stays readable. @returns false where there is no such model */
 export async function removeModel(store: Store, id: string, personId: string): Promise<boolean> {
-  const gone = await store.update(models).set({ deletedAt: new Date() }).where(and(eq(models.id, id), isNull(models.deletedAt))).returning({ id: models.id });
+  const gone = await store
+    .update(models)
+    .set({ deletedAt: new Date() })
+    .where(and(eq(models.id, id), isNull(models.deletedAt)))
+    .returning({ id: models.id });
   if (gone.length === 0) return false;
   await store.insert(audit).values({ personId, action: 'model deleted', subject: id });
   return true;
@@ -65,7 +81,9 @@ export interface Uses {
 
 /** What hangs on a model: what was asked of it, what is pinned, and how many people made these. */
 export async function usesOfModel(store: Store, id: string): Promise<Uses> {
-  const { rows: [found] } = await store.execute<{ inquiries: number; steps: number; tiles: number; boards: number; people: number }>(sql`
+  const {
+    rows: [found],
+  } = await store.execute<{ inquiries: number; steps: number; tiles: number; boards: number; people: number }>(sql`
     select (select count(*)::int from inquiries where model_id = ${id}) as inquiries,
            (select count(*)::int from steps join inquiries on inquiries.id = steps.inquiry_id where model_id = ${id} and steps.deleted_at is null) as steps,
            (select count(*)::int from tiles where model_id = ${id}) as tiles,
@@ -77,6 +95,9 @@ export async function usesOfModel(store: Store, id: string): Promise<Uses> {
 /** @example usesWords(uses) // '3 inquiries with 12 steps, and 4 tiles on 2 boards, of 2 people'; null where nothing hangs on it */
 export function usesWords({ inquiries, steps, tiles, boards, people }: Uses): string | null {
   const many = (count: number, one: string, several: string) => `${count} ${count === 1 ? one : several}`;
-  const parts = [...(inquiries > 0 ? [`${many(inquiries, 'inquiry', 'inquiries')} with ${many(steps, 'step', 'steps')}`] : []), ...(tiles > 0 ? [`${many(tiles, 'tile', 'tiles')} on ${many(boards, 'board', 'boards')}`] : [])];
+  const parts = [
+    ...(inquiries > 0 ? [`${many(inquiries, 'inquiry', 'inquiries')} with ${many(steps, 'step', 'steps')}`] : []),
+    ...(tiles > 0 ? [`${many(tiles, 'tile', 'tiles')} on ${many(boards, 'board', 'boards')}`] : []),
+  ];
   return parts.length === 0 ? null : `${parts.join(' and ')}, of ${many(people, 'person', 'people')}`;
 }

@@ -23,7 +23,13 @@ export function roleCovers(role: Role, needed: Role): boolean {
 }
 
 export const sha256 = (text: string): string => createHash('sha256').update(text).digest('hex');
-export const shown = (row: typeof people.$inferSelect): Person => ({ id: row.id, email: row.email, name: row.name, role: row.role, groups: row.groups });
+export const shown = (row: typeof people.$inferSelect): Person => ({
+  id: row.id,
+  email: row.email,
+  name: row.name,
+  role: row.role,
+  groups: row.groups,
+});
 
 /** Argon2id with the parameters of OWASP's password storage advice (19 MiB, 2 passes). */
 export function passwordHash(password: string): Promise<string> {
@@ -33,7 +39,13 @@ export function passwordHash(password: string): Promise<string> {
 export async function addPerson(store: Store, person: Omit<Person, 'id'> & { password: string }): Promise<Person> {
   const [row] = await store
     .insert(people)
-    .values({ email: plainEmail(person.email), name: person.name, role: person.role, groups: [...person.groups], passwordHash: await passwordHash(person.password) })
+    .values({
+      email: plainEmail(person.email),
+      name: person.name,
+      role: person.role,
+      groups: [...person.groups],
+      passwordHash: await passwordHash(person.password),
+    })
     .returning();
   return shown(row as typeof people.$inferSelect);
 }
@@ -45,7 +57,10 @@ export const plainEmail = (email: string): string => email.trim().toLowerCase();
 const NOBODY = passwordHash('nobody has this password');
 
 export async function personByPassword(store: Store, email: string, password: string): Promise<Person | null> {
-  const [row] = await store.select().from(people).where(and(eq(people.email, plainEmail(email)), isNull(people.deactivatedAt)));
+  const [row] = await store
+    .select()
+    .from(people)
+    .where(and(eq(people.email, plainEmail(email)), isNull(people.deactivatedAt)));
   const right = await verify(row?.passwordHash ?? (await NOBODY), password).catch(() => false);
   return row && right ? shown(row) : null;
 }
@@ -56,13 +71,23 @@ export async function allPeople(store: Store): Promise<Person[]> {
 }
 
 /** Everyone, those who were taken away too, for who looks after them. */
-export async function everyone(store: Store): Promise<(Person & { readonly active: boolean; readonly createdAt: Date; readonly hasPassword: boolean })[]> {
-  return (await store.select().from(people).orderBy(people.name)).map((row) => ({ ...shown(row), active: row.deactivatedAt === null, createdAt: row.createdAt, hasPassword: row.passwordHash !== NO_PASSWORD }));
+export async function everyone(
+  store: Store,
+): Promise<(Person & { readonly active: boolean; readonly createdAt: Date; readonly hasPassword: boolean })[]> {
+  return (await store.select().from(people).orderBy(people.name)).map((row) => ({
+    ...shown(row),
+    active: row.deactivatedAt === null,
+    createdAt: row.createdAt,
+    hasPassword: row.passwordHash !== NO_PASSWORD,
+  }));
 }
 
 /** Null where there is none, or the person was taken away. */
 export async function personById(store: Store, id: string): Promise<Person | null> {
-  const [row] = await store.select().from(people).where(and(eq(people.id, id), isNull(people.deactivatedAt)));
+  const [row] = await store
+    .select()
+    .from(people)
+    .where(and(eq(people.id, id), isNull(people.deactivatedAt)));
   return row ? shown(row) : null;
 }
 
@@ -78,9 +103,31 @@ const LINK_HOURS = 72;
 
 /** @throws Problem 409 where somebody has that address already */
 export async function invitePerson(store: Store, person: Omit<Person, 'id'>, byId: string): Promise<Person> {
-  const [row] = await store.insert(people).values({ email: plainEmail(person.email), name: person.name, role: person.role, groups: [...person.groups], passwordHash: NO_PASSWORD }).onConflictDoNothing().returning();
-  if (!row) throw new Problem(409, 'There already', 'Somebody has this e-mail address already. Nothing was changed; look for them in the list, those who were taken away too.');
-  await store.insert(audit).values({ personId: byId, action: 'person added', subject: row.id, detail: { role: row.role, groups: row.groups } });
+  const [row] = await store
+    .insert(people)
+    .values({
+      email: plainEmail(person.email),
+      name: person.name,
+      role: person.role,
+      groups: [...person.groups],
+      passwordHash: NO_PASSWORD,
+    })
+    .onConflictDoNothing()
+    .returning();
+  if (!row)
+    throw new Problem(
+      409,
+      'There already',
+      'Somebody has this e-mail address already. Nothing was changed; look for them in the list, those who were taken away too.',
+    );
+  await store
+    .insert(audit)
+    .values({
+      personId: byId,
+      action: 'person added',
+      subject: row.id,
+      detail: { role: row.role, groups: row.groups },
+    });
   return shown(row);
 }
 
@@ -96,26 +143,71 @@ export interface PersonChange {
  * Changes a person. One who is taken away is signed out everywhere, and their tokens end; what they made stays, with their name.
  * @throws Problem 404 where there is no such person, 422 where nobody would be left to look after the others
  */
-export async function changePerson(store: Store, id: string, change: PersonChange, byId: string, now: Date): Promise<void> {
+export async function changePerson(
+  store: Store,
+  id: string,
+  change: PersonChange,
+  byId: string,
+  now: Date,
+): Promise<void> {
   await store.transaction(async (transaction) => {
-    const admins = await transaction.select({ id: people.id }).from(people).where(and(eq(people.role, 'admin'), isNull(people.deactivatedAt))).for('update');
+    const admins = await transaction
+      .select({ id: people.id })
+      .from(people)
+      .where(and(eq(people.role, 'admin'), isNull(people.deactivatedAt)))
+      .for('update');
     const [there] = await transaction.select().from(people).where(eq(people.id, id)).for('update');
     if (!there) throw notFound('person');
     const leaves = change.active === false || (change.role !== undefined && change.role !== 'admin');
-    if (leaves && admins.length === 1 && admins[0]?.id === id) throw new Problem(422, 'Not changed', 'This is the only admin; nobody could look after the others then. Make somebody else an admin first.');
+    if (leaves && admins.length === 1 && admins[0]?.id === id)
+      throw new Problem(
+        422,
+        'Not changed',
+        'This is the only admin; nobody could look after the others then. Make somebody else an admin first.',
+      );
     const { active, groups, ...rest } = change;
-    await transaction.update(people).set({ ...rest, ...(groups === undefined ? {} : { groups: [...groups] }), ...(active === undefined ? {} : { deactivatedAt: active ? null : (there.deactivatedAt ?? now) }) }).where(eq(people.id, id));
+    await transaction
+      .update(people)
+      .set({
+        ...rest,
+        ...(groups === undefined ? {} : { groups: [...groups] }),
+        ...(active === undefined ? {} : { deactivatedAt: active ? null : (there.deactivatedAt ?? now) }),
+      })
+      .where(eq(people.id, id));
     if (active === false) {
       await transaction.delete(sessions).where(eq(sessions.personId, id));
-      await transaction.update(accessTokens).set({ withdrawnAt: now }).where(and(eq(accessTokens.personId, id), isNull(accessTokens.withdrawnAt)));
+      await transaction
+        .update(accessTokens)
+        .set({ withdrawnAt: now })
+        .where(and(eq(accessTokens.personId, id), isNull(accessTokens.withdrawnAt)));
       await transaction.delete(passwordLinks).where(eq(passwordLinks.personId, id));
     }
-    await transaction.insert(audit).values({ personId: byId, action: active === false ? 'person taken away' : active === true && there.deactivatedAt !== null ? 'person taken back' : 'person changed', subject: id, detail: { ...(change.role === undefined ? {} : { role: change.role }), ...(groups === undefined ? {} : { groups }) } });
+    await transaction
+      .insert(audit)
+      .values({
+        personId: byId,
+        action:
+          active === false
+            ? 'person taken away'
+            : active === true && there.deactivatedAt !== null
+              ? 'person taken back'
+              : 'person changed',
+        subject: id,
+        detail: {
+          ...(change.role === undefined ? {} : { role: change.role }),
+          ...(groups === undefined ? {} : { groups }),
+        },
+      });
   });
 }
 
 /** A one-time link to choose a password by; earlier ones of this person end. @returns its token, shown this once */
-export async function makePasswordLink(store: Store, personId: string, byId: string | null, now: Date): Promise<{ token: string; expiresAt: Date }> {
+export async function makePasswordLink(
+  store: Store,
+  personId: string,
+  byId: string | null,
+  now: Date,
+): Promise<{ token: string; expiresAt: Date }> {
   const token = randomBytes(24).toString('base64url');
   const expiresAt = new Date(now.getTime() + LINK_HOURS * 3_600_000);
   await store.transaction(async (transaction) => {
@@ -133,9 +225,19 @@ export async function makePasswordLink(store: Store, personId: string, byId: str
 export async function choosePassword(store: Store, token: string, password: string, now: Date): Promise<Person> {
   const hashed = await passwordHash(password);
   return store.transaction(async (transaction) => {
-    const [link] = await transaction.update(passwordLinks).set({ usedAt: now }).where(and(eq(passwordLinks.tokenHash, sha256(token)), isNull(passwordLinks.usedAt), gt(passwordLinks.expiresAt, now))).returning();
+    const [link] = await transaction
+      .update(passwordLinks)
+      .set({ usedAt: now })
+      .where(
+        and(eq(passwordLinks.tokenHash, sha256(token)), isNull(passwordLinks.usedAt), gt(passwordLinks.expiresAt, now)),
+      )
+      .returning();
     if (!link) throw new Problem(404, 'Not found', 'This link was used, or is over. Ask an admin for a new one.');
-    const [row] = await transaction.update(people).set({ passwordHash: hashed }).where(and(eq(people.id, link.personId), isNull(people.deactivatedAt))).returning();
+    const [row] = await transaction
+      .update(people)
+      .set({ passwordHash: hashed })
+      .where(and(eq(people.id, link.personId), isNull(people.deactivatedAt)))
+      .returning();
     if (!row) throw notFound('person');
     await transaction.delete(sessions).where(eq(sessions.personId, row.id));
     await transaction.insert(audit).values({ personId: row.id, action: 'password chosen', subject: row.id });
@@ -144,12 +246,20 @@ export async function choosePassword(store: Store, token: string, password: stri
 }
 
 /** Changes one's own password; other sessions end. @returns false where the old one is not right */
-export async function changePassword(store: Store, person: Person, old: string, password: string, keptSession: string | null): Promise<boolean> {
+export async function changePassword(
+  store: Store,
+  person: Person,
+  old: string,
+  password: string,
+  keptSession: string | null,
+): Promise<boolean> {
   if ((await personByPassword(store, person.email, old)) === null) return false;
   const hashed = await passwordHash(password);
   await store.transaction(async (transaction) => {
     await transaction.update(people).set({ passwordHash: hashed }).where(eq(people.id, person.id));
-    await transaction.delete(sessions).where(and(eq(sessions.personId, person.id), keptSession === null ? undefined : ne(sessions.id, keptSession)));
+    await transaction
+      .delete(sessions)
+      .where(and(eq(sessions.personId, person.id), keptSession === null ? undefined : ne(sessions.id, keptSession)));
     await transaction.insert(audit).values({ personId: person.id, action: 'password changed', subject: person.id });
   });
   return true;

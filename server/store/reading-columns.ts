@@ -36,10 +36,14 @@ export const scopeColumn = customType<{ data: StoredScope; driverData: unknown }
   dataType: () => 'jsonb',
   toDriver: ({ where, when, against }) => {
     const result = scopeSchema.safeParse({ where, when, against });
-    if (!result.success) throw new NotKept(`These conditions cannot be kept: ${result.error.issues[0]?.message ?? 'they are not as expected'}.`);
+    if (!result.success)
+      throw new NotKept(
+        `These conditions cannot be kept: ${result.error.issues[0]?.message ?? 'they are not as expected'}.`,
+      );
     return JSON.stringify(result.data);
   },
-  fromDriver: (stored) => readable(() => currentScope(stored)) ?? { where: [], when: null, against: null, unreadable: true },
+  fromDriver: (stored) =>
+    readable(() => currentScope(stored)) ?? { where: [], when: null, against: null, unreadable: true },
 });
 
 /** A stored reading as today's; null where it cannot be read. */

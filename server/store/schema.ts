@@ -1,5 +1,17 @@
 /** The application's own tables. Loaded data lives in a schema of its own, `data`. */
-import { bigint, boolean, date, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  boolean,
+  date,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { SavedName } from '@zud/core/model/saved';
 import type { ModelFile } from '@zud/core/model/schema';
 import { readingColumn, scopeColumn, type StoredScope } from './reading-columns';
@@ -26,7 +38,9 @@ export const people = pgTable('people', {
 export const passwordLinks = pgTable('password_links', {
   /** SHA-256 of the link's token; the token itself is kept nowhere. */
   tokenHash: text('token_hash').primaryKey(),
-  personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+  personId: uuid('person_id')
+    .notNull()
+    .references(() => people.id, { onDelete: 'cascade' }),
   by: uuid('by').references(() => people.id, { onDelete: 'set null' }),
   expiresAt: at('expires_at').notNull(),
   usedAt: at('used_at'),
@@ -37,7 +51,9 @@ export const sessions = pgTable('sessions', {
   tokenHash: text('token_hash').primaryKey(),
   /** By which its person, or an admin, names it to end it. */
   id: uuid('id').notNull().defaultRandom().unique(),
-  personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+  personId: uuid('person_id')
+    .notNull()
+    .references(() => people.id, { onDelete: 'cascade' }),
   createdAt: at('created_at').notNull().defaultNow(),
   lastUsedAt: at('last_used_at').notNull().defaultNow(),
   expiresAt: at('expires_at').notNull(),
@@ -47,7 +63,9 @@ export const sessions = pgTable('sessions', {
 
 export const accessTokens = pgTable('access_tokens', {
   id: uuid('id').primaryKey().defaultRandom(),
-  personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+  personId: uuid('person_id')
+    .notNull()
+    .references(() => people.id, { onDelete: 'cascade' }),
   name: text('name').notNull(),
   tokenHash: text('token_hash').notNull().unique(),
   /** What it may be used for. */
@@ -69,7 +87,9 @@ export const attempts = pgTable('attempts', {
 export const answeredRequests = pgTable(
   'answered_requests',
   {
-    personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
     key: text('key').notNull(),
     /** SHA-256 of method, path and body: a key that comes back with something else is a mistake. */
     request: text('request').notNull(),
@@ -129,8 +149,12 @@ export const models = pgTable('models', {
 /** Calculations and lists of members that people gave a name; part of their model for everyone who uses it. */
 export const savedNames = pgTable('saved_names', {
   id: text('id').primaryKey(),
-  modelId: text('model_id').notNull().references(() => models.id, { onDelete: 'cascade' }),
-  by: uuid('by').notNull().references(() => people.id, { onDelete: 'cascade' }),
+  modelId: text('model_id')
+    .notNull()
+    .references(() => models.id, { onDelete: 'cascade' }),
+  by: uuid('by')
+    .notNull()
+    .references(() => people.id, { onDelete: 'cascade' }),
   what: jsonb('what').$type<SavedName>().notNull(),
   at: at('at').notNull().defaultNow(),
   withdrawnAt: at('withdrawn_at'),
@@ -140,7 +164,9 @@ export const savedNames = pgTable('saved_names', {
 export const memberLists = pgTable(
   'member_lists',
   {
-    modelId: text('model_id').notNull().references(() => models.id, { onDelete: 'cascade' }),
+    modelId: text('model_id')
+      .notNull()
+      .references(() => models.id, { onDelete: 'cascade' }),
     ruleKey: text('rule_key').notNull(),
     version: text('version').notNull(),
     members: jsonb('members').$type<readonly { level: string; members: string[] }[]>().notNull(),
@@ -152,12 +178,16 @@ export const memberLists = pgTable(
 
 export const inquiries = pgTable('inquiries', {
   id: uuid('id').primaryKey().defaultRandom(),
-  modelId: text('model_id').notNull().references(() => models.id, { onDelete: 'restrict' }),
+  modelId: text('model_id')
+    .notNull()
+    .references(() => models.id, { onDelete: 'restrict' }),
   title: text('title').notNull(),
   titled: boolean('titled').notNull().default(false),
   /** How many steps it ever had: the place of the last one. */
   stepsMade: integer('steps_made').notNull().default(0),
-  ownerId: uuid('owner_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+  ownerId: uuid('owner_id')
+    .notNull()
+    .references(() => people.id, { onDelete: 'cascade' }),
   createdAt: at('created_at').notNull().defaultNow(),
   updatedAt: at('updated_at').notNull().defaultNow(),
 });
@@ -165,8 +195,12 @@ export const inquiries = pgTable('inquiries', {
 export const inquiryShares = pgTable(
   'inquiry_shares',
   {
-    inquiryId: uuid('inquiry_id').notNull().references(() => inquiries.id, { onDelete: 'cascade' }),
-    personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+    inquiryId: uuid('inquiry_id')
+      .notNull()
+      .references(() => inquiries.id, { onDelete: 'cascade' }),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
     /** To see its steps, or to go on asking in it. */
     right: text('right', { enum: ['see', 'ask'] }).notNull(),
   },
@@ -177,11 +211,15 @@ export const steps = pgTable(
   'steps',
   {
     id: uuid('id').primaryKey().defaultRandom(),
-    inquiryId: uuid('inquiry_id').notNull().references(() => inquiries.id, { onDelete: 'cascade' }),
+    inquiryId: uuid('inquiry_id')
+      .notNull()
+      .references(() => inquiries.id, { onDelete: 'cascade' }),
     place: integer('place').notNull(),
     after: uuid('after'),
     asked: text('asked').notNull(),
-    by: uuid('by').notNull().references(() => people.id),
+    by: uuid('by')
+      .notNull()
+      .references(() => people.id),
     at: at('at').notNull().defaultNow(),
     outcome: text('outcome', { enum: ['answered', 'choose', 'unclear', 'empty'] }).notNull(),
     /** The reading in force after the step: for `choose` and `unclear` that of the step before. */
@@ -211,7 +249,9 @@ export type Scope = StoredScope;
 export const boards = pgTable('boards', {
   id: uuid('id').primaryKey().defaultRandom(),
   title: text('title').notNull(),
-  ownerId: uuid('owner_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+  ownerId: uuid('owner_id')
+    .notNull()
+    .references(() => people.id, { onDelete: 'cascade' }),
   scope: scopeColumn('scope').notNull(),
   looks: jsonb('looks').$type<Looks>().notNull().default({}),
   version: integer('version').notNull().default(1),
@@ -229,9 +269,13 @@ export const tiles = pgTable(
   'tiles',
   {
     id: uuid('id').primaryKey().defaultRandom(),
-    boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
+    boardId: uuid('board_id')
+      .notNull()
+      .references(() => boards.id, { onDelete: 'cascade' }),
     /** An answer that follows its data; words of a person; sentences computed from the answers; a heading. */
-    kind: text('kind', { enum: ['answer', 'text', 'commentary', 'section'] }).notNull().default('answer'),
+    kind: text('kind', { enum: ['answer', 'text', 'commentary', 'section'] })
+      .notNull()
+      .default('answer'),
     /** Of an answer; null for the others. */
     modelId: text('model_id').references(() => models.id, { onDelete: 'restrict' }),
     reading: readingColumn('reading'),
@@ -244,7 +288,9 @@ export const tiles = pgTable(
     y: integer('y').notNull(),
     width: integer('width').notNull(),
     height: integer('height').notNull(),
-    by: uuid('by').notNull().references(() => people.id),
+    by: uuid('by')
+      .notNull()
+      .references(() => people.id),
     version: integer('version').notNull().default(1),
     createdAt: at('created_at').notNull().defaultNow(),
   },
@@ -254,8 +300,12 @@ export const tiles = pgTable(
 export const shares = pgTable(
   'shares',
   {
-    boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
-    personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+    boardId: uuid('board_id')
+      .notNull()
+      .references(() => boards.id, { onDelete: 'cascade' }),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
     right: text('right', { enum: ['see', 'comment', 'edit'] }).notNull(),
   },
   (table) => [primaryKey({ columns: [table.boardId, table.personId] })],
@@ -265,7 +315,9 @@ export const shares = pgTable(
 export const groupShares = pgTable(
   'group_shares',
   {
-    boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
+    boardId: uuid('board_id')
+      .notNull()
+      .references(() => boards.id, { onDelete: 'cascade' }),
     group: text('group').notNull(),
     right: text('right', { enum: ['see', 'comment', 'edit'] }).notNull(),
   },
@@ -277,10 +329,14 @@ export const boardLinks = pgTable(
   'board_links',
   {
     id: uuid('id').primaryKey().defaultRandom(),
-    boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
+    boardId: uuid('board_id')
+      .notNull()
+      .references(() => boards.id, { onDelete: 'cascade' }),
     /** SHA-256 of the link's token; the token itself is kept nowhere. */
     tokenHash: text('token_hash').notNull().unique(),
-    personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
     name: text('name').notNull(),
     /** An origin whose pages may hold the board in a frame; null: the link is opened by itself. */
     embedIn: text('embed_in'),
@@ -297,8 +353,12 @@ export const boardLinks = pgTable(
 export const follows = pgTable(
   'follows',
   {
-    boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
-    personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+    boardId: uuid('board_id')
+      .notNull()
+      .references(() => boards.id, { onDelete: 'cascade' }),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
     seenVersion: integer('seen_version').notNull(),
   },
   (table) => [primaryKey({ columns: [table.boardId, table.personId] })],
@@ -308,8 +368,12 @@ export const follows = pgTable(
 export const visits = pgTable(
   'visits',
   {
-    boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
-    personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+    boardId: uuid('board_id')
+      .notNull()
+      .references(() => boards.id, { onDelete: 'cascade' }),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
     day: date('day').notNull(),
   },
   (table) => [primaryKey({ columns: [table.boardId, table.personId, table.day] })],
@@ -320,13 +384,17 @@ export const comments = pgTable(
   'comments',
   {
     id: uuid('id').primaryKey().defaultRandom(),
-    boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
+    boardId: uuid('board_id')
+      .notNull()
+      .references(() => boards.id, { onDelete: 'cascade' }),
     /** A tile that is taken off leaves its comments with the board. */
     tileId: uuid('tile_id').references(() => tiles.id, { onDelete: 'set null' }),
     /** The mark of the tile's chart that it is about, as it is called. */
     mark: text('mark'),
     replyTo: uuid('reply_to'),
-    personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
     text: text('text').notNull(),
     mentions: jsonb('mentions').$type<readonly string[]>().notNull().default([]),
     createdAt: at('created_at').notNull().defaultNow(),
@@ -340,10 +408,14 @@ export const comments = pgTable(
 export const boardVersions = pgTable(
   'board_versions',
   {
-    boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
+    boardId: uuid('board_id')
+      .notNull()
+      .references(() => boards.id, { onDelete: 'cascade' }),
     version: integer('version').notNull(),
     at: at('at').notNull().defaultNow(),
-    personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
     what: text('what').notNull(),
     state: jsonb('state').notNull(),
   },
@@ -353,8 +425,12 @@ export const boardVersions = pgTable(
 /** What it narrows is never changed once written, so that its address always shows the same. */
 export const refinements = pgTable('refinements', {
   id: uuid('id').primaryKey().defaultRandom(),
-  boardId: uuid('board_id').notNull().references(() => boards.id, { onDelete: 'cascade' }),
-  personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
+  boardId: uuid('board_id')
+    .notNull()
+    .references(() => boards.id, { onDelete: 'cascade' }),
+  personId: uuid('person_id')
+    .notNull()
+    .references(() => people.id, { onDelete: 'cascade' }),
   scope: scopeColumn('scope').notNull(),
   createdAt: at('created_at').notNull().defaultNow(),
   /** What its person calls it; one without a name is only an address. */

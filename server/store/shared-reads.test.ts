@@ -32,18 +32,29 @@ test('a read that fails tells all who waited for it, and the next begins anew', 
 });
 
 test('under any order of changes and questions nobody is told less than was stored when they asked', async () => {
-  await fc.assert(fc.asyncProperty(fc.array(fc.constantFrom('change', 'ask', 'wait'), { maxLength: 40 }), async (acts) => {
-    const reads = new SharedReads<number>();
-    let stored = 0;
-    const asked: Promise<boolean>[] = [];
-    for (const act of acts) {
-      if (act === 'change') stored += 1;
-      else if (act === 'wait') await turn();
-      else {
-        const least = stored;
-        asked.push(reads.get('a', async () => { await turn(); const seen = stored; await turn(); return seen; }).then((seen) => seen >= least));
+  await fc.assert(
+    fc.asyncProperty(fc.array(fc.constantFrom('change', 'ask', 'wait'), { maxLength: 40 }), async (acts) => {
+      const reads = new SharedReads<number>();
+      let stored = 0;
+      const asked: Promise<boolean>[] = [];
+      for (const act of acts) {
+        if (act === 'change') stored += 1;
+        else if (act === 'wait') await turn();
+        else {
+          const least = stored;
+          asked.push(
+            reads
+              .get('a', async () => {
+                await turn();
+                const seen = stored;
+                await turn();
+                return seen;
+              })
+              .then((seen) => seen >= least),
+          );
+        }
       }
-    }
-    expect(await Promise.all(asked)).not.toContain(false);
-  }));
+      expect(await Promise.all(asked)).not.toContain(false);
+    }),
+  );
 });

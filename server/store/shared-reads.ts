@@ -9,7 +9,10 @@ export class SharedReads<Value> {
   get(key: string, read: () => Promise<Value>): Promise<Value> {
     const there = this.running.get(key);
     if (there === undefined) return this.begin(key, read);
-    there.next ??= there.current.then(() => this.begin(key, read), () => this.begin(key, read));
+    there.next ??= there.current.then(
+      () => this.begin(key, read),
+      () => this.begin(key, read),
+    );
     return there.next;
   }
 

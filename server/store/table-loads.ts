@@ -12,11 +12,28 @@ import { tableFaults } from '@zud/core/model/table-faults';
 import { DATA_SCHEMA, PARTS_SCHEMA, type Loading } from './database';
 import { modelsThere, readersOf } from './models';
 import { loadedTables, type LoadedColumn, type Part, type Parts } from './schema';
-import { addToParts, dateInOrder, indexDates, isDate, moveToData, PARTED_FROM, partitioned, partText, quoted } from './table-parts';
+import {
+  addToParts,
+  dateInOrder,
+  indexDates,
+  isDate,
+  moveToData,
+  PARTED_FROM,
+  partitioned,
+  partText,
+  quoted,
+} from './table-parts';
 import { catalogueOf, checkTableName, tellLoad, type Loaded } from './tables';
 import { usualDates } from './usual-dates';
 
-const SQL_TYPE: Record<ColumnType, string> = { text: 'text', integer: 'bigint', number: 'double precision', date: 'date', timestamp: 'timestamp', boolean: 'boolean' };
+const SQL_TYPE: Record<ColumnType, string> = {
+  text: 'text',
+  integer: 'bigint',
+  number: 'double precision',
+  date: 'date',
+  timestamp: 'timestamp',
+  boolean: 'boolean',
+};
 
 /** What a load into a table that is there already did. */
 export interface Added extends Loaded {
@@ -43,7 +60,11 @@ interface LoadOptions {
 /** A cell as PostgreSQL's COPY text format writes it. */
 export function copyCell(value: LoadedValue): string {
   if (value === null) return '\\N';
-  if (typeof value === 'string') return value.replace(/[\\\n\r\t]/g, (sign) => ({ '\\': '\\\\', '\n': '\\n', '\r': '\\r', '\t': '\\t' })[sign] ?? sign);
+  if (typeof value === 'string')
+    return value.replace(
+      /[\\\n\r\t]/g,
+      (sign) => ({ '\\': '\\\\', '\n': '\\n', '\r': '\\r', '\t': '\\t' })[sign] ?? sign,
+    );
   return String(value);
 }
 
@@ -52,28 +73,49 @@ export function copyCell(value: LoadedValue): string {
  * @returns the number of rows
  * @throws TableFault
  */
-export async function loadRows(database: Loading, name: string, columns: readonly LoadedColumn[], rows: Rows, { by, partedFrom = PARTED_FROM, progress }: LoadOptions & { readonly progress?: (rows: number) => void } = {}): Promise<number> {
+export async function loadRows(
+  database: Loading,
+  name: string,
+  columns: readonly LoadedColumn[],
+  rows: Rows,
+  { by, partedFrom = PARTED_FROM, progress }: LoadOptions & { readonly progress?: (rows: number) => void } = {},
+): Promise<number> {
   checkTableName(name);
-  const [there] = await database.store.select({ external: loadedTables.external }).from(loadedTables).where(eq(loadedTables.name, name));
-  if (there?.external === true) throw new TableFault(`“${name}” is kept by somebody else; it is not replaced. Load under another name.`);
+  const [there] = await database.store
+    .select({ external: loadedTables.external })
+    .from(loadedTables)
+    .where(eq(loadedTables.name, name));
+  if (there?.external === true)
+    throw new TableFault(`“${name}” is kept by somebody else; it is not replaced. Load under another name.`);
   if (by !== undefined) checkDate(by, name, columns);
   const usual = by ?? (await usualDate(database, name, columns));
   return inTransaction(database, async (client) => {
     // loads of one table come one after the other
     await client.query('select pg_advisory_xact_lock(hashtext($1))', [`load ${name}`]);
     const fresh = `${PARTS_SCHEMA}.${quoted(`loading_${randomUUID()}`)}`;
-    await client.query(`create table ${fresh} (${columns.map((column) => `${quoted(column.name)} ${SQL_TYPE[column.type]}`).join(', ')})`);
+    await client.query(
+      `create table ${fresh} (${columns.map((column) => `${quoted(column.name)} ${SQL_TYPE[column.type]}`).join(', ')})`,
+    );
     const count = await copyInto(client, fresh, rows, progress);
     await checkModels(database, name, columns, count);
     await client.query(`drop table if exists ${DATA_SCHEMA}.${quoted(name)} cascade`);
     await moveToData(client, fresh, name);
-    const { rows: [before] } = await client.query<{ version: number }>('select version from loaded_tables where name = $1', [name]);
+    const {
+      rows: [before],
+    } = await client.query<{ version: number }>('select version from loaded_tables where name = $1', [name]);
     const version = (before?.version ?? 0) + 1;
     const parting = await settle(client, name, columns, { by: usual, count, version, partedFrom });
     await client.query(
       `insert into loaded_tables (name, columns, rows, version, loaded_at, parted_by, parts) values ($1, $2, $3, $4, now(), $5, $6)
        on conflict (name) do update set columns = excluded.columns, rows = excluded.rows, version = excluded.version, loaded_at = now(), parted_by = excluded.parted_by, parts = excluded.parts`,
-      [name, JSON.stringify(columns), count, version, parting?.by ?? null, parting === null ? null : JSON.stringify(parting.parts)],
+      [
+        name,
+        JSON.stringify(columns),
+        count,
+        version,
+        parting?.by ?? null,
+        parting === null ? null : JSON.stringify(parting.parts),
+      ],
     );
     await tellLoad(client, name);
     return count;
@@ -81,20 +123,37 @@ export async function loadRows(database: Loading, name: string, columns: readonl
 }
 
 /** What breaks a model that is whole now is not loaded. @throws TableFault with the models concerned */
-async function checkModels(database: Loading, name: string, columns: readonly LoadedColumn[], rows: number): Promise<void> {
+async function checkModels(
+  database: Loading,
+  name: string,
+  columns: readonly LoadedColumn[],
+  rows: number,
+): Promise<void> {
   const catalogue = await catalogueOf(database);
-  const [there] = await database.store.select({ rows: loadedTables.rows }).from(loadedTables).where(eq(loadedTables.name, name));
+  const [there] = await database.store
+    .select({ rows: loadedTables.rows })
+    .from(loadedTables)
+    .where(eq(loadedTables.name, name));
   if (there === undefined) return;
   const after = new Map([...catalogue, [name, new Map(columns.map((column) => [column.name, column.type]))]]);
   const readers = await readersOf(database.store, name);
   // a head alone says nothing of the types of its columns
-  if (rows === 0 && there.rows > 0 && readers.length > 0) throw new TableFault(`The file has no rows, and ${listWords(readers.slice(0, 5).map(({ file }) => `“${file.name}”`), 'and')} ${readers.length === 1 ? 'reads' : 'read'} the ${there.rows} that are there. To empty the table, load it under another name and change the model.`);
+  if (rows === 0 && there.rows > 0 && readers.length > 0)
+    throw new TableFault(
+      `The file has no rows, and ${listWords(
+        readers.slice(0, 5).map(({ file }) => `“${file.name}”`),
+        'and',
+      )} ${readers.length === 1 ? 'reads' : 'read'} the ${there.rows} that are there. To empty the table, load it under another name and change the model.`,
+    );
   const broken = readers.flatMap(({ file }) => {
     const before = new Set(tableFaults(file, catalogue).map((fault) => fault.reason));
     const fresh = tableFaults(file, after).find((fault) => !before.has(fault.reason));
     return fresh === undefined ? [] : [`“${file.name}” (${fresh.reason})`];
   });
-  if (broken.length > 0) throw new TableFault(`This would break ${broken.length === 1 ? 'the model' : `${broken.length} models`} ${listWords(broken.slice(0, 5), 'and')}. Load it under another name, or change ${broken.length === 1 ? 'that model' : 'these models'} first.`);
+  if (broken.length > 0)
+    throw new TableFault(
+      `This would break ${broken.length === 1 ? 'the model' : `${broken.length} models`} ${listWords(broken.slice(0, 5), 'and')}. Load it under another name, or change ${broken.length === 1 ? 'that model' : 'these models'} first.`,
+    );
 }
 
 interface There {
@@ -114,10 +173,21 @@ interface There {
  * @returns how many rows there are now, came and went
  * @throws TableFault
  */
-export async function addRows(database: Loading, name: string, columns: readonly LoadedColumn[], rows: Rows, { by, partedFrom = PARTED_FROM, days }: LoadOptions & { readonly days?: Days | undefined } = {}): Promise<{ rows: number; added: number; removed: number }> {
+export async function addRows(
+  database: Loading,
+  name: string,
+  columns: readonly LoadedColumn[],
+  rows: Rows,
+  { by, partedFrom = PARTED_FROM, days }: LoadOptions & { readonly days?: Days | undefined } = {},
+): Promise<{ rows: number; added: number; removed: number }> {
   return inTransaction(database, async (client) => {
     // loads of one table come one after the other
-    const { rows: [there] } = await client.query<There>('select columns, rows, version, external, parted_by as "partedBy", parts from loaded_tables where name = $1 for update', [name]);
+    const {
+      rows: [there],
+    } = await client.query<There>(
+      'select columns, rows, version, external, parted_by as "partedBy", parts from loaded_tables where name = $1 for update',
+      [name],
+    );
     if (there === undefined) throw new TableFault(`There is no table “${name}” to add to; load it whole first.`);
     if (there.external) throw new TableFault(`“${name}” is kept by somebody else; nothing is added to it here.`);
     if (by !== undefined) checkDate(by, name, there.columns);
@@ -125,7 +195,8 @@ export async function addRows(database: Loading, name: string, columns: readonly
     const table = `${DATA_SCHEMA}.${quoted(name)}`;
     await client.query(`create temp table loading (like ${table}) on commit drop`);
     const added = await copyInto(client, `loading (${columns.map((column) => quoted(column.name)).join(', ')})`, rows);
-    const removed = days === undefined ? new Map<string, number>() : await removeDays(client, name, date, days, there.partedBy);
+    const removed =
+      days === undefined ? new Map<string, number>() : await removeDays(client, name, date, days, there.partedBy);
     const gone = [...removed.values()].reduce((sum, one) => sum + one, 0);
     const next = { rows: there.rows + added - gone, version: there.version + 1 };
     let parting: Parting | null;
@@ -134,9 +205,17 @@ export async function addRows(database: Loading, name: string, columns: readonly
       parting = { by: there.partedBy, parts: changedParts(there.parts, came, removed, next.version) };
     } else {
       await client.query(`insert into ${table} select * from loading`);
-      parting = await settle(client, name, there.columns, { by: date, count: next.rows, version: next.version, partedFrom });
+      parting = await settle(client, name, there.columns, {
+        by: date,
+        count: next.rows,
+        version: next.version,
+        partedFrom,
+      });
     }
-    await client.query('update loaded_tables set rows = $2, version = $3, loaded_at = now(), parted_by = $4, parts = $5 where name = $1', [name, next.rows, next.version, parting?.by ?? null, parting === null ? null : JSON.stringify(parting.parts)]);
+    await client.query(
+      'update loaded_tables set rows = $2, version = $3, loaded_at = now(), parted_by = $4, parts = $5 where name = $1',
+      [name, next.rows, next.version, parting?.by ?? null, parting === null ? null : JSON.stringify(parting.parts)],
+    );
     await tellLoad(client, name);
     return { rows: next.rows, added, removed: gone };
   });
@@ -147,23 +226,35 @@ export async function addRows(database: Loading, name: string, columns: readonly
  * @param types column → type, for columns not to be inferred
  * @throws TableFault where the file has no header or a column name can't be used
  */
-export async function loadCsv(database: Loading, name: string, csv: Readable, types: ReadonlyMap<string, ColumnType>, { by }: LoadOptions = {}): Promise<Loaded> {
+export async function loadCsv(
+  database: Loading,
+  name: string,
+  csv: Readable,
+  types: ReadonlyMap<string, ColumnType>,
+  { by }: LoadOptions = {},
+): Promise<Loaded> {
   checkTableName(name);
   const { columns, rows, rejected } = await readCsv(csv, (column) => types.get(column));
-  for (const one of types.keys()) if (!columns.some((column) => column.name === one)) throw new TableFault(`?types names the column “${one}”, which the file does not have.`);
+  for (const one of types.keys())
+    if (!columns.some((column) => column.name === one))
+      throw new TableFault(`?types names the column “${one}”, which the file does not have.`);
   const count = await loadRows(database, name, columns, noneLeftOut(rows, rejected), { by });
   return { name, rows: count, columns, rejected };
 }
 
 /** The rows of a file; one of which not a single line fits is no table. @throws TableFault at its end */
-async function* noneLeftOut(rows: AsyncIterable<readonly LoadedValue[]>, rejected: readonly { readonly line: number; readonly reason: string }[]): AsyncGenerator<readonly LoadedValue[]> {
+async function* noneLeftOut(
+  rows: AsyncIterable<readonly LoadedValue[]>,
+  rejected: readonly { readonly line: number; readonly reason: string }[],
+): AsyncGenerator<readonly LoadedValue[]> {
   let any = false;
   for await (const row of rows) {
     any = true;
     yield row;
   }
   const [first] = rejected;
-  if (!any && first !== undefined) throw new TableFault(`None of its lines fits the first one. Line ${first.line}: ${first.reason}`);
+  if (!any && first !== undefined)
+    throw new TableFault(`None of its lines fits the first one. Line ${first.line}: ${first.reason}`);
 }
 
 /**
@@ -171,12 +262,21 @@ async function* noneLeftOut(rows: AsyncIterable<readonly LoadedValue[]>, rejecte
  * table, in any order.
  * @throws TableFault
  */
-export async function addCsv(database: Loading, name: string, csv: Readable, options: LoadOptions & { readonly days?: Days | undefined } = {}): Promise<Added> {
-  const [there] = await database.store.select({ columns: loadedTables.columns }).from(loadedTables).where(eq(loadedTables.name, name));
+export async function addCsv(
+  database: Loading,
+  name: string,
+  csv: Readable,
+  options: LoadOptions & { readonly days?: Days | undefined } = {},
+): Promise<Added> {
+  const [there] = await database.store
+    .select({ columns: loadedTables.columns })
+    .from(loadedTables)
+    .where(eq(loadedTables.name, name));
   const types = new Map((there?.columns ?? []).map((column) => [column.name, column.type] as const));
   const { columns, rows, rejected } = await readCsv(csv, (column) => types.get(column));
   const unknown = columns.find((column) => !types.has(column.name));
-  if (there !== undefined && unknown !== undefined) throw new TableFault(`“${name}” has no column “${unknown.name}”; its columns are ${[...types.keys()].join(', ')}.`);
+  if (there !== undefined && unknown !== undefined)
+    throw new TableFault(`“${name}” has no column “${unknown.name}”; its columns are ${[...types.keys()].join(', ')}.`);
   return { name, ...(await addRows(database, name, columns, rows, options)), columns: there?.columns ?? [], rejected };
 }
 
@@ -184,7 +284,11 @@ export async function addCsv(database: Loading, name: string, csv: Readable, opt
 export async function dropTable(database: Loading, name: string): Promise<boolean> {
   checkTableName(name);
   return inTransaction(database, async (client) => {
-    const { rows: [gone] } = await client.query<{ external: boolean }>('delete from loaded_tables where name = $1 returning external', [name]);
+    const {
+      rows: [gone],
+    } = await client.query<{ external: boolean }>('delete from loaded_tables where name = $1 returning external', [
+      name,
+    ]);
     if (gone === undefined) return false;
     // what somebody else keeps is only no longer read
     if (!gone.external) await client.query(`drop table if exists ${DATA_SCHEMA}.${quoted(name)} cascade`);
@@ -199,7 +303,12 @@ interface Parting {
 }
 
 /** Analyses a table that has new rows and is not partitioned, partitions it where it is large enough, and indexes its dates. */
-async function settle(client: pg.ClientBase, name: string, columns: readonly LoadedColumn[], { by, count, version, partedFrom }: { by: string | null; count: number; version: number; partedFrom: number }): Promise<Parting | null> {
+async function settle(
+  client: pg.ClientBase,
+  name: string,
+  columns: readonly LoadedColumn[],
+  { by, count, version, partedFrom }: { by: string | null; count: number; version: number; partedFrom: number },
+): Promise<Parting | null> {
   const table = `${DATA_SCHEMA}.${quoted(name)}`;
   await client.query(`analyze ${table}`);
   const date = count < partedFrom ? null : (by ?? (await dateInOrder(client, name, columns)));
@@ -210,8 +319,16 @@ async function settle(client: pg.ClientBase, name: string, columns: readonly Loa
   return { by: date, parts };
 }
 
-function changedParts(there: Parts, came: ReadonlyMap<string, number>, gone: ReadonlyMap<string, number>, version: number): Parts {
-  const changed = [...new Set([...came.keys(), ...gone.keys()])].map((part): [string, Part] => [part, { version, rows: (there[part]?.rows ?? 0) + (came.get(part) ?? 0) - (gone.get(part) ?? 0) }]);
+function changedParts(
+  there: Parts,
+  came: ReadonlyMap<string, number>,
+  gone: ReadonlyMap<string, number>,
+  version: number,
+): Parts {
+  const changed = [...new Set([...came.keys(), ...gone.keys()])].map((part): [string, Part] => [
+    part,
+    { version, rows: (there[part]?.rows ?? 0) + (came.get(part) ?? 0) - (gone.get(part) ?? 0) },
+  ]);
   return { ...there, ...Object.fromEntries(changed) };
 }
 
@@ -220,19 +337,43 @@ function changedParts(there: Parts, came: ReadonlyMap<string, number>, gone: Rea
  * @returns how many went, by part of the table; under one key where it has none
  * @throws TableFault where rows that come are of other days
  */
-async function removeDays(client: pg.ClientBase, name: string, date: string | null, { from, to }: Days, partedBy: string | null): Promise<ReadonlyMap<string, number>> {
-  if (date === null) throw new TableFault(`It is not known which date of “${name}” the days are of; say &by= and the name of a date column.`);
-  if (!isDay(from) || !isDay(to) || from > to) throw new TableFault('The days to be replaced are said as &from=YYYY-MM-DD&to=YYYY-MM-DD, the earlier first.');
+async function removeDays(
+  client: pg.ClientBase,
+  name: string,
+  date: string | null,
+  { from, to }: Days,
+  partedBy: string | null,
+): Promise<ReadonlyMap<string, number>> {
+  if (date === null)
+    throw new TableFault(
+      `It is not known which date of “${name}” the days are of; say &by= and the name of a date column.`,
+    );
+  if (!isDay(from) || !isDay(to) || from > to)
+    throw new TableFault('The days to be replaced are said as &from=YYYY-MM-DD&to=YYYY-MM-DD, the earlier first.');
   const within = `${quoted(date)} >= $1::date and ${quoted(date)} < $2::date + 1`;
-  const { rows: [other] } = await client.query<{ rows: number; day: string | null }>(`select count(*) as rows, min(${quoted(date)})::date::text as day from loading where (${within}) is not true`, [from, to]);
-  if (other !== undefined && other.rows > 0) throw new TableFault(`${other.rows} of the rows are ${other.day === null ? `without ${date}` : `of other days, such as ${other.day}`}; all have to be from ${from} to ${to}.`);
-  const { rows } = await client.query<{ part: string; rows: number }>(`with gone as (delete from ${DATA_SCHEMA}.${quoted(name)} where ${within} returning ${partedBy === null ? `'' as part` : `${partText(partedBy)} as part`}) select part, count(*) as rows from gone group by part`, [from, to]);
+  const {
+    rows: [other],
+  } = await client.query<{ rows: number; day: string | null }>(
+    `select count(*) as rows, min(${quoted(date)})::date::text as day from loading where (${within}) is not true`,
+    [from, to],
+  );
+  if (other !== undefined && other.rows > 0)
+    throw new TableFault(
+      `${other.rows} of the rows are ${other.day === null ? `without ${date}` : `of other days, such as ${other.day}`}; all have to be from ${from} to ${to}.`,
+    );
+  const { rows } = await client.query<{ part: string; rows: number }>(
+    `with gone as (delete from ${DATA_SCHEMA}.${quoted(name)} where ${within} returning ${partedBy === null ? `'' as part` : `${partText(partedBy)} as part`}) select part, count(*) as rows from gone group by part`,
+    [from, to],
+  );
   return new Map(rows.map(({ part, rows: count }) => [part, count]));
 }
 
 function checkDate(by: string, name: string, columns: readonly LoadedColumn[]): void {
   const column = columns.find((one) => one.name === by);
-  if (column === undefined || !isDate(column)) throw new TableFault(`&by= should name a date column of “${name}”; ${column === undefined ? `“${by}” is none of its columns` : `${by} is of type ${column.type}`}.`);
+  if (column === undefined || !isDate(column))
+    throw new TableFault(
+      `&by= should name a date column of “${name}”; ${column === undefined ? `“${by}” is none of its columns` : `${by} is of type ${column.type}`}.`,
+    );
 }
 
 /** The date by which the models that read a table mostly do; null where none does. */
@@ -243,7 +384,12 @@ async function usualDate(database: Loading, name: string, columns: readonly Load
 }
 
 /** @param into a table, or one with some of its columns, as SQL */
-async function copyInto(client: pg.ClientBase, into: string, rows: Rows, progress: (rows: number) => void = () => undefined): Promise<number> {
+async function copyInto(
+  client: pg.ClientBase,
+  into: string,
+  rows: Rows,
+  progress: (rows: number) => void = () => undefined,
+): Promise<number> {
   let count = 0;
   const stream = client.query(copyStreams.from(`copy ${into} from stdin`));
   const ended = finished(stream);
@@ -278,7 +424,10 @@ async function inTransaction<T>(database: Loading, work: (client: pg.PoolClient)
   } catch (error) {
     await client.query('rollback').catch(() => undefined);
     // what PostgreSQL cannot hold is a fault of the file: values out of range, rows that are too wide
-    if (/^(22|54)/.test((error as { code?: string }).code ?? '')) throw new TableFault(`The database cannot hold it: ${error instanceof Error ? error.message : 'a value is out of range'}.`);
+    if (/^(22|54)/.test((error as { code?: string }).code ?? ''))
+      throw new TableFault(
+        `The database cannot hold it: ${error instanceof Error ? error.message : 'a value is out of range'}.`,
+      );
     throw error;
   } finally {
     client.release();

@@ -22,7 +22,8 @@ export const quoted = (name: string): string => `"${name.replace(/"/g, '""')}"`;
 
 export const isDate = ({ type }: LoadedColumn) => type === 'date' || type === 'timestamp';
 /** The part of a row, as SQL. */
-export const partText = (by: string) => `coalesce(to_char(date_trunc('quarter', ${quoted(by)}), 'YYYY-MM-DD'), '${UNDATED}')`;
+export const partText = (by: string) =>
+  `coalesce(to_char(date_trunc('quarter', ${quoted(by)}), 'YYYY-MM-DD'), '${UNDATED}')`;
 
 /**
  * The first day of a part, and the first after it.
@@ -50,13 +51,23 @@ export async function moveToData(client: pg.ClientBase, from: string, name: stri
 }
 
 /** How many rows of each part a table has, its name given as SQL. */
-export async function rowsOfParts(client: pg.ClientBase, table: string, by: string): Promise<ReadonlyMap<string, number>> {
-  const { rows } = await client.query<{ part: string; rows: number }>(`select ${partText(by)} as part, count(*) as rows from ${table} group by 1 order by 1`);
+export async function rowsOfParts(
+  client: pg.ClientBase,
+  table: string,
+  by: string,
+): Promise<ReadonlyMap<string, number>> {
+  const { rows } = await client.query<{ part: string; rows: number }>(
+    `select ${partText(by)} as part, count(*) as rows from ${table} group by 1 order by 1`,
+  );
   return new Map(rows.map(({ part, rows: count }) => [part, count] as const));
 }
 
 /** The date that the rows of an analysed table follow; null where they follow none. */
-export async function dateInOrder(client: pg.ClientBase, table: string, columns: readonly LoadedColumn[]): Promise<string | null> {
+export async function dateInOrder(
+  client: pg.ClientBase,
+  table: string,
+  columns: readonly LoadedColumn[],
+): Promise<string | null> {
   const dates = columns.filter(isDate).map(({ name }) => name);
   const { rows } = await client.query<{ name: string }>(
     'select attname as name from pg_stats where schemaname = $1 and tablename = $2 and attname = any($3::text[]) and abs(correlation) >= $4 order by abs(correlation) desc, array_position($3::text[], attname::text) limit 1',
@@ -69,7 +80,12 @@ export async function dateInOrder(client: pg.ClientBase, table: string, columns:
  * Makes a partitioned table in the place of a plain one.
  * @returns its parts, all of the version given; null where it stays as it is, its dates being too far apart
  */
-export async function partitioned(client: pg.ClientBase, table: string, by: string, version: number): Promise<Parts | null> {
+export async function partitioned(
+  client: pg.ClientBase,
+  table: string,
+  by: string,
+  version: number,
+): Promise<Parts | null> {
   const plain = `${DATA_SCHEMA}.${quoted(table)}`;
   const parts = await rowsOfParts(client, plain, by);
   if (parts.size > MOST_PARTS) return null;
@@ -77,7 +93,9 @@ export async function partitioned(client: pg.ClientBase, table: string, by: stri
   await client.query(`create table ${parted} (like ${plain}) partition by range (${quoted(by)})`);
   const id = await idOf(client, parted);
   await client.query(`create table ${partName(id, UNDATED)} partition of ${parted} default`);
-  for (const part of parts.keys()) if (part !== UNDATED) await client.query(`create table ${partName(id, part)} partition of ${parted} ${bounds(part)}`);
+  for (const part of parts.keys())
+    if (part !== UNDATED)
+      await client.query(`create table ${partName(id, part)} partition of ${parted} ${bounds(part)}`);
   const inOrder = (await dateInOrder(client, table, [{ name: by, type: 'date' }])) === by;
   await client.query(`insert into ${parted} select * from ${plain} ${inOrder ? '' : `order by ${quoted(by)}`}`);
   await client.query(`drop table ${plain} cascade`);
@@ -93,27 +111,48 @@ export async function partitioned(client: pg.ClientBase, table: string, by: stri
  * @returns how many rows came to each part
  * @throws TableFault where they would be of too many quarters
  */
-export async function addToParts(client: pg.ClientBase, table: string, by: string, from: string, there: Parts): Promise<ReadonlyMap<string, number>> {
+export async function addToParts(
+  client: pg.ClientBase,
+  table: string,
+  by: string,
+  from: string,
+  there: Parts,
+): Promise<ReadonlyMap<string, number>> {
   const parted = `${DATA_SCHEMA}.${quoted(table)}`;
   const added = await rowsOfParts(client, from, by);
   const fresh = [...added.keys()].filter((part) => part !== UNDATED && there[part] === undefined);
-  if (Object.keys(there).length + fresh.length > MOST_PARTS) throw new TableFault(`With these rows, ${by} would lie in more than ${MOST_PARTS} quarters, of ${fresh[0] ?? ''} among others; is a date wrong?`);
+  if (Object.keys(there).length + fresh.length > MOST_PARTS)
+    throw new TableFault(
+      `With these rows, ${by} would lie in more than ${MOST_PARTS} quarters, of ${fresh[0] ?? ''} among others; is a date wrong?`,
+    );
   const id = await idOf(client, parted);
   for (const part of fresh) {
     await client.query(`create table ${partName(id, part)} (like ${parted})`);
-    await client.query(`insert into ${partName(id, part)} select * from ${from} where ${inPart(part, by)} order by ${quoted(by)}`);
+    await client.query(
+      `insert into ${partName(id, part)} select * from ${from} where ${inPart(part, by)} order by ${quoted(by)}`,
+    );
   }
   const others = fresh.map((part) => `not ${inPart(part, by)}`);
-  if (added.size > fresh.length) await client.query(`insert into ${parted} select * from ${from} ${others.length > 0 ? `where ${quoted(by)} is null or (${others.join(' and ')})` : ''} order by ${quoted(by)}`);
-  for (const part of fresh) await client.query(`alter table ${parted} attach partition ${partName(id, part)} ${bounds(part)}`);
+  if (added.size > fresh.length)
+    await client.query(
+      `insert into ${parted} select * from ${from} ${others.length > 0 ? `where ${quoted(by)} is null or (${others.join(' and ')})` : ''} order by ${quoted(by)}`,
+    );
+  for (const part of fresh)
+    await client.query(`alter table ${parted} attach partition ${partName(id, part)} ${bounds(part)}`);
   for (const part of added.keys()) await client.query(`analyze ${partName(id, part)}`);
   return added;
 }
 
 /** Date columns of large tables get an index, so that a period reads only its part. */
-export async function indexDates(client: pg.ClientBase, table: string, columns: readonly LoadedColumn[], rows: number): Promise<void> {
+export async function indexDates(
+  client: pg.ClientBase,
+  table: string,
+  columns: readonly LoadedColumn[],
+  rows: number,
+): Promise<void> {
   if (rows < 20_000) return;
-  for (const column of columns.filter(isDate)) await client.query(`create index on ${DATA_SCHEMA}.${quoted(table)} using brin (${quoted(column.name)})`);
+  for (const column of columns.filter(isDate))
+    await client.query(`create index on ${DATA_SCHEMA}.${quoted(table)} using brin (${quoted(column.name)})`);
 }
 
 async function idOf(client: pg.ClientBase, table: string): Promise<number> {

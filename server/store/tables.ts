@@ -18,12 +18,16 @@ const TABLE_NAME = /^[a-z][a-z0-9_]{0,59}$/;
 
 /** @throws TableFault where a text cannot name a table */
 export function checkTableName(name: string): void {
-  if (!TABLE_NAME.test(name)) throw new TableFault(`“${name}” cannot name a table: use small letters, digits and _, beginning with a letter.`);
+  if (!TABLE_NAME.test(name))
+    throw new TableFault(`“${name}” cannot name a table: use small letters, digits and _, beginning with a letter.`);
 }
 
 /** Tells all servers, once the transaction is done, that the rows of a table changed. */
 export async function tellLoad(client: pg.ClientBase, table: string): Promise<void> {
-  await client.query('select pg_notify($1, $2)', [CHANGES, JSON.stringify({ kind: 'data', table } satisfies DataChange)]);
+  await client.query('select pg_notify($1, $2)', [
+    CHANGES,
+    JSON.stringify({ kind: 'data', table } satisfies DataChange),
+  ]);
 }
 
 export async function catalogueOf(database: Pick<Database, 'store'>): Promise<Catalogue> {
@@ -35,7 +39,9 @@ export async function catalogueOf(database: Pick<Database, 'store'>): Promise<Ca
 export type TableVersions = ReadonlyMap<string, string>;
 
 export async function tableVersions(database: Database): Promise<TableVersions> {
-  const rows = await database.store.select({ name: loadedTables.name, version: loadedTables.version, loaded: loadedTables.loadedAt }).from(loadedTables);
+  const rows = await database.store
+    .select({ name: loadedTables.name, version: loadedTables.version, loaded: loadedTables.loadedAt })
+    .from(loadedTables);
   return new Map(rows.map(({ name, version, loaded }) => [name, versionText(version, loaded)]));
 }
 
@@ -43,9 +49,18 @@ export async function tableVersions(database: Database): Promise<TableVersions> 
 export const versionText = (version: number, loaded: Date) => `${version}-${loaded.getTime()}`;
 
 /** The version of the loaded tables a model reads: changes with each load. */
-export async function dataVersionOf(database: Database, sources: readonly string[]): Promise<{ version: string; tables: TableVersions }> {
+export async function dataVersionOf(
+  database: Database,
+  sources: readonly string[],
+): Promise<{ version: string; tables: TableVersions }> {
   if (sources.length === 0) return { version: '0', tables: new Map() };
-  const rows = await database.store.select({ name: loadedTables.name, version: loadedTables.version, loaded: loadedTables.loadedAt }).from(loadedTables).where(inArray(loadedTables.name, [...sources]));
+  const rows = await database.store
+    .select({ name: loadedTables.name, version: loadedTables.version, loaded: loadedTables.loadedAt })
+    .from(loadedTables)
+    .where(inArray(loadedTables.name, [...sources]));
   const latest = Math.max(0, ...rows.map((row) => row.loaded.getTime()));
-  return { version: `${rows.reduce((sum, row) => sum + row.version, 0)}@${rows.length > 0 ? new Date(latest).toISOString() : ''}`, tables: new Map(rows.map(({ name, version, loaded }) => [name, versionText(version, loaded)])) };
+  return {
+    version: `${rows.reduce((sum, row) => sum + row.version, 0)}@${rows.length > 0 ? new Date(latest).toISOString() : ''}`,
+    tables: new Map(rows.map(({ name, version, loaded }) => [name, versionText(version, loaded)])),
+  };
 }

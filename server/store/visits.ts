@@ -7,8 +7,12 @@ import { visits } from './schema';
 export const POPULAR_DAYS = 28;
 
 export async function noteVisit(store: Store, boardId: string, personId: string): Promise<void> {
-  await store.insert(visits).values({ boardId, personId, day: sql`current_date` }).onConflictDoNothing();
+  await store
+    .insert(visits)
+    .values({ boardId, personId, day: sql`current_date` })
+    .onConflictDoNothing();
 }
 
 /** How many people opened a board of the query around it over the last days. */
-export const openedBy = (): SQL<number> => sql<number>`(select count(distinct visits.person_id)::int from visits where visits.board_id = boards.id and visits.day > current_date - ${POPULAR_DAYS}::int)`;
+export const openedBy = (): SQL<number> =>
+  sql<number>`(select count(distinct visits.person_id)::int from visits where visits.board_id = boards.id and visits.day > current_date - ${POPULAR_DAYS}::int)`;

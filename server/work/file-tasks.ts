@@ -12,14 +12,27 @@ import { xlsxOf } from '../exports/xlsx';
 
 export const FILE_TASKS = {
   /** Answers as a file. */
-  async answersFile({ format, answers, cover }: { readonly format: FileFormat; readonly answers: readonly Answered[]; readonly cover: Cover | null }): Promise<string | Uint8Array> {
+  async answersFile({
+    format,
+    answers,
+    cover,
+  }: {
+    readonly format: FileFormat;
+    readonly answers: readonly Answered[];
+    readonly cover: Cover | null;
+  }): Promise<string | Uint8Array> {
     const [first] = answers;
     if (first === undefined) return '';
     switch (format) {
       case 'csv':
         return csvOf(first.answer);
       case 'svg':
-        return svgOf(first.chart, first.answer, { headline: first.headline, sentence: first.sentence.text }, { width: 960, height: 600, tokens: TOKENS.light });
+        return svgOf(
+          first.chart,
+          first.answer,
+          { headline: first.headline, sentence: first.sentence.text },
+          { width: 960, height: 600, tokens: TOKENS.light },
+        );
       case 'xlsx':
         return xlsxOf(answers, cover);
       case 'pdf':
@@ -28,7 +41,15 @@ export const FILE_TASKS = {
         return pptxOf(answers, cover);
     }
   },
-  boardPicture({ tiles, answers, cover }: { readonly tiles: readonly TilePlaced[]; readonly answers: Parameters<typeof boardSvg>[1]; readonly cover: Cover }): string {
+  boardPicture({
+    tiles,
+    answers,
+    cover,
+  }: {
+    readonly tiles: readonly TilePlaced[];
+    readonly answers: Parameters<typeof boardSvg>[1];
+    readonly cover: Cover;
+  }): string {
     return boardSvg(tiles, answers, cover);
   },
 } as const;

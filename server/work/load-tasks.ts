@@ -17,14 +17,21 @@ export interface Load {
 }
 
 /** What came of it; a fault of the file as its words, as errors lose their class on the way between threads. */
-export type LoadEnd = { readonly ok: true; readonly loaded: Loaded | Added } | { readonly ok: false; readonly fault: string };
+export type LoadEnd =
+  { readonly ok: true; readonly loaded: Loaded | Added } | { readonly ok: false; readonly fault: string };
 
 export const LOAD_TASKS = {
   async loadFile({ url, file, name, whole, by, days }: Load): Promise<LoadEnd> {
     const database = connectTo(url);
     try {
       const content = createReadStream(file);
-      return { ok: true, loaded: whole === undefined ? await addCsv(database, name, content, { by, days }) : await loadCsv(database, name, content, whole.types, { by }) };
+      return {
+        ok: true,
+        loaded:
+          whole === undefined
+            ? await addCsv(database, name, content, { by, days })
+            : await loadCsv(database, name, content, whole.types, { by }),
+      };
     } catch (error) {
       if (error instanceof TableFault) return { ok: false, fault: error.message };
       throw error;

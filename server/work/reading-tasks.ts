@@ -46,11 +46,15 @@ export const READING_TASKS = {
     const parsed = parseModelFile(source);
     if (!parsed.ok) return parsed;
     const fault = shapeFault(parsed.value);
-    return fault === null ? checkModel(parsed.value, catalogue) : { ok: false, faults: [{ place: 'file', reason: fault }] };
+    return fault === null
+      ? checkModel(parsed.value, catalogue)
+      : { ok: false, faults: [{ place: 'file', reason: fault }] };
   },
   readText(asked: LongText): ReadResult | typeof UNKNOWN {
     const names = namesFor(asked);
-    return names === null ? UNKNOWN : read(asked.text, { names, calendar: asked.calendar, before: asked.before, points: asked.points });
+    return names === null
+      ? UNKNOWN
+      : read(asked.text, { names, calendar: asked.calendar, before: asked.before, points: asked.points });
   },
   suggestFor(asked: LongText): Suggestion | typeof UNKNOWN {
     const names = namesFor(asked);

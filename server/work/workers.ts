@@ -21,14 +21,29 @@ export interface Workers {
 }
 
 /** Milliseconds that a task may take, waiting for the ones before it included. */
-const TIME: Readonly<Record<TaskName, number>> = { readModel: 20_000, readText: 8_000, suggestFor: 8_000, answersFile: 60_000, boardPicture: 30_000, loadFile: 3_600_000 };
+const TIME: Readonly<Record<TaskName, number>> = {
+  readModel: 20_000,
+  readText: 8_000,
+  suggestFor: 8_000,
+  answersFile: 60_000,
+  boardPicture: 30_000,
+  loadFile: 3_600_000,
+};
 const MOST_WAITING = 64;
 /** Each holds a connection of the database until it is done. */
 const LOADS_AT_ONCE = 2;
 
 /** @param folder where the bundled programs of the threads are */
 export function threads(folder: string): Workers {
-  const pool = (program: string, minThreads: number, maxThreads = 1) => new Piscina({ filename: path.join(folder, program), minThreads, maxThreads, idleTimeout: 60_000, maxQueue: MOST_WAITING, resourceLimits: { maxOldGenerationSizeMb: 1500 } });
+  const pool = (program: string, minThreads: number, maxThreads = 1) =>
+    new Piscina({
+      filename: path.join(folder, program),
+      minThreads,
+      maxThreads,
+      idleTimeout: 60_000,
+      maxQueue: MOST_WAITING,
+      resourceLimits: { maxOldGenerationSizeMb: 1500 },
+    });
   // the one that reads stays, as it knows the models that were asked about; files are made now and then
   const reading = pool('reading-thread.js', 1);
   const files = pool('file-thread.js', 0);

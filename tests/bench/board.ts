@@ -15,21 +15,62 @@ import { percentile, say, shown, whenCopied } from './figures';
 
 const ROUNDS = 12;
 const LISTENERS = 50;
-const NARROWINGS = ['only Mid Sound', 'only Outer Isles', 'last year', 'only North Reach, last quarter', 'only Web', 'H1 2026', 'only South Skerries', 'only Adult', 'Q3 2025', 'only App, 2025', 'only Mid Sound, H2 2025', 'this quarter'];
+const NARROWINGS = [
+  'only Mid Sound',
+  'only Outer Isles',
+  'last year',
+  'only North Reach, last quarter',
+  'only Web',
+  'H1 2026',
+  'only South Skerries',
+  'only Adult',
+  'Q3 2025',
+  'only App, 2025',
+  'only Mid Sound, H2 2025',
+  'this quarter',
+];
 
 const { values } = parseArgs({ options: { scale: { type: 'string', default: '1' } } });
 const folder = mkdtempSync(path.join('/tmp', 'zud-bench-'));
 const cluster = await startCluster(folder, { throwaway: true });
-const running = await startServer({ databaseUrl: cluster.url, port: 0, webFolder: null, logLevel: 'silent', timeLimit: 120_000, columnar: { program: path.join(import.meta.dirname, 'columnar.js'), folder: path.join(folder, 'columnar'), memory: '2GB', threads: 2, quota: 20e9, summariesFrom: SUMMARIES_FROM } });
+const running = await startServer({
+  databaseUrl: cluster.url,
+  port: 0,
+  webFolder: null,
+  logLevel: 'silent',
+  timeLimit: 120_000,
+  columnar: {
+    program: path.join(import.meta.dirname, 'columnar.js'),
+    folder: path.join(folder, 'columnar'),
+    memory: '2GB',
+    threads: 2,
+    quota: 20e9,
+    summariesFrom: SUMMARIES_FROM,
+  },
+});
 try {
   await loadDemo(running.context, Number(values.scale), { tell: () => undefined });
   await whenCopied(running);
   const [mira] = DEMO_PEOPLE;
-  const session = await fetch(`${running.address}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ email: mira?.email, password: mira?.password }) });
+  const session = await fetch(`${running.address}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ email: mira?.email, password: mira?.password }),
+  });
   const cookie = (session.headers.get('set-cookie') ?? '').split(';')[0] ?? '';
-  const call = async <T>(method: string, route: string, body?: object) => (await fetch(`${running.address}/api${route}`, { method, headers: { cookie, 'content-type': 'application/json' }, ...(body === undefined ? {} : { body: JSON.stringify(body) }) })).json() as Promise<T>;
+  const call = async <T>(method: string, route: string, body?: object) =>
+    (
+      await fetch(`${running.address}/api${route}`, {
+        method,
+        headers: { cookie, 'content-type': 'application/json' },
+        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      })
+    ).json() as Promise<T>;
   const { id } = await call<{ id: string }>('POST', '/boards/drafts', { modelId: 'ferries' });
-  interface Board { tiles: { id: string; kind: string }[]; version: number }
+  interface Board {
+    tiles: { id: string; kind: string }[];
+    version: number;
+  }
   const all = (await call<Board>('GET', `/boards/${id}`)).tiles;
   say(`\nA board of ${all.length} tiles, ×${values.scale}; milliseconds over ${ROUNDS} rounds`);
   /** The whole board as a browser asks for it: itself, then the answers of all tiles. */
@@ -42,34 +83,53 @@ try {
     await response.arrayBuffer();
     return performance.now() - began;
   };
-  const times: Record<'first view, cold' | 'view, warm' | 'refinement, cold' | 'refinement, warm', number[]> = { 'first view, cold': [], 'view, warm': [], 'refinement, cold': [], 'refinement, warm': [] };
+  const times: Record<'first view, cold' | 'view, warm' | 'refinement, cold' | 'refinement, warm', number[]> = {
+    'first view, cold': [],
+    'view, warm': [],
+    'refinement, cold': [],
+    'refinement, warm': [],
+  };
   for (let round = 0; round < ROUNDS; round += 1) {
     running.context.answering.forget();
     times['first view, cold'].push(await view(null));
     times['view, warm'].push(await view(null));
     const began = performance.now();
-    const refined = await call<{ id: string }>('PUT', `/boards/${id}/refinement`, { text: NARROWINGS[round % NARROWINGS.length] });
+    const refined = await call<{ id: string }>('PUT', `/boards/${id}/refinement`, {
+      text: NARROWINGS[round % NARROWINGS.length],
+    });
     times['refinement, cold'].push(performance.now() - began + (await view(refined.id)));
     times['refinement, warm'].push(await view(refined.id));
   }
-  for (const [what, list] of Object.entries(times)) say(`${what.padEnd(20)} p50 ${shown(percentile(list, 0.5))}  p95 ${shown(percentile(list, 0.95))}`);
+  for (const [what, list] of Object.entries(times))
+    say(`${what.padEnd(20)} p50 ${shown(percentile(list, 0.5))}  p95 ${shown(percentile(list, 0.95))}`);
 
   const heard: number[] = [];
   let waiting = (_at: number): void => undefined;
-  const controllers = await Promise.all(Array.from({ length: LISTENERS }, async () => {
-    const controller = new AbortController();
-    const response = await fetch(`${running.address}/api/boards/${id}/events`, { headers: { cookie }, signal: controller.signal });
-    void (async () => {
-      const decoder = new TextDecoder();
-      for await (const chunk of response.body as unknown as AsyncIterable<Uint8Array>) if (decoder.decode(chunk).includes('event: change')) waiting(performance.now());
-    })().catch(() => undefined);
-    return controller;
-  }));
+  const controllers = await Promise.all(
+    Array.from({ length: LISTENERS }, async () => {
+      const controller = new AbortController();
+      const response = await fetch(`${running.address}/api/boards/${id}/events`, {
+        headers: { cookie },
+        signal: controller.signal,
+      });
+      void (async () => {
+        const decoder = new TextDecoder();
+        for await (const chunk of response.body as unknown as AsyncIterable<Uint8Array>)
+          if (decoder.decode(chunk).includes('event: change')) waiting(performance.now());
+      })().catch(() => undefined);
+      return controller;
+    }),
+  );
   const told: number[] = [];
   const painted: number[] = [];
   for (let round = 0; round < ROUNDS; round += 1) {
     heard.length = 0;
-    const everyone = new Promise<void>((resolve) => { waiting = (at) => { heard.push(at); if (heard.length === LISTENERS) resolve(); }; });
+    const everyone = new Promise<void>((resolve) => {
+      waiting = (at) => {
+        heard.push(at);
+        if (heard.length === LISTENERS) resolve();
+      };
+    });
     running.context.answering.forget();
     const began = performance.now();
     await call('PUT', `/boards/${id}/refinement`, { text: NARROWINGS[round % NARROWINGS.length], for: 'everyone' });

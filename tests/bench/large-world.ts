@@ -19,18 +19,38 @@ export interface LargeWorld {
 export function largeWorld(memberCount: number): LargeWorld {
   const random = seeded(11);
   const pick = (letters: string) => letters[random.whole(0, letters.length - 1)] ?? '';
-  const word = () => `${pick('bdfgklmnprstvz')}${pick('aeiou')}${pick('bdgklmnprstvz')}${pick('aeiou')}${pick('dklmnrst')}${random.next() < 0.5 ? `${pick('aeiou')}${pick('dklmnrst')}` : ''}`;
+  const word = () =>
+    `${pick('bdfgklmnprstvz')}${pick('aeiou')}${pick('bdgklmnprstvz')}${pick('aeiou')}${pick('dklmnrst')}${random.next() < 0.5 ? `${pick('aeiou')}${pick('dklmnrst')}` : ''}`;
   const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
-  const levels = Array.from({ length: LEVELS }, (_, index) => ({ id: `l${index}`, name: capital(word()), column: `f.c${index}`, kind: index % 5 === 0 ? 'place' : 'thing' }));
+  const levels = Array.from({ length: LEVELS }, (_, index) => ({
+    id: `l${index}`,
+    name: capital(word()),
+    column: `f.c${index}`,
+    kind: index % 5 === 0 ? 'place' : 'thing',
+  }));
   const model = compileModel(
     modelFileSchema.parse({
-      zud: 1, id: 'large', name: 'Large', tables: [{ id: 'f', key: 'id' }], facts: [{ id: 'f', name: 'row', table: 'f' }], dates: [{ id: 'd', name: 'day date', default: true, columns: { f: 'd' } }],
+      zud: 1,
+      id: 'large',
+      name: 'Large',
+      tables: [{ id: 'f', key: 'id' }],
+      facts: [{ id: 'f', name: 'row', table: 'f' }],
+      dates: [{ id: 'd', name: 'day date', default: true, columns: { f: 'd' } }],
       dimensions: levels.map((level, index) => ({ id: `d${index}`, name: `D${index}`, levels: [level] })),
-      measures: Array.from({ length: MEASURES }, (_, index) => ({ id: `m${index}`, name: `${capital(word())} ${word()}`, kind: 'sum', fact: 'f', column: `m${index}` })),
+      measures: Array.from({ length: MEASURES }, (_, index) => ({
+        id: `m${index}`,
+        name: `${capital(word())} ${word()}`,
+        kind: 'sum',
+        fact: 'f',
+        column: `m${index}`,
+      })),
     }),
   );
   const each = Math.floor(memberCount / LEVELS);
-  const members = levels.map((level) => ({ level: level.id, members: Array.from({ length: each }, () => `${capital(word())} ${capital(word())}`) }));
+  const members = levels.map((level) => ({
+    level: level.id,
+    members: Array.from({ length: each }, () => `${capital(word())} ${capital(word())}`),
+  }));
   const began = performance.now();
   const names = new NameIndex(model, members);
   const built = performance.now() - began;
@@ -40,7 +60,24 @@ export function largeWorld(memberCount: number): LargeWorld {
     const member = members[(index * 7) % LEVELS]?.members[index % each] ?? '';
     const spoilt = index % 4 === 0 ? member.slice(0, 2) + member.slice(3) : member;
     const measure = measureNames[index % MEASURES] ?? '';
-    return [`${measure} by ${level?.name ?? ''} for ${spoilt} this year`, `top 5 ${level?.name ?? ''} by ${measure} without ${spoilt}`, `${measure} by month for ${spoilt} vs last year`][index % 3] as string;
+    return [
+      `${measure} by ${level?.name ?? ''} for ${spoilt} this year`,
+      `top 5 ${level?.name ?? ''} by ${measure} without ${spoilt}`,
+      `${measure} by month for ${spoilt} vs last year`,
+    ][index % 3] as string;
   });
-  return { names, calendar: { asOf: '2026-10-17', weekStart: 1, fiscalStartMonth: 1, fiscalNamedBy: 'end', seasons: [], firstData: '2023-01-01', lastData: '2026-10-17' }, questions, built };
+  return {
+    names,
+    calendar: {
+      asOf: '2026-10-17',
+      weekStart: 1,
+      fiscalStartMonth: 1,
+      fiscalNamedBy: 'end',
+      seasons: [],
+      firstData: '2023-01-01',
+      lastData: '2026-10-17',
+    },
+    questions,
+    built,
+  };
 }

@@ -24,17 +24,21 @@ async function painted(page: Page, question: string): Promise<number> {
     () =>
       new Promise<number>((resolve) => {
         const before = location.pathname;
-        addEventListener('keydown', (event) => {
-          if (event.key !== 'Enter') return;
-          const pressed = performance.now();
-          const look = () => {
-            // the answer, with its chart, is put on the page in one go
-            const there = location.pathname !== before && document.querySelector('[data-testid=sentence]') !== null;
-            if (there) requestAnimationFrame(() => requestAnimationFrame(() => resolve(performance.now() - pressed)));
-            else requestAnimationFrame(look);
-          };
-          requestAnimationFrame(look);
-        }, { capture: true, once: true });
+        addEventListener(
+          'keydown',
+          (event) => {
+            if (event.key !== 'Enter') return;
+            const pressed = performance.now();
+            const look = () => {
+              // the answer, with its chart, is put on the page in one go
+              const there = location.pathname !== before && document.querySelector('[data-testid=sentence]') !== null;
+              if (there) requestAnimationFrame(() => requestAnimationFrame(() => resolve(performance.now() - pressed)));
+              else requestAnimationFrame(look);
+            };
+            requestAnimationFrame(look);
+          },
+          { capture: true, once: true },
+        );
       }),
   );
   await line.press('Enter');
@@ -43,15 +47,53 @@ async function painted(page: Page, question: string): Promise<number> {
 
 /** A new inquiry for each question: a trail of hundreds of steps is not what is measured. */
 function newInquiry(page: Page): Promise<string> {
-  return page.evaluate(async () => ((await (await fetch('/api/inquiries', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ modelId: 'ferries' }) })).json()) as { id: string }).id);
+  return page.evaluate(
+    async () =>
+      (
+        (await (
+          await fetch('/api/inquiries', {
+            method: 'POST',
+            headers: { 'content-type': 'application/json' },
+            body: JSON.stringify({ modelId: 'ferries' }),
+          })
+        ).json()) as { id: string }
+      ).id,
+  );
 }
 
-const { values } = parseArgs({ options: { scale: { type: 'string', default: '1' }, postgresql: { type: 'boolean', default: false } } });
+const { values } = parseArgs({
+  options: { scale: { type: 'string', default: '1' }, postgresql: { type: 'boolean', default: false } },
+});
 const folder = mkdtempSync(path.join('/tmp', 'zud-painted-'));
 const cluster = await startCluster(folder, { throwaway: true });
-const columnar = values.postgresql ? null : { program: path.join(import.meta.dirname, 'columnar.js'), folder: path.join(folder, 'columnar'), memory: '2GB', threads: 2, quota: 20e9, summariesFrom: SUMMARIES_FROM };
-const running = await startServer({ databaseUrl: cluster.url, port: 0, webFolder: path.join(import.meta.dirname, '../../web/dist'), logLevel: 'silent', timeLimit: 120_000, columnar });
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+const columnar = values.postgresql
+  ? null
+  : {
+      program: path.join(import.meta.dirname, 'columnar.js'),
+      folder: path.join(folder, 'columnar'),
+      memory: '2GB',
+      threads: 2,
+      quota: 20e9,
+      summariesFrom: SUMMARIES_FROM,
+    };
+const running = await startServer({
+  databaseUrl: cluster.url,
+  port: 0,
+  webFolder: path.join(import.meta.dirname, '../../web/dist'),
+  logLevel: 'silent',
+  timeLimit: 120_000,
+  columnar,
+});
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
 try {
   await loadDemo(running.context, Number(values.scale), { tell: () => undefined });
   await whenCopied(running);
@@ -65,7 +107,9 @@ try {
   await page.getByTestId('sentence').waitFor();
   const inquiry = new URL(page.url()).pathname.split('/')[2] ?? '';
   const all: { painted: number[]; http: number[] } = { painted: [], http: [] };
-  say(`\nKey press → painted answer in the browser, ×${values.scale}; milliseconds, median of ${ROUNDS}\n\n painted    HTTP  question`);
+  say(
+    `\nKey press → painted answer in the browser, ×${values.scale}; milliseconds, median of ${ROUNDS}\n\n painted    HTTP  question`,
+  );
   for (const [question] of QUESTIONS) {
     const times: typeof all = { painted: [], http: [] };
     await page.goto(`${running.address}/inquiries/${await newInquiry(page)}`);
@@ -75,18 +119,30 @@ try {
       times.painted.push(await painted(page, question));
       running.context.answering.forget();
       times.http.push(
-        await page.evaluate(async ([id, text]) => {
-          const began = performance.now();
-          await (await fetch(`/api/inquiries/${id}/steps`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ text, after: null }) })).json();
-          return performance.now() - began;
-        }, [inquiry, question] as const),
+        await page.evaluate(
+          async ([id, text]) => {
+            const began = performance.now();
+            await (
+              await fetch(`/api/inquiries/${id}/steps`, {
+                method: 'POST',
+                headers: { 'content-type': 'application/json' },
+                body: JSON.stringify({ text, after: null }),
+              })
+            ).json();
+            return performance.now() - began;
+          },
+          [inquiry, question] as const,
+        ),
       );
     }
     all.painted.push(...times.painted);
     all.http.push(...times.http);
     say(`${shown(percentile(times.painted, 0.5))}${shown(percentile(times.http, 0.5))}  ${question}`);
   }
-  for (const share of [0.5, 0.95]) say(`p${share * 100}: painted ${shown(percentile(all.painted, share))}  HTTP ${shown(percentile(all.http, share))}  ratio ${(percentile(all.painted, share) / percentile(all.http, share)).toFixed(2)}`);
+  for (const share of [0.5, 0.95])
+    say(
+      `p${share * 100}: painted ${shown(percentile(all.painted, share))}  HTTP ${shown(percentile(all.http, share))}  ratio ${(percentile(all.painted, share) / percentile(all.http, share)).toFixed(2)}`,
+    );
 } finally {
   await browser.close();
   await running.close();

@@ -19,7 +19,10 @@ async function drafted(browser: Browser, product: Product, title: string): Promi
   return page;
 }
 
-test('a drafted board is narrowed by a mark of one tile, widened again, and its sentence is changed by hand', async ({ browser, product }) => {
+test('a drafted board is narrowed by a mark of one tile, widened again, and its sentence is changed by hand', async ({
+  browser,
+  product,
+}) => {
   test.setTimeout(120_000);
   const page = await drafted(browser, product, 'Narrowed');
   const number = tiles(page).first();
@@ -63,7 +66,10 @@ test('a drafted board is narrowed by a mark of one tile, widened again, and its 
   await expect(first).toContainText('keeps its own conditions');
 });
 
-test('a colleague of a group comments on a mark, keeps and offers a refinement; the owner takes it', async ({ browser, product }) => {
+test('a colleague of a group comments on a mark, keeps and offers a refinement; the owner takes it', async ({
+  browser,
+  product,
+}) => {
   test.setTimeout(150_000);
   const mira = await drafted(browser, product, 'Offered');
   await mira.getByRole('button', { name: 'Share' }).click();
@@ -81,7 +87,10 @@ test('a colleague of a group comments on a mark, keeps and offers a refinement; 
   const mark = (await trend.getByRole('group', { name: 'Chosen marks' }).locator('b').textContent()) ?? '';
   await trend.getByRole('button', { name: 'Comment on it' }).click();
   await ines.getByLabel(`Comment on ${mark}`).fill('The kiosks were out here.');
-  await ines.getByRole('complementary').getByRole('button', { name: `Comment on ${mark}` }).click();
+  await ines
+    .getByRole('complementary')
+    .getByRole('button', { name: `Comment on ${mark}` })
+    .click();
   await expect(ines.getByRole('complementary')).toContainText(mark);
   await ines.getByRole('complementary').getByRole('button', { name: 'Close', exact: true }).click();
   const line = ines.getByRole('combobox').last();
@@ -109,16 +118,20 @@ test('a colleague of a group comments on a mark, keeps and offers a refinement; 
   await expect(ines.getByText('This board is no longer shared with you.')).toBeVisible();
 });
 
-test('a link shows the board without signing in, in a frame only where it may, until it is withdrawn', async ({ browser, product }) => {
+test('a link shows the board without signing in, in a frame only where it may, until it is withdrawn', async ({
+  browser,
+  product,
+}) => {
   test.setTimeout(120_000);
   const mira = await drafted(browser, product, 'Linked');
   const pages: Server[] = [];
   /** A page of another site that holds the board in a frame. */
-  const framing = (source: string) => new Promise<string>((resolve) => {
-    const server = createServer((_request, response) => response.setHeader('content-type', 'text/html').end(source));
-    pages.push(server);
-    server.listen(0, '127.0.0.1', () => resolve(`http://127.0.0.1:${(server.address() as { port: number }).port}`));
-  });
+  const framing = (source: string) =>
+    new Promise<string>((resolve) => {
+      const server = createServer((_request, response) => response.setHeader('content-type', 'text/html').end(source));
+      pages.push(server);
+      server.listen(0, '127.0.0.1', () => resolve(`http://127.0.0.1:${(server.address() as { port: number }).port}`));
+    });
   let frame = '';
   const mine = await framing('<p>ours</p>');
   const make = async (name: string, origin: string) => {
@@ -141,7 +154,11 @@ test('a link shows the board without signing in, in a frame only where it may, u
   await expect(guest.getByRole('button', { name: 'Sign in' })).toBeVisible();
   frame = await make('Our pages', mine);
   pages[0]?.removeAllListeners('request');
-  pages[0]?.on('request', (_request, response: { setHeader: (name: string, value: string) => { end: (text: string) => void } }) => response.setHeader('content-type', 'text/html').end(frame));
+  pages[0]?.on(
+    'request',
+    (_request, response: { setHeader: (name: string, value: string) => { end: (text: string) => void } }) =>
+      response.setHeader('content-type', 'text/html').end(frame),
+  );
   await guest.goto(mine);
   await expect(guest.frameLocator('iframe').getByRole('heading', { level: 1, name: 'Linked' })).toBeVisible();
   const theirs = await framing(frame);
@@ -159,10 +176,15 @@ test('a link shows the board without signing in, in a frame only where it may, u
   for (const server of pages) server.close();
 });
 
-test('a board is shown tile by tile, gets its looks, is followed, and a tile moves to another board and back', async ({ browser, product }) => {
+test('a board is shown tile by tile, gets its looks, is followed, and a tile moves to another board and back', async ({
+  browser,
+  product,
+}) => {
   test.setTimeout(120_000);
   const page = await drafted(browser, product, 'Shown');
-  expect((await page.request.post(`${product.address}/api/boards`, { data: { title: 'Beside it' } })).status()).toBe(201);
+  expect((await page.request.post(`${product.address}/api/boards`, { data: { title: 'Beside it' } })).status()).toBe(
+    201,
+  );
   const count = await tiles(page).count();
   const more = async (name: RegExp) => {
     await page.getByRole('button', { name: 'More on this board' }).click();
@@ -181,7 +203,10 @@ test('a board is shown tile by tile, gets its looks, is followed, and a tile mov
   await page.getByRole('button', { name: 'Apply' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Shown well' })).toBeVisible();
   await more(/^Follow it/);
-  await tiles(page).first().getByRole('button', { name: /^Acts on/ }).click();
+  await tiles(page)
+    .first()
+    .getByRole('button', { name: /^Acts on/ })
+    .click();
   await page.getByRole('menuitem', { name: /^Move to another board/ }).click();
   await page.getByRole('button', { name: 'Beside it' }).click();
   await expect(tiles(page)).toHaveCount(count - 1);

@@ -2,7 +2,10 @@
 import { readFile } from 'node:fs/promises';
 import { ask, expect, sentence, signedIn, test } from './product';
 
-test('words and hands end in the same reading: members, period, breakdown and rank through the sentence', async ({ browser, product }) => {
+test('words and hands end in the same reading: members, period, breakdown and rank through the sentence', async ({
+  browser,
+  product,
+}) => {
   const page = await signedIn(browser, product, 'mira');
   await ask(page, 'passengers by coast');
   await expect(sentence(page)).toContainText('Passengers by coast');
@@ -35,7 +38,10 @@ test('words and hands end in the same reading: members, period, breakdown and ra
   expect(await page.getByRole('heading', { level: 1 }).textContent()).toBe(figures);
 });
 
-test('the records behind an answer are read without a step, take a column, and become a step when kept', async ({ browser, product }) => {
+test('the records behind an answer are read without a step, take a column, and become a step when kept', async ({
+  browser,
+  product,
+}) => {
   const page = await signedIn(browser, product, 'mira');
   await ask(page, 'sailings by vessel on 3 May 2025');
   await page.getByRole('tab', { name: 'Rows' }).click();
@@ -50,14 +56,20 @@ test('the records behind an answer are read without a step, take a column, and b
   await expect(sentence(page)).toContainText('as records of sailings with captain');
 });
 
-test('a line is carried on in words, further by its phrase, stands in the table, and is dropped again', async ({ browser, product }) => {
+test('a line is carried on in words, further by its phrase, stands in the table, and is dropped again', async ({
+  browser,
+  product,
+}) => {
   const page = await signedIn(browser, product, 'mira');
   await ask(page, 'passengers by month since 2025');
   await expect(sentence(page)).toContainText('Passengers by month');
   await ask(page, 'forecast it');
   await expect(sentence(page)).toContainText('with a forecast of the next 6 months');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('expected in all from Nov 2026 to Apr 2027');
-  await expect(page.getByRole('list', { name: 'Series' }).getByRole('button')).toHaveText(['Passengers', 'Passengers, forecast']);
+  await expect(page.getByRole('list', { name: 'Series' }).getByRole('button')).toHaveText([
+    'Passengers',
+    'Passengers, forecast',
+  ]);
   await page.getByRole('button', { name: 'with a forecast of the next 6 months' }).click();
   await page.getByText('12 months ahead').click();
   await expect(sentence(page)).toContainText('with a forecast of the next 12 months');
@@ -105,17 +117,26 @@ test('an answer is taken along as a file with the numbers of the screen', async 
   await expect(row).toContainText('Web');
   const figure = Number((await row.getByRole('cell').nth(1).textContent())?.replaceAll(',', ''));
   await page.getByRole('button', { name: 'Export' }).click();
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: 'CSV file' }).click()]);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: 'CSV file' }).click(),
+  ]);
   expect(file.suggestedFilename()).toMatch(/\.csv$/);
   expect(await readFile(await file.path(), 'utf8')).toContain(`Web,${figure}`);
   await page.getByRole('tab', { name: 'Chart' }).click();
   await expect(page.locator('figure canvas')).toBeVisible();
   await page.getByRole('button', { name: 'Export' }).click();
-  const [picture] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: 'Picture of the chart' }).click()]);
+  const [picture] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: 'Picture of the chart' }).click(),
+  ]);
   expect((await readFile(await picture.path())).subarray(1, 4).toString()).toBe('PNG');
 });
 
-test('a change made by hand shows the words that say it, and saying them gives the same answer', async ({ browser, product }) => {
+test('a change made by hand shows the words that say it, and saying them gives the same answer', async ({
+  browser,
+  product,
+}) => {
   const page = await signedIn(browser, product, 'mira');
   await ask(page, 'passengers by month in 2025');
   await expect(sentence(page)).toContainText('by month');
@@ -149,7 +170,10 @@ test('another reading of the same words takes its place beside them, not behind 
   await expect(sentence(page)).toContainText('by coast');
   await ask(page, 'revenue by month');
   await expect(sentence(page)).toContainText('Ticket revenue by month');
-  await page.getByRole('complementary', { name: 'Notes' }).getByRole('button', { name: /^As a follow-up/ }).click();
+  await page
+    .getByRole('complementary', { name: 'Notes' })
+    .getByRole('button', { name: /^As a follow-up/ })
+    .click();
   await expect(sentence(page)).toContainText('Ticket revenue by month and coast');
   const trail = page.getByRole('navigation', { name: 'Trail' });
   await expect(trail).toContainText('3 steps');
@@ -180,7 +204,10 @@ test('deletions are taken back one after the other', async ({ browser, product }
   await expect(trail).toContainText('by route');
 });
 
-test('ranks, conditions on numbers and other periods are put into the sentence by hand', async ({ browser, product }) => {
+test('ranks, conditions on numbers and other periods are put into the sentence by hand', async ({
+  browser,
+  product,
+}) => {
   const page = await signedIn(browser, product, 'mira');
   await ask(page, 'passengers by coast and month in 2025');
   await expect(sentence(page)).toContainText('by month and coast');

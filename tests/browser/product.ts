@@ -5,7 +5,13 @@ import { rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { temporaryFolder } from '../temporary-folder';
 
-const PASSWORDS = { mira: 'anchor-quiet-41', tomas: 'gannet-stone-27', ines: 'kelp-lantern-63', stellan: 'harbour-vane-88', ada: 'tidal-compass-15' } as const;
+const PASSWORDS = {
+  mira: 'anchor-quiet-41',
+  tomas: 'gannet-stone-27',
+  ines: 'kelp-lantern-63',
+  stellan: 'harbour-vane-88',
+  ada: 'tidal-compass-15',
+} as const;
 export type Name = keyof typeof PASSWORDS;
 
 export class Product {
@@ -22,7 +28,10 @@ export class Product {
   }
 
   async start(): Promise<void> {
-    const started = spawn('node', ['server/dist/start.js'], { env: { ...process.env, PORT: String(this.port), ZUD_DATA: this.folder, ...this.environment }, stdio: ['ignore', 'pipe', 'pipe'] });
+    const started = spawn('node', ['server/dist/start.js'], {
+      env: { ...process.env, PORT: String(this.port), ZUD_DATA: this.folder, ...this.environment },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
     this.process = started;
     let said = '';
     await new Promise<void>((resolve, reject) => {
@@ -57,7 +66,12 @@ export function freePort(): Promise<number> {
   });
 }
 
-export async function signedIn(browser: Browser, product: Product, name: Name, address = product.address): Promise<Page> {
+export async function signedIn(
+  browser: Browser,
+  product: Product,
+  name: Name,
+  address = product.address,
+): Promise<Page> {
   const context = await browser.newContext({ reducedMotion: 'reduce' });
   const page = await context.newPage();
   await page.goto(address);
@@ -69,7 +83,8 @@ export async function signedIn(browser: Browser, product: Product, name: Name, a
 }
 
 /** A board in the list of boards, on Today or in their own place. */
-export const boardLink = (page: Page, title: string) => page.getByRole('list', { name: 'Boards' }).getByRole('link', { name: title });
+export const boardLink = (page: Page, title: string) =>
+  page.getByRole('list', { name: 'Boards' }).getByRole('link', { name: title });
 
 /** Opens a board from the place of boards, where all are listed. */
 export async function openBoard(page: Page, title: string): Promise<void> {

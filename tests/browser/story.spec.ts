@@ -2,7 +2,10 @@
 import AxeBuilder from '@axe-core/playwright';
 import { ask, expect, openBoard, sentence, signedIn, test } from './product';
 
-test('an analyst asks, follows up, checks, pins and shares; a colleague sees it arrive, narrows it and asks on', async ({ browser, product }) => {
+test('an analyst asks, follows up, checks, pins and shares; a colleague sees it arrive, narrows it and asks on', async ({
+  browser,
+  product,
+}) => {
   const mira = await signedIn(browser, product, 'mira');
   await ask(mira, 'passengers by month this year');
   await expect(sentence(mira)).toContainText('Passengers by month, this year');
@@ -19,7 +22,14 @@ test('an analyst asks, follows up, checks, pins and shares; a colleague sees it 
   await expect(mira.getByLabel('Trail').getByRole('link')).toHaveCount(3);
 
   await mira.getByRole('tab', { name: 'Table' }).click();
-  await expect(mira.getByRole('columnheader')).toHaveText(['Month', 'Coast', 'Passengers', 'Passengers, year before', 'Difference', '% difference']);
+  await expect(mira.getByRole('columnheader')).toHaveText([
+    'Month',
+    'Coast',
+    'Passengers',
+    'Passengers, year before',
+    'Difference',
+    '% difference',
+  ]);
   await expect(mira.getByRole('row')).toHaveCount(41);
   await mira.getByRole('tab', { name: 'Working' }).click();
   const working = mira.getByLabel('Working', { exact: true });
@@ -76,7 +86,10 @@ test('an analyst asks, follows up, checks, pins and shares; a colleague sees it 
   await expect(mira.getByTestId('board-sentence')).toContainText('Showing this year');
   await expect(ines.getByTestId('board-sentence')).toContainText('Showing this year', { timeout: 1000 });
 
-  await ines.getByRole('button', { name: /^Acts on/ }).first().click();
+  await ines
+    .getByRole('button', { name: /^Acts on/ })
+    .first()
+    .click();
   await ines.getByRole('menuitem', { name: 'Ask from here' }).click();
   await expect(sentence(ines)).toContainText('for Overnight ship');
   await expect(sentence(ines)).toContainText('summer 2026');
@@ -85,7 +98,10 @@ test('an analyst asks, follows up, checks, pins and shares; a colleague sees it 
   await expect(ines.getByRole('tab', { name: 'Chart' })).toHaveAttribute('aria-selected', 'true');
 });
 
-test('everything by keyboard: the ask line, completions, the chart kind, a phrase, a tile', async ({ browser, product }) => {
+test('everything by keyboard: the ask line, completions, the chart kind, a phrase, a tile', async ({
+  browser,
+  product,
+}) => {
   const page = await signedIn(browser, product, 'mira');
   await expect(page.getByRole('combobox')).toBeVisible();
   await page.keyboard.press('/');
@@ -123,7 +139,10 @@ test('everything by keyboard: the ask line, completions, the chart kind, a phras
   await expect(sentence(page)).not.toContainText('without Outer Isles');
 });
 
-test('a tile is moved and made wider by its menu, others make room, and undo brings all back', async ({ browser, product }) => {
+test('a tile is moved and made wider by its menu, others make room, and undo brings all back', async ({
+  browser,
+  product,
+}) => {
   const page = await signedIn(browser, product, 'mira');
   await openBoard(page, 'Operations');
   await expect(page.getByTestId('tile')).toHaveCount(8);
@@ -134,7 +153,9 @@ test('a tile is moved and made wider by its menu, others make room, and undo bri
   await page.getByRole('menuitem', { name: 'Wider' }).click();
   await expect.poll(async () => (await delay.boundingBox())?.width ?? 0).toBeGreaterThan((before?.width ?? 0) + 50);
   await page.getByRole('button', { name: 'Moved: undo' }).click();
-  await expect.poll(async () => Math.round((await delay.boundingBox())?.width ?? 0)).toBe(Math.round(before?.width ?? 0));
+  await expect
+    .poll(async () => Math.round((await delay.boundingBox())?.width ?? 0))
+    .toBe(Math.round(before?.width ?? 0));
 });
 
 test('typing errors, ambiguous names and unknown words, as people meet them', async ({ browser, product }) => {
@@ -158,7 +179,12 @@ for (const scheme of ['light', 'dark'] as const)
     const check = async (name: string) => {
       await page.waitForTimeout(400);
       const { violations } = await new AxeBuilder({ page }).analyze();
-      expect(violations.map((violation) => `${name}: ${violation.id}: ${violation.nodes.map((node) => node.html.slice(0, 120)).join(' | ')}`)).toEqual([]);
+      expect(
+        violations.map(
+          (violation) =>
+            `${name}: ${violation.id}: ${violation.nodes.map((node) => node.html.slice(0, 120)).join(' | ')}`,
+        ),
+      ).toEqual([]);
     };
     await check('today');
     await page.goto(`${product.address}/boards`);
@@ -180,7 +206,14 @@ for (const scheme of ['light', 'dark'] as const)
     await page.getByRole('tab', { name: 'Notes' }).click();
     await page.getByRole('tab', { name: 'Chart' }).click();
     for (const kind of ['treemap', 'map', 'small multiples', 'heat grid', 'bridge']) {
-      await ask(page, kind === 'bridge' ? 'new question: passengers by coast this year vs last year as a bridge' : kind === 'map' ? 'new question: passengers by port as a map' : `new question: passengers by coast and channel as ${kind === 'small multiples' ? kind : `a ${kind}`}`);
+      await ask(
+        page,
+        kind === 'bridge'
+          ? 'new question: passengers by coast this year vs last year as a bridge'
+          : kind === 'map'
+            ? 'new question: passengers by port as a map'
+            : `new question: passengers by coast and channel as ${kind === 'small multiples' ? kind : `a ${kind}`}`,
+      );
       await expect(sentence(page)).toContainText(kind);
       await check(kind);
     }

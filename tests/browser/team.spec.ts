@@ -4,13 +4,32 @@ import type { Page } from '@playwright/test';
 
 const tiles = (page: Page) => page.getByTestId('tile');
 /** Where the tiles stand and what people wrote, as a text that two browsers can be compared by; the numbers may differ, by the rows each may see. */
-const shown = (page: Page) => page.locator('[data-tile]').evaluateAll((all) => all.map((one) => `${one.getAttribute('data-tile') ?? ''} ${(one as HTMLElement).style.cssText.replace(/\s/g, '')} ${one.querySelector('[data-kind=section] h2, [data-kind=text] p')?.textContent ?? ''}`).sort());
+const shown = (page: Page) =>
+  page
+    .locator('[data-tile]')
+    .evaluateAll((all) =>
+      all
+        .map(
+          (one) =>
+            `${one.getAttribute('data-tile') ?? ''} ${(one as HTMLElement).style.cssText.replace(/\s/g, '')} ${one.querySelector('[data-kind=section] h2, [data-kind=text] p')?.textContent ?? ''}`,
+        )
+        .sort(),
+    );
 /** Where a tile stands and how large it is, in columns and rows. */
-const place = (page: Page, id: string) => page.locator(`[data-tile="${id}"]`).evaluate((one) => ['--x', '--y', '--w', '--h'].map((name) => Number((one as HTMLElement).style.getPropertyValue(name))));
+const place = (page: Page, id: string) =>
+  page
+    .locator(`[data-tile="${id}"]`)
+    .evaluate((one) =>
+      ['--x', '--y', '--w', '--h'].map((name) => Number((one as HTMLElement).style.getPropertyValue(name))),
+    );
 
 test('three people build, place, talk, go back and stay in step', async ({ browser, product }) => {
   test.setTimeout(150_000);
-  const [mira, ines, tomas] = [await signedIn(browser, product, 'mira'), await signedIn(browser, product, 'ines'), await signedIn(browser, product, 'tomas')];
+  const [mira, ines, tomas] = [
+    await signedIn(browser, product, 'mira'),
+    await signedIn(browser, product, 'ines'),
+    await signedIn(browser, product, 'tomas'),
+  ];
   for (const page of [mira, ines, tomas]) {
     await openBoard(page, 'Summer season 2026');
     await expect(tiles(page)).toHaveCount(11);
@@ -48,7 +67,8 @@ test('three people build, place, talk, go back and stay in step', async ({ brows
   await mira.evaluate(() => document.querySelector('main')?.scrollTo(0, 0));
   const chart = (await mira.locator('[data-tile]').nth(4).getAttribute('data-tile')) ?? '';
   const drawn = mira.locator(`[data-tile="${chart}"]`);
-  const agree = (one: Page, other: Page) => expect.poll(async () => (await shown(one)).join() === (await shown(other)).join()).toBe(true);
+  const agree = (one: Page, other: Page) =>
+    expect.poll(async () => (await shown(one)).join() === (await shown(other)).join()).toBe(true);
   const head = drawn.locator('header').first();
   const box = await head.boundingBox();
   if (box === null) throw new Error('The tile has no head.');
@@ -73,7 +93,10 @@ test('three people build, place, talk, go back and stay in step', async ({ brows
   await agree(tomas, mira);
 
   // a comment with a mention, heard on another page, answered and closed
-  await tomas.getByRole('button', { name: /^Acts on/ }).first().click();
+  await tomas
+    .getByRole('button', { name: /^Acts on/ })
+    .first()
+    .click();
   await tomas.getByRole('menuitem', { name: 'Comment' }).click();
   await tomas.getByLabel('Comment on the tile').fill('@Mira is this with the school groups?');
   await tomas.getByRole('button', { name: 'Comment on the tile' }).click();
@@ -115,12 +138,37 @@ test('three people build, place, talk, go back and stay in step', async ({ brows
 test('data loaded while a board is open reach it by themselves', async ({ browser, product }) => {
   const mira = await signedIn(browser, product, 'mira');
   const stellan = await signedIn(browser, product, 'stellan');
-  const load = (amount: number) => stellan.evaluate(async (value) => (await fetch('/api/tables?name=parcels&types=day:date,weight:number', { method: 'POST', headers: { 'content-type': 'text/csv' }, body: `id,day,kind,weight\n1,2026-10-01,big,${value}\n` })).status, amount);
+  const load = (amount: number) =>
+    stellan.evaluate(
+      async (value) =>
+        (
+          await fetch('/api/tables?name=parcels&types=day:date,weight:number', {
+            method: 'POST',
+            headers: { 'content-type': 'text/csv' },
+            body: `id,day,kind,weight\n1,2026-10-01,big,${value}\n`,
+          })
+        ).status,
+      amount,
+    );
   expect(await load(5)).toBeLessThan(300);
-  const model = 'zud: 1\nid: parcels\nname: Parcels\nasOf: 2026-10-17\ntables:\n  - { id: parcels, key: id }\nfacts:\n  - { id: parcels, name: parcel, table: parcels }\ndates:\n  - { id: day, name: date, default: true, columns: { parcels: day } }\ndimensions:\n  - { id: kind, name: Kind, levels: [{ id: kind, name: Kind, column: parcels.kind }] }\nmeasures:\n  - { id: weight, name: Weight, kind: sum, fact: parcels, column: weight }\n';
-  expect(await stellan.evaluate(async (body) => (await fetch('/api/models', { method: 'POST', headers: { 'content-type': 'application/yaml' }, body })).status, model)).toBeLessThan(300);
+  const model =
+    'zud: 1\nid: parcels\nname: Parcels\nasOf: 2026-10-17\ntables:\n  - { id: parcels, key: id }\nfacts:\n  - { id: parcels, name: parcel, table: parcels }\ndates:\n  - { id: day, name: date, default: true, columns: { parcels: day } }\ndimensions:\n  - { id: kind, name: Kind, levels: [{ id: kind, name: Kind, column: parcels.kind }] }\nmeasures:\n  - { id: weight, name: Weight, kind: sum, fact: parcels, column: weight }\n';
+  expect(
+    await stellan.evaluate(
+      async (body) =>
+        (await fetch('/api/models', { method: 'POST', headers: { 'content-type': 'application/yaml' }, body })).status,
+      model,
+    ),
+  ).toBeLessThan(300);
   const board = await mira.evaluate(async () => {
-    const post = async (route: string, body: object) => (await (await fetch(`/api${route}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })).json()) as { id: string; reading: object };
+    const post = async (route: string, body: object) =>
+      (await (
+        await fetch(`/api${route}`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(body),
+        })
+      ).json()) as { id: string; reading: object };
     const made = await post('/boards', { title: 'Parcels' });
     const read = await post('/models/parcels/read', { text: 'weight' });
     await post(`/boards/${made.id}/tiles`, { modelId: 'parcels', reading: read.reading, title: 'Weight' });

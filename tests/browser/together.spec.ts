@@ -1,7 +1,10 @@
 /** An inquiry with two people, and what is made of a step: a name, a check, a comparison, a replay, a zoom. */
 import { ask, expect, sentence, signedIn, test } from './product';
 
-test('an inquiry is shared to see, then to go on; both windows agree; a copy is one’s own', async ({ browser, product }) => {
+test('an inquiry is shared to see, then to go on; both windows agree; a copy is one’s own', async ({
+  browser,
+  product,
+}) => {
   const mira = await signedIn(browser, product, 'mira');
   await ask(mira, 'passengers by coast in 2025');
   await expect(sentence(mira)).toContainText('Passengers by coast');
@@ -31,7 +34,10 @@ test('an inquiry is shared to see, then to go on; both windows agree; a copy is 
   await expect(stellan.getByRole('navigation', { name: 'Trail' })).toContainText('2 steps');
 });
 
-test('a calculation gets a name that words understand at once; the numbers are checked one by one', async ({ browser, product }) => {
+test('a calculation gets a name that words understand at once; the numbers are checked one by one', async ({
+  browser,
+  product,
+}) => {
   const mira = await signedIn(browser, product, 'mira');
   await ask(mira, 'ticket revenue minus fuel cost by coast in 2025');
   await expect(sentence(mira)).toContainText('Ticket revenue minus fuel cost');
@@ -48,13 +54,18 @@ test('a calculation gets a name that words understand at once; the numbers are c
   await expect(sentence(mira)).toContainText('Quay margin by coast');
   await ask(mira, 'new question: left for the quay by coast in 2025');
   await expect(sentence(mira)).toContainText('Quay margin by coast, 2025');
-  expect((await mira.getByRole('heading', { level: 1 }).textContent())?.match(/€[\d,]+/g)).toEqual(figures?.match(/€[\d,]+/g));
+  expect((await mira.getByRole('heading', { level: 1 }).textContent())?.match(/€[\d,]+/g)).toEqual(
+    figures?.match(/€[\d,]+/g),
+  );
   await mira.getByRole('tab', { name: 'Working' }).click();
   await mira.getByRole('button', { name: 'Check the numbers' }).click();
   await expect(mira.getByText(/numbers were computed again, each alone from its own records: all agree/)).toBeVisible();
 });
 
-test('two steps stand side by side with what differs; the trail is replayed and says that nothing changed', async ({ browser, product }) => {
+test('two steps stand side by side with what differs; the trail is replayed and says that nothing changed', async ({
+  browser,
+  product,
+}) => {
   const mira = await signedIn(browser, product, 'mira');
   await ask(mira, 'sailings by coast in 2025');
   await expect(sentence(mira)).toContainText('Sailings by coast');
@@ -73,7 +84,10 @@ test('two steps stand side by side with what differs; the trail is replayed and 
   await expect(mira.getByRole('list', { name: 'Steps' }).getByText('As it was')).toHaveCount(2);
 });
 
-test('several marks are chosen by dragging across a time line, and zoomed into; a series is hidden and singled out', async ({ browser, product }) => {
+test('several marks are chosen by dragging across a time line, and zoomed into; a series is hidden and singled out', async ({
+  browser,
+  product,
+}) => {
   const mira = await signedIn(browser, product, 'mira');
   await ask(mira, 'passengers by month and channel in 2025');
   await expect(sentence(mira)).toContainText('by month and channel');
@@ -91,7 +105,10 @@ test('several marks are chosen by dragging across a time line, and zoomed into; 
   await expect(sentence(mira)).toContainText(/from \w+ to \w+ 2025|Q\d 2025/);
 });
 
-test('a large table draws only what is in view, sorts by a column, and keeps its heads', async ({ browser, product }) => {
+test('a large table draws only what is in view, sorts by a column, and keeps its heads', async ({
+  browser,
+  product,
+}) => {
   const mira = await signedIn(browser, product, 'mira');
   await ask(mira, 'passengers by day and port in 2025');
   await expect(sentence(mira)).toContainText('by day and port');
@@ -112,7 +129,15 @@ test('on a telephone no place is wider than the screen', async ({ browser, produ
   await ask(page, 'passengers by month and coast this year vs last year');
   await expect(sentence(page)).toContainText('by month and coast');
   const inquiry = page.url();
-  for (const place of ['/', '/inquiries', '/boards', '/models', '/models/ferries', inquiry.replace(product.address, ''), inquiry.replace(product.address, '').replace(/\/steps\/.*/, '/replay')]) {
+  for (const place of [
+    '/',
+    '/inquiries',
+    '/boards',
+    '/models',
+    '/models/ferries',
+    inquiry.replace(product.address, ''),
+    inquiry.replace(product.address, '').replace(/\/steps\/.*/, '/replay'),
+  ]) {
     await page.goto(`${product.address}${place}`);
     await page.waitForTimeout(600);
     expect([place, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([place, 390]);

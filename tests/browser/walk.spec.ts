@@ -29,7 +29,8 @@ const keyboard: Hand = {
     const search = page.getByRole('searchbox', { name: 'Search', exact: true });
     await expect(entry).toBeVisible();
     if (await search.isVisible()) {
-      for (let key = 0; key < 12 && !(await search.evaluate((element) => element === document.activeElement)); key += 1) await page.keyboard.press('Tab');
+      for (let key = 0; key < 12 && !(await search.evaluate((element) => element === document.activeElement)); key += 1)
+        await page.keyboard.press('Tab');
       await page.keyboard.type(label);
     } else {
       const inList = () => page.evaluate(() => document.activeElement?.getAttribute('role') === 'menuitem');
@@ -50,25 +51,42 @@ interface Move {
 }
 
 const button = (page: Page, name: string) => page.getByRole('button', { name, exact: true });
-const change = (part: string, label: string): Move['by'] => async (page, hand) => {
-  await hand.press(page, page.getByRole('button', { name: new RegExp(`^Change “${part}`) }));
-  await hand.choose(page, label);
-};
-const add = (label: string): Move['by'] => async (page, hand) => {
-  await hand.press(page, button(page, 'Add to the sentence'));
-  await hand.choose(page, label);
-};
-const fromModel = (name: string): Move['by'] => async (page, hand) => {
-  const tab = page.getByRole('tab', { name: 'Model' });
-  if ((await tab.getAttribute('aria-selected')) !== 'true') await hand.press(page, tab);
-  await hand.press(page, button(page, `Add ${name}`));
-};
-const press = (target: (page: Page) => Locator): Move['by'] => (page, hand) => hand.press(page, target(page));
-const onTable = (row: string, act: string): Move['by'] => async (page, hand) => {
-  await hand.press(page, page.getByRole('tab', { name: 'Table' }));
-  await hand.press(page, page.getByRole('group', { name: 'Table of the answer' }).getByRole('button', { name: row, exact: true }));
-  await hand.press(page, page.getByRole('group', { name: /What to do with/ }).getByRole('button', { name: act, exact: true }));
-};
+const change =
+  (part: string, label: string): Move['by'] =>
+  async (page, hand) => {
+    await hand.press(page, page.getByRole('button', { name: new RegExp(`^Change “${part}`) }));
+    await hand.choose(page, label);
+  };
+const add =
+  (label: string): Move['by'] =>
+  async (page, hand) => {
+    await hand.press(page, button(page, 'Add to the sentence'));
+    await hand.choose(page, label);
+  };
+const fromModel =
+  (name: string): Move['by'] =>
+  async (page, hand) => {
+    const tab = page.getByRole('tab', { name: 'Model' });
+    if ((await tab.getAttribute('aria-selected')) !== 'true') await hand.press(page, tab);
+    await hand.press(page, button(page, `Add ${name}`));
+  };
+const press =
+  (target: (page: Page) => Locator): Move['by'] =>
+  (page, hand) =>
+    hand.press(page, target(page));
+const onTable =
+  (row: string, act: string): Move['by'] =>
+  async (page, hand) => {
+    await hand.press(page, page.getByRole('tab', { name: 'Table' }));
+    await hand.press(
+      page,
+      page.getByRole('group', { name: 'Table of the answer' }).getByRole('button', { name: row, exact: true }),
+    );
+    await hand.press(
+      page,
+      page.getByRole('group', { name: /What to do with/ }).getByRole('button', { name: act, exact: true }),
+    );
+  };
 
 const MOVES: readonly Move[] = [
   { words: 'passengers', by: fromModel('Passengers'), says: /^Passengers/ },
@@ -77,14 +95,29 @@ const MOVES: readonly Move[] = [
   { words: 'vs last year', by: add('Beside the year before'), says: 'beside the year before' },
   { words: 'only Mid Sound', by: onTable('Mid Sound', 'Only Mid Sound'), says: 'for Mid Sound' },
   { words: 'by port', by: change('by coast', 'By port'), says: 'by port for Mid Sound' },
-  { words: 'stop comparing', by: change('beside the year before', 'Stop comparing'), says: /by port for Mid Sound, this year[^—]*$/ },
+  {
+    words: 'stop comparing',
+    by: change('beside the year before', 'Stop comparing'),
+    says: /by port for Mid Sound, this year[^—]*$/,
+  },
   { words: 'top 3', by: add('Top 3'), says: 'top 3 ports' },
   { words: 'add ticket revenue', by: fromModel('Ticket revenue'), says: 'Passengers and ticket revenue' },
-  { words: 'without ticket revenue', by: change('Passengers and ticket revenue', 'Without ticket revenue'), says: /^Passengers by port/ },
+  {
+    words: 'without ticket revenue',
+    by: change('Passengers and ticket revenue', 'Without ticket revenue'),
+    says: /^Passengers by port/,
+  },
   { words: 'last year', by: change('this year', 'Last year'), says: 'last year' },
   { words: 'as a share', by: change('Passengers', 'As a share of the total'), says: 'Share of passengers' },
   { words: 'plain numbers', by: change('Share of passengers', 'As plain numbers'), says: /^Passengers by port/ },
-  { words: 'as a table', by: async (page, hand) => { await hand.press(page, button(page, 'Chart kind')); await hand.choose(page, 'Table'); }, says: 'as a table' },
+  {
+    words: 'as a table',
+    by: async (page, hand) => {
+      await hand.press(page, button(page, 'Chart kind'));
+      await hand.choose(page, 'Table');
+    },
+    says: 'as a table',
+  },
   { words: 'with totals', by: press((page) => button(page, 'totals')), says: 'as a table with totals' },
 ];
 
@@ -95,18 +128,25 @@ interface Step {
 
 /** An inquiry of one's own, blank; its address. */
 async function begun(page: Page, address: string): Promise<string> {
-  const { id } = (await (await page.request.post(`${address}/api/inquiries`, { data: { modelId: 'ferries' } })).json()) as { id: string };
+  const { id } = (await (
+    await page.request.post(`${address}/api/inquiries`, { data: { modelId: 'ferries' } })
+  ).json()) as { id: string };
   await page.goto(`${address}/inquiries/${id}`);
   return id;
 }
 
 async function told(page: Page, address: string, id: string) {
   const { steps } = (await (await page.request.get(`${address}/api/inquiries/${id}`)).json()) as { steps: Step[] };
-  const last = (await (await page.request.get(`${address}/api/inquiries/${id}/steps/${steps.at(-1)?.id ?? ''}`)).json()) as { answer: { rows: unknown[] } };
+  const last = (await (
+    await page.request.get(`${address}/api/inquiries/${id}/steps/${steps.at(-1)?.id ?? ''}`)
+  ).json()) as { answer: { rows: unknown[] } };
   return { readings: steps.map((step) => step.reading), rows: last.answer.rows };
 }
 
-test('fifteen steps by words, by pointer and by keyboard end in the same readings and numbers', async ({ browser, product }) => {
+test('fifteen steps by words, by pointer and by keyboard end in the same readings and numbers', async ({
+  browser,
+  product,
+}) => {
   test.setTimeout(480_000);
   const ways: readonly (readonly [string, Name, (page: Page, move: Move) => Promise<void>])[] = [
     ['words', 'mira', (page, move) => ask(page, move.words)],

@@ -5,14 +5,16 @@ import type { Known } from '../demo-names';
 import { dialoguesOf, told, type Dialogue } from './dialogues';
 import { CORPUS_MODELS } from './models';
 
-
 function wrongTurns({ turns }: Dialogue, known: Known): string[] {
   let before: Reading | null = null;
   const wrong: string[] = [];
   for (const turn of turns) {
     const result = read(turn.question, { ...known, before });
     const actual = told(result);
-    if (actual !== turn.expected) wrong.push(`${turn.at}: ${turn.question}\n  expected ${turn.expected}\n  but got  ${actual}   ${result.outcome === 'unclear' ? result.notes.map((note) => note.text).join(' ') : ''}`);
+    if (actual !== turn.expected)
+      wrong.push(
+        `${turn.at}: ${turn.question}\n  expected ${turn.expected}\n  but got  ${actual}   ${result.outcome === 'unclear' ? result.notes.map((note) => note.text).join(' ') : ''}`,
+      );
     if (result.reading) before = result.reading;
   }
   return wrong;
@@ -21,7 +23,8 @@ function wrongTurns({ turns }: Dialogue, known: Known): string[] {
 for (const [model, known] of CORPUS_MODELS)
   describe(model, () => {
     const headings = new Map<string, Dialogue[]>();
-    for (const dialogue of dialoguesOf(model)) headings.set(dialogue.heading, [...(headings.get(dialogue.heading) ?? []), dialogue]);
+    for (const dialogue of dialoguesOf(model))
+      headings.set(dialogue.heading, [...(headings.get(dialogue.heading) ?? []), dialogue]);
     test.each([...headings])('%s', (_heading, dialogues) => {
       const wrong = dialogues.flatMap((dialogue) => wrongTurns(dialogue, known));
       if (wrong.length > 0) throw new Error(wrong.join('\n'));
@@ -33,6 +36,7 @@ test('the corpus is wide enough: 800 turns in 220 dialogues, five or more for ea
   expect(all.length).toBeGreaterThanOrEqual(220);
   expect(all.reduce((sum, dialogue) => sum + dialogue.turns.length, 0)).toBeGreaterThanOrEqual(800);
   const rows = new Map<string, number>();
-  for (const dialogue of dialoguesOf('ferries')) rows.set(dialogue.heading, (rows.get(dialogue.heading) ?? 0) + dialogue.turns.length);
+  for (const dialogue of dialoguesOf('ferries'))
+    rows.set(dialogue.heading, (rows.get(dialogue.heading) ?? 0) + dialogue.turns.length);
   expect([...rows].filter(([, turns]) => turns < 5)).toEqual([]);
 });

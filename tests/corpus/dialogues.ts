@@ -18,23 +18,30 @@ export interface Dialogue {
 /** All dialogues over a model, from the files of its folder. A heading or an empty line begins a dialogue. */
 export function dialoguesOf(model: string): Dialogue[] {
   const folder = path.join(__dirname, model);
-  return readdirSync(folder).filter((file) => file.endsWith('.txt')).sort().flatMap((file) => {
-    const dialogues: { heading: string; turns: Turn[] }[] = [];
-    let heading = file;
-    let open = false;
-    readFileSync(path.join(folder, file), 'utf8').split('\n').forEach((line, index) => {
-      if (line.startsWith('#')) heading = line.slice(1).trim();
-      const parts = /^(.*?) → (.*)$/.exec(line);
-      if (!parts) {
-        open = false;
-        return;
-      }
-      if (!open) dialogues.push({ heading, turns: [] });
-      open = true;
-      dialogues.at(-1)?.turns.push({ at: `${model}/${file}:${index + 1}`, question: parts[1] ?? '', expected: parts[2] ?? '' });
+  return readdirSync(folder)
+    .filter((file) => file.endsWith('.txt'))
+    .sort()
+    .flatMap((file) => {
+      const dialogues: { heading: string; turns: Turn[] }[] = [];
+      let heading = file;
+      let open = false;
+      readFileSync(path.join(folder, file), 'utf8')
+        .split('\n')
+        .forEach((line, index) => {
+          if (line.startsWith('#')) heading = line.slice(1).trim();
+          const parts = /^(.*?) → (.*)$/.exec(line);
+          if (!parts) {
+            open = false;
+            return;
+          }
+          if (!open) dialogues.push({ heading, turns: [] });
+          open = true;
+          dialogues
+            .at(-1)
+            ?.turns.push({ at: `${model}/${file}:${index + 1}`, question: parts[1] ?? '', expected: parts[2] ?? '' });
+        });
+      return dialogues;
     });
-    return dialogues;
-  });
 }
 
 /** What a result comes to, in the notation of the corpus. */

@@ -22,13 +22,25 @@ const MADE_UP = ['zwiffle', 'qobbnux', 'vrackjit'];
 const OPEN_TEXT = /contain|start|begin|mail|send|“|"/i;
 
 const answered = (turns: readonly Replayed[]) => turns.filter(({ result }) => result.outcome === 'answered');
-const failures = (wrong: readonly string[]) => { if (wrong.length > 0) throw new Error(`${wrong.length} wrong:\n${wrong.slice(0, 25).join('\n')}`); };
-const comesTo = (result: ReadResult) => (result.outcome === 'answered' ? (result.sentence?.text ?? '') : result.outcome);
+const failures = (wrong: readonly string[]) => {
+  if (wrong.length > 0) throw new Error(`${wrong.length} wrong:\n${wrong.slice(0, 25).join('\n')}`);
+};
+const comesTo = (result: ReadResult) =>
+  result.outcome === 'answered' ? (result.sentence?.text ?? '') : result.outcome;
 
 /** A reading in which the order of things said side by side does not count. */
 function unordered(reading: Reading | null): string {
   const sorted = (list: readonly unknown[]) => list.map(canonical).sort();
-  return reading === null ? '' : canonical({ ...reading, shown: sorted(reading.shown), by: sorted(reading.by), where: sorted(reading.where.map((one) => (one.kind === 'members' ? { ...one, members: [...one.members].sort() } : one))) });
+  return reading === null
+    ? ''
+    : canonical({
+        ...reading,
+        shown: sorted(reading.shown),
+        by: sorted(reading.by),
+        where: sorted(
+          reading.where.map((one) => (one.kind === 'members' ? { ...one, members: [...one.members].sort() } : one)),
+        ),
+      });
 }
 
 describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
@@ -45,7 +57,9 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
         const word = MADE_UP[index % MADE_UP.length] ?? '';
         const text = `${question.slice(0, place)} ${word} ${question.slice(place)}`;
         const spoilt = read(text, { ...known, before });
-        const named = spoilt.words.some((one) => one.use === 'unresolved' && one.text === word) || spoilt.notes.some((note) => note.text.includes(word));
+        const named =
+          spoilt.words.some((one) => one.use === 'unresolved' && one.text === word) ||
+          spoilt.notes.some((note) => note.text.includes(word));
         if (spoilt.outcome !== 'unclear' || !named) wrong.push(`${at}: ${text} → ${comesTo(spoilt)}`);
       });
     }
@@ -56,7 +70,13 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
     const wrong: string[] = [];
     for (const { question, before, at, result } of answered([...some])) {
       if (OPEN_TEXT.test(question)) continue;
-      for (const text of [question.toUpperCase(), `  ${question} !`, `${question.replace(/[?.!]+$/, '')}?`, `please ${question}`, `ok, ${question}, thanks`]) {
+      for (const text of [
+        question.toUpperCase(),
+        `  ${question} !`,
+        `${question.replace(/[?.!]+$/, '')}?`,
+        `please ${question}`,
+        `ok, ${question}, thanks`,
+      ]) {
         const other = read(text, { ...known, before });
         if (canonical(other.reading) !== canonical(result.reading)) wrong.push(`${at}: ${text} → ${comesTo(other)}`);
       }
@@ -65,10 +85,23 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
   });
 
   test('can be computed where it is answered', () => {
-    const context: PlanContext = { model: known.names.model, calendar: known.calendar, naming: namingOf(known.names), rules: [], hidden: new Set(), hasHours: () => true, rowLimit: 100 };
+    const context: PlanContext = {
+      model: known.names.model,
+      calendar: known.calendar,
+      naming: namingOf(known.names),
+      rules: [],
+      hidden: new Set(),
+      hasHours: () => true,
+      rowLimit: 100,
+    };
     const wrong = answered(turns).flatMap(({ at, question, result: { reading, analysis } }) => {
       // the width of ranges is chosen from the data
-      if (reading === null || analysis !== undefined || reading.by.some((one) => one.kind === 'bins' && one.width === null)) return [];
+      if (
+        reading === null ||
+        analysis !== undefined ||
+        reading.by.some((one) => one.kind === 'bins' && one.width === null)
+      )
+        return [];
       try {
         const sources = reading.rows === null ? sourcesOf(reading, known.calendar) : null;
         for (const one of [sources?.main ?? reading, ...(sources?.whole ? [sources.whole] : [])]) planOf(one, context);
@@ -96,7 +129,8 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
       const other = read(text, { ...known, before });
       tried += 1;
       // Phrases that meet anew may say something else together; a choice or a refusal is no wrong answer.
-      if (other.outcome === 'answered' && unordered(other.reading) !== unordered(result.reading)) wrong.push(`${at}: ${text} → ${comesTo(other)}, not ${comesTo(result)}`);
+      if (other.outcome === 'answered' && unordered(other.reading) !== unordered(result.reading))
+        wrong.push(`${at}: ${text} → ${comesTo(other)}, not ${comesTo(result)}`);
     }
     expect(tried).toBeGreaterThan(2);
     failures(wrong);
@@ -111,11 +145,27 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
       const { question, before, at, result } = turn;
       if (OPEN_TEXT.test(question)) continue;
       // a word that is misspelt already would have two errors
-      for (const word of result.words.filter((one) => one.use === 'name' && /^[a-z]{5,}$/i.test(one.text) && known.names.knowsWord(singular(one.text.toLowerCase())))) {
+      for (const word of result.words.filter(
+        (one) =>
+          one.use === 'name' &&
+          /^[a-z]{5,}$/i.test(one.text) &&
+          known.names.knowsWord(singular(one.text.toLowerCase())),
+      )) {
         const spoilt = misspelt(word.text, random);
-        if (FUNCTION_WORDS.has(spoilt.toLowerCase()) || known.names.knowsWord(singular(spoilt.toLowerCase())) || singular(spoilt) === singular(word.text)) continue;
+        if (
+          FUNCTION_WORDS.has(spoilt.toLowerCase()) ||
+          known.names.knowsWord(singular(spoilt.toLowerCase())) ||
+          singular(spoilt) === singular(word.text)
+        )
+          continue;
         // the whole name of another thing is as near, or nearer, than a part of this one
-        if (known.names.exactly([singular(word.text.toLowerCase())]).length === 0 && known.names.misspelt(spoilt.toLowerCase()).some((one) => one.word !== singular(word.text.toLowerCase()) && known.names.exactly([one.word]).length > 0)) continue;
+        if (
+          known.names.exactly([singular(word.text.toLowerCase())]).length === 0 &&
+          known.names
+            .misspelt(spoilt.toLowerCase())
+            .some((one) => one.word !== singular(word.text.toLowerCase()) && known.names.exactly([one.word]).length > 0)
+        )
+          continue;
         if (!some.has(turn)) continue;
         const text = question.slice(0, word.start) + spoilt + question.slice(word.end);
         const other = read(text, { ...known, before });
@@ -135,10 +185,12 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
     for (const { question, before, at, result } of some) {
       const text = renaming.text(question);
       // everyday English stands for names only while they are English
-      if (text === null || OPEN_TEXT.test(question) || result.notes.some((note) => note.text.includes('everyday word'))) continue;
+      if (text === null || OPEN_TEXT.test(question) || result.notes.some((note) => note.text.includes('everyday word')))
+        continue;
       tried += 1;
       const other = read(text, { ...renaming.known, before: renaming.reading(before) });
-      if (other.outcome !== result.outcome || canonical(other.reading) !== canonical(renaming.reading(result.reading))) wrong.push(`${at}: ${question} = ${text} → ${comesTo(other)}, not ${comesTo(result)}`);
+      if (other.outcome !== result.outcome || canonical(other.reading) !== canonical(renaming.reading(result.reading)))
+        wrong.push(`${at}: ${question} = ${text} → ${comesTo(other)}, not ${comesTo(result)}`);
     }
     expect(tried).toBeGreaterThan(6);
     failures(wrong);
@@ -149,7 +201,14 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
 function misspelt(word: string, random: ReturnType<typeof seeded>): string {
   const at = random.whole(1, word.length - 2);
   const letter = 'abcdefghijklmnopqrstuvwxyz'[random.whole(0, 25)] ?? 'a';
-  return [word.slice(0, at) + (word[at + 1] ?? '') + (word[at] ?? '') + word.slice(at + 2), word.slice(0, at) + word.slice(at + 1), word.slice(0, at) + letter + word.slice(at + 1), word.slice(0, at) + letter + word.slice(at)][random.whole(0, 3)] ?? word;
+  return (
+    [
+      word.slice(0, at) + (word[at + 1] ?? '') + (word[at] ?? '') + word.slice(at + 2),
+      word.slice(0, at) + word.slice(at + 1),
+      word.slice(0, at) + letter + word.slice(at + 1),
+      word.slice(0, at) + letter + word.slice(at),
+    ][random.whole(0, 3)] ?? word
+  );
 }
 
 /** Phrases that may say nothing that is not said by others: “by week” beside a running total that takes a time line anyway. */
@@ -165,44 +224,109 @@ test('each phrase of a question says something: without it the answer is another
         all += 1;
         const other = read(`${question.slice(0, start)} ${question.slice(end)}`.trim(), { ...known, before });
         const noted = new Set(result.notes.map((note) => note.text));
-        if (other.outcome === 'answered' && other.analysis === result.analysis && canonical(other.reading) === canonical(result.reading) && other.notes.every((note) => noted.has(note.text))) idle.push(`${at}: “${question.slice(start, end)}” of “${question}”`);
+        if (
+          other.outcome === 'answered' &&
+          other.analysis === result.analysis &&
+          canonical(other.reading) === canonical(result.reading) &&
+          other.notes.every((note) => noted.has(note.text))
+        )
+          idle.push(`${at}: “${question.slice(start, end)}” of “${question}”`);
       }
     }
-  if (idle.length > all * MOST_REDUNDANT) throw new Error(`${idle.length} of ${all} phrases say nothing:\n${idle.join('\n')}`);
+  if (idle.length > all * MOST_REDUNDANT)
+    throw new Error(`${idle.length} of ${all} phrases say nothing:\n${idle.join('\n')}`);
 });
 
 /** The model with each word of its names, synonyms and members changed for a made-up one; words of the language stay. */
-function renamed({ names, calendar }: Known): { known: Known; text: (question: string) => string | null; reading: <R extends Reading | null>(reading: R) => R } {
+function renamed({ names, calendar }: Known): {
+  known: Known;
+  text: (question: string) => string | null;
+  reading: <R extends Reading | null>(reading: R) => R;
+} {
   const words = new Map<string, string>();
   const fresh = madeUpWords();
   const word = (one: string) => {
     const plain = singular(one.toLowerCase());
-    if ([one.toLowerCase(), plain, `${plain}s`].some((form) => NEVER_PARTS.has(form) || DOING.has(form)) || plain.length < 3) return one;
+    if (
+      [one.toLowerCase(), plain, `${plain}s`].some((form) => NEVER_PARTS.has(form) || DOING.has(form)) ||
+      plain.length < 3
+    )
+      return one;
     const there = words.get(plain) ?? fresh();
     words.set(plain, there);
     return plain === one.toLowerCase() ? there : `${there}s`;
   };
-  const phrase = (text: string) => text.replace(/(?<!\d)\p{L}+(?:['’]\p{L}+)?(?!\d)/gu, (one) => (nameWords(one).length === 1 ? word(nameWords(one)[0] === one.toLowerCase() ? one : one.replace(/['’]s?$/, '')) : one));
+  const phrase = (text: string) =>
+    text.replace(/(?<!\d)\p{L}+(?:['’]\p{L}+)?(?!\d)/gu, (one) =>
+      nameWords(one).length === 1
+        ? word(nameWords(one)[0] === one.toLowerCase() ? one : one.replace(/['’]s?$/, ''))
+        : one,
+    );
   const member = (name: string) => (name === '(none)' ? name : phrase(name));
-  const named = <T extends { name: string; plural?: string | undefined; synonyms?: readonly string[] }>(one: T): T => ({ ...one, name: phrase(one.name), ...(one.plural === undefined ? {} : { plural: phrase(one.plural) }), ...(one.synonyms === undefined ? {} : { synonyms: one.synonyms.map(phrase) }) });
+  const named = <T extends { name: string; plural?: string | undefined; synonyms?: readonly string[] }>(one: T): T => ({
+    ...one,
+    name: phrase(one.name),
+    ...(one.plural === undefined ? {} : { plural: phrase(one.plural) }),
+    ...(one.synonyms === undefined ? {} : { synonyms: one.synonyms.map(phrase) }),
+  });
   const { file } = names.model;
   const model = compileModel({
     ...file,
-    measures: file.measures.map(named), facts: file.facts.map(named), dates: file.dates.map((date) => ({ ...named(date), columns: Object.fromEntries(Object.entries(date.columns).map(([fact, column]) => [fact, column.replace(/[a-z]{4,}(?=_(?:on|at)$)/, phrase)])) })), glossary: file.glossary.map((term) => ({ ...term, term: phrase(term.term) })),
-    sets: file.sets.map((set) => ({ ...named(set), members: set.members.map(member) })), calendar: { ...file.calendar, seasons: file.calendar.seasons.map(named) },
-    dimensions: file.dimensions.map((dimension) => ({ ...named(dimension), levels: dimension.levels.map((level) => ({ ...named(level), memberSynonyms: Object.fromEntries(Object.entries(level.memberSynonyms).map(([name, list]) => [member(name), list.map(phrase)])) })) })),
+    measures: file.measures.map(named),
+    facts: file.facts.map(named),
+    dates: file.dates.map((date) => ({
+      ...named(date),
+      columns: Object.fromEntries(
+        Object.entries(date.columns).map(([fact, column]) => [
+          fact,
+          column.replace(/[a-z]{4,}(?=_(?:on|at)$)/, phrase),
+        ]),
+      ),
+    })),
+    glossary: file.glossary.map((term) => ({ ...term, term: phrase(term.term) })),
+    sets: file.sets.map((set) => ({ ...named(set), members: set.members.map(member) })),
+    calendar: { ...file.calendar, seasons: file.calendar.seasons.map(named) },
+    dimensions: file.dimensions.map((dimension) => ({
+      ...named(dimension),
+      levels: dimension.levels.map((level) => ({
+        ...named(level),
+        memberSynonyms: Object.fromEntries(
+          Object.entries(level.memberSynonyms).map(([name, list]) => [member(name), list.map(phrase)]),
+        ),
+      })),
+    })),
   });
   const members = [...model.levels.keys()].map((level) => ({ level, members: names.membersOf(level).map(member) }));
   const inReading = (value: unknown): unknown => {
     if (Array.isArray(value)) return value.map(inReading);
     if (value === null || typeof value !== 'object') return value;
-    return Object.fromEntries(Object.entries(value).map(([key, part]) => [key, key === 'members' && Array.isArray(part) ? part.map((one) => member(String(one))) : key === 'member' ? member(String(part)) : inReading(part)]));
+    return Object.fromEntries(
+      Object.entries(value).map(([key, part]) => [
+        key,
+        key === 'members' && Array.isArray(part)
+          ? part.map((one) => member(String(one)))
+          : key === 'member'
+            ? member(String(part))
+            : inReading(part),
+      ]),
+    );
   };
   return {
     known: { names: new NameIndex(model, members), calendar: { ...calendar, seasons: model.seasons } },
     reading: (reading) => inReading(reading) as typeof reading,
     text: (question) => {
-      const unknown = (question.match(/\p{L}+/gu) ?? []).some((one) => one.length > 2 && !FUNCTION_WORDS.has(one.toLowerCase()) && !FUNCTION_WORDS.has(singular(one.toLowerCase())) && !words.has(singular(one.toLowerCase())) && !/^(fy|q|h)\d/i.test(one)) || /\b[A-Z]{2,3}\b/.test(question) || question.includes('’') || question.includes("'");
+      const unknown =
+        (question.match(/\p{L}+/gu) ?? []).some(
+          (one) =>
+            one.length > 2 &&
+            !FUNCTION_WORDS.has(one.toLowerCase()) &&
+            !FUNCTION_WORDS.has(singular(one.toLowerCase())) &&
+            !words.has(singular(one.toLowerCase())) &&
+            !/^(fy|q|h)\d/i.test(one),
+        ) ||
+        /\b[A-Z]{2,3}\b/.test(question) ||
+        question.includes('’') ||
+        question.includes("'");
       return unknown ? null : phrase(question);
     },
   };

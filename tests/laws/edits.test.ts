@@ -18,35 +18,78 @@ interface Said {
   readonly words: string;
 }
 
-const PERIODS: readonly Period[] = [{ kind: 'this', grain: 'month' }, { kind: 'last', grain: 'quarter' }, { kind: 'latest', grain: 'week', count: 6 }, { kind: 'days', from: '2025-03-01', to: '2025-03-31' }, { kind: 'since', from: '2025-02-03' }];
+const PERIODS: readonly Period[] = [
+  { kind: 'this', grain: 'month' },
+  { kind: 'last', grain: 'quarter' },
+  { kind: 'latest', grain: 'week', count: 6 },
+  { kind: 'days', from: '2025-03-01', to: '2025-03-31' },
+  { kind: 'since', from: '2025-02-03' },
+];
 
 /** An edit with the words that say it. */
 function saidEdit(made: World): fc.Arbitrary<Said> {
   const naming = namingOf(made.names);
   const level = fc.constantFrom(...LEVELS);
-  const by: fc.Arbitrary<Breakdown> = fc.oneof(level.map((id): Breakdown => ({ kind: 'level', level: id })), fc.constantFrom('week', 'month', 'quarter').map((grain): Breakdown => ({ kind: 'time', grain: grain as never })));
+  const by: fc.Arbitrary<Breakdown> = fc.oneof(
+    level.map((id): Breakdown => ({ kind: 'level', level: id })),
+    fc.constantFrom('week', 'month', 'quarter').map((grain): Breakdown => ({ kind: 'time', grain: grain as never })),
+  );
   const member = level.chain((id) => fc.constantFrom(...(made.members.get(id) ?? [])).map((name) => ({ id, name })));
-  const condition = (id: string, name: string, is: boolean) => ({ kind: 'members' as const, level: id, is, members: [name] });
+  const condition = (id: string, name: string, is: boolean) => ({
+    kind: 'members' as const,
+    level: id,
+    is,
+    members: [name],
+  });
   return fc.oneof(
-    member.map(({ id, name }): Said => ({ edit: { do: 'condition', how: 'only', condition: condition(id, name, true) }, words: `only ${naming.member(id, name)}` })),
-    member.map(({ id, name }): Said => ({ edit: { do: 'condition', how: 'exclude', condition: condition(id, name, false) }, words: `without ${naming.member(id, name)}` })),
-    member.map(({ id, name }): Said => ({ edit: { do: 'condition', how: 'widen', condition: condition(id, name, true) }, words: `include ${naming.member(id, name)} too` })),
-    by.map((one): Said => ({ edit: { do: 'breakdown', how: 'add', by: [one] }, words: `also by ${breakdownWords(naming, one)}` })),
-    by.map((one): Said => ({ edit: { do: 'breakdown', how: 'join', by: [one] }, words: `by ${breakdownWords(naming, one)}` })),
-    by.map((one): Said => ({ edit: { do: 'breakdown', how: 'replace', by: [one] }, words: `by ${breakdownWords(naming, one)} instead` })),
-    fc.constantFrom(...PERIODS).map((period): Said => ({ edit: { do: 'period', period }, words: `for ${periodWords(period, made.model)}` })),
+    member.map(({ id, name }): Said => ({
+      edit: { do: 'condition', how: 'only', condition: condition(id, name, true) },
+      words: `only ${naming.member(id, name)}`,
+    })),
+    member.map(({ id, name }): Said => ({
+      edit: { do: 'condition', how: 'exclude', condition: condition(id, name, false) },
+      words: `without ${naming.member(id, name)}`,
+    })),
+    member.map(({ id, name }): Said => ({
+      edit: { do: 'condition', how: 'widen', condition: condition(id, name, true) },
+      words: `include ${naming.member(id, name)} too`,
+    })),
+    by.map((one): Said => ({
+      edit: { do: 'breakdown', how: 'add', by: [one] },
+      words: `also by ${breakdownWords(naming, one)}`,
+    })),
+    by.map((one): Said => ({
+      edit: { do: 'breakdown', how: 'join', by: [one] },
+      words: `by ${breakdownWords(naming, one)}`,
+    })),
+    by.map((one): Said => ({
+      edit: { do: 'breakdown', how: 'replace', by: [one] },
+      words: `by ${breakdownWords(naming, one)} instead`,
+    })),
+    fc
+      .constantFrom(...PERIODS)
+      .map((period): Said => ({ edit: { do: 'period', period }, words: `for ${periodWords(period, made.model)}` })),
     fc.constant<Said>({ edit: { do: 'period', period: null }, words: 'all time' }),
     fc.constant<Said>({ edit: { do: 'compare', against: null }, words: 'stop comparing' }),
     fc.constant<Said>({ edit: { do: 'ahead', periods: null }, words: 'drop the forecast' }),
-    fc.constantFrom('line', 'bars', 'table', 'pie').map((chart): Said => ({ edit: { do: 'view', view: { chart: chart as never } }, words: viewWords({ chart: chart as never }, false) })),
-    fc.integer({ min: 1, max: 20 }).map((count): Said => ({ edit: { do: 'rerank', direction: 'top', count }, words: `top ${count}` })),
+    fc
+      .constantFrom('line', 'bars', 'table', 'pie')
+      .map((chart): Said => ({
+        edit: { do: 'view', view: { chart: chart as never } },
+        words: viewWords({ chart: chart as never }, false),
+      })),
+    fc
+      .integer({ min: 1, max: 20 })
+      .map((count): Said => ({ edit: { do: 'rerank', direction: 'top', count }, words: `top ${count}` })),
     fc.constant<Said>({ edit: { do: 'clear', what: 'conditions' }, words: 'clear the filters' }),
     fc.constant<Said>({ edit: { do: 'transform', transform: { kind: 'share', within: 'all' } }, words: 'as a share' }),
     fc.constant<Said>({ edit: { do: 'reverse', direction: 'up' }, words: 'ascending' }),
   );
 }
 
-const cases = world.chain((made) => fc.record({ made: fc.constant(made), before: readingOf(made), said: saidEdit(made) }));
+const cases = world.chain((made) =>
+  fc.record({ made: fc.constant(made), before: readingOf(made), said: saidEdit(made) }),
+);
 
 test('parity: an edit made by hand and the words that say it give the same reading', () => {
   fc.assert(
@@ -57,7 +100,10 @@ test('parity: an edit made by hand and the words that say it give the same readi
         expect(byWords.outcome).not.toBe('answered');
         return;
       }
-      if (canonical(byWords.reading) !== canonical(byHand.reading)) throw new Error(`“${said.words}” is ${byWords.outcome}: ${byWords.notes.map((note) => note.text).join(' ')}\n${canonical(byHand.reading)}\n${canonical(byWords.reading)}\nbefore ${canonical(before)}`);
+      if (canonical(byWords.reading) !== canonical(byHand.reading))
+        throw new Error(
+          `“${said.words}” is ${byWords.outcome}: ${byWords.notes.map((note) => note.text).join(' ')}\n${canonical(byHand.reading)}\n${canonical(byWords.reading)}\nbefore ${canonical(before)}`,
+        );
     }),
     { numRuns: RUNS },
   );
@@ -65,7 +111,12 @@ test('parity: an edit made by hand and the words that say it give the same readi
 
 /** Is another member spoken of than the one whose share is shown? That share then is no more, and only undoing brings it back. */
 function touchesPart(edit: Edit, { shown }: Reading): boolean {
-  const levels = edit.do === 'condition' && edit.condition.kind === 'members' ? [edit.condition.level] : edit.do === 'breakdown' ? edit.by.flatMap((one) => (one.kind === 'level' ? [one.level] : [])) : [];
+  const levels =
+    edit.do === 'condition' && edit.condition.kind === 'members'
+      ? [edit.condition.level]
+      : edit.do === 'breakdown'
+        ? edit.by.flatMap((one) => (one.kind === 'level' ? [one.level] : []))
+        : [];
   return shown.some(({ calculation }) => calculation.kind === 'part' && levels.includes(calculation.level));
 }
 
@@ -76,13 +127,37 @@ function inverse(edit: Edit, before: Reading): Edit[] | null {
     case 'period':
       // what stood beside the period goes with it, and with that what was ordered or ranked by the difference
       if (before.against?.kind === 'period') return null;
-      return [{ do: 'period', period: before.when?.period ?? null, ...(before.when?.role === undefined ? {} : { role: before.when.role }) }];
+      return [
+        {
+          do: 'period',
+          period: before.when?.period ?? null,
+          ...(before.when?.role === undefined ? {} : { role: before.when.role }),
+        },
+      ];
     case 'view':
       return [{ do: 'view', view: before.view }];
     case 'breakdown':
-      return edit.how === 'add' && !edit.by.some((one) => before.by.some((there) => there.kind === one.kind && (there.kind !== 'level' || canonical(there) === canonical(one)))) && before.by.length < 3 ? [{ do: 'breakdown', how: 'remove', by: edit.by }] : null;
+      return edit.how === 'add' &&
+        !edit.by.some((one) =>
+          before.by.some(
+            (there) => there.kind === one.kind && (there.kind !== 'level' || canonical(there) === canonical(one)),
+          ),
+        ) &&
+        before.by.length < 3
+        ? [{ do: 'breakdown', how: 'remove', by: edit.by }]
+        : null;
     case 'condition':
-      return edit.how === 'only' && edit.condition.kind === 'members' && !before.where.some((one) => ((one.kind === 'members' || one.kind === 'text') && edit.condition.kind === 'members' && one.level === edit.condition.level) || one.kind === 'set') ? [{ do: 'condition', how: 'remove', condition: edit.condition }] : null;
+      return edit.how === 'only' &&
+        edit.condition.kind === 'members' &&
+        !before.where.some(
+          (one) =>
+            ((one.kind === 'members' || one.kind === 'text') &&
+              edit.condition.kind === 'members' &&
+              one.level === edit.condition.level) ||
+            one.kind === 'set',
+        )
+        ? [{ do: 'condition', how: 'remove', condition: edit.condition }]
+        : null;
     default:
       return null;
   }
@@ -117,4 +192,16 @@ test('drill and then roll up gives the level shown before', () => {
   );
 });
 
-const EMPTY: Reading = { version: 2, shown: [], by: [], where: [], when: null, against: null, ahead: null, rank: null, order: null, rows: null, view: null };
+const EMPTY: Reading = {
+  version: 2,
+  shown: [],
+  by: [],
+  where: [],
+  when: null,
+  against: null,
+  ahead: null,
+  rank: null,
+  order: null,
+  rows: null,
+  view: null,
+};

@@ -18,7 +18,15 @@ const cases = world.chain((made) => readingOf(made).map((reading) => ({ made, re
 /** The plan of a reading; null where it has none, which the person is told in words. */
 function planned(made: World, reading: Reading, rules: readonly RowRule[] = []): Plan | null {
   try {
-    return planOf(reading, { model: made.model, calendar: made.calendar, naming: namingOf(made.names), rules, hidden: new Set(), hasHours: () => true, rowLimit: 100 });
+    return planOf(reading, {
+      model: made.model,
+      calendar: made.calendar,
+      naming: namingOf(made.names),
+      rules,
+      hidden: new Set(),
+      hasHours: () => true,
+      rowLimit: 100,
+    });
   } catch (error) {
     if (error instanceof CannotPlan) return null;
     throw error;
@@ -33,9 +41,14 @@ test('a person’s row rule is in every scan of every plan, with its members as 
       fc.pre(plan !== null);
       const scans = nodesOf(plan.root).filter((node) => node.node === 'scan');
       expect(scans.length).toBeGreaterThan(0);
-      for (const scan of scans) expect(scan.node === 'scan' && scan.rules.map((rule) => rule.test === 'members' && rule.members)).toEqual([['Only this one']]);
+      for (const scan of scans)
+        expect(scan.node === 'scan' && scan.rules.map((rule) => rule.test === 'members' && rule.members)).toEqual([
+          ['Only this one'],
+        ]);
       const { text, parameters } = postgresqlQuery(plan, 'data');
-      expect(parameters.filter((value) => value === 'Only this one').length).toBe((text.match(/from "data"."(fact|other)"/g) ?? []).length);
+      expect(parameters.filter((value) => value === 'Only this one').length).toBe(
+        (text.match(/from "data"."(fact|other)"/g) ?? []).length,
+      );
     }),
     { numRuns: RUNS },
   );
@@ -44,11 +57,19 @@ test('a person’s row rule is in every scan of every plan, with its members as 
 test('where facts are spread over servers, a rule is still in force on all that is read of them', () => {
   fc.assert(
     fc.property(cases, ({ made, reading }) => {
-      const spread = { ...made, model: { ...made.model, tables: new Map([...made.model.tables].map(([id, table]) => [id, { ...table, spread: 'shard' }] as const)) } };
+      const spread = {
+        ...made,
+        model: {
+          ...made.model,
+          tables: new Map([...made.model.tables].map(([id, table]) => [id, { ...table, spread: 'shard' }] as const)),
+        },
+      };
       const plan = planned(spread, reading, [ruleOn(made.model, 'd0l0', ['Only this one'])]);
       fc.pre(plan !== null);
       const { text, parameters } = postgresqlQuery(plan, 'data');
-      expect(parameters.filter((value) => value === 'Only this one').length).toBe((text.match(/from "data"."(fact|other)"/g) ?? []).length);
+      expect(parameters.filter((value) => value === 'Only this one').length).toBe(
+        (text.match(/from "data"."(fact|other)"/g) ?? []).length,
+      );
     }),
     { numRuns: RUNS / 2 },
   );
@@ -60,7 +81,9 @@ test('no member, number or day of a reading is in the query text: each is a para
       const plan = planned(made, reading);
       fc.pre(plan !== null);
       const { text, parameters } = postgresqlQuery(plan, 'data');
-      for (const condition of reading.where) if (condition.kind === 'members') for (const member of condition.members) if (member !== NO_NAME) expect(text).not.toContain(member);
+      for (const condition of reading.where)
+        if (condition.kind === 'members')
+          for (const member of condition.members) if (member !== NO_NAME) expect(text).not.toContain(member);
       expect(text).not.toMatch(/\d{4}-\d{2}-\d{2}/);
       const places = [...text.matchAll(/\$(\d+)/g)].map(([, place]) => Number(place));
       expect(Math.max(0, ...places)).toBe(parameters.length);
@@ -73,8 +96,27 @@ test('a rule on a level that the records do not know refuses, rather than showin
   fc.assert(
     fc.property(cases, ({ made, reading }) => {
       const rules = [ruleOn(made.model, 'd0l0', ['x'])];
-      const target = { ...reading, shown: [{ calculation: { kind: 'measure' as const, measure: 'm4' }, transform: null }], by: [], where: [], rank: null, against: null, order: null, rows: null };
-      expect(() => planOf(target, { model: made.model, calendar: made.calendar, naming: namingOf(made.names), rules, hidden: new Set(), hasHours: () => true, rowLimit: 100 })).toThrow(CannotPlan);
+      const target = {
+        ...reading,
+        shown: [{ calculation: { kind: 'measure' as const, measure: 'm4' }, transform: null }],
+        by: [],
+        where: [],
+        rank: null,
+        against: null,
+        order: null,
+        rows: null,
+      };
+      expect(() =>
+        planOf(target, {
+          model: made.model,
+          calendar: made.calendar,
+          naming: namingOf(made.names),
+          rules,
+          hidden: new Set(),
+          hasHours: () => true,
+          rowLimit: 100,
+        }),
+      ).toThrow(CannotPlan);
     }),
     { numRuns: 50 },
   );

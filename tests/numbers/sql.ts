@@ -14,4 +14,5 @@ export const start = (grain: string, column: string) => `to_char(date_trunc('${g
 export const month = (column: string) => start('month', column);
 
 /** Value, other value, difference and share of the other, of two sums side by side. */
-export const compared = (value: string, other: string, key = '') => `select ${key === '' ? '' : `${key}, `}v, o, v - o, (v - o) / nullif(abs(o), 0) from (${value}) a full join (${other}) b ${key === '' ? 'on true' : `using (${key})`}`;
+export const compared = (value: string, other: string, key = '') =>
+  `select ${key === '' ? '' : `${key}, `}v, o, v - o, (v - o) / nullif(abs(o), 0) from (${value}) a full join (${other}) b ${key === '' ? 'on true' : `using (${key})`}`;

@@ -29,32 +29,59 @@ export function App() {
   const { pathname } = useLocation();
   const guest = pathname.startsWith('/shared/') || pathname.startsWith('/password/');
   const session = useQuery({ queryKey: ['session'], queryFn: api.session, staleTime: Infinity, enabled: !guest });
-  if (guest) return <FaultBoundary><Routes><Route path="/shared/:token" element={<SharedPage />} /><Route path="/password/:token" element={<ChoosePasswordPage />} /></Routes></FaultBoundary>;
-  if (session.isPending) return <Page><Loading what="Opening Zud" /></Page>;
+  if (guest)
+    return (
+      <FaultBoundary>
+        <Routes>
+          <Route path="/shared/:token" element={<SharedPage />} />
+          <Route path="/password/:token" element={<ChoosePasswordPage />} />
+        </Routes>
+      </FaultBoundary>
+    );
+  if (session.isPending)
+    return (
+      <Page>
+        <Loading what="Opening Zud" />
+      </Page>
+    );
   if (session.isError) {
-    if (session.error instanceof ProblemError && session.error.status === 401) return <SignInPage onSignedIn={(signed) => client.setQueryData(['session'], signed)} />;
-    return <Page><Failure error={session.error} onRetry={() => void session.refetch()} /></Page>;
+    if (session.error instanceof ProblemError && session.error.status === 401)
+      return <SignInPage onSignedIn={(signed) => client.setQueryData(['session'], signed)} />;
+    return (
+      <Page>
+        <Failure error={session.error} onRetry={() => void session.refetch()} />
+      </Page>
+    );
   }
   return (
     <SessionContext value={session.data.person}>
       <FaultBoundary>
-      <Routes>
-        <Route path="/" element={<TodayPage />} />
-        <Route path="/inquiries" element={<InquiriesPage />} />
-        <Route path="/inquiries/:inquiryId" element={<InquiryPage />} />
-        <Route path="/inquiries/:inquiryId/steps/:stepId" element={<InquiryPage />} />
-        <Route path="/inquiries/:inquiryId/compare/:leftId/:rightId" element={<ComparePage />} />
-        <Route path="/inquiries/:inquiryId/replay" element={<ReplayPage />} />
-        <Route path="/boards" element={<BoardsPage />} />
-        <Route path="/boards/:boardId" element={<BoardPage />} />
-        <Route path="/models" element={<ModelsPage />} />
-        <Route path="/models/:modelId" element={<ModelPage />} />
-        <Route path="/changes" element={<AuditPage />} />
-        <Route path="/people" element={<PeoplePage />} />
-        <Route path="/account" element={<AccountPage />} />
-        <Route path="/today" element={<Navigate to="/" replace />} />
-        <Route path="*" element={<Page><Message title="Nothing is at this address">The link may be old, or a letter of it is missing. Today shows what you worked on last.</Message></Page>} />
-      </Routes>
+        <Routes>
+          <Route path="/" element={<TodayPage />} />
+          <Route path="/inquiries" element={<InquiriesPage />} />
+          <Route path="/inquiries/:inquiryId" element={<InquiryPage />} />
+          <Route path="/inquiries/:inquiryId/steps/:stepId" element={<InquiryPage />} />
+          <Route path="/inquiries/:inquiryId/compare/:leftId/:rightId" element={<ComparePage />} />
+          <Route path="/inquiries/:inquiryId/replay" element={<ReplayPage />} />
+          <Route path="/boards" element={<BoardsPage />} />
+          <Route path="/boards/:boardId" element={<BoardPage />} />
+          <Route path="/models" element={<ModelsPage />} />
+          <Route path="/models/:modelId" element={<ModelPage />} />
+          <Route path="/changes" element={<AuditPage />} />
+          <Route path="/people" element={<PeoplePage />} />
+          <Route path="/account" element={<AccountPage />} />
+          <Route path="/today" element={<Navigate to="/" replace />} />
+          <Route
+            path="*"
+            element={
+              <Page>
+                <Message title="Nothing is at this address">
+                  The link may be old, or a letter of it is missing. Today shows what you worked on last.
+                </Message>
+              </Page>
+            }
+          />
+        </Routes>
       </FaultBoundary>
       <SignInAgain person={session.data.person} />
     </SessionContext>

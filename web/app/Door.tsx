@@ -5,10 +5,22 @@ import { Mark } from './Mark';
 import { SERIF } from './theme';
 
 const Place = styled.main`
-  min-height: 100%; display: grid; place-items: center; padding: 24px;
-  > div { width: min(380px, 100%); display: grid; gap: 16px; }
-  h1 { font: 600 26px/1.25 ${SERIF}; }
-  p { font: 400 16px/1.5 ${SERIF}; color: var(--quiet); }
+  min-height: 100%;
+  display: grid;
+  place-items: center;
+  padding: 24px;
+  > div {
+    width: min(380px, 100%);
+    display: grid;
+    gap: 16px;
+  }
+  h1 {
+    font: 600 26px/1.25 ${SERIF};
+  }
+  p {
+    font: 400 16px/1.5 ${SERIF};
+    color: var(--quiet);
+  }
 `;
 
 export function Door({ title, children }: { title: string; children: ReactNode }) {

@@ -10,32 +10,77 @@ import { SessionContext } from './session';
 import { NARROW } from './theme';
 
 const Frame = styled.div`
-  height: 100%; display: grid; grid-template: auto minmax(0, 1fr) auto / minmax(0, 1fr);
+  height: 100%;
+  display: grid;
+  grid-template: auto minmax(0, 1fr) auto / minmax(0, 1fr);
 `;
 const Masthead = styled.header`
-  display: flex; align-items: stretch; gap: 28px; padding: 0 24px; border-bottom: 1px solid var(--line); height: 48px;
-  @media (max-width: ${NARROW}) { gap: 14px; padding: 0 14px; }
+  display: flex;
+  align-items: stretch;
+  gap: 28px;
+  padding: 0 24px;
+  border-bottom: 1px solid var(--line);
+  height: 48px;
+  @media (max-width: ${NARROW}) {
+    gap: 14px;
+    padding: 0 14px;
+  }
 `;
 const Home = styled(Link)`
-  display: flex; align-items: center; text-decoration: none; padding-bottom: 6px;
+  display: flex;
+  align-items: center;
+  text-decoration: none;
+  padding-bottom: 6px;
 `;
 const Places = styled.nav`
-  display: flex; gap: 28px; align-items: stretch;
-  @media (max-width: ${NARROW}) { gap: 13px; }
-  a { display: flex; align-items: center; text-decoration: none; color: var(--quiet); font-size: 13.5px; border-bottom: 2px solid transparent; margin-bottom: -1px; }
-  a:hover { color: var(--ink); }
-  a.active { color: var(--ink); font-weight: 600; border-bottom-color: var(--ink); }
+  display: flex;
+  gap: 28px;
+  align-items: stretch;
+  @media (max-width: ${NARROW}) {
+    gap: 13px;
+  }
+  a {
+    display: flex;
+    align-items: center;
+    text-decoration: none;
+    color: var(--quiet);
+    font-size: 13.5px;
+    border-bottom: 2px solid transparent;
+    margin-bottom: -1px;
+  }
+  a:hover {
+    color: var(--ink);
+  }
+  a.active {
+    color: var(--ink);
+    font-weight: 600;
+    border-bottom-color: var(--ink);
+  }
 `;
 const Right = styled.div`
-  margin-left: auto; display: flex; align-items: center;
-  button { border: 0; font-weight: 600; padding: 4px 0; max-width: 34vw; overflow: hidden; text-overflow: ellipsis; }
+  margin-left: auto;
+  display: flex;
+  align-items: center;
+  button {
+    border: 0;
+    font-weight: 600;
+    padding: 4px 0;
+    max-width: 34vw;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
 `;
 const Content = styled.div`
-  overflow: auto; min-height: 0;
+  overflow: auto;
+  min-height: 0;
 `;
 const Padded = styled.main`
-  padding: 24px; max-width: 1280px; margin: 0 auto;
-  @media (max-width: ${NARROW}) { padding: 16px; }
+  padding: 24px;
+  max-width: 1280px;
+  margin: 0 auto;
+  @media (max-width: ${NARROW}) {
+    padding: 16px;
+  }
 `;
 
 /** @param props.bare the place lays itself out over the whole width and height */
@@ -45,29 +90,41 @@ export function Page(props: { children: ReactNode; foot?: ReactNode; bare?: bool
   const navigate = useNavigate();
   const act = (id: string) => {
     if (id === 'changes' || id === 'people' || id === 'account') void navigate(`/${id}`);
-    else if (id === 'out')
-      void api.signOut().then(() => window.location.assign('/'));
+    else if (id === 'out') void api.signOut().then(() => window.location.assign('/'));
     else setTheme(id as 'light' | 'dark' | 'system');
   };
   return (
     <Frame>
       <Masthead>
-        <Home to="/" aria-label="Zud, today"><Mark /></Home>
+        <Home to="/" aria-label="Zud, today">
+          <Mark />
+        </Home>
         {person ? (
           <>
             <Places aria-label="Places">
-              <NavLink to="/" end>Today</NavLink>
+              <NavLink to="/" end>
+                Today
+              </NavLink>
               <NavLink to="/inquiries">Inquiries</NavLink>
               <NavLink to="/boards">Boards</NavLink>
               <NavLink to="/models">Models</NavLink>
             </Places>
             <Right>
               <Menu
-                label={person.name} ariaLabel={`${person.name}: look, account and sign out`} onChoose={act}
+                label={person.name}
+                ariaLabel={`${person.name}: look, account and sign out`}
+                onChoose={act}
                 entries={[
-                  { id: 'light', label: 'Light', disabled: theme === 'light' }, { id: 'dark', label: 'Dark', disabled: theme === 'dark' }, { id: 'system', label: 'As the system', disabled: theme === 'system' },
+                  { id: 'light', label: 'Light', disabled: theme === 'light' },
+                  { id: 'dark', label: 'Dark', disabled: theme === 'dark' },
+                  { id: 'system', label: 'As the system', disabled: theme === 'system' },
                   { id: 'account', label: 'Your account', note: 'password, sessions, tokens' },
-                  ...(person.role === 'admin' ? [{ id: 'people', label: 'People' }, { id: 'changes', label: 'Changes of rights and data' }] : []),
+                  ...(person.role === 'admin'
+                    ? [
+                        { id: 'people', label: 'People' },
+                        { id: 'changes', label: 'Changes of rights and data' },
+                      ]
+                    : []),
                   { id: 'out', label: 'Sign out', note: `${person.email}, ${person.role}` },
                 ]}
               />
@@ -75,7 +132,13 @@ export function Page(props: { children: ReactNode; foot?: ReactNode; bare?: bool
           </>
         ) : null}
       </Masthead>
-      {props.bare ? props.children : <Content tabIndex={0}><Padded>{props.children}</Padded></Content>}
+      {props.bare ? (
+        props.children
+      ) : (
+        <Content tabIndex={0}>
+          <Padded>{props.children}</Padded>
+        </Content>
+      )}
       {props.foot ?? <span />}
     </Frame>
   );

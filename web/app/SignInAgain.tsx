@@ -8,7 +8,9 @@ import { SERIF } from './theme';
 import { SignInForm } from './SignInForm';
 
 const Lead = styled.p`
-  font: 400 16px/1.5 ${SERIF}; color: var(--quiet); margin-bottom: 14px;
+  font: 400 16px/1.5 ${SERIF};
+  color: var(--quiet);
+  margin-bottom: 14px;
 `;
 
 export function SignInAgain({ person }: { person: Person }) {

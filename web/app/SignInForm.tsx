@@ -5,10 +5,13 @@ import { Field, PrimaryButton } from '../parts/controls';
 import { api, type Person } from './api';
 
 const Card = styled.form`
-  display: grid; gap: 16px;
+  display: grid;
+  gap: 16px;
 `;
 const Fault = styled.div`
-  border-left: 3px solid var(--signal); padding: 4px 10px; font-size: 13px;
+  border-left: 3px solid var(--signal);
+  padding: 4px 10px;
+  font-size: 13px;
 `;
 
 export function SignInForm(props: { email?: string; onSignedIn: (signed: { person: Person }) => void }) {
@@ -27,8 +30,22 @@ export function SignInForm(props: { email?: string; onSignedIn: (signed: { perso
   };
   return (
     <Card onSubmit={submit}>
-      <Field label="E-mail" value={email} onChange={setEmail} type="email" autoComplete="username" {...(props.email === undefined ? { autoFocus: true } : {})} />
-      <Field label="Password" value={password} onChange={setPassword} type="password" autoComplete="current-password" {...(props.email === undefined ? {} : { autoFocus: true })} />
+      <Field
+        label="E-mail"
+        value={email}
+        onChange={setEmail}
+        type="email"
+        autoComplete="username"
+        {...(props.email === undefined ? { autoFocus: true } : {})}
+      />
+      <Field
+        label="Password"
+        value={password}
+        onChange={setPassword}
+        type="password"
+        autoComplete="current-password"
+        {...(props.email === undefined ? {} : { autoFocus: true })}
+      />
       {fault === null ? null : <Fault role="alert">{fault}</Fault>}
       <PrimaryButton type="submit" isDisabled={busy || email === '' || password === ''}>
         {busy ? 'Signing in …' : 'Sign in'}

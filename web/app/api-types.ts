@@ -32,11 +32,35 @@ export interface ModelView {
   readonly asOfDay: string;
   readonly limited: string | null;
   readonly calendar?: { readonly weekStartsOn?: string };
-  readonly measures: readonly { readonly id: string; readonly name: string; readonly description?: string; readonly kind: string; readonly unit?: string; readonly format?: { readonly style?: string; readonly currency?: string | undefined }; readonly direction?: 'more' | 'less'; readonly synonyms: readonly string[] }[];
+  readonly measures: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly description?: string;
+    readonly kind: string;
+    readonly unit?: string;
+    readonly format?: { readonly style?: string; readonly currency?: string | undefined };
+    readonly direction?: 'more' | 'less';
+    readonly synonyms: readonly string[];
+  }[];
   readonly facts: readonly { readonly id: string; readonly name: string; readonly plural?: string }[];
   readonly dates?: readonly { readonly id: string; readonly name: string; readonly default?: boolean }[];
-  readonly sets: readonly { readonly id: string; readonly name: string; readonly level: string; readonly members: readonly string[] }[];
-  readonly dimensions: readonly { readonly id: string; readonly name: string; readonly levels: readonly { readonly id: string; readonly name: string; readonly kind: string; readonly description?: string; readonly synonyms: readonly string[] }[] }[];
+  readonly sets: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly level: string;
+    readonly members: readonly string[];
+  }[];
+  readonly dimensions: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly levels: readonly {
+      readonly id: string;
+      readonly name: string;
+      readonly kind: string;
+      readonly description?: string;
+      readonly synonyms: readonly string[];
+    }[];
+  }[];
   readonly levels: readonly { readonly id: string; readonly members: number; readonly sample: readonly string[] }[];
   readonly starters: readonly string[];
 }
@@ -221,7 +245,13 @@ export interface SharedBoard {
   readonly looks: Looks;
   readonly asOf: string | null;
   readonly phrases: readonly Phrase[];
-  readonly tiles: readonly (TilePlace & { readonly id: string; readonly kind: BoardTile['kind']; readonly title: string | null; readonly words: string | null; readonly by: string })[];
+  readonly tiles: readonly (TilePlace & {
+    readonly id: string;
+    readonly kind: BoardTile['kind'];
+    readonly title: string | null;
+    readonly words: string | null;
+    readonly by: string;
+  })[];
 }
 
 export interface TilePlace {
@@ -302,7 +332,10 @@ export interface CopyState {
 /** A calculation or a list of members with its name. */
 export type SavedNameInput = z.input<typeof savedNameSchema>;
 
-export type Ask = { readonly text: string } | { readonly edit: Edit | readonly Edit[] } | { readonly reading: Reading; readonly label?: string };
+export type Ask =
+  | { readonly text: string }
+  | { readonly edit: Edit | readonly Edit[] }
+  | { readonly reading: Reading; readonly label?: string };
 
 /** A person as admins see them. */
 export interface Member extends Person {

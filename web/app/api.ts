@@ -4,7 +4,41 @@ import type { Suggestion } from '@zud/core/language/suggest';
 import type { Check, DeeperLevel } from '@zud/core/query/answer';
 import type { Edit } from '@zud/core/reading/edit-schema';
 import type { Reading } from '@zud/core/reading/schema';
-import type { AccessToken, AnswerView, Ask, AuditEntry, Board, BoardComment, BoardLink, BoardNews, BoardSummary, BoardTile, BoardVersion, CommentarySentence, CopyState, GroupShare, Inquiry, InquirySummary, KeptRefinement, Looks, Member, Mention, ModelSummary, ModelView, PasswordLink, Person, Refined, SavedNameInput, Scope, SessionEntry, Share, SharedBoard, Step, TileAnswer, WordsTile } from './api-types';
+import type {
+  AccessToken,
+  AnswerView,
+  Ask,
+  AuditEntry,
+  Board,
+  BoardComment,
+  BoardLink,
+  BoardNews,
+  BoardSummary,
+  BoardTile,
+  BoardVersion,
+  CommentarySentence,
+  CopyState,
+  GroupShare,
+  Inquiry,
+  InquirySummary,
+  KeptRefinement,
+  Looks,
+  Member,
+  Mention,
+  ModelSummary,
+  ModelView,
+  PasswordLink,
+  Person,
+  Refined,
+  SavedNameInput,
+  Scope,
+  SessionEntry,
+  Share,
+  SharedBoard,
+  Step,
+  TileAnswer,
+  WordsTile,
+} from './api-types';
 
 export type * from './api-types';
 
@@ -29,19 +63,27 @@ export function onSignedOut(listener: () => void): () => void {
 /** Milliseconds after which a change whose answer was lost on the way is sent again; the server does it once. */
 const AGAIN = 700;
 
-async function fetched(method: string, path: string, body: unknown, signal: AbortSignal | undefined): Promise<Response> {
-  const key: Readonly<Record<string, string>> = method === 'GET' ? {} : { 'idempotency-key': crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}` };
-  const send = () => fetch(`/api${path}`, {
-    method,
-    credentials: 'same-origin',
-    headers: { ...key, ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
-    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-    ...(signal === undefined ? {} : { signal }),
-  });
+async function fetched(
+  method: string,
+  path: string,
+  body: unknown,
+  signal: AbortSignal | undefined,
+): Promise<Response> {
+  const key: Readonly<Record<string, string>> =
+    method === 'GET' ? {} : { 'idempotency-key': crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}` };
+  const send = () =>
+    fetch(`/api${path}`, {
+      method,
+      credentials: 'same-origin',
+      headers: { ...key, ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      ...(signal === undefined ? {} : { signal }),
+    });
   try {
     return await send();
   } catch (error) {
-    if (method === 'GET' || signal?.aborted || (error instanceof DOMException && error.name === 'AbortError')) throw error;
+    if (method === 'GET' || signal?.aborted || (error instanceof DOMException && error.name === 'AbortError'))
+      throw error;
     await new Promise((resolve) => window.setTimeout(resolve, AGAIN));
     return send();
   }
@@ -53,12 +95,20 @@ async function send(method: string, path: string, body?: unknown, signal?: Abort
     response = await fetched(method, path, body, signal);
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
-    throw new ProblemError(0, 'No connection', 'The server cannot be reached just now. What you wrote is kept; try again in a moment.');
+    throw new ProblemError(
+      0,
+      'No connection',
+      'The server cannot be reached just now. What you wrote is kept; try again in a moment.',
+    );
   }
   if (response.status === 401 && !path.startsWith('/session')) for (const listener of signedOut) listener();
   if (!response.ok) {
     const problem = ((await response.json().catch(() => null)) ?? {}) as { title?: string; detail?: string };
-    throw new ProblemError(response.status, problem.title ?? 'Something went wrong', problem.detail ?? 'The server gave no reason. Try again.');
+    throw new ProblemError(
+      response.status,
+      problem.title ?? 'Something went wrong',
+      problem.detail ?? 'The server gave no reason. Try again.',
+    );
   }
   return response;
 }
@@ -85,7 +135,11 @@ async function download(path: string, body: unknown): Promise<{ name: string; co
   const response = await send('POST', path, body);
   const disposition = response.headers.get('content-disposition') ?? '';
   const encoded = /filename\*=UTF-8''([^;]+)/.exec(disposition)?.[1];
-  return { name: encoded === undefined ? (/filename="([^"]+)"/.exec(disposition)?.[1] ?? 'answer') : decodeURIComponent(encoded), content: await response.blob() };
+  return {
+    name:
+      encoded === undefined ? (/filename="([^"]+)"/.exec(disposition)?.[1] ?? 'answer') : decodeURIComponent(encoded),
+    content: await response.blob(),
+  };
 }
 
 export const api = {
@@ -94,89 +148,184 @@ export const api = {
   signOut: () => call<undefined>('DELETE', '/session'),
   people: () => call<readonly Person[]>('GET', '/people'),
   everyone: () => call<readonly Member[]>('GET', '/people/everyone'),
-  addPerson: (person: { name: string; email: string; role: Member['role']; groups: readonly string[] }) => call<{ person: Person; link: PasswordLink }>('POST', '/people', person),
-  changePerson: (id: string, change: { name?: string; role?: Member['role']; groups?: readonly string[]; active?: boolean }) => call<{ id: string }>('PATCH', `/people/${id}`, change),
+  addPerson: (person: { name: string; email: string; role: Member['role']; groups: readonly string[] }) =>
+    call<{ person: Person; link: PasswordLink }>('POST', '/people', person),
+  changePerson: (
+    id: string,
+    change: { name?: string; role?: Member['role']; groups?: readonly string[]; active?: boolean },
+  ) => call<{ id: string }>('PATCH', `/people/${id}`, change),
   passwordLink: (id: string) => call<PasswordLink>('POST', `/people/${id}/password-link`),
   signOutPerson: (id: string) => call<undefined>('DELETE', `/people/${id}/sessions`),
-  choosePassword: (token: string, password: string) => call<{ email: string }>('POST', '/password', { token, password }),
+  choosePassword: (token: string, password: string) =>
+    call<{ email: string }>('POST', '/password', { token, password }),
   changePassword: (old: string, password: string) => call<undefined>('PUT', '/session/password', { old, password }),
   sessions: () => call<readonly SessionEntry[]>('GET', '/sessions'),
   endSession: (id: string) => call<undefined>('DELETE', `/sessions/${id}`),
   tokens: () => call<readonly AccessToken[]>('GET', '/tokens'),
-  makeToken: (made: { name: string; scopes: readonly AccessToken['scopes'][number][]; days: number }) => call<{ id: string; token: string; expiresAt: string }>('POST', '/tokens', made),
+  makeToken: (made: { name: string; scopes: readonly AccessToken['scopes'][number][]; days: number }) =>
+    call<{ id: string; token: string; expiresAt: string }>('POST', '/tokens', made),
   withdrawToken: (id: string) => call<undefined>('DELETE', `/tokens/${id}`),
   models: () => call<readonly ModelSummary[]>('GET', '/models'),
   modelUses: (id: string) => call<{ words: string | null }>('GET', `/models/${id}/uses`),
   /** For who was told what hangs on it. */
   deleteModel: (id: string) => call<undefined>('DELETE', `/models/${id}?anyway=yes`),
   model: (id: string) => call<ModelView>('GET', `/models/${id}`),
-  read: (id: string, text: string, reading: Reading | null) => call<ReadResult>('POST', `/models/${id}/read`, { text, reading }),
-  members: (id: string, level: string, text: string, signal?: AbortSignal) => call<{ members: readonly string[]; found: number; all: number }>('GET', `/models/${id}/levels/${level}/members?text=${encodeURIComponent(text)}`, undefined, signal),
+  read: (id: string, text: string, reading: Reading | null) =>
+    call<ReadResult>('POST', `/models/${id}/read`, { text, reading }),
+  members: (id: string, level: string, text: string, signal?: AbortSignal) =>
+    call<{ members: readonly string[]; found: number; all: number }>(
+      'GET',
+      `/models/${id}/levels/${level}/members?text=${encodeURIComponent(text)}`,
+      undefined,
+      signal,
+    ),
   suggest: (id: string, text: string, reading: Reading | null, signal?: AbortSignal) =>
-    call<Suggestion>('GET', `/models/${id}/suggest?text=${encodeURIComponent(text)}${reading ? `&reading=${encodeURIComponent(JSON.stringify(reading))}` : ''}`, undefined, signal),
+    call<Suggestion>(
+      'GET',
+      `/models/${id}/suggest?text=${encodeURIComponent(text)}${reading ? `&reading=${encodeURIComponent(JSON.stringify(reading))}` : ''}`,
+      undefined,
+      signal,
+    ),
   inquiries: () => call<readonly InquirySummary[]>('GET', '/inquiries'),
   inquiry: (id: string) => call<Inquiry>('GET', `/inquiries/${id}`),
-  createInquiry: (modelId: string, title?: string) => call<Inquiry>('POST', '/inquiries', { modelId, ...(title === undefined ? {} : { title }) }),
+  createInquiry: (modelId: string, title?: string) =>
+    call<Inquiry>('POST', '/inquiries', { modelId, ...(title === undefined ? {} : { title }) }),
   renameInquiry: (id: string, title: string) => call<Inquiry>('PATCH', `/inquiries/${id}`, { title }),
   deleteInquiry: (id: string) => call<undefined>('DELETE', `/inquiries/${id}`),
   inquiryShares: (id: string) => call<readonly Share<'see' | 'ask'>[]>('GET', `/inquiries/${id}/shares`),
-  shareInquiry: (id: string, person: string, right: 'see' | 'ask' | null) => call<readonly Share<'see' | 'ask'>[]>('PUT', `/inquiries/${id}/shares/${person}`, { right }),
+  shareInquiry: (id: string, person: string, right: 'see' | 'ask' | null) =>
+    call<readonly Share<'see' | 'ask'>[]>('PUT', `/inquiries/${id}/shares/${person}`, { right }),
   copyInquiry: (id: string) => call<{ id: string }>('POST', `/inquiries/${id}/copy`),
-  saveName: (modelId: string, what: SavedNameInput) => call<{ id: string; name: string }>('POST', `/models/${modelId}/names`, what),
+  saveName: (modelId: string, what: SavedNameInput) =>
+    call<{ id: string; name: string }>('POST', `/models/${modelId}/names`, what),
   withdrawName: (modelId: string, id: string) => call<undefined>('DELETE', `/models/${modelId}/names/${id}`),
-  step: (inquiry: string, id: string, signal?: AbortSignal) => call<Step>('GET', `/inquiries/${inquiry}/steps/${id}`, undefined, signal),
-  markStep: (inquiry: string, id: string, marks: { name?: string | null; starred?: boolean; folded?: boolean }) => call<Step>('PATCH', `/inquiries/${inquiry}/steps/${id}`, marks),
-  deleteStep: (inquiry: string, id: string) => call<{ deleted: readonly string[] }>('DELETE', `/inquiries/${inquiry}/steps/${id}`),
-  restoreSteps: (inquiry: string, steps: readonly string[]) => call<undefined>('POST', `/inquiries/${inquiry}/restored`, { steps }),
-  answer: (modelId: string, reading: Reading, edits: readonly Edit[], signal?: AbortSignal, skip = 0) => call<AnswerView>('POST', '/answers', { modelId, reading, edits, ...(skip > 0 ? { skip } : {}) }, signal),
-  deeper: (modelId: string, reading: Reading, edits: readonly Edit[], signal?: AbortSignal) => call<{ levels: readonly DeeperLevel[] }>('POST', '/answers/deeper', { modelId, reading, edits }, signal),
-  check: (modelId: string, reading: Reading, signal?: AbortSignal) => call<Check>('POST', '/answers/check', { modelId, reading }, signal),
-  exportAnswer: (modelId: string, reading: Reading, edits: readonly Edit[], format: 'csv' | 'xlsx' | 'svg' | 'pdf' | 'pptx') => download('/exports', { modelId, reading, edits, format }),
-  ask: (inquiry: string, ask: Ask, after: string | null | undefined, signal?: AbortSignal) => call<Step>('POST', `/inquiries/${inquiry}/steps`, { ...ask, ...(after === undefined ? {} : { after }) }, signal),
+  step: (inquiry: string, id: string, signal?: AbortSignal) =>
+    call<Step>('GET', `/inquiries/${inquiry}/steps/${id}`, undefined, signal),
+  markStep: (inquiry: string, id: string, marks: { name?: string | null; starred?: boolean; folded?: boolean }) =>
+    call<Step>('PATCH', `/inquiries/${inquiry}/steps/${id}`, marks),
+  deleteStep: (inquiry: string, id: string) =>
+    call<{ deleted: readonly string[] }>('DELETE', `/inquiries/${inquiry}/steps/${id}`),
+  restoreSteps: (inquiry: string, steps: readonly string[]) =>
+    call<undefined>('POST', `/inquiries/${inquiry}/restored`, { steps }),
+  answer: (modelId: string, reading: Reading, edits: readonly Edit[], signal?: AbortSignal, skip = 0) =>
+    call<AnswerView>('POST', '/answers', { modelId, reading, edits, ...(skip > 0 ? { skip } : {}) }, signal),
+  deeper: (modelId: string, reading: Reading, edits: readonly Edit[], signal?: AbortSignal) =>
+    call<{ levels: readonly DeeperLevel[] }>('POST', '/answers/deeper', { modelId, reading, edits }, signal),
+  check: (modelId: string, reading: Reading, signal?: AbortSignal) =>
+    call<Check>('POST', '/answers/check', { modelId, reading }, signal),
+  exportAnswer: (
+    modelId: string,
+    reading: Reading,
+    edits: readonly Edit[],
+    format: 'csv' | 'xlsx' | 'svg' | 'pdf' | 'pptx',
+  ) => download('/exports', { modelId, reading, edits, format }),
+  ask: (inquiry: string, ask: Ask, after: string | null | undefined, signal?: AbortSignal) =>
+    call<Step>('POST', `/inquiries/${inquiry}/steps`, { ...ask, ...(after === undefined ? {} : { after }) }, signal),
   boards: () => call<readonly BoardSummary[]>('GET', '/boards'),
-  board: (id: string, refinement: string | null) => call<Board>('GET', `/boards/${id}${refinement ? `?refinement=${refinement}` : ''}`),
-  createBoard: (title: string, like?: string) => call<{ id: string }>('POST', '/boards', { title, ...(like === undefined ? {} : { like }) }),
-  draftBoard: (from: { modelId: string; measure?: string; tile?: { board: string; id: string }; title?: string }, signal?: AbortSignal) => call<{ id: string; title: string }>('POST', '/boards/drafts', from, signal),
-  setLooks: (id: string, change: { looks: Looks } | { looksLike: string }) => call<unknown>('PATCH', `/boards/${id}`, change),
+  board: (id: string, refinement: string | null) =>
+    call<Board>('GET', `/boards/${id}${refinement ? `?refinement=${refinement}` : ''}`),
+  createBoard: (title: string, like?: string) =>
+    call<{ id: string }>('POST', '/boards', { title, ...(like === undefined ? {} : { like }) }),
+  draftBoard: (
+    from: { modelId: string; measure?: string; tile?: { board: string; id: string }; title?: string },
+    signal?: AbortSignal,
+  ) => call<{ id: string; title: string }>('POST', '/boards/drafts', from, signal),
+  setLooks: (id: string, change: { looks: Looks } | { looksLike: string }) =>
+    call<unknown>('PATCH', `/boards/${id}`, change),
   setScope: (id: string, scope: Scope) => call<unknown>('PATCH', `/boards/${id}`, { scope }),
   refinements: (board: string) => call<readonly KeptRefinement[]>('GET', `/boards/${board}/refinements`),
-  changeRefinement: (board: string, id: string, change: { name?: string | null; offered?: boolean }) => call<unknown>('PATCH', `/boards/${board}/refinements/${id}`, change),
-  decideRefinement: (board: string, id: string, decision: 'taken' | 'declined') => call<unknown>('POST', `/boards/${board}/refinements/${id}/${decision}`),
+  changeRefinement: (board: string, id: string, change: { name?: string | null; offered?: boolean }) =>
+    call<unknown>('PATCH', `/boards/${board}/refinements/${id}`, change),
+  decideRefinement: (board: string, id: string, decision: 'taken' | 'declined') =>
+    call<unknown>('POST', `/boards/${board}/refinements/${id}/${decision}`),
   groups: (board: string) => call<readonly GroupShare[]>('GET', `/boards/${board}/groups`),
-  shareWithGroup: (board: string, group: string, right: GroupShare['right']) => call<readonly GroupShare[]>('PUT', `/boards/${board}/groups/${encodeURIComponent(group)}`, { right }),
+  shareWithGroup: (board: string, group: string, right: GroupShare['right']) =>
+    call<readonly GroupShare[]>('PUT', `/boards/${board}/groups/${encodeURIComponent(group)}`, { right }),
   links: (board: string) => call<readonly BoardLink[]>('GET', `/boards/${board}/links`),
-  makeLink: (board: string, link: { name: string; until: string; embedIn?: string; scope?: Scope }) => call<{ id: string; token: string }>('POST', `/boards/${board}/links`, link),
+  makeLink: (board: string, link: { name: string; until: string; embedIn?: string; scope?: Scope }) =>
+    call<{ id: string; token: string }>('POST', `/boards/${board}/links`, link),
   withdrawLink: (board: string, id: string) => call<undefined>('DELETE', `/boards/${board}/links/${id}`),
   boardAudit: (board: string) => call<readonly AuditEntry[]>('GET', `/boards/${board}/audit`),
-  audit: (before: number | null) => call<readonly AuditEntry[]>('GET', `/audit${before === null ? '' : `?before=${before}`}`),
+  audit: (before: number | null) =>
+    call<readonly AuditEntry[]>('GET', `/audit${before === null ? '' : `?before=${before}`}`),
   follow: (board: string, follows: boolean) => call<unknown>('PUT', `/boards/${board}/follow`, { follows }),
   health: () => call<{ version: string; copy?: CopyState }>('GET', '/health'),
   news: () => call<readonly BoardNews[]>('GET', '/news'),
   shared: (token: string) => call<SharedBoard>('GET', `/shared/${token}`),
-  sharedAnswer: (token: string, tile: string, signal?: AbortSignal) => call<TileAnswer>('GET', `/shared/${token}/tiles/${tile}/answer`, undefined, signal),
-  sharedCommentary: (token: string, tile: string, signal?: AbortSignal) => call<{ sentences: readonly CommentarySentence[] }>('GET', `/shared/${token}/tiles/${tile}/commentary`, undefined, signal),
+  sharedAnswer: (token: string, tile: string, signal?: AbortSignal) =>
+    call<TileAnswer>('GET', `/shared/${token}/tiles/${tile}/answer`, undefined, signal),
+  sharedCommentary: (token: string, tile: string, signal?: AbortSignal) =>
+    call<{ sentences: readonly CommentarySentence[] }>(
+      'GET',
+      `/shared/${token}/tiles/${tile}/commentary`,
+      undefined,
+      signal,
+    ),
   renameBoard: (id: string, title: string) => call<unknown>('PATCH', `/boards/${id}`, { title }),
   deleteBoard: (id: string) => call<undefined>('DELETE', `/boards/${id}`),
-  pin: (board: string, modelId: string, reading: Reading, title: string | null) => call<{ id: string }>('POST', `/boards/${board}/tiles`, { modelId, reading, title }),
+  pin: (board: string, modelId: string, reading: Reading, title: string | null) =>
+    call<{ id: string }>('POST', `/boards/${board}/tiles`, { modelId, reading, title }),
   pinAt: (board: string, tile: BoardTile) =>
-    call<{ id: string }>('POST', `/boards/${board}/tiles`, { ...(tile.kind === 'answer' ? { modelId: tile.modelId, reading: tile.reading } : { kind: tile.kind, words: tile.words ?? '' }), title: tile.title, ...(tile.kind === 'answer' && tile.ownScope ? { ownScope: true } : {}), place: { x: tile.x, y: tile.y, width: tile.width, height: tile.height } }),
+    call<{ id: string }>('POST', `/boards/${board}/tiles`, {
+      ...(tile.kind === 'answer'
+        ? { modelId: tile.modelId, reading: tile.reading }
+        : { kind: tile.kind, words: tile.words ?? '' }),
+      title: tile.title,
+      ...(tile.kind === 'answer' && tile.ownScope ? { ownScope: true } : {}),
+      place: { x: tile.x, y: tile.y, width: tile.width, height: tile.height },
+    }),
   /** Pins a tile on another board, where there is room. */
-  pinFree: (board: string, tile: BoardTile) => call<{ id: string }>('POST', `/boards/${board}/tiles`, { ...(tile.kind === 'answer' ? { modelId: tile.modelId, reading: tile.reading } : { kind: tile.kind, words: tile.words ?? '' }), title: tile.title }),
-  addWords: (board: string, kind: WordsTile['kind'], words: string) => call<{ id: string }>('POST', `/boards/${board}/tiles`, { kind, words }),
-  commentary: (board: string, tile: string, refinement: string | null, signal?: AbortSignal) => call<{ sentences: readonly CommentarySentence[] }>('GET', `/boards/${board}/tiles/${tile}/commentary${refinement ? `?refinement=${refinement}` : ''}`, undefined, signal),
+  pinFree: (board: string, tile: BoardTile) =>
+    call<{ id: string }>('POST', `/boards/${board}/tiles`, {
+      ...(tile.kind === 'answer'
+        ? { modelId: tile.modelId, reading: tile.reading }
+        : { kind: tile.kind, words: tile.words ?? '' }),
+      title: tile.title,
+    }),
+  addWords: (board: string, kind: WordsTile['kind'], words: string) =>
+    call<{ id: string }>('POST', `/boards/${board}/tiles`, { kind, words }),
+  commentary: (board: string, tile: string, refinement: string | null, signal?: AbortSignal) =>
+    call<{ sentences: readonly CommentarySentence[] }>(
+      'GET',
+      `/boards/${board}/tiles/${tile}/commentary${refinement ? `?refinement=${refinement}` : ''}`,
+      undefined,
+      signal,
+    ),
   comments: (board: string) => call<readonly BoardComment[]>('GET', `/boards/${board}/comments`),
-  comment: (board: string, said: { text: string; tile?: string | null; mark?: string | null; replyTo?: string | null }) => call<{ id: string; notTold: readonly string[] }>('POST', `/boards/${board}/comments`, said),
-  resolveComment: (board: string, id: string, resolved: boolean) => call<unknown>('PATCH', `/boards/${board}/comments/${id}`, { resolved }),
+  comment: (
+    board: string,
+    said: { text: string; tile?: string | null; mark?: string | null; replyTo?: string | null },
+  ) => call<{ id: string; notTold: readonly string[] }>('POST', `/boards/${board}/comments`, said),
+  resolveComment: (board: string, id: string, resolved: boolean) =>
+    call<unknown>('PATCH', `/boards/${board}/comments/${id}`, { resolved }),
   removeComment: (board: string, id: string) => call<undefined>('DELETE', `/boards/${board}/comments/${id}`),
   mentions: () => call<readonly Mention[]>('GET', '/mentions'),
-  exportBoard: (board: string, format: 'pptx' | 'pdf' | 'xlsx' | 'svg', refinement: string | null) => download(`/boards/${board}/exports`, { format, refinement }),
+  exportBoard: (board: string, format: 'pptx' | 'pdf' | 'xlsx' | 'svg', refinement: string | null) =>
+    download(`/boards/${board}/exports`, { format, refinement }),
   history: (board: string) => call<readonly BoardVersion[]>('GET', `/boards/${board}/history`),
-  restoreVersion: (board: string, version: number) => call<{ leftOut: number }>('POST', `/boards/${board}/history/${version}`),
-  changeTile: (board: string, tile: string, change: Partial<Pick<BoardTile, 'x' | 'y' | 'width' | 'height' | 'title' | 'version'>> & { words?: string; ownScope?: boolean }) => call<unknown>('PATCH', `/boards/${board}/tiles/${tile}`, change),
+  restoreVersion: (board: string, version: number) =>
+    call<{ leftOut: number }>('POST', `/boards/${board}/history/${version}`),
+  changeTile: (
+    board: string,
+    tile: string,
+    change: Partial<Pick<BoardTile, 'x' | 'y' | 'width' | 'height' | 'title' | 'version'>> & {
+      words?: string;
+      ownScope?: boolean;
+    },
+  ) => call<unknown>('PATCH', `/boards/${board}/tiles/${tile}`, change),
   removeTile: (board: string, tile: string) => call<undefined>('DELETE', `/boards/${board}/tiles/${tile}`),
-  tileAnswers: (board: string, tiles: readonly string[], refinement: string | null, onLine: (line: string) => void) => lines(`/boards/${board}/answers?tiles=${tiles.join(',')}${refinement ? `&refinement=${refinement}` : ''}`, onLine),
-  askFromTile: (board: string, tile: string, refinement: string | null) => call<{ inquiry: string; step: string }>('POST', `/boards/${board}/tiles/${tile}/inquiry${refinement ? `?refinement=${refinement}` : ''}`),
-  refine: (board: string, body: { text?: string; scope?: Scope; edit?: readonly Edit[]; from?: string | null; for: 'me' | 'everyone' }) => call<Refined>('PUT', `/boards/${board}/refinement`, body),
+  tileAnswers: (board: string, tiles: readonly string[], refinement: string | null, onLine: (line: string) => void) =>
+    lines(`/boards/${board}/answers?tiles=${tiles.join(',')}${refinement ? `&refinement=${refinement}` : ''}`, onLine),
+  askFromTile: (board: string, tile: string, refinement: string | null) =>
+    call<{ inquiry: string; step: string }>(
+      'POST',
+      `/boards/${board}/tiles/${tile}/inquiry${refinement ? `?refinement=${refinement}` : ''}`,
+    ),
+  refine: (
+    board: string,
+    body: { text?: string; scope?: Scope; edit?: readonly Edit[]; from?: string | null; for: 'me' | 'everyone' },
+  ) => call<Refined>('PUT', `/boards/${board}/refinement`, body),
   shares: (board: string) => call<readonly Share[]>('GET', `/boards/${board}/shares`),
-  share: (board: string, person: string, right: 'see' | 'comment' | 'edit' | null) => call<readonly Share[]>('PUT', `/boards/${board}/shares/${person}`, { right }),
+  share: (board: string, person: string, right: 'see' | 'comment' | 'edit' | null) =>
+    call<readonly Share[]>('PUT', `/boards/${board}/shares/${person}`, { right }),
 };

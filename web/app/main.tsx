@@ -14,7 +14,8 @@ const client = new QueryClient({
     queries: {
       staleTime: 15_000,
       refetchOnWindowFocus: false,
-      retry: (count, error) => count < 3 && error instanceof ProblemError && (error.status === 0 || error.status === 503),
+      retry: (count, error) =>
+        count < 3 && error instanceof ProblemError && (error.status === 0 || error.status === 503),
       retryDelay: (attempt) => Math.min(4000, 500 * 2 ** attempt),
     },
   },

@@ -30,39 +30,126 @@ import { useBoardEvents } from './use-board-events';
 import { WordsCard } from './WordsCard';
 
 const Columns = styled.div`
-  display: grid; min-height: 0; min-width: 0; position: relative; grid-template: minmax(0, 1fr) / minmax(0, 1fr);
+  display: grid;
+  min-height: 0;
+  min-width: 0;
+  position: relative;
+  grid-template: minmax(0, 1fr) / minmax(0, 1fr);
 `;
 const Sheet = styled.main`
-  overflow: auto; padding: 18px 24px 24px; min-height: 0;
-  @media (max-width: ${NARROW}) { padding: 14px; }
-  @media print { overflow: visible; padding: 0; > div > div:last-child { display: none; } }
+  overflow: auto;
+  padding: 18px 24px 24px;
+  min-height: 0;
+  @media (max-width: ${NARROW}) {
+    padding: 14px;
+  }
+  @media print {
+    overflow: visible;
+    padding: 0;
+    > div > div:last-child {
+      display: none;
+    }
+  }
 `;
 const Head = styled.div`
-  display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: baseline;
-  h1 { font: 600 25px/1.3 ${SERIF}; }
-  > span { color: var(--quiet); font-size: 13px; }
-  > div { margin-left: auto; display: flex; gap: 12px; align-items: center; }
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+  align-items: baseline;
+  h1 {
+    font: 600 25px/1.3 ${SERIF};
+  }
+  > span {
+    color: var(--quiet);
+    font-size: 13px;
+  }
+  > div {
+    margin-left: auto;
+    display: flex;
+    gap: 12px;
+    align-items: center;
+  }
 `;
 const Faces = styled.ul`
   display: flex;
-  li { width: 22px; height: 22px; border-radius: 50%; display: grid; place-items: center; font-size: 9.5px; font-weight: 700; background: var(--ink); color: var(--on-ink); border: 2px solid var(--paper); margin-left: -6px; box-sizing: content-box; }
+  li {
+    width: 22px;
+    height: 22px;
+    border-radius: 50%;
+    display: grid;
+    place-items: center;
+    font-size: 9.5px;
+    font-weight: 700;
+    background: var(--ink);
+    color: var(--on-ink);
+    border: 2px solid var(--paper);
+    margin-left: -6px;
+    box-sizing: content-box;
+  }
 `;
 const For = styled.fieldset`
-  border: 1px solid var(--line); padding: 0; margin: 0; display: flex; border-radius: 3px; overflow: hidden; flex: none;
-  label { padding: 5px 11px; font-size: 13px; cursor: pointer; color: var(--quiet); }
-  label:has(input:checked) { background: var(--ink); color: var(--on-ink); }
-  label:has(input:focus-visible) { outline: 2px solid var(--signal); outline-offset: -2px; }
-  input { position: absolute; opacity: 0; }
+  border: 1px solid var(--line);
+  padding: 0;
+  margin: 0;
+  display: flex;
+  border-radius: 3px;
+  overflow: hidden;
+  flex: none;
+  label {
+    padding: 5px 11px;
+    font-size: 13px;
+    cursor: pointer;
+    color: var(--quiet);
+  }
+  label:has(input:checked) {
+    background: var(--ink);
+    color: var(--on-ink);
+  }
+  label:has(input:focus-visible) {
+    outline: 2px solid var(--signal);
+    outline-offset: -2px;
+  }
+  input {
+    position: absolute;
+    opacity: 0;
+  }
 `;
 /** What a colleague just did, for a while. */
 const Told = styled.p`
-  color: var(--quiet); font-size: 13px; padding-bottom: 8px; animation: told 9s forwards;
-  @keyframes told { 0%, 92% { opacity: 1; } 100% { opacity: 0; } }
-  @media (prefers-reduced-motion: reduce) { animation: none; }
+  color: var(--quiet);
+  font-size: 13px;
+  padding-bottom: 8px;
+  animation: told 9s forwards;
+  @keyframes told {
+    0%,
+    92% {
+      opacity: 1;
+    }
+    100% {
+      opacity: 0;
+    }
+  }
+  @media (prefers-reduced-motion: reduce) {
+    animation: none;
+  }
 `;
-const DONE = { board: 'changed the board.', tile: 'changed a tile.', scope: 'changed the sentence for everyone.', shares: 'changed who may see it.', comment: 'said something.', deleted: 'deleted it.' } as const;
+const DONE = {
+  board: 'changed the board.',
+  tile: 'changed a tile.',
+  scope: 'changed the sentence for everyone.',
+  shares: 'changed who may see it.',
+  comment: 'said something.',
+  deleted: 'deleted it.',
+} as const;
 const Say = styled.div`
-  border-left: 3px solid var(--signal); padding: 6px 12px; margin: 0 0 12px; display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: baseline; font: 400 15px/1.4 ${SERIF};
+  border-left: 3px solid var(--signal);
+  padding: 6px 12px;
+  margin: 0 0 12px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+  align-items: baseline;
+  font: 400 15px/1.4 ${SERIF};
 `;
 
 export function BoardPage() {
@@ -82,16 +169,30 @@ export function BoardPage() {
   const [open, setOpen] = useState<'sharing' | 'history' | 'looks' | null>(null);
   const [moving, setMoving] = useState<BoardTile | null>(null);
   /** Whose comments are open: those of a tile, of a mark of it, or of the whole board. */
-  const [talking, setTalking] = useState<{ tile: string | null; mark?: string } | null>(search.has('comments') ? { tile: null } : null);
+  const [talking, setTalking] = useState<{ tile: string | null; mark?: string } | null>(
+    search.has('comments') ? { tile: null } : null,
+  );
   const live = useBoardEvents(boardId);
-  const board = useQuery({ queryKey: ['board', boardId, refinement], queryFn: () => api.board(boardId, refinement), placeholderData: (last) => last });
-  const model = useQuery({ queryKey: ['model', board.data?.modelId], queryFn: () => api.model(board.data?.modelId ?? ''), enabled: typeof board.data?.modelId === 'string', staleTime: 300_000 });
-  const changes = useBoardChanges(boardId, board.data);
-  const address = (change: Readonly<Record<string, string | null>>) => setSearch((now) => {
-    const next = new URLSearchParams(now);
-    for (const [name, value] of Object.entries(change)) if (value === null) next.delete(name); else next.set(name, value);
-    return next;
+  const board = useQuery({
+    queryKey: ['board', boardId, refinement],
+    queryFn: () => api.board(boardId, refinement),
+    placeholderData: (last) => last,
   });
+  const model = useQuery({
+    queryKey: ['model', board.data?.modelId],
+    queryFn: () => api.model(board.data?.modelId ?? ''),
+    enabled: typeof board.data?.modelId === 'string',
+    staleTime: 300_000,
+  });
+  const changes = useBoardChanges(boardId, board.data);
+  const address = (change: Readonly<Record<string, string | null>>) =>
+    setSearch((now) => {
+      const next = new URLSearchParams(now);
+      for (const [name, value] of Object.entries(change))
+        if (value === null) next.delete(name);
+        else next.set(name, value);
+      return next;
+    });
   const refine = useMutation({
     mutationFn: ({ whom: forWhom, by, ...body }: Refine & { scope?: Scope; by?: string }) => {
       const from = by === undefined ? refinement : before;
@@ -103,7 +204,12 @@ export function BoardPage() {
       if (said.whom === 'everyone') {
         if (board.data && result.scope) changes.changedScope(board.data.scope, result.scope);
         changes.refresh();
-      } else address({ refinement: result.scope && isNothing(result.scope) ? null : (result.id ?? null), by: said.by ?? null, before: said.by === undefined ? null : before });
+      } else
+        address({
+          refinement: result.scope && isNothing(result.scope) ? null : (result.id ?? null),
+          by: said.by ?? null,
+          before: said.by === undefined ? null : before,
+        });
     },
   });
   const takeAlong = useMutation({
@@ -114,17 +220,44 @@ export function BoardPage() {
       save(format === 'png' ? name.replace(/svg$/, 'png') : name, picture);
     },
   });
-  const follow = useMutation({ mutationFn: (follows: boolean) => api.follow(boardId, follows), onSettled: changes.refresh });
+  const follow = useMutation({
+    mutationFn: (follows: boolean) => api.follow(boardId, follows),
+    onSettled: changes.refresh,
+  });
 
   const back = <Button onPress={() => void navigate('/boards')}>Boards</Button>;
-  if (live.closed !== null) return <Page><Message title="This board has closed" action={back}>{live.closed}</Message></Page>;
-  if (board.isPending) return <Page><Loading what="Opening the board" /></Page>;
-  if (!board.data || (board.isError && board.error instanceof ProblemError && [403, 404].includes(board.error.status))) return <Page><Failure error={board.error} action={back} /></Page>;
+  if (live.closed !== null)
+    return (
+      <Page>
+        <Message title="This board has closed" action={back}>
+          {live.closed}
+        </Message>
+      </Page>
+    );
+  if (board.isPending)
+    return (
+      <Page>
+        <Loading what="Opening the board" />
+      </Page>
+    );
+  if (!board.data || (board.isError && board.error instanceof ProblemError && [403, 404].includes(board.error.status)))
+    return (
+      <Page>
+        <Failure error={board.error} action={back} />
+      </Page>
+    );
   const { data } = board;
   const canEdit = data.right === 'owner' || data.right === 'edit';
   const canComment = data.right !== 'see';
   const count = (tile: string) => data.comments.filter((one) => one.tile === tile).length;
-  const nameOf = (id: string) => { const tile = data.tiles.find((one) => one.id === id); return tile === undefined ? 'a tile taken off' : (tile.title ?? client.getQueryData<TileAnswer>(['tile', boardId, id, refinement])?.plainHeadline ?? tileName(tile)); };
+  const nameOf = (id: string) => {
+    const tile = data.tiles.find((one) => one.id === id);
+    return tile === undefined
+      ? 'a tile taken off'
+      : (tile.title ??
+          client.getQueryData<TileAnswer>(['tile', boardId, id, refinement])?.plainHeadline ??
+          tileName(tile));
+  };
   const act = (tile: BoardTile) => (id: string) => {
     if (id === 'comment') setTalking({ tile: tile.id });
     else if (id === 'remove') changes.remove.mutate(tile);
@@ -144,80 +277,254 @@ export function BoardPage() {
     else if (id === 'follow') follow.mutate(!data.followed);
     else setOpen(id as 'history' | 'looks');
   };
-  const narrow = (tile: BoardTile) => (edits: readonly Edit[] | null) => (edits === null ? address({ refinement: before, by: null, before: null }) : refine.mutate({ edit: edits, whom: 'me', by: tile.id }));
+  const narrow = (tile: BoardTile) => (edits: readonly Edit[] | null) =>
+    edits === null
+      ? address({ refinement: before, by: null, before: null })
+      : refine.mutate({ edit: edits, whom: 'me', by: tile.id });
   const card = (tile: BoardTile, large: boolean) => {
-    const shared = { boardId, refinement: narrowedBy === tile.id ? before : refinement, count: count(tile.id), canComment, canEdit: canEdit && !large, onAct: act(tile) };
-    return tile.kind === 'answer'
-      ? <TileCard {...shared} tile={tile} model={model.data} canAsk={person.role !== 'viewer'} narrows={narrowedBy === tile.id} onNarrow={narrow(tile)} onComment={(mark) => setTalking({ tile: tile.id, mark })} {...(data.looks.accent === undefined ? {} : { accent: data.looks.accent })} {...(large ? { large: true } : {})} />
-      : <WordsCard {...shared} tile={tile} canAsk={false} onWords={(words) => changes.write.mutate({ tile, words })} />;
+    const shared = {
+      boardId,
+      refinement: narrowedBy === tile.id ? before : refinement,
+      count: count(tile.id),
+      canComment,
+      canEdit: canEdit && !large,
+      onAct: act(tile),
+    };
+    return tile.kind === 'answer' ? (
+      <TileCard
+        {...shared}
+        tile={tile}
+        model={model.data}
+        canAsk={person.role !== 'viewer'}
+        narrows={narrowedBy === tile.id}
+        onNarrow={narrow(tile)}
+        onComment={(mark) => setTalking({ tile: tile.id, mark })}
+        {...(data.looks.accent === undefined ? {} : { accent: data.looks.accent })}
+        {...(large ? { large: true } : {})}
+      />
+    ) : (
+      <WordsCard {...shared} tile={tile} canAsk={false} onWords={(words) => changes.write.mutate({ tile, words })} />
+    );
   };
   const said = refine.data && refine.data.outcome !== 'answered' ? refine.data : null;
-  const failed = [refine.error, changes.error, takeAlong.error, follow.error].find((error) => error !== null && error !== undefined);
+  const failed = [refine.error, changes.error, takeAlong.error, follow.error].find(
+    (error) => error !== null && error !== undefined,
+  );
   const shown = data.tiles.filter((tile) => tile.kind !== 'section');
   const at = Math.min(Math.max(0, shown.length - 1), Math.max(0, Number(showing ?? 1) - 1));
   const current = shown[at];
   const foot = (
-    <AskLine place={`board ${boardId}`} about={[data.title, data.tiles.length === 0 ? 'no tiles yet' : 'all tiles']} placeholder="Refine this board in words" modelId={data.modelId} before={readingForLine(data, whom)} busy={refine.isPending} onAsk={(text) => refine.mutate({ text, whom })} tries={[]}>
+    <AskLine
+      place={`board ${boardId}`}
+      about={[data.title, data.tiles.length === 0 ? 'no tiles yet' : 'all tiles']}
+      placeholder="Refine this board in words"
+      modelId={data.modelId}
+      before={readingForLine(data, whom)}
+      busy={refine.isPending}
+      onAsk={(text) => refine.mutate({ text, whom })}
+      tries={[]}
+    >
       <For>
         <legend className="visually-hidden">Refine for</legend>
-        <label><input type="radio" name="whom" checked={whom === 'me'} onChange={() => setWhom('me')} />For me</label>
-        {canEdit ? <label><input type="radio" name="whom" checked={whom === 'everyone'} onChange={() => setWhom('everyone')} />For everyone</label> : null}
+        <label>
+          <input type="radio" name="whom" checked={whom === 'me'} onChange={() => setWhom('me')} />
+          For me
+        </label>
+        {canEdit ? (
+          <label>
+            <input type="radio" name="whom" checked={whom === 'everyone'} onChange={() => setWhom('everyone')} />
+            For everyone
+          </label>
+        ) : null}
       </For>
     </AskLine>
   );
   return (
     <Page bare foot={foot}>
       <Columns>
-      <Sheet>
-        <Head>
-          <h1>{data.title}</h1>
-          <span>{sharedWords(data)}{data.asOf ? ` · data to ${new Date(`${data.asOf}T00:00:00Z`).toLocaleDateString(undefined, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })}` : ''}{live.connected ? '' : ' · connecting …'}</span>
-          <div>
-            {takeAlong.isPending ? <span role="status">Making the file …</span> : null}
-            {changes.history.last !== null ? <TextButton onPress={changes.history.undo}>{changes.history.last}: undo</TextButton> : null}
-            {changes.history.next !== null ? <TextButton onPress={changes.history.redo}>{changes.history.next}: redo</TextButton> : null}
-            <Faces aria-label="Here now">{live.present.map((one) => <li key={one.id} title={`${one.name} is here`}><span aria-hidden="true">{initials(one.name)}</span><span className="visually-hidden">{one.name}</span></li>)}</Faces>
-            {canEdit ? <Menu label="Add" ariaLabel="Add to this board" entries={ADDED} onChoose={(id) => { const found = ADDED.find((one) => one.id === id); if (found) changes.add.mutate({ kind: found.id, words: found.words }); }} /> : null}
-            <Button onPress={() => setTalking(talking === null ? { tile: null } : null)} aria-expanded={talking !== null}>{data.comments.length > 0 ? `Comments ${data.comments.length}` : 'Comments'}</Button>
-            {data.right === 'owner' ? <Button onPress={() => setOpen('sharing')}>Share</Button> : null}
-            <Menu
-              label="More" ariaLabel="More on this board" onChoose={more}
-              entries={[
-                { id: 'show', label: 'Show it', note: 'Tile by tile, over the whole screen', disabled: shown.length === 0 }, { id: 'follow', label: data.followed ? 'No longer follow it' : 'Follow it', note: 'Today tells what colleagues change' },
-                ...(canEdit ? [{ id: 'looks', label: 'Title and looks …' }, { id: 'history', label: 'History', note: 'Who changed what, and back to it' }] : []),
-                ...FILES, { id: 'print', label: 'Print' },
-              ]}
-            />
-          </div>
-        </Head>
-        <BoardSentence board={data} model={model.data} canEdit={canEdit} onRefine={(how) => refine.mutate(how)} onClear={() => address({ refinement: null, by: null, before: null })} onShow={(id) => address({ refinement: id, by: null, before: null })} onChanged={changes.refresh} />
-        <LimitNote words={data.limited} />
-        {data.fault === null ? null : <Say role="alert">{data.fault}</Say>}
-        {live.last && live.last.by !== person.id ? <Told key={live.count} role="status">{live.present.find((one) => one.id === live.last?.by)?.name ?? 'A colleague'} {DONE[live.last.kind]}</Told> : null}
-        {said ? (
-          <Say role="alert">
-            {said.notes.map((note) => <span key={note.text}>{note.text}</span>)}
-            {(said.options ?? []).map((option) => option.scope ? <TextButton key={option.label} onPress={() => refine.mutate({ scope: option.scope as Scope, whom })}>{option.label}</TextButton> : <span key={option.label}>{option.label}</span>)}
-            <TextButton onPress={() => refine.reset()}>Close</TextButton>
-          </Say>
+        <Sheet>
+          <Head>
+            <h1>{data.title}</h1>
+            <span>
+              {sharedWords(data)}
+              {data.asOf
+                ? ` · data to ${new Date(`${data.asOf}T00:00:00Z`).toLocaleDateString(undefined, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })}`
+                : ''}
+              {live.connected ? '' : ' · connecting …'}
+            </span>
+            <div>
+              {takeAlong.isPending ? <span role="status">Making the file …</span> : null}
+              {changes.history.last !== null ? (
+                <TextButton onPress={changes.history.undo}>{changes.history.last}: undo</TextButton>
+              ) : null}
+              {changes.history.next !== null ? (
+                <TextButton onPress={changes.history.redo}>{changes.history.next}: redo</TextButton>
+              ) : null}
+              <Faces aria-label="Here now">
+                {live.present.map((one) => (
+                  <li key={one.id} title={`${one.name} is here`}>
+                    <span aria-hidden="true">{initials(one.name)}</span>
+                    <span className="visually-hidden">{one.name}</span>
+                  </li>
+                ))}
+              </Faces>
+              {canEdit ? (
+                <Menu
+                  label="Add"
+                  ariaLabel="Add to this board"
+                  entries={ADDED}
+                  onChoose={(id) => {
+                    const found = ADDED.find((one) => one.id === id);
+                    if (found) changes.add.mutate({ kind: found.id, words: found.words });
+                  }}
+                />
+              ) : null}
+              <Button
+                onPress={() => setTalking(talking === null ? { tile: null } : null)}
+                aria-expanded={talking !== null}
+              >
+                {data.comments.length > 0 ? `Comments ${data.comments.length}` : 'Comments'}
+              </Button>
+              {data.right === 'owner' ? <Button onPress={() => setOpen('sharing')}>Share</Button> : null}
+              <Menu
+                label="More"
+                ariaLabel="More on this board"
+                onChoose={more}
+                entries={[
+                  {
+                    id: 'show',
+                    label: 'Show it',
+                    note: 'Tile by tile, over the whole screen',
+                    disabled: shown.length === 0,
+                  },
+                  {
+                    id: 'follow',
+                    label: data.followed ? 'No longer follow it' : 'Follow it',
+                    note: 'Today tells what colleagues change',
+                  },
+                  ...(canEdit
+                    ? [
+                        { id: 'looks', label: 'Title and looks …' },
+                        { id: 'history', label: 'History', note: 'Who changed what, and back to it' },
+                      ]
+                    : []),
+                  ...FILES,
+                  { id: 'print', label: 'Print' },
+                ]}
+              />
+            </div>
+          </Head>
+          <BoardSentence
+            board={data}
+            model={model.data}
+            canEdit={canEdit}
+            onRefine={(how) => refine.mutate(how)}
+            onClear={() => address({ refinement: null, by: null, before: null })}
+            onShow={(id) => address({ refinement: id, by: null, before: null })}
+            onChanged={changes.refresh}
+          />
+          <LimitNote words={data.limited} />
+          {data.fault === null ? null : <Say role="alert">{data.fault}</Say>}
+          {live.last && live.last.by !== person.id ? (
+            <Told key={live.count} role="status">
+              {live.present.find((one) => one.id === live.last?.by)?.name ?? 'A colleague'} {DONE[live.last.kind]}
+            </Told>
+          ) : null}
+          {said ? (
+            <Say role="alert">
+              {said.notes.map((note) => (
+                <span key={note.text}>{note.text}</span>
+              ))}
+              {(said.options ?? []).map((option) =>
+                option.scope ? (
+                  <TextButton key={option.label} onPress={() => refine.mutate({ scope: option.scope as Scope, whom })}>
+                    {option.label}
+                  </TextButton>
+                ) : (
+                  <span key={option.label}>{option.label}</span>
+                ),
+              )}
+              <TextButton onPress={() => refine.reset()}>Close</TextButton>
+            </Say>
+          ) : null}
+          {failed ? (
+            <Say role="alert">
+              {failed.message}{' '}
+              <TextButton
+                onPress={() => {
+                  refine.reset();
+                  takeAlong.reset();
+                  follow.reset();
+                  changes.reset();
+                }}
+              >
+                Close
+              </TextButton>
+            </Say>
+          ) : null}
+          {data.tiles.length === 0 ? (
+            <Message title="An empty board" action={<Button onPress={() => void navigate('/')}>Ask something</Button>}>
+              Ask a question and choose “Pin to a board” under its answer; the chart appears here and stays live.
+            </Message>
+          ) : null}
+          <BoardGrid looks={data.looks}>
+            {data.tiles.map((tile) => (
+              <PlacedTile
+                key={tile.id}
+                tile={tile}
+                label={tileName(tile)}
+                gap={gapOf(data.looks)}
+                canEdit={canEdit}
+                onPlace={(change) => changes.move.mutate({ tile, change })}
+              >
+                {card(tile, false)}
+              </PlacedTile>
+            ))}
+          </BoardGrid>
+        </Sheet>
+        {talking ? (
+          <CommentsDrawer
+            boardId={boardId}
+            tile={talking.tile}
+            mark={talking.mark ?? null}
+            about={talking.tile === null ? 'Comments' : `On “${nameOf(talking.tile)}”`}
+            canComment={canComment}
+            nameOf={nameOf}
+            onClose={() => setTalking(null)}
+          />
         ) : null}
-        {failed ? <Say role="alert">{failed.message} <TextButton onPress={() => { refine.reset(); takeAlong.reset(); follow.reset(); changes.reset(); }}>Close</TextButton></Say> : null}
-        {data.tiles.length === 0 ? <Message title="An empty board" action={<Button onPress={() => void navigate('/')}>Ask something</Button>}>Ask a question and choose “Pin to a board” under its answer; the chart appears here and stays live.</Message> : null}
-        <BoardGrid looks={data.looks}>
-          {data.tiles.map((tile) => (
-            <PlacedTile key={tile.id} tile={tile} label={tileName(tile)} gap={gapOf(data.looks)} canEdit={canEdit} onPlace={(change) => changes.move.mutate({ tile, change })}>
-              {card(tile, false)}
-            </PlacedTile>
-          ))}
-        </BoardGrid>
-      </Sheet>
-      {talking ? <CommentsDrawer boardId={boardId} tile={talking.tile} mark={talking.mark ?? null} about={talking.tile === null ? 'Comments' : `On “${nameOf(talking.tile)}”`} canComment={canComment} nameOf={nameOf} onClose={() => setTalking(null)} /> : null}
       </Columns>
-      {showing !== null && current ? <Show title={data.title} count={shown.length} at={at} onAt={(next) => address({ show: String(next + 1) })} onClose={() => address({ show: null })}>{card(current, true)}</Show> : null}
+      {showing !== null && current ? (
+        <Show
+          title={data.title}
+          count={shown.length}
+          at={at}
+          onAt={(next) => address({ show: String(next + 1) })}
+          onClose={() => address({ show: null })}
+        >
+          {card(current, true)}
+        </Show>
+      ) : null}
       <HistoryDialog boardId={boardId} isOpen={open === 'history'} onClose={() => setOpen(null)} />
-      {open === 'looks' ? <LooksDialog board={data} isOpen onLook={(change) => changes.look.mutate(change)} onClose={() => setOpen(null)} /> : null}
-      <MoveDialog from={boardId} isOpen={moving !== null} onMove={(to) => { if (moving) changes.moveTo.mutate({ tile: moving, to }); }} onClose={() => setMoving(null)} />
-      {data.right === 'owner' ? <SharingDialog board={data} isOpen={open === 'sharing'} onClose={() => setOpen(null)} /> : null}
+      {open === 'looks' ? (
+        <LooksDialog
+          board={data}
+          isOpen
+          onLook={(change) => changes.look.mutate(change)}
+          onClose={() => setOpen(null)}
+        />
+      ) : null}
+      <MoveDialog
+        from={boardId}
+        isOpen={moving !== null}
+        onMove={(to) => {
+          if (moving) changes.moveTo.mutate({ tile: moving, to });
+        }}
+        onClose={() => setMoving(null)}
+      />
+      {data.right === 'owner' ? (
+        <SharingDialog board={data} isOpen={open === 'sharing'} onClose={() => setOpen(null)} />
+      ) : null}
     </Page>
   );
 }
@@ -243,7 +550,13 @@ function tileName(tile: BoardTile): string {
 
 const isNothing = (scope: Scope) => scope.where.length === 0 && scope.when === null && scope.against === null;
 
-const initials = (name: string) => name.split(/\s+/).map((part) => part[0] ?? '').join('').slice(0, 2).toUpperCase();
+const initials = (name: string) =>
+  name
+    .split(/\s+/)
+    .map((part) => part[0] ?? '')
+    .join('')
+    .slice(0, 2)
+    .toUpperCase();
 
 function sharedWords(board: Board): string {
   const whose = board.right === 'owner' ? 'yours' : `by ${board.owner}`;
@@ -256,6 +569,7 @@ function sharedWords(board: Board): string {
 function readingForLine(board: Board, whom: 'me' | 'everyone') {
   const first = board.tiles.find((tile) => tile.kind === 'answer');
   if (!first?.reading) return null;
-  const scope = whom === 'everyone' ? board.scope : (board.refinement?.scope ?? { where: [], when: null, against: null });
+  const scope =
+    whom === 'everyone' ? board.scope : (board.refinement?.scope ?? { where: [], when: null, against: null });
   return { ...first.reading, by: [], ahead: null, rank: null, order: null, view: null, ...scope };
 }

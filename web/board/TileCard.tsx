@@ -12,9 +12,19 @@ import { tileEntries, type TileRights } from './tile-acts';
 import { tileAnswer } from './tile-answers';
 
 const Marks = styled.div`
-  display: flex; flex-wrap: wrap; gap: 2px 12px; align-items: baseline; font-size: 12px; padding-top: 4px; border-top: 1px solid var(--line);
-  b { font-weight: 600; }
-  button { font-size: 12px; }
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  align-items: baseline;
+  font-size: 12px;
+  padding-top: 4px;
+  border-top: 1px solid var(--line);
+  b {
+    font-weight: 600;
+  }
+  button {
+    font-size: 12px;
+  }
 `;
 const NONE: ReadonlySet<number> = new Set();
 
@@ -39,41 +49,99 @@ export function TileCard(props: TileProps) {
   const navigate = useNavigate();
   const [chosen, setChosen] = useState<ReadonlySet<number>>(NONE);
   const query = useQuery({
-    queryKey: ['tile', props.boardId, tile.id, props.refinement], queryFn: () => tileAnswer(props.boardId, tile.id, props.refinement),
-    placeholderData: (last) => last, retry: 2, retryDelay: 1500,
+    queryKey: ['tile', props.boardId, tile.id, props.refinement],
+    queryFn: () => tileAnswer(props.boardId, tile.id, props.refinement),
+    placeholderData: (last) => last,
+    retry: 2,
+    retryDelay: 1500,
   });
-  const ask = useMutation({ mutationFn: () => api.askFromTile(props.boardId, tile.id, props.refinement), onSuccess: ({ inquiry, step }) => void navigate(`/inquiries/${inquiry}/steps/${step}`) });
-  const draft = useMutation({ mutationFn: () => api.draftBoard({ modelId: tile.modelId, tile: { board: props.boardId, id: tile.id } }), onSuccess: ({ id }) => void navigate(`/boards/${id}`) });
+  const ask = useMutation({
+    mutationFn: () => api.askFromTile(props.boardId, tile.id, props.refinement),
+    onSuccess: ({ inquiry, step }) => void navigate(`/inquiries/${inquiry}/steps/${step}`),
+  });
+  const draft = useMutation({
+    mutationFn: () => api.draftBoard({ modelId: tile.modelId, tile: { board: props.boardId, id: tile.id } }),
+    onSuccess: ({ id }) => void navigate(`/boards/${id}`),
+  });
   const { data } = query;
   const entries = tileEntries(tile, props, data?.chart.kind === 'number' ? 1 : 2);
   const act = (id: string) => (id === 'ask' ? ask.mutate() : id === 'draft' ? draft.mutate() : props.onAct(id));
-  const choose = (row: number, more: boolean) => setChosen((before) => {
-    if (!more) return before.size === 1 && before.has(row) ? NONE : new Set([row]);
-    const after = new Set(before);
-    if (!after.delete(row)) after.add(row);
-    return after;
-  });
-  const marked = chosen.size > 0 && data ? actsForMarks(data.answer, [...chosen].sort((a, b) => a - b), data.reading, props.model) : null;
+  const choose = (row: number, more: boolean) =>
+    setChosen((before) => {
+      if (!more) return before.size === 1 && before.has(row) ? NONE : new Set([row]);
+      const after = new Set(before);
+      if (!after.delete(row)) after.add(row);
+      return after;
+    });
+  const marked =
+    chosen.size > 0 && data
+      ? actsForMarks(
+          data.answer,
+          [...chosen].sort((a, b) => a - b),
+          data.reading,
+          props.model,
+        )
+      : null;
   const narrow = marked?.narrow ?? null;
   return (
     <AnswerCard
-      title={tile.title} by={tile.by} data={data} error={query.error} isPending={query.isPending} ownScope={tile.ownScope} onChoose={choose} chosen={chosen}
-      fault={ask.error?.message ?? draft.error?.message ?? (draft.isPending ? 'Drafting a board …' : undefined)} {...(props.accent === undefined ? {} : { accent: props.accent })} {...(props.large ? { large: true } : {})}
+      title={tile.title}
+      by={tile.by}
+      data={data}
+      error={query.error}
+      isPending={query.isPending}
+      ownScope={tile.ownScope}
+      onChoose={choose}
+      chosen={chosen}
+      fault={ask.error?.message ?? draft.error?.message ?? (draft.isPending ? 'Drafting a board …' : undefined)}
+      {...(props.accent === undefined ? {} : { accent: props.accent })}
+      {...(props.large ? { large: true } : {})}
       acts={(title) => (
         <>
-          {props.count > 0 ? <TextButton onPress={() => props.onAct('comment')} aria-label={`${props.count} open ${props.count === 1 ? 'comment' : 'comments'} on ${title || 'this tile'}`}>{props.count} {props.count === 1 ? 'comment' : 'comments'}</TextButton> : null}
-          {entries.length > 0 ? <Menu plain label="⋯" ariaLabel={`Acts on ${title || 'this tile'}`} entries={entries} onChoose={act} /> : null}
+          {props.count > 0 ? (
+            <TextButton
+              onPress={() => props.onAct('comment')}
+              aria-label={`${props.count} open ${props.count === 1 ? 'comment' : 'comments'} on ${title || 'this tile'}`}
+            >
+              {props.count} {props.count === 1 ? 'comment' : 'comments'}
+            </TextButton>
+          ) : null}
+          {entries.length > 0 ? (
+            <Menu plain label="⋯" ariaLabel={`Acts on ${title || 'this tile'}`} entries={entries} onChoose={act} />
+          ) : null}
         </>
       )}
-      below={marked || props.narrows ? (
-        <Marks role="group" aria-label="Chosen marks">
-          {marked ? <b>{marked.title}</b> : null}
-          {narrow !== null ? <TextButton onPress={() => { props.onNarrow(narrow); setChosen(NONE); }}>Narrow the others</TextButton> : null}
-          {marked && props.canComment ? <TextButton onPress={() => { props.onComment(marked.title); setChosen(NONE); }}>Comment on it</TextButton> : null}
-          {props.narrows ? <TextButton onPress={() => props.onNarrow(null)}>Widen the others again</TextButton> : null}
-          {marked ? <TextButton onPress={() => setChosen(NONE)}>Close</TextButton> : null}
-        </Marks>
-      ) : null}
+      below={
+        marked || props.narrows ? (
+          <Marks role="group" aria-label="Chosen marks">
+            {marked ? <b>{marked.title}</b> : null}
+            {narrow !== null ? (
+              <TextButton
+                onPress={() => {
+                  props.onNarrow(narrow);
+                  setChosen(NONE);
+                }}
+              >
+                Narrow the others
+              </TextButton>
+            ) : null}
+            {marked && props.canComment ? (
+              <TextButton
+                onPress={() => {
+                  props.onComment(marked.title);
+                  setChosen(NONE);
+                }}
+              >
+                Comment on it
+              </TextButton>
+            ) : null}
+            {props.narrows ? (
+              <TextButton onPress={() => props.onNarrow(null)}>Widen the others again</TextButton>
+            ) : null}
+            {marked ? <TextButton onPress={() => setChosen(NONE)}>Close</TextButton> : null}
+          </Marks>
+        ) : null
+      }
     />
   );
 }

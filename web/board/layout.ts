@@ -7,7 +7,8 @@ export interface Placed {
   readonly height: number;
 }
 
-const overlap = (a: Placed, b: Placed) => a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
+const overlap = (a: Placed, b: Placed) =>
+  a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
 
 /** @param first the id of the tile that keeps its place; others make way, then all rise as far as they can */
 export function arranged<T extends Placed>(tiles: readonly T[], first?: string): T[] {

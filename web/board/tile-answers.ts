@@ -7,7 +7,12 @@ interface Waiting {
   readonly reject: (error: Error) => void;
 }
 
-type Line = ({ readonly tile: string } & TileAnswer) | { readonly tile: string; readonly problem: { readonly status: number; readonly title: string; readonly detail: string } };
+type Line =
+  | ({ readonly tile: string } & TileAnswer)
+  | {
+      readonly tile: string;
+      readonly problem: { readonly status: number; readonly title: string; readonly detail: string };
+    };
 
 const asked = new Map<string, Waiting[]>();
 

@@ -13,14 +13,21 @@ const samePlace = (a: BoardTile, b: BoardTile) => same(placeOf(a), placeOf(b));
 /** What is taken back has been changed by a colleague since it was done. */
 class ChangedSince extends ProblemError {
   constructor() {
-    super(409, 'Changed meanwhile', 'A colleague has changed this since. Theirs is kept; the history of the board holds both.');
+    super(
+      409,
+      'Changed meanwhile',
+      'A colleague has changed this since. Theirs is kept; the history of the board holds both.',
+    );
   }
 }
 
 type TileChange = Parameters<typeof api.changeTile>[2];
 
 /** Changes tiles back (or again), if each is still as this person left it. @throws ChangedSince, before anything is changed */
-async function changeAgain(boardId: string, changes: readonly { readonly id: string; readonly left: TileChange; readonly to: TileChange }[]): Promise<void> {
+async function changeAgain(
+  boardId: string,
+  changes: readonly { readonly id: string; readonly left: TileChange; readonly to: TileChange }[],
+): Promise<void> {
   const { tiles } = await api.board(boardId, null);
   const there = changes.map((one) => ({ ...one, tile: tiles.find((tile) => tile.id === one.id) }));
   for (const { tile, left } of there) if (tile && !same({ ...tile, ...left }, tile)) throw new ChangedSince();
@@ -43,23 +50,44 @@ export function useBoardChanges(boardId: string, board: Board | undefined) {
   /** An act that makes a tile: made again, it has another id. */
   const making = async (label: string, make: () => Promise<{ id: string }>) => {
     let made = await make();
-    history.did({ label, undo: () => api.removeTile(boardId, made.id), redo: async () => { made = await make(); } });
+    history.did({
+      label,
+      undo: () => api.removeTile(boardId, made.id),
+      redo: async () => {
+        made = await make();
+      },
+    });
     await shownAgain(made.id);
   };
 
   const move = useMutation({
     mutationFn: async ({ tile, change }: { tile: BoardTile; change: PlaceChange }) => {
-      const after = arranged(tiles.map((one) => (one.id === tile.id ? { ...one, ...change } : one)), tile.id);
+      const after = arranged(
+        tiles.map((one) => (one.id === tile.id ? { ...one, ...change } : one)),
+        tile.id,
+      );
       const moved = after.filter((one) => tiles.some((there) => there.id === one.id && !samePlace(there, one)));
-      for (const one of moved) await api.changeTile(boardId, one.id, { ...placeOf(one), ...(one.id === tile.id ? { version: tile.version } : {}) });
+      for (const one of moved)
+        await api.changeTile(boardId, one.id, {
+          ...placeOf(one),
+          ...(one.id === tile.id ? { version: tile.version } : {}),
+        });
       const changes = tiles.flatMap((one) => {
         const other = moved.find(({ id }) => id === one.id);
         return other ? [{ id: one.id, before: placeOf(one), after: placeOf(other) }] : [];
       });
       history.did({
         label: 'Moved',
-        undo: () => changeAgain(boardId, changes.map(({ id, before, after: left }) => ({ id, left, to: before }))),
-        redo: () => changeAgain(boardId, changes.map(({ id, before: left, after: to }) => ({ id, left, to }))),
+        undo: () =>
+          changeAgain(
+            boardId,
+            changes.map(({ id, before, after: left }) => ({ id, left, to: before })),
+          ),
+        redo: () =>
+          changeAgain(
+            boardId,
+            changes.map(({ id, before: left, after: to }) => ({ id, left, to })),
+          ),
       });
     },
     ...settled,
@@ -68,17 +96,37 @@ export function useBoardChanges(boardId: string, board: Board | undefined) {
     mutationFn: async (tile: BoardTile) => {
       let id = tile.id;
       await api.removeTile(boardId, id);
-      history.did({ label: 'Taken off', undo: async () => { id = (await api.pinAt(boardId, tile)).id; }, redo: () => api.removeTile(boardId, id) });
+      history.did({
+        label: 'Taken off',
+        undo: async () => {
+          id = (await api.pinAt(boardId, tile)).id;
+        },
+        redo: () => api.removeTile(boardId, id),
+      });
     },
     ...settled,
   });
-  const add = useMutation({ mutationFn: ({ kind, words }: { kind: WordsTile['kind']; words: string }) => making('Added', () => api.addWords(boardId, kind, words)), ...settled });
-  const duplicate = useMutation({ mutationFn: (tile: BoardTile) => making('Duplicated', () => api.pinAt(boardId, { ...tile, y: Math.max(0, ...tiles.map((one) => one.y + one.height)) })), ...settled });
+  const add = useMutation({
+    mutationFn: ({ kind, words }: { kind: WordsTile['kind']; words: string }) =>
+      making('Added', () => api.addWords(boardId, kind, words)),
+    ...settled,
+  });
+  const duplicate = useMutation({
+    mutationFn: (tile: BoardTile) =>
+      making('Duplicated', () =>
+        api.pinAt(boardId, { ...tile, y: Math.max(0, ...tiles.map((one) => one.y + one.height)) }),
+      ),
+    ...settled,
+  });
   const write = useMutation({
     mutationFn: async ({ tile, words }: { tile: WordsTile; words: string }) => {
       await api.changeTile(boardId, tile.id, { words, version: tile.version });
       const [before, after] = [{ words: tile.words ?? '' }, { words }];
-      history.did({ label: 'Rewritten', undo: () => changeAgain(boardId, [{ id: tile.id, left: after, to: before }]), redo: () => changeAgain(boardId, [{ id: tile.id, left: before, to: after }]) });
+      history.did({
+        label: 'Rewritten',
+        undo: () => changeAgain(boardId, [{ id: tile.id, left: after, to: before }]),
+        redo: () => changeAgain(boardId, [{ id: tile.id, left: before, to: after }]),
+      });
     },
     ...settled,
   });
@@ -86,7 +134,11 @@ export function useBoardChanges(boardId: string, board: Board | undefined) {
     mutationFn: async (tile: BoardTile) => {
       const put = (ownScope: boolean) => api.changeTile(boardId, tile.id, { ownScope });
       await put(!tile.ownScope);
-      history.did({ label: tile.ownScope ? 'Put under the sentence' : 'Left to its own', undo: () => put(tile.ownScope), redo: () => put(!tile.ownScope) });
+      history.did({
+        label: tile.ownScope ? 'Put under the sentence' : 'Left to its own',
+        undo: () => put(tile.ownScope),
+        redo: () => put(!tile.ownScope),
+      });
     },
     ...settled,
   });
@@ -97,8 +149,14 @@ export function useBoardChanges(boardId: string, board: Board | undefined) {
       await api.removeTile(boardId, here);
       history.did({
         label: 'Moved to another board',
-        undo: async () => { here = (await api.pinAt(boardId, tile)).id; await api.removeTile(to, there); },
-        redo: async () => { there = (await api.pinFree(to, tile)).id; await api.removeTile(boardId, here); },
+        undo: async () => {
+          here = (await api.pinAt(boardId, tile)).id;
+          await api.removeTile(to, there);
+        },
+        redo: async () => {
+          there = (await api.pinFree(to, tile)).id;
+          await api.removeTile(boardId, here);
+        },
       });
     },
     ...settled,
@@ -113,7 +171,14 @@ export function useBoardChanges(boardId: string, board: Board | undefined) {
         else if (change.looks !== undefined) await api.setLooks(boardId, { looks: change.looks });
       };
       await put();
-      history.did({ label: 'Changed', undo: async () => { await api.renameBoard(boardId, title); await api.setLooks(boardId, { looks }); }, redo: put });
+      history.did({
+        label: 'Changed',
+        undo: async () => {
+          await api.renameBoard(boardId, title);
+          await api.setLooks(boardId, { looks });
+        },
+        redo: put,
+      });
     },
     ...settled,
   });
@@ -128,8 +193,22 @@ export function useBoardChanges(boardId: string, board: Board | undefined) {
 
   const all = [move, remove, add, duplicate, write, keepOwn, moveTo, look];
   return {
-    move, remove, add, duplicate, write, keepOwn, moveTo, look, changedScope, refresh, history,
-    error: [...all.map((one) => one.error), history.error].find((error) => error !== null && error !== undefined) ?? null,
-    reset: () => { all.forEach((one) => one.reset()); history.reset(); },
+    move,
+    remove,
+    add,
+    duplicate,
+    write,
+    keepOwn,
+    moveTo,
+    look,
+    changedScope,
+    refresh,
+    history,
+    error:
+      [...all.map((one) => one.error), history.error].find((error) => error !== null && error !== undefined) ?? null,
+    reset: () => {
+      all.forEach((one) => one.reset());
+      history.reset();
+    },
   };
 }

@@ -25,7 +25,11 @@ export function useUndo(onSettled: () => void) {
       const act = way === 'undo' ? last : next;
       if (!act) return;
       await act[way]();
-      setStacks((now) => (way === 'undo' ? { done: now.done.slice(0, -1), undone: [...now.undone, act] } : { done: [...now.done, act], undone: now.undone.slice(0, -1) }));
+      setStacks((now) =>
+        way === 'undo'
+          ? { done: now.done.slice(0, -1), undone: [...now.undone, act] }
+          : { done: [...now.done, act], undone: now.undone.slice(0, -1) },
+      );
     },
     onSettled,
   });
@@ -42,5 +46,13 @@ export function useUndo(onSettled: () => void) {
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [last, next, mutate]);
-  return { did, last: last?.label ?? null, next: next?.label ?? null, undo: () => mutate('undo'), redo: () => mutate('redo'), error: move.error, reset: move.reset };
+  return {
+    did,
+    last: last?.label ?? null,
+    next: next?.label ?? null,
+    undo: () => mutate('undo'),
+    redo: () => mutate('redo'),
+    error: move.error,
+    reset: move.reset,
+  };
 }

@@ -20,12 +20,31 @@ export function Thumbnail({ thumbnail }: { thumbnail: NonNullable<Step['thumbnai
       {lines
         ? series.map((line, index) => {
             const step = line.length > 1 ? (WIDTH - 2) / (line.length - 1) : 0;
-            const points = line.flatMap((value, at) => (value === null ? [] : [`${(1 + at * step).toFixed(1)},${y(value).toFixed(1)}`]));
-            return <polyline key={index} points={points.join(' ')} fill="none" strokeWidth="1.4" stroke={colours[index % colours.length]} />;
+            const points = line.flatMap((value, at) =>
+              value === null ? [] : [`${(1 + at * step).toFixed(1)},${y(value).toFixed(1)}`],
+            );
+            return (
+              <polyline
+                key={index}
+                points={points.join(' ')}
+                fill="none"
+                strokeWidth="1.4"
+                stroke={colours[index % colours.length]}
+              />
+            );
           })
         : (series[0] ?? []).slice(0, 12).map((value, at, all) => {
             const width = (WIDTH - 2) / all.length;
-            return value === null ? null : <rect key={at} x={1 + at * width} y={Math.min(y(value), y(0))} width={Math.max(1, width - 1.5)} height={Math.max(1, Math.abs(y(0) - y(value)))} fill={kind === 'number' ? quiet : colours[0]} />;
+            return value === null ? null : (
+              <rect
+                key={at}
+                x={1 + at * width}
+                y={Math.min(y(value), y(0))}
+                width={Math.max(1, width - 1.5)}
+                height={Math.max(1, Math.abs(y(0) - y(value)))}
+                fill={kind === 'number' ? quiet : colours[0]}
+              />
+            );
           })}
     </svg>
   );

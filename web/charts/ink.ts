@@ -16,5 +16,8 @@ function luminance(colour: string): number {
 }
 
 export function inkOn(colour: string, tokens: Tokens): string {
-  return [tokens.paper, tokens.ink, '#000000', '#FFFFFF'].sort((a, b) => contrast(colour, b) - contrast(colour, a))[0] ?? tokens.ink;
+  return (
+    [tokens.paper, tokens.ink, '#000000', '#FFFFFF'].sort((a, b) => contrast(colour, b) - contrast(colour, a))[0] ??
+    tokens.ink
+  );
 }

@@ -15,7 +15,12 @@ export const BESIDE: readonly ChartSeries['style'][] = ['other', 'plan', 'ahead'
 /** The place of the series that a forecast carries on; null for one that carries none on. */
 export function carriedOnBy({ series }: ChartDescription, at: number): number | null {
   const one = series[at];
-  return one?.style !== 'ahead' ? null : series.findIndex(({ style, colour, axis }) => (style === 'value' || style === 'rest') && colour === one.colour && axis === one.axis);
+  return one?.style !== 'ahead'
+    ? null
+    : series.findIndex(
+        ({ style, colour, axis }) =>
+          (style === 'value' || style === 'rest') && colour === one.colour && axis === one.axis,
+      );
 }
 
 export function seriesColour(series: ChartSeries, tokens: Tokens): string {
@@ -25,59 +30,83 @@ export function seriesColour(series: ChartSeries, tokens: Tokens): string {
 }
 
 /** Marks the points and bars of chosen rows. */
-export function chosenMarks(chart: ChartDescription, { chosen: rows, tokens }: { readonly tokens: Tokens; readonly chosen?: () => ReadonlySet<number> }): Plugin<Kind>[] {
+export function chosenMarks(
+  chart: ChartDescription,
+  { chosen: rows, tokens }: { readonly tokens: Tokens; readonly chosen?: () => ReadonlySet<number> },
+): Plugin<Kind>[] {
   if (!rows) return [];
-  return [{
-    id: 'chosenMarks',
-    afterDatasetsDraw(drawn) {
-      const chosen = rows();
-      if (chosen.size === 0) return;
-      const { ctx } = drawn;
-      ctx.save();
-      ctx.strokeStyle = tokens.signal;
-      ctx.lineWidth = 2;
-      chart.series.forEach((series, index) => {
-        if (!drawn.isDatasetVisible(index)) return;
-        drawn.getDatasetMeta(index).data.forEach((element, at) => {
-          const row = series.points[at]?.row;
-          if (row === undefined || !chosen.has(row) || series.points[at]?.y === null) return;
-          const { x, y, base, width, height, horizontal } = element as unknown as { x: number; y: number; base?: number; width?: number; height?: number; horizontal?: boolean };
-          if (base === undefined || width === undefined || height === undefined) {
-            ctx.beginPath();
-            ctx.arc(x, y, 6, 0, 2 * Math.PI);
-            ctx.stroke();
-          } else if (horizontal) ctx.strokeRect(Math.min(x, base), y - height / 2, Math.abs(base - x), height);
-          else ctx.strokeRect(x - width / 2, Math.min(y, base), width, Math.abs(base - y));
+  return [
+    {
+      id: 'chosenMarks',
+      afterDatasetsDraw(drawn) {
+        const chosen = rows();
+        if (chosen.size === 0) return;
+        const { ctx } = drawn;
+        ctx.save();
+        ctx.strokeStyle = tokens.signal;
+        ctx.lineWidth = 2;
+        chart.series.forEach((series, index) => {
+          if (!drawn.isDatasetVisible(index)) return;
+          drawn.getDatasetMeta(index).data.forEach((element, at) => {
+            const row = series.points[at]?.row;
+            if (row === undefined || !chosen.has(row) || series.points[at]?.y === null) return;
+            const { x, y, base, width, height, horizontal } = element as unknown as {
+              x: number;
+              y: number;
+              base?: number;
+              width?: number;
+              height?: number;
+              horizontal?: boolean;
+            };
+            if (base === undefined || width === undefined || height === undefined) {
+              ctx.beginPath();
+              ctx.arc(x, y, 6, 0, 2 * Math.PI);
+              ctx.stroke();
+            } else if (horizontal) ctx.strokeRect(Math.min(x, base), y - height / 2, Math.abs(base - x), height);
+            else ctx.strokeRect(x - width / 2, Math.min(y, base), width, Math.abs(base - y));
+          });
         });
-      });
-      ctx.restore();
+        ctx.restore();
+      },
     },
-  }];
+  ];
 }
 
 /** The range in which a forecast should lie, in the colour of its line. */
 export function rangeGround(chart: ChartDescription, tokens: Tokens): Plugin<Kind>[] {
   if (!chart.series.some((series) => series.points.some((point) => point.range !== undefined))) return [];
-  return [{
-    id: 'rangeGround',
-    beforeDatasetsDraw(drawn) {
-      const [across, up] = [drawn.scales['x'], drawn.scales['left']];
-      if (!across || !up) return;
-      const { ctx } = drawn;
-      chart.series.forEach((series, index) => {
-        const ranged = series.points.flatMap(({ x, range }) => (range === undefined ? [] : [{ x: across.getPixelForValue(x), low: up.getPixelForValue(range[0]), high: up.getPixelForValue(range[1]) }]));
-        if (ranged.length < 2 || !drawn.isDatasetVisible(index)) return;
-        ctx.save();
-        ctx.fillStyle = pale(seriesColour(series, tokens), '24');
-        ctx.beginPath();
-        for (const { x, high } of ranged) ctx.lineTo(x, high);
-        for (const { x, low } of ranged.toReversed()) ctx.lineTo(x, low);
-        ctx.closePath();
-        ctx.fill();
-        ctx.restore();
-      });
+  return [
+    {
+      id: 'rangeGround',
+      beforeDatasetsDraw(drawn) {
+        const [across, up] = [drawn.scales['x'], drawn.scales['left']];
+        if (!across || !up) return;
+        const { ctx } = drawn;
+        chart.series.forEach((series, index) => {
+          const ranged = series.points.flatMap(({ x, range }) =>
+            range === undefined
+              ? []
+              : [
+                  {
+                    x: across.getPixelForValue(x),
+                    low: up.getPixelForValue(range[0]),
+                    high: up.getPixelForValue(range[1]),
+                  },
+                ],
+          );
+          if (ranged.length < 2 || !drawn.isDatasetVisible(index)) return;
+          ctx.save();
+          ctx.fillStyle = pale(seriesColour(series, tokens), '24');
+          ctx.beginPath();
+          for (const { x, high } of ranged) ctx.lineTo(x, high);
+          for (const { x, low } of ranged.toReversed()) ctx.lineTo(x, low);
+          ctx.closePath();
+          ctx.fill();
+          ctx.restore();
+        });
+      },
     },
-  }];
+  ];
 }
 
 /** Lines across the chart, each with its value at the end; a target in the signal colour. */
@@ -92,15 +121,28 @@ export function linesAcross(chart: ChartDescription, tokens: Tokens, axisId: 'x'
       ctx.font = `600 11px ${SANS}`;
       for (const line of chart.lines) {
         const at = scale.getPixelForValue(line.value);
-        if (at < (axisId === 'x' ? chartArea.left : chartArea.top) - 1 || at > (axisId === 'x' ? chartArea.right : chartArea.bottom) + 1) continue;
+        if (
+          at < (axisId === 'x' ? chartArea.left : chartArea.top) - 1 ||
+          at > (axisId === 'x' ? chartArea.right : chartArea.bottom) + 1
+        )
+          continue;
         ctx.strokeStyle = line.target ? tokens.signal : tokens.ink;
         ctx.lineWidth = line.target ? 1.6 : 1.1;
         ctx.setLineDash(line.target ? [] : [5, 4]);
         ctx.beginPath();
-        if (axisId === 'x') { ctx.moveTo(at, chartArea.top); ctx.lineTo(at, chartArea.bottom); } else { ctx.moveTo(chartArea.left, at); ctx.lineTo(chartArea.right, at); }
+        if (axisId === 'x') {
+          ctx.moveTo(at, chartArea.top);
+          ctx.lineTo(at, chartArea.bottom);
+        } else {
+          ctx.moveTo(chartArea.left, at);
+          ctx.lineTo(chartArea.right, at);
+        }
         ctx.stroke();
         const width = ctx.measureText(line.label).width + 8;
-        const [x, y] = axisId === 'x' ? [Math.min(at - 4, chartArea.right - width), chartArea.top - 16] : [chartArea.left + 2, Math.max(chartArea.top, at - 17)];
+        const [x, y] =
+          axisId === 'x'
+            ? [Math.min(at - 4, chartArea.right - width), chartArea.top - 16]
+            : [chartArea.left + 2, Math.max(chartArea.top, at - 17)];
         ctx.fillStyle = pale(tokens.paper, 'E0');
         ctx.fillRect(x, y, width, 15);
         ctx.fillStyle = line.target ? tokens.signal : tokens.ink;
@@ -123,7 +165,8 @@ export function incompleteGround(chart: ChartDescription, tokens: Tokens): Plugi
       if (at === null || !axis || chart.kind === 'bars') return;
       const { ctx, chartArea } = drawn;
       const centre = axis.getPixelForValue(at);
-      const step = chart.categories.length > 1 ? Math.abs(axis.getPixelForValue(1) - axis.getPixelForValue(0)) : chartArea.width;
+      const step =
+        chart.categories.length > 1 ? Math.abs(axis.getPixelForValue(1) - axis.getPixelForValue(0)) : chartArea.width;
       ctx.save();
       ctx.fillStyle = tokens.wash;
       const left = Math.max(chartArea.left, centre - step / 2);
@@ -133,7 +176,15 @@ export function incompleteGround(chart: ChartDescription, tokens: Tokens): Plugi
   };
 }
 
-export const endLabelRoom = (chart: ChartDescription, small: boolean) => Math.min(small ? 96 : 160, 14 + 6.6 * Math.max(...chart.series.filter((series) => !BESIDE.includes(series.style)).map((series) => series.label.length)));
+export const endLabelRoom = (chart: ChartDescription, small: boolean) =>
+  Math.min(
+    small ? 96 : 160,
+    14 +
+      6.6 *
+        Math.max(
+          ...chart.series.filter((series) => !BESIDE.includes(series.style)).map((series) => series.label.length),
+        ),
+  );
 
 /** Series are labelled where they end; labels that would overlap are moved apart. */
 export function labelsAtEnds(chart: ChartDescription, tokens: Tokens, small: boolean): Plugin<Kind> {
@@ -146,7 +197,9 @@ export function labelsAtEnds(chart: ChartDescription, tokens: Tokens, small: boo
         const ahead = chart.series.findIndex((_one, at) => carriedOnBy(chart, at) === index);
         const last = (chart.series[ahead] ?? series).points.findLastIndex((point) => point.y !== null);
         const element = drawn.getDatasetMeta(ahead < 0 ? index : ahead).data[last];
-        return element ? [{ text: series.label, colour: seriesColour(series, tokens), y: element.y, x: element.x }] : [];
+        return element
+          ? [{ text: series.label, colour: seriesColour(series, tokens), y: element.y, x: element.x }]
+          : [];
       });
       labels.sort((a, b) => a.y - b.y);
       const gap = 15;
@@ -220,7 +273,10 @@ export function boxEnds(chart: ChartDescription, tokens: Tokens): Plugin<Kind> {
         if (!box || point?.y === null || point?.y === undefined) return;
         const { x, width } = element as unknown as { x: number; width: number };
         const at = (value: number) => scale.getPixelForValue(value);
-        const line = (fromX: number, fromY: number, toX: number, toY: number) => { ctx.moveTo(fromX, fromY); ctx.lineTo(toX, toY); };
+        const line = (fromX: number, fromY: number, toX: number, toY: number) => {
+          ctx.moveTo(fromX, fromY);
+          ctx.lineTo(toX, toY);
+        };
         ctx.beginPath();
         line(x, at(box.low), x, at(point.base ?? box.low));
         line(x, at(point.y), x, at(box.high));

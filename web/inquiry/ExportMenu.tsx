@@ -25,12 +25,23 @@ export function ExportMenu(props: { modelId: string; step: Step; answer: Answer;
       }
       if (way === 'png') {
         const canvases = document.querySelectorAll<HTMLCanvasElement>('figure canvas');
-        const drawn = canvases.length === 1 ? await picture(canvases[0] ?? null, headline, sentence) : await pictureOf((await api.exportAnswer(modelId, reading, [], 'svg')).content);
+        const drawn =
+          canvases.length === 1
+            ? await picture(canvases[0] ?? null, headline, sentence)
+            : await pictureOf((await api.exportAnswer(modelId, reading, [], 'svg')).content);
         if (!drawn) return 'The browser could not draw the picture; the SVG file is the same.';
-        save(`${headline.replace(/[^\p{L}\p{N} ,.-]+/gu, ' ').trim().slice(0, 80)}.png`, drawn);
+        save(
+          `${headline
+            .replace(/[^\p{L}\p{N} ,.-]+/gu, ' ')
+            .trim()
+            .slice(0, 80)}.png`,
+          drawn,
+        );
         return 'Saved';
       }
-      await navigator.clipboard.writeText(way === 'table' ? tabSeparated(answer) : summary(headline, sentence, step.notes));
+      await navigator.clipboard.writeText(
+        way === 'table' ? tabSeparated(answer) : summary(headline, sentence, step.notes),
+      );
       return 'Copied';
     },
     onMutate: () => setSaid(''),
@@ -39,16 +50,32 @@ export function ExportMenu(props: { modelId: string; step: Step; answer: Answer;
   });
   return (
     <>
-      <span role="status" style={{ fontSize: 12.5, color: 'var(--quiet)' }}>{take.isPending ? 'Making it …' : said}</span>
+      <span role="status" style={{ fontSize: 12.5, color: 'var(--quiet)' }}>
+        {take.isPending ? 'Making it …' : said}
+      </span>
       <Menu
-        plain label="Export ▾" ariaLabel="Export"
+        plain
+        label="Export ▾"
+        ariaLabel="Export"
         entries={[
           { id: 'csv', label: 'CSV file' },
           { id: 'xlsx', label: 'XLSX workbook' },
           { id: 'pdf', label: 'PDF document' },
           { id: 'pptx', label: 'PPTX slide' },
-          { id: 'svg', label: 'SVG drawing', ...(reading.rows === null && answer.rows.length > 0 ? {} : { disabled: true, note: 'A listing has no chart.' }) },
-          { id: 'png', label: 'Picture of the chart', ...(reading.rows === null && answer.rows.length > 0 ? {} : { disabled: true, note: 'A listing has no chart.' }) },
+          {
+            id: 'svg',
+            label: 'SVG drawing',
+            ...(reading.rows === null && answer.rows.length > 0
+              ? {}
+              : { disabled: true, note: 'A listing has no chart.' }),
+          },
+          {
+            id: 'png',
+            label: 'Picture of the chart',
+            ...(reading.rows === null && answer.rows.length > 0
+              ? {}
+              : { disabled: true, note: 'A listing has no chart.' }),
+          },
           { id: 'table', label: 'Copy the table' },
           { id: 'summary', label: 'Copy the summary' },
         ]}

@@ -21,9 +21,21 @@ import { Trail } from './Trail';
 import { UnansweredView } from './UnansweredView';
 
 const Columns = styled.main`
-  display: grid; grid-template-columns: 214px minmax(0, 1fr) 262px; min-height: 0;
-  > section { min-height: 0; min-width: 0; overflow: auto; }
-  @media (max-width: ${NARROW}) { display: block; overflow: auto; > nav { display: none; } }
+  display: grid;
+  grid-template-columns: 214px minmax(0, 1fr) 262px;
+  min-height: 0;
+  > section {
+    min-height: 0;
+    min-width: 0;
+    overflow: auto;
+  }
+  @media (max-width: ${NARROW}) {
+    display: block;
+    overflow: auto;
+    > nav {
+      display: none;
+    }
+  }
 `;
 const Middle = styled.div`
   padding: 24px 30px;
@@ -46,10 +58,24 @@ export function InquiryPage() {
   const setDraft = useInterface((state) => state.setDraft);
   const [pinning, setPinning] = useState(false);
   const running = useRef<AbortController | null>(null);
-  const inquiry = useQuery({ queryKey: ['inquiry', inquiryId], queryFn: () => api.inquiry(inquiryId), refetchInterval: ANEW });
+  const inquiry = useQuery({
+    queryKey: ['inquiry', inquiryId],
+    queryFn: () => api.inquiry(inquiryId),
+    refetchInterval: ANEW,
+  });
   const current = stepId ?? inquiry.data?.steps.at(-1)?.id ?? null;
-  const step = useQuery({ queryKey: ['step', inquiryId, current], queryFn: ({ signal }) => api.step(inquiryId, current ?? '', signal), enabled: current !== null, staleTime: 60_000 });
-  const model = useQuery({ queryKey: ['model', inquiry.data?.modelId], queryFn: () => api.model(inquiry.data?.modelId ?? ''), enabled: inquiry.data !== undefined, staleTime: 300_000 });
+  const step = useQuery({
+    queryKey: ['step', inquiryId, current],
+    queryFn: ({ signal }) => api.step(inquiryId, current ?? '', signal),
+    enabled: current !== null,
+    staleTime: 60_000,
+  });
+  const model = useQuery({
+    queryKey: ['model', inquiry.data?.modelId],
+    queryFn: () => api.model(inquiry.data?.modelId ?? ''),
+    enabled: inquiry.data !== undefined,
+    staleTime: 300_000,
+  });
   const place = `inquiry ${inquiryId}`;
 
   const ask = useMutation({
@@ -61,7 +87,9 @@ export function InquiryPage() {
     onSuccess: (made, { said }) => {
       if ('text' in said) setDraft(place, '');
       client.setQueryData(['step', inquiryId, made.id], made);
-      client.setQueryData<Inquiry>(['inquiry', inquiryId], (there) => (there && !there.steps.some((one) => one.id === made.id) ? { ...there, steps: [...there.steps, made] } : there));
+      client.setQueryData<Inquiry>(['inquiry', inquiryId], (there) =>
+        there && !there.steps.some((one) => one.id === made.id) ? { ...there, steps: [...there.steps, made] } : there,
+      );
       void client.invalidateQueries({ queryKey: ['inquiry', inquiryId] });
       void navigate(`/inquiries/${inquiryId}/steps/${made.id}`);
     },
@@ -69,7 +97,11 @@ export function InquiryPage() {
   const say = (said: Ask) => ask.mutate({ said });
   // another reading of the same words takes its place beside them, after the step they followed
   const choose = (option: Option, of: Note['kind'] = 'unclear') => {
-    if (option.reading) ask.mutate({ said: { reading: option.reading, label: option.label }, ...((of === 'assumed' || of === 'explained') && step.data ? { after: step.data.after } : {}) });
+    if (option.reading)
+      ask.mutate({
+        said: { reading: option.reading, label: option.label },
+        ...((of === 'assumed' || of === 'explained') && step.data ? { after: step.data.after } : {}),
+      });
     else if (option.text !== undefined) {
       setDraft(place, replacedWord(step.data, option.text));
       document.querySelector<HTMLInputElement>('input[role=combobox]')?.focus();
@@ -81,33 +113,112 @@ export function InquiryPage() {
   const stopped = ask.error instanceof DOMException;
   const foot = canAsk ? (
     <AskLine
-      place={place} about={[model.data?.name ?? '', shown ? `following “${shown.asked}”` : 'a first question']} placeholder={shown ? 'Ask a follow-up' : 'Ask a question'} modelId={inquiry.data?.modelId ?? null} before={before}
-      busy={ask.isPending} onAsk={(text) => say({ text })} onStop={() => running.current?.abort()} {...(current === null && model.data ? { tries: model.data.starters } : {})}
+      place={place}
+      about={[model.data?.name ?? '', shown ? `following “${shown.asked}”` : 'a first question']}
+      placeholder={shown ? 'Ask a follow-up' : 'Ask a question'}
+      modelId={inquiry.data?.modelId ?? null}
+      before={before}
+      busy={ask.isPending}
+      onAsk={(text) => say({ text })}
+      onStop={() => running.current?.abort()}
+      {...(current === null && model.data ? { tries: model.data.starters } : {})}
     />
   ) : undefined;
-  if (inquiry.isError) return <Page><Failure error={inquiry.error} {...(inquiry.error instanceof ProblemError && inquiry.error.status === 404 ? {} : { onRetry: () => void inquiry.refetch() })} action={<Button onPress={() => void navigate('/inquiries')}>Your inquiries</Button>} /></Page>;
+  if (inquiry.isError)
+    return (
+      <Page>
+        <Failure
+          error={inquiry.error}
+          {...(inquiry.error instanceof ProblemError && inquiry.error.status === 404
+            ? {}
+            : { onRetry: () => void inquiry.refetch() })}
+          action={<Button onPress={() => void navigate('/inquiries')}>Your inquiries</Button>}
+        />
+      </Page>
+    );
   return (
     <Page bare {...(foot ? { foot } : {})}>
       <Columns>
         <Trail inquiryId={inquiryId} inquiry={inquiry.data} current={current} />
-        <section onDragOver={(event) => { if (canAsk && event.dataTransfer.types.includes(DRAGGED)) event.preventDefault(); }} onDrop={(event) => { const dropped = event.dataTransfer.getData(DRAGGED); if (dropped !== '') say({ edit: JSON.parse(dropped) as Edit[] }); }}>
-          {ask.isError && !stopped ? <Middle><Failure error={ask.error} onRetry={() => ask.variables && ask.mutate(ask.variables)} action={<Button onPress={() => ask.reset()}>Go back</Button>} /></Middle>
-          : ask.isPending ? <Middle><Loading what="Computing" onStop={() => running.current?.abort()} /></Middle>
-          : inquiry.isPending || (current !== null && step.isPending) ? <Middle><Loading what="Opening the inquiry" /></Middle>
-          : step.isError ? <Middle><Failure error={step.error} onRetry={() => void step.refetch()} /></Middle>
-          : !shown ? <Middle><Message title="A blank page">Ask a first question in the line below. Each answer becomes a step of the trail, and nothing is overwritten.</Message></Middle>
-          : shown.answer ? <AnswerView key={shown.id} step={shown} model={model.data} canAsk={canAsk} onEdit={(edits) => say({ edit: edits })} onSay={(text) => say({ text })} onPin={() => setPinning(true)} />
-          : <UnansweredView step={shown} onChoose={choose} />}
+        <section
+          onDragOver={(event) => {
+            if (canAsk && event.dataTransfer.types.includes(DRAGGED)) event.preventDefault();
+          }}
+          onDrop={(event) => {
+            const dropped = event.dataTransfer.getData(DRAGGED);
+            if (dropped !== '') say({ edit: JSON.parse(dropped) as Edit[] });
+          }}
+        >
+          {ask.isError && !stopped ? (
+            <Middle>
+              <Failure
+                error={ask.error}
+                onRetry={() => ask.variables && ask.mutate(ask.variables)}
+                action={<Button onPress={() => ask.reset()}>Go back</Button>}
+              />
+            </Middle>
+          ) : ask.isPending ? (
+            <Middle>
+              <Loading what="Computing" onStop={() => running.current?.abort()} />
+            </Middle>
+          ) : inquiry.isPending || (current !== null && step.isPending) ? (
+            <Middle>
+              <Loading what="Opening the inquiry" />
+            </Middle>
+          ) : step.isError ? (
+            <Middle>
+              <Failure error={step.error} onRetry={() => void step.refetch()} />
+            </Middle>
+          ) : !shown ? (
+            <Middle>
+              <Message title="A blank page">
+                Ask a first question in the line below. Each answer becomes a step of the trail, and nothing is
+                overwritten.
+              </Message>
+            </Middle>
+          ) : shown.answer ? (
+            <AnswerView
+              key={shown.id}
+              step={shown}
+              model={model.data}
+              canAsk={canAsk}
+              onEdit={(edits) => say({ edit: edits })}
+              onSay={(text) => say({ text })}
+              onPin={() => setPinning(true)}
+            />
+          ) : (
+            <UnansweredView step={shown} onChoose={choose} />
+          )}
         </section>
-        <Margin notes={[...(inquiry.data?.limited ? [{ kind: 'caveat', text: inquiry.data.limited } as const] : []), ...(shown?.notes ?? []).filter((note) => shown?.answer !== undefined || note.kind !== 'unclear')]} model={model.data} reading={before} canAsk={canAsk} onChoose={choose} onEdit={(edits) => say({ edit: edits })} />
+        <Margin
+          notes={[
+            ...(inquiry.data?.limited ? [{ kind: 'caveat', text: inquiry.data.limited } as const] : []),
+            ...(shown?.notes ?? []).filter((note) => shown?.answer !== undefined || note.kind !== 'unclear'),
+          ]}
+          model={model.data}
+          reading={before}
+          canAsk={canAsk}
+          onChoose={choose}
+          onEdit={(edits) => say({ edit: edits })}
+        />
       </Columns>
-      {shown?.reading && inquiry.data ? <PinDialog isOpen={pinning} onClose={() => setPinning(false)} modelId={inquiry.data.modelId} reading={shown.reading} /> : null}
+      {shown?.reading && inquiry.data ? (
+        <PinDialog
+          isOpen={pinning}
+          onClose={() => setPinning(false)}
+          modelId={inquiry.data.modelId}
+          reading={shown.reading}
+        />
+      ) : null}
     </Page>
   );
 }
 
 /** The question as asked, with the first word that was not understood replaced. */
-function replacedWord(step: { asked: string; words: readonly { start: number; end: number; use: string }[] } | undefined, text: string): string {
+function replacedWord(
+  step: { asked: string; words: readonly { start: number; end: number; use: string }[] } | undefined,
+  text: string,
+): string {
   const unknown = step?.words.find((word) => word.use === 'unresolved');
   return step && unknown ? `${step.asked.slice(0, unknown.start)}${text}${step.asked.slice(unknown.end)}` : text;
 }

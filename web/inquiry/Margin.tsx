@@ -10,20 +10,63 @@ import { ModelDrawer } from './ModelDrawer';
 import { NotesList } from './NotesList';
 
 const Column = styled.aside`
-  padding: 14px 20px; overflow: auto; border-left: 1px solid var(--line); min-height: 0;
-  [role='tablist'] { display: flex; gap: 18px; font-size: 12px; padding-bottom: 8px; }
-  [role='tab'] { border: 0; background: none; padding: 2px 0; cursor: pointer; color: var(--quiet); font-size: 12px; border-bottom: 1.5px solid transparent; }
-  [role='tab'][aria-selected='true'] { color: var(--ink); font-weight: 650; border-bottom-color: var(--ink); }
-  @media (max-width: ${NARROW}) { border-left: 0; border-top: 1px solid var(--line); }
+  padding: 14px 20px;
+  overflow: auto;
+  border-left: 1px solid var(--line);
+  min-height: 0;
+  [role='tablist'] {
+    display: flex;
+    gap: 18px;
+    font-size: 12px;
+    padding-bottom: 8px;
+  }
+  [role='tab'] {
+    border: 0;
+    background: none;
+    padding: 2px 0;
+    cursor: pointer;
+    color: var(--quiet);
+    font-size: 12px;
+    border-bottom: 1.5px solid transparent;
+  }
+  [role='tab'][aria-selected='true'] {
+    color: var(--ink);
+    font-weight: 650;
+    border-bottom-color: var(--ink);
+  }
+  @media (max-width: ${NARROW}) {
+    border-left: 0;
+    border-top: 1px solid var(--line);
+  }
 `;
 
-export function Margin(props: { notes: readonly Note[]; model: ModelView | undefined; reading: Reading | null; canAsk: boolean; onChoose: (option: Option, of: Note['kind']) => void; onEdit: (edits: readonly Edit[]) => void }) {
+export function Margin(props: {
+  notes: readonly Note[];
+  model: ModelView | undefined;
+  reading: Reading | null;
+  canAsk: boolean;
+  onChoose: (option: Option, of: Note['kind']) => void;
+  onEdit: (edits: readonly Edit[]) => void;
+}) {
   const [side, setSide] = useState<'notes' | 'model'>('notes');
-  const tab = (id: 'notes' | 'model', label: string) => <button type="button" role="tab" aria-selected={side === id} onClick={() => setSide(id)}>{label}</button>;
+  const tab = (id: 'notes' | 'model', label: string) => (
+    <button type="button" role="tab" aria-selected={side === id} onClick={() => setSide(id)}>
+      {label}
+    </button>
+  );
   return (
     <Column aria-label={side === 'notes' ? 'Notes' : 'Model'}>
-      {props.canAsk && props.model ? <div role="tablist" aria-label="Beside the answer">{tab('notes', `Notes ${props.notes.length}`)}{tab('model', 'Model')}</div> : null}
-      {side === 'model' && props.model && props.canAsk ? <ModelDrawer model={props.model} reading={props.reading} onEdit={props.onEdit} /> : <NotesList notes={props.notes} onChoose={props.onChoose} />}
+      {props.canAsk && props.model ? (
+        <div role="tablist" aria-label="Beside the answer">
+          {tab('notes', `Notes ${props.notes.length}`)}
+          {tab('model', 'Model')}
+        </div>
+      ) : null}
+      {side === 'model' && props.model && props.canAsk ? (
+        <ModelDrawer model={props.model} reading={props.reading} onEdit={props.onEdit} />
+      ) : (
+        <NotesList notes={props.notes} onChoose={props.onChoose} />
+      )}
     </Column>
   );
 }

@@ -9,28 +9,71 @@ import { Menu, TextButton } from '../parts/controls';
 import { deeperEdits, type Marked } from './marks';
 
 const Acts = styled.div`
-  display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: baseline; border-top: 1px solid var(--line); padding: 8px 0; font-size: 13px;
-  b { font-weight: 600; }
-  small { color: var(--quiet); font-size: 12px; }
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+  align-items: baseline;
+  border-top: 1px solid var(--line);
+  padding: 8px 0;
+  font-size: 13px;
+  b {
+    font-weight: 600;
+  }
+  small {
+    color: var(--quiet);
+    font-size: 12px;
+  }
 `;
 const percent = new Intl.NumberFormat(undefined, { style: 'percent', maximumFractionDigits: 0 });
 
-export function MarkActs(props: { modelId: string; reading: Reading; marked: Marked; onEdit: (edits: readonly Edit[]) => void; onSay: (words: string) => void; onClose: () => void }) {
+export function MarkActs(props: {
+  modelId: string;
+  reading: Reading;
+  marked: Marked;
+  onEdit: (edits: readonly Edit[]) => void;
+  onSay: (words: string) => void;
+  onClose: () => void;
+}) {
   const { modelId, reading, marked } = props;
   const [copied, setCopied] = useState('');
-  const deeper = useQuery({ queryKey: ['deeper', modelId, reading, marked.narrow], queryFn: ({ signal }) => api.deeper(modelId, reading, marked.narrow ?? [], signal), enabled: marked.narrow !== null, staleTime: 60_000 });
+  const deeper = useQuery({
+    queryKey: ['deeper', modelId, reading, marked.narrow],
+    queryFn: ({ signal }) => api.deeper(modelId, reading, marked.narrow ?? [], signal),
+    enabled: marked.narrow !== null,
+    staleTime: 60_000,
+  });
   const levels = deeper.data?.levels ?? [];
-  const copy = () => navigator.clipboard.writeText(marked.text).then(() => setCopied('Copied'), () => setCopied('The browser does not allow copying here.'));
+  const copy = () =>
+    navigator.clipboard.writeText(marked.text).then(
+      () => setCopied('Copied'),
+      () => setCopied('The browser does not allow copying here.'),
+    );
   return (
     <Acts role="group" aria-label={`What to do with ${marked.title}`}>
       <b>{marked.title}</b>
-      {marked.acts.map((act) => <TextButton key={act.label} onPress={() => props.onEdit(act.edits)}>{act.label}</TextButton>)}
+      {marked.acts.map((act) => (
+        <TextButton key={act.label} onPress={() => props.onEdit(act.edits)}>
+          {act.label}
+        </TextButton>
+      ))}
       {marked.narrow === null ? null : levels.length > 0 ? (
         <Menu
-          plain label="Go deeper by ▾" ariaLabel="Go deeper by" onChoose={(level) => props.onEdit(deeperEdits(marked.narrow ?? [], level))}
-          entries={levels.map((one) => ({ id: one.level, label: one.name, note: one.unevenness === null ? `${one.members} members` : `${one.members} members, ${percent.format(one.unevenness)} uneven` }))}
+          plain
+          label="Go deeper by ▾"
+          ariaLabel="Go deeper by"
+          onChoose={(level) => props.onEdit(deeperEdits(marked.narrow ?? [], level))}
+          entries={levels.map((one) => ({
+            id: one.level,
+            label: one.name,
+            note:
+              one.unevenness === null
+                ? `${one.members} members`
+                : `${one.members} members, ${percent.format(one.unevenness)} uneven`,
+          }))}
         />
-      ) : deeper.isFetching ? <small role="status">Looking where it differs most …</small> : null}
+      ) : deeper.isFetching ? (
+        <small role="status">Looking where it differs most …</small>
+      ) : null}
       {marked.why === null ? null : <TextButton onPress={() => props.onSay(marked.why ?? '')}>Why?</TextButton>}
       <TextButton onPress={() => void copy()}>Copy</TextButton>
       <TextButton onPress={props.onClose}>Close</TextButton>

@@ -8,11 +8,19 @@ import { Button, Dialog, Field, PrimaryButton, TextButton } from '../parts/contr
 import { Failure, Loading } from '../parts/states';
 
 const List = styled.ul`
-  display: grid; gap: 8px; margin-bottom: 16px; max-height: 240px; overflow: auto;
+  display: grid;
+  gap: 8px;
+  margin-bottom: 16px;
+  max-height: 240px;
+  overflow: auto;
 `;
 const Row = styled.form`
-  display: flex; gap: 10px; align-items: end;
-  > :first-child { flex: 1; }
+  display: flex;
+  gap: 10px;
+  align-items: end;
+  > :first-child {
+    flex: 1;
+  }
 `;
 
 export function PinDialog(props: { isOpen: boolean; onClose: () => void; modelId: string; reading: Reading }) {
@@ -37,17 +45,36 @@ export function PinDialog(props: { isOpen: boolean; onClose: () => void; modelId
     <Dialog title="Pin to a board" isOpen={props.isOpen} onClose={close}>
       {pin.isSuccess ? (
         <>
-          <p style={{ marginBottom: 16 }}>Pinned to <Link to={`/boards/${pin.data.id}`}>{pin.data.title}</Link>.</p>
+          <p style={{ marginBottom: 16 }}>
+            Pinned to <Link to={`/boards/${pin.data.id}`}>{pin.data.title}</Link>.
+          </p>
           <Button onPress={close}>Go on asking</Button>
         </>
       ) : (
         <>
           {boards.isPending ? <Loading what="Looking for your boards" /> : null}
           {boards.isError ? <Failure error={boards.error} onRetry={() => void boards.refetch()} /> : null}
-          {mine.length > 0 ? <List aria-label="Boards">{mine.map((board) => <li key={board.id}><TextButton isDisabled={pin.isPending} onPress={() => pin.mutate(board)}>{board.title}</TextButton></li>)}</List> : null}
-          <Row onSubmit={(event) => { event.preventDefault(); if (title.trim() !== '') pin.mutate(null); }}>
+          {mine.length > 0 ? (
+            <List aria-label="Boards">
+              {mine.map((board) => (
+                <li key={board.id}>
+                  <TextButton isDisabled={pin.isPending} onPress={() => pin.mutate(board)}>
+                    {board.title}
+                  </TextButton>
+                </li>
+              ))}
+            </List>
+          ) : null}
+          <Row
+            onSubmit={(event) => {
+              event.preventDefault();
+              if (title.trim() !== '') pin.mutate(null);
+            }}
+          >
             <Field label="A new board" value={title} onChange={setTitle} placeholder="Title" />
-            <PrimaryButton type="submit" isDisabled={title.trim() === '' || pin.isPending}>Make and pin</PrimaryButton>
+            <PrimaryButton type="submit" isDisabled={title.trim() === '' || pin.isPending}>
+              Make and pin
+            </PrimaryButton>
           </Row>
           {pin.isError ? <Failure error={pin.error} /> : null}
         </>

@@ -11,37 +11,94 @@ import { AnswerTable } from './table/AnswerTable';
 import { columnsToAdd, listingEdit, sortOf } from './records';
 
 const Box = styled.div`
-  min-height: 0; display: grid; grid-template-rows: auto minmax(0, 1fr); gap: 8px;
-  > header { display: flex; flex-wrap: wrap; gap: 6px 18px; align-items: baseline; font-size: 13px; color: var(--quiet); }
+  min-height: 0;
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  gap: 8px;
+  > header {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 18px;
+    align-items: baseline;
+    font-size: 13px;
+    color: var(--quiet);
+  }
 `;
 
 /** Records are read page by page. @param props.fact whose records, where that does not follow from the reading */
 const PAGE = 1000;
 
-export function RecordsView(props: { modelId: string; reading: Reading; model: ModelView | undefined; fact?: string; onKeep?: (edits: readonly Edit[]) => void }) {
+export function RecordsView(props: {
+  modelId: string;
+  reading: Reading;
+  model: ModelView | undefined;
+  fact?: string;
+  onKeep?: (edits: readonly Edit[]) => void;
+}) {
   const { modelId, reading, model } = props;
   const [columns, setColumns] = useState<readonly Listed[]>([]);
   const [skip, setSkip] = useState(0);
   const [sort, setSort] = useState<Edit | null>(null);
   const edit = listingEdit(columns, props.fact);
   const edits = sort === null ? [edit] : [edit, sort];
-  const records = useQuery({ queryKey: ['records', modelId, reading, edits, skip], queryFn: ({ signal }) => api.answer(modelId, reading, edits, signal, skip), staleTime: 60_000, placeholderData: (before) => before });
+  const records = useQuery({
+    queryKey: ['records', modelId, reading, edits, skip],
+    queryFn: ({ signal }) => api.answer(modelId, reading, edits, signal, skip),
+    staleTime: 60_000,
+    placeholderData: (before) => before,
+  });
   if (records.isPending) return <Loading what="Reading the records" />;
   if (records.isError) return <Failure error={records.error} onRetry={() => void records.refetch()} />;
   const { answer } = records.data;
   const addable = columnsToAdd(model, answer);
-  if (answer.rows.length === 0) return <Message title="No records">Nothing stands behind this answer. Take a condition out of the sentence.</Message>;
+  if (answer.rows.length === 0)
+    return (
+      <Message title="No records">Nothing stands behind this answer. Take a condition out of the sentence.</Message>
+    );
   return (
     <Box>
       <header>
-        <span>{answer.truncated || skip > 0 ? `Records ${(skip + 1).toLocaleString()} to ${(skip + answer.rowCount).toLocaleString()}` : `${answer.rowCount} ${answer.rowCount === 1 ? 'record' : 'records'}`}</span>
+        <span>
+          {answer.truncated || skip > 0
+            ? `Records ${(skip + 1).toLocaleString()} to ${(skip + answer.rowCount).toLocaleString()}`
+            : `${answer.rowCount} ${answer.rowCount === 1 ? 'record' : 'records'}`}
+        </span>
         {skip > 0 ? <TextButton onPress={() => setSkip(Math.max(0, skip - PAGE))}>Those before</TextButton> : null}
         {answer.truncated ? <TextButton onPress={() => setSkip(skip + PAGE)}>The next ones</TextButton> : null}
-        {addable.length > 0 ? <Menu plain label="Add a column ▾" ariaLabel="Add a column" entries={addable.map(({ id, label }) => ({ id, label }))} onChoose={(id) => setColumns([...columns, ...addable.filter((one) => one.id === id).map((one) => one.column)])} /> : null}
+        {addable.length > 0 ? (
+          <Menu
+            plain
+            label="Add a column ▾"
+            ariaLabel="Add a column"
+            entries={addable.map(({ id, label }) => ({ id, label }))}
+            onChoose={(id) =>
+              setColumns([...columns, ...addable.filter((one) => one.id === id).map((one) => one.column)])
+            }
+          />
+        ) : null}
         {columns.length > 0 ? <TextButton onPress={() => setColumns([])}>Usual columns</TextButton> : null}
         {props.onKeep ? <TextButton onPress={() => props.onKeep?.(edits)}>Keep as a step</TextButton> : null}
       </header>
-      <AnswerTable answer={answer} onSort={(column) => { const next = sortOf(column, sort); if (next) { setSort(next); setSkip(0); } }} sorted={(column) => (sort?.do === 'order' && sort.order?.by.kind === 'measure' && sort.order.by.calculation.kind === 'measure' && sort.order.by.calculation.measure === column.of ? (sort.order.direction === 'up' ? 'ascending' : 'descending') : 'none')} />
+      <AnswerTable
+        answer={answer}
+        onSort={(column) => {
+          const next = sortOf(column, sort);
+          if (next) {
+            setSort(next);
+            setSkip(0);
+          }
+        }}
+        sorted={(column) =>
+          sort?.do === 'order' &&
+          sort.order?.by.kind === 'measure' &&
+          sort.order.by.calculation.kind === 'measure' &&
+          sort.order.by.calculation.measure === column.of
+            ? sort.order.direction === 'up'
+              ? 'ascending'
+              : 'descending'
+            : 'none'
+        }
+      />
     </Box>
   );
 }

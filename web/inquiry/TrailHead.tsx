@@ -11,11 +11,23 @@ import { ShareDialog } from '../parts/ShareDialog';
 import { Failure } from '../parts/states';
 
 const Head = styled.div`
-  padding: 0 8px 12px 0; display: grid; gap: 2px; justify-items: start;
-  h2 { font: 600 15px/1.3 ${SERIF}; overflow-wrap: anywhere; }
-  small { font-size: 11.5px; color: var(--quiet); }
+  padding: 0 8px 12px 0;
+  display: grid;
+  gap: 2px;
+  justify-items: start;
+  h2 {
+    font: 600 15px/1.3 ${SERIF};
+    overflow-wrap: anywhere;
+  }
+  small {
+    font-size: 11.5px;
+    color: var(--quiet);
+  }
 `;
-const RIGHTS = [['see', 'may see'], ['ask', 'may go on']] as const;
+const RIGHTS = [
+  ['see', 'may see'],
+  ['ask', 'may go on'],
+] as const;
 
 export function TrailHead({ inquiry }: { inquiry: Inquiry }) {
   const client = useQueryClient();
@@ -24,28 +36,56 @@ export function TrailHead({ inquiry }: { inquiry: Inquiry }) {
   const [open, setOpen] = useState<'title' | 'share' | null>(null);
   const [title, setTitle] = useState(inquiry.title);
   const refresh = () => client.invalidateQueries({ queryKey: ['inquiry', inquiry.id] });
-  const rename = useMutation({ mutationFn: () => api.renameInquiry(inquiry.id, title.trim()), onSuccess: () => { setOpen(null); return refresh(); } });
-  const copy = useMutation({ mutationFn: () => api.copyInquiry(inquiry.id), onSuccess: (made) => navigate(`/inquiries/${made.id}`) });
+  const rename = useMutation({
+    mutationFn: () => api.renameInquiry(inquiry.id, title.trim()),
+    onSuccess: () => {
+      setOpen(null);
+      return refresh();
+    },
+  });
+  const copy = useMutation({
+    mutationFn: () => api.copyInquiry(inquiry.id),
+    onSuccess: (made) => navigate(`/inquiries/${made.id}`),
+  });
   const owns = inquiry.right === 'owner';
   const act = (id: string) => {
-    if (id === 'rename') { setTitle(inquiry.title); setOpen('title'); }
+    if (id === 'rename') {
+      setTitle(inquiry.title);
+      setOpen('title');
+    }
     if (id === 'share') setOpen('share');
     if (id === 'copy') copy.mutate();
     if (id === 'replay') void navigate(`/inquiries/${inquiry.id}/replay`);
   };
   const entries = [
-    ...(owns ? [{ id: 'rename', label: 'Rename' }, { id: 'share', label: 'Share' }] : []),
+    ...(owns
+      ? [
+          { id: 'rename', label: 'Rename' },
+          { id: 'share', label: 'Share' },
+        ]
+      : []),
     ...(person.role === 'viewer' ? [] : [{ id: 'copy', label: 'Make a copy' }]),
     { id: 'replay', label: 'Replay on today’s data', note: 'Each step again; says which headlines changed' },
   ];
   return (
     <Head>
       <h2>{inquiry.title}</h2>
-      <small>{owns ? (inquiry.sharedWith === 0 ? 'yours, private' : `yours, shared with ${inquiry.sharedWith} ${inquiry.sharedWith === 1 ? 'person' : 'people'}`) : `by ${inquiry.owner}, shared with you to ${inquiry.right === 'ask' ? 'go on' : 'see'}`}</small>
+      <small>
+        {owns
+          ? inquiry.sharedWith === 0
+            ? 'yours, private'
+            : `yours, shared with ${inquiry.sharedWith} ${inquiry.sharedWith === 1 ? 'person' : 'people'}`
+          : `by ${inquiry.owner}, shared with you to ${inquiry.right === 'ask' ? 'go on' : 'see'}`}
+      </small>
       <Menu plain label="Inquiry ▾" ariaLabel="What to do with this inquiry" entries={entries} onChoose={act} />
       {copy.isError ? <Failure error={copy.error} /> : null}
       <Dialog title="Rename the inquiry" isOpen={open === 'title'} onClose={() => setOpen(null)}>
-        <form onSubmit={(event) => { event.preventDefault(); if (title.trim() !== '') rename.mutate(); }}>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (title.trim() !== '') rename.mutate();
+          }}
+        >
           <Field label="Title" value={title} onChange={setTitle} autoFocus />
           {rename.isError ? <Failure error={rename.error} /> : null}
           <div style={{ display: 'flex', gap: 10, marginTop: 14 }}>
@@ -54,7 +94,20 @@ export function TrailHead({ inquiry }: { inquiry: Inquiry }) {
           </div>
         </form>
       </Dialog>
-      {owns ? <ShareDialog title="Share this inquiry" kept={['inquiry', inquiry.id]} isOpen={open === 'share'} onClose={() => { setOpen(null); void refresh(); }} rights={RIGHTS} fetch={() => api.inquiryShares(inquiry.id)} set={(who, right) => api.shareInquiry(inquiry.id, who, right)} /> : null}
+      {owns ? (
+        <ShareDialog
+          title="Share this inquiry"
+          kept={['inquiry', inquiry.id]}
+          isOpen={open === 'share'}
+          onClose={() => {
+            setOpen(null);
+            void refresh();
+          }}
+          rights={RIGHTS}
+          fetch={() => api.inquiryShares(inquiry.id)}
+          set={(who, right) => api.shareInquiry(inquiry.id, who, right)}
+        />
+      ) : null}
     </Head>
   );
 }

@@ -19,8 +19,16 @@ export function formatActs({ view }: Reading): FormatAct[] {
   const across = (['average', 'median'] as const).filter((at) => has(at) || room);
   return [
     { label: 'Values at the marks', on: view?.labels === true, edits: option({ labels: view?.labels !== true }) },
-    ...across.map((at): FormatAct => ({ label: `Line at the ${at}`, on: has(at), edits: lineEdit({ at }, has(at) ? 'remove' : 'add') })),
-    ...(['zero', 'fitted'] as const).map((axis): FormatAct => ({ label: axis === 'zero' ? 'Axis from zero' : 'Axis near the values', on: view?.axis === axis, edits: option({ axis: view?.axis === axis ? null : axis }) })),
+    ...across.map((at): FormatAct => ({
+      label: `Line at the ${at}`,
+      on: has(at),
+      edits: lineEdit({ at }, has(at) ? 'remove' : 'add'),
+    })),
+    ...(['zero', 'fitted'] as const).map((axis): FormatAct => ({
+      label: axis === 'zero' ? 'Axis from zero' : 'Axis near the values',
+      on: view?.axis === axis,
+      edits: option({ axis: view?.axis === axis ? null : axis }),
+    })),
   ];
 }
 

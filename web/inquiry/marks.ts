@@ -28,14 +28,42 @@ export interface Marked {
 }
 
 const isMember = (cell: Cell): cell is string => typeof cell === 'string' && ![ALL, REST, OTHERS].includes(cell);
-const isGrain = (grain: Grain | Cycle | undefined): grain is Grain => (GRAINS as readonly (string | undefined)[]).includes(grain);
+const isGrain = (grain: Grain | Cycle | undefined): grain is Grain =>
+  (GRAINS as readonly (string | undefined)[]).includes(grain);
 
-export function actsForMarks(answer: Answer, marked: readonly number[], reading: Reading, model: ModelView | undefined): Marked {
+export function actsForMarks(
+  answer: Answer,
+  marked: readonly number[],
+  reading: Reading,
+  model: ModelView | undefined,
+): Marked {
   const rows = marked.flatMap((index) => (answer.rows[index] ? [answer.rows[index]] : []));
-  const keys = answer.columns.flatMap((column, at): KeyCell[] => (column.role === 'level' || column.role === 'time' ? [{ column, cells: [...new Set(rows.map((row) => row[at] ?? null))] }] : []));
+  const keys = answer.columns.flatMap((column, at): KeyCell[] =>
+    column.role === 'level' || column.role === 'time'
+      ? [{ column, cells: [...new Set(rows.map((row) => row[at] ?? null))] }]
+      : [],
+  );
   const narrow = narrowing(keys, reading, rows.length);
-  const acts = [...keys.flatMap((key) => memberActs(key, reading, model)), ...keys.flatMap((key) => periodActs(key, reading)), ...(narrow ? [{ label: 'Rows', edits: [...narrow, { do: 'rows' as const, how: 'list' as const, columns: [] }] }] : [])];
-  return { title: titleOf(answer, rows, keys), acts, narrow, why: rows.length === 1 ? whyWords(answer, keys) : null, text: rows.map((row) => row.map((cell, at) => formatCell(cell, answer.columns[at] ?? { key: '', label: '', role: 'detail' })).join('\t')).join('\n') };
+  const acts = [
+    ...keys.flatMap((key) => memberActs(key, reading, model)),
+    ...keys.flatMap((key) => periodActs(key, reading)),
+    ...(narrow
+      ? [{ label: 'Rows', edits: [...narrow, { do: 'rows' as const, how: 'list' as const, columns: [] }] }]
+      : []),
+  ];
+  return {
+    title: titleOf(answer, rows, keys),
+    acts,
+    narrow,
+    why: rows.length === 1 ? whyWords(answer, keys) : null,
+    text: rows
+      .map((row) =>
+        row
+          .map((cell, at) => formatCell(cell, answer.columns[at] ?? { key: '', label: '', role: 'detail' }))
+          .join('\t'),
+      )
+      .join('\n'),
+  };
 }
 
 function whyWords(answer: Answer, keys: readonly KeyCell[]): string | null {
@@ -51,14 +79,21 @@ function whyWords(answer: Answer, keys: readonly KeyCell[]): string | null {
 
 function titleOf(answer: Answer, rows: readonly (readonly Cell[])[], keys: readonly KeyCell[]): string {
   const [row] = rows;
-  if (rows.length === 1 && row) return keys.map(({ column }) => formatCell(row[answer.columns.indexOf(column)] ?? null, column)).join(', ');
+  if (rows.length === 1 && row)
+    return keys.map(({ column }) => formatCell(row[answer.columns.indexOf(column)] ?? null, column)).join(', ');
   const several = keys.filter((key) => key.cells.length > 1);
   const [only] = several;
-  if (several.length === 1 && only && only.cells.length <= 3) return only.cells.map((cell) => formatCell(cell, only.column)).join(', ');
+  if (several.length === 1 && only && only.cells.length <= 3)
+    return only.cells.map((cell) => formatCell(cell, only.column)).join(', ');
   return `${rows.length} marks`;
 }
 
-const member = (level: string, names: readonly string[], is: boolean): Condition => ({ kind: 'members', level, is, members: [...names] });
+const member = (level: string, names: readonly string[], is: boolean): Condition => ({
+  kind: 'members',
+  level,
+  is,
+  members: [...names],
+});
 
 function memberActs({ column, cells }: KeyCell, reading: Reading, model: ModelView | undefined): EditAct[] {
   const names = cells.filter(isMember);
@@ -68,22 +103,55 @@ function memberActs({ column, cells }: KeyCell, reading: Reading, model: ModelVi
   const called = names.length === 1 ? first : `these ${names.length}`;
   const levels = model?.dimensions.find((dimension) => dimension.levels.some((one) => one.id === level))?.levels ?? [];
   const deeper = names.length === 1 && levels.findIndex((one) => one.id === level) < levels.length - 1;
-  const aside: EditAct[] = names.length > 1 || reading.by.length > 1 || reading.by[0]?.kind !== 'level'
-    ? [{ label: names.length > 1 ? 'Set side by side' : `Set ${first} beside the rest`, edits: [{ do: 'compare', against: { kind: 'members', level, members: names, beside: names.length > 1 ? 'none' : 'rest' } }] }]
-    : [{ label: `Set ${first} beside the rest`, edits: [{ do: 'compare', against: { kind: 'members', level, members: names, beside: 'rest' } }] }];
+  const aside: EditAct[] =
+    names.length > 1 || reading.by.length > 1 || reading.by[0]?.kind !== 'level'
+      ? [
+          {
+            label: names.length > 1 ? 'Set side by side' : `Set ${first} beside the rest`,
+            edits: [
+              {
+                do: 'compare',
+                against: { kind: 'members', level, members: names, beside: names.length > 1 ? 'none' : 'rest' },
+              },
+            ],
+          },
+        ]
+      : [
+          {
+            label: `Set ${first} beside the rest`,
+            edits: [{ do: 'compare', against: { kind: 'members', level, members: names, beside: 'rest' } }],
+          },
+        ];
   return [
     { label: `Only ${called}`, edits: [{ do: 'condition', how: 'only', condition: member(level, names, true) }] },
-    { label: `Leave out ${called}`, edits: [{ do: 'condition', how: 'exclude', condition: member(level, names, false) }] },
+    {
+      label: `Leave out ${called}`,
+      edits: [{ do: 'condition', how: 'exclude', condition: member(level, names, false) }],
+    },
     ...(reading.against === null || reading.against.kind === 'members' ? aside : []),
-    ...(deeper ? [{ label: `Go deeper into ${first}`, edits: [{ do: 'drill' as const, member: { level, name: first } }] }] : []),
+    ...(deeper
+      ? [{ label: `Go deeper into ${first}`, edits: [{ do: 'drill' as const, member: { level, name: first } }] }]
+      : []),
   ];
 }
 
-const FINER: Partial<Record<Grain | Cycle, Grain>> = { year: 'month', half: 'month', quarter: 'month', month: 'day', week: 'day' };
+const FINER: Partial<Record<Grain | Cycle, Grain>> = {
+  year: 'month',
+  half: 'month',
+  quarter: 'month',
+  month: 'day',
+  week: 'day',
+};
 
 function periodActs({ column, cells }: KeyCell, reading: Reading): EditAct[] {
   const part = partOf({ column, cells });
-  if (part !== null) return [{ label: `Only ${cells.length <= 3 ? cells.map((cell) => formatCell(cell, column)).join(', ') : `these ${cells.length}`}`, edits: [{ do: 'condition', how: 'only', condition: part }] }];
+  if (part !== null)
+    return [
+      {
+        label: `Only ${cells.length <= 3 ? cells.map((cell) => formatCell(cell, column)).join(', ') : `these ${cells.length}`}`,
+        edits: [{ do: 'condition', how: 'only', condition: part }],
+      },
+    ];
   const span = spanOf({ column, cells });
   if (span === null) return [];
   const period: Edit = { do: 'period', period: { kind: 'days', ...span }, ...roleOf(reading) };
@@ -91,7 +159,21 @@ function periodActs({ column, cells }: KeyCell, reading: Reading): EditAct[] {
   const [first, last] = [formatCell(cells[0] ?? null, column), formatCell(cells.at(-1) ?? null, column)];
   return [
     { label: cells.length === 1 ? `Only ${first}` : `Zoom to ${first} – ${last}`, edits: [period] },
-    ...(finer === undefined ? [] : [{ label: `Only ${first}, by ${finer}`, edits: [period, { do: 'breakdown' as const, how: 'join' as const, by: [{ kind: 'time' as const, grain: finer, ...roleOf(reading) }] }] }]),
+    ...(finer === undefined
+      ? []
+      : [
+          {
+            label: `Only ${first}, by ${finer}`,
+            edits: [
+              period,
+              {
+                do: 'breakdown' as const,
+                how: 'join' as const,
+                by: [{ kind: 'time' as const, grain: finer, ...roleOf(reading) }],
+              },
+            ],
+          },
+        ]),
   ];
 }
 
@@ -99,14 +181,23 @@ function periodActs({ column, cells }: KeyCell, reading: Reading): EditAct[] {
 function spanOf({ column, cells }: KeyCell): { from: string; to: string } | null {
   const days = cells.filter((cell): cell is string => typeof cell === 'string').sort();
   const [first, last] = [days[0], days.at(-1)];
-  if (column.role !== 'time' || !isGrain(column.grain) || first === undefined || last === undefined || days.length < cells.length) return null;
+  if (
+    column.role !== 'time' ||
+    !isGrain(column.grain) ||
+    first === undefined ||
+    last === undefined ||
+    days.length < cells.length
+  )
+    return null;
   return { from: first, to: endOf(column.grain, last) };
 }
 
 /** The condition that chosen parts of the week, the year or the day stand for. */
 function partOf({ column, cells }: KeyCell): Condition | null {
   const values = cells.filter((cell): cell is number => typeof cell === 'number').sort((a, b) => a - b);
-  return isCycle(column.grain) && values.length > 0 && values.length === cells.length ? cycleCondition(column.grain, values) : null;
+  return isCycle(column.grain) && values.length > 0 && values.length === cells.length
+    ? cycleCondition(column.grain, values)
+    : null;
 }
 
 /** The date role of the time breakdown, where it is not the usual one. */
@@ -153,7 +244,18 @@ export function sortedBy(column: AnswerColumn, reading: Reading): 'ascending' | 
 
 function orderBy(column: AnswerColumn, reading: Reading): Order['by'] | null {
   if (column.role === 'level' || column.role === 'time') return { kind: 'name' };
-  const shown = reading.shown.find((one, index) => column.of === (one.calculation.kind === 'measure' ? one.calculation.measure : `calculation${index + 1}`));
+  const shown = reading.shown.find(
+    (one, index) =>
+      column.of === (one.calculation.kind === 'measure' ? one.calculation.measure : `calculation${index + 1}`),
+  );
   if (shown === undefined || column.as === 'other') return null;
-  return { kind: 'measure', calculation: shown.calculation, ...(column.as === 'difference' ? { on: 'difference' as const } : column.as === 'change' ? { on: 'percent' as const } : {}) };
+  return {
+    kind: 'measure',
+    calculation: shown.calculation,
+    ...(column.as === 'difference'
+      ? { on: 'difference' as const }
+      : column.as === 'change'
+        ? { on: 'percent' as const }
+        : {}),
+  };
 }

@@ -16,7 +16,14 @@ export function save(name: string, content: Blob): void {
 export function tabSeparated(given: Answer): string {
   const answer = withAhead(given);
   const clean = (text: string) => text.replace(/[\t\r\n]+/g, ' ');
-  return [answer.columns.map((column) => clean(column.label)), ...answer.rows.map((row) => row.map((cell, at) => clean(formatCell(cell, answer.columns[at] ?? { key: '', label: '', role: 'detail' }))))].map((cells) => cells.join('\t')).join('\n');
+  return [
+    answer.columns.map((column) => clean(column.label)),
+    ...answer.rows.map((row) =>
+      row.map((cell, at) => clean(formatCell(cell, answer.columns[at] ?? { key: '', label: '', role: 'detail' }))),
+    ),
+  ]
+    .map((cells) => cells.join('\t'))
+    .join('\n');
 }
 
 /** Headline, sentence and remarks as plain text. */
@@ -28,7 +35,11 @@ const MARGIN = 32;
 const HEAD = 92;
 
 /** The chart with its headline and sentence on paper, as PNG; null where there is no chart to draw. */
-export async function picture(chart: HTMLCanvasElement | null, headline: string, sentence: string): Promise<Blob | null> {
+export async function picture(
+  chart: HTMLCanvasElement | null,
+  headline: string,
+  sentence: string,
+): Promise<Blob | null> {
   if (!chart) return null;
   const ratio = chart.width / Math.max(1, chart.clientWidth);
   const width = chart.clientWidth + 2 * MARGIN;
@@ -46,7 +57,8 @@ export async function picture(chart: HTMLCanvasElement | null, headline: string,
     context.font = font;
     context.fillStyle = fill;
     let shown = text;
-    while (shown.length > 4 && context.measureText(shown).width > width - 2 * MARGIN) shown = `${shown.slice(0, -2).trimEnd()}…`;
+    while (shown.length > 4 && context.measureText(shown).width > width - 2 * MARGIN)
+      shown = `${shown.slice(0, -2).trimEnd()}…`;
     context.fillText(shown, MARGIN, top);
   };
   line(headline, '600 22px "Source Serif 4 Variable", serif', colour('--ink', '#1F2328'), 46);

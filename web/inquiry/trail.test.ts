@@ -1,10 +1,31 @@
 import type { Step } from '../app/api';
 import { trailRows } from './trail';
 
-const step = (id: string, after: string | null, folded = false): Step => ({ id, after, asked: id, name: null, starred: false, folded, at: '', outcome: 'answered', sentence: null, reading: null, change: { added: [], removed: [] }, words: [], notes: [] });
+const step = (id: string, after: string | null, folded = false): Step => ({
+  id,
+  after,
+  asked: id,
+  name: null,
+  starred: false,
+  folded,
+  at: '',
+  outcome: 'answered',
+  sentence: null,
+  reading: null,
+  change: { added: [], removed: [] },
+  words: [],
+  notes: [],
+});
 
 test('the first follower goes on in its column, later ones branch to the right of it', () => {
-  const rows = trailRows([step('a', null), step('b', 'a'), step('c', 'b'), step('d', 'a'), step('e', 'd'), step('f', 'c')]);
+  const rows = trailRows([
+    step('a', null),
+    step('b', 'a'),
+    step('c', 'b'),
+    step('d', 'a'),
+    step('e', 'd'),
+    step('f', 'c'),
+  ]);
   expect(rows.map((row) => `${row.depth}${row.step.id}`)).toEqual(['0a', '1d', '1e', '0b', '0c', '0f']);
 });
 

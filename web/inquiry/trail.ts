@@ -19,10 +19,16 @@ export function trailRows(steps: readonly Step[]): TrailRow[] {
     followers.set(parent, [...(followers.get(parent) ?? []), step]);
   }
   const rows: TrailRow[] = [];
-  const countOf = (step: Step): number => 1 + (followers.get(step.id) ?? []).reduce((sum, one) => sum + countOf(one), 0);
+  const countOf = (step: Step): number =>
+    1 + (followers.get(step.id) ?? []).reduce((sum, one) => sum + countOf(one), 0);
   const walk = (step: Step, depth: number) => {
     const [first, ...branches] = followers.get(step.id) ?? [];
-    rows.push({ step, depth, hidden: step.folded ? branches.reduce((sum, branch) => sum + countOf(branch), 0) : 0, branches: branches.length > 0 });
+    rows.push({
+      step,
+      depth,
+      hidden: step.folded ? branches.reduce((sum, branch) => sum + countOf(branch), 0) : 0,
+      branches: branches.length > 0,
+    });
     if (!step.folded) for (const branch of branches) walk(branch, depth + 1);
     if (first) walk(first, depth);
   };

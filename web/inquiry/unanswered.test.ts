@@ -8,4 +8,6 @@ test.each<[Parameters<typeof unansweredWords>[0]['outcome'], readonly WordUse['u
   ['unclear', ['name', 'unresolved'], 'Not understood'],
   ['unclear', ['name', 'grammar'], 'Not computed'],
   ['unclear', [], 'Not computed'],
-])('%s with words %j is “%s”', (outcome, uses, title) => expect(unansweredWords({ outcome, words: uses.map(word) }).title).toBe(title));
+])('%s with words %j is “%s”', (outcome, uses, title) =>
+  expect(unansweredWords({ outcome, words: uses.map(word) }).title).toBe(title),
+);

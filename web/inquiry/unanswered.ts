@@ -6,7 +6,12 @@ import type { Step } from '../app/api';
  *
  *     unansweredWords({ outcome: 'choose', words: [] }) // { title: 'Which do you mean?', label: 'a choice is open' }
  */
-export function unansweredWords({ outcome, words }: Pick<Step, 'outcome' | 'words'>): { readonly title: string; readonly label: string } {
+export function unansweredWords({ outcome, words }: Pick<Step, 'outcome' | 'words'>): {
+  readonly title: string;
+  readonly label: string;
+} {
   if (outcome === 'choose') return { title: 'Which do you mean?', label: 'a choice is open' };
-  return words.some((word) => word.use === 'unresolved') ? { title: 'Not understood', label: 'not understood' } : { title: 'Not computed', label: 'not computed' };
+  return words.some((word) => word.use === 'unresolved')
+    ? { title: 'Not understood', label: 'not understood' }
+    : { title: 'Not computed', label: 'not computed' };
 }

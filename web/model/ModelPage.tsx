@@ -14,20 +14,46 @@ import { Failure, Loading } from '../parts/states';
 import { TakeAwayDialog } from './TakeAwayDialog';
 
 const Two = styled.div`
-  display: grid; grid-template-columns: 1fr 1fr; gap: 48px; margin-top: 22px;
-  h2 { font: 600 18px/1.3 ${SERIF}; margin-bottom: 8px; }
-  h3 { font-size: 12px; font-weight: 600; color: var(--quiet); margin: 14px 0 4px; }
-  dt { font-weight: 600; margin-top: 9px; }
-  dt button { font-weight: 400; font-size: 12px; margin-left: 8px; color: var(--quiet); }
-  dd { color: var(--quiet); font-size: 13px; }
-  @media (max-width: ${NARROW}) { grid-template-columns: minmax(0, 1fr); }
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 48px;
+  margin-top: 22px;
+  h2 {
+    font: 600 18px/1.3 ${SERIF};
+    margin-bottom: 8px;
+  }
+  h3 {
+    font-size: 12px;
+    font-weight: 600;
+    color: var(--quiet);
+    margin: 14px 0 4px;
+  }
+  dt {
+    font-weight: 600;
+    margin-top: 9px;
+  }
+  dt button {
+    font-weight: 400;
+    font-size: 12px;
+    margin-left: 8px;
+    color: var(--quiet);
+  }
+  dd {
+    color: var(--quiet);
+    font-size: 13px;
+  }
+  @media (max-width: ${NARROW}) {
+    grid-template-columns: minmax(0, 1fr);
+  }
 `;
 const About = styled.p`
-  font: 400 16px/1.5 ${SERIF}; color: var(--quiet);
+  font: 400 16px/1.5 ${SERIF};
+  color: var(--quiet);
 `;
 
 const Acts = styled.div`
-  display: flex; gap: 10px;
+  display: flex;
+  gap: 10px;
 `;
 
 export function ModelPage() {
@@ -35,12 +61,25 @@ export function ModelPage() {
   const model = useQuery({ queryKey: ['model', modelId], queryFn: () => api.model(modelId) });
   const person = usePerson();
   const navigate = useNavigate();
-  const draft = useMutation({ mutationFn: (measure: string | null) => api.draftBoard({ modelId, ...(measure === null ? {} : { measure }) }), onSuccess: ({ id }) => void navigate(`/boards/${id}`) });
+  const draft = useMutation({
+    mutationFn: (measure: string | null) => api.draftBoard({ modelId, ...(measure === null ? {} : { measure }) }),
+    onSuccess: ({ id }) => void navigate(`/boards/${id}`),
+  });
   const drafts = person.role !== 'viewer';
   const steward = person.role === 'steward' || person.role === 'admin';
   const [leaving, setLeaving] = useState(false);
-  if (model.isPending) return <Page><Loading what="Opening the model" /></Page>;
-  if (model.isError) return <Page><Failure error={model.error} onRetry={() => void model.refetch()} /></Page>;
+  if (model.isPending)
+    return (
+      <Page>
+        <Loading what="Opening the model" />
+      </Page>
+    );
+  if (model.isError)
+    return (
+      <Page>
+        <Failure error={model.error} onRetry={() => void model.refetch()} />
+      </Page>
+    );
   const { data } = model;
   const members = new Map(data.levels.map((level) => [level.id, level]));
   return (
@@ -48,14 +87,27 @@ export function ModelPage() {
       <Head>
         <Title>{data.name}</Title>
         <Acts>
-          {drafts ? <Button isDisabled={draft.isPending} onPress={() => draft.mutate(null)}>Draft a board</Button> : null}
+          {drafts ? (
+            <Button isDisabled={draft.isPending} onPress={() => draft.mutate(null)}>
+              Draft a board
+            </Button>
+          ) : null}
           {steward ? <Button onPress={() => setLeaving(true)}>Take away …</Button> : null}
         </Acts>
       </Head>
       {leaving ? <TakeAwayDialog modelId={modelId} name={data.name} onClose={() => setLeaving(false)} /> : null}
       {draft.isPending ? <Loading what="Drafting the board" /> : null}
       {draft.isError ? <Failure error={draft.error} /> : null}
-      <About>{data.description} The reference day is {new Date(`${data.asOfDay}T00:00:00Z`).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' })}.</About>
+      <About>
+        {data.description} The reference day is{' '}
+        {new Date(`${data.asOfDay}T00:00:00Z`).toLocaleDateString(undefined, {
+          day: 'numeric',
+          month: 'long',
+          year: 'numeric',
+          timeZone: 'UTC',
+        })}
+        .
+      </About>
       <LimitNote words={data.limited} />
       <Two>
         <section>
@@ -63,8 +115,23 @@ export function ModelPage() {
           <dl>
             {data.measures.map((measure) => (
               <div key={measure.id}>
-                <dt>{measure.name} {drafts ? <TextButton aria-label={`Draft a board of ${measure.name}`} isDisabled={draft.isPending} onPress={() => draft.mutate(measure.id)}>board</TextButton> : null}</dt>
-                <dd>{[measure.description, measure.synonyms.length > 0 ? `Also: ${measure.synonyms.join(', ')}.` : null].filter(Boolean).join(' ') || measure.kind}</dd>
+                <dt>
+                  {measure.name}{' '}
+                  {drafts ? (
+                    <TextButton
+                      aria-label={`Draft a board of ${measure.name}`}
+                      isDisabled={draft.isPending}
+                      onPress={() => draft.mutate(measure.id)}
+                    >
+                      board
+                    </TextButton>
+                  ) : null}
+                </dt>
+                <dd>
+                  {[measure.description, measure.synonyms.length > 0 ? `Also: ${measure.synonyms.join(', ')}.` : null]
+                    .filter(Boolean)
+                    .join(' ') || measure.kind}
+                </dd>
               </div>
             ))}
           </dl>
@@ -78,7 +145,10 @@ export function ModelPage() {
                 {dimension.levels.map((level) => (
                   <div key={level.id}>
                     <dt>{level.name}</dt>
-                    <dd>{members.get(level.id)?.members ?? 0} members: {(members.get(level.id)?.sample ?? []).join(', ')}{(members.get(level.id)?.members ?? 0) > 6 ? ' …' : ''}</dd>
+                    <dd>
+                      {members.get(level.id)?.members ?? 0} members: {(members.get(level.id)?.sample ?? []).join(', ')}
+                      {(members.get(level.id)?.members ?? 0) > 6 ? ' …' : ''}
+                    </dd>
                   </div>
                 ))}
               </dl>

@@ -7,8 +7,17 @@ import { Failure, Loading, Message } from '../parts/states';
 import { copyWords } from './copy-words';
 
 const Copy = styled.section`
-  margin-top: 28px; font-size: 13px; color: var(--quiet); display: grid; gap: 8px; max-width: 70ch;
-  progress { width: 260px; height: 6px; accent-color: var(--ink); }
+  margin-top: 28px;
+  font-size: 13px;
+  color: var(--quiet);
+  display: grid;
+  gap: 8px;
+  max-width: 70ch;
+  progress {
+    width: 260px;
+    height: 6px;
+    accent-color: var(--ink);
+  }
 `;
 
 /** Milliseconds between looks at how far the copy is: while it is made, and when it is whole. */
@@ -17,19 +26,43 @@ const LATER = 15_000;
 
 export function ModelsPage() {
   const models = useQuery({ queryKey: ['models'], queryFn: api.models });
-  const health = useQuery({ queryKey: ['health'], queryFn: api.health, refetchInterval: ({ state }) => (state.data?.copy && copyWords(state.data.copy).progress !== null ? SOON : LATER) });
+  const health = useQuery({
+    queryKey: ['health'],
+    queryFn: api.health,
+    refetchInterval: ({ state }) => (state.data?.copy && copyWords(state.data.copy).progress !== null ? SOON : LATER),
+  });
   const copy = health.data?.copy ? copyWords(health.data.copy) : null;
   return (
     <Page>
       <Title>Models</Title>
-      {models.isPending ? <Loading what="Looking for models" />
-      : models.isError ? <Failure error={models.error} onRetry={() => void models.refetch()} />
-      : models.data.length === 0 ? <Message title="No models yet">A steward loads tables and a model file over the API; the README says how.</Message>
-      : <List label="Models" entries={models.data.map((model) => ({ id: model.id, to: `/models/${model.id}`, title: model.name, about: model.fault === null ? `${model.description ?? ''} ${model.measures} measures, ${model.levels} levels` : `Cannot be asked just now: ${model.fault}` }))} />}
+      {models.isPending ? (
+        <Loading what="Looking for models" />
+      ) : models.isError ? (
+        <Failure error={models.error} onRetry={() => void models.refetch()} />
+      ) : models.data.length === 0 ? (
+        <Message title="No models yet">
+          A steward loads tables and a model file over the API; the README says how.
+        </Message>
+      ) : (
+        <List
+          label="Models"
+          entries={models.data.map((model) => ({
+            id: model.id,
+            to: `/models/${model.id}`,
+            title: model.name,
+            about:
+              model.fault === null
+                ? `${model.description ?? ''} ${model.measures} measures, ${model.levels} levels`
+                : `Cannot be asked just now: ${model.fault}`,
+          }))}
+        />
+      )}
       {copy === null ? null : (
         <Copy aria-label="Columnar copy">
           <p role="status">{copy.text}</p>
-          {copy.progress === null ? null : <progress aria-label="Progress of the copy" value={copy.progress.done} max={copy.progress.of} />}
+          {copy.progress === null ? null : (
+            <progress aria-label="Progress of the copy" value={copy.progress.done} max={copy.progress.of} />
+          )}
         </Copy>
       )}
     </Page>

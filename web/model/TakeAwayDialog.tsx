@@ -8,7 +8,8 @@ import { Button, Dialog, PrimaryButton } from '../parts/controls';
 import { Failure, Loading } from '../parts/states';
 
 const Said = styled.p`
-  font: 400 16px/1.5 ${SERIF}; margin-bottom: 14px;
+  font: 400 16px/1.5 ${SERIF};
+  margin-bottom: 14px;
 `;
 
 export function TakeAwayDialog({ modelId, name, onClose }: { modelId: string; name: string; onClose: () => void }) {
@@ -24,12 +25,23 @@ export function TakeAwayDialog({ modelId, name, onClose }: { modelId: string; na
   });
   return (
     <Dialog title={`Take “${name}” away?`} isOpen onClose={onClose}>
-      {uses.isPending ? <Loading what="Looking what hangs on it" /> : uses.isError ? <Failure error={uses.error} onRetry={() => void uses.refetch()} /> : (
-        <Said>{uses.data.words === null ? 'Nothing was asked of it yet.' : `On it hang ${uses.data.words}. They stay readable, with the headlines and sentences they had, but nothing new can be computed.`} Its tables stay. A model made under the same id takes its place.</Said>
+      {uses.isPending ? (
+        <Loading what="Looking what hangs on it" />
+      ) : uses.isError ? (
+        <Failure error={uses.error} onRetry={() => void uses.refetch()} />
+      ) : (
+        <Said>
+          {uses.data.words === null
+            ? 'Nothing was asked of it yet.'
+            : `On it hang ${uses.data.words}. They stay readable, with the headlines and sentences they had, but nothing new can be computed.`}{' '}
+          Its tables stay. A model made under the same id takes its place.
+        </Said>
       )}
       {remove.isError ? <Failure error={remove.error} /> : null}
       <div style={{ display: 'flex', gap: 10 }}>
-        <PrimaryButton isDisabled={!uses.isSuccess || remove.isPending} onPress={() => remove.mutate()}>Take it away</PrimaryButton>
+        <PrimaryButton isDisabled={!uses.isSuccess || remove.isPending} onPress={() => remove.mutate()}>
+          Take it away
+        </PrimaryButton>
         <Button onPress={onClose}>Keep it</Button>
       </div>
     </Dialog>

@@ -11,41 +11,163 @@ import { useInterface } from '../app/interface-state';
 import { NARROW, SERIF } from '../app/theme';
 
 const Foot = styled.form`
-  position: relative; display: flex; align-items: center; gap: 16px; min-height: 64px; padding: 6px 24px 10px; border-top: 1px solid var(--ink); background: var(--raised);
-  @media (max-width: ${NARROW}) { padding: 8px 14px; gap: 10px; flex-wrap: wrap; }
+  position: relative;
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  min-height: 64px;
+  padding: 6px 24px 10px;
+  border-top: 1px solid var(--ink);
+  background: var(--raised);
+  @media (max-width: ${NARROW}) {
+    padding: 8px 14px;
+    gap: 10px;
+    flex-wrap: wrap;
+  }
 `;
 const About = styled.div`
-  font-size: 12px; line-height: 1.45; color: var(--quiet); max-width: 200px; padding-right: 16px; border-right: 1px solid var(--line); overflow: hidden;
-  span { display: block; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-  @media (max-width: ${NARROW}) { display: none; }
+  font-size: 12px;
+  line-height: 1.45;
+  color: var(--quiet);
+  max-width: 200px;
+  padding-right: 16px;
+  border-right: 1px solid var(--line);
+  overflow: hidden;
+  span {
+    display: block;
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  @media (max-width: ${NARROW}) {
+    display: none;
+  }
 `;
 const Line = styled.div`
-  position: relative; flex: 1; min-width: 160px; font: 400 18px/1.3 ${SERIF};
-  input { width: 100%; border: 0; background: transparent; font: inherit; padding: 8px 0; outline: none; position: relative; }
-  input::placeholder { font-style: italic; color: var(--quiet); opacity: 1; }
-  &:focus-within::after { content: ''; position: absolute; left: -8px; top: 8px; bottom: 8px; width: 2px; background: var(--signal); }
-  @media (max-width: ${NARROW}) { flex-basis: 100%; }
+  position: relative;
+  flex: 1;
+  min-width: 160px;
+  font: 400 18px/1.3 ${SERIF};
+  input {
+    width: 100%;
+    border: 0;
+    background: transparent;
+    font: inherit;
+    padding: 8px 0;
+    outline: none;
+    position: relative;
+  }
+  input::placeholder {
+    font-style: italic;
+    color: var(--quiet);
+    opacity: 1;
+  }
+  &:focus-within::after {
+    content: '';
+    position: absolute;
+    left: -8px;
+    top: 8px;
+    bottom: 8px;
+    width: 2px;
+    background: var(--signal);
+  }
+  @media (max-width: ${NARROW}) {
+    flex-basis: 100%;
+  }
 `;
 const Marks = styled.div`
-  position: absolute; inset: 0; padding: 8px 0; white-space: pre; overflow: hidden; color: transparent; pointer-events: none;
-  u { text-decoration: underline; text-decoration-thickness: 1.5px; text-underline-offset: 5px; text-decoration-color: var(--line); }
-  u.name { text-decoration-color: var(--ink); }
-  u.unresolved { text-decoration-style: wavy; text-decoration-color: var(--signal); }
+  position: absolute;
+  inset: 0;
+  padding: 8px 0;
+  white-space: pre;
+  overflow: hidden;
+  color: transparent;
+  pointer-events: none;
+  u {
+    text-decoration: underline;
+    text-decoration-thickness: 1.5px;
+    text-underline-offset: 5px;
+    text-decoration-color: var(--line);
+  }
+  u.name {
+    text-decoration-color: var(--ink);
+  }
+  u.unresolved {
+    text-decoration-style: wavy;
+    text-decoration-color: var(--signal);
+  }
 `;
 const Preview = styled.div`
-  position: absolute; left: 0; top: calc(100% - 3px); font: 400 12px/1.3 'Public Sans Variable', sans-serif; color: var(--quiet); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; max-width: 100%;
+  position: absolute;
+  left: 0;
+  top: calc(100% - 3px);
+  font:
+    400 12px/1.3 'Public Sans Variable',
+    sans-serif;
+  color: var(--quiet);
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  max-width: 100%;
 `;
 const Choices = styled.ul`
-  position: absolute; left: 0; bottom: calc(100% + 12px); width: min(520px, 100%); max-height: 320px; overflow: auto; background: var(--raised); border: 1px solid var(--line); box-shadow: 0 -6px 24px rgb(0 0 0 / 0.1); border-radius: 3px; padding: 4px 0; z-index: 20;
-  li { display: flex; justify-content: space-between; align-items: baseline; gap: 16px; padding: 5px 14px; cursor: pointer; font: 400 15px/1.4 ${SERIF}; }
-  li[aria-selected='true'] { background: var(--wash); }
-  small { color: var(--quiet); font: 400 12px/1.4 'Public Sans Variable', sans-serif; }
+  position: absolute;
+  left: 0;
+  bottom: calc(100% + 12px);
+  width: min(520px, 100%);
+  max-height: 320px;
+  overflow: auto;
+  background: var(--raised);
+  border: 1px solid var(--line);
+  box-shadow: 0 -6px 24px rgb(0 0 0 / 0.1);
+  border-radius: 3px;
+  padding: 4px 0;
+  z-index: 20;
+  li {
+    display: flex;
+    justify-content: space-between;
+    align-items: baseline;
+    gap: 16px;
+    padding: 5px 14px;
+    cursor: pointer;
+    font: 400 15px/1.4 ${SERIF};
+  }
+  li[aria-selected='true'] {
+    background: var(--wash);
+  }
+  small {
+    color: var(--quiet);
+    font:
+      400 12px/1.4 'Public Sans Variable',
+      sans-serif;
+  }
 `;
 const Tries = styled.div`
-  display: flex; gap: 14px; align-items: baseline; font-size: 13px; color: var(--quiet); max-width: 46%; overflow: hidden; white-space: nowrap;
-  button { background: none; border: 0; border-bottom: 1px solid var(--line); padding: 0 0 1px; color: var(--ink); cursor: pointer; }
-  button:hover { border-color: var(--ink); }
-  @media (max-width: ${NARROW}) { max-width: 100%; flex-basis: 100%; overflow-x: auto; order: 3; }
+  display: flex;
+  gap: 14px;
+  align-items: baseline;
+  font-size: 13px;
+  color: var(--quiet);
+  max-width: 46%;
+  overflow: hidden;
+  white-space: nowrap;
+  button {
+    background: none;
+    border: 0;
+    border-bottom: 1px solid var(--line);
+    padding: 0 0 1px;
+    color: var(--ink);
+    cursor: pointer;
+  }
+  button:hover {
+    border-color: var(--ink);
+  }
+  @media (max-width: ${NARROW}) {
+    max-width: 100%;
+    flex-basis: 100%;
+    overflow-x: auto;
+    order: 3;
+  }
 `;
 
 export interface AskLineProps {
@@ -64,7 +186,11 @@ export interface AskLineProps {
 }
 
 const Big = styled.div`
-  form { border: 1px solid var(--line); border-bottom-color: var(--ink); padding: 12px 18px; }
+  form {
+    border: 1px solid var(--line);
+    border-bottom-color: var(--ink);
+    padding: 12px 18px;
+  }
 `;
 
 export function AskLine(props: AskLineProps) {
@@ -77,7 +203,11 @@ export function AskLine(props: AskLineProps) {
   const list = useId();
   const settled = useSettled(text, 60);
   const suggestion = useQuery({
-    queryKey: ['suggest', modelId, settled, before], enabled: modelId !== null, placeholderData: keepPreviousData, staleTime: 60_000, retry: false,
+    queryKey: ['suggest', modelId, settled, before],
+    enabled: modelId !== null,
+    placeholderData: keepPreviousData,
+    staleTime: 60_000,
+    retry: false,
     queryFn: ({ signal }) => api.suggest(modelId ?? '', settled, before, signal),
   });
   useSlash(input);
@@ -104,7 +234,11 @@ export function AskLine(props: AskLineProps) {
       if (completions.length === 0) return;
       event.preventDefault();
       const step = event.key === 'ArrowDown' ? 1 : -1;
-      setChosen((at) => (at + step + completions.length + 1) % (completions.length + 1) === completions.length ? -1 : Math.max(-1, Math.min(completions.length - 1, at < 0 && step < 0 ? completions.length - 1 : at + step)));
+      setChosen((at) =>
+        (at + step + completions.length + 1) % (completions.length + 1) === completions.length
+          ? -1
+          : Math.max(-1, Math.min(completions.length - 1, at < 0 && step < 0 ? completions.length - 1 : at + step)),
+      );
     } else if (event.key === 'Escape') {
       setOpen(false);
       setChosen(-1);
@@ -127,15 +261,41 @@ export function AskLine(props: AskLineProps) {
       <Line>
         {fresh && text !== '' ? <Marked text={text} words={suggestion.data.words} /> : null}
         <input
-          ref={input} value={text} placeholder={props.placeholder} aria-label={props.placeholder} role="combobox" aria-expanded={completions.length > 0} aria-controls={list} aria-autocomplete="list"
-          aria-activedescendant={chosen >= 0 ? `${list}-${chosen}` : undefined} autoComplete="off" spellCheck={false}
-          onChange={(event) => { setDraft(place, event.target.value); setOpen(true); setChosen(-1); }} onKeyDown={onKey} onBlur={() => window.setTimeout(() => setOpen(false), 150)}
+          ref={input}
+          value={text}
+          placeholder={props.placeholder}
+          aria-label={props.placeholder}
+          role="combobox"
+          aria-expanded={completions.length > 0}
+          aria-controls={list}
+          aria-autocomplete="list"
+          aria-activedescendant={chosen >= 0 ? `${list}-${chosen}` : undefined}
+          autoComplete="off"
+          spellCheck={false}
+          onChange={(event) => {
+            setDraft(place, event.target.value);
+            setOpen(true);
+            setChosen(-1);
+          }}
+          onKeyDown={onKey}
+          onBlur={() => window.setTimeout(() => setOpen(false), 150)}
         />
-        {fresh && text.trim() !== '' && suggestion.data.sentence !== null ? <Preview>{suggestion.data.sentence}</Preview> : null}
+        {fresh && text.trim() !== '' && suggestion.data.sentence !== null ? (
+          <Preview>{suggestion.data.sentence}</Preview>
+        ) : null}
         {completions.length > 0 ? (
           <Choices id={list} role="listbox" aria-label="Completions">
             {completions.map((completion, index) => (
-              <li key={completion.text} id={`${list}-${index}`} role="option" aria-selected={index === chosen} onMouseDown={(event) => { event.preventDefault(); take(index); }}>
+              <li
+                key={completion.text}
+                id={`${list}-${index}`}
+                role="option"
+                aria-selected={index === chosen}
+                onMouseDown={(event) => {
+                  event.preventDefault();
+                  take(index);
+                }}
+              >
                 <span>{completion.label}</span>
                 <small>{completion.detail}</small>
               </li>
@@ -143,12 +303,22 @@ export function AskLine(props: AskLineProps) {
           </Choices>
         ) : null}
       </Line>
-      {props.busy && props.onStop ? <Tries><button type="button" onClick={props.onStop}>Stop</button></Tries> : null}
+      {props.busy && props.onStop ? (
+        <Tries>
+          <button type="button" onClick={props.onStop}>
+            Stop
+          </button>
+        </Tries>
+      ) : null}
       {props.children}
       {!props.busy && tries.length > 0 && text === '' && !props.large ? (
         <Tries>
           Try
-          {tries.slice(0, 3).map((one) => <button key={one} type="button" onClick={() => ask(one)}>{one}</button>)}
+          {tries.slice(0, 3).map((one) => (
+            <button key={one} type="button" onClick={() => ask(one)}>
+              {one}
+            </button>
+          ))}
         </Tries>
       ) : null}
     </Foot>
@@ -162,7 +332,15 @@ function Marked({ text, words }: { text: string; words: readonly { start: number
   for (const word of words) {
     if (word.start < at || word.end > text.length) continue;
     parts.push(text.slice(at, word.start));
-    parts.push(word.use === 'harmless' ? text.slice(word.start, word.end) : <u key={word.start} className={word.use}>{text.slice(word.start, word.end)}</u>);
+    parts.push(
+      word.use === 'harmless' ? (
+        text.slice(word.start, word.end)
+      ) : (
+        <u key={word.start} className={word.use}>
+          {text.slice(word.start, word.end)}
+        </u>
+      ),
+    );
     at = word.end;
   }
   parts.push(text.slice(at));
@@ -184,7 +362,14 @@ function useSlash(input: { readonly current: HTMLInputElement | null }): void {
   useEffect(() => {
     const onKey = (event: globalThis.KeyboardEvent) => {
       const target = event.target as HTMLElement;
-      if (event.key !== '/' || event.ctrlKey || event.metaKey || event.altKey || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName)) return;
+      if (
+        event.key !== '/' ||
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName)
+      )
+        return;
       event.preventDefault();
       input.current?.focus();
     };

@@ -2,7 +2,14 @@
 import { Button, Dialog, PrimaryButton } from './controls';
 import { Failure } from './states';
 
-export function ConfirmDialog(props: { title: string; text: string; isOpen: boolean; error: unknown; onConfirm: () => void; onClose: () => void }) {
+export function ConfirmDialog(props: {
+  title: string;
+  text: string;
+  isOpen: boolean;
+  error: unknown;
+  onConfirm: () => void;
+  onClose: () => void;
+}) {
   return (
     <Dialog title={props.title} isOpen={props.isOpen} onClose={props.onClose}>
       <p style={{ marginBottom: 16 }}>{props.text}</p>

@@ -3,7 +3,12 @@ import styled from 'styled-components';
 import { SERIF } from '../app/theme';
 
 const Note = styled.p`
-  font: italic 400 14.5px/1.4 ${SERIF}; color: var(--quiet); border-left: 2px solid var(--line); padding-left: 10px; margin: 4px 0 8px; max-width: 70ch;
+  font: italic 400 14.5px/1.4 ${SERIF};
+  color: var(--quiet);
+  border-left: 2px solid var(--line);
+  padding-left: 10px;
+  margin: 4px 0 8px;
+  max-width: 70ch;
 `;
 
 export function LimitNote({ words }: { words: string | null | undefined }) {

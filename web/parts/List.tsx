@@ -6,16 +6,36 @@ import { SERIF } from '../app/theme';
 
 const Rows = styled.ul`
   border-top: 1px solid var(--line);
-  li { display: flex; gap: 16px; align-items: baseline; padding: 11px 0; border-bottom: 1px solid var(--line); }
-  a { font: 600 17px/1.3 ${SERIF}; text-decoration: none; }
-  a:hover { text-decoration: underline; text-underline-offset: 3px; }
-  span { color: var(--quiet); font-size: 13px; flex: 1; }
+  li {
+    display: flex;
+    gap: 16px;
+    align-items: baseline;
+    padding: 11px 0;
+    border-bottom: 1px solid var(--line);
+  }
+  a {
+    font: 600 17px/1.3 ${SERIF};
+    text-decoration: none;
+  }
+  a:hover {
+    text-decoration: underline;
+    text-underline-offset: 3px;
+  }
+  span {
+    color: var(--quiet);
+    font-size: 13px;
+    flex: 1;
+  }
 `;
 export const Title = styled.h1`
-  font: 600 25px/1.3 ${SERIF}; margin-bottom: 14px;
+  font: 600 25px/1.3 ${SERIF};
+  margin-bottom: 14px;
 `;
 export const Head = styled.div`
-  display: flex; justify-content: space-between; align-items: baseline; gap: 16px;
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 16px;
 `;
 
 export interface Entry {

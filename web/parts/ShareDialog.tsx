@@ -7,13 +7,32 @@ import { Button, Dialog } from './controls';
 import { Failure, Loading } from './states';
 
 const List = styled.ul`
-  display: grid; gap: 8px; margin-bottom: 18px;
-  li { display: flex; justify-content: space-between; gap: 16px; align-items: center; }
-  small { color: var(--quiet); display: block; }
-  select { border: 1px solid var(--line); background: var(--raised); border-radius: 3px; padding: 5px 8px; }
+  display: grid;
+  gap: 8px;
+  margin-bottom: 18px;
+  li {
+    display: flex;
+    justify-content: space-between;
+    gap: 16px;
+    align-items: center;
+  }
+  small {
+    color: var(--quiet);
+    display: block;
+  }
+  select {
+    border: 1px solid var(--line);
+    background: var(--raised);
+    border-radius: 3px;
+    padding: 5px 8px;
+  }
 `;
 const Foot = styled.div`
-  display: flex; gap: 10px; align-items: center; font-size: 12.5px; color: var(--quiet);
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  font-size: 12.5px;
+  color: var(--quiet);
 `;
 
 interface Sharing<Right extends string> {
@@ -41,21 +60,45 @@ export function ShareDialog<Right extends string>(props: Sharing<Right> & { isOp
       {people.isPending || shares.isPending ? <Loading what="Looking for people" /> : null}
       {people.isError || shares.isError ? <Failure error={people.error ?? shares.error} /> : null}
       <List aria-label="People">
-        {(people.data ?? []).filter((person) => person.id !== me.id).map((person) => (
-          <li key={person.id}>
-            <span>{person.name}<small>{person.role}</small></span>
-            <select aria-label={`Right of ${person.name}`} value={rights.get(person.id) ?? 'none'} onChange={(event) => share.mutate({ person: person.id, right: event.target.value === 'none' ? null : (event.target.value as Right) })}>
-              <option value="none">not shared</option>
-              {props.rights.map(([right, words]) => <option key={right} value={right}>{words}</option>)}
-            </select>
-          </li>
-        ))}
+        {(people.data ?? [])
+          .filter((person) => person.id !== me.id)
+          .map((person) => (
+            <li key={person.id}>
+              <span>
+                {person.name}
+                <small>{person.role}</small>
+              </span>
+              <select
+                aria-label={`Right of ${person.name}`}
+                value={rights.get(person.id) ?? 'none'}
+                onChange={(event) =>
+                  share.mutate({
+                    person: person.id,
+                    right: event.target.value === 'none' ? null : (event.target.value as Right),
+                  })
+                }
+              >
+                <option value="none">not shared</option>
+                {props.rights.map(([right, words]) => (
+                  <option key={right} value={right}>
+                    {words}
+                  </option>
+                ))}
+              </select>
+            </li>
+          ))}
       </List>
       {share.isError ? <Failure error={share.error} /> : null}
       <Foot>
         <Button onPress={props.onClose}>Done</Button>
         <Button onPress={() => link.mutate()}>Copy the link</Button>
-        <span role="status">{link.isSuccess ? 'Copied' : link.isError ? 'The browser does not allow copying here; the address above is the link.' : ''}</span>
+        <span role="status">
+          {link.isSuccess
+            ? 'Copied'
+            : link.isError
+              ? 'The browser does not allow copying here; the address above is the link.'
+              : ''}
+        </span>
       </Foot>
     </Dialog>
   );

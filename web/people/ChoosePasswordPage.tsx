@@ -29,11 +29,20 @@ export function ChoosePasswordPage() {
     <Door title="Choose a password">
       <p>Twelve letters or more; a few words are easy to remember and hard to guess.</p>
       <form onSubmit={submit} style={{ display: 'grid', gap: 16 }}>
-        <Field label="Password" value={password} onChange={setPassword} type="password" autoComplete="new-password" autoFocus />
+        <Field
+          label="Password"
+          value={password}
+          onChange={setPassword}
+          type="password"
+          autoComplete="new-password"
+          autoFocus
+        />
         <Field label="The same again" value={again} onChange={setAgain} type="password" autoComplete="new-password" />
         {fault !== null && again !== '' ? <p role="alert">{fault}</p> : null}
         {choose.isError ? <Failure error={choose.error} /> : null}
-        <PrimaryButton type="submit" isDisabled={fault !== null || choose.isPending}>Set it</PrimaryButton>
+        <PrimaryButton type="submit" isDisabled={fault !== null || choose.isPending}>
+          Set it
+        </PrimaryButton>
       </form>
     </Door>
   );

@@ -16,7 +16,14 @@ export function stateWords({ active, hasPassword }: Pick<Member, 'active' | 'has
 
 /** @example groupsIn('Night shift,  Outer Isles team, ') // ['Night shift', 'Outer Isles team'] */
 export function groupsIn(text: string): string[] {
-  return [...new Set(text.split(',').map((one) => one.trim()).filter((one) => one !== ''))];
+  return [
+    ...new Set(
+      text
+        .split(',')
+        .map((one) => one.trim())
+        .filter((one) => one !== ''),
+    ),
+  ];
 }
 
 export const linkTo = (origin: string, token: string): string => `${origin}/password/${token}`;

@@ -4,7 +4,11 @@ import { groupsIn, stateWords } from './people-words';
 
 test('a browser is told by its name and its system; a program by what it calls itself', () => {
   expect(agentWords('Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0')).toBe('Firefox on Linux');
-  expect(agentWords('Mozilla/5.0 (Windows NT 10.0) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/150.0 Safari/537.36 Edg/150.0')).toBe('Edge on Windows');
+  expect(
+    agentWords(
+      'Mozilla/5.0 (Windows NT 10.0) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/150.0 Safari/537.36 Edg/150.0',
+    ),
+  ).toBe('Edge on Windows');
   expect(agentWords('curl/8.5.0')).toBe('curl');
   expect(agentWords('')).toBe('an unnamed program');
 });

@@ -117,30 +117,60 @@ export class Chart<Context> {
     return kept;
   }
 
-  private walk(state: State<Context>, at: number, cost: number, parts: Record<string, unknown>, assumptions: Item['assumptions'], names: readonly number[], found: Item[]): void {
+  private walk(
+    state: State<Context>,
+    at: number,
+    cost: number,
+    parts: Record<string, unknown>,
+    assumptions: Item['assumptions'],
+    names: readonly number[],
+    found: Item[],
+  ): void {
     for (const rule of state.rules) {
       const value = rule.means(parts, this.context);
-      if (value !== null && value !== undefined) found.push({ end: at, value, cost: cost + (rule.cost ?? 0), assumptions, names });
+      if (value !== null && value !== undefined)
+        found.push({ end: at, value, cost: cost + (rule.cost ?? 0), assumptions, names });
     }
     const token = this.tokens[at];
     if (token === undefined) return;
     this.step(state, at, cost, parts, assumptions, names, found);
     // An article may stand before any element.
-    if (ARTICLES.has(token.word) && this.tokens[at + 1] !== undefined) this.step(state, at + 1, cost, parts, assumptions, names, found);
+    if (ARTICLES.has(token.word) && this.tokens[at + 1] !== undefined)
+      this.step(state, at + 1, cost, parts, assumptions, names, found);
   }
 
-  private step(state: State<Context>, at: number, cost: number, parts: Record<string, unknown>, assumptions: Item['assumptions'], names: readonly number[], found: Item[]): void {
+  private step(
+    state: State<Context>,
+    at: number,
+    cost: number,
+    parts: Record<string, unknown>,
+    assumptions: Item['assumptions'],
+    names: readonly number[],
+    found: Item[],
+  ): void {
     const token = this.tokens[at] as Token;
-    if (token.kind !== 'quoted') for (const next of state.byWord.get(token.word) ?? NONE) this.walk(next, at + 1, cost, parts, assumptions, names, found);
+    if (token.kind !== 'quoted')
+      for (const next of state.byWord.get(token.word) ?? NONE)
+        this.walk(next, at + 1, cost, parts, assumptions, names, found);
     for (const { category, name, next } of state.parts)
-      for (const item of this.itemsOf(category, at)) this.walk(next, item.end, cost + item.cost, { ...parts, [name]: item.value }, merged(assumptions, item.assumptions), merged(names, item.names), found);
+      for (const item of this.itemsOf(category, at))
+        this.walk(
+          next,
+          item.end,
+          cost + item.cost,
+          { ...parts, [name]: item.value },
+          merged(assumptions, item.assumptions),
+          merged(names, item.names),
+          found,
+        );
   }
 }
 
 const NO_PARTS: Record<string, unknown> = {};
 const NONE: readonly never[] = [];
 
-const merged = <T>(a: readonly T[], b: readonly T[]): readonly T[] => (b.length === 0 ? a : a.length === 0 ? b : [...a, ...b]);
+const merged = <T>(a: readonly T[], b: readonly T[]): readonly T[] =>
+  b.length === 0 ? a : a.length === 0 ? b : [...a, ...b];
 
 /** An item this much dearer than another way to read the same stretch is in no cover worth keeping. */
 const FAR = 1.5;

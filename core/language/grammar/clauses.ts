@@ -12,7 +12,12 @@ export type Tested = 'shown' | 'condition' | 'count' | 'narrow';
 export function tested(form: string, means: (is: Tested) => Rule<Question>['means'], cost = 0): Rule<Question>[] {
   return [
     { gives: 'Intent', form: `[(which|what|all)] ${form}`, means: means('shown'), cost },
-    { gives: 'Intent', form: `(only|only the|just|just the|only those|only show|keep only) ${form}`, means: means('narrow'), cost },
+    {
+      gives: 'Intent',
+      form: `(only|only the|just|just the|only those|only show|keep only) ${form}`,
+      means: means('narrow'),
+      cost,
+    },
   ];
 }
 
@@ -27,11 +32,31 @@ export interface Clause {
 }
 
 /** "routes with over 10,000 passengers", "… and a delay below average": members that pass all clauses; in the period that may stand between ("months in 2025 with …"). */
-export const clausesTest = (is: Tested) => (parts: Parts): Intent => {
-  const at = (parts['Key'] as Key | undefined) ?? null;
-  const tests = (parts['ClauseList'] as readonly Clause[]).map((clause) => ({ do: 'saidMeasureTest' as const, at, ...clause, count: is === 'count', narrows: is === 'narrow', ...(is === 'condition' ? { asIs: true as const } : {}) }));
-  const period = parts['Period'] === undefined ? [] : [{ do: 'saidPeriod' as const, how: 'set' as const, period: parts['Period'] as SaidPeriod }];
-  return is === 'shown' && at !== null ? { edits: [{ do: 'breakdown', by: [at], how: 'join' }, ...tests, ...period] } : { edits: [...tests, ...period] };
-};
-export const clauseOf = (parts: Parts): Clause => ({ calculation: (parts['Calculation'] as Calculation | undefined) ?? null, test: parts['NumberTest'] as SaidTest });
-export const measureTest = (is: Tested) => (parts: Parts): Intent => clausesTest(is)({ ...parts, ClauseList: [clauseOf(parts)] });
+export const clausesTest =
+  (is: Tested) =>
+  (parts: Parts): Intent => {
+    const at = (parts['Key'] as Key | undefined) ?? null;
+    const tests = (parts['ClauseList'] as readonly Clause[]).map((clause) => ({
+      do: 'saidMeasureTest' as const,
+      at,
+      ...clause,
+      count: is === 'count',
+      narrows: is === 'narrow',
+      ...(is === 'condition' ? { asIs: true as const } : {}),
+    }));
+    const period =
+      parts['Period'] === undefined
+        ? []
+        : [{ do: 'saidPeriod' as const, how: 'set' as const, period: parts['Period'] as SaidPeriod }];
+    return is === 'shown' && at !== null
+      ? { edits: [{ do: 'breakdown', by: [at], how: 'join' }, ...tests, ...period] }
+      : { edits: [...tests, ...period] };
+  };
+export const clauseOf = (parts: Parts): Clause => ({
+  calculation: (parts['Calculation'] as Calculation | undefined) ?? null,
+  test: parts['NumberTest'] as SaidTest,
+});
+export const measureTest =
+  (is: Tested) =>
+  (parts: Parts): Intent =>
+    clausesTest(is)({ ...parts, ClauseList: [clauseOf(parts)] });

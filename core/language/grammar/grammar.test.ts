@@ -15,13 +15,17 @@ describe('the grammar', () => {
     const tokens = tokenise(example);
     const chart = new Chart(GRAMMAR, tokens, new Question(tokens, names.model, names, calendar, FUNCTION_WORDS));
     const start = ['the', 'a'].includes(tokens[0]?.word ?? '') ? 1 : 0;
-    const whole = [...chart.items(rule.gives, 0), ...chart.items(rule.gives, start)].filter((item) => item.end === tokens.length);
+    const whole = [...chart.items(rule.gives, 0), ...chart.items(rule.gives, start)].filter(
+      (item) => item.end === tokens.length,
+    );
     expect(whole.length).toBeGreaterThan(0);
   });
 
   test('every form is well made and every part of it can be read', () => {
     const known = new Set([...GRAMMAR.rules.map((rule) => rule.gives), ...READERS.keys()]);
-    for (const rule of GRAMMAR.rules) for (const sequence of flatten(rule.form)) for (const element of sequence) if (element.kind === 'part') expect(known).toContain(element.category);
+    for (const rule of GRAMMAR.rules)
+      for (const sequence of flatten(rule.form))
+        for (const element of sequence) if (element.kind === 'part') expect(known).toContain(element.category);
   });
 
   test('an unbalanced form is refused', () => {

@@ -29,18 +29,70 @@ import { REFERENCE_RULES } from './references';
 import { VIEW_RULES } from './views';
 
 export const GRAMMAR = new Grammar<Question>(
-  [...PERIOD_RULES, ...CALCULATION_RULES, ...QUOTIENT_RULES, ...PROPORTION_RULES, ...OUTCOME_RULES, ...BREAKDOWN_RULES, ...CONDITION_RULES, ...MEMBER_TEST_RULES, ...RECORD_CONDITION_RULES, ...CALENDAR_CONDITION_RULES, ...CHANGE_CONDITION_RULES, ...OFTEN_RULES, ...COMPARISON_RULES, ...RANK_RULES, ...DOING_RANK_RULES, ...ORDER_RULES, ...CHANGE_RULES, ...MEASURE_RULES, ...MOVING_RULES, ...VIEW_RULES, ...LISTING_RULES, ...FORECAST_RULES, ...REFERENCE_RULES],
+  [
+    ...PERIOD_RULES,
+    ...CALCULATION_RULES,
+    ...QUOTIENT_RULES,
+    ...PROPORTION_RULES,
+    ...OUTCOME_RULES,
+    ...BREAKDOWN_RULES,
+    ...CONDITION_RULES,
+    ...MEMBER_TEST_RULES,
+    ...RECORD_CONDITION_RULES,
+    ...CALENDAR_CONDITION_RULES,
+    ...CHANGE_CONDITION_RULES,
+    ...OFTEN_RULES,
+    ...COMPARISON_RULES,
+    ...RANK_RULES,
+    ...DOING_RANK_RULES,
+    ...ORDER_RULES,
+    ...CHANGE_RULES,
+    ...MEASURE_RULES,
+    ...MOVING_RULES,
+    ...VIEW_RULES,
+    ...LISTING_RULES,
+    ...FORECAST_RULES,
+    ...REFERENCE_RULES,
+  ],
   READERS,
 );
 
 /** Harmless only between phrases, and a little dearer than using them. */
-export const HARMLESS_COST: Readonly<Record<string, number>> = byWord({ the: 0.01, a: 0.01, an: 0.01, and: 0.06, of: 0.08, for: 0.08, in: 0.08, on: 0.08, about: 0.3, each: 0.5, this: 0.2, that: 0.1, just: 0.2, also: 0.2, many: 3, much: 3, came: 0.3, happen: 0.3, happens: 0.3, happened: 0.3, occur: 0.3, occurs: 0.3, occurred: 0.3 });
+export const HARMLESS_COST: Readonly<Record<string, number>> = byWord({
+  the: 0.01,
+  a: 0.01,
+  an: 0.01,
+  and: 0.06,
+  of: 0.08,
+  for: 0.08,
+  in: 0.08,
+  on: 0.08,
+  about: 0.3,
+  each: 0.5,
+  this: 0.2,
+  that: 0.1,
+  just: 0.2,
+  also: 0.2,
+  many: 3,
+  much: 3,
+  came: 0.3,
+  happen: 0.3,
+  happens: 0.3,
+  happened: 0.3,
+  occur: 0.3,
+  occurs: 0.3,
+  occurred: 0.3,
+});
 
 const CALENDAR_WORDS =
   'day days week weeks month months quarter quarters year years today yesterday january february march april may june july august september october november december jan feb mar apr jun jul aug sep sept oct nov dec monday tuesday wednesday thursday friday saturday sunday mondays tuesdays wednesdays thursdays fridays saturdays sundays daily weekly monthly quarterly yearly annual one two three four five six seven eight nine ten twelve twenty hundred thousand million dozen';
 
 /** Words of the grammar, the calendar and the harmless list: never misspelt names. */
-export const FUNCTION_WORDS: ReadonlySet<string> = new Set([...GRAMMAR.words, ...HARMLESS, ...CALENDAR_WORDS.split(' ')]);
+export const FUNCTION_WORDS: ReadonlySet<string> = new Set([
+  ...GRAMMAR.words,
+  ...HARMLESS,
+  ...CALENDAR_WORDS.split(' '),
+]);
 
 /** Words that are never taken for a part of a name: those, and words that would qualify a period. */
 export const NEVER_PARTS: ReadonlySet<string> = new Set([...FUNCTION_WORDS, 'mid', 'early', 'late']);

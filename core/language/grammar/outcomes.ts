@@ -35,22 +35,28 @@ function outcomeIn(parts: Parts): Outcome {
   return { level, member: members[0] ?? '' };
 }
 
-const part = (parts: Parts, { model }: Question): Calculation | null => partOf(model, parts['Measure'] as string, outcomeIn(parts));
+const part = (parts: Parts, { model }: Question): Calculation | null =>
+  partOf(model, parts['Measure'] as string, outcomeIn(parts));
 
 /** "percentage of inspections failed": of all inspections; a place after them would only say where. */
 function partDone(parts: Parts, question: Question): Calculation | null {
   const table = tableOf(parts['Measure'] as string, question.model);
-  return table !== undefined && isOutcomeLevel(outcomeIn(parts).level, table, question.model) ? part(parts, question) : null;
+  return table !== undefined && isOutcomeLevel(outcomeIn(parts).level, table, question.model)
+    ? part(parts, question)
+    : null;
 }
 
 /** "failed inspections as a percentage of all inspections". */
-const partOfAllOfThem = (parts: Parts, question: Question): Calculation | null => (parts['Measure'] === parts['whole'] ? part(parts, question) : null);
+const partOfAllOfThem = (parts: Parts, question: Question): Calculation | null =>
+  parts['Measure'] === parts['whole'] ? part(parts, question) : null;
 
 /** "without returns", of what was returned. */
 function outcomeOfNoun(parts: Parts, { names }: Question): Outcome | null {
   const word = plainLetters(String(parts['noun']));
   const [only, second] = outcomesOf(names).get(singular(word)) ?? [];
-  return only === undefined || second !== undefined || !NOUN.test(word) || names.knowsWord(singular(word)) ? null : only;
+  return only === undefined || second !== undefined || !NOUN.test(word) || names.knowsWord(singular(word))
+    ? null
+    : only;
 }
 /** A verb in its plain form is no noun: “approve the application” orders something to be done. */
 const NOUN = /(s|ion|ment|al|ure|ance|ence|ing)$/;
@@ -61,7 +67,15 @@ function mostOfOutcome(parts: Parts, sense: 'top' | 'bottom', { model, names }: 
   const count = only === undefined || second !== undefined ? null : countOf(only.level, model);
   if (only === undefined || count === null) return null;
   const key = parts['Key'] as Key;
-  return intent(...countedOf(count, only), { do: 'breakdown', how: 'join', by: [key] }, { do: 'saidRank', sense, rank: { count: 10, percent: false, of: key, by: null, within: null, others: false, marked: true } });
+  return intent(
+    ...countedOf(count, only),
+    { do: 'breakdown', how: 'join', by: [key] },
+    {
+      do: 'saidRank',
+      sense,
+      rank: { count: 10, percent: false, of: key, by: null, within: null, others: false, marked: true },
+    },
+  );
 }
 
 /** The records that a measure counts, of one outcome. */
@@ -72,14 +86,22 @@ const countedOf = (count: string, { level, member }: Outcome): readonly SaidEdit
 
 function withoutOutcome(parts: Parts, question: Question): Intent | null {
   const found = outcomeOfNoun(parts, question);
-  return found === null ? null : intent({ do: 'condition', how: 'exclude', condition: { kind: 'members', is: false, level: found.level, members: [found.member] } });
+  return found === null
+    ? null
+    : intent({
+        do: 'condition',
+        how: 'exclude',
+        condition: { kind: 'members', is: false, level: found.level, members: [found.member] },
+      });
 }
 
 /** "cancellations by country": the records of that outcome, where nothing else is measured. */
 function countedOutcome(parts: Parts, question: Question): Intent | null {
   const found = outcomeOfNoun(parts, question);
   if (found === null) return null;
-  const measured = question.tokens.some((_token, at) => question.namesAt(at).some(({ match }) => match.named.kind === 'measure'));
+  const measured = question.tokens.some((_token, at) =>
+    question.namesAt(at).some(({ match }) => match.named.kind === 'measure'),
+  );
   const count = measured ? null : countOf(found.level, question.model);
   return count === null ? null : intent(...countedOf(count, found));
 }
@@ -98,7 +120,13 @@ function rate(outcome: Outcome, model: Model): Calculation | null {
 
 /** The only measure that counts the records which a level says something of. */
 function countOf(level: string, model: Model): string | null {
-  const [only, second] = [...model.measures.values()].filter((one) => one.kind === 'count' && one.only.length === 0 && one.hidden !== true && isOutcomeLevel(level, tableOf(one.id, model), model));
+  const [only, second] = [...model.measures.values()].filter(
+    (one) =>
+      one.kind === 'count' &&
+      one.only.length === 0 &&
+      one.hidden !== true &&
+      isOutcomeLevel(level, tableOf(one.id, model), model),
+  );
   return only === undefined || second !== undefined ? null : only.id;
 }
 
@@ -110,7 +138,9 @@ function outcomesOf(names: NameIndex): ReadonlyMap<string, readonly Outcome[]> {
   for (const { level } of names.model.levels.values()) {
     const members = level.kind === 'thing' ? names.membersOf(level.id) : [];
     if (members.length > MOST_OUTCOMES) continue;
-    for (const member of members.filter((one) => isDone(plainLetters(one)))) for (const noun of verbNouns(plainLetters(member))) made.set(noun, [...(made.get(noun) ?? []), { level: level.id, member }]);
+    for (const member of members.filter((one) => isDone(plainLetters(one))))
+      for (const noun of verbNouns(plainLetters(member)))
+        made.set(noun, [...(made.get(noun) ?? []), { level: level.id, member }]);
   }
   OUTCOMES.set(names, made);
   return made;
@@ -121,18 +151,68 @@ const AVERAGE = '(average|mean|overall)';
 const SHARE = '(share|percentage|proportion|part|fraction|%|percent|per cent)';
 
 export const OUTCOME_RULES: readonly Rule<Question>[] = [
-  { gives: 'Term', form: `[(what|which)] ${SHARE} of {NamedMember} (in|of|among) [(all|total|the)] {Measure}`, means: part, cost: -0.1 },
+  {
+    gives: 'Term',
+    form: `[(what|which)] ${SHARE} of {NamedMember} (in|of|among) [(all|total|the)] {Measure}`,
+    means: part,
+    cost: -0.1,
+  },
   { gives: 'Term', form: `${SHARE} of [(all|the)] {NamedMember} {Measure}`, means: part, cost: -0.1 },
-  { gives: 'Term', form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} (that|which|who|gets|get|got|is|are|was|were) [(have|has|had|is|are|was|were|get|gets|got)] {NamedMember}`, means: part, cost: -0.2 },
-  { gives: 'Term', form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} [(that|which)] [(is|are|was|were)] (due to|because of|caused by|owing to) {NamedMember}`, means: part, cost: -0.6 },
-  { gives: 'Term', form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} {AnyWord:verb} (on|via|by|through|with|in|at|using|from) [the] {NamedMember}`, means: (p, q) => (/ing$/i.test(String(p['verb'])) || isDone(String(p['verb']).toLowerCase()) ? part(p, q) : null), cost: -0.5 },
-  { gives: 'Term', form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} {NamedMember}`, means: partDone, cost: -0.6 },
-  { gives: 'Term', form: `{NamedMember} {Measure} (as|as a|as the|in|as %) ${SHARE} of [(all|total|overall|all the|the total)] {Measure:whole}`, means: partOfAllOfThem, cost: -0.6 },
-  { gives: 'Term', form: `{NamedMember} (as|as a|as the|in) ${SHARE} of [(all|total|overall|all the|the total)] {Measure}`, means: part, cost: -0.4 },
+  {
+    gives: 'Term',
+    form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} (that|which|who|gets|get|got|is|are|was|were) [(have|has|had|is|are|was|were|get|gets|got)] {NamedMember}`,
+    means: part,
+    cost: -0.2,
+  },
+  {
+    gives: 'Term',
+    form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} [(that|which)] [(is|are|was|were)] (due to|because of|caused by|owing to) {NamedMember}`,
+    means: part,
+    cost: -0.6,
+  },
+  {
+    gives: 'Term',
+    form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} {AnyWord:verb} (on|via|by|through|with|in|at|using|from) [the] {NamedMember}`,
+    means: (p, q) => (/ing$/i.test(String(p['verb'])) || isDone(String(p['verb']).toLowerCase()) ? part(p, q) : null),
+    cost: -0.5,
+  },
+  {
+    gives: 'Term',
+    form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} {NamedMember}`,
+    means: partDone,
+    cost: -0.6,
+  },
+  {
+    gives: 'Term',
+    form: `{NamedMember} {Measure} (as|as a|as the|in|as %) ${SHARE} of [(all|total|overall|all the|the total)] {Measure:whole}`,
+    means: partOfAllOfThem,
+    cost: -0.6,
+  },
+  {
+    gives: 'Term',
+    form: `{NamedMember} (as|as a|as the|in) ${SHARE} of [(all|total|overall|all the|the total)] {Measure}`,
+    means: part,
+    cost: -0.4,
+  },
   { gives: 'Term', form: `{NamedMember} ${SHARE} of {Measure}`, means: part, cost: -0.2 },
   { gives: 'Intent', form: `${WITHOUT} {AnyWord:noun}`, means: withoutOutcome, cost: 0.1 },
-  { gives: 'Intent', form: '[(number of|how many)] {AnyWord:noun} [(did we have|do we have|were there|are there|have we had)]', means: countedOutcome, cost: 0.3 },
-  ...([['most', 'top'], ['(least|fewest)', 'bottom']] as const).map(([words, sense]): Rule<Question> => ({ gives: 'Intent', form: `(which|what) {Key} {AnyWord:verb} [the] ${words}`, means: (p, q) => mostOfOutcome(p, sense, q), cost: -0.7 })),
+  {
+    gives: 'Intent',
+    form: '[(number of|how many)] {AnyWord:noun} [(did we have|do we have|were there|are there|have we had)]',
+    means: countedOutcome,
+    cost: 0.3,
+  },
+  ...(
+    [
+      ['most', 'top'],
+      ['(least|fewest)', 'bottom'],
+    ] as const
+  ).map(([words, sense]): Rule<Question> => ({
+    gives: 'Intent',
+    form: `(which|what) {Key} {AnyWord:verb} [the] ${words}`,
+    means: (p, q) => mostOfOutcome(p, sense, q),
+    cost: -0.7,
+  })),
   { gives: 'Term', form: `[${AVERAGE}] {AnyWord:noun} (rate|ratio)`, means: rateOfOutcome, cost: 0.2 },
   { gives: 'Term', form: `[${AVERAGE}] (rate|percentage|share) of {AnyWord:noun}`, means: rateOfOutcome, cost: 0.2 },
   { gives: 'Term', form: '{NamedMember} (rate|ratio)', means: (p, q) => rate(outcomeIn(p), q.model), cost: 0.2 },

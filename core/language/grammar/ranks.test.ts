@@ -3,10 +3,18 @@ import { corpusNames } from '../../../tests/demo-names';
 import { read } from '../read';
 
 test.each<[string, string, string]>([
-  ['podcasts', 'most played episodes of Night Tide this year', 'Plays by episode, top 10 episodes for Night Tide, this year'],
+  [
+    'podcasts',
+    'most played episodes of Night Tide this year',
+    'Plays by episode, top 10 episodes for Night Tide, this year',
+  ],
   ['podcasts', 'the 3 least played shows', 'Plays by show, bottom 3 shows'],
   ['staff', 'how many people joined in 2025', 'Hires, 2025'],
-  ['brew', 'who delivered the most last quarter', 'Deliveries by driver, top 10 drivers marking the first, last quarter'],
+  [
+    'brew',
+    'who delivered the most last quarter',
+    'Deliveries by driver, top 10 drivers marking the first, last quarter',
+  ],
   ['brew', 'where do we sell the most', 'Sales by region, top 10 regions marking the first'],
   ['courts', 'who sat the most hours in Q1 2026', 'Sitting hours by judge, top 10 judges marking the first, Q1 2026'],
   ['ski', 'who teaches best', 'Lessons by instructor, top 10 instructors marking the first'],

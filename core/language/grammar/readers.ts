@@ -28,8 +28,35 @@ function names(kinds: readonly string[]): Reader<Question> {
 }
 
 const SMALL: Readonly<Record<string, number>> = byWord({
-  zero: 0, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10, eleven: 11, twelve: 12, thirteen: 13, fourteen: 14, fifteen: 15,
-  sixteen: 16, seventeen: 17, eighteen: 18, nineteen: 19, twenty: 20, thirty: 30, forty: 40, fifty: 50, sixty: 60, seventy: 70, eighty: 80, ninety: 90, dozen: 12,
+  zero: 0,
+  one: 1,
+  two: 2,
+  three: 3,
+  four: 4,
+  five: 5,
+  six: 6,
+  seven: 7,
+  eight: 8,
+  nine: 9,
+  ten: 10,
+  eleven: 11,
+  twelve: 12,
+  thirteen: 13,
+  fourteen: 14,
+  fifteen: 15,
+  sixteen: 16,
+  seventeen: 17,
+  eighteen: 18,
+  nineteen: 19,
+  twenty: 20,
+  thirty: 30,
+  forty: 40,
+  fifty: 50,
+  sixty: 60,
+  seventy: 70,
+  eighty: 80,
+  ninety: 90,
+  dozen: 12,
 });
 const LARGE: Readonly<Record<string, number>> = byWord({ hundred: 100, thousand: 1000, million: 1_000_000 });
 
@@ -58,7 +85,13 @@ const number: Reader<Question> = (tokens, start) => {
         total += group * large;
         group = 0;
       }
-    } else if (word === 'and' && at > start && LARGE[tokens[at - 1]?.word ?? ''] !== undefined && SMALL[tokens[at + 1]?.word ?? ''] !== undefined) continue;
+    } else if (
+      word === 'and' &&
+      at > start &&
+      LARGE[tokens[at - 1]?.word ?? ''] !== undefined &&
+      SMALL[tokens[at + 1]?.word ?? ''] !== undefined
+    )
+      continue;
     else break;
   }
   return at > start ? [item(at, total + group)] : [];
@@ -79,14 +112,24 @@ const isoDay: Reader<Question> = (tokens, start) => {
 
 /** Month and year in figures: 05/2025, 2025-05. */
 const monthAndYear: Reader<Question> = (tokens, start) => {
-  const parts = /^(?<month>\d{1,2})[/.](?<year>\d{4})$|^(?<isoYear>\d{4})-(?<isoMonth>\d{2})$/.exec(tokens[start]?.text ?? '')?.groups;
-  const [month, year] = [Number(parts?.['month'] ?? parts?.['isoMonth']), Number(parts?.['year'] ?? parts?.['isoYear'])];
+  const parts = /^(?<month>\d{1,2})[/.](?<year>\d{4})$|^(?<isoYear>\d{4})-(?<isoMonth>\d{2})$/.exec(
+    tokens[start]?.text ?? '',
+  )?.groups;
+  const [month, year] = [
+    Number(parts?.['month'] ?? parts?.['isoMonth']),
+    Number(parts?.['year'] ?? parts?.['isoYear']),
+  ];
   return month >= 1 && month <= 12 ? [item(start + 1, { month, year })] : [];
 };
 
 const dayOfMonth: Reader<Question> = (tokens, start) => {
   const token = tokens[start];
-  return token?.kind === 'number' && token.value !== undefined && token.unit === undefined && Number.isInteger(token.value) && token.value >= 1 && token.value <= 31
+  return token?.kind === 'number' &&
+    token.value !== undefined &&
+    token.unit === undefined &&
+    Number.isInteger(token.value) &&
+    token.value >= 1 &&
+    token.value <= 31
     ? [item(start + 1, token.value)]
     : [];
 };
@@ -94,13 +137,15 @@ const dayOfMonth: Reader<Question> = (tokens, start) => {
 /** An hour of the clock: 9:00, 9am, 9 pm, 18h. Parts of an hour are not read. */
 const clock: Reader<Question> = (tokens, start) => {
   const token = tokens[start];
-  if (token?.kind === 'word' && (token.word === 'noon' || token.word === 'midday' || token.word === 'midnight')) return [item(start + 1, { hour: token.word === 'midnight' ? 0 : 12, half: 'none' })];
+  if (token?.kind === 'word' && (token.word === 'noon' || token.word === 'midday' || token.word === 'midnight'))
+    return [item(start + 1, { hour: token.word === 'midnight' ? 0 : 12, half: 'none' })];
   const figures = /^(\d{1,2})(?::00|h|(?:\s*)(am|pm))?$/.exec(token?.word ?? '');
   const hour = Number(figures?.[1]);
   if (!figures || hour > 24) return [];
   const half = figures[2] ?? (/^(am|pm)$/.test(tokens[start + 1]?.word ?? '') ? tokens[start + 1]?.word : undefined);
   const end = figures[2] === undefined && half !== undefined ? start + 2 : start + 1;
-  if (half !== undefined) return hour >= 1 && hour <= 12 ? [item(end, { hour: (hour % 12) + (half === 'pm' ? 12 : 0), half })] : [];
+  if (half !== undefined)
+    return hour >= 1 && hour <= 12 ? [item(end, { hour: (hour % 12) + (half === 'pm' ? 12 : 0), half })] : [];
   return [item(end, { hour: hour % 24, ...(token?.word === figures[1] ? {} : { half: 'none' }) })];
 };
 
@@ -109,13 +154,25 @@ const dateVerb: Reader<Question> = (tokens, start, question) => {
   const word = tokens[start]?.word ?? '';
   return names(['date'])(tokens, start, question).filter(({ end, value }) => {
     const date = question.model.dates.get(String(value));
-    return end === start + 1 && date !== undefined && dateVerbs(date).some((verb) => verb === word || (verb.length >= 5 && editDistance(word, verb, 1) <= 1));
+    return (
+      end === start + 1 &&
+      date !== undefined &&
+      dateVerbs(date).some((verb) => verb === word || (verb.length >= 5 && editDistance(word, verb, 1) <= 1))
+    );
   });
 };
 
 /** A word of the calendar, whole or by its first three letters ("sept" too). */
 function calendarWord(list: readonly string[]): Reader<Question> {
-  const ordinals = new Map(list.flatMap((name, index) => [[name.toLowerCase(), index + 1], [name.slice(0, 3).toLowerCase(), index + 1]] as const));
+  const ordinals = new Map(
+    list.flatMap(
+      (name, index) =>
+        [
+          [name.toLowerCase(), index + 1],
+          [name.slice(0, 3).toLowerCase(), index + 1],
+        ] as const,
+    ),
+  );
   if (list === MONTHS) ordinals.set('sept', 9);
   return (tokens, start) => {
     const token = tokens[start];
@@ -125,8 +182,22 @@ function calendarWord(list: readonly string[]): Reader<Question> {
   };
 }
 
-const UNITS: Readonly<Record<string, Grain>> = byWord({ day: 'day', week: 'week', month: 'month', quarter: 'quarter', year: 'year' });
-const UNIT_ADVERBS: Readonly<Record<string, Grain>> = byWord({ daily: 'day', weekly: 'week', monthly: 'month', quarterly: 'quarter', yearly: 'year', annually: 'year', annual: 'year' });
+const UNITS: Readonly<Record<string, Grain>> = byWord({
+  day: 'day',
+  week: 'week',
+  month: 'month',
+  quarter: 'quarter',
+  year: 'year',
+});
+const UNIT_ADVERBS: Readonly<Record<string, Grain>> = byWord({
+  daily: 'day',
+  weekly: 'week',
+  monthly: 'month',
+  quarterly: 'quarter',
+  yearly: 'year',
+  annually: 'year',
+  annual: 'year',
+});
 
 function wordTable<T>(table: Readonly<Record<string, T>>, plural: 'plural' | 'as is'): Reader<Question> {
   return (tokens, start) => {
@@ -154,20 +225,40 @@ const fiscalYear: Reader<Question> = (tokens, start) => {
 
 const percentSign: Reader<Question> = (tokens, start) => {
   const token = tokens[start];
-  return token?.kind === 'number' && token.unit === 'percent' && token.value !== undefined ? [item(start + 1, token.value)] : [];
+  return token?.kind === 'number' && token.unit === 'percent' && token.value !== undefined
+    ? [item(start + 1, token.value)]
+    : [];
 };
 
-const CURRENCIES: Readonly<Record<string, string>> = byWord({ '€': 'EUR', $: 'USD', '£': 'GBP' });
+const CURRENCIES: Readonly<Record<string, string>> = byWord({ '€': 'EUR', '$': 'USD', '£': 'GBP' });
 
 /** An amount of money: the value, with the code of its currency. */
 const money: Reader<Question> = (tokens, start) => {
   const token = tokens[start];
   if (token?.kind !== 'number' || token.unit !== 'currency' || token.value === undefined) return [];
   const large = LARGE[tokens[start + 1]?.word ?? ''];
-  return [item(start + (large === undefined ? 1 : 2), { value: token.value * (large ?? 1), unit: CURRENCIES[/[€$£]/.exec(token.text)?.[0] ?? ''] ?? 'EUR' })];
+  return [
+    item(start + (large === undefined ? 1 : 2), {
+      value: token.value * (large ?? 1),
+      unit: CURRENCIES[/[€$£]/.exec(token.text)?.[0] ?? ''] ?? 'EUR',
+    }),
+  ];
 };
 
-const TIME_UNITS: Readonly<Record<string, string>> = byWord({ second: 's', sec: 's', s: 's', minute: 'min', min: 'min', mins: 'min', hour: 'h', hr: 'h', hrs: 'h', h: 'h', day: 'days', week: 'weeks' });
+const TIME_UNITS: Readonly<Record<string, string>> = byWord({
+  second: 's',
+  sec: 's',
+  s: 's',
+  minute: 'min',
+  min: 'min',
+  mins: 'min',
+  hour: 'h',
+  hr: 'h',
+  hrs: 'h',
+  h: 'h',
+  day: 'days',
+  week: 'weeks',
+});
 
 /** A unit after a number: of time, of money, or one in which a measure of the model is kept. */
 const magnitude: Reader<Question> = (tokens, start, question) => {
@@ -176,7 +267,9 @@ const magnitude: Reader<Question> = (tokens, start, question) => {
   const word = TIME_UNITS[token.word] === undefined ? singular(token.word) : token.word;
   const known = TIME_UNITS[word] ?? CURRENCY_OF_WORD.get(word);
   if (known !== undefined) return [item(start + 1, known)];
-  const own = [...question.model.measures.values()].find((measure) => measure.unit !== undefined && singular(plainLetters(measure.unit)) === word);
+  const own = [...question.model.measures.values()].find(
+    (measure) => measure.unit !== undefined && singular(plainLetters(measure.unit)) === word,
+  );
   const litres = word === 'litre' || word === 'liter' ? 'l' : undefined;
   const unit = own?.unit ?? litres;
   return unit === undefined ? [] : [item(start + 1, unit)];
@@ -184,11 +277,20 @@ const magnitude: Reader<Question> = (tokens, start, question) => {
 
 /** What members do with what is measured. These words may be parts of names as well, so they are no words of the grammar. */
 export const DOING: ReadonlySet<string> = new Set(
-  'spend spent spends pay paid pays buy bought buys book booked books use used uses make made makes take took takes taken order ordered orders get got gets generate generated generates sell sold sells earn earned earns stay stayed stays cost costs need needed needs produce produced produces bring brought brings carry carried carries work worked works give gave gives given cause caused causes contribute contributed contributes drive drove drives driven run ran runs lead led leads handle handled handles serve served serves teach taught teaches write wrote writes written contact contacted contacts raise raised raises report reported reports submit submitted submits visit visited visits complete completed completes close closed closes open opened opens win won wins process processed processes deal dealt deals answer answered answers attend attended attends log logged logs send sent sends fix fixed fixes do did does collect collected collects receive received receives come came comes join joined joins return returned returns grant granted grants issue issued issues impose imposed imposes award awarded awards record recorded records register registered registers suffer suffered suffers face faced faces provide provided provides host hosted hosts attract attracted attracts achieve achieved achieves incur incurred incurs require required requires'.split(' '),
+  'spend spent spends pay paid pays buy bought buys book booked books use used uses make made makes take took takes taken order ordered orders get got gets generate generated generates sell sold sells earn earned earns stay stayed stays cost costs need needed needs produce produced produces bring brought brings carry carried carries work worked works give gave gives given cause caused causes contribute contributed contributes drive drove drives driven run ran runs lead led leads handle handled handles serve served serves teach taught teaches write wrote writes written contact contacted contacts raise raised raises report reported reports submit submitted submits visit visited visits complete completed completes close closed closes open opened opens win won wins process processed processes deal dealt deals answer answered answers attend attended attends log logged logs send sent sends fix fixed fixes do did does collect collected collects receive received receives come came comes join joined joins return returned returns grant granted grants issue issued issues impose imposed imposes award awarded awards record recorded records register registered registers suffer suffered suffers face faced faces provide provided provides host hosted hosts attract attracted attracts achieve achieved achieves incur incurred incurs require required requires'.split(
+    ' ',
+  ),
 );
 /** What is done to what is counted, so that only with it they say what is measured: "found the most defects". */
-const FINDING: ReadonlySet<string> = new Set('find finds found catch catches caught spot spots spotted detect detects detected discover discovers discovered build builds built hold holds held ship ships shipped deliver delivers delivered consume consumes consumed burn burns burned burnt see sees saw seen experience experiences experienced show shows showed accumulate accumulates accumulated inspect inspects inspected sign signs signed'.split(' '));
-const finding: Reader<Question> = (tokens, start) => (tokens[start]?.kind === 'word' && FINDING.has(tokens[start]?.word ?? '') ? [item(start + 1, tokens[start]?.word)] : []);
+const FINDING: ReadonlySet<string> = new Set(
+  'find finds found catch catches caught spot spots spotted detect detects detected discover discovers discovered build builds built hold holds held ship ships shipped deliver delivers delivered consume consumes consumed burn burns burned burnt see sees saw seen experience experiences experienced show shows showed accumulate accumulates accumulated inspect inspects inspected sign signs signed'.split(
+    ' ',
+  ),
+);
+const finding: Reader<Question> = (tokens, start) =>
+  tokens[start]?.kind === 'word' && FINDING.has(tokens[start]?.word ?? '')
+    ? [item(start + 1, tokens[start]?.word)]
+    : [];
 
 const doing: Reader<Question> = (tokens, start, { model }) => {
   const token = tokens[start];
@@ -201,7 +303,19 @@ const notMember: Reader<Question> = (tokens, start, question) => {
   const token = tokens[start];
   const rest = /^(?:un|non|in|dis)(.{4,})$/.exec(token?.kind === 'word' ? token.word : '')?.[1];
   if (rest === undefined) return [];
-  return question.names.exactly([rest]).flatMap(({ named, label }) => (named.kind === 'member' ? [{ ...item(start + 1, { level: named.id, member: named.member }), assumptions: [{ said: token?.text ?? '', meant: `not ${label}`, by: 'part' as const }], names: [start] }] : []));
+  return question.names
+    .exactly([rest])
+    .flatMap(({ named, label }) =>
+      named.kind === 'member'
+        ? [
+            {
+              ...item(start + 1, { level: named.id, member: named.member }),
+              assumptions: [{ said: token?.text ?? '', meant: `not ${label}`, by: 'part' as const }],
+              names: [start],
+            },
+          ]
+        : [],
+    );
 };
 
 /** A word of the name of a plan ("forecast" of Ticket forecast), where it is of one plan only. */
@@ -231,7 +345,9 @@ const PLAN_WORDS = new WeakMap<Model, ReadonlyMap<string, readonly string[]>>();
 /** A word of the model's own name, which says of nothing in it: “the hospital average”. */
 const ownName: Reader<Question> = (tokens, start, { model, names }) => {
   const word = singular(tokens[start]?.word ?? '');
-  return tokens[start]?.kind === 'word' && !names.knowsWord(word) && nameWords(model.file.name).includes(word) ? [item(start + 1, word)] : [];
+  return tokens[start]?.kind === 'word' && !names.knowsWord(word) && nameWords(model.file.name).includes(word)
+    ? [item(start + 1, word)]
+    : [];
 };
 
 /** One word, quoted or not, as it was typed. */
@@ -243,20 +359,37 @@ const anyText: Reader<Question> = (tokens, start) => {
 
 /** A member and a measure that share a word: "week passes sold", of Week pass and Passes sold. */
 const sharedWord: Reader<Question> = (_tokens, start, question) => {
-  const whole = (at: number, kind: 'member' | 'measure') => question.namesAt(at).filter(({ match, end, cost }) => match.named.kind === kind && match.by === 'name' && cost === 0 && end > at + 1);
+  const whole = (at: number, kind: 'member' | 'measure') =>
+    question
+      .namesAt(at)
+      .filter(({ match, end, cost }) => match.named.kind === kind && match.by === 'name' && cost === 0 && end > at + 1);
   return whole(start, 'member').flatMap((member) =>
-    whole(member.end - 1, 'measure').flatMap((measure) => (member.match.named.kind === 'member' ? [nameItem({ ...measure, end: measure.end }, start, { level: member.match.named.id, member: member.match.named.member, measure: measure.match.named.id })] : [])));
+    whole(member.end - 1, 'measure').flatMap((measure) =>
+      member.match.named.kind === 'member'
+        ? [
+            nameItem({ ...measure, end: measure.end }, start, {
+              level: member.match.named.id,
+              member: member.match.named.member,
+              measure: measure.match.named.id,
+            }),
+          ]
+        : [],
+    ),
+  );
 };
 
 /** The last word of the names of several seasons: "term" of Autumn term and Spring term. */
 const seasonNoun: Reader<Question> = (tokens, start, { model }) => {
   const token = tokens[start];
   const noun = token?.kind === 'word' ? singular(token.word) : '';
-  const named = model.seasons.filter(({ name }) => nameWords(name).length > 1 && nameWords(name).at(-1) === noun).map(({ id }) => id);
+  const named = model.seasons
+    .filter(({ name }) => nameWords(name).length > 1 && nameWords(name).at(-1) === noun)
+    .map(({ id }) => id);
   return named.length > 1 ? [item(start + 1, named)] : [];
 };
 
-const anyWord: Reader<Question> = (tokens, start) => (tokens[start]?.kind === 'word' ? [item(start + 1, tokens[start]?.text)] : []);
+const anyWord: Reader<Question> = (tokens, start) =>
+  tokens[start]?.kind === 'word' ? [item(start + 1, tokens[start]?.text)] : [];
 
 const quotedText: Reader<Question> = (tokens: readonly Token[], start) => {
   const token = tokens[start];
@@ -265,18 +398,22 @@ const quotedText: Reader<Question> = (tokens: readonly Token[], start) => {
 
 /** A parenthesis, which has a meaning of its own in the notation of forms. */
 function sign(text: string): Reader<Question> {
-  return (tokens, start) => (tokens[start]?.kind === 'sign' && tokens[start]?.text === text ? [item(start + 1, text)] : []);
+  return (tokens, start) =>
+    tokens[start]?.kind === 'sign' && tokens[start]?.text === text ? [item(start + 1, text)] : [];
 }
 
 /** Readings of which the last word stands in the singular: one is asked for. */
 function one(reader: Reader<Question>): Reader<Question> {
-  return (tokens, start, question) => reader(tokens, start, question).filter(({ end, value }) => {
-    const last = tokens[end - 1]?.word ?? '';
-    const level = question.names.knowsWord(singular(last)) ? undefined : question.model.levels.get(String(value))?.level;
-    if (level === undefined) return singular(last) === last;
-    const nearness = (name: string) => editDistance(last, plainLetters(name).split(' ').at(-1) ?? '', last.length);
-    return nearness(level.name) < nearness(pluralOf(level));
-  });
+  return (tokens, start, question) =>
+    reader(tokens, start, question).filter(({ end, value }) => {
+      const last = tokens[end - 1]?.word ?? '';
+      const level = question.names.knowsWord(singular(last))
+        ? undefined
+        : question.model.levels.get(String(value))?.level;
+      if (level === undefined) return singular(last) === last;
+      const nearness = (name: string) => editDistance(last, plainLetters(name).split(' ').at(-1) ?? '', last.length);
+      return nearness(level.name) < nearness(pluralOf(level));
+    });
 }
 
 export const READERS: ReadonlyMap<string, Reader<Question>> = new Map([

@@ -12,7 +12,8 @@ export function editDistance(a: string, b: string, limit: number): number {
     for (let j = 1; j <= b.length; j += 1) {
       const substitution = (row[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1);
       let value = Math.min((row[j] ?? 0) + 1, (next[j - 1] ?? 0) + 1, substitution);
-      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) value = Math.min(value, (before[j - 2] ?? 0) + 1);
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
+        value = Math.min(value, (before[j - 2] ?? 0) + 1);
       next.push(value);
       if (value < best) best = value;
     }

@@ -7,10 +7,20 @@ const labels = (matches: readonly { label: string }[]) => matches.map((match) =>
 
 describe('the name index', () => {
   test('finds names by exact words in any order', () => {
-    expect(names.exactly(['reach', 'north']).map((match) => [match.label, match.by])).toEqual([['North Reach', 'name']]);
-    expect((names.exactly(['north', 'reach'])[0]?.cost ?? 1) < (names.exactly(['reach', 'north'])[0]?.cost ?? 0)).toBe(true);
+    expect(names.exactly(['reach', 'north']).map((match) => [match.label, match.by])).toEqual([
+      ['North Reach', 'name'],
+    ]);
+    expect((names.exactly(['north', 'reach'])[0]?.cost ?? 1) < (names.exactly(['reach', 'north'])[0]?.cost ?? 0)).toBe(
+      true,
+    );
   });
-  test('keeps ambiguity: an island and its port', () => expect(names.exactly(['eskvik']).map((match) => match.named.id).sort()).toEqual(['island', 'port']));
+  test('keeps ambiguity: an island and its port', () =>
+    expect(
+      names
+        .exactly(['eskvik'])
+        .map((match) => match.named.id)
+        .sort(),
+    ).toEqual(['island', 'port']));
   test('finds a unique part, initials and a beginning', () => {
     expect(labels(names.partly(['tamsin']))).toEqual(['Tamsin Orde']);
     expect(labels(names.abbreviated('nr'))).toContain('North Reach');
@@ -28,17 +38,21 @@ describe('the name index', () => {
 describe('distances', () => {
   const word = fc.stringMatching(/^[a-f]{1,8}$/);
   test('are symmetric, nought only for the same word, and one for a swap of neighbours', () => {
-    fc.assert(fc.property(word, word, (a, b) => {
-      expect(editDistance(a, b, 9)).toBe(editDistance(b, a, 9));
-      expect(editDistance(a, b, 9) === 0).toBe(a === b);
-    }));
+    fc.assert(
+      fc.property(word, word, (a, b) => {
+        expect(editDistance(a, b, 9)).toBe(editDistance(b, a, 9));
+        expect(editDistance(a, b, 9) === 0).toBe(a === b);
+      }),
+    );
     expect(editDistance('tolmar', 'tolmra', 2)).toBe(1);
     expect(editDistance('abcdef', 'uvwxyz', 2)).toBe(3);
   });
   test('letter masks never rule out a word that is near enough', () => {
-    fc.assert(fc.property(word, word, (a, b) => {
-      const distance = editDistance(a, b, 9);
-      expect(bitCount(letterMask(a) ^ letterMask(b))).toBeLessThanOrEqual(2 * distance);
-    }));
+    fc.assert(
+      fc.property(word, word, (a, b) => {
+        const distance = editDistance(a, b, 9);
+        expect(bitCount(letterMask(a) ^ letterMask(b))).toBeLessThanOrEqual(2 * distance);
+      }),
+    );
   });
 });

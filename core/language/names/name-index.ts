@@ -38,7 +38,16 @@ interface Entry {
   readonly sounds: boolean;
 }
 
-const COST: Record<MatchedBy, number> = { name: 0, synonym: 0.02, part: 0.7, abbreviation: 0.8, initials: 0.8, typing: 1, sound: 1.3, relative: 0.9 };
+const COST: Record<MatchedBy, number> = {
+  name: 0,
+  synonym: 0.02,
+  part: 0.7,
+  abbreviation: 0.8,
+  initials: 0.8,
+  typing: 1,
+  sound: 1.3,
+  relative: 0.9,
+};
 const OTHER_ORDER = 0.15;
 const MAX_AMBIGUOUS = 12;
 const KEPT_CORRECTIONS = 2000;
@@ -71,7 +80,10 @@ export class NameIndex {
   /**
    * @param members the members of each level that a person may see
    */
-  constructor(readonly model: Model, members: readonly MembersOfLevel[]) {
+  constructor(
+    readonly model: Model,
+    members: readonly MembersOfLevel[],
+  ) {
     this.addModel();
     this.ownWords = [...this.postings.keys()];
     // taken at once
@@ -98,7 +110,10 @@ export class NameIndex {
 
   private addModel(): void {
     const { file } = this.model;
-    const named = (kind: Exclude<Named['kind'], 'member'>, entry: { id: string; name: string; plural?: string | undefined; synonyms?: readonly string[] }) => {
+    const named = (
+      kind: Exclude<Named['kind'], 'member'>,
+      entry: { id: string; name: string; plural?: string | undefined; synonyms?: readonly string[] },
+    ) => {
       this.add({ kind, id: entry.id }, entry.name, entry.name, false);
       if (kind !== 'season') this.add({ kind, id: entry.id }, pluralOf(entry), entry.name, false);
       for (const synonym of entry.synonyms ?? []) this.add({ kind, id: entry.id }, synonym, entry.name, true);
@@ -117,8 +132,16 @@ export class NameIndex {
     });
     file.facts.forEach((fact) => named('fact', fact));
     for (const term of file.glossary) {
-      const kind = this.model.measures.has(term.means) ? 'measure' : this.model.levels.has(term.means) ? 'level' : 'fact';
-      const name = this.model.measures.get(term.means)?.name ?? this.model.levels.get(term.means)?.level.name ?? this.model.facts.get(term.means)?.name ?? term.means;
+      const kind = this.model.measures.has(term.means)
+        ? 'measure'
+        : this.model.levels.has(term.means)
+          ? 'level'
+          : 'fact';
+      const name =
+        this.model.measures.get(term.means)?.name ??
+        this.model.levels.get(term.means)?.level.name ??
+        this.model.facts.get(term.means)?.name ??
+        term.means;
       this.add({ kind, id: term.means }, term.term, name, true);
     }
   }
@@ -142,7 +165,9 @@ export class NameIndex {
     if (words.length === 0 || text === '(none)') return;
     const at = this.entries.push({ named, label, words, synonym, loose: named.kind !== 'date', sounds }) - 1;
     push(this.exact, keyOf(words), at);
-    words.forEach((word, index) => { if (words.indexOf(word) === index) push(this.postings, word, at); });
+    words.forEach((word, index) => {
+      if (words.indexOf(word) === index) push(this.postings, word, at);
+    });
     if (words.length > 1) push(this.initials, words.map((word) => word[0] ?? '').join(''), at);
     if (sounds)
       for (const word of words)
@@ -173,11 +198,13 @@ export class NameIndex {
 
   /** Names that consist of exactly these words, in any order. */
   exactly(words: readonly string[]): NameMatch[] {
-    return this.distinct(at(this.exact, keyOf(words)).map((place) => {
-      const entry = this.entries[place] as Entry;
-      const inOrder = entry.words.every((word, index) => word === words[index]);
-      return this.match(entry, entry.synonym ? 'synonym' : 'name', inOrder ? 0 : OTHER_ORDER);
-    }));
+    return this.distinct(
+      at(this.exact, keyOf(words)).map((place) => {
+        const entry = this.entries[place] as Entry;
+        const inOrder = entry.words.every((word, index) => word === words[index]);
+        return this.match(entry, entry.synonym ? 'synonym' : 'name', inOrder ? 0 : OTHER_ORDER);
+      }),
+    );
   }
 
   /** Names of which these words are a part; none where too many share them. */
@@ -188,7 +215,8 @@ export class NameIndex {
     const found: NameMatch[] = [];
     for (const place of posted) {
       const entry = this.entries[place] as Entry;
-      if (!entry.loose || entry.words.length <= words.length || !rest.every((word) => entry.words.includes(word))) continue;
+      if (!entry.loose || entry.words.length <= words.length || !rest.every((word) => entry.words.includes(word)))
+        continue;
       found.push(this.match(entry, 'part', entry.words[0] === first ? 0 : 0.05));
       if (found.length > 4 * MAX_AMBIGUOUS) return [];
     }
@@ -204,13 +232,15 @@ export class NameIndex {
         if (longer !== word)
           for (const place of at(this.postings, longer).slice(0, 40)) {
             const entry = this.entries[place] as Entry;
-            if (entry.loose && entry.words[0] === longer) found.push(this.match(entry, 'abbreviation', entry.words.length === 1 ? 0 : 0.2));
+            if (entry.loose && entry.words[0] === longer)
+              found.push(this.match(entry, 'abbreviation', entry.words.length === 1 ? 0 : 0.2));
           }
     if (/^[^aeiou\d]{3,}$/.test(word))
       for (const contracted of this.ownWords.filter((one) => contracts(word, one)))
         for (const place of at(this.postings, contracted)) {
           const entry = this.entries[place] as Entry;
-          if (entry.loose && entry.named.kind !== 'member' && entry.words[0] === contracted) found.push(this.match(entry, 'abbreviation', entry.words.length === 1 ? 0.1 : 0.3));
+          if (entry.loose && entry.named.kind !== 'member' && entry.words[0] === contracted)
+            found.push(this.match(entry, 'abbreviation', entry.words.length === 1 ? 0.1 : 0.3));
         }
     const distinct = this.distinct(found);
     return distinct.length > MAX_AMBIGUOUS ? [] : distinct;
@@ -225,7 +255,13 @@ export class NameIndex {
     for (const relative of relativesOf(word))
       for (const place of at(this.postings, relative)) {
         const entry = this.entries[place] as Entry;
-        if (entry.named.kind === 'member' || !entry.loose || entry.words.at(-1) !== relative || (of === 'whole' && entry.words.length > 1)) continue;
+        if (
+          entry.named.kind === 'member' ||
+          !entry.loose ||
+          entry.words.at(-1) !== relative ||
+          (of === 'whole' && entry.words.length > 1)
+        )
+          continue;
         found.push(this.match(entry, 'relative', entry.synonym ? 0.1 : 0));
       }
     return this.distinct(found);
@@ -245,7 +281,11 @@ export class NameIndex {
   /** Known words that begin with these letters, in order. */
   wordsFrom(beginning: string, most: number): string[] {
     const words: string[] = [];
-    for (let at = lowerBound(this.sortedVocabulary, beginning); at < this.sortedVocabulary.length && words.length < most; at += 1) {
+    for (
+      let at = lowerBound(this.sortedVocabulary, beginning);
+      at < this.sortedVocabulary.length && words.length < most;
+      at += 1
+    ) {
       const word = this.sortedVocabulary[at] as string;
       if (!word.startsWith(beginning)) break;
       words.push(word);
@@ -286,9 +326,20 @@ export class NameIndex {
   nearest(word: string, most = 4): NameMatch[] {
     const plain = plainLetters(word);
     const near = this.misspelt(plain, Math.max(2, Math.floor(plain.length / 3)));
-    const words = [...this.soundingLike(plain), ...near.map((one) => one.word), ...this.wordsFrom(plain.slice(0, 3), 6)];
-    const found = words.flatMap((known) => at(this.postings, known).slice(0, 6).map((place) => this.match(this.entries[place] as Entry, 'typing', 0)));
-    return this.distinct([...this.related(plain, 'last word'), ...found.map((one) => ({ ...one, cost: one.cost + 1 }))]).slice(0, most);
+    const words = [
+      ...this.soundingLike(plain),
+      ...near.map((one) => one.word),
+      ...this.wordsFrom(plain.slice(0, 3), 6),
+    ];
+    const found = words.flatMap((known) =>
+      at(this.postings, known)
+        .slice(0, 6)
+        .map((place) => this.match(this.entries[place] as Entry, 'typing', 0)),
+    );
+    return this.distinct([
+      ...this.related(plain, 'last word'),
+      ...found.map((one) => ({ ...one, cost: one.cost + 1 })),
+    ]).slice(0, most);
   }
 
   /** Names of which some word begins with these letters, those that begin with them first. */
@@ -298,7 +349,13 @@ export class NameIndex {
     for (const word of this.wordsFrom(plain, 60))
       for (const place of at(this.postings, word).slice(0, 60)) {
         const entry = this.entries[place] as Entry;
-        found.push(this.match(entry, 'part', (entry.words[0] === word ? 0 : 1) + (entry.named.kind === 'member' ? 0.5 : 0) + (entry.synonym ? 0.3 : 0)));
+        found.push(
+          this.match(
+            entry,
+            'part',
+            (entry.words[0] === word ? 0 : 1) + (entry.named.kind === 'member' ? 0.5 : 0) + (entry.synonym ? 0.3 : 0),
+          ),
+        );
       }
     return this.distinct(found).slice(0, most);
   }
@@ -336,14 +393,23 @@ function contracts(short: string, word: string): boolean {
 export const verbOfColumn = (column: string): string | undefined => /(?:^|\.)([a-z]{4,})_(?:on|at)$/.exec(column)?.[1];
 
 /** What happened on a date, by the columns that hold it and by its synonyms: `signed_on` is when something was signed. */
-export function dateVerbs(date: { readonly columns: Readonly<Record<string, string>>; readonly synonyms: readonly string[] }): string[] {
+export function dateVerbs(date: {
+  readonly columns: Readonly<Record<string, string>>;
+  readonly synonyms: readonly string[];
+}): string[] {
   const columns = Object.values(date.columns).flatMap((column) => verbOfColumn(column) ?? []);
   return [...new Set([...columns, ...date.synonyms.filter((word) => /^\p{Ll}{4,}$/u.test(word))])];
 }
 
 /** The sound of a word: double metaphone (Philips 2000) of a spelling in which letters that names swap freely are one. */
 function soundOf(word: string): string {
-  return doubleMetaphone(word.replace(/w/g, 'v').replace(/ck|c(?=[^eiyh]|$)|q/g, 'k').replace(/y/g, 'i').replace(/z/g, 's'))[0];
+  return doubleMetaphone(
+    word
+      .replace(/w/g, 'v')
+      .replace(/ck|c(?=[^eiyh]|$)|q/g, 'k')
+      .replace(/y/g, 'i')
+      .replace(/z/g, 's'),
+  )[0];
 }
 
 export function namedKey(named: Named): string {

@@ -101,7 +101,18 @@ const GROUPS: readonly string[] = [
 ];
 
 const RELATIVES: ReadonlyMap<string, ReadonlySet<string>> = new Map(
-  [...new Set(GROUPS.flatMap((group) => group.split(' ')))].map((word) => [word, new Set(GROUPS.map((group) => group.split(' ')).filter((group) => group.includes(word)).flat().filter((other) => other !== word))] as const),
+  [...new Set(GROUPS.flatMap((group) => group.split(' ')))].map(
+    (word) =>
+      [
+        word,
+        new Set(
+          GROUPS.map((group) => group.split(' '))
+            .filter((group) => group.includes(word))
+            .flat()
+            .filter((other) => other !== word),
+        ),
+      ] as const,
+  ),
 );
 
 /**

@@ -13,37 +13,87 @@ import { CannotSettle, type Situation } from './situation';
 function calculations(said: readonly (SaidEdit | Edit)[], base: Reading, model: Model): Calculation[] {
   const shown = said.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : []));
   if (shown.length > 0) return shown;
-  return base.shown.length > 0 ? base.shown.map((one) => one.calculation) : [{ kind: 'measure', measure: model.defaultMeasure }];
+  return base.shown.length > 0
+    ? base.shown.map((one) => one.calculation)
+    : [{ kind: 'measure', measure: model.defaultMeasure }];
 }
 
 /** The grain that shows a development best in the days at hand. */
-export function readableBreakdown(said: readonly (SaidEdit | Edit)[], when: Period | null, calendar: Calendar, model: Model, base: Reading): Extract<Breakdown, { kind: 'time' }> {
+export function readableBreakdown(
+  said: readonly (SaidEdit | Edit)[],
+  when: Period | null,
+  calendar: Calendar,
+  model: Model,
+  base: Reading,
+): Extract<Breakdown, { kind: 'time' }> {
   const range = when ? resolvePeriod(when, calendar) : {};
   const from = range.from ?? calendar.firstData ?? calendar.asOf;
   const to = range.to ?? calendar.lastData ?? calendar.asOf;
   const shown = calculations(said, base, model);
-  return { kind: 'time', grain: readableGrain(from, to, calendar.weekStart, finestGrain([...shown, ...plansBeside(shown, said, base, model)], model)) };
+  return {
+    kind: 'time',
+    grain: readableGrain(
+      from,
+      to,
+      calendar.weekStart,
+      finestGrain([...shown, ...plansBeside(shown, said, base, model)], model),
+    ),
+  };
 }
 
-export function overTime(said: readonly SaidEdit[], when: Period | null, calendar: Calendar, model: Model, base: Reading): Edit {
+export function overTime(
+  said: readonly SaidEdit[],
+  when: Period | null,
+  calendar: Calendar,
+  model: Model,
+  base: Reading,
+): Edit {
   return { do: 'breakdown', how: 'join', by: [readableBreakdown(said, when, calendar, model, base)] };
 }
 
 /** A running total of one number, an index and moving figures are over time, though no time line is named. */
 export function needsTimeLine(edits: readonly Edit[], base: Reading): boolean {
-  const transforms = edits.flatMap((edit) => (edit.do === 'transform' ? [edit.transform] : edit.do === 'show' ? edit.shown.map((one) => one.transform) : []));
-  const along = transforms.some((one) => one?.kind === 'running' || one?.kind === 'moving' || one?.kind === 'movingTotal' || one?.kind === 'index');
+  const transforms = edits.flatMap((edit) =>
+    edit.do === 'transform' ? [edit.transform] : edit.do === 'show' ? edit.shown.map((one) => one.transform) : [],
+  );
+  const along = transforms.some(
+    (one) => one?.kind === 'running' || one?.kind === 'moving' || one?.kind === 'movingTotal' || one?.kind === 'index',
+  );
   // of members, these are lines over time as well
-  const by = [...base.by, ...edits.flatMap((edit) => (edit.do === 'breakdown' && edit.how !== 'remove' ? edit.by : []))];
-  if (along && base.rows === null && edits.every((edit) => edit.do !== 'rows') && by.length === 1 && by[0]?.kind === 'level') return true;
-  return along && base.by.length === 0 && base.rows === null && edits.every((edit) => edit.do !== 'breakdown' && edit.do !== 'rows');
+  const by = [
+    ...base.by,
+    ...edits.flatMap((edit) => (edit.do === 'breakdown' && edit.how !== 'remove' ? edit.by : [])),
+  ];
+  if (
+    along &&
+    base.rows === null &&
+    edits.every((edit) => edit.do !== 'rows') &&
+    by.length === 1 &&
+    by[0]?.kind === 'level'
+  )
+    return true;
+  return (
+    along &&
+    base.by.length === 0 &&
+    base.rows === null &&
+    edits.every((edit) => edit.do !== 'breakdown' && edit.do !== 'rows')
+  );
 }
 
 /** The plans that stand beside what is shown, which are known by month as a rule. */
-function plansBeside(shown: readonly Calculation[], said: readonly (SaidEdit | Edit)[], base: Reading, model: Model): Calculation[] {
+function plansBeside(
+  shown: readonly Calculation[],
+  said: readonly (SaidEdit | Edit)[],
+  base: Reading,
+  model: Model,
+): Calculation[] {
   const compared = said.findLast((edit) => edit.do === 'compare');
   const against = compared?.do === 'compare' ? compared.against : base.against;
-  return against?.kind !== 'plan' ? [] : shown.flatMap((one) => (one.kind === 'measure' ? (model.measures.get(one.measure)?.plan ?? []) : [])).map((measure) => ({ kind: 'measure', measure }));
+  return against?.kind !== 'plan'
+    ? []
+    : shown
+        .flatMap((one) => (one.kind === 'measure' ? (model.measures.get(one.measure)?.plan ?? []) : []))
+        .map((measure) => ({ kind: 'measure', measure }));
 }
 
 /** The finest grain that all the facts of these calculations have. */
@@ -54,14 +104,21 @@ function finestGrain(shown: readonly Calculation[], model: Model): Grain {
 }
 
 /** The level that answers who or where: just below the one that is fixed to one member, else the coarsest that the model marks and what is shown knows. */
-export function levelOfKind(kind: 'person' | 'place' | 'time', base: Reading, edits: readonly Edit[], { model, doer }: Pick<Situation, 'model' | 'doer'>, by: Calculation | null = null): Extract<Breakdown, { kind: 'level' }> {
+export function levelOfKind(
+  kind: 'person' | 'place' | 'time',
+  base: Reading,
+  edits: readonly Edit[],
+  { model, doer }: Pick<Situation, 'model' | 'doer'>,
+  by: Calculation | null = null,
+): Extract<Breakdown, { kind: 'level' }> {
   if (kind === 'person' && doer !== null) return byLevel(doer);
   const facts = [...(by === null ? calculations(edits, base, model) : [by])].flatMap((one) => factsOf(model, one));
   const marked = [...model.levels.values()].filter((entry) => entry.level.kind === kind).map((entry) => entry.level.id);
   const known = marked.filter((level) => facts.every((fact) => factHasLevel(model, fact, level)));
   const levels = known.length > 0 ? known : marked;
-  const fixed = [...base.where, ...edits.flatMap((edit) => (edit.do === 'condition' ? [edit.condition] : []))].flatMap((one) =>
-    one.kind === 'members' && one.is && one.members.length === 1 && levels.includes(one.level) ? [one.level] : [],
+  const fixed = [...base.where, ...edits.flatMap((edit) => (edit.do === 'condition' ? [edit.condition] : []))].flatMap(
+    (one) =>
+      one.kind === 'members' && one.is && one.members.length === 1 && levels.includes(one.level) ? [one.level] : [],
   );
   for (const level of fixed)
     for (const hierarchy of model.hierarchies) {
@@ -76,9 +133,15 @@ export function levelOfKind(kind: 'person' | 'place' | 'time', base: Reading, ed
 /** How the single values of a measure are spread: the number of their records in ranges. */
 export function distributionEdits(measure: string, width: number | null, model: Model): Edit[] {
   const fact = rowColumnOf(model, measure)?.fact;
-  const count = [...model.measures.values()].find((one) => one.kind === 'count' && one.fact === fact && one.only.length === 0);
-  if (count === undefined) throw new CannotSettle('The model has no measure that counts these records, so their spread cannot be shown.');
-  return [{ do: 'show', how: 'replace', shown: [plain(count.id)] }, { do: 'breakdown', how: 'join', by: [{ kind: 'bins', measure, width }] }];
+  const count = [...model.measures.values()].find(
+    (one) => one.kind === 'count' && one.fact === fact && one.only.length === 0,
+  );
+  if (count === undefined)
+    throw new CannotSettle('The model has no measure that counts these records, so their spread cannot be shown.');
+  return [
+    { do: 'show', how: 'replace', shown: [plain(count.id)] },
+    { do: 'breakdown', how: 'join', by: [{ kind: 'bins', measure, width }] },
+  ];
 }
 
 /** "channel mix by quarter": the shares within each quarter. */
@@ -89,13 +152,32 @@ export function mixEdit(edits: readonly Edit[], base: Reading): Edit {
 }
 
 /** "within each coast": broken down by it first; a share shown is then of its own coast. */
-export function withinEdits(key: Key, edits: readonly Edit[], base: Reading, asFollowUp: boolean, asShares = false): Edit[] {
+export function withinEdits(
+  key: Key,
+  edits: readonly Edit[],
+  base: Reading,
+  asFollowUp: boolean,
+  asShares = false,
+): Edit[] {
   const said = edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
   const there = [...said, ...(asFollowUp ? base.by : [])].filter((one) => !same(one, key));
-  const shares = asShares || [...edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])), ...(asFollowUp ? base.shown : [])].some((one) => one.transform?.kind === 'share');
+  const shares =
+    asShares ||
+    [...edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])), ...(asFollowUp ? base.shown : [])].some(
+      (one) => one.transform?.kind === 'share',
+    );
   const aside = edits.some((edit) => edit.do === 'compare' && edit.against?.kind === 'members');
-  if (asShares && there.length === 0 && !aside) throw new CannotSettle('Shares within it need something that they are of as well; say by what, for example “by … as percentages per …”.', true);
-  return [{ do: 'breakdown', how: 'replace', by: [key, ...there] }, ...(shares && (there.length > 0 || (asShares && aside)) ? [{ do: 'transform' as const, transform: { kind: 'share' as const, within: 'outer' as const } }] : [])];
+  if (asShares && there.length === 0 && !aside)
+    throw new CannotSettle(
+      'Shares within it need something that they are of as well; say by what, for example “by … as percentages per …”.',
+      true,
+    );
+  return [
+    { do: 'breakdown', how: 'replace', by: [key, ...there] },
+    ...(shares && (there.length > 0 || (asShares && aside))
+      ? [{ do: 'transform' as const, transform: { kind: 'share' as const, within: 'outer' as const } }]
+      : []),
+  ];
 }
 
 export const isKey = (by: Breakdown): by is Key => by.kind === 'level' || by.kind === 'time' || by.kind === 'cycle';
@@ -103,44 +185,105 @@ export const isKey = (by: Breakdown): by is Key => by.kind === 'level' || by.kin
 /** Is a share asked for, or in force? */
 export function sharesShown(said: readonly SaidEdit[], base: Reading, asFollowUp: boolean): boolean {
   const shown = said.flatMap((edit) => (edit.do === 'show' ? edit.shown : []));
-  return [...shown, ...(asFollowUp && shown.length === 0 ? base.shown : [])].some((one) => one.transform?.kind === 'share');
+  return [...shown, ...(asFollowUp && shown.length === 0 ? base.shown : [])].some(
+    (one) => one.transform?.kind === 'share',
+  );
 }
 
 /** "in each coast", of members that are ranked, or "for each coast" where that is above them: they are ranked in each. */
-export function ranksInEach({ by, inEach }: Extract<SaidEdit, { do: 'forEach' }>, said: readonly SaidEdit[], base: Reading, asFollowUp: boolean, model: Model): boolean {
+export function ranksInEach(
+  { by, inEach }: Extract<SaidEdit, { do: 'forEach' }>,
+  said: readonly SaidEdit[],
+  base: Reading,
+  asFollowUp: boolean,
+  model: Model,
+): boolean {
   const [key, ...others] = by;
   const { rank } = base;
-  if (!asFollowUp || rank === null || others.length > 0 || key === undefined || !isKey(key) || same(key, rank.of) || said.some((edit) => edit.do === 'saidRank' || edit.do === 'rank' || edit.do === 'kindRank')) return false;
+  if (
+    !asFollowUp ||
+    rank === null ||
+    others.length > 0 ||
+    key === undefined ||
+    !isKey(key) ||
+    same(key, rank.of) ||
+    said.some((edit) => edit.do === 'saidRank' || edit.do === 'rank' || edit.do === 'kindRank')
+  )
+    return false;
   const { of } = rank;
-  return inEach === true || (key.kind === 'level' && of.kind === 'level' && model.hierarchies.some((levels) => levels.includes(key.level) && levels.indexOf(key.level) < levels.indexOf(of.level)));
+  return (
+    inEach === true ||
+    (key.kind === 'level' &&
+      of.kind === 'level' &&
+      model.hierarchies.some(
+        (levels) => levels.includes(key.level) && levels.indexOf(key.level) < levels.indexOf(of.level),
+      ))
+  );
 }
 
 export function rankedInEach(by: readonly Breakdown[], base: Reading): Edit[] {
   const [key] = by.filter(isKey);
-  return key === undefined ? [] : [{ do: 'breakdown', how: 'replace', by: [key, ...base.by.filter((one) => !same(one, key))] }, { do: 'rerank', within: key }];
+  return key === undefined
+    ? []
+    : [
+        { do: 'breakdown', how: 'replace', by: [key, ...base.by.filter((one) => !same(one, key))] },
+        { do: 'rerank', within: key },
+      ];
 }
 
 /**
  * "card share of sales by shop": what cards come to of all in each shop. Of several members, of what is no sum and no count, or where that
  * level is broken down by already: the shares of all its members, within what else it is broken down by.
  */
-export function memberShareEdits(said: Extract<SaidEdit, { do: 'memberShare' }>, edits: readonly Edit[], base: Reading, asFollowUp: boolean, model: Model): Edit[] {
+export function memberShareEdits(
+  said: Extract<SaidEdit, { do: 'memberShare' }>,
+  edits: readonly Edit[],
+  base: Reading,
+  asFollowUp: boolean,
+  model: Model,
+): Edit[] {
   const broken = [...edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : [])), ...(asFollowUp ? base.by : [])];
-  const calculation = said.calculation ?? (asFollowUp ? base.shown[0]?.calculation : undefined) ?? { kind: 'measure' as const, measure: model.defaultMeasure };
+  const calculation = said.calculation ??
+    (asFollowUp ? base.shown[0]?.calculation : undefined) ?? {
+      kind: 'measure' as const,
+      measure: model.defaultMeasure,
+    };
   const [member, second] = said.members;
-  const part = calculation.kind === 'measure' && member !== undefined && second === undefined && !broken.some((one) => same(one, byLevel(said.level))) ? partOf(model, calculation.measure, { level: said.level, member }) : null;
-  if (part !== null) return [{ do: 'show', how: 'replace', shown: [shownPlainly(part)] }, ...(asFollowUp ? [allOf(said.level, base, model)].filter((one) => one.do === 'clear') : [])];
-  const key: Breakdown = said.set === undefined ? byLevel(said.level) : { kind: 'sets', sets: [said.set], beside: 'rest' };
+  const part =
+    calculation.kind === 'measure' &&
+    member !== undefined &&
+    second === undefined &&
+    !broken.some((one) => same(one, byLevel(said.level)))
+      ? partOf(model, calculation.measure, { level: said.level, member })
+      : null;
+  if (part !== null)
+    return [
+      { do: 'show', how: 'replace', shown: [shownPlainly(part)] },
+      ...(asFollowUp ? [allOf(said.level, base, model)].filter((one) => one.do === 'clear') : []),
+    ];
+  const key: Breakdown =
+    said.set === undefined ? byLevel(said.level) : { kind: 'sets', sets: [said.set], beside: 'rest' };
   const there = broken.filter((one) => !same(one, key));
   const within = there.length > 0 ? ('outer' as const) : ('all' as const);
-  return [{ do: 'show', how: 'replace', shown: [{ calculation, transform: { kind: 'share', within } }] }, { do: 'breakdown', how: 'replace', by: [...there, key] }];
+  return [
+    { do: 'show', how: 'replace', shown: [{ calculation, transform: { kind: 'share', within } }] },
+    { do: 'breakdown', how: 'replace', by: [...there, key] },
+  ];
 }
 
 /** "average revenue per day", where each day is shown: days are what it is the average of, so they are no longer shown. */
-export function withoutItsUnits({ shown }: Extract<SaidEdit, { do: 'show' }>, said: readonly SaidEdit[], base: Reading): Edit[] {
+export function withoutItsUnits(
+  { shown }: Extract<SaidEdit, { do: 'show' }>,
+  said: readonly SaidEdit[],
+  base: Reading,
+): Edit[] {
   const units = shown.flatMap(({ calculation }) => (calculation.kind === 'perPeriod' ? [calculation.grain] : []));
-  const timed = said.some((edit) => edit.do === 'overTime' || (edit.do === 'breakdown' && edit.by.some((one) => one.kind === 'time')));
-  const finer = base.by.filter((one) => one.kind === 'time' && units.some((unit) => GRAINS.indexOf(one.grain) <= GRAINS.indexOf(unit)));
+  const timed = said.some(
+    (edit) => edit.do === 'overTime' || (edit.do === 'breakdown' && edit.by.some((one) => one.kind === 'time')),
+  );
+  const finer = base.by.filter(
+    (one) => one.kind === 'time' && units.some((unit) => GRAINS.indexOf(one.grain) <= GRAINS.indexOf(unit)),
+  );
   return timed || finer.length === 0 ? [] : [{ do: 'breakdown', how: 'remove', by: finer }];
 }
 
@@ -148,12 +291,22 @@ export function withoutItsUnits({ shown }: Extract<SaidEdit, { do: 'show' }>, sa
 export function alsoShare(done: readonly Edit[], base: Reading): Edit[] {
   const [first] = [...done.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])), ...base.shown];
   if (first === undefined) throw new CannotSettle('Name the measure whose share is to stand beside it.');
-  return [{ do: 'show', how: 'add', shown: [{ calculation: first.calculation, transform: { kind: 'share', within: 'all' } }] }];
+  return [
+    {
+      do: 'show',
+      how: 'add',
+      shown: [{ calculation: first.calculation, transform: { kind: 'share', within: 'all' } }],
+    },
+  ];
 }
 
 /** "all ports": without the condition on ports, where there is one; else by port. */
 export function allOf(level: string, base: Reading, model: Model): Edit {
-  const narrowed = base.where.some((one) => ((one.kind === 'members' || one.kind === 'text') && one.level === level) || (one.kind === 'set' && model.sets.get(one.set)?.level === level));
+  const narrowed = base.where.some(
+    (one) =>
+      ((one.kind === 'members' || one.kind === 'text') && one.level === level) ||
+      (one.kind === 'set' && model.sets.get(one.set)?.level === level),
+  );
   return narrowed ? { do: 'clear', what: 'level', level } : { do: 'breakdown', how: 'join', by: [byLevel(level)] };
 }
 
@@ -161,35 +314,69 @@ export function allOf(level: string, base: Reading, model: Model): Edit {
 /** @param lists whether the same words ask for a listing */
 export function columnEdits(columns: readonly Listed[], base: Reading, lists: boolean): Edit[] {
   if (lists || base.rows !== null) return [{ do: 'rows', how: 'add', columns: [...columns] }];
-  if (columns.some((one) => one.kind === 'date')) throw new CannotSettle('Columns of dates are added to a listing; “show the rows” makes one.');
+  if (columns.some((one) => one.kind === 'date'))
+    throw new CannotSettle('Columns of dates are added to a listing; “show the rows” makes one.');
   const levels = columns.flatMap((one) => (one.kind === 'level' ? [byLevel(one.level)] : []));
   const measures = columns.flatMap((one) => (one.kind === 'measure' ? [plain(one.measure)] : []));
-  return [...(measures.length > 0 ? [{ do: 'show' as const, how: 'add' as const, shown: measures }] : []), ...(levels.length > 0 ? [{ do: 'breakdown' as const, how: 'add' as const, by: levels }] : [])];
+  return [
+    ...(measures.length > 0 ? [{ do: 'show' as const, how: 'add' as const, shown: measures }] : []),
+    ...(levels.length > 0 ? [{ do: 'breakdown' as const, how: 'add' as const, by: levels }] : []),
+  ];
 }
 
 /** The one measure shown, by another function of the records behind it. */
-export function otherFunction(of: RowFunction | { readonly percentile: number }, said: readonly { readonly calculation: Calculation }[], base: Reading, model: Model): Calculation {
+export function otherFunction(
+  of: RowFunction | { readonly percentile: number },
+  said: readonly { readonly calculation: Calculation }[],
+  base: Reading,
+  model: Model,
+): Calculation {
   const all = said.length > 0 ? said : base.shown;
   const [only] = all;
   const shown = only?.calculation;
-  const measure = all.length === 1 && shown !== undefined && (shown.kind === 'measure' || shown.kind === 'rows' || shown.kind === 'percentile') ? shown.measure : null;
-  if (measure === null || rowColumnOf(model, measure) === null) throw new CannotSettle('What is shown is not one number of single records; name the measure with it.');
+  const measure =
+    all.length === 1 &&
+    shown !== undefined &&
+    (shown.kind === 'measure' || shown.kind === 'rows' || shown.kind === 'percentile')
+      ? shown.measure
+      : null;
+  if (measure === null || rowColumnOf(model, measure) === null)
+    throw new CannotSettle('What is shown is not one number of single records; name the measure with it.');
   if (typeof of === 'object') return { kind: 'percentile', percentile: of.percentile, measure };
-  return model.measures.get(measure)?.kind === of ? { kind: 'measure', measure } : { kind: 'rows', function: of, measure };
+  return model.measures.get(measure)?.kind === of
+    ? { kind: 'measure', measure }
+    : { kind: 'rows', function: of, measure };
 }
 
 /** The one sum or count shown, added up in each unit of time and averaged over these. */
 export function averagePer(grain: Grain, base: Reading, model: Model): Calculation {
   const [only] = base.shown;
-  const calculation = only?.calculation.kind === 'perPeriod' ? { kind: 'measure' as const, measure: only.calculation.measure } : only?.calculation;
-  if (base.shown.length !== 1 || calculation?.kind !== 'measure' || !['sum', 'count'].includes(measureOf(model, calculation.measure).kind)) throw new CannotSettle(`An average per ${grain} is of one sum or count; name the measure.`);
+  const calculation =
+    only?.calculation.kind === 'perPeriod'
+      ? { kind: 'measure' as const, measure: only.calculation.measure }
+      : only?.calculation;
+  if (
+    base.shown.length !== 1 ||
+    calculation?.kind !== 'measure' ||
+    !['sum', 'count'].includes(measureOf(model, calculation.measure).kind)
+  )
+    throw new CannotSettle(`An average per ${grain} is of one sum or count; name the measure.`);
   return { kind: 'perPeriod', grain, measure: calculation.measure };
 }
 
 /** The level of the members that the answer before adds up. */
 export function eachOf(base: Reading, model: Model): Key {
-  const several = base.where.flatMap((one) => (one.kind === 'members' && one.is && one.members.length > 1 ? [one.level] : one.kind === 'set' && one.is ? [model.sets.get(one.set)?.level ?? ''] : []));
+  const several = base.where.flatMap((one) =>
+    one.kind === 'members' && one.is && one.members.length > 1
+      ? [one.level]
+      : one.kind === 'set' && one.is
+        ? [model.sets.get(one.set)?.level ?? '']
+        : [],
+  );
   const [level] = several;
-  if (several.length !== 1 || level === undefined) throw new CannotSettle('The answer before does not add up several members; say by which level it should be broken down.');
+  if (several.length !== 1 || level === undefined)
+    throw new CannotSettle(
+      'The answer before does not add up several members; say by which level it should be broken down.',
+    );
   return byLevel(level);
 }

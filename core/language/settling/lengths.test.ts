@@ -8,7 +8,15 @@ const { model } = dining.names;
 const ids = (found: ReturnType<typeof measuresOfLength>) => (found === 'refused' ? found : found.map((one) => one.id));
 
 test('what is compared is told from the unit', () => {
-  expect([{ value: 1, unit: 'EUR' }, { value: 1, unit: 'minutes' }, { value: 1, unit: 'kg' }, { value: 1, unit: 'percent' }, { value: 1 }].map(wordOfAmount)).toEqual(['worth', 'longer', 'heavier', null, null]);
+  expect(
+    [
+      { value: 1, unit: 'EUR' },
+      { value: 1, unit: 'minutes' },
+      { value: 1, unit: 'kg' },
+      { value: 1, unit: 'percent' },
+      { value: 1 },
+    ].map(wordOfAmount),
+  ).toEqual(['worth', 'longer', 'heavier', null, null]);
 });
 
 test('the usual measure is what a record is worth, where it is money; else any amount it has', () => {
@@ -18,8 +26,12 @@ test('the usual measure is what a record is worth, where it is money; else any a
 });
 
 test('a length of time is one of the names that speak of it', () => {
-  expect(ids(measuresOfLength({ word: 'longer', amount: { value: 3, unit: 'hours' } }, ['bills'], model))).toEqual(['stay']);
-  expect(ids(measuresOfLength({ word: 'longer', amount: { value: 3, unit: 'hours' }, to: 'wash' }, ['bills'], model))).toBe('refused');
+  expect(ids(measuresOfLength({ word: 'longer', amount: { value: 3, unit: 'hours' } }, ['bills'], model))).toEqual([
+    'stay',
+  ]);
+  expect(
+    ids(measuresOfLength({ word: 'longer', amount: { value: 3, unit: 'hours' }, to: 'wash' }, ['bills'], model)),
+  ).toBe('refused');
 });
 
 test.each<[string, string]>([
@@ -38,11 +50,20 @@ test('of many records, an average is not that of one', () => {
 
 test('a unit that is also a word of a name asks which of two numbers is meant', () => {
   const hotels = corpusNames('hotels');
-  expect(read('stays over 5 days', { ...hotels, before: null })).toMatchObject({ outcome: 'choose', options: [{ label: 'Stays where row lead time is over 5' }, { label: 'Stays where row nights is over 5' }] });
-  expect(read('rides longer than 45 minutes', { ...corpusNames('bikes'), before: null }).sentence?.text).toBe('Rides where row ride duration is over 45');
+  expect(read('stays over 5 days', { ...hotels, before: null })).toMatchObject({
+    outcome: 'choose',
+    options: [{ label: 'Stays where row lead time is over 5' }, { label: 'Stays where row nights is over 5' }],
+  });
+  expect(read('rides longer than 45 minutes', { ...corpusNames('bikes'), before: null }).sentence?.text).toBe(
+    'Rides where row ride duration is over 45',
+  );
 });
 
 test('how long things take is told of the members they have to do with', () => {
-  expect(read('how long do divorces take', { ...corpusNames('courts'), before: null }).sentence?.text).toBe('Case duration for Divorce');
-  expect(read('is Parcelwing faster than SwiftBox', { ...corpusNames('shop'), before: null }).sentence?.text).toBe('Delivery time by carrier — Parcelwing versus SwiftBox');
+  expect(read('how long do divorces take', { ...corpusNames('courts'), before: null }).sentence?.text).toBe(
+    'Case duration for Divorce',
+  );
+  expect(read('is Parcelwing faster than SwiftBox', { ...corpusNames('shop'), before: null }).sentence?.text).toBe(
+    'Delivery time by carrier — Parcelwing versus SwiftBox',
+  );
 });

@@ -44,10 +44,13 @@ export function settledPeriod(said: SaidPeriod, calendar: Calendar, year: number
     }
     case 'oneOfSeasons': {
       const thisYear = dayParts(calendar.asOf).year;
-      const begun = said.seasons.flatMap((season) => [0, 1, 2, 3].map((back): Period => ({ kind: 'season', season, year: thisYear - back }))).flatMap((period) => {
-        const from = settledRange(period, calendar)?.from;
-        return from === undefined || from > calendar.asOf ? [] : [{ period, from }];
-      }).sort((a, b) => (a.from < b.from ? 1 : -1));
+      const begun = said.seasons
+        .flatMap((season) => [0, 1, 2, 3].map((back): Period => ({ kind: 'season', season, year: thisYear - back })))
+        .flatMap((period) => {
+          const from = settledRange(period, calendar)?.from;
+          return from === undefined || from > calendar.asOf ? [] : [{ period, from }];
+        })
+        .sort((a, b) => (a.from < b.from ? 1 : -1));
       const found = begun[said.back]?.period;
       if (found === undefined) throw new ImpossiblePeriod('The model gives no dates for it.');
       return found;
@@ -73,21 +76,29 @@ export function settledPeriod(said: SaidPeriod, calendar: Calendar, year: number
     case 'bound': {
       const inner = settledPeriod(said.period, calendar, year);
       const range = wholeRange(inner, calendar);
-      if (range.from === undefined || range.to === undefined) throw new ImpossiblePeriod('That period has no such end.');
+      if (range.from === undefined || range.to === undefined)
+        throw new ImpossiblePeriod('That period has no such end.');
       if (said.side === 'since') return { kind: 'since', from: range.from };
       if (said.side === 'until') return { kind: 'until', to: range.to };
-      return said.side === 'before' ? { kind: 'until', to: addDays(range.from, -1) } : { kind: 'since', from: addDays(range.to, 1) };
+      return said.side === 'before'
+        ? { kind: 'until', to: addDays(range.from, -1) }
+        : { kind: 'since', from: addDays(range.to, 1) };
     }
     case 'endOf': {
       const { from, to } = wholeRange(settledPeriod(said.period, calendar, year), calendar);
       if (from === undefined || to === undefined) throw new ImpossiblePeriod('That period has no such end.');
-      const part = said.side === 'first' ? { from, to: addDays(addGrains(said.grain, from, said.count), -1) } : { from: addDays(addGrains(said.grain, addDays(to, 1), -said.count), 0), to };
+      const part =
+        said.side === 'first'
+          ? { from, to: addDays(addGrains(said.grain, from, said.count), -1) }
+          : { from: addDays(addGrains(said.grain, addDays(to, 1), -said.count), 0), to };
       if (part.from < from || part.to > to) throw new ImpossiblePeriod(`It has no ${said.count} ${said.grain}s.`);
       return { kind: 'days', ...part };
     }
     case 'monthHalf': {
       const { from = '', to = '' } = wholeRange(settledPeriod(said.month, calendar, year), calendar);
-      return said.half === 'first' ? { kind: 'days', from, to: addDays(from, 14) } : { kind: 'days', from: addDays(from, 15), to };
+      return said.half === 'first'
+        ? { kind: 'days', from, to: addDays(from, 14) }
+        : { kind: 'days', from: addDays(from, 15), to };
     }
     case 'partOfYear':
       return settledPeriod(said.part, calendar, dayParts(calendar.asOf).year - said.back);
@@ -99,25 +110,40 @@ export function settledPeriod(said: SaidPeriod, calendar: Calendar, year: number
     }
     case 'unitOf': {
       const { from, to } = settledPeriod(said.period, calendar, year) as { from?: Day; to?: Day };
-      if (from === undefined || from !== to) throw new ImpossiblePeriod(`Name the day of which the ${said.grain} is meant.`);
-      return { kind: 'days', from: startOf(said.grain, from, calendar.weekStart), to: endOf(said.grain, from, calendar.weekStart) };
+      if (from === undefined || from !== to)
+        throw new ImpossiblePeriod(`Name the day of which the ${said.grain} is meant.`);
+      return {
+        kind: 'days',
+        from: startOf(said.grain, from, calendar.weekStart),
+        to: endOf(said.grain, from, calendar.weekStart),
+      };
     }
     case 'week': {
       const thisYear = said.year ?? year ?? dayParts(calendar.asOf).year;
-      const found = (said.year ?? year) === null ? [thisYear, thisYear - 1].map((one) => isoWeek(one, said.week)).find((one) => one !== null && one.from <= calendar.asOf) : isoWeek(thisYear, said.week);
+      const found =
+        (said.year ?? year) === null
+          ? [thisYear, thisYear - 1]
+              .map((one) => isoWeek(one, said.week))
+              .find((one) => one !== null && one.from <= calendar.asOf)
+          : isoWeek(thisYear, said.week);
       if (!found) throw new ImpossiblePeriod(`There is no week ${said.week} in ${thisYear}.`);
       return { kind: 'days', ...found };
     }
     case 'lastMonth':
       return { kind: 'days', ...latestBegun('month', said.ordinal, addDays(startOf('month', calendar.asOf), -1)) };
     case 'lastWeekday': {
-      const [day] = [1, 2, 3, 4, 5, 6, 7].map((back) => addDays(calendar.asOf, -back)).filter((one) => weekday(one) === said.day);
+      const [day] = [1, 2, 3, 4, 5, 6, 7]
+        .map((back) => addDays(calendar.asOf, -back))
+        .filter((one) => weekday(one) === said.day);
       return { kind: 'days', from: day ?? calendar.asOf, to: day ?? calendar.asOf };
     }
     case 'impossible':
       throw new ImpossiblePeriod(`There is no ${said.text}.`);
     default:
-      if (settledRange(said, calendar) === null) throw new ImpossiblePeriod(said.kind === 'season' ? noDates(said.season, said.year, calendar) : 'The model gives no dates for it.');
+      if (settledRange(said, calendar) === null)
+        throw new ImpossiblePeriod(
+          said.kind === 'season' ? noDates(said.season, said.year, calendar) : 'The model gives no dates for it.',
+        );
       return said;
   }
 }
@@ -135,13 +161,31 @@ function noDates(id: string, year: number | null, { seasons }: Calendar): string
  * @param when the period in force; where it is said as well, the two have to begin together
  * @throws CannotSettle where the first point would be another
  */
-export function indexPeriod(said: SaidPeriod, when: Period | null, whenIsSaid: boolean, calendar: Calendar, year: number | null): Edit {
+export function indexPeriod(
+  said: SaidPeriod,
+  when: Period | null,
+  whenIsSaid: boolean,
+  calendar: Calendar,
+  year: number | null,
+): Edit {
   const range = when === null ? {} : wholeRange(when, calendar);
   const own = whenIsSaid && range.from !== undefined ? dayParts(range.from).year : year;
   const { from, to } = wholeRange(settledPeriod(said, calendar, isBare(said) ? own : null), calendar);
-  if (from === undefined) throw new ImpossiblePeriod('That period has no beginning, so it can’t be the first point of an index.');
-  if (!whenIsSaid) return { do: 'period', period: range.to !== undefined && to !== undefined && range.to > to ? { kind: 'days', from, to: range.to } : { kind: 'since', from } };
-  if (range.from !== from || when === null) throw new CannotSettle('An index has its first point at 100, so the period it is shown over has to begin there.', true);
+  if (from === undefined)
+    throw new ImpossiblePeriod('That period has no beginning, so it can’t be the first point of an index.');
+  if (!whenIsSaid)
+    return {
+      do: 'period',
+      period:
+        range.to !== undefined && to !== undefined && range.to > to
+          ? { kind: 'days', from, to: range.to }
+          : { kind: 'since', from },
+    };
+  if (range.from !== from || when === null)
+    throw new CannotSettle(
+      'An index has its first point at 100, so the period it is shown over has to begin there.',
+      true,
+    );
   return { do: 'period', period: when };
 }
 
@@ -151,11 +195,13 @@ function isoWeek(year: number, week: number): { from: Day; to: Day } | null {
   return week >= 1 && dayParts(addDays(from, 3)).year === year ? { from, to: addDays(from, 6) } : null;
 }
 
-const monthsBetween = (from: Day, to: Day) => (dayParts(to).year - dayParts(from).year) * 12 + dayParts(to).month - dayParts(from).month;
+const monthsBetween = (from: Day, to: Day) =>
+  (dayParts(to).year - dayParts(from).year) * 12 + dayParts(to).month - dayParts(from).month;
 
 /** First day of the fiscal quarter that holds the reference day. */
 function fiscalQuarterStart(calendar: Calendar): Day {
-  const start = resolvePeriod({ kind: 'fiscal', year: fiscalYearOf(calendar.asOf, calendar) }, calendar).from ?? calendar.asOf;
+  const start =
+    resolvePeriod({ kind: 'fiscal', year: fiscalYearOf(calendar.asOf, calendar) }, calendar).from ?? calendar.asOf;
   return addGrains('quarter', start, Math.floor(monthsBetween(start, calendar.asOf) / 3));
 }
 
@@ -177,14 +223,22 @@ export function yearFor(said: SaidPeriod, calendar: Calendar, year: number | nul
 /** The days of a period with its whole end, even where the reference day cuts it. */
 export function wholeRange(period: Period, calendar: Calendar): { from?: Day; to?: Day } {
   const { from, to, cutFrom } = resolvePeriod(period, calendar);
-  return { ...(from === undefined ? {} : { from }), ...((cutFrom ?? to) === undefined ? {} : { to: cutFrom ?? to }) } as { from?: Day; to?: Day };
+  return {
+    ...(from === undefined ? {} : { from }),
+    ...((cutFrom ?? to) === undefined ? {} : { to: cutFrom ?? to }),
+  } as { from?: Day; to?: Day };
 }
 
-export const isBare = (said: SaidPeriod) => (said.kind === 'week' && said.year === undefined) || said.kind === 'bareUnit' || said.kind === 'bareDay' || said.kind === 'bareSeason';
+export const isBare = (said: SaidPeriod) =>
+  (said.kind === 'week' && said.year === undefined) ||
+  said.kind === 'bareUnit' ||
+  said.kind === 'bareDay' ||
+  said.kind === 'bareSeason';
 
 /** "from March to May 2025": a bare end takes its year from the other one. */
 function spread(from: SaidPeriod, to: SaidPeriod, calendar: Calendar, year: number | null): Period {
-  const rangeOf = (said: SaidPeriod, inYear: number | null) => wholeRange(settledPeriod(said, calendar, inYear), calendar);
+  const rangeOf = (said: SaidPeriod, inYear: number | null) =>
+    wholeRange(settledPeriod(said, calendar, inYear), calendar);
   let start = rangeOf(from, year);
   let end = rangeOf(to, year);
   if (isBare(from) && !isBare(to)) {

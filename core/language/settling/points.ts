@@ -10,30 +10,74 @@ import { shownPlainly, type PointAt, type SaidEdit } from '../intent';
 import { CannotSettle, type Situation } from './situation';
 
 /** What would have a rank or a test choose other members than those shown. */
-const CHOOSES_ANEW: ReadonlySet<SaidEdit['do']> = new Set(['saidPeriod', 'period', 'condition', 'saidMeasureTest', 'saidRowTest', 'saidLengthTest']);
+const CHOOSES_ANEW: ReadonlySet<SaidEdit['do']> = new Set([
+  'saidPeriod',
+  'period',
+  'condition',
+  'saidMeasureTest',
+  'saidRowTest',
+  'saidLengthTest',
+]);
 const MOST_PINNED = 100;
 
 /** The members that a rank or a test chose stay chosen, whatever is shown of them next: by the measure that chose them, or by name where that would choose others. */
-export function referenceEdits(level: string, said: readonly SaidEdit[], { points, model }: Situation, base: Reading): Edit[] {
+export function referenceEdits(
+  level: string,
+  said: readonly SaidEdit[],
+  { points, model }: Situation,
+  base: Reading,
+): Edit[] {
   const { rank } = base;
   const first = base.shown[0]?.calculation;
   const ranked = rank !== null && same(rank.of, byLevel(level));
-  const speaksOf = base.by.some((one) => same(one, byLevel(level))) || base.where.some((one) => (one.kind === 'members' && one.level === level) || (one.kind === 'measure' && same(one.at, byLevel(level)))) || (base.against?.kind === 'members' && base.against.level === level);
-  if (!speaksOf && !ranked) throw new CannotSettle('The answer before does not show such members, so there are none to point at.');
+  const speaksOf =
+    base.by.some((one) => same(one, byLevel(level))) ||
+    base.where.some(
+      (one) =>
+        (one.kind === 'members' && one.level === level) || (one.kind === 'measure' && same(one.at, byLevel(level))),
+    ) ||
+    (base.against?.kind === 'members' && base.against.level === level);
+  if (!speaksOf && !ranked)
+    throw new CannotSettle('The answer before does not show such members, so there are none to point at.');
   const tests = base.where.filter((one) => one.kind === 'measure' && same(one.at, byLevel(level)));
   // over another period or under other conditions, a rank or a test would choose others; and by a level that what they were chosen by knows nothing of, none
-  const by = [...(ranked ? [rank.by ?? first] : []), ...tests.flatMap((one) => (one.kind === 'measure' ? [one.calculation] : []))].flatMap((one) => (one === undefined ? [] : factsOf(model, one)));
-  const unknown = said.some((edit) => edit.do === 'breakdown' && edit.by.some((one) => one.kind === 'level' && by.some((fact) => !factHasLevel(model, fact, one.level))));
+  const by = [
+    ...(ranked ? [rank.by ?? first] : []),
+    ...tests.flatMap((one) => (one.kind === 'measure' ? [one.calculation] : [])),
+  ].flatMap((one) => (one === undefined ? [] : factsOf(model, one)));
+  const unknown = said.some(
+    (edit) =>
+      edit.do === 'breakdown' &&
+      edit.by.some((one) => one.kind === 'level' && by.some((fact) => !factHasLevel(model, fact, one.level))),
+  );
   if ((ranked || tests.length > 0) && (unknown || said.some((edit) => CHOOSES_ANEW.has(edit.do)))) {
-    if (points?.members?.level !== level) throw new CannotSettle('Which they are is not at hand here; name them, or ask for the rank or the condition over that period.', true);
+    if (points?.members?.level !== level)
+      throw new CannotSettle(
+        'Which they are is not at hand here; name them, or ask for the rank or the condition over that period.',
+        true,
+      );
     const { names } = points.members;
-    if (names.length > MOST_PINNED) throw new CannotSettle(`More than ${MOST_PINNED} are shown, too many to be named one by one; narrow the answer before first.`, true);
-    return [...(ranked ? [{ do: 'clear' as const, what: 'rank' as const }] : []), ...tests.map((one): Edit => ({ do: 'condition', how: 'remove', condition: one })), { do: 'condition', how: 'only', condition: { kind: 'members', level, is: true, members: [...names] } }];
+    if (names.length > MOST_PINNED)
+      throw new CannotSettle(
+        `More than ${MOST_PINNED} are shown, too many to be named one by one; narrow the answer before first.`,
+        true,
+      );
+    return [
+      ...(ranked ? [{ do: 'clear' as const, what: 'rank' as const }] : []),
+      ...tests.map((one): Edit => ({ do: 'condition', how: 'remove', condition: one })),
+      { do: 'condition', how: 'only', condition: { kind: 'members', level, is: true, members: [...names] } },
+    ];
   }
   return ranked && rank.by === null && first ? [{ do: 'rank', rank: { ...rank, by: first, marked: false } }] : [];
 }
 
-const FINER: Partial<Record<Grain, Grain>> = { year: 'month', half: 'month', quarter: 'month', month: 'day', week: 'day' };
+const FINER: Partial<Record<Grain, Grain>> = {
+  year: 'month',
+  half: 'month',
+  quarter: 'month',
+  month: 'day',
+  week: 'day',
+};
 
 export function pointEdits(said: Extract<SaidEdit, { do: 'point' }>, situation: Situation, base: Reading): Edit[] {
   const { at, how } = said;
@@ -47,7 +91,12 @@ export function pointEdits(said: Extract<SaidEdit, { do: 'point' }>, situation: 
     return [{ do: 'condition', how, condition: { kind: 'members', level, is: how === 'only', members: [name] } }];
   }
   const period = periodAt(at, situation, base);
-  if (period === null) throw new CannotSettle(points === null ? 'The answer before is not at hand here; name the period.' : 'The answer before has no such period to point at; name it.');
+  if (period === null)
+    throw new CannotSettle(
+      points === null
+        ? 'The answer before is not at hand here; name the period.'
+        : 'The answer before has no such period to point at; name it.',
+    );
   if (how === 'exclude') return [{ do: 'condition', how: 'only', condition: { kind: 'notPeriod', period } }];
   const single: Edit[] = [{ do: 'period', period, ...(base.when?.role === undefined ? {} : { role: base.when.role }) }];
   const grain = points?.grain ?? null;
@@ -64,17 +113,28 @@ function placed(at: Extract<PointAt, { point: 'row' | 'last row' }>, names: read
 }
 
 /** The highest member is that with the highest value, wherever its row stands. */
-function extremeOf(at: Extract<PointAt, { point: 'extreme' }>, points: Points, { model }: Situation, base: Reading): string {
-  if (at.level !== undefined && at.level !== points.members?.level) throw new CannotSettle('The answer before does not show such members; name the one that is meant.');
+function extremeOf(
+  at: Extract<PointAt, { point: 'extreme' }>,
+  points: Points,
+  { model }: Situation,
+  base: Reading,
+): string {
+  if (at.level !== undefined && at.level !== points.members?.level)
+    throw new CannotSettle('The answer before does not show such members; name the one that is meant.');
   const first = base.shown[0]?.calculation;
   const lessIsBetter = first !== undefined && isMeasure(first) && measureOf(model, first.measure).direction === 'less';
   const high = at.of === 'highest' || at.of === (lessIsBetter ? 'worst' : 'best');
   const name = high ? points.highest : points.lowest;
-  if (name === null) throw new CannotSettle(`The answer before has no single ${at.of} member; name the one that is meant.`);
+  if (name === null)
+    throw new CannotSettle(`The answer before has no single ${at.of} member; name the one that is meant.`);
   return name;
 }
 
-function periodAt(at: Extract<SaidEdit, { do: 'point' }>['at'], { points, calendar }: Situation, base: Reading): Period | null {
+function periodAt(
+  at: Extract<SaidEdit, { do: 'point' }>['at'],
+  { points, calendar }: Situation,
+  base: Reading,
+): Period | null {
   if (at.point === 'row' || at.point === 'last row' || at.point === 'extreme') return null;
   if (at.point === 'low') return points?.low ?? null;
   if (at.point === 'high') return points?.high ?? null;
@@ -91,11 +151,20 @@ export function sameEdits(kind: 'any' | 'place', { points, before, model }: Situ
   if (kind === 'place' && model.levels.get(level)?.level.kind !== 'place') return [];
   const name = points?.members?.level === level ? points.members.names[0] : undefined;
   if (name === undefined) throw new CannotSettle('The answer before is not at hand here; name the member.');
-  return [{ do: 'clear', what: 'rank' }, { do: 'breakdown', how: 'remove', by: [rank.of] }, { do: 'condition', how: 'only', condition: { kind: 'members', level, is: true, members: [name] } }];
+  return [
+    { do: 'clear', what: 'rank' },
+    { do: 'breakdown', how: 'remove', by: [rank.of] },
+    { do: 'condition', how: 'only', condition: { kind: 'members', level, is: true, members: [name] } },
+  ];
 }
 
 /** “their delay”: of the members that a rank or a test chose, not of those that another would choose; “its delay”, of the one that is marked. */
-export function theirEdits({ one }: Extract<SaidEdit, { do: 'theirs' }>, said: readonly SaidEdit[], situation: Situation, base: Reading): Edit[] {
+export function theirEdits(
+  { one }: Extract<SaidEdit, { do: 'theirs' }>,
+  said: readonly SaidEdit[],
+  situation: Situation,
+  base: Reading,
+): Edit[] {
   if (one && base.rank?.marked === true) return sameEdits('any', situation, base);
   const [tested] = base.where.flatMap((condition) => (condition.kind === 'measure' ? [condition.at] : []));
   const of = base.rank?.of ?? tested;
@@ -106,32 +175,71 @@ export function theirEdits({ one }: Extract<SaidEdit, { do: 'theirs' }>, said: r
 export function whichAreThese(base: Reading, asked: string | undefined, model: Model): Edit[] {
   const levels = base.by.filter((one) => one.kind === 'level');
   // “what tier are they”, of customers
-  if (asked !== undefined && levels.length > 0 && !levels.some((one) => one.level === asked)) return [{ do: 'breakdown', how: 'add', by: [byLevel(asked)] }];
+  if (asked !== undefined && levels.length > 0 && !levels.some((one) => one.level === asked))
+    return [{ do: 'breakdown', how: 'add', by: [byLevel(asked)] }];
   const [only] = base.shown;
   if (base.shown.length === 1 && only?.calculation.kind === 'members') {
     const { level } = only.calculation;
-    const tested = base.where.find((one) => one.kind === 'measure' && same(one.at, byLevel(level)) && isMeasure(one.calculation));
-    const shown = tested?.kind === 'measure' ? [{ do: 'show' as const, how: 'replace' as const, shown: [shownPlainly(tested.calculation)] }] : [{ do: 'show' as const, how: 'replace' as const, shown: [only] }];
-    return [...shown, { do: 'breakdown', how: 'add', by: asked === undefined || asked === level ? [byLevel(level)] : [byLevel(level), byLevel(asked)] }];
+    const tested = base.where.find(
+      (one) => one.kind === 'measure' && same(one.at, byLevel(level)) && isMeasure(one.calculation),
+    );
+    const shown =
+      tested?.kind === 'measure'
+        ? [{ do: 'show' as const, how: 'replace' as const, shown: [shownPlainly(tested.calculation)] }]
+        : [{ do: 'show' as const, how: 'replace' as const, shown: [only] }];
+    return [
+      ...shown,
+      {
+        do: 'breakdown',
+        how: 'add',
+        by: asked === undefined || asked === level ? [byLevel(level)] : [byLevel(level), byLevel(asked)],
+      },
+    ];
   }
   if (base.shown.length === 1 && only?.calculation.kind === 'periods') {
     const key = { kind: 'time' as const, grain: only.calculation.grain };
     const tested = base.where.find((one) => one.kind === 'measure' && same(one.at, key));
-    return [...(tested?.kind === 'measure' ? [{ do: 'show' as const, how: 'replace' as const, shown: [shownPlainly(tested.calculation)] }] : []), { do: 'breakdown', how: 'add', by: [key] }];
+    return [
+      ...(tested?.kind === 'measure'
+        ? [{ do: 'show' as const, how: 'replace' as const, shown: [shownPlainly(tested.calculation)] }]
+        : []),
+      { do: 'breakdown', how: 'add', by: [key] },
+    ];
   }
   const hasLevel = asked !== undefined && !model.facts.has(asked);
   return [{ do: 'rows', how: 'list', columns: hasLevel ? [{ kind: 'level', level: asked }] : [] }];
 }
 
-const isCount = (calculation: Calculation, model: Model): boolean => calculation.kind === 'members' || (isMeasure(calculation) && ['count', 'distinct'].includes(measureOf(model, calculation.measure).kind));
+const isCount = (calculation: Calculation, model: Model): boolean =>
+  calculation.kind === 'members' ||
+  (isMeasure(calculation) && ['count', 'distinct'].includes(measureOf(model, calculation.measure).kind));
 
 /** The members that the answer before shows last, under the conditions that chose them, as one count. */
 export function countThese(base: Reading, model: Model, except?: string): Edit[] {
   const tested = base.where.flatMap((one) => (one.kind === 'measure' ? [one.at] : []));
   const grain = [...base.by, ...tested].findLast((one) => one.kind === 'time');
-  const key = [...tested, ...base.by].findLast((one): one is Extract<Key, { kind: 'level' }> => one.kind === 'level' && one.level !== except) ?? (grain !== undefined && tested.some((one) => same(one, grain)) ? grain : undefined);
-  if (key === undefined && except !== undefined && base.shown.some(({ calculation }) => isCount(calculation, model))) return [];
+  const key =
+    [...tested, ...base.by].findLast(
+      (one): one is Extract<Key, { kind: 'level' }> => one.kind === 'level' && one.level !== except,
+    ) ?? (grain !== undefined && tested.some((one) => same(one, grain)) ? grain : undefined);
+  if (key === undefined && except !== undefined && base.shown.some(({ calculation }) => isCount(calculation, model)))
+    return [];
   if (key === undefined) throw new CannotSettle('The answer before shows no members to count; say of which level.');
-  if (base.rank !== null) throw new CannotSettle('The answer before shows a rank of so many; ask “how many …” of the level, with the condition that should choose them.');
-  return [{ do: 'show', how: 'replace', shown: [shownPlainly(key.kind === 'level' ? { kind: 'members', level: key.level } : { kind: 'periods', grain: key.grain })] }, { do: 'clear', what: 'breakdown' }, ...(base.against === null ? [] : [{ do: 'compare' as const, against: null }])];
+  if (base.rank !== null)
+    throw new CannotSettle(
+      'The answer before shows a rank of so many; ask “how many …” of the level, with the condition that should choose them.',
+    );
+  return [
+    {
+      do: 'show',
+      how: 'replace',
+      shown: [
+        shownPlainly(
+          key.kind === 'level' ? { kind: 'members', level: key.level } : { kind: 'periods', grain: key.grain },
+        ),
+      ],
+    },
+    { do: 'clear', what: 'breakdown' },
+    ...(base.against === null ? [] : [{ do: 'compare' as const, against: null }]),
+  ];
 }

@@ -17,11 +17,19 @@ test.each<[string, readonly string[], string]>([
   // one price
   ['theatres', ['the three cheapest price bands'], 'Average price by price band, bottom 3 price bands'],
   // two that take time
-  ['theatres', ['the five longest productions'], '“longest” may be said of late start or running time; say by which, for example “… by late start”.'],
+  [
+    'theatres',
+    ['the five longest productions'],
+    '“longest” may be said of late start or running time; say by which, for example “… by late start”.',
+  ],
   // what is shown already takes time
   ['theatres', ['late start by venue', 'slowest 3'], 'Late start by venue, top 3 venues'],
   ['theatres', ['running time by genre', 'shortest first'], 'Running time by genre, sorted by running time ascending'],
-  ['theatres', ['box office by genre', 'longest first'], 'Nothing that is shown can be “longest”; name the measure to sort by.'],
+  [
+    'theatres',
+    ['box office by genre', 'longest first'],
+    'Nothing that is shown can be “longest”; name the measure to sort by.',
+  ],
   // a measure is said
   ['theatres', ['slowest venues by late start'], 'Late start by venue, top 10 venues'],
   // nothing is weighed there

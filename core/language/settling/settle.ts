@@ -11,22 +11,90 @@ import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Analysis, type Move, type SaidEdit } from '../intent';
 import { refuseOtherUnit } from './amounts';
-import { changeSince, showsChange, asideEdits, besideEdits, betweenThem, oneBefore, otherEdits, besidePeriod, changeEdits, impliedBasis, saidComparison, shiftedBefore, stretchBefore, twoEnds, unitBefore, weekdayBefore, withRatios, withoutItsBasis, inThatYear } from './comparisons';
-import { mixEdit, needsTimeLine, allOf, alsoShare, averagePer, withoutItsUnits, rankedInEach, ranksInEach, columnEdits, distributionEdits, eachOf, otherFunction, isKey, levelOfKind, memberShareEdits, overTime, sharesShown, withinEdits } from './breakdowns';
+import {
+  changeSince,
+  showsChange,
+  asideEdits,
+  besideEdits,
+  betweenThem,
+  oneBefore,
+  otherEdits,
+  besidePeriod,
+  changeEdits,
+  impliedBasis,
+  saidComparison,
+  shiftedBefore,
+  stretchBefore,
+  twoEnds,
+  unitBefore,
+  weekdayBefore,
+  withRatios,
+  withoutItsBasis,
+  inThatYear,
+} from './comparisons';
+import {
+  mixEdit,
+  needsTimeLine,
+  allOf,
+  alsoShare,
+  averagePer,
+  withoutItsUnits,
+  rankedInEach,
+  ranksInEach,
+  columnEdits,
+  distributionEdits,
+  eachOf,
+  otherFunction,
+  isKey,
+  levelOfKind,
+  memberShareEdits,
+  overTime,
+  sharesShown,
+  withinEdits,
+} from './breakdowns';
 import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { forecastEdits, isOfThePast, saysHowFar } from './forecasts';
 import { checkAtEnd, nowEdits } from './now';
 import { countThese, pointEdits, referenceEdits, sameEdits, theirEdits, whichAreThese } from './points';
-import { changeOrderEdits, changeRank, chosenOnce, comparedRankEdits, dateOrder, kindRankEdits, ofOne, rankEdits, sortEdits, sortedBy, turnedRank } from './ranks';
+import {
+  changeOrderEdits,
+  changeRank,
+  chosenOnce,
+  comparedRankEdits,
+  dateOrder,
+  kindRankEdits,
+  ofOne,
+  rankEdits,
+  sortEdits,
+  sortedBy,
+  turnedRank,
+} from './ranks';
 import { byQuality, refuseCounted, sortedByQuality } from './qualities';
 import { aboutHappened } from './happened';
 import { CannotSettle, type Situation } from './situation';
 import { refuseIdleExclusion, withoutEffect } from './effect';
 import { joinedUp, merged } from './together';
-import { dropEdits, dropTargets, lengthTestEdits, lineEdit, measureTestEdits, retestEdits, rowTestEdits, usualNote } from './tests';
+import {
+  dropEdits,
+  dropTargets,
+  lengthTestEdits,
+  lineEdit,
+  measureTestEdits,
+  retestEdits,
+  rowTestEdits,
+  usualNote,
+} from './tests';
 
 export type Settled =
-  | { readonly kind: 'reading'; readonly reading: Reading; readonly notes: readonly string[]; readonly edits: readonly Edit[]; readonly asFollowUp: boolean; readonly analysis?: Analysis; /** No measure was named, and the usual one knows nothing of what is asked about. */ readonly otherMeasure?: true }
+  | {
+      readonly kind: 'reading';
+      readonly reading: Reading;
+      readonly notes: readonly string[];
+      readonly edits: readonly Edit[];
+      readonly asFollowUp: boolean;
+      readonly analysis?: Analysis;
+      /** No measure was named, and the usual one knows nothing of what is asked about. */ readonly otherMeasure?: true;
+    }
   | { readonly kind: 'move'; readonly move: Move }
   /** `final`: the words are understood and ask for what can't be, so no other reading of them may stand in. */
   | { readonly kind: 'refused'; readonly reason: string; readonly final: boolean };
@@ -38,8 +106,12 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
   if (refuse !== undefined) return { kind: 'refused', reason: refuse, final: true };
   const move = intents.find((one) => one.move)?.move;
   // “how many guests came back” is no step back
-  if (move && intents.some((one) => one.edits.length > 0)) return { kind: 'refused', reason: 'A step back is said alone; say “back” first, then what to ask.', final: false };
-  if (move) return situation.before === null ? { kind: 'refused', reason: 'There is no step to go back to.', final: true } : { kind: 'move', move };
+  if (move && intents.some((one) => one.edits.length > 0))
+    return { kind: 'refused', reason: 'A step back is said alone; say “back” first, then what to ask.', final: false };
+  if (move)
+    return situation.before === null
+      ? { kind: 'refused', reason: 'There is no step to go back to.', final: true }
+      : { kind: 'move', move };
   const base = asFollowUp && situation.before ? situation.before : EMPTY_READING;
   try {
     const said = withRatios(joinedUp(intents.flatMap((one) => one.edits)), base, asFollowUp, situation.model);
@@ -47,10 +119,34 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
     const { edits: settled, notes } = settledEdits(said, situation, base, asFollowUp);
     const edits = [...settled, ...movedAlong(settled, base, situation.calendar)];
     const analysis = intents.find((one) => one.analysis)?.analysis;
-    if (analysis !== undefined && edits.length === 0 && (situation.before === null || !asFollowUp)) return { kind: 'refused', reason: 'There is no answer yet to look into; ask for a measure first, then “why?”.', final: true };
-    if (edits.length === 0 && analysis === undefined && !intents.some((one) => one.fresh) && !said.some((edit) => ['reference', 'same', 'byHowMuch', 'now', 'change', 'overTime'].includes(edit.do))) return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.', final: false };
-    const transforms = new Set(edits.flatMap((edit) => (edit.do === 'transform' ? [edit.transform?.kind] : edit.do === 'show' ? edit.shown.map((one) => one.transform?.kind) : [])).flatMap((kind) => kind ?? []));
-    if (transforms.size > 1 && edits.some((edit) => edit.do === 'transform')) throw new CannotSettle('Two ways of showing it are asked for at once; name one, for example the share or the running total.');
+    if (analysis !== undefined && edits.length === 0 && (situation.before === null || !asFollowUp))
+      return {
+        kind: 'refused',
+        reason: 'There is no answer yet to look into; ask for a measure first, then “why?”.',
+        final: true,
+      };
+    if (
+      edits.length === 0 &&
+      analysis === undefined &&
+      !intents.some((one) => one.fresh) &&
+      !said.some((edit) => ['reference', 'same', 'byHowMuch', 'now', 'change', 'overTime'].includes(edit.do))
+    )
+      return { kind: 'refused', reason: 'Nothing in it asks for anything the model knows.', final: false };
+    const transforms = new Set(
+      edits
+        .flatMap((edit) =>
+          edit.do === 'transform'
+            ? [edit.transform?.kind]
+            : edit.do === 'show'
+              ? edit.shown.map((one) => one.transform?.kind)
+              : [],
+        )
+        .flatMap((kind) => kind ?? []),
+    );
+    if (transforms.size > 1 && edits.some((edit) => edit.do === 'transform'))
+      throw new CannotSettle(
+        'Two ways of showing it are asked for at once; name one, for example the share or the running total.',
+      );
     const edited = applyEdits(base, edits, situation.model);
     if (!edited.ok) return { kind: 'refused', reason: edited.reason, final: false };
     const unnamed = !edits.some((edit) => edit.do === 'show' || edit.do === 'rows');
@@ -64,20 +160,42 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
     const noMeasure = !asFollowUp && unnamed && happened.edits.length === 0;
     const other = noMeasure ? otherThanUsual(reading, situation.model) : null;
     const usual = noMeasure ? [usualNote(other, situation.model)] : [];
-    if (base.against?.kind === 'period' && reading.against === null && edits.some((edit) => edit.do === 'period') && !edits.some((edit) => edit.do === 'compare')) notes.push('What stood beside the period before is left out; say “vs …” to set another beside this one.');
-    return { kind: 'reading', reading, notes: [...usual, ...happened.notes, ...notes, ...edited.notes], edits: [...edits, ...happened.edits], asFollowUp, ...(analysis === undefined ? {} : { analysis }), ...(other === null ? {} : { otherMeasure: true }) };
+    if (
+      base.against?.kind === 'period' &&
+      reading.against === null &&
+      edits.some((edit) => edit.do === 'period') &&
+      !edits.some((edit) => edit.do === 'compare')
+    )
+      notes.push('What stood beside the period before is left out; say “vs …” to set another beside this one.');
+    return {
+      kind: 'reading',
+      reading,
+      notes: [...usual, ...happened.notes, ...notes, ...edited.notes],
+      edits: [...edits, ...happened.edits],
+      asFollowUp,
+      ...(analysis === undefined ? {} : { analysis }),
+      ...(other === null ? {} : { otherMeasure: true }),
+    };
   } catch (error) {
-    if (error instanceof ImpossiblePeriod || error instanceof CannotSettle) return { kind: 'refused', reason: error.message, final: error instanceof ImpossiblePeriod || error.final };
+    if (error instanceof ImpossiblePeriod || error instanceof CannotSettle)
+      return { kind: 'refused', reason: error.message, final: error instanceof ImpossiblePeriod || error.final };
     throw error;
   }
 }
 
 /** The measure shown in the place of the usual one; null where that is shown. */
 function otherThanUsual({ shown: [first] }: Reading, model: Model): string | null {
-  return first !== undefined && isMeasure(first.calculation) && first.calculation.measure !== model.defaultMeasure ? first.calculation.measure : null;
+  return first !== undefined && isMeasure(first.calculation) && first.calculation.measure !== model.defaultMeasure
+    ? first.calculation.measure
+    : null;
 }
 
-function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Reading, asFollowUp: boolean): { edits: Edit[]; notes: string[] } {
+function settledEdits(
+  said: readonly SaidEdit[],
+  situation: Situation,
+  base: Reading,
+  asFollowUp: boolean,
+): { edits: Edit[]; notes: string[] } {
   const { model, calendar } = situation;
   const year = asFollowUp && base.when ? yearOf(base.when.period, calendar) : null;
   const edits: Edit[] = [];
@@ -90,8 +208,16 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
       case 'show':
         // “decision time by faculty, median” shows the median only
         if (edit.how === 'replace' && said.some((one) => one.do === 'rowFunction')) break;
-        if (asFollowUp && base.against?.kind === 'plan' && edit.shown.every(({ calculation }) => isOfItsPlan(calculation, model))) edits.push({ do: 'compare', against: null });
-        edits.push({ ...edit, shown: edit.shown.map((one) => ({ ...one, transform: impliedBasis(one.transform, said, base, asFollowUp) })) });
+        if (
+          asFollowUp &&
+          base.against?.kind === 'plan' &&
+          edit.shown.every(({ calculation }) => isOfItsPlan(calculation, model))
+        )
+          edits.push({ do: 'compare', against: null });
+        edits.push({
+          ...edit,
+          shown: edit.shown.map((one) => ({ ...one, transform: impliedBasis(one.transform, said, base, asFollowUp) })),
+        });
         if (asFollowUp) edits.push(...withoutItsUnits(edit, said, base));
         break;
       case 'saidTransform':
@@ -116,45 +242,92 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
           break;
         }
         if (since !== null) {
-          edits.push({ do: 'period', period: { kind: 'this', grain: since } }, { do: 'compare', against: { kind: 'period', period: { kind: 'last', grain: since } } });
+          edits.push(
+            { do: 'period', period: { kind: 'this', grain: since } },
+            { do: 'compare', against: { kind: 'period', period: { kind: 'last', grain: since } } },
+          );
           notes.push(`A change “since last ${since}” is read as this ${since} beside the last.`);
           break;
         }
         const named = settledPeriod(edit.period, calendar, yearFor(edit.period, calendar, year));
-        const period = edit.alike && asFollowUp && base.when !== null ? inThatYear(named, base.when.period, calendar) : named;
+        const period =
+          edit.alike && asFollowUp && base.when !== null ? inThatYear(named, base.when.period, calendar) : named;
         // “hide last year”, where that stands beside what is shown
-        if (edit.how === 'leaveOut' && asFollowUp && base.against !== null && base.against.kind !== 'members' && base.against.kind !== 'plan' && edit.period.kind === 'last') {
+        if (
+          edit.how === 'leaveOut' &&
+          asFollowUp &&
+          base.against !== null &&
+          base.against.kind !== 'members' &&
+          base.against.kind !== 'plan' &&
+          edit.period.kind === 'last'
+        ) {
           edits.push({ do: 'compare', against: null });
           notes.push('What stood beside it is no longer shown; the period is as it was.');
-        } else if (edit.how === 'leaveOut') edits.push({ do: 'condition', how: 'only', condition: { kind: 'notPeriod', period } });
-        else edits.push({ do: 'period', period, ...(edit.role === undefined || (edit.role === model.defaultDate && !asFollowUp) ? {} : { role: edit.role }) });
+        } else if (edit.how === 'leaveOut')
+          edits.push({ do: 'condition', how: 'only', condition: { kind: 'notPeriod', period } });
+        else
+          edits.push({
+            do: 'period',
+            period,
+            ...(edit.role === undefined || (edit.role === model.defaultDate && !asFollowUp) ? {} : { role: edit.role }),
+          });
         break;
       }
       case 'saidDateVerb':
-        if (edit.ofPeriod && !said.some((one) => one.do === 'saidPeriod' || one.do === 'overTime' || (one.do === 'breakdown' && one.by.some((by) => by.kind === 'time')))) break;
-        if (edit.role !== model.defaultDate || (asFollowUp && base.when?.role !== undefined)) edits.push({ do: 'dateRole', role: edit.role });
+        if (
+          edit.ofPeriod &&
+          !said.some(
+            (one) =>
+              one.do === 'saidPeriod' ||
+              one.do === 'overTime' ||
+              (one.do === 'breakdown' && one.by.some((by) => by.kind === 'time')),
+          )
+        )
+          break;
+        if (edit.role !== model.defaultDate || (asFollowUp && base.when?.role !== undefined))
+          edits.push({ do: 'dateRole', role: edit.role });
         break;
       case 'memberShare':
         last.push((done) => {
           const made = memberShareEdits(edit, done, base, asFollowUp, model);
-          if (edit.set === undefined && made.some((one) => one.do === 'breakdown')) notes.push(`Shows the shares of every ${inSentence(levelOf(model, edit.level).level.name)}; ${edit.members.join(' and ')} ${edit.members.length === 1 ? 'is one' : 'are some'} of them.`);
+          if (edit.set === undefined && made.some((one) => one.do === 'breakdown'))
+            notes.push(
+              `Shows the shares of every ${inSentence(levelOf(model, edit.level).level.name)}; ${edit.members.join(' and ')} ${edit.members.length === 1 ? 'is one' : 'are some'} of them.`,
+            );
           return made;
         });
         break;
       case 'indexedTo':
-        after.push((_done, when) => [indexPeriod(edit.period, when, said.some((one) => one.do === 'saidPeriod'), calendar, year)]);
+        after.push((_done, when) => [
+          indexPeriod(
+            edit.period,
+            when,
+            said.some((one) => one.do === 'saidPeriod'),
+            calendar,
+            year,
+          ),
+        ]);
         break;
       case 'mention': {
         const fact = factsOf(model, { kind: 'measure', measure: edit.measure })[0] ?? '';
-        const others = [...said.flatMap((one) => (one.do === 'show' ? one.shown : [])), ...(asFollowUp ? base.shown : [])];
-        if (!others.some((one) => factsOf(model, one.calculation).includes(fact))) edits.push({ do: 'show', how: 'replace', shown: [shownPlainly({ kind: 'measure', measure: edit.measure })] });
+        const others = [
+          ...said.flatMap((one) => (one.do === 'show' ? one.shown : [])),
+          ...(asFollowUp ? base.shown : []),
+        ];
+        if (!others.some((one) => factsOf(model, one.calculation).includes(fact)))
+          edits.push({ do: 'show', how: 'replace', shown: [shownPlainly({ kind: 'measure', measure: edit.measure })] });
         break;
       }
       case 'subject':
-        notes.push(`“${pluralOf(levelOf(model, edit.level).level)}” says whose they are and changes nothing; “by ${inSentence(levelOf(model, edit.level).level.name)}” breaks them down.`);
+        notes.push(
+          `“${pluralOf(levelOf(model, edit.level).level)}” says whose they are and changes nothing; “by ${inSentence(levelOf(model, edit.level).level.name)}” breaks them down.`,
+        );
         break;
       case 'ofSingleRecords':
-        if (!isOfSingleRecords(edit.measure, said, model)) throw new CannotSettle(`${measureOf(model, edit.measure).name} are counted, not looked at one by one here; ask for the average, the median or the maximum of a measure of theirs, or for one measure per other.`);
+        if (!isOfSingleRecords(edit.measure, said, model))
+          throw new CannotSettle(
+            `${measureOf(model, edit.measure).name} are counted, not looked at one by one here; ask for the average, the median or the maximum of a measure of theirs, or for one measure per other.`,
+          );
         break;
       case 'alsoShare':
         last.push((done) => alsoShare(done, base));
@@ -172,7 +345,20 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         if (!hasDifference(base)) after.push((done) => changeEdits(done, base, asFollowUp));
         break;
       case 'rowFunction':
-        edits.push({ do: 'show', how: 'replace', shown: [shownPlainly(otherFunction(edit.of, said.flatMap((one) => (one.do === 'show' ? one.shown : [])), base, model))] });
+        edits.push({
+          do: 'show',
+          how: 'replace',
+          shown: [
+            shownPlainly(
+              otherFunction(
+                edit.of,
+                said.flatMap((one) => (one.do === 'show' ? one.shown : [])),
+                base,
+                model,
+              ),
+            ),
+          ],
+        });
         break;
       case 'averagePer':
         edits.push({ do: 'show', how: 'replace', shown: [shownPlainly(averagePer(edit.grain, base, model))] });
@@ -184,7 +370,8 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         edits.push(...countThese(base, model, edit.except));
         break;
       case 'saidComparison':
-        if (edit.with !== undefined) edits.push(...saidComparison({ period: edit.period, with: edit.with }, calendar, year));
+        if (edit.with !== undefined)
+          edits.push(...saidComparison({ period: edit.period, with: edit.with }, calendar, year));
         else after.push((_done, when) => besidePeriod(edit.period, when, calendar, year));
         break;
       case 'unitBefore':
@@ -196,7 +383,11 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
       case 'saidUnit':
         last.push((done) => {
           const shown = done.findLast((one) => one.do === 'show' && one.how === 'replace');
-          refuseOtherUnit(edit.unit, (shown?.do === 'show' ? shown.shown : base.shown).map((one) => one.calculation), model);
+          refuseOtherUnit(
+            edit.unit,
+            (shown?.do === 'show' ? shown.shown : base.shown).map((one) => one.calculation),
+            model,
+          );
           return [];
         });
         break;
@@ -204,7 +395,12 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         after.push((_done, when) => shiftedBefore(edit.unit, when, calendar));
         break;
       case 'forEach':
-        if (said.every((one) => one.do !== 'within') && sharesShown(said, base, asFollowUp) && edit.by[0] !== undefined && isKey(edit.by[0])) {
+        if (
+          said.every((one) => one.do !== 'within') &&
+          sharesShown(said, base, asFollowUp) &&
+          edit.by[0] !== undefined &&
+          isKey(edit.by[0])
+        ) {
           const [key, ...others] = edit.by;
           if (others.length > 0) edits.push({ do: 'breakdown', by: others, how: 'join' });
           after.push((done) => withinEdits(key, done, base, asFollowUp));
@@ -272,7 +468,8 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       case 'rangeWidth': {
         const ranges = base.by.find((one) => one.kind === 'bins');
-        if (ranges?.kind !== 'bins') throw new CannotSettle('The answer before is not in ranges; name the measure to cut into steps.');
+        if (ranges?.kind !== 'bins')
+          throw new CannotSettle('The answer before is not in ranges; name the measure to cut into steps.');
         edits.push({ do: 'breakdown', by: [{ ...ranges, width: edit.width }], how: 'replace', instead: ranges });
         break;
       }
@@ -283,7 +480,11 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         edits.push(allOf(edit.level, base, model));
         break;
       case 'rerank':
-        if (edit.by !== undefined && !asFollowUp && !said.some((one) => one.do === 'saidRank')) throw new CannotSettle('Two things are named to rank or to show by; name one, or say “and” between measures that should both be shown.', true);
+        if (edit.by !== undefined && !asFollowUp && !said.some((one) => one.do === 'saidRank'))
+          throw new CannotSettle(
+            'Two things are named to rank or to show by; name one, or say “and” between measures that should both be shown.',
+            true,
+          );
         edits.push(edit);
         break;
       case 'turnRank':
@@ -293,13 +494,21 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         after.push((done) => [dateOrder(edit.direction, done, base)]);
         break;
       case 'sortBest':
-        after.push((done) => sortEdits(edit.sense, edit.by ?? sortedByQuality(done, situation, base, asFollowUp), done, base, model));
+        after.push((done) =>
+          sortEdits(edit.sense, edit.by ?? sortedByQuality(done, situation, base, asFollowUp), done, base, model),
+        );
         break;
       case 'whichAreThese':
         edits.push(...whichAreThese(base, edit.level, model));
         break;
       case 'columns':
-        after.push(() => columnEdits(edit.columns, base, said.some((one) => one.do === 'rows' && one.how === 'list')));
+        after.push(() =>
+          columnEdits(
+            edit.columns,
+            base,
+            said.some((one) => one.do === 'rows' && one.how === 'list'),
+          ),
+        );
         break;
       case 'change': {
         const ends = twoEnds(said, base, asFollowUp);
@@ -307,14 +516,20 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
         break;
       }
       case 'insteadOfIt':
-        if (!said.some((one) => one.do === 'saidTransform' || one.do === 'transform' || one.do === 'view')) throw new CannotSettle('It is not clear what this is to take the place of; name both, for example “swap route for vessel”.');
+        if (!said.some((one) => one.do === 'saidTransform' || one.do === 'transform' || one.do === 'view'))
+          throw new CannotSettle(
+            'It is not clear what this is to take the place of; name both, for example “swap route for vessel”.',
+          );
         break;
       case 'saidAhead':
         if (edit !== said.find((one) => one.do === 'saidAhead')) break;
         last.push((done, when) => {
           const past = asFollowUp && isOfThePast(said, base, calendar);
           if (past) notes.push('A forecast carries on all the data; the period before is left.');
-          return [...(past ? [{ do: 'period' as const, period: null }] : []), ...forecastEdits(said, done, past ? null : when, asFollowUp ? base : EMPTY_READING, calendar)];
+          return [
+            ...(past ? [{ do: 'period' as const, period: null }] : []),
+            ...forecastEdits(said, done, past ? null : when, asFollowUp ? base : EMPTY_READING, calendar),
+          ];
         });
         break;
       case 'theirs':
@@ -329,22 +544,64 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
       case 'overTime':
         if (edit.keeps && asFollowUp && base.by.some((one) => one.kind === 'time')) break;
         // “trend, quarterly” says which
-        if (said.some((one) => (one.do === 'breakdown' || one.do === 'forEach') && one.by.some((by) => by.kind === 'time'))) break;
+        if (
+          said.some(
+            (one) => (one.do === 'breakdown' || one.do === 'forEach') && one.by.some((by) => by.kind === 'time'),
+          )
+        )
+          break;
         after.push((_done, when) => [overTime(said, when, calendar, model, base)]);
         break;
       case 'kindOfLevel':
-        after.push((done, when) => [edit.kind === 'time' ? overTime(said, when, calendar, model, base) : { do: 'breakdown', how: 'join', by: [levelOfKind(edit.kind, base, done, situation)] }]);
+        after.push((done, when) => [
+          edit.kind === 'time'
+            ? overTime(said, when, calendar, model, base)
+            : { do: 'breakdown', how: 'join', by: [levelOfKind(edit.kind, base, done, situation)] },
+        ]);
         break;
       case 'saidRank':
-        if (edit.rank.of !== null && edit.rank.by === null && said.some((one) => one.do === 'kindOfLevel' && one.kind === 'person' && edit.rank.of?.kind === 'level' && model.levels.get(edit.rank.of.level)?.level.kind !== 'person')) throw new CannotSettle('Both people and something else are asked for; name the level to rank, and by what.', true);
+        if (
+          edit.rank.of !== null &&
+          edit.rank.by === null &&
+          said.some(
+            (one) =>
+              one.do === 'kindOfLevel' &&
+              one.kind === 'person' &&
+              edit.rank.of?.kind === 'level' &&
+              model.levels.get(edit.rank.of.level)?.level.kind !== 'person',
+          )
+        )
+          throw new CannotSettle(
+            'Both people and something else are asked for; name the level to rank, and by what.',
+            true,
+          );
         notes.push(...chosenOnce(edit, said));
-        if (edit.on === undefined) after.push((done) => rankEdits(ofOne(byQuality(edit, done, situation, base, asFollowUp), said), done, base, model, asFollowUp));
+        if (edit.on === undefined)
+          after.push((done) =>
+            rankEdits(ofOne(byQuality(edit, done, situation, base, asFollowUp), said), done, base, model, asFollowUp),
+          );
         else last.push((done) => comparedRankEdits(edit, done, base, model, asFollowUp));
         break;
       case 'saidChangeRank':
-        if (edit.beside && !hasDifference(base) && !said.some((one) => one.do === 'compare')) throw new CannotSettle('Nothing stands beside what is shown, so nothing is ahead or behind; compare it with the plan or with an earlier period first.');
-        if (edit.calculation !== null) edits.push({ do: 'show', how: 'replace', shown: [shownPlainly(edit.calculation)] });
-        last.push((done) => comparedRankEdits(changeRank(edit.ofKind === undefined ? edit : { ...edit, of: levelOfKind(edit.ofKind, base, done, situation, edit.calculation) }), done, base, model, asFollowUp));
+        if (edit.beside && !hasDifference(base) && !said.some((one) => one.do === 'compare'))
+          throw new CannotSettle(
+            'Nothing stands beside what is shown, so nothing is ahead or behind; compare it with the plan or with an earlier period first.',
+          );
+        if (edit.calculation !== null)
+          edits.push({ do: 'show', how: 'replace', shown: [shownPlainly(edit.calculation)] });
+        last.push((done) =>
+          comparedRankEdits(
+            changeRank(
+              edit.ofKind === undefined
+                ? edit
+                : { ...edit, of: levelOfKind(edit.ofKind, base, done, situation, edit.calculation) },
+            ),
+            done,
+            base,
+            model,
+            asFollowUp,
+          ),
+        );
         break;
       case 'saidChangeOrder':
         last.push((done) => changeOrderEdits(edit, done, base, model, asFollowUp));
@@ -362,34 +619,65 @@ function settledEdits(said: readonly SaidEdit[], situation: Situation, base: Rea
   for (const settleLater of [...after, ...last]) edits.push(...settleLater(edits, when));
   if (needsTimeLine(edits, asFollowUp ? base : EMPTY_READING)) edits.push(overTime(said, when, calendar, model, base));
   edits.push(...sortedBy(edits, base, asFollowUp));
-  if (asFollowUp && base.against?.kind === 'plan' && countsMembers(edits) && !edits.some((edit) => edit.do === 'compare')) edits.push({ do: 'compare', against: null });
+  if (
+    asFollowUp &&
+    base.against?.kind === 'plan' &&
+    countsMembers(edits) &&
+    !edits.some((edit) => edit.do === 'compare')
+  )
+    edits.push({ do: 'compare', against: null });
   const role = edits.find((edit) => edit.do === 'dateRole');
-  if (role?.do === 'dateRole' && !governs(edits, asFollowUp ? base : EMPTY_READING)) throw new CannotSettle(`${model.dates.get(role.role)?.name ?? role.role} is named, but no period and no time line for it to be of; say for example “last year” or “by month”.`);
+  if (role?.do === 'dateRole' && !governs(edits, asFollowUp ? base : EMPTY_READING))
+    throw new CannotSettle(
+      `${model.dates.get(role.role)?.name ?? role.role} is named, but no period and no time line for it to be of; say for example “last year” or “by month”.`,
+    );
   return { edits: merged(edits), notes };
 }
 
 /** Are members or periods counted from now on, which have no plan? */
 function countsMembers(edits: readonly Edit[]): boolean {
   const shown = edits.flatMap((edit) => (edit.do === 'show' && edit.how === 'replace' ? edit.shown : []));
-  return shown.length > 0 && shown.every(({ calculation }) => calculation.kind === 'members' || calculation.kind === 'periods');
+  return (
+    shown.length > 0 &&
+    shown.every(({ calculation }) => calculation.kind === 'members' || calculation.kind === 'periods')
+  );
 }
 
 /** Is what happened divided by what was planned, which is no longer beside it? */
 function isOfItsPlan(calculation: Calculation, model: Model): boolean {
-  return isQuotient(calculation) && isMeasure(calculation.left) && isMeasure(calculation.right) && model.measures.get(calculation.left.measure)?.plan === calculation.right.measure;
+  return (
+    isQuotient(calculation) &&
+    isMeasure(calculation.left) &&
+    isMeasure(calculation.right) &&
+    model.measures.get(calculation.left.measure)?.plan === calculation.right.measure
+  );
 }
 
 /** Is there a period or a time line that a date role can be of? */
 function governs(edits: readonly Edit[], base: Reading): boolean {
   const timed = (by: Reading['by']) => by.some((one) => one.kind === 'time' || one.kind === 'cycle');
-  return base.when !== null || timed(base.by) || edits.some((edit) => edit.do === 'period' || (edit.do === 'breakdown' && timed(edit.by)));
+  return (
+    base.when !== null ||
+    timed(base.by) ||
+    edits.some((edit) => edit.do === 'period' || (edit.do === 'breakdown' && timed(edit.by)))
+  );
 }
 
 /** Is all that is shown a function of the single records that a measure counts? */
 function isOfSingleRecords(records: string, said: readonly SaidEdit[], model: Model): boolean {
   const [fact] = factsOf(model, { kind: 'measure', measure: records });
   const shown = said.flatMap((edit) => (edit.do === 'show' ? edit.shown.map((one) => one.calculation) : []));
-  return shown.length > 0 && shown.every((one) => (one.kind === 'rows' || one.kind === 'percentile' || (one.kind === 'measure' && ['average', 'median', 'minimum', 'maximum'].includes(measureOf(model, one.measure).kind))) && factsOf(model, one)[0] === fact);
+  return (
+    shown.length > 0 &&
+    shown.every(
+      (one) =>
+        (one.kind === 'rows' ||
+          one.kind === 'percentile' ||
+          (one.kind === 'measure' &&
+            ['average', 'median', 'minimum', 'maximum'].includes(measureOf(model, one.measure).kind))) &&
+        factsOf(model, one)[0] === fact,
+    )
+  );
 }
 
 function yearOf(period: Period, calendar: Calendar): number | null {

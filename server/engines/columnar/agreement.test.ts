@@ -17,7 +17,10 @@ beforeAll(async () => {
 }, 120_000);
 afterAll(() => demo.close());
 
-async function disagreements(readings: readonly { readonly about: string; readonly reading: Reading }[], ready: ReadyModel): Promise<{ wrong: string[]; tried: number; summarised: number }> {
+async function disagreements(
+  readings: readonly { readonly about: string; readonly reading: Reading }[],
+  ready: ReadyModel,
+): Promise<{ wrong: string[]; tried: number; summarised: number }> {
   const { copy, database } = demo.running.context;
   const truth = new PostgresqlEngine(database);
   const options = { signal: null, limits: { time: 60_000 }, person: 'someone', tables: ready.tables };
@@ -29,7 +32,10 @@ async function disagreements(readings: readonly { readonly about: string; readon
     if (plan === null || copy === null) continue;
     if (!copy.holds(plan, ready.tables)) throw new Error(`The copy does not hold what “${about}” reads.`);
     tried += 1;
-    const [expected, actual] = await Promise.all([truth.run(plan, options), copy.run(plan, options).catch((error: unknown) => String(error))]);
+    const [expected, actual] = await Promise.all([
+      truth.run(plan, options),
+      copy.run(plan, options).catch((error: unknown) => String(error)),
+    ]);
     if (typeof actual !== 'string' && /@[^"]*:\d+"/.test(actual.query)) summarised += 1;
     const differs = typeof actual === 'string' ? actual : difference(actual, expected);
     if (differs !== null) wrong.push(`${about}: ${differs}`);
@@ -37,13 +43,20 @@ async function disagreements(readings: readonly { readonly about: string; readon
   return { wrong, tried, summarised };
 }
 
-test.each([['ferries', 0.15], ['libraries', 0]])('every reading of the corpus over %s has the same rows on both engines, in the same order', async (model, fromSummaries) => {
-  const ready = await demo.running.context.library.get(model, { groups: [] });
-  const { wrong, tried, summarised } = await disagreements(someOf(readingsOf(model), 3), ready);
-  expect(tried).toBeGreaterThan(60);
-  expect(summarised).toBeGreaterThanOrEqual(fromSummaries * tried);
-  if (wrong.length > 0) throw new Error(`${wrong.length} of ${tried} disagree:\n${wrong.slice(0, 12).join('\n')}`);
-}, 400_000);
+test.each([
+  ['ferries', 0.15],
+  ['libraries', 0],
+])(
+  'every reading of the corpus over %s has the same rows on both engines, in the same order',
+  async (model, fromSummaries) => {
+    const ready = await demo.running.context.library.get(model, { groups: [] });
+    const { wrong, tried, summarised } = await disagreements(someOf(readingsOf(model), 3), ready);
+    expect(tried).toBeGreaterThan(60);
+    expect(summarised).toBeGreaterThanOrEqual(fromSummaries * tried);
+    if (wrong.length > 0) throw new Error(`${wrong.length} of ${tried} disagree:\n${wrong.slice(0, 12).join('\n')}`);
+  },
+  400_000,
+);
 
 test('readings and mixtures of them, with a row rule in force, have the same rows on both engines', async () => {
   const ready = await demo.running.context.library.get('ferries', { groups: ['Outer Isles team'] });
@@ -54,7 +67,15 @@ test('readings and mixtures of them, with a row rule in force, have the same row
   const pick = () => pool[random.whole(0, pool.length - 1)] ?? EMPTY_READING;
   const mixtures = Array.from({ length: MIXTURES }, (_, index) => {
     const [what, by, where, when] = [pick(), pick(), pick(), pick()];
-    const reading: Reading = { ...EMPTY_READING, shown: what.shown, by: by.by, rank: by.against?.kind === 'members' ? null : by.rank, where: where.where, when: when.when, against: when.against?.kind === 'members' ? null : when.against };
+    const reading: Reading = {
+      ...EMPTY_READING,
+      shown: what.shown,
+      by: by.by,
+      rank: by.against?.kind === 'members' ? null : by.rank,
+      where: where.where,
+      when: when.when,
+      against: when.against?.kind === 'members' ? null : when.against,
+    };
     return { about: `mixture ${index} ${canonical(reading)}`, reading };
   });
   // few mixtures are simple enough for a summary that knows the column of the rule; some that were asked are

@@ -33,7 +33,8 @@ export function chosenSummaries(candidates: readonly Candidate[], rows: number):
   const chosen: Candidate[] = [];
   let room = rows * ROOM;
   while (chosen.length < MOST_SUMMARIES) {
-    const saved = (one: Candidate) => asked.reduce((sum, other) => sum + (covers(one, other) ? Math.max(0, (cost.get(other) ?? 0) - one.rows) : 0), 0);
+    const saved = (one: Candidate) =>
+      asked.reduce((sum, other) => sum + (covers(one, other) ? Math.max(0, (cost.get(other) ?? 0) - one.rows) : 0), 0);
     const [best] = candidates
       .filter((one) => one.rows <= Math.min(room, rows * LARGEST) && !chosen.includes(one))
       .map((one) => ({ one, saved: saved(one) }))
@@ -41,7 +42,8 @@ export function chosenSummaries(candidates: readonly Candidate[], rows: number):
     if (best === undefined || best.saved <= LEAST_SAVED * rows * asked.length) return chosen;
     chosen.push(best.one);
     room -= best.one.rows;
-    for (const other of asked) if (covers(best.one, other)) cost.set(other, Math.min(cost.get(other) ?? rows, best.one.rows));
+    for (const other of asked)
+      if (covers(best.one, other)) cost.set(other, Math.min(cost.get(other) ?? rows, best.one.rows));
   }
   return chosen;
 }
@@ -50,7 +52,10 @@ const covers = (one: Candidate, other: Candidate): boolean => other.keys.every((
 
 /** All combinations of up to so many of some columns, the small ones first. @example combinations(['a', 'b'], 2) // [['a'], ['b'], ['a', 'b']] */
 export function combinations(keys: readonly string[], most: number): string[][] {
-  const all = keys.reduce<string[][]>((before, key) => [...before, ...before.filter((one) => one.length < most).map((one) => [...one, key])], [[]]);
+  const all = keys.reduce<string[][]>(
+    (before, key) => [...before, ...before.filter((one) => one.length < most).map((one) => [...one, key])],
+    [[]],
+  );
   return all.filter((one) => one.length > 0).sort((a, b) => a.length - b.length);
 }
 

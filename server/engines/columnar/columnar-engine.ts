@@ -53,8 +53,20 @@ export class ColumnarEngine implements Engine {
   }
 
   /** How many tables are held, of how many; how many could not be copied; which is being made; is all made, summaries too? */
-  get state(): { readonly ready: number; readonly of: number; readonly failed: number; readonly making: { table: string; rows: number; of: number } | null; readonly settled: boolean } {
-    return { ready: this.held.size, of: this.wanted.length, failed: this.failed.size, making: this.making, settled: this.settled };
+  get state(): {
+    readonly ready: number;
+    readonly of: number;
+    readonly failed: number;
+    readonly making: { table: string; rows: number; of: number } | null;
+    readonly settled: boolean;
+  } {
+    return {
+      ready: this.held.size,
+      of: this.wanted.length,
+      failed: this.failed.size,
+      making: this.making,
+      settled: this.settled,
+    };
   }
 
   /** The tables it was last told to hold. */
@@ -71,7 +83,11 @@ export class ColumnarEngine implements Engine {
     this.wanted = tables;
     this.failed.clear();
     this.settled = false;
-    this.held = new Map([...this.held].filter(([name, { version }]) => tables.some((table) => table.name === name && table.version === version)));
+    this.held = new Map(
+      [...this.held].filter(([name, { version }]) =>
+        tables.some((table) => table.name === name && table.version === version),
+      ),
+    );
     this.order();
   }
 
@@ -82,21 +98,36 @@ export class ColumnarEngine implements Engine {
 
   /** Does it hold all that a plan reads, at the load that is asked about? */
   holds(plan: Plan, tables: RunOptions['tables']): boolean {
-    return this.child !== null && [...tablesOf(plan.root)].every((table) => tables.has(table) && this.held.get(table)?.version === tables.get(table)) && !this.namesMembersByNumbers(plan);
+    return (
+      this.child !== null &&
+      [...tablesOf(plan.root)].every(
+        (table) => tables.has(table) && this.held.get(table)?.version === tables.get(table),
+      ) &&
+      !this.namesMembersByNumbers(plan)
+    );
   }
 
   /** Numbers with fractions are written as other texts there, so members named by them are left to PostgreSQL. */
   private namesMembersByNumbers(plan: Plan): boolean {
-    const fractions = new Set(this.wanted.flatMap((table) => table.columns.flatMap((column) => (column.type === 'number' ? [`${table.name}.${column.name}`] : []))));
+    const fractions = new Set(
+      this.wanted.flatMap((table) =>
+        table.columns.flatMap((column) => (column.type === 'number' ? [`${table.name}.${column.name}`] : [])),
+      ),
+    );
     return memberColumnsOf(plan.root).some((column) => fractions.has(column));
   }
 
   /** @throws CopyFailed, TimeLimitReached, Stopped */
   async run(plan: Plan, { signal, limits, tables }: RunOptions): Promise<EngineResult> {
     if (signal?.aborted) throw new Stopped();
-    const summariesOf = (table: string) => (this.held.get(table)?.summaries ?? []).filter((summary) => summary.parents.every(([parent, version]) => tables.get(parent) === version));
+    const summariesOf = (table: string) =>
+      (this.held.get(table)?.summaries ?? []).filter((summary) =>
+        summary.parents.every(([parent, version]) => tables.get(parent) === version),
+      );
     const { text, parameters, summaries } = duckdbQuery(plan, tables, summariesOf);
-    const remarks = [...tablesOf(plan.root)].flatMap((table) => summariesOf(table).flatMap((summary) => (summaries.includes(summary.name) ? [summaryWords(table, summary)] : [])));
+    const remarks = [...tablesOf(plan.root)].flatMap((table) =>
+      summariesOf(table).flatMap((summary) => (summaries.includes(summary.name) ? [summaryWords(table, summary)] : [])),
+    );
     this.runs += 1;
     const id = this.runs;
     const stop = () => {
@@ -111,7 +142,8 @@ export class ColumnarEngine implements Engine {
     try {
       const { rows, ms } = await new Promise<Extract<FromCopy, { said: 'rows' }>>((resolve, reject) => {
         this.waiting.set(id, { resolve, reject });
-        if (!this.tell({ do: 'run', id, text, parameters, time: limits.time })) reject(new CopyFailed('its process is not running'));
+        if (!this.tell({ do: 'run', id, text, parameters, time: limits.time }))
+          reject(new CopyFailed('its process is not running'));
       });
       return { engine: this.name, rows, query: text, parameters, remarks, ms };
     } finally {
@@ -150,7 +182,9 @@ export class ColumnarEngine implements Engine {
     this.child = child;
     this.unanswered = 0;
     let complaint = '';
-    child.stderr?.on('data', (chunk: Buffer) => { complaint = `${complaint}${chunk.toString()}`.slice(-2000); });
+    child.stderr?.on('data', (chunk: Buffer) => {
+      complaint = `${complaint}${chunk.toString()}`.slice(-2000);
+    });
     child.on('message', (message: FromCopy) => this.hear(message));
     child.on('error', (error) => this.log.warn({ reason: error.message }, 'the columnar copy could not be started'));
     child.on('exit', (code, killedBy) => {
@@ -161,7 +195,9 @@ export class ColumnarEngine implements Engine {
       for (const { reject } of this.waiting.values()) reject(new CopyFailed('its process ended'));
       if (this.closed) return;
       this.log.warn({ code, killedBy, complaint }, 'the columnar copy ended; PostgreSQL answers until it is back');
-      setTimeout(() => { if (!this.closed) this.start(); }, this.pause).unref();
+      setTimeout(() => {
+        if (!this.closed) this.start();
+      }, this.pause).unref();
       this.pause = Math.min(this.pause * 2, LONGEST_PAUSE);
     });
     this.tell({ do: 'open', settings: this.settings });
@@ -170,7 +206,9 @@ export class ColumnarEngine implements Engine {
 
   private tell(message: ToCopy): boolean {
     if (this.child === null || !this.child.connected) return false;
-    this.child.send(message, (error) => { if (error !== null) this.log.debug({ reason: error.message }, 'a message to the columnar copy was lost'); });
+    this.child.send(message, (error) => {
+      if (error !== null) this.log.debug({ reason: error.message }, 'a message to the columnar copy was lost');
+    });
     return true;
   }
 
@@ -191,15 +229,29 @@ export class ColumnarEngine implements Engine {
         return;
       case 'failed':
         this.failed.add(message.table);
-        this.log.warn({ table: message.table, reason: message.reason }, 'a table could not be copied; PostgreSQL answers questions about it');
+        this.log.warn(
+          { table: message.table, reason: message.reason },
+          'a table could not be copied; PostgreSQL answers questions about it',
+        );
         return;
       case 'unsummarised':
-        this.log.warn({ table: message.table, reason: message.reason }, 'a table could not be summarised; its rows are read for each question');
+        this.log.warn(
+          { table: message.table, reason: message.reason },
+          'a table could not be summarised; its rows are read for each question',
+        );
         return;
       case 'rows':
         return this.waiting.get(message.id)?.resolve(message);
       case 'refused':
-        return this.waiting.get(message.id)?.reject(message.why === 'time' ? new TimeLimitReached() : message.why === 'stopped' ? new Stopped() : new CopyFailed(message.reason));
+        return this.waiting
+          .get(message.id)
+          ?.reject(
+            message.why === 'time'
+              ? new TimeLimitReached()
+              : message.why === 'stopped'
+                ? new Stopped()
+                : new CopyFailed(message.reason),
+          );
     }
   }
 }

@@ -4,8 +4,20 @@ import type { Parts } from '../../store/schema';
 import { changedParts, rowsOf, type Contents } from './contents';
 
 const QUARTERS = ['2025-01-01', '2025-04-01', '2025-07-01', '2025-10-01', 'undated'];
-const aTable = fc.dictionary(fc.constantFrom(...QUARTERS), fc.record({ version: fc.integer({ min: 1, max: 4 }), rows: fc.integer({ min: 0, max: 50 }) })).map((parts): Parts => parts);
-const holding = (parts: Parts, rest: Partial<Contents> = {}): Contents => ({ columns: [{ name: 'day', type: 'date' }], sortedBy: 'day', partedBy: 'day', parts, refreshes: 0, ...rest });
+const aTable = fc
+  .dictionary(
+    fc.constantFrom(...QUARTERS),
+    fc.record({ version: fc.integer({ min: 1, max: 4 }), rows: fc.integer({ min: 0, max: 50 }) }),
+  )
+  .map((parts): Parts => parts);
+const holding = (parts: Parts, rest: Partial<Contents> = {}): Contents => ({
+  columns: [{ name: 'day', type: 'date' }],
+  sortedBy: 'day',
+  partedBy: 'day',
+  parts,
+  refreshes: 0,
+  ...rest,
+});
 
 test('an older copy with the changed parts replaced holds what a whole copy would; never more than half is read so', () => {
   fc.assert(
@@ -30,4 +42,5 @@ test.each<[string, Partial<Contents>, readonly string[] | null]>([
   ['another type of a column', { columns: [{ name: 'day', type: 'timestamp' }] }, null],
 ])('%s', (_about, rest, changed) => expect(changedParts(holding(PARTS), holding(NEWER, rest))).toEqual(changed));
 
-test('after many refreshes it is made whole', () => expect(changedParts(holding(PARTS, { refreshes: 30 }), holding(NEWER))).toBeNull());
+test('after many refreshes it is made whole', () =>
+  expect(changedParts(holding(PARTS, { refreshes: 30 }), holding(NEWER))).toBeNull());

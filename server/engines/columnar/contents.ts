@@ -22,7 +22,13 @@ const MOST_CHANGED = 0.5;
  *     changedParts(holds({ '2026-07-01': 4, '2026-10-01': 7 }), holds({ '2026-07-01': 4, '2026-10-01': 8 })) // ['2026-10-01']
  */
 export function changedParts(before: Contents, now: Contents): readonly string[] | null {
-  if (now.partedBy === null || now.partedBy !== before.partedBy || now.sortedBy !== before.sortedBy || before.refreshes >= MOST_REFRESHES) return null;
+  if (
+    now.partedBy === null ||
+    now.partedBy !== before.partedBy ||
+    now.sortedBy !== before.sortedBy ||
+    before.refreshes >= MOST_REFRESHES
+  )
+    return null;
   if (JSON.stringify(now.columns) !== JSON.stringify(before.columns)) return null;
   const names = [...new Set([...Object.keys(before.parts), ...Object.keys(now.parts)])].sort();
   const changed = names.filter((part) => before.parts[part]?.version !== now.parts[part]?.version);

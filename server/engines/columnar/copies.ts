@@ -20,7 +20,14 @@ import { changedParts, rowsOf, type Contents } from './contents';
 import { bytesIn, COPY, inFile, literal, putInPlace, QuotaReached, SUMMARIES } from './files';
 import type { Settings, Wanted } from './messages';
 
-const TYPE: Readonly<Record<ColumnType, string>> = { text: 'varchar', integer: 'bigint', number: 'double', date: 'date', timestamp: 'timestamp', boolean: 'boolean' };
+const TYPE: Readonly<Record<ColumnType, string>> = {
+  text: 'varchar',
+  integer: 'bigint',
+  number: 'double',
+  date: 'date',
+  timestamp: 'timestamp',
+  boolean: 'boolean',
+};
 
 /** A copy was not made because the loaded table is another one by now. */
 export class Outdated extends Error {}
@@ -46,8 +53,17 @@ export class Copies {
 
   static async open(settings: Settings): Promise<Copies> {
     await mkdir(settings.folder, { recursive: true });
-    for (const file of await readdir(settings.folder)) if (!file.endsWith(COPY) && !file.endsWith(SUMMARIES)) await rm(path.join(settings.folder, file), { recursive: true, force: true });
-    const instance = await DuckDBInstance.create(':memory:', { memory_limit: settings.memory, threads: String(settings.threads), temp_directory: path.join(settings.folder, 'spill'), max_temp_directory_size: `${Math.max(1, Math.floor(settings.quota / 1e6))}MB`, autoinstall_known_extensions: 'false', autoload_known_extensions: 'false' });
+    for (const file of await readdir(settings.folder))
+      if (!file.endsWith(COPY) && !file.endsWith(SUMMARIES))
+        await rm(path.join(settings.folder, file), { recursive: true, force: true });
+    const instance = await DuckDBInstance.create(':memory:', {
+      memory_limit: settings.memory,
+      threads: String(settings.threads),
+      temp_directory: path.join(settings.folder, 'spill'),
+      max_temp_directory_size: `${Math.max(1, Math.floor(settings.quota / 1e6))}MB`,
+      autoinstall_known_extensions: 'false',
+      autoload_known_extensions: 'false',
+    });
     return new Copies(settings, instance, await instance.connect());
   }
 
@@ -60,12 +76,16 @@ export class Copies {
    * still to be made: that is made of them.
    */
   async keepOnly(wanted: readonly Wanted[]): Promise<void> {
-    const files = (await readdir(this.settings.folder)).filter((file) => file.endsWith(COPY)).map((file) => file.slice(0, -COPY.length));
+    const files = (await readdir(this.settings.folder))
+      .filter((file) => file.endsWith(COPY))
+      .map((file) => file.slice(0, -COPY.length));
     const there = new Set([...files, ...this.held]);
-    const kept = new Set(wanted.flatMap(({ name, version }) => {
-      const copy = copyName(name, version);
-      return there.has(copy) ? [copy] : [...there].filter((one) => tableOf(one) === name);
-    }));
+    const kept = new Set(
+      wanted.flatMap(({ name, version }) => {
+        const copy = copyName(name, version);
+        return there.has(copy) ? [copy] : [...there].filter((one) => tableOf(one) === name);
+      }),
+    );
     for (const copy of there) {
       if (!kept.has(copy)) await this.drop(copy);
       // a file that cannot be read is made anew
@@ -111,7 +131,9 @@ export class Copies {
   private async newest(copies: readonly string[]): Promise<Older | null> {
     const [copy] = [...copies].sort((a, b) => versionOf(b) - versionOf(a));
     if (copy === undefined) return null;
-    const reader = await this.connection.runAndReadAll(`select contents from ${this.attached.get(copy) ?? ''}.main.contents`).catch(() => null);
+    const reader = await this.connection
+      .runAndReadAll(`select contents from ${this.attached.get(copy) ?? ''}.main.contents`)
+      .catch(() => null);
     const [row] = reader?.getRows() ?? [];
     return typeof row?.[0] === 'string' ? { copy, contents: JSON.parse(row[0]) as Contents } : null;
   }
@@ -124,11 +146,13 @@ export class Copies {
     this.attachments += 1;
     const catalogue = `c${this.attachments}`;
     await this.connection.run(`attach ${literal(this.file(copy))} as ${catalogue} (read_only)`);
-    await this.connection.run(`create or replace view memory.main.${quoted(copy)} as select * from ${catalogue}.main.rows`).catch(async (error: unknown) => {
-      // else the file would stay open for as long as the process runs
-      await this.connection.run(`detach ${catalogue}`);
-      throw error;
-    });
+    await this.connection
+      .run(`create or replace view memory.main.${quoted(copy)} as select * from ${catalogue}.main.rows`)
+      .catch(async (error: unknown) => {
+        // else the file would stay open for as long as the process runs
+        await this.connection.run(`detach ${catalogue}`);
+        throw error;
+      });
     this.attached.set(copy, catalogue);
   }
 
@@ -148,19 +172,45 @@ export class Copies {
    * @param before what an older copy holds
    * @returns what the table holds, and which of its parts were written; null where all of it was
    */
-  private async export(wanted: Wanted, before: Contents | null, file: string, progress: Progress): Promise<{ contents: Contents; changed: readonly string[] | null }> {
-    const client = new pg.Client({ connectionString: this.settings.databaseUrl, application_name: 'zud copy', options: `-c role=${READER}` });
+  private async export(
+    wanted: Wanted,
+    before: Contents | null,
+    file: string,
+    progress: Progress,
+  ): Promise<{ contents: Contents; changed: readonly string[] | null }> {
+    const client = new pg.Client({
+      connectionString: this.settings.databaseUrl,
+      application_name: 'zud copy',
+      options: `-c role=${READER}`,
+    });
     await client.connect();
     try {
       await client.query('begin isolation level repeatable read read only');
-      const { rows } = await client.query<{ version: number; loaded: Date; partedBy: string | null; parts: Parts | null }>('select version, loaded_at as loaded, parted_by as "partedBy", parts from loaded_tables where name = $1', [wanted.name]);
+      const { rows } = await client.query<{
+        version: number;
+        loaded: Date;
+        partedBy: string | null;
+        parts: Parts | null;
+      }>('select version, loaded_at as loaded, parted_by as "partedBy", parts from loaded_tables where name = $1', [
+        wanted.name,
+      ]);
       const [row] = rows;
       if (row === undefined || versionText(row.version, row.loaded) !== wanted.version) throw new Outdated();
-      const contents: Contents = { columns: wanted.columns, sortedBy: wanted.sortedBy, partedBy: row.partedBy, parts: row.parts ?? {}, refreshes: 0 };
+      const contents: Contents = {
+        columns: wanted.columns,
+        sortedBy: wanted.sortedBy,
+        partedBy: row.partedBy,
+        parts: row.parts ?? {},
+        refreshes: 0,
+      };
       const changed = before === null ? null : changedParts(before, contents);
       const of = changed === null ? wanted.rows : rowsOf(contents, changed);
       const columns = wanted.columns.map((column) => quoted(column.name)).join(', ');
-      const stream = client.query(copyStreams.to(`copy (select ${columns} from ${DATA_SCHEMA}.${quoted(wanted.name)}${changed === null ? '' : ` where ${inParts(changed, contents)}`}) to stdout (format csv, null '\\N')`));
+      const stream = client.query(
+        copyStreams.to(
+          `copy (select ${columns} from ${DATA_SCHEMA}.${quoted(wanted.name)}${changed === null ? '' : ` where ${inParts(changed, contents)}`}) to stdout (format csv, null '\\N')`,
+        ),
+      );
       const left = this.settings.quota - (await bytesIn(this.settings.folder));
       let bytes = 0;
       let lines = 0;

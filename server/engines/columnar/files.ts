@@ -28,7 +28,11 @@ export async function putInPlace(file: string, make: (building: string) => Promi
 }
 
 /** Works in a file that is attached as `building`; all is written to it when this is done. */
-export async function inFile(instance: DuckDBInstance, file: string, work: (connection: DuckDBConnection) => Promise<void>): Promise<void> {
+export async function inFile(
+  instance: DuckDBInstance,
+  file: string,
+  work: (connection: DuckDBConnection) => Promise<void>,
+): Promise<void> {
   const connection = await instance.connect();
   try {
     await connection.run(`attach ${literal(file)} as building`);
@@ -43,6 +47,10 @@ export async function inFile(instance: DuckDBInstance, file: string, work: (conn
 /** @returns the bytes of all files in a folder */
 export async function bytesIn(folder: string): Promise<number> {
   let bytes = 0;
-  for (const file of await readdir(folder)) bytes += await stat(path.join(folder, file)).then((found) => (found.isFile() ? found.size : 0), () => 0);
+  for (const file of await readdir(folder))
+    bytes += await stat(path.join(folder, file)).then(
+      (found) => (found.isFile() ? found.size : 0),
+      () => 0,
+    );
   return bytes;
 }

@@ -52,7 +52,13 @@ export type ToCopy =
   | { readonly do: 'open'; readonly settings: Settings }
   /** All tables that should be held; others are dropped. */
   | { readonly do: 'hold'; readonly order: number; readonly tables: readonly Wanted[] }
-  | { readonly do: 'run'; readonly id: number; readonly text: string; readonly parameters: readonly unknown[]; readonly time: number }
+  | {
+      readonly do: 'run';
+      readonly id: number;
+      readonly text: string;
+      readonly parameters: readonly unknown[];
+      readonly time: number;
+    }
   | { readonly do: 'stop'; readonly id: number }
   /** Asks for a sign of life. */
   | { readonly do: 'ping' };
@@ -67,4 +73,9 @@ export type FromCopy =
   /** A table could not be copied; what is held stays. */
   | { readonly said: 'failed'; readonly table: string; readonly reason: string }
   | { readonly said: 'rows'; readonly id: number; readonly rows: readonly (readonly Cell[])[]; readonly ms: number }
-  | { readonly said: 'refused'; readonly id: number; readonly why: 'time' | 'stopped' | 'failed'; readonly reason: string };
+  | {
+      readonly said: 'refused';
+      readonly id: number;
+      readonly why: 'time' | 'stopped' | 'failed';
+      readonly reason: string;
+    };

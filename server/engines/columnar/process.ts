@@ -33,7 +33,9 @@ process.on('message', (message: ToCopy) => {
       return;
     case 'hold':
       ({ order, tables: wanted } = message);
-      holding = holding.then(() => hold()).catch((error: unknown) => void say({ said: 'failed', table: '', reason: reasonOf(error) }));
+      holding = holding
+        .then(() => hold())
+        .catch((error: unknown) => void say({ said: 'failed', table: '', reason: reasonOf(error) }));
       return;
     case 'run':
       running.set(message.id, { connection: null, stopped: false });
@@ -84,12 +86,15 @@ async function hold(): Promise<void> {
   if (wanted === now) tell(copies, order);
 }
 
-const whyNot = (error: unknown): string => (error instanceof QuotaReached ? 'its copies would need more disk than they may use' : reasonOf(error));
+const whyNot = (error: unknown): string =>
+  error instanceof QuotaReached ? 'its copies would need more disk than they may use' : reasonOf(error);
 
 function tell(copies: Copies, settled: number | null): void {
   const tables = wanted.flatMap((table): HeldTable[] => {
     const copy = copyName(table.name, table.version);
-    return copies.held.includes(copy) ? [{ name: table.name, version: table.version, summaries: summaries?.of(copy) ?? [] }] : [];
+    return copies.held.includes(copy)
+      ? [{ name: table.name, version: table.version, summaries: summaries?.of(copy) ?? [] }]
+      : [];
   });
   say({ said: 'holds', tables, settled });
 }
@@ -110,7 +115,8 @@ function next(): void {
 async function run({ id, text, parameters, time }: Extract<ToCopy, { do: 'run' }>): Promise<void> {
   const state = running.get(id);
   const copies = await opened;
-  if (copies === null || state === undefined || state.stopped) return void say({ said: 'refused', id, why: 'stopped', reason: '' });
+  if (copies === null || state === undefined || state.stopped)
+    return void say({ said: 'refused', id, why: 'stopped', reason: '' });
   const connection = idle.pop() ?? (await copies.instance.connect());
   state.connection = connection;
   let late = false;
@@ -134,7 +140,8 @@ async function run({ id, text, parameters, time }: Extract<ToCopy, { do: 'run' }
 
 /** A value as an answer holds it: days and moments as text, all numbers as numbers. */
 function cellOf(value: DuckDBValue): Cell {
-  if (value === null || typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean') return value as Cell;
+  if (value === null || typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean')
+    return value as Cell;
   return typeof value === 'bigint' ? Number(value) : value.toString();
 }
 

@@ -8,7 +8,15 @@ import path from 'node:path';
 import { copyName } from '@zud/core/query/duckdb';
 import { partColumn, SUMMARISED, type Step } from '@zud/core/query/summaries';
 import { quoted } from '../../store/table-parts';
-import { chosenSummaries, combinations, estimatedDifferent, LARGEST, MOST_ASKED, MOST_KEYS, type Candidate } from './choosing-summaries';
+import {
+  chosenSummaries,
+  combinations,
+  estimatedDifferent,
+  LARGEST,
+  MOST_ASKED,
+  MOST_KEYS,
+  type Candidate,
+} from './choosing-summaries';
 import { bytesIn, inFile, literal, putInPlace, QuotaReached, SUMMARIES } from './files';
 import type { HeldSummary, Settings, Wanted, WantedSummaries } from './messages';
 import type { SummaryKey } from './summary-columns';
@@ -42,8 +50,14 @@ export class Summaries {
 
   /** Attaches summaries that are there already, and deletes those of copies that are not wanted. */
   async keepOnly(wanted: readonly Wanted[]): Promise<void> {
-    const columns = new Map(wanted.flatMap((table) => (this.areWanted(table) ? [[copyName(table.name, table.version), JSON.stringify(table.summarised)] as const] : [])));
-    const files = (await readdir(this.settings.folder)).filter((file) => file.endsWith(SUMMARIES)).map((file) => file.slice(0, -SUMMARIES.length));
+    const columns = new Map(
+      wanted.flatMap((table) =>
+        this.areWanted(table) ? [[copyName(table.name, table.version), JSON.stringify(table.summarised)] as const] : [],
+      ),
+    );
+    const files = (await readdir(this.settings.folder))
+      .filter((file) => file.endsWith(SUMMARIES))
+      .map((file) => file.slice(0, -SUMMARIES.length));
     for (const copy of new Set([...files, ...this.held.keys()])) {
       if (!columns.has(copy)) await this.drop(copy);
       // a file that cannot be read is made anew
@@ -68,13 +82,30 @@ export class Summaries {
         const made: HeldSummary[] = [];
         for (const { keys } of chosen) {
           const table = `s${made.length + 1}`;
-          await connection.run(`create table building.main.${table} as ${summaryOf(copy, summarised.keys.filter((key) => keys.includes(key.name)), summarised, wholes)}${wanted.sortedBy !== null && keys.includes(wanted.sortedBy) ? ` order by ${quoted(wanted.sortedBy)}` : ''}`);
-          const rows = Number((await connection.runAndReadAll(`select count(*)::double from building.main.${table}`)).getRows()[0]?.[0]);
-          made.push({ name: `${copy}:${made.length + 1}`, keys, numbers: summarised.numbers, rows, parents: summarised.parents });
+          await connection.run(
+            `create table building.main.${table} as ${summaryOf(
+              copy,
+              summarised.keys.filter((key) => keys.includes(key.name)),
+              summarised,
+              wholes,
+            )}${wanted.sortedBy !== null && keys.includes(wanted.sortedBy) ? ` order by ${quoted(wanted.sortedBy)}` : ''}`,
+          );
+          const rows = Number(
+            (await connection.runAndReadAll(`select count(*)::double from building.main.${table}`)).getRows()[0]?.[0],
+          );
+          made.push({
+            name: `${copy}:${made.length + 1}`,
+            keys,
+            numbers: summarised.numbers,
+            rows,
+            parents: summarised.parents,
+          });
           if ((await bytesIn(this.settings.folder)) > this.settings.quota) throw new QuotaReached();
         }
         await connection.run('create table building.main.contents (columns varchar, summaries varchar)');
-        await connection.run(`insert into building.main.contents values (${literal(JSON.stringify(summarised))}, ${literal(JSON.stringify(made))})`);
+        await connection.run(
+          `insert into building.main.contents values (${literal(JSON.stringify(summarised))}, ${literal(JSON.stringify(made))})`,
+        );
       });
     });
     await this.attach(copy);
@@ -85,19 +116,34 @@ export class Summaries {
   }
 
   /** The combinations of columns that gather the rows of a copy, with how many rows are left, told from a sample. */
-  private async candidates(copy: string, { rows, sortedBy, columns: columnsOf }: Wanted, summarised: WantedSummaries): Promise<Candidate[]> {
+  private async candidates(
+    copy: string,
+    { rows, sortedBy, columns: columnsOf }: Wanted,
+    summarised: WantedSummaries,
+  ): Promise<Candidate[]> {
     const share = Math.min(1, SAMPLE / rows);
-    const { from, at } = joined(share < 1 ? `(select * from ${quoted(copy)} using sample ${share * 100} percent (bernoulli, 11))` : quoted(copy), summarised);
-    await this.connection.run(`create or replace temp table sampled as select ${summarised.keys.map((key) => `${at(key)} as ${quoted(key.name)}`).join(', ')} from ${from}`);
+    const { from, at } = joined(
+      share < 1 ? `(select * from ${quoted(copy)} using sample ${share * 100} percent (bernoulli, 11))` : quoted(copy),
+      summarised,
+    );
+    await this.connection.run(
+      `create or replace temp table sampled as select ${summarised.keys.map((key) => `${at(key)} as ${quoted(key.name)}`).join(', ')} from ${from}`,
+    );
     try {
       const sizeOf = async (columns: readonly string[]): Promise<number> => {
-        const reader = await this.connection.runAndReadAll(`select count(*)::double, (count(*) filter (where times = 1))::double from (select count(*) as times from sampled group by ${columns.map(quoted).join(', ')})`);
+        const reader = await this.connection.runAndReadAll(
+          `select count(*)::double, (count(*) filter (where times = 1))::double from (select count(*) as times from sampled group by ${columns.map(quoted).join(', ')})`,
+        );
         const [row] = reader.getRows();
         return estimatedDifferent(Number(row?.[0] ?? 0), Number(row?.[1] ?? 0), share);
       };
       const usual: string[] = [];
-      for (const { name } of summarised.keys) if (name !== sortedBy && usual.length < MOST_COLUMNS && (await sizeOf([name])) <= rows * LARGEST) usual.push(name);
-      const dates = new Set(columnsOf.flatMap(({ name, type }) => (type === 'date' || type === 'timestamp' ? [name] : [])));
+      for (const { name } of summarised.keys)
+        if (name !== sortedBy && usual.length < MOST_COLUMNS && (await sizeOf([name])) <= rows * LARGEST)
+          usual.push(name);
+      const dates = new Set(
+        columnsOf.flatMap(({ name, type }) => (type === 'date' || type === 'timestamp' ? [name] : [])),
+      );
       const candidates: Candidate[] = [];
       const tooMany: string[][] = [];
       // nearly all questions are about a period
@@ -127,9 +173,14 @@ export class Summaries {
     const catalogue = `s${this.attachments}`;
     await this.connection.run(`attach ${literal(this.file(copy))} as ${catalogue} (read_only)`);
     try {
-      const [row] = (await this.connection.runAndReadAll(`select columns, summaries from ${catalogue}.main.contents`)).getRows();
+      const [row] = (
+        await this.connection.runAndReadAll(`select columns, summaries from ${catalogue}.main.contents`)
+      ).getRows();
       const summaries = JSON.parse(String(row?.[1])) as HeldSummary[];
-      for (const [index, summary] of summaries.entries()) await this.connection.run(`create or replace view memory.main.${quoted(summary.name)} as select * from ${catalogue}.main.s${index + 1}`);
+      for (const [index, summary] of summaries.entries())
+        await this.connection.run(
+          `create or replace view memory.main.${quoted(summary.name)} as select * from ${catalogue}.main.s${index + 1}`,
+        );
       this.held.set(copy, { catalogue, summaries, columns: String(row?.[0]) });
     } catch (error) {
       // else the file would stay open for as long as the process runs
@@ -142,7 +193,8 @@ export class Summaries {
     const held = this.held.get(copy);
     if (held !== undefined) {
       this.held.delete(copy);
-      for (const summary of held.summaries) await this.connection.run(`drop view if exists memory.main.${quoted(summary.name)}`);
+      for (const summary of held.summaries)
+        await this.connection.run(`drop view if exists memory.main.${quoted(summary.name)}`);
       await this.connection.run(`detach ${held.catalogue}`).catch(() => undefined);
     }
     await rm(this.file(copy), { force: true });
@@ -161,19 +213,31 @@ function joined(rows: string, { keys, parents }: WantedSummaries): { from: strin
       const [way, step] = [steps.slice(0, depth), steps[depth - 1]];
       if (step === undefined || aliases.has(wayTo(way))) continue;
       const alias = `p${aliases.size}`;
-      joins.push(` left join ${quoted(copyName(step.table, versions.get(step.table) ?? ''))} as ${alias} on ${alias}.${quoted(step.key)} = ${aliasOf(steps.slice(0, depth - 1))}.${quoted(step.column)}`);
+      joins.push(
+        ` left join ${quoted(copyName(step.table, versions.get(step.table) ?? ''))} as ${alias} on ${alias}.${quoted(step.key)} = ${aliasOf(steps.slice(0, depth - 1))}.${quoted(step.column)}`,
+      );
       aliases.set(wayTo(way), alias);
     }
   return { from: `${rows} as f${joins.join('')}`, at: (key) => `${aliasOf(key.steps)}.${quoted(key.column)}` };
 }
 
 /** @param wholes the columns of whole numbers: their sums are kept in 64 bits, which are added up ten times as quickly as the 128 that DuckDB gives them */
-function summaryOf(copy: string, keys: readonly SummaryKey[], { numbers, parents }: WantedSummaries, wholes: ReadonlySet<string>): string {
+function summaryOf(
+  copy: string,
+  keys: readonly SummaryKey[],
+  { numbers, parents }: WantedSummaries,
+  wholes: ReadonlySet<string>,
+): string {
   const { from, at } = joined(quoted(copy), { keys, numbers, parents });
   const parts = numbers.flatMap((number) => {
     const as = (part: Parameters<typeof partColumn>[1]) => quoted(partColumn(number, part));
     const column = `f.${quoted(number)}`;
-    return [`sum(${column})${wholes.has(number) ? '::bigint' : ''} as ${as('sum')}`, `count(${column}) as ${as('given')}`, `min(${column}) as ${as('least')}`, `max(${column}) as ${as('greatest')}`];
+    return [
+      `sum(${column})${wholes.has(number) ? '::bigint' : ''} as ${as('sum')}`,
+      `count(${column}) as ${as('given')}`,
+      `min(${column}) as ${as('least')}`,
+      `max(${column}) as ${as('greatest')}`,
+    ];
   });
   return `select ${[...keys.map((key) => `${at(key)} as ${quoted(key.name)}`), `count(*) as ${quoted(SUMMARISED)}`, ...parts].join(', ')} from ${from} group by ${keys.map(at).join(', ')}`;
 }

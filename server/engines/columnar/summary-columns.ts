@@ -34,7 +34,11 @@ const ADDED = ['sum', 'average', 'minimum', 'maximum'];
  * The columns of each loaded table that the facts of some models are read from.
  * @param usual its usual date
  */
-export function summaryColumns(files: readonly ModelFile[], loaded: readonly LoadedTable[], usual: ReadonlyMap<string, string>): ReadonlyMap<string, SummaryColumns> {
+export function summaryColumns(
+  files: readonly ModelFile[],
+  loaded: readonly LoadedTable[],
+  usual: ReadonlyMap<string, string>,
+): ReadonlyMap<string, SummaryColumns> {
   const tables = new Map(loaded.map((table) => [table.name, table]));
   const found = new Map<string, { keys: Map<string, SummaryKey>; numbers: Set<string> }>();
   for (const file of files) {
@@ -45,33 +49,54 @@ export function summaryColumns(files: readonly ModelFile[], loaded: readonly Loa
       found.set(source, columns);
       const add = (steps: readonly Step[], table: string, column: string) => {
         // a colon sets the parts of a summary apart; fractions are written in more than one way, so rows are not told apart by them
-        if (column.includes(':') || !tables.get(table)?.columns.some((one) => one.name === column && KEY_TYPES.includes(one.type))) return;
+        if (
+          column.includes(':') ||
+          !tables.get(table)?.columns.some((one) => one.name === column && KEY_TYPES.includes(one.type))
+        )
+          return;
         const name = summaryKey(steps, column);
         columns.keys.set(name, { name, steps, column });
       };
-      const measures = file.measures.flatMap((measure) => ('fact' in measure && measure.fact === fact.id ? [measure] : []));
+      const measures = file.measures.flatMap((measure) =>
+        'fact' in measure && measure.fact === fact.id ? [measure] : [],
+      );
       const usualDate = usual.get(source);
       if (usualDate !== undefined) add([], source, usualDate);
       for (const date of file.dates) add([], source, date.columns[fact.id] ?? '');
       for (const test of measures.flatMap((measure) => measure.only)) add([], source, test.column);
-      for (const measure of measures) if ('column' in measure && ADDED.includes(measure.kind)) columns.numbers.add(measure.column);
+      for (const measure of measures)
+        if ('column' in measure && ADDED.includes(measure.kind)) columns.numbers.add(measure.column);
       const walk = (id: string, steps: readonly Step[]) => {
         for (const join of nodes.get(id)?.joins ?? []) {
           const to = nodes.get(join.to);
           const parent = tables.get(sourceOf(file, join.to));
           if (to === undefined || parent === undefined) continue;
-          if (parent.rows > LARGE_PARENT * (tables.get(source)?.rows ?? 0)) walk(to.id, [...steps, { column: join.column, table: parent.name, key: to.key }]);
+          if (parent.rows > LARGE_PARENT * (tables.get(source)?.rows ?? 0))
+            walk(to.id, [...steps, { column: join.column, table: parent.name, key: to.key }]);
           else add(steps, sourceOf(file, id), join.column);
         }
-        for (const level of file.dimensions.flatMap((dimension) => dimension.levels)) if (level.column.startsWith(`${id}.`)) add(steps, sourceOf(file, id), level.column.slice(id.length + 1));
+        for (const level of file.dimensions.flatMap((dimension) => dimension.levels))
+          if (level.column.startsWith(`${id}.`)) add(steps, sourceOf(file, id), level.column.slice(id.length + 1));
       };
       walk(fact.table, []);
     }
   }
-  return new Map([...found].map(([name, { keys, numbers }]) => {
-    const isNumber = (column: string) => tables.get(name)?.columns.some((one) => one.name === column && (one.type === 'integer' || one.type === 'number')) === true;
-    return [name, { keys: [...keys.values()], numbers: [...numbers].filter((column) => !column.includes(':') && isNumber(column)) }] as const;
-  }));
+  return new Map(
+    [...found].map(([name, { keys, numbers }]) => {
+      const isNumber = (column: string) =>
+        tables
+          .get(name)
+          ?.columns.some((one) => one.name === column && (one.type === 'integer' || one.type === 'number')) === true;
+      return [
+        name,
+        {
+          keys: [...keys.values()],
+          numbers: [...numbers].filter((column) => !column.includes(':') && isNumber(column)),
+        },
+      ] as const;
+    }),
+  );
 }
 
-const sourceOf = (file: ModelFile, table: string): string => file.tables.find((one) => one.id === table)?.source ?? table;
+const sourceOf = (file: ModelFile, table: string): string =>
+  file.tables.find((one) => one.id === table)?.source ?? table;

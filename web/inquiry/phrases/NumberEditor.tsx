@@ -8,14 +8,37 @@ import { EditorForm, NEEDS_NUMBER, useTest } from './TestFields';
 
 export type NumberCondition = Extract<Condition, { kind: 'measure' | 'rows' }>;
 
-export function NumberEditor({ condition, model, onEdit }: { condition: NumberCondition; model: ModelView; onEdit: (edits: readonly Edit[]) => void }) {
-  const { test, fields } = useTest({ test: condition.test, ...(condition.value === undefined ? {} : { value: condition.value }), ...(condition.upper === undefined ? {} : { upper: condition.upper }) }, typedAs(condition, model), condition.kind === 'measure' && condition.change !== undefined ? NEEDS_NUMBER : undefined);
+export function NumberEditor({
+  condition,
+  model,
+  onEdit,
+}: {
+  condition: NumberCondition;
+  model: ModelView;
+  onEdit: (edits: readonly Edit[]) => void;
+}) {
+  const { test, fields } = useTest(
+    {
+      test: condition.test,
+      ...(condition.value === undefined ? {} : { value: condition.value }),
+      ...(condition.upper === undefined ? {} : { upper: condition.upper }),
+    },
+    typedAs(condition, model),
+    condition.kind === 'measure' && condition.change !== undefined ? NEEDS_NUMBER : undefined,
+  );
   const { value: _value, upper: _upper, ...rest } = condition;
   return (
-    <EditorForm onSubmit={(event) => { event.preventDefault(); if (test) onEdit(testEdits(condition, { ...rest, ...test })); }}>
+    <EditorForm
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (test) onEdit(testEdits(condition, { ...rest, ...test }));
+      }}
+    >
       {fields}
       <div>
-        <PrimaryButton type="submit" isDisabled={test === null}>Apply</PrimaryButton>
+        <PrimaryButton type="submit" isDisabled={test === null}>
+          Apply
+        </PrimaryButton>
         <Button onPress={() => onEdit([{ do: 'condition', how: 'remove', condition }])}>Take out</Button>
       </div>
     </EditorForm>

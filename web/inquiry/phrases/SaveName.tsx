@@ -7,18 +7,50 @@ import { Button, Field, PrimaryButton } from '../../parts/controls';
 import { Failure } from '../../parts/states';
 
 const Form = styled.form`
-  width: 300px; padding: 10px 14px; display: grid; gap: 10px; font-size: 13px;
-  > p { color: var(--quiet); font-size: 12.5px; }
-  label.choice { display: grid; gap: 4px; font-size: 12px; font-weight: 600; color: var(--quiet); }
-  select { border: 1px solid var(--line); background: var(--raised); border-radius: 3px; padding: 6px 8px; font-weight: 400; color: var(--ink); }
-  > div:last-child { display: flex; gap: 8px; }
+  width: 300px;
+  padding: 10px 14px;
+  display: grid;
+  gap: 10px;
+  font-size: 13px;
+  > p {
+    color: var(--quiet);
+    font-size: 12.5px;
+  }
+  label.choice {
+    display: grid;
+    gap: 4px;
+    font-size: 12px;
+    font-weight: 600;
+    color: var(--quiet);
+  }
+  select {
+    border: 1px solid var(--line);
+    background: var(--raised);
+    border-radius: 3px;
+    padding: 6px 8px;
+    font-weight: 400;
+    color: var(--ink);
+  }
+  > div:last-child {
+    display: flex;
+    gap: 8px;
+  }
 `;
 
-export type Nameable = { readonly kind: 'calculation'; readonly formula: string } | { readonly kind: 'set'; readonly level: string; readonly members: readonly string[] };
+export type Nameable =
+  | { readonly kind: 'calculation'; readonly formula: string }
+  | { readonly kind: 'set'; readonly level: string; readonly members: readonly string[] };
 
 const FORMATS = { number: 'a number', percent: 'a percentage', currency: 'an amount of money' } as const;
 
-export function SaveName(props: { modelId: string; what: Nameable; about: string; currency: string | undefined; onSaved: (id: string) => void; onClose: () => void }) {
+export function SaveName(props: {
+  modelId: string;
+  what: Nameable;
+  about: string;
+  currency: string | undefined;
+  onSaved: (id: string) => void;
+  onClose: () => void;
+}) {
   const { what } = props;
   const client = useQueryClient();
   const [name, setName] = useState('');
@@ -27,10 +59,27 @@ export function SaveName(props: { modelId: string; what: Nameable; about: string
   const [style, setStyle] = useState<keyof typeof FORMATS>('number');
   const save = useMutation({
     mutationFn: () => {
-      const common = { name: name.trim(), synonyms: synonyms.split(',').map((one) => one.trim()).filter((one) => one !== '') };
-      const input: SavedNameInput = what.kind === 'set'
-        ? { kind: 'set', ...common, level: what.level, members: [...what.members] }
-        : { kind: 'calculation', ...common, formula: what.formula, format: { style, ...(style === 'currency' && props.currency !== undefined ? { currency: props.currency } : {}), ...(style === 'number' ? { decimals: 2 } : {}) }, ...(direction === '' ? {} : { direction }) };
+      const common = {
+        name: name.trim(),
+        synonyms: synonyms
+          .split(',')
+          .map((one) => one.trim())
+          .filter((one) => one !== ''),
+      };
+      const input: SavedNameInput =
+        what.kind === 'set'
+          ? { kind: 'set', ...common, level: what.level, members: [...what.members] }
+          : {
+              kind: 'calculation',
+              ...common,
+              formula: what.formula,
+              format: {
+                style,
+                ...(style === 'currency' && props.currency !== undefined ? { currency: props.currency } : {}),
+                ...(style === 'number' ? { decimals: 2 } : {}),
+              },
+              ...(direction === '' ? {} : { direction }),
+            };
       return api.saveName(props.modelId, input);
     },
     onSuccess: async ({ id }) => {
@@ -49,13 +98,33 @@ export function SaveName(props: { modelId: string; what: Nameable; about: string
       <Field label="Other words for it, with commas between" value={synonyms} onChange={setSynonyms} />
       {what.kind === 'calculation' ? (
         <>
-          <label className="choice">It is <select value={style} onChange={(event) => setStyle(event.target.value as keyof typeof FORMATS)}>{Object.entries(FORMATS).filter(([id]) => id !== 'currency' || props.currency !== undefined).map(([id, label]) => <option key={id} value={id}>{label}</option>)}</select></label>
-          <label className="choice">Which way is good <select value={direction} onChange={(event) => setDirection(event.target.value as '' | 'more' | 'less')}><option value="">neither</option><option value="more">more is better</option><option value="less">less is better</option></select></label>
+          <label className="choice">
+            It is{' '}
+            <select value={style} onChange={(event) => setStyle(event.target.value as keyof typeof FORMATS)}>
+              {Object.entries(FORMATS)
+                .filter(([id]) => id !== 'currency' || props.currency !== undefined)
+                .map(([id, label]) => (
+                  <option key={id} value={id}>
+                    {label}
+                  </option>
+                ))}
+            </select>
+          </label>
+          <label className="choice">
+            Which way is good{' '}
+            <select value={direction} onChange={(event) => setDirection(event.target.value as '' | 'more' | 'less')}>
+              <option value="">neither</option>
+              <option value="more">more is better</option>
+              <option value="less">less is better</option>
+            </select>
+          </label>
         </>
       ) : null}
       {save.isError ? <Failure error={save.error} /> : null}
       <div>
-        <PrimaryButton type="submit" isDisabled={name.trim() === '' || save.isPending}>Save</PrimaryButton>
+        <PrimaryButton type="submit" isDisabled={name.trim() === '' || save.isPending}>
+          Save
+        </PrimaryButton>
         <Button onPress={props.onClose}>Cancel</Button>
       </div>
     </Form>

@@ -1,7 +1,16 @@
 /** What can be done with a phrase of the sentence or a mark of the answer: labels, each with the edits that do it. */
 import type { Edit } from '@zud/core/reading/edit-schema';
 import { measureOf, type Calculation } from '@zud/core/model/calculation';
-import { byLevel, isOneLine, same, type ChangeOf, type Condition, type Key, type Reading, type Transform } from '@zud/core/reading/schema';
+import {
+  byLevel,
+  isOneLine,
+  same,
+  type ChangeOf,
+  type Condition,
+  type Key,
+  type Reading,
+  type Transform,
+} from '@zud/core/reading/schema';
 import type { Phrase } from '@zud/core/reading/sentence';
 import type { Grain } from '@zud/core/time/grain';
 import type { Period } from '@zud/core/time/period';
@@ -18,9 +27,21 @@ export interface EditAct {
 const calculation = (measure: string) => [{ calculation: { kind: 'measure' as const, measure }, transform: null }];
 
 const TRANSFORMS: readonly (readonly [string, Transform | null])[] = [
-  ['As a share of the total', { kind: 'share', within: 'all' }], ['As a share of the outer breakdown', { kind: 'share', within: 'outer' }], ['As a running total', { kind: 'running' }], ['As the change on the year before, in %', { kind: 'change', basis: 'year', as: 'percent' }],
-  ['As the change on the period before, in %', { kind: 'change', basis: 'previous', as: 'percent' }], ['As the change on the year before', { kind: 'change', basis: 'year', as: 'difference' }], ['As the change on the period before', { kind: 'change', basis: 'previous', as: 'difference' }], ['As a moving average over 3', { kind: 'moving', count: 3 }], ['As a moving average over 7', { kind: 'moving', count: 7 }], ['As a moving average over 12', { kind: 'moving', count: 12 }], ['As a moving total over 12', { kind: 'movingTotal', count: 12 }], ['As an index, first = 100', { kind: 'index' }],
-  ['As ranks', { kind: 'rank' }], ['As the difference from the average', { kind: 'fromAverage' }], ['As plain numbers', null],
+  ['As a share of the total', { kind: 'share', within: 'all' }],
+  ['As a share of the outer breakdown', { kind: 'share', within: 'outer' }],
+  ['As a running total', { kind: 'running' }],
+  ['As the change on the year before, in %', { kind: 'change', basis: 'year', as: 'percent' }],
+  ['As the change on the period before, in %', { kind: 'change', basis: 'previous', as: 'percent' }],
+  ['As the change on the year before', { kind: 'change', basis: 'year', as: 'difference' }],
+  ['As the change on the period before', { kind: 'change', basis: 'previous', as: 'difference' }],
+  ['As a moving average over 3', { kind: 'moving', count: 3 }],
+  ['As a moving average over 7', { kind: 'moving', count: 7 }],
+  ['As a moving average over 12', { kind: 'moving', count: 12 }],
+  ['As a moving total over 12', { kind: 'movingTotal', count: 12 }],
+  ['As an index, first = 100', { kind: 'index' }],
+  ['As ranks', { kind: 'rank' }],
+  ['As the difference from the average', { kind: 'fromAverage' }],
+  ['As plain numbers', null],
 ];
 
 function measureActs(reading: Reading, model: ModelView | undefined): EditAct[] {
@@ -28,11 +49,25 @@ function measureActs(reading: Reading, model: ModelView | undefined): EditAct[] 
   const others = (model?.measures ?? []).filter((measure) => !shown.includes(measure.id));
   const now = reading.shown[0]?.transform ?? null;
   return [
-    ...others.map((measure): EditAct => ({ label: measure.name, edits: [{ do: 'show', how: 'replace', shown: calculation(measure.id) }] })),
-    ...others.map((measure): EditAct => ({ label: `Add ${lower(measure.name)}`, edits: [{ do: 'show', how: 'add', shown: calculation(measure.id) }] })),
-    ...(shown.length > 1 ? shown.map((id): EditAct => ({ label: `Without ${lower(model?.measures.find((one) => one.id === id)?.name ?? id)}`, edits: [{ do: 'show', how: 'remove', shown: calculation(id) }] })) : []),
+    ...others.map((measure): EditAct => ({
+      label: measure.name,
+      edits: [{ do: 'show', how: 'replace', shown: calculation(measure.id) }],
+    })),
+    ...others.map((measure): EditAct => ({
+      label: `Add ${lower(measure.name)}`,
+      edits: [{ do: 'show', how: 'add', shown: calculation(measure.id) }],
+    })),
+    ...(shown.length > 1
+      ? shown.map((id): EditAct => ({
+          label: `Without ${lower(model?.measures.find((one) => one.id === id)?.name ?? id)}`,
+          edits: [{ do: 'show', how: 'remove', shown: calculation(id) }],
+        }))
+      : []),
     ...partActs(reading, model),
-    ...TRANSFORMS.filter(([, transform]) => !same(transform, now) && (transform?.kind !== 'share' || transform.within === 'all' || reading.by.length > 1)).map(([label, transform]): EditAct => ({ label, edits: [{ do: 'transform', transform }] })),
+    ...TRANSFORMS.filter(
+      ([, transform]) =>
+        !same(transform, now) && (transform?.kind !== 'share' || transform.within === 'all' || reading.by.length > 1),
+    ).map(([label, transform]): EditAct => ({ label, edits: [{ do: 'transform', transform }] })),
   ];
 }
 
@@ -41,17 +76,32 @@ function partActs({ shown }: Reading, model: ModelView | undefined): EditAct[] {
   return shown.flatMap((one): EditAct[] => {
     if (one.calculation.kind !== 'part') return [];
     const { level, member } = one.calculation;
-    const name = model?.dimensions.flatMap((dimension) => dimension.levels).find((known) => known.id === level)?.name ?? level;
+    const name =
+      model?.dimensions.flatMap((dimension) => dimension.levels).find((known) => known.id === level)?.name ?? level;
     return [
       { label: `Shares of every ${lower(name)}`, edits: [{ do: 'breakdown', how: 'add', by: [byLevel(level)] }] },
-      ...(shown.length > 1 ? [{ label: `Without the share of ${member}`, edits: [{ do: 'show' as const, how: 'remove' as const, shown: [one] }] }] : []),
+      ...(shown.length > 1
+        ? [
+            {
+              label: `Without the share of ${member}`,
+              edits: [{ do: 'show' as const, how: 'remove' as const, shown: [one] }],
+            },
+          ]
+        : []),
     ];
   });
 }
 
 const PERIODS: readonly (readonly [string, Period | null])[] = [
-  ['This year', { kind: 'this', grain: 'year' }], ['Last year', { kind: 'last', grain: 'year' }], ['This quarter', { kind: 'this', grain: 'quarter' }], ['Last quarter', { kind: 'last', grain: 'quarter' }],
-  ['This month', { kind: 'this', grain: 'month' }], ['Last month', { kind: 'last', grain: 'month' }], ['The last 12 months', { kind: 'latest', grain: 'month', count: 12 }], ['The last 30 days', { kind: 'latest', grain: 'day', count: 30 }], ['All time', null],
+  ['This year', { kind: 'this', grain: 'year' }],
+  ['Last year', { kind: 'last', grain: 'year' }],
+  ['This quarter', { kind: 'this', grain: 'quarter' }],
+  ['Last quarter', { kind: 'last', grain: 'quarter' }],
+  ['This month', { kind: 'this', grain: 'month' }],
+  ['Last month', { kind: 'last', grain: 'month' }],
+  ['The last 12 months', { kind: 'latest', grain: 'month', count: 12 }],
+  ['The last 30 days', { kind: 'latest', grain: 'day', count: 30 }],
+  ['All time', null],
 ];
 
 function comparisonActs(reading: Reading): EditAct[] {
@@ -59,18 +109,34 @@ function comparisonActs(reading: Reading): EditAct[] {
     { label: 'Beside the year before', edits: [{ do: 'compare', against: { kind: 'year' } }] },
     { label: 'Beside the period before', edits: [{ do: 'compare', against: { kind: 'previous' } }] },
     { label: 'Beside plan', edits: [{ do: 'compare', against: { kind: 'plan' } }] },
-    ...(reading.against === null ? [] : [{ label: 'Stop comparing', edits: [{ do: 'compare' as const, against: null }] }]),
+    ...(reading.against === null
+      ? []
+      : [{ label: 'Stop comparing', edits: [{ do: 'compare' as const, against: null }] }]),
   ];
 }
 
 function rankActs(reading: Reading): EditAct[] {
   return [
-    ...[3, 5, 10, 20].map((count): EditAct => ({ label: reading.rank === null ? `Top ${count}` : `Keep ${count}`, edits: [{ do: 'rerank', count }] })),
+    ...[3, 5, 10, 20].map((count): EditAct => ({
+      label: reading.rank === null ? `Top ${count}` : `Keep ${count}`,
+      edits: [{ do: 'rerank', count }],
+    })),
     ...(reading.rank === null
       ? [{ label: 'Bottom 5', edits: [{ do: 'rerank' as const, count: 5, direction: 'bottom' as const }] }]
       : [
-          { label: reading.rank.direction === 'top' ? 'Bottom instead' : 'Top instead', edits: [{ do: 'rerank' as const, direction: reading.rank.direction === 'top' ? ('bottom' as const) : ('top' as const) }] },
-          { label: reading.rank.others ? 'Without the others' : 'With the others as one', edits: [{ do: 'rerank' as const, others: !reading.rank.others }] },
+          {
+            label: reading.rank.direction === 'top' ? 'Bottom instead' : 'Top instead',
+            edits: [
+              {
+                do: 'rerank' as const,
+                direction: reading.rank.direction === 'top' ? ('bottom' as const) : ('top' as const),
+              },
+            ],
+          },
+          {
+            label: reading.rank.others ? 'Without the others' : 'With the others as one',
+            edits: [{ do: 'rerank' as const, others: !reading.rank.others }],
+          },
           { label: 'All of them', edits: [{ do: 'clear' as const, what: 'rank' as const }] },
         ]),
   ];
@@ -78,32 +144,70 @@ function rankActs(reading: Reading): EditAct[] {
 
 /** Keeps only these members of a level, or leaves them out, whatever was said of that level before. */
 export function memberEdits(level: string, members: readonly string[], is: boolean): Edit[] {
-  return [{ do: 'clear', what: 'level', level }, { do: 'condition', how: is ? 'only' : 'exclude', condition: { kind: 'members', level, is, members: [...members] } }];
+  return [
+    { do: 'clear', what: 'level', level },
+    { do: 'condition', how: is ? 'only' : 'exclude', condition: { kind: 'members', level, is, members: [...members] } },
+  ];
 }
 
 /** Puts another test in the place of one. */
 export function testEdits(before: Condition, after: Condition): Edit[] {
-  return [{ do: 'condition', how: 'remove', condition: before }, { do: 'condition', how: 'only', condition: after }];
+  return [
+    { do: 'condition', how: 'remove', condition: before },
+    { do: 'condition', how: 'only', condition: after },
+  ];
 }
 
 /** What a measure can be tested at by hand. */
-export function testedKeys(model: ModelView): readonly { readonly id: string; readonly name: string; readonly key: Key }[] {
-  const levels = model.dimensions.flatMap((dimension) => dimension.levels).map((level) => ({ id: level.id, name: level.name, key: byLevel(level.id) }));
-  return [...levels, ...(['day', 'week', 'month'] as const).map((grain) => ({ id: `each ${grain}`, name: grain, key: { kind: 'time' as const, grain } }))];
+export function testedKeys(
+  model: ModelView,
+): readonly { readonly id: string; readonly name: string; readonly key: Key }[] {
+  const levels = model.dimensions
+    .flatMap((dimension) => dimension.levels)
+    .map((level) => ({ id: level.id, name: level.name, key: byLevel(level.id) }));
+  return [
+    ...levels,
+    ...(['day', 'week', 'month'] as const).map((grain) => ({
+      id: `each ${grain}`,
+      name: grain,
+      key: { kind: 'time' as const, grain },
+    })),
+  ];
 }
 
 /**
  * @param at the members or periods that a measure is tested for; null: each record by its own number
  * @param change how much the measure changed is tested, in the place of what it is
  */
-export function newTestEdits(at: Key | null, measure: string, test: NumberTest, change: ChangeOf | null = null): Edit[] {
-  return [{ do: 'condition', how: 'only', condition: at === null ? { kind: 'rows', measure, ...test } : { kind: 'measure', at, calculation: measureOf(measure), ...(change === null ? {} : { change }), ...test } }];
+export function newTestEdits(
+  at: Key | null,
+  measure: string,
+  test: NumberTest,
+  change: ChangeOf | null = null,
+): Edit[] {
+  return [
+    {
+      do: 'condition',
+      how: 'only',
+      condition:
+        at === null
+          ? { kind: 'rows', measure, ...test }
+          : { kind: 'measure', at, calculation: measureOf(measure), ...(change === null ? {} : { change }), ...test },
+    },
+  ];
 }
 
 /** In what the number of a test is typed: fractions in per cent. */
-export function typedAs(tested: { readonly kind: 'rows'; readonly measure: string } | { readonly kind: 'measure'; readonly calculation: Calculation; readonly change?: ChangeOf | undefined }, model: Pick<ModelView, 'measures'>): TypedAs {
-  if (tested.kind === 'measure' && tested.change !== undefined) return tested.change.as === 'percent' ? 'percent' : 'number';
-  const id = tested.kind === 'rows' ? tested.measure : tested.calculation.kind === 'measure' ? tested.calculation.measure : null;
+export function typedAs(
+  tested:
+    | { readonly kind: 'rows'; readonly measure: string }
+    | { readonly kind: 'measure'; readonly calculation: Calculation; readonly change?: ChangeOf | undefined },
+  model: Pick<ModelView, 'measures'>,
+): TypedAs {
+  if (tested.kind === 'measure' && tested.change !== undefined)
+    return tested.change.as === 'percent' ? 'percent' : 'number';
+  const id =
+    tested.kind === 'rows' ? tested.measure : tested.calculation.kind === 'measure' ? tested.calculation.measure : null;
   return model.measures.find((one) => one.id === id)?.format?.style === 'percent' ? 'percent' : 'number';
 }
 
@@ -115,12 +219,15 @@ export function dayEdits(from: string, to: string): Edit[] {
   return [{ do: 'period', period: { kind: 'days', from, to } }];
 }
 
-export const periodActs = (): EditAct[] => PERIODS.map(([label, period]) => ({ label, edits: [{ do: 'period', period }] }));
+export const periodActs = (): EditAct[] =>
+  PERIODS.map(([label, period]) => ({ label, edits: [{ do: 'period', period }] }));
 
 /** The dates that a period or a time line can be on instead. */
 function dateActs(reading: Reading, model: ModelView | undefined): EditAct[] {
   const now = reading.when?.role ?? model?.dates?.find((date) => date.default === true)?.id;
-  return (model?.dates ?? []).filter((date) => date.id !== now).map((date) => ({ label: `On ${lower(date.name)}`, edits: [{ do: 'dateRole', role: date.id }] }));
+  return (model?.dates ?? [])
+    .filter((date) => date.id !== now)
+    .map((date) => ({ label: `On ${lower(date.name)}`, edits: [{ do: 'dateRole', role: date.id }] }));
 }
 
 export function actsForPhrase(phrase: Phrase, reading: Reading, model: ModelView | undefined): EditAct[] {
@@ -142,7 +249,10 @@ export function actsForPhrase(phrase: Phrase, reading: Reading, model: ModelView
     case 'rank':
       return rankActs(reading);
     case 'order':
-      return [{ label: 'The other way round', edits: [{ do: 'reverse' }] }, { label: 'Usual order', edits: [{ do: 'order', order: null }] }];
+      return [
+        { label: 'The other way round', edits: [{ do: 'reverse' }] },
+        { label: 'Usual order', edits: [{ do: 'order', order: null }] },
+      ];
     case 'rows':
       return [{ label: 'Back to the chart', edits: [{ do: 'rows', how: 'stop', columns: [] }] }];
     case 'view':
@@ -155,12 +265,24 @@ function aheadActs({ ahead, by }: Reading): EditAct[] {
   const grain = by.find((one) => one.kind === 'time')?.grain;
   if (grain === undefined) return [];
   const edits = (periods: number | null): Edit[] => [{ do: 'ahead', periods }];
-  const further = LENGTHS[grain].filter((periods) => periods !== ahead?.periods).map((periods) => ({ label: `${periods} ${grain === 'half' ? 'half year' : grain}${periods === 1 ? '' : 's'} ahead`, edits: edits(periods) }));
+  const further = LENGTHS[grain]
+    .filter((periods) => periods !== ahead?.periods)
+    .map((periods) => ({
+      label: `${periods} ${grain === 'half' ? 'half year' : grain}${periods === 1 ? '' : 's'} ahead`,
+      edits: edits(periods),
+    }));
   return ahead === null ? further : [{ label: 'Drop the forecast', edits: edits(null) }, ...further];
 }
 
 /** How far lines of a grain are carried on, where nothing else is asked for. */
-const LENGTHS: Readonly<Record<Grain, readonly number[]>> = { day: [7, 14, 30], week: [4, 8, 13, 26], month: [1, 3, 6, 12, 24], quarter: [1, 2, 4, 8], half: [1, 2, 4], year: [1, 2, 3] };
+const LENGTHS: Readonly<Record<Grain, readonly number[]>> = {
+  day: [7, 14, 30],
+  week: [4, 8, 13, 26],
+  month: [1, 3, 6, 12, 24],
+  quarter: [1, 2, 4, 8],
+  half: [1, 2, 4],
+  year: [1, 2, 3],
+};
 
 /** The condition a phrase stands for. */
 export function conditionOf(phrase: Phrase, reading: Reading): Condition | undefined {
@@ -173,7 +295,9 @@ export function actsToAdd(reading: Reading, model: ModelView | undefined): EditA
     ...alsoActs(reading, model),
     ...(reading.when === null ? periodActs().filter((act) => act.label !== 'All time') : []),
     ...(reading.against === null ? comparisonActs(reading) : []),
-    ...(reading.ahead === null && isOneLine(reading) ? aheadActs(reading).map((act) => ({ ...act, label: `Forecast ${act.label}` })) : []),
+    ...(reading.ahead === null && isOneLine(reading)
+      ? aheadActs(reading).map((act) => ({ ...act, label: `Forecast ${act.label}` }))
+      : []),
     ...(reading.rank === null && reading.by.length > 0 ? rankActs(reading) : []),
     ...measureActs(reading, model).filter((act) => act.label.startsWith('Add ')),
     ...setActs(reading, model),
@@ -182,11 +306,22 @@ export function actsToAdd(reading: Reading, model: ModelView | undefined): EditA
 
 /** What can be put into the sentence of a board: what narrows it, no measures and no breakdowns. */
 export function scopeActs(reading: Reading, model: ModelView | undefined): EditAct[] {
-  return [...(reading.when === null ? periodActs().filter((act) => act.label !== 'All time') : []), ...(reading.against === null ? comparisonActs(reading) : []), ...setActs(reading, model)];
+  return [
+    ...(reading.when === null ? periodActs().filter((act) => act.label !== 'All time') : []),
+    ...(reading.against === null ? comparisonActs(reading) : []),
+    ...setActs(reading, model),
+  ];
 }
 
 /** Named sets that are not in force yet. */
 function setActs(reading: Reading, model: ModelView | undefined): EditAct[] {
-  const free = (model?.sets ?? []).filter((set) => !reading.where.some((one) => one.kind === 'set' && one.set === set.id));
-  return free.flatMap((set): EditAct[] => [true, false].map((is) => ({ label: `${is ? 'Only' : 'Without'} ${lower(set.name)}`, edits: [{ do: 'condition', how: is ? 'only' : 'exclude', condition: { kind: 'set', set: set.id, is } }] })));
+  const free = (model?.sets ?? []).filter(
+    (set) => !reading.where.some((one) => one.kind === 'set' && one.set === set.id),
+  );
+  return free.flatMap((set): EditAct[] =>
+    [true, false].map((is) => ({
+      label: `${is ? 'Only' : 'Without'} ${lower(set.name)}`,
+      edits: [{ do: 'condition', how: is ? 'only' : 'exclude', condition: { kind: 'set', set: set.id, is } }],
+    })),
+  );
 }

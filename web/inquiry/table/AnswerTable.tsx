@@ -15,22 +15,90 @@ import type { Figures, Totals } from './use-totals';
 const LINE = 29;
 
 const Box = styled.div`
-  overflow: auto; max-height: 100%; height: 100%; min-height: 0;
-  table { border-collapse: separate; border-spacing: 0; min-width: min(100%, 420px); font-size: 13px; }
-  th, td { padding: 4px 14px 4px 0; height: ${LINE}px; text-align: right; border-bottom: 1px solid var(--line); white-space: nowrap; }
-  thead th { position: sticky; top: 0; background: var(--paper); font-weight: 600; color: var(--quiet); z-index: 2; }
-  thead tr:nth-child(2) th { top: ${LINE}px; }
-  .key { text-align: left; padding-right: 22px; }
-  .key:first-child { position: sticky; left: 0; background: var(--paper); z-index: 1; }
-  thead .key:first-child, tfoot .key:first-child { z-index: 3; }
-  td button, th button { border: 0; background: none; padding: 0; cursor: pointer; font: inherit; }
-  td.key button { font-weight: 500; }
-  td button:hover, th button:hover { text-decoration: underline; }
-  tr[data-incomplete] td { color: var(--quiet); }
-  tr[data-chosen] td, td[data-chosen] { background: var(--wash); box-shadow: inset 0 -2px 0 var(--signal); }
-  tr[data-subtotal] td { font-weight: 600; border-bottom-color: var(--ink); }
-  tfoot td { position: sticky; bottom: 0; background: var(--paper); font-weight: 650; border-top: 1.5px solid var(--ink); border-bottom: 0; z-index: 2; }
-  td.figure { background-repeat: no-repeat; background-position: right 14px bottom 3px; background-size: 0 0; }
+  overflow: auto;
+  max-height: 100%;
+  height: 100%;
+  min-height: 0;
+  table {
+    border-collapse: separate;
+    border-spacing: 0;
+    min-width: min(100%, 420px);
+    font-size: 13px;
+  }
+  th,
+  td {
+    padding: 4px 14px 4px 0;
+    height: ${LINE}px;
+    text-align: right;
+    border-bottom: 1px solid var(--line);
+    white-space: nowrap;
+  }
+  thead th {
+    position: sticky;
+    top: 0;
+    background: var(--paper);
+    font-weight: 600;
+    color: var(--quiet);
+    z-index: 2;
+  }
+  thead tr:nth-child(2) th {
+    top: ${LINE}px;
+  }
+  .key {
+    text-align: left;
+    padding-right: 22px;
+  }
+  .key:first-child {
+    position: sticky;
+    left: 0;
+    background: var(--paper);
+    z-index: 1;
+  }
+  thead .key:first-child,
+  tfoot .key:first-child {
+    z-index: 3;
+  }
+  td button,
+  th button {
+    border: 0;
+    background: none;
+    padding: 0;
+    cursor: pointer;
+    font: inherit;
+  }
+  td.key button {
+    font-weight: 500;
+  }
+  td button:hover,
+  th button:hover {
+    text-decoration: underline;
+  }
+  tr[data-incomplete] td {
+    color: var(--quiet);
+  }
+  tr[data-chosen] td,
+  td[data-chosen] {
+    background: var(--wash);
+    box-shadow: inset 0 -2px 0 var(--signal);
+  }
+  tr[data-subtotal] td {
+    font-weight: 600;
+    border-bottom-color: var(--ink);
+  }
+  tfoot td {
+    position: sticky;
+    bottom: 0;
+    background: var(--paper);
+    font-weight: 650;
+    border-top: 1.5px solid var(--ink);
+    border-bottom: 0;
+    z-index: 2;
+  }
+  td.figure {
+    background-repeat: no-repeat;
+    background-position: right 14px bottom 3px;
+    background-size: 0 0;
+  }
 `;
 
 export interface Choosing {
@@ -60,7 +128,8 @@ export function AnswerTable(given: TableProps) {
 }
 
 /** Figures stand on the right, below one another; texts on the left. */
-const side = (column: AnswerColumn) => (isKey(column) || (column.role === 'detail' && column.of === undefined) ? 'key' : 'figure');
+const side = (column: AnswerColumn) =>
+  isKey(column) || (column.role === 'detail' && column.of === undefined) ? 'key' : 'figure';
 
 function Flat(props: TableProps) {
   const { answer, view, choosing, totals } = props;
@@ -77,37 +146,87 @@ function Flat(props: TableProps) {
         <thead>
           <tr>
             {columns.map((column) => (
-              <th key={column.key} scope="col" className={side(column)} {...(props.sorted ? { 'aria-sort': props.sorted(column) } : {})}>
-                {props.onSort && !isExpected(column) && (column.role !== 'detail' || column.of !== undefined) ? <button type="button" onClick={() => props.onSort?.(column)}>{column.label}{ARROW[props.sorted?.(column) ?? 'none']}</button> : column.label}
+              <th
+                key={column.key}
+                scope="col"
+                className={side(column)}
+                {...(props.sorted ? { 'aria-sort': props.sorted(column) } : {})}
+              >
+                {props.onSort && !isExpected(column) && (column.role !== 'detail' || column.of !== undefined) ? (
+                  <button type="button" onClick={() => props.onSort?.(column)}>
+                    {column.label}
+                    {ARROW[props.sorted?.(column) ?? 'none']}
+                  </button>
+                ) : (
+                  column.label
+                )}
               </th>
             ))}
           </tr>
         </thead>
         <tbody>
-          {before > 0 ? <tr aria-hidden="true"><td style={{ height: before, padding: 0, border: 0 }} /></tr> : null}
+          {before > 0 ? (
+            <tr aria-hidden="true">
+              <td style={{ height: before, padding: 0, border: 0 }} />
+            </tr>
+          ) : null}
           {items.map((index) => {
             const line = lines[index];
             if (!line) return null;
-            if (line.kind === 'subtotal') return <TotalLine key={`total ${index}`} columns={columns} label={formatCell(line.cell, line.column)} figures={totals?.of([line.column], [line.cell]) ?? null} />;
+            if (line.kind === 'subtotal')
+              return (
+                <TotalLine
+                  key={`total ${index}`}
+                  columns={columns}
+                  label={formatCell(line.cell, line.column)}
+                  figures={totals?.of([line.column], [line.cell]) ?? null}
+                />
+              );
             const row = rows[line.row] ?? [];
             return (
-              <tr key={line.row} {...(answer.incomplete !== null && row[time] === answer.incomplete ? { 'data-incomplete': true } : {})} {...(choosing?.chosen.has(line.row) ? { 'data-chosen': true } : {})}>
+              <tr
+                key={line.row}
+                {...(answer.incomplete !== null && row[time] === answer.incomplete ? { 'data-incomplete': true } : {})}
+                {...(choosing?.chosen.has(line.row) ? { 'data-chosen': true } : {})}
+              >
                 {row.map((cell, at) => {
                   const column = columns[at];
                   if (!column) return null;
                   const text = formatCell(cell, column);
                   return (
-                    <td key={column.key} className={side(column)} style={sizeStyle(cell, sizes?.[at] ?? null, view?.cells)}>
-                      {choosing && at === lastKey && line.row < answer.rowCount ? <button type="button" aria-pressed={choosing.chosen.has(line.row)} onClick={(event) => choosing.onChoose(line.row, holdsMore(event))}>{text}</button> : text}
+                    <td
+                      key={column.key}
+                      className={side(column)}
+                      style={sizeStyle(cell, sizes?.[at] ?? null, view?.cells)}
+                    >
+                      {choosing && at === lastKey && line.row < answer.rowCount ? (
+                        <button
+                          type="button"
+                          aria-pressed={choosing.chosen.has(line.row)}
+                          onClick={(event) => choosing.onChoose(line.row, holdsMore(event))}
+                        >
+                          {text}
+                        </button>
+                      ) : (
+                        text
+                      )}
                     </td>
                   );
                 })}
               </tr>
             );
           })}
-          {after > 0 ? <tr aria-hidden="true"><td style={{ height: after, padding: 0, border: 0 }} /></tr> : null}
+          {after > 0 ? (
+            <tr aria-hidden="true">
+              <td style={{ height: after, padding: 0, border: 0 }} />
+            </tr>
+          ) : null}
         </tbody>
-        {view?.totals === true && totals ? <tfoot><TotalLine columns={columns} label="All" figures={totals.whole} /></tfoot> : null}
+        {view?.totals === true && totals ? (
+          <tfoot>
+            <TotalLine columns={columns} label="All" figures={totals.whole} />
+          </tfoot>
+        ) : null}
       </table>
     </Box>
   );
@@ -115,11 +234,29 @@ function Flat(props: TableProps) {
 
 const ARROW = { ascending: ' ↑', descending: ' ↓', none: '' } as const;
 
-function TotalLine({ columns, label, figures }: { columns: readonly AnswerColumn[]; label: string; figures: Figures | null }) {
+function TotalLine({
+  columns,
+  label,
+  figures,
+}: {
+  columns: readonly AnswerColumn[];
+  label: string;
+  figures: Figures | null;
+}) {
   const firstKey = columns.findIndex(isKey);
   return (
     <tr data-subtotal>
-      {columns.map((column, at) => <td key={column.key} className={side(column)}>{at === firstKey ? `${label}${label === 'All' ? '' : ', all'}` : isKey(column) ? '' : figures === null ? '…' : formatCell(figures(column), column)}</td>)}
+      {columns.map((column, at) => (
+        <td key={column.key} className={side(column)}>
+          {at === firstKey
+            ? `${label}${label === 'All' ? '' : ', all'}`
+            : isKey(column)
+              ? ''
+              : figures === null
+                ? '…'
+                : formatCell(figures(column), column)}
+        </td>
+      ))}
     </tr>
   );
 }
@@ -142,53 +279,124 @@ function Across(props: TableProps & { cross: CrossTable }) {
       <table aria-rowcount={cross.lines.length}>
         <thead>
           <tr>
-            {cross.side.map(({ column }) => <th key={column.key} scope="col" rowSpan={several ? 2 : 1} className="key">{column.label}</th>)}
-            {heads.map((head) => <th key={String(head)} scope={several ? 'colgroup' : 'col'} colSpan={cross.figures.length}>{formatCell(head, cross.across.column)}</th>)}
-            {showsTotals ? <th scope={several ? 'colgroup' : 'col'} colSpan={cross.figures.length}>All</th> : null}
+            {cross.side.map(({ column }) => (
+              <th key={column.key} scope="col" rowSpan={several ? 2 : 1} className="key">
+                {column.label}
+              </th>
+            ))}
+            {heads.map((head) => (
+              <th key={String(head)} scope={several ? 'colgroup' : 'col'} colSpan={cross.figures.length}>
+                {formatCell(head, cross.across.column)}
+              </th>
+            ))}
+            {showsTotals ? (
+              <th scope={several ? 'colgroup' : 'col'} colSpan={cross.figures.length}>
+                All
+              </th>
+            ) : null}
           </tr>
-          {several ? <tr>{[...heads, ...(showsTotals ? ['All'] : [])].flatMap((head, index) => cross.figures.map(({ column }) => <th key={`${index} ${String(head)} ${column.key}`} scope="col">{column.label}</th>))}</tr> : null}
+          {several ? (
+            <tr>
+              {[...heads, ...(showsTotals ? ['All'] : [])].flatMap((head, index) =>
+                cross.figures.map(({ column }) => (
+                  <th key={`${index} ${String(head)} ${column.key}`} scope="col">
+                    {column.label}
+                  </th>
+                )),
+              )}
+            </tr>
+          ) : null}
         </thead>
         <tbody>
-          {before > 0 ? <tr aria-hidden="true"><td style={{ height: before, padding: 0, border: 0 }} /></tr> : null}
+          {before > 0 ? (
+            <tr aria-hidden="true">
+              <td style={{ height: before, padding: 0, border: 0 }} />
+            </tr>
+          ) : null}
           {items.map((index) => {
             const line = cross.lines[index];
             if (!line) return null;
             const total = showsTotals ? totals.of(sideColumns, line.keys) : null;
             return (
               <tr key={JSON.stringify(line.keys)}>
-                {line.keys.map((cell, at) => <td key={at} className="key">{formatCell(cell, (cross.side[at] ?? cross.across).column)}</td>)}
+                {line.keys.map((cell, at) => (
+                  <td key={at} className="key">
+                    {formatCell(cell, (cross.side[at] ?? cross.across).column)}
+                  </td>
+                ))}
                 {heads.flatMap((_head, place) => {
                   const row = line.rows[place] ?? null;
                   return cross.figures.map(({ column, at }) => {
                     const cell = figureOf(row, at);
                     const text = row === null ? '' : formatCell(cell, column);
                     return (
-                      <td key={`${place} ${column.key}`} className="figure" style={sizeStyle(cell, sizes?.[at] ?? null, view?.cells)} {...(row !== null && choosing?.chosen.has(row) ? { 'data-chosen': true } : {})}>
-                        {choosing && row !== null && row < answer.rowCount ? <button type="button" aria-pressed={choosing.chosen.has(row)} onClick={(event) => choosing.onChoose(row, holdsMore(event))}>{text}</button> : text}
+                      <td
+                        key={`${place} ${column.key}`}
+                        className="figure"
+                        style={sizeStyle(cell, sizes?.[at] ?? null, view?.cells)}
+                        {...(row !== null && choosing?.chosen.has(row) ? { 'data-chosen': true } : {})}
+                      >
+                        {choosing && row !== null && row < answer.rowCount ? (
+                          <button
+                            type="button"
+                            aria-pressed={choosing.chosen.has(row)}
+                            onClick={(event) => choosing.onChoose(row, holdsMore(event))}
+                          >
+                            {text}
+                          </button>
+                        ) : (
+                          text
+                        )}
                       </td>
                     );
                   });
                 })}
-                {showsTotals ? cross.figures.map(({ column }) => <td key={`all ${column.key}`} className="figure"><b>{total === null ? '…' : formatCell(total(column), column)}</b></td>) : null}
+                {showsTotals
+                  ? cross.figures.map(({ column }) => (
+                      <td key={`all ${column.key}`} className="figure">
+                        <b>{total === null ? '…' : formatCell(total(column), column)}</b>
+                      </td>
+                    ))
+                  : null}
               </tr>
             );
           })}
-          {after > 0 ? <tr aria-hidden="true"><td style={{ height: after, padding: 0, border: 0 }} /></tr> : null}
+          {after > 0 ? (
+            <tr aria-hidden="true">
+              <td style={{ height: after, padding: 0, border: 0 }} />
+            </tr>
+          ) : null}
         </tbody>
         {showsTotals ? (
           <tfoot>
             <tr>
-              {cross.side.map(({ column }, at) => <td key={column.key} className="key">{at === 0 ? 'All' : ''}</td>)}
+              {cross.side.map(({ column }, at) => (
+                <td key={column.key} className="key">
+                  {at === 0 ? 'All' : ''}
+                </td>
+              ))}
               {heads.flatMap((head) => {
                 const total = totals.of([cross.across.column], [head]);
-                return cross.figures.map(({ column }) => <td key={`${String(head)} ${column.key}`}>{total === null ? '…' : formatCell(total(column), column)}</td>);
+                return cross.figures.map(({ column }) => (
+                  <td key={`${String(head)} ${column.key}`}>
+                    {total === null ? '…' : formatCell(total(column), column)}
+                  </td>
+                ));
               })}
-              {cross.figures.map(({ column }) => <td key={`whole ${column.key}`}>{totals.whole === null ? '…' : formatCell(totals.whole(column), column)}</td>)}
+              {cross.figures.map(({ column }) => (
+                <td key={`whole ${column.key}`}>
+                  {totals.whole === null ? '…' : formatCell(totals.whole(column), column)}
+                </td>
+              ))}
             </tr>
           </tfoot>
         ) : null}
       </table>
-      {cross.heads.length > heads.length ? <p role="status" style={{ padding: '10px 0', color: 'var(--quiet)' }}>{heads.length} of {cross.heads.length} columns are drawn; narrow the answer, or take the file along.</p> : null}
+      {cross.heads.length > heads.length ? (
+        <p role="status" style={{ padding: '10px 0', color: 'var(--quiet)' }}>
+          {heads.length} of {cross.heads.length} columns are drawn; narrow the answer, or take the file along.
+        </p>
+      ) : null}
     </Box>
   );
 }
@@ -196,11 +404,21 @@ function Across(props: TableProps & { cross: CrossTable }) {
 /** The lines in view, with the heights of those above and below. */
 function useWindow(count: number, scrolled: React.RefObject<HTMLDivElement | null>) {
   // eslint-disable-next-line react-hooks/incompatible-library -- the React compiler, which cannot memoize it, is not used
-  const rows = useVirtualizer({ count, getScrollElement: () => scrolled.current, estimateSize: () => LINE, overscan: 24, initialRect: { width: 900, height: 800 } });
+  const rows = useVirtualizer({
+    count,
+    getScrollElement: () => scrolled.current,
+    estimateSize: () => LINE,
+    overscan: 24,
+    initialRect: { width: 900, height: 800 },
+  });
   const found = rows.getVirtualItems();
   const first = found[0];
   const last = found.at(-1);
-  return { items: found.map((one) => one.index), before: first?.start ?? 0, after: last ? rows.getTotalSize() - last.end : 0 };
+  return {
+    items: found.map((one) => one.index),
+    before: first?.start ?? 0,
+    after: last ? rows.getTotalSize() - last.end : 0,
+  };
 }
 
 /** A bar behind a figure, or a shade, in the proportion of the greatest of its column. */
@@ -208,6 +426,10 @@ function sizeStyle(cell: Cell, most: number | null, as: View['cells']): React.CS
   if (as === undefined || most === null || most === 0 || typeof cell !== 'number') return undefined;
   const part = Math.abs(cell) / most;
   const colour = cell < 0 ? 'var(--signal)' : 'var(--first)';
-  if (as === 'shades') return { background: `color-mix(in srgb, ${colour} ${Math.round(part * DEEPEST_SHADE * 100)}%, transparent)` };
-  return { backgroundImage: `linear-gradient(${colour}, ${colour})`, backgroundSize: `calc((100% - 14px) * ${part.toFixed(3)}) 3px` };
+  if (as === 'shades')
+    return { background: `color-mix(in srgb, ${colour} ${Math.round(part * DEEPEST_SHADE * 100)}%, transparent)` };
+  return {
+    backgroundImage: `linear-gradient(${colour}, ${colour})`,
+    backgroundSize: `calc((100% - 14px) * ${part.toFixed(3)}) 3px`,
+  };
 }

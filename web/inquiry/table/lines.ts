@@ -3,17 +3,21 @@ import type { Answer, Cell } from '@zud/core/query/answer';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import { isKey } from '@zud/core/table/cross-table';
 
-export type Line = { readonly kind: 'row'; readonly row: number } | { readonly kind: 'subtotal'; readonly column: AnswerColumn; readonly cell: Cell };
+export type Line =
+  | { readonly kind: 'row'; readonly row: number }
+  | { readonly kind: 'subtotal'; readonly column: AnswerColumn; readonly cell: Cell };
 
 /** A subtotal follows the last row of each member of the outermost breakdown, where its rows stand together. */
 export function linesOf({ columns, rows }: Pick<Answer, 'columns' | 'rows'>, subtotals: boolean): Line[] {
   const keys = columns.map((column, at) => ({ column, at })).filter(({ column }) => isKey(column));
   const [outer] = keys;
   const lines: Line[] = [];
-  const together = outer !== undefined && keys.length > 1 && subtotals && standTogether(rows.map((row) => row[outer.at] ?? null));
+  const together =
+    outer !== undefined && keys.length > 1 && subtotals && standTogether(rows.map((row) => row[outer.at] ?? null));
   rows.forEach((row, index) => {
     lines.push({ kind: 'row', row: index });
-    if (together && row[outer.at] !== rows[index + 1]?.[outer.at]) lines.push({ kind: 'subtotal', column: outer.column, cell: row[outer.at] ?? null });
+    if (together && row[outer.at] !== rows[index + 1]?.[outer.at])
+      lines.push({ kind: 'subtotal', column: outer.column, cell: row[outer.at] ?? null });
   });
   return lines;
 }
@@ -25,5 +29,7 @@ function standTogether(cells: readonly Cell[]): boolean {
 
 /** The greatest size of each column, for bars and shades: of measures only. */
 export function sizesOf({ columns, rows }: Pick<Answer, 'columns' | 'rows'>): (number | null)[] {
-  return columns.map((column, at) => (column.role === 'measure' ? rows.reduce((most, row) => Math.max(most, Math.abs(Number(row[at] ?? 0))), 0) : null));
+  return columns.map((column, at) =>
+    column.role === 'measure' ? rows.reduce((most, row) => Math.max(most, Math.abs(Number(row[at] ?? 0))), 0) : null,
+  );
 }

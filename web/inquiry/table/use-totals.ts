@@ -17,12 +17,21 @@ export interface Totals {
 export type Figures = (column: AnswerColumn) => Cell;
 
 /** @param wanted groups of key columns that totals are needed by; the empty group is everything */
-export function useTotals(modelId: string, reading: Reading, answer: Answer, wanted: readonly (readonly AnswerColumn[])[]): { totals: Totals | null; fault: string | null } {
+export function useTotals(
+  modelId: string,
+  reading: Reading,
+  answer: Answer,
+  wanted: readonly (readonly AnswerColumn[])[],
+): { totals: Totals | null; fault: string | null } {
   const fault = wanted.length === 0 ? null : totalsFault(reading);
   const found = useQueries({
     queries: (fault === null ? wanted : []).map((keys) => {
       const by = keys.flatMap((key) => breakdownOf(key, answer, reading));
-      return { queryKey: ['total', modelId, reading, by], queryFn: ({ signal }: { signal: AbortSignal }) => api.answer(modelId, reading, totalEdits(by), signal), staleTime: 60_000 };
+      return {
+        queryKey: ['total', modelId, reading, by],
+        queryFn: ({ signal }: { signal: AbortSignal }) => api.answer(modelId, reading, totalEdits(by), signal),
+        staleTime: 60_000,
+      };
     }),
   });
   if (fault !== null || wanted.length === 0) return { totals: null, fault };
@@ -33,7 +42,8 @@ export function useTotals(modelId: string, reading: Reading, answer: Answer, wan
   return { totals: { whole: of([], []), of }, fault: null };
 }
 
-const sameKeys = (a: readonly AnswerColumn[], b: readonly AnswerColumn[]) => a.length === b.length && a.every((one, index) => one.key === b[index]?.key);
+const sameKeys = (a: readonly AnswerColumn[], b: readonly AnswerColumn[]) =>
+  a.length === b.length && a.every((one, index) => one.key === b[index]?.key);
 
 /** The breakdown that a key column of the answer comes from. */
 function breakdownOf(key: AnswerColumn, answer: Answer, reading: Reading): Breakdown[] {
@@ -44,9 +54,13 @@ function breakdownOf(key: AnswerColumn, answer: Answer, reading: Reading): Break
 
 function tableOf(keys: readonly AnswerColumn[], answer: Answer | undefined) {
   const places = keys.map((key) => answer?.columns.findIndex((column) => column.key === key.key) ?? -1);
-  const rows = new Map((answer?.rows ?? []).map((row) => [JSON.stringify(places.map((at) => row[at] ?? null)), row] as const));
+  const rows = new Map(
+    (answer?.rows ?? []).map((row) => [JSON.stringify(places.map((at) => row[at] ?? null)), row] as const),
+  );
   return (cells: readonly Cell[]): Figures | null => {
     const row = rows.get(JSON.stringify(cells));
-    return row === undefined ? null : (column) => row[answer?.columns.findIndex((one) => one.key === column.key) ?? -1] ?? null;
+    return row === undefined
+      ? null
+      : (column) => row[answer?.columns.findIndex((one) => one.key === column.key) ?? -1] ?? null;
   };
 }
