@@ -1,11 +1,21 @@
 /** What is drawn for which shape of answer, and the sentences computed from it. */
 import { caveatsOf } from '../narrate/caveats';
-import { headlineOf } from '../narrate/headline';
+import { headlineOf as headline } from '../narrate/headline';
 import { formatCell, formatChange, formatShort, formatTime, formatValue } from '../format/format';
 import type { Answer, Cell } from '../query/answer';
 import type { AnswerColumn } from '../query/plan';
 import { EMPTY_READING, plain, type Breakdown, type Reading } from '../reading/schema';
 import { describeChart } from './describe';
+
+const BESIDE = {
+  year: 'the year before',
+  previous: 'the month before',
+  period: 'July 2025',
+  plan: 'plan',
+  members: '',
+};
+const headlineOf = (of: Answer, reading: Reading, scope: string) =>
+  headline(of, reading, { scope, beside: BESIDE[reading.against?.kind ?? 'members'] });
 
 const level = (id: string): AnswerColumn => ({ key: id, label: id, role: 'level', level: id });
 const month: AnswerColumn = { key: 'month', label: 'Month', role: 'time', grain: 'month' };
@@ -195,7 +205,7 @@ describe('headlines and caveats follow from the numbers', () => {
         ranked('bottom'),
         '',
       ),
-    ).toMatch(/^A fell most on the year before, −20 \(−20.%\)$/);
+    ).toMatch(/^Sales fell most for A on the year before, −20 \(−20.%\)$/);
     expect(
       headlineOf(
         answer(columns, [
@@ -205,10 +215,10 @@ describe('headlines and caveats follow from the numbers', () => {
         ranked('bottom'),
         '',
       ),
-    ).toMatch(/^A rose least/);
+    ).toMatch(/^Sales rose least for A/);
     expect(
       headlineOf(answer(columns, [['B', 110, 100, 10, 0.1]]), { ...ranked('top'), against: { kind: 'plan' } }, ''),
-    ).toMatch(/^B lies furthest above plan, \+10/);
+    ).toMatch(/^Sales lay furthest above plan for B, \+10/);
   });
   test('of periods that were chosen, it is told how many there are, not how many rose', () => {
     const columns = [
@@ -224,7 +234,7 @@ describe('headlines and caveats follow from the numbers', () => {
     ];
     const reading: Reading = { ...by(MONTH), against: { kind: 'previous' } };
     expect(headlineOf(answer(columns, rows), reading, '')).toMatch(
-      /^Sales fell 10.% on the period before in Sep 2026; up in 0 of 2 months$/,
+      /^Sales fell 10.% on the month before in Sep 2026; up in 0 of 2 months$/,
     );
     const fell: Reading = {
       ...reading,
@@ -240,7 +250,7 @@ describe('headlines and caveats follow from the numbers', () => {
       ],
     };
     expect(headlineOf(answer(columns, rows), fell, '')).toMatch(
-      /^Sales fell 10.% on the period before in Sep 2026, the latest of 2 such months$/,
+      /^Sales fell 10.% on the month before in Sep 2026, the latest of 2 such months$/,
     );
   });
   test('a change that is written as 0 % is none', () => {
@@ -280,7 +290,7 @@ describe('headlines and caveats follow from the numbers', () => {
       'Rate rose 2\u00a0points on the year before, to 47.0\u202f%',
     );
     expect(headlineOf(answer(rate, [[0.47, 0.5, -0.03, -0.06]]), beside('plan'), '')).toBe(
-      'Rate stands 3\u00a0points below plan, at 47.0\u202f%',
+      'Rate lay 3\u00a0points below plan, at 47.0\u202f%',
     );
     // from 1 % to 2 % doubles and is still the smaller move
     expect(
@@ -295,7 +305,7 @@ describe('headlines and caveats follow from the numbers', () => {
         beside('year', LEVEL),
         '',
       ),
-    ).toBe('B rose most on the year before, 10\u00a0points; A least, 1\u00a0point');
+    ).toBe('Rate rose most for B, 10\u00a0points on the year before; least for A, 1\u00a0point');
     expect(formatCell(-0.013, rate[2] as AnswerColumn)).toBe('−1.3\u00a0points');
     expect(formatCell(0.0444, rate[3] as AnswerColumn)).toBe('+4.4\u202f%');
   });
@@ -312,7 +322,7 @@ describe('headlines and caveats follow from the numbers', () => {
       ['B', 3, 1, 2, 9],
     ];
     const reading: Reading = { ...by(LEVEL), against: { kind: 'year' } };
-    expect(headlineOf(answer(columns, rows), reading, '')).toMatch(/^Sales: B rose most on the year before/);
+    expect(headlineOf(answer(columns, rows), reading, '')).toMatch(/^Sales rose most for B/);
     expect(
       headlineOf(
         answer(
@@ -322,7 +332,7 @@ describe('headlines and caveats follow from the numbers', () => {
         reading,
         '',
       ),
-    ).toMatch(/^B rose most/);
+    ).toMatch(/^Sales rose most for B/);
   });
   test('of members, of time, of a comparison', () => {
     expect(
@@ -352,7 +362,7 @@ describe('headlines and caveats follow from the numbers', () => {
       ),
     ).toBe('A has the most sales, 3; the lowest is B with −1');
     expect(headlineOf(answer([month, value('Sales')], months, { incomplete: '2026-10-01' }), by(MONTH), '')).toContain(
-      'Jul 2026: 10; Aug 2026: 30',
+      'Sales: 10 in Jul 2026, 30 in Aug 2026',
     );
     const compared = answer(
       [
@@ -366,7 +376,7 @@ describe('headlines and caveats follow from the numbers', () => {
     expect(headlineOf(compared, { ...by(), against: { kind: 'year' } }, '')).toBe(
       'Sales fell 10\u202f% on the year before, to 90',
     );
-    expect(headlineOf(answer([value('Sales')], []), by(), '')).toBe('There are no sales');
+    expect(headlineOf(answer([value('Sales')], []), by(), '')).toBe('No sales');
     const tested = {
       ...by(),
       where: [

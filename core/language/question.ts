@@ -248,14 +248,12 @@ export class Question {
       (this.functionWords.has(one.word) && this.functionWords.has(other.word))
     )
       return [];
-    return this.names
-      .exactly([singular(`${one.word}${other.word}`)])
-      .map((match) => ({
-        end: start + 2,
-        match,
-        cost: JOINED_COST + match.cost,
-        assumption: { said, meant: match.label, by: 'typing' },
-      }));
+    return this.names.exactly([singular(`${one.word}${other.word}`)]).map((match) => ({
+      end: start + 2,
+      match,
+      cost: JOINED_COST + match.cost,
+      assumption: { said, meant: match.label, by: 'typing' },
+    }));
   }
 
   /** Of a measure and its plan that share a word, the word means what happened, not what was planned. */
@@ -298,18 +296,14 @@ export class Question {
   private misspeltWhole(start: number, said: string): FoundName[] {
     const word = singular(this.tokens[start]?.word ?? '');
     if (!this.names.knowsWord(word) || this.functionWords.has(word)) return [];
-    return this.names
-      .misspeltOthers(word)
-      .flatMap((one) =>
-        this.names
-          .exactly([one])
-          .map((match): FoundName => ({
-            end: start + 1,
-            match,
-            cost: TYPING_COST + match.cost,
-            assumption: { said, meant: match.label, by: 'typing' },
-          })),
-      );
+    return this.names.misspeltOthers(word).flatMap((one) =>
+      this.names.exactly([one]).map((match): FoundName => ({
+        end: start + 1,
+        match,
+        cost: TYPING_COST + match.cost,
+        assumption: { said, meant: match.label, by: 'typing' },
+      })),
+    );
   }
 
   /** The words of a stretch as spelt, and with known words in the place of unknown ones. */

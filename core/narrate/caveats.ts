@@ -1,7 +1,8 @@
 /** Caveats: what a reader must know before quoting a number. Each follows from the answer itself. */
 import { formatCell } from '../format/format';
-import type { Answer } from '../query/answer';
-import { choosesPeriods, type Reading } from '../reading/schema';
+import type { Answer, Cell } from '../query/answer';
+import { OTHERS } from '../query/parts';
+import { choosesPeriods, same, type Key, type Reading } from '../reading/schema';
 import { dayWords } from '../reading/words';
 import { addGrains, isCycle, startsBetween, type Grain } from '../time/grain';
 import { addDays } from '../time/day';
@@ -26,8 +27,12 @@ export function caveatsOf(answer: Answer, reading: Reading, windowNote: string |
   else if (window.cutFrom !== undefined) texts.push(`The period is incomplete: data to ${dayWords(answer.asOf)}.`);
   if (windowNote !== null) texts.push(windowNote);
   if (reading.when === null) texts.push('No period was named, so all data count.');
-  if (reading.against?.kind === 'plan' && reading.when !== null && window.cutFrom !== undefined)
-    texts.push('The actual to date stands beside the whole plan.');
+  if (reading.against?.kind === 'plan' && reading.against.whole === true)
+    texts.push(
+      window.cutFrom === undefined
+        ? 'Each side counts all it has, also where the other has nothing.'
+        : 'The actual to date stands beside the whole plan.',
+    );
   if (answer.truncated) texts.push(`Only the first ${answer.rows.length} rows are shown; there are more.`);
   const few = answer.support.filter((rows) => rows !== null && rows > 0 && rows < FEW_ROWS).length;
   const averaging = answer.columns.some((column) => column.as === 'value' && column.additive === false);
@@ -42,7 +47,7 @@ export function caveatsOf(answer: Answer, reading: Reading, windowNote: string |
     texts.push(
       `There are no data for ${gaps.slice(0, 3).join(', ')}${gaps.length > 3 ? ` and ${gaps.length - 3} more` : ''}.`,
     );
-  texts.push(...missingValues(answer));
+  texts.push(...missingValues(answer), ...tiesOf(answer, reading));
   if (
     reading.shown.length > 0 &&
     reading.by.length > 0 &&
@@ -80,4 +85,30 @@ function missingValues(answer: Answer): string[] {
     if (missing === 0 || missing === answer.rows.length) return [];
     return [`${column.label} has no value in ${missing} of ${answer.rows.length} rows.`];
   });
+}
+
+/** Members that are level at the cut of a rank all stay in, so that there are more of them than were asked for. */
+function tiesOf(answer: Answer, { rank, by }: Reading): string[] {
+  if (rank === null || rank.percent) return [];
+  const keys = answer.columns.flatMap((column, at) => (column.role === 'level' || column.role === 'time' ? [at] : []));
+  const placeOf = (key: Key | null) => keys[by.findIndex((one) => same(one, key))];
+  const at = placeOf(rank.of);
+  const within = placeOf(rank.within);
+  if (at === undefined || (rank.within !== null && within === undefined)) return [];
+  const groups = new Map<Cell, Set<Cell>>();
+  for (const row of answer.rows) {
+    const member = row[at] ?? null;
+    if (rank.others && member === OTHERS) continue;
+    const group = within === undefined ? null : (row[within] ?? null);
+    groups.set(group, (groups.get(group) ?? new Set()).add(member));
+  }
+  const over = [...groups.values()].filter((members) => members.size > rank.count).map((members) => members.size);
+  const [most] = over;
+  if (most === undefined) return [];
+  const level = 'Members that are level at the cut all stay in';
+  return [
+    within === undefined
+      ? `${level}: ${most} instead of ${rank.count}.`
+      : `${level}, so some groups have more than ${rank.count}.`,
+  ];
 }

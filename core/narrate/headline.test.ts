@@ -45,7 +45,7 @@ const overYears = (values: readonly number[], open: boolean) => {
   return headlineOf(
     answerOf({ role: 'time', grain: 'year' }, rows, open ? (rows.at(-1)?.[0] ?? null) : null),
     reading([{ kind: 'time', grain: 'year' }]),
-    '',
+    { scope: '', beside: '' },
   );
 };
 const different = fc.uniqueArray(fc.integer({ min: 1, max: 900 }), { minLength: 4, maxLength: 12 });
@@ -77,11 +77,10 @@ describe('the share of the first among members', () => {
     ['Tolmar', 10],
   ] as const;
   const text = (where: readonly Condition[]) =>
-    headlineOf(
-      answerOf({ role: 'level', level: 'port', label: 'Port' }, rows),
-      reading([byLevel('port')], where),
-      '',
-    ).replace(/\s%/u, '%');
+    headlineOf(answerOf({ role: 'level', level: 'port', label: 'Port' }, rows), reading([byLevel('port')], where), {
+      scope: '',
+      beside: '',
+    }).replace(/\s%/u, '%');
 
   test('is of all where all are shown', () => expect(text([])).toBe('Eskvik has the most passengers, 30, 75% of all'));
   test.each<[string, Condition]>([

@@ -28,10 +28,6 @@ const OTHER_LABELS = {
   members: '',
 } as const;
 
-/**
- * @param shown what is shown, each with the key of its column
- * @param compared whether each value has another beside it, with difference and % difference
- */
 /** The columns of the breakdowns. */
 export function answerKeys(reading: Reading, { model }: Pick<PlanContext, 'model'>): AnswerColumn[] {
   return reading.by.map((one): AnswerColumn => {
@@ -63,6 +59,11 @@ export function answerKeys(reading: Reading, { model }: Pick<PlanContext, 'model
   });
 }
 
+/**
+ * The columns of what is shown.
+ * @param shown what is shown, each with the key of its column
+ * @param compared whether each value has another beside it, with difference and % difference
+ */
 export function answerColumns(
   reading: Reading,
   shown: readonly { key: string; calculation: Calculation }[],

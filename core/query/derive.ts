@@ -75,9 +75,11 @@ function withDaysBefore(
   };
 }
 
-const LABELS: Record<Exclude<Transform['kind'], 'change'>, (label: string, transform: Transform) => string> = {
-  share: (label, transform) =>
-    `Share${transform.kind === 'share' && transform.within === 'outer' ? ' within' : ''} of ${inSentence(label)}`,
+/** @param outer what the outer breakdown is called */
+type Labelled = (label: string, transform: Transform, outer: string) => string;
+const LABELS: Record<Exclude<Transform['kind'], 'change'>, Labelled> = {
+  share: (label, transform, outer) =>
+    `Share of ${inSentence(label)}${transform.kind === 'share' && transform.within === 'outer' ? ` within each ${inSentence(outer)}` : ''}`,
   running: (label) => `${label}, running total`,
   moving: (label, transform) => `${label}, moving average over ${'count' in transform ? transform.count : ''}`,
   movingTotal: (label, transform) => `${label}, moving total over ${'count' in transform ? transform.count : ''}`,
@@ -101,9 +103,10 @@ export function derived(reading: Reading, main: Table, whole: Table | null, keep
 function transformed(table: Table, value: AnswerColumn, transform: Transform, whole: Table | null): Table {
   const at = table.columns.findIndex((column) => column.key === value.key);
   if (transform.kind === 'change') return changeOnly(table, value, transform.as);
+  const outer = table.columns[0]?.label ?? '';
   const column: AnswerColumn = {
     ...withoutUnit(value, transform),
-    label: LABELS[transform.kind](value.label, transform),
+    label: LABELS[transform.kind](value.label, transform, outer),
     ...(transform.kind === 'share' && value.additive !== false ? { additive: true } : {}),
     ...(transform.kind === 'share'
       ? { format: { style: 'percent' as const, decimals: 1 } }
@@ -124,7 +127,7 @@ function transformed(table: Table, value: AnswerColumn, transform: Transform, wh
       index === at
         ? column
         : index === otherAt
-          ? { ...like, key: one.key, as: 'other', label: LABELS[transform.kind](one.label, transform) }
+          ? { ...like, key: one.key, as: 'other', label: LABELS[transform.kind](one.label, transform, outer) }
           : index === differenceAt
             ? { ...like, key: one.key, as: 'difference', label: one.label }
             : one,

@@ -57,7 +57,7 @@ test('last values are aggregated on their own, beside sums of the same groups', 
   expect(
     [...aggregates].map((one) => one.values.map((value) => value.function).filter((name) => name !== 'count')).sort(),
   ).toEqual([['last'], ['sum']]);
-  expect(() => postgresqlQuery({ root, columns: [], window: {}, other: null }, 'data')).not.toThrow();
+  expect(() => postgresqlQuery({ root, columns: [], window: {}, other: null, cover: null }, 'data')).not.toThrow();
 });
 
 test('no plan reads more rows than before', () => {

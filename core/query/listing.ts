@@ -58,7 +58,7 @@ export function listingPlan(
     ],
   });
   const root: PlanNode = node({ node: 'cut', input: order, rows: context.rowLimit + 1, skip: context.skip ?? 0 });
-  return { root, columns: all.map((one) => one.answer), window, other: null };
+  return { root, columns: all.map((one) => one.answer), window, other: null, cover: null };
 }
 
 /** What the listing shows besides the key, in order, each once. */

@@ -41,6 +41,7 @@ export function membersPlan(
     columns: [{ key: levelId, label: levelOf(model, levelId).level.name, role: 'level', level: levelId }],
     window: {},
     other: null,
+    cover: null,
   };
 }
 

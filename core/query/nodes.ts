@@ -20,9 +20,7 @@ export const valueColumns = (value: Aggregation): readonly ColumnRef[] => [
 ];
 
 /** The rows of a fact that a node keeps: its scan, what is joined to it, and the conditions; null for a node of another kind. */
-export function keptRows(
-  keep: PlanNode,
-): {
+export function keptRows(keep: PlanNode): {
   readonly scan: Extract<PlanNode, { node: 'scan' }>;
   readonly joins: readonly Join[];
   readonly conditions: readonly RowCondition[];

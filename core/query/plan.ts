@@ -6,6 +6,8 @@ import type { ColumnRef, Join } from '../model/model';
 import type { RowTest } from '../model/schema';
 import type { Cycle, Grain } from '../time/grain';
 import type { Day } from '../time/day';
+import type { DayRange } from '../time/period';
+import type { Key as ReadingKey } from '../reading/schema';
 import type { Operator } from '../model/calculation';
 
 /** How far a time key is moved forward, so that an earlier period lands on the one it is set beside. */
@@ -260,6 +262,20 @@ export interface Plan {
   /** The days that are asked about, and those they are set beside. */
   readonly window: DayWindow;
   readonly other: DayWindow | null;
+  /** What both sides of a comparison with plan cover; null without one, or where it was asked to stand beside all of the plan. */
+  readonly cover: PlanCover | null;
+}
+
+/** What an actual and its plan are compared over. */
+export interface PlanCover {
+  /** The days that count on both sides. */
+  readonly window: DayWindow;
+  /** Of the one period of the plan that is partly asked about: how many of its days are, so that as much of its plan counts. */
+  readonly share: { readonly days: number; readonly of: number; readonly grain: Grain } | null;
+  /** Days that were asked about and have data, but are not whole periods of the plan: they count on neither side. */
+  readonly leftOut: readonly DayRange[];
+  /** What a plan was made for or not: the plan's own periods, and the finest level of each hierarchy that all sides know. */
+  readonly keys: readonly ReadingKey[];
 }
 
 export interface DayWindow {

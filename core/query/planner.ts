@@ -5,6 +5,7 @@ import {
   columnOf,
   expand,
   factForMembers,
+  factsOf,
   factForPeriods,
   level as levelOf,
   measure as measureOf,
@@ -13,8 +14,6 @@ import {
 } from '../model/model';
 import { breakdownWords, calculationWords, capitalised, type Naming, setWords } from '../reading/words';
 import { byLevel, same, type ChangeOf, type Condition, type Key as ReadingKey, type Reading } from '../reading/schema';
-import { addDays } from '../time/day';
-import { endOf, startOf } from '../time/grain';
 import type { Calendar } from '../time/period';
 import {
   node,
@@ -23,6 +22,7 @@ import {
   type Expression,
   type Key,
   type Plan,
+  type PlanCover,
   type PlanNode,
   type RowCondition,
   type Shift,
@@ -35,7 +35,8 @@ import type { RowRule } from './scan';
 import { changeColumn, orderTerms } from './order';
 import { ALL, REST } from './parts';
 import { periodCount, unitScope } from './period-count';
-import { before, timeGrain, windowsOf } from './windows';
+import { planCover, planMeasureOf } from './plan-cover';
+import { before, windowsOf } from './windows';
 
 export interface PlanContext {
   readonly model: Model;
@@ -88,6 +89,15 @@ interface Selection {
   readonly about: string;
 }
 
+/** What both sides of a comparison with plan count: periods and members that a plan was made for, of periods that have records. */
+interface Covered {
+  readonly cover: PlanCover;
+  /** Each plan by the cover's keys, and each fact that is set beside it by the plan's own periods. */
+  readonly planned: readonly PlanNode[];
+  readonly recorded: readonly PlanNode[];
+  readonly factsOfPlans: ReadonlySet<string>;
+}
+
 /** The column that counts the rows behind each row of an answer (of the fact with most). */
 export const ROWS = 'rows_read';
 
@@ -106,23 +116,30 @@ class Planner {
   private readonly model: Model;
   private readonly windows;
   private readonly leaves: LeafColumn[] = [];
+  private readonly covered: Covered | null;
+  /** The days that are asked about: beside a plan, those that count on both sides. */
+  private readonly window: DayWindow;
 
+  /** @param inherited what an answer that this is a part of covers, where it stands beside its plan */
   constructor(
     private readonly reading: Reading,
     private readonly context: PlanContext,
+    inherited?: Covered | null,
   ) {
     this.model = context.model;
     this.windows = windowsOf(reading, context.calendar);
+    this.covered = inherited === undefined ? this.coveredByPlan() : inherited;
+    this.window = this.covered?.cover.window ?? this.wholePlan() ?? this.windows.window;
   }
 
   plan(): Plan {
     const { reading } = this;
     const shown = reading.shown.map((one, index) => ({ ...one, key: this.columnKey(one.calculation, index) }));
-    const plans = reading.against?.kind === 'plan' ? shown.map((one) => this.planMeasure(one.calculation)) : null;
-    const window = plans ? this.completeForPlan(this.windows.window) : this.windows.window;
+    const plans = reading.against?.kind === 'plan' ? this.plans() : null;
+    const { window } = this;
     const values = shown.map((one) => this.expression(one.calculation, ''));
     const others = plans
-      ? plans.map((measure) => this.expression({ kind: 'measure', measure }, ''))
+      ? plans.map((measure) => this.asShare(this.expression({ kind: 'measure', measure }, '')))
       : this.windows.other
         ? shown.map((one) => this.expression(one.calculation, 'o_'))
         : null;
@@ -169,6 +186,7 @@ class Planner {
       columns: [...answerKeys(reading, this.context), ...answerColumns(reading, shown, others !== null, this.context)],
       window,
       other: this.windows.other,
+      cover: this.covered?.cover ?? null,
     };
   }
 
@@ -176,11 +194,12 @@ class Planner {
   listed(fact: string): { scope: FactScope; conditions: RowCondition[] } {
     const scope = this.scope(fact);
     const { against } = this.reading;
-    const chosen = this.chosenByRank(this.windows.window);
+    const chosen = this.chosenByRank(this.window);
     return {
       scope,
       conditions: [
-        ...scope.conditions(this.windows.window),
+        ...scope.conditions(this.window),
+        ...this.coverConditions(scope),
         ...(chosen === null || this.reading.rank?.others === true ? [] : [this.among(chosen, scope, null)]),
         ...(against?.kind === 'members' && against.beside === 'none'
           ? [scope.members(against.level, true, against.members)]
@@ -196,26 +215,75 @@ class Planner {
     );
   }
 
-  /**
-   * Beside plan, complete periods only: with a time breakdown its whole periods up to the reference day, with no period whole
-   * months. A named incomplete period without a time breakdown stands beside its whole plan.
-   */
-  private completeForPlan(window: DayWindow): DayWindow {
-    const { asOf, weekStart } = this.context.calendar;
-    const grain = timeGrain(this.reading.by);
-    const from = window.from === undefined ? {} : { from: window.from };
-    if (grain === null && window.cutFrom !== undefined) return { ...from, to: window.cutFrom };
-    if (window.to !== undefined && window.to < asOf) return window;
-    const unit = grain === null || grain === 'day' || grain === 'week' ? 'month' : grain;
-    const end = endOf(unit, asOf, weekStart) === asOf ? asOf : addDays(startOf(unit, asOf, weekStart), -1);
-    return { ...from, to: end };
+  private plans(): string[] {
+    return this.reading.shown.map(({ calculation }) =>
+      planMeasureOf(calculation, this.model, capitalised(calculationWords(this.context.naming, calculation))),
+    );
   }
 
-  private planMeasure(calculation: Calculation): string {
-    const plan = isMeasure(calculation) ? measureOf(this.model, calculation.measure).plan : undefined;
-    if (plan === undefined)
-      throw new CannotPlan(`${calculationWords(this.context.naming, calculation)} has no plan in this model.`);
-    return plan;
+  /** Beside the whole plan a period that is still running stands with its end. */
+  private wholePlan(): DayWindow | null {
+    const { window } = this.windows;
+    if (this.reading.against?.kind !== 'plan' || window.cutFrom === undefined) return null;
+    return { ...(window.from === undefined ? {} : { from: window.from }), to: window.cutFrom };
+  }
+
+  private coveredByPlan(): Covered | null {
+    const { reading, model, context } = this;
+    if (reading.against?.kind !== 'plan' || reading.against.whole === true || reading.shown.length === 0) return null;
+    const plans = this.plans();
+    const cover = planCover(reading, plans, model, context.calendar);
+    const [period] = cover.keys;
+    const factsOfPlans = new Set(plans.flatMap((measure) => factsOf(model, { kind: 'measure', measure })));
+    const own = [...new Set(reading.shown.flatMap((one) => factsOf(model, one.calculation)))];
+    const known = (keys: readonly ReadingKey[], calculation: Calculation): PlanNode =>
+      node({
+        node: 'test',
+        input: this.subPlan(keys, calculation, [], cover.window, undefined, null),
+        column: 'value',
+        number: { op: 'present' },
+      });
+    return {
+      cover,
+      factsOfPlans,
+      planned: plans.map((measure) => known(cover.keys, { kind: 'measure', measure })),
+      recorded: own
+        .filter((fact) => !factsOfPlans.has(fact))
+        .map((fact) => known(period === undefined ? [] : [period], { kind: 'periods', grain: 'day', fact })),
+    };
+  }
+
+  /** Only what the plan was made for; of the plan itself, only periods that have records of what it is beside. */
+  private coverConditions(scope: FactScope): RowCondition[] {
+    if (this.covered === null) return [];
+    const { cover, planned, recorded, factsOfPlans } = this.covered;
+    const among = (keys: readonly ReadingKey[], input: PlanNode, about: string): RowCondition => ({
+      test: 'among',
+      is: true,
+      keys: keys.map((key, index) => ({ key: scope.key(key, `k${index}`, null), name: `k${index}` })),
+      input,
+      about,
+    });
+    const { naming } = this.context;
+    const named = (keys: readonly ReadingKey[]) => keys.map((key) => breakdownWords(naming, key)).join(' and ');
+    return [
+      ...planned.map((input) => among(cover.keys, input, `${named(cover.keys)} that have a plan`)),
+      ...(factsOfPlans.has(scope.fact) ? recorded : []).map((input) =>
+        among(cover.keys.slice(0, 1), input, `${named(cover.keys.slice(0, 1))} that have records`),
+      ),
+    ];
+  }
+
+  /** A plan as far as the days asked about reach into its one period. */
+  private asShare(plan: Expression): Expression {
+    const share = this.covered?.cover.share ?? null;
+    if (share === null || share.days === share.of) return plan;
+    return {
+      kind: 'arithmetic',
+      operator: 'divide',
+      left: { kind: 'arithmetic', operator: 'multiply', left: plan, right: { kind: 'number', value: share.days } },
+      right: { kind: 'number', value: share.of },
+    };
   }
 
   private facts(): string[] {
@@ -239,7 +307,7 @@ class Planner {
       };
     if (expanded.kind === 'perPeriod') {
       const other = prefix !== '';
-      const scope = unitScope(expanded, other ? this.windows.other : this.windows.window, this.context);
+      const scope = unitScope(expanded, other ? this.windows.other : this.window, this.context);
       const left = this.expression(
         { kind: 'measure', measure: expanded.measure },
         prefix,
@@ -373,7 +441,10 @@ class Planner {
       if (folds && key.kind !== 'level') throw new CannotPlan('Only members of a level can be put together as others.');
       return folds && key.kind === 'level' ? { ...key, others: selection.input } : key;
     });
-    const conditions = scope.conditions(branch.window, { window: branch.tested, shift: branch.shift });
+    const conditions = [
+      ...scope.conditions(branch.window, { window: branch.tested, shift: branch.shift }),
+      ...this.coverConditions(scope),
+    ];
     if (chosen !== null && branch.slice === null && rank?.others !== true) conditions.push(chosen);
     const { against } = this.reading;
     if (branch.slice?.members)
@@ -437,6 +508,7 @@ class Planner {
     where: readonly Condition[],
     window: DayWindow,
     change?: ChangeOf,
+    covered: Covered | null = this.covered,
   ): PlanNode {
     const reading: Reading = {
       ...this.reading,
@@ -448,7 +520,7 @@ class Planner {
       order: null,
       rows: null,
     };
-    return new Planner(reading, this.context).valueNode(window, change);
+    return new Planner(reading, this.context, covered).valueNode(window, change);
   }
 
   /** This reading's only value by its keys, or how much it changed, without order or cut. */

@@ -117,7 +117,8 @@ export const comparisonSchema = z.discriminatedUnion('kind', [
   /** The period just before, of the grain shown or of the period's own length. */
   z.object({ kind: z.literal('previous') }),
   z.object({ kind: z.literal('period'), period: periodSchema }),
-  z.object({ kind: z.literal('plan') }),
+  /** Its plan: over the days and members that both sides cover, or beside all of the plan as it stands. */
+  z.object({ kind: z.literal('plan'), whole: z.literal(true).optional() }),
   /** Members of one level side by side, which are then that level's rows; with a row for all or for the rest. */
   z.object({ kind: z.literal('members'), level: id, members, beside: z.enum(BESIDE) }),
 ]);

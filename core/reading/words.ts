@@ -105,7 +105,7 @@ function ordinalWords(value: number): string {
 export function transformWords(transform: Transform, inner: string): string {
   switch (transform.kind) {
     case 'share':
-      return transform.within === 'all' ? `share of ${inner}` : `share within of ${inner}`;
+      return `share of ${inner}${transform.within === 'all' ? '' : ' within each group'}`;
     case 'change':
       return `${transform.as === 'percent' ? '% change' : 'change'} in ${inner} on the ${transform.basis === 'year' ? 'year' : 'period'} before`;
     case 'running':
@@ -364,7 +364,7 @@ export function comparisonWords(naming: Naming, against: Comparison): string {
       // “Beside last year” is each period beside the one 12 months earlier; this is that whole year beside all.
       return `beside ${against.period.kind === 'last' && against.period.grain === 'year' ? 'all of ' : ''}${periodWords(against.period, naming.model)}`;
     case 'plan':
-      return 'beside plan';
+      return against.whole === true ? 'beside the whole plan' : 'beside plan';
     case 'members': {
       const names = against.members.map((member) => naming.member(against.level, member));
       const beside = { none: '', all: ', beside all', rest: ', beside the rest' }[against.beside];

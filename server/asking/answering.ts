@@ -18,7 +18,9 @@ import { CannotPlan } from '@zud/core/query/cannot-plan';
 import { planOf, ROWS } from '@zud/core/query/planner';
 import { outputOf } from '@zud/core/query/nodes';
 import { derived, sourcesOf } from '@zud/core/query/derive';
-import type { AnswerColumn } from '@zud/core/query/plan';
+import type { AnswerColumn, Plan } from '@zud/core/query/plan';
+import { coverageReading } from '@zud/core/query/plan-cover';
+import { coverNotes } from '@zud/core/narrate/cover';
 import { incompleteKey, windowsOf } from '@zud/core/query/windows';
 import { periodFault } from '@zud/core/query/period-fault';
 import { readingFault } from '@zud/core/reading/reading-fault';
@@ -30,6 +32,7 @@ import { definitionText, partText, proportionText } from '@zud/core/reading/defi
 import { Unfit, type Engine, type RunLimits } from '../engines/engine';
 import type { ReadyModel } from './model-library';
 import { AnswerCache } from './answer-cache';
+import { headlineWords } from './headline-words';
 import { Unanswerable } from './unanswerable';
 import { WiderRuns } from './wider-runs';
 
@@ -131,16 +134,19 @@ export class Answering {
         engine: result.engine,
         ms: Math.round((result.ms + (whole?.result.ms ?? 0)) * 10) / 10,
         support: shown.map((row) => (typeof row[width] === 'number' ? row[width] : null)),
-        window: windowsOf(reading, calendar).window,
+        // beside a plan, the days that both sides cover
+        window: plan.cover?.window ?? windowsOf(reading, calendar).window,
         other: plan.other,
         incomplete: incompleteKey(reading, plan.window, calendar),
         ...(ahead === null ? {} : { ahead }),
       };
       const note = windowsOf(reading, calendar).note;
+      const words = headlineWords(answer, reading, ready);
       const empty = answer.rows.length === 0;
       const caveats: Note[] = empty
         ? [{ kind: 'caveat', text: await this.emptiedBy(reading, ready, options) }]
         : [
+            ...(await this.coverNotes(settled, plan, ready, options)),
             ...caveatsOf(answer, reading, note, model.weekStart),
             ...aheadNotes(answer),
             ...findingNotes(answer, reading, ready),
@@ -150,8 +156,8 @@ export class Answering {
         reading,
         answer,
         chart: describeChart(answer, reading, model.weekStart, placesOf(reading, ready)),
-        headline: headlineOf(answer, reading, scopeWords(reading, ready)),
-        plainHeadline: headlineOf(answer, reading, ''),
+        headline: headlineOf(answer, reading, words),
+        plainHeadline: headlineOf(answer, reading, { ...words, scope: '' }),
         notes: caveats,
         working: {
           ...told(
@@ -220,6 +226,16 @@ export class Answering {
     };
     this.wider.keep(reading, dataKey(ready), run);
     return { ...run, columns: plan.columns, of: null };
+  }
+
+  /** What a comparison with plan leaves out on both sides, with all of the plan as another reading. */
+  private async coverNotes(reading: Reading, { cover }: Plan, ready: ReadyModel, options: AskOptions): Promise<Note[]> {
+    if (cover === null || reading.rows !== null) return [];
+    const { columns, rows } = await this.run(coverageReading(reading, cover, ready.model), ready, options);
+    const texts = coverNotes(cover, { columns, rows, measures: reading.shown.length });
+    if (texts.length === 0) return [];
+    const whole: Reading = { ...reading, against: { kind: 'plan', whole: true } };
+    return [{ kind: 'caveat', text: texts.join(' '), options: [{ label: 'Beside the whole plan', reading: whole }] }];
   }
 
   /** How the lines of an answer go on. @throws Unanswerable where their past does not tell */
@@ -331,18 +347,6 @@ function rowLimit(reading: Reading): number {
 function isEmptyTotal(row: readonly Cell[], rowsAt: number, width: number, reading: Reading): boolean {
   const none = row[rowsAt] === 0 || row[rowsAt] === null;
   return reading.by.length === 0 && none && row.slice(0, width).every((cell) => cell === null || cell === 0);
-}
-
-/** The scope of a headline: conditions and period, in a few words. */
-function scopeWords(reading: Reading, ready: ReadyModel): string {
-  const members = reading.where
-    .filter((one) => one.kind === 'members' && one.is && one.members.length <= 3)
-    .map((one) => conditionWords(ready.naming, one).replace(/^for /, ''));
-  const period =
-    reading.when && !reading.by.some((one) => one.kind === 'time')
-      ? [periodWords(reading.when.period, ready.model)]
-      : [];
-  return [...members, ...period].join(', ');
 }
 
 function definitionsOf(reading: Reading, model: Model, ready: ReadyModel): { name: string; text: string }[] {

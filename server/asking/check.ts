@@ -36,7 +36,7 @@ export async function checked(
   const differences: Check['differences'][number][] = [];
   let done = 0;
   for (const number of spreadOver(numbers)) {
-    const alone = aloneReading(plain, answer, number, ready);
+    const alone = aloneReading(plain, answer, number);
     if (typeof alone === 'string') {
       left.add(alone);
       continue;
@@ -48,7 +48,8 @@ export async function checked(
     });
     if (again === null) continue;
     done += 1;
-    const value = again.answer.rows[0]?.[0] ?? null;
+    const at = again.answer.columns.findIndex((column) => column.as === number.column.as);
+    const value = again.answer.rows[0]?.[at] ?? null;
     const there = answer.rows[number.row]?.[number.at] ?? null;
     if (!agrees(there, value))
       differences.push({
@@ -105,16 +106,12 @@ function spreadOver<T>(all: readonly T[]): T[] {
 }
 
 /** The reading of one number alone; or why there is none. */
-function aloneReading(
-  reading: Reading,
-  answer: Answer,
-  { row, column, shown }: OneNumber,
-  ready: ReadyModel,
-): Reading | string {
+function aloneReading(reading: Reading, answer: Answer, { row, column, shown }: OneNumber): Reading | string {
   const cells = answer.rows[row] ?? [];
+  const planned = reading.against?.kind === 'plan';
   const compares = reading.against !== null && reading.against.kind !== 'members';
   const dated = reading.by.some((by) => by.kind === 'time');
-  if (column.as === 'other' && (dated || answer.other === null))
+  if (column.as === 'other' && !planned && (dated || answer.other === null))
     return 'Values beside a time line are those of another time line, which can be asked for and checked by itself.';
   const conditions: Condition[] = [];
   let when = reading.when;
@@ -139,13 +136,8 @@ function aloneReading(
     )
   )
     return 'A condition on a result holds over the whole answer, not over one number.';
-  let calculation = shown.calculation;
-  if (column.as === 'other' && reading.against?.kind === 'plan') {
-    const plan = calculation.kind === 'measure' ? ready.model.measures.get(calculation.measure)?.plan : undefined;
-    if (plan === undefined) return 'The plan of a calculation is no number of its own.';
-    calculation = { kind: 'measure', measure: plan };
-  }
-  if (!dated && compares) {
+  const whole = reading.against?.kind === 'plan' && reading.against.whole === true;
+  if (!dated && compares && !whole) {
     const days = column.as === 'other' && answer.other !== null ? answer.other : answer.window;
     when =
       days.from === undefined || days.to === undefined
@@ -157,11 +149,12 @@ function aloneReading(
   }
   return {
     ...reading,
-    shown: [{ calculation, transform: null }],
+    shown: [{ calculation: shown.calculation, transform: null }],
     by: [],
     where: [...where, ...conditions],
     when,
-    against: null,
+    // what both sides of a plan cover is part of what either number says
+    against: planned ? reading.against : null,
     ahead: null,
     rank: null,
     order: null,

@@ -544,7 +544,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   { gives: 'Shown', form: '{Calculation} (as|as a|in) (%|percent|percentage)', means: asPercent, cost: -0.05 },
   {
     gives: 'Shown',
-    form: '(share|percentage|proportion) within of {Calculation}',
+    form: '(share|percentage|proportion) (within of {Calculation}|of {Calculation} within each group)',
     means: withTransform(() => ({ kind: 'share', within: 'outer' })),
   },
   {

@@ -558,6 +558,13 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
+    form: `[and] [(compare|compare it|compare that|compared)] (to|with|${VERSUS.slice(1, -1)}) [(its|the|our)] (whole|full|entire|complete) {PlanName}`,
+    means: () => compare({ kind: 'plan', whole: true }),
+    cost: -0.3,
+    examples: ['beside the whole plan', 'vs the full plan'],
+  },
+  {
+    gives: 'Intent',
     form: `[and] [(compare|compare it|compare that|compared)] (to|with|${VERSUS.slice(1, -1)}) [its] {Fact}`,
     means: (p, q) => (holdsPlans(p['Fact'] as string, q) ? compare({ kind: 'plan' }) : null),
     cost: -0.1,

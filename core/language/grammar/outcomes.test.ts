@@ -60,15 +60,15 @@ describe('the share of one member, followed up', () => {
     expect(said('dining', share, 'what about card?')).toBe('Share of Card in takings by restaurant'));
   test('beside another, both are shares', () =>
     expect(said('dining', share, 'card vs cash')).toBe(
-      'Share within of takings by restaurant and payment method — Card versus Cash',
+      'Share of takings within each group by restaurant and payment method — Card versus Cash',
     ));
   test('broken down by its own level, all are shares', () =>
     expect(said('dining', share, 'also by payment method')).toBe(
-      'Share within of takings by restaurant and payment method',
+      'Share of takings within each group by restaurant and payment method',
     ));
   test('where others are left out, the rest are shares', () =>
     expect(said('dining', share, 'without voucher')).toBe(
-      'Share within of takings by restaurant and payment method without Voucher',
+      'Share of takings within each group by restaurant and payment method without Voucher',
     ));
   test('where it is broken down by already, all are shares', () =>
     expect(said('dining', 'takings by payment method', 'what share is cash?')).toBe(

@@ -303,19 +303,17 @@ const notMember: Reader<Question> = (tokens, start, question) => {
   const token = tokens[start];
   const rest = /^(?:un|non|in|dis)(.{4,})$/.exec(token?.kind === 'word' ? token.word : '')?.[1];
   if (rest === undefined) return [];
-  return question.names
-    .exactly([rest])
-    .flatMap(({ named, label }) =>
-      named.kind === 'member'
-        ? [
-            {
-              ...item(start + 1, { level: named.id, member: named.member }),
-              assumptions: [{ said: token?.text ?? '', meant: `not ${label}`, by: 'part' as const }],
-              names: [start],
-            },
-          ]
-        : [],
-    );
+  return question.names.exactly([rest]).flatMap(({ named, label }) =>
+    named.kind === 'member'
+      ? [
+          {
+            ...item(start + 1, { level: named.id, member: named.member }),
+            assumptions: [{ said: token?.text ?? '', meant: `not ${label}`, by: 'part' as const }],
+            names: [start],
+          },
+        ]
+      : [],
+  );
 };
 
 /** A word of the name of a plan ("forecast" of Ticket forecast), where it is of one plan only. */
