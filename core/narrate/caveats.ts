@@ -3,9 +3,10 @@ import { formatCell } from '../format/format';
 import type { Answer, Cell } from '../query/answer';
 import { OTHERS } from '../query/parts';
 import { choosesPeriods, same, type Key, type Reading } from '../reading/schema';
-import { dayWords } from '../reading/words';
+import { dayWords, listWords } from '../reading/words';
 import { addGrains, isCycle, startsBetween, type Grain } from '../time/grain';
-import { addDays } from '../time/day';
+import { addDays, dayNumber, weekday } from '../time/day';
+import { WEEKDAYS } from '../time/names';
 
 /** Fewer rows than this behind a mark make it a matter of chance. */
 const FEW_ROWS = 30;
@@ -47,7 +48,7 @@ export function caveatsOf(answer: Answer, reading: Reading, windowNote: string |
     texts.push(
       `There are no data for ${gaps.slice(0, 3).join(', ')}${gaps.length > 3 ? ` and ${gaps.length - 3} more` : ''}.`,
     );
-  texts.push(...missingValues(answer), ...tiesOf(answer, reading));
+  texts.push(...missingValues(answer), ...tiesOf(answer, reading), ...unevenWeekdays(answer));
   if (
     reading.shown.length > 0 &&
     reading.by.length > 0 &&
@@ -111,4 +112,22 @@ function tiesOf(answer: Answer, { rank, by }: Reading): string[] {
       ? `${level}: ${most} instead of ${rank.count}.`
       : `${level}, so some groups have more than ${rank.count}.`,
   ];
+}
+
+/** Days of the week that come more often on one side of a comparison than on the other. */
+function unevenWeekdays({ columns, window, other }: Answer): string[] {
+  const byWeekday = columns.some((column) => column.grain === 'dayOfWeek' || column.grain === 'weekPart');
+  if (!byWeekday || other === null) return [];
+  const uneven = WEEKDAYS.flatMap((name, index) => {
+    const [now, then] = [weekdaysIn(window, index + 1), weekdaysIn(other, index + 1)];
+    return now === null || then === null || now === then ? [] : [`${name} ${now} and ${then} times`];
+  });
+  return uneven.length === 0 ? [] : [`Days of the week come unequally often in the two: ${listWords(uneven, 'and')}.`];
+}
+
+/** How often an ISO day of the week lies between two days, both counted; null where an end is open. */
+function weekdaysIn({ from, to }: Answer['window'], day: number): number | null {
+  if (from === undefined || to === undefined) return null;
+  const first = dayNumber(from) + ((day - weekday(from) + 7) % 7);
+  return Math.max(0, Math.floor((dayNumber(to) - first) / 7) + 1);
 }

@@ -1,7 +1,7 @@
 /** What a comparison with plan leaves out on both sides, named, so that nobody takes a part for the whole. */
 import { formatCell } from '../format/format';
 import type { AnswerColumn, PlanCover } from '../query/plan';
-import { dayWords, listWords } from '../reading/words';
+import { listWords, rangeWords } from '../reading/words';
 import type { Cell } from '../query/answer';
 
 /** Values and plans by what a plan is made for: its period, then levels, then values and plans in turn. */
@@ -25,10 +25,13 @@ export function coverNotes(cover: PlanCover, coverage: Coverage | null): string[
     texts.push(
       `The plan is made by ${cover.share.grain}: ${cover.share.days} of its ${cover.share.of} days count here, and as much of the plan.`,
     );
+  const [period] = cover.keys;
+  const grain = period?.kind === 'time' ? period.grain : 'period';
   for (const { from, to } of cover.leftOut)
-    texts.push(
-      `${from === undefined || to === undefined || from === to ? dayWords(from ?? to ?? '') : `${dayWords(from)} to ${dayWords(to)}`} ${from === to ? 'is' : 'are'} no whole period of the plan, so ${from === to ? 'it counts' : 'these days count'} on neither side.`,
-    );
+    if (from !== undefined && to !== undefined)
+      texts.push(
+        `The plan is made by ${grain}, so ${rangeWords(from, to)}, no whole ${grain}, counts on neither side.`,
+      );
   if (coverage !== null) texts.push(...gapNotes(coverage));
   return texts;
 }

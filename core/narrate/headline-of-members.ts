@@ -29,12 +29,13 @@ export function byMembers(answer: Answer, figures: Figures, reading: Reading): s
   return mostOf(own, answer, figures, reading, name);
 }
 
-/** What rose and fell most, or lies furthest from plan. */
-function movedMost(
+/** What rose and fell most, or lies furthest from plan: for members, on days of the week. */
+export function movedMost(
   rows: readonly Row[],
   { value, change, size, beside }: Figures,
   reading: Reading,
   name: (row: Row) => string,
+  at: 'for' | 'on' | 'in' | 'at' = 'for',
 ): string {
   const high = extremeOf(rows, change, 'highest') ?? [];
   const low = extremeOf(rows, change, 'lowest') ?? [];
@@ -42,18 +43,18 @@ function movedMost(
   const { label } = value.column;
   if (reading.against?.kind === 'plan')
     return rows.length === 1
-      ? `${label} for ${name(high)} lay ${aboveOrBelow(size, top, beside)}`
-      : `${label} lay ${aboveOrBelow(size, top, beside)} for ${name(high)}, ${aboveOrBelow(size, bottom, '').trim()} for ${name(low)}`;
+      ? `${label} ${at} ${name(high)} lay ${aboveOrBelow(size, top, beside)}`
+      : `${label} lay ${aboveOrBelow(size, top, beside)} ${at} ${name(high)}, ${aboveOrBelow(size, bottom, '').trim()} ${at} ${name(low)}`;
   const on = ` on ${beside}`;
-  if (rows.length === 1) return `${label} for ${name(high)} ${top >= 0 ? 'rose' : 'fell'} ${size(top)}${on}`;
+  if (rows.length === 1) return `${label} ${at} ${name(high)} ${top >= 0 ? 'rose' : 'fell'} ${size(top)}${on}`;
   if (bottom > 0)
-    return `${label} rose most for ${name(high)}, ${size(top)}${on}; least for ${name(low)}, ${size(bottom)}`;
+    return `${label} rose most ${at} ${name(high)}, ${size(top)}${on}; least ${at} ${name(low)}, ${size(bottom)}`;
   if (top < 0)
-    return `${label} fell most for ${name(low)}, ${size(bottom)}${on}; least for ${name(high)}, ${size(top)}`;
+    return `${label} fell most ${at} ${name(low)}, ${size(bottom)}${on}; least ${at} ${name(high)}, ${size(top)}`;
   if (top === 0 && bottom === 0) return `${label} did not change${on} for any`;
-  if (top === 0) return `${label} fell most for ${name(low)}, ${size(bottom)}${on}; it rose for none`;
-  if (bottom === 0) return `${label} rose most for ${name(high)}, ${size(top)}${on}; it fell for none`;
-  return `${label} rose most for ${name(high)}, ${size(top)}${on}, and fell most for ${name(low)}, ${size(bottom)}`;
+  if (top === 0) return `${label} fell most ${at} ${name(low)}, ${size(bottom)}${on}; it rose for none`;
+  if (bottom === 0) return `${label} rose most ${at} ${name(high)}, ${size(top)}${on}; it fell for none`;
+  return `${label} rose most ${at} ${name(high)}, ${size(top)}${on}, and fell most ${at} ${name(low)}, ${size(bottom)}`;
 }
 
 /** Of a rank by the difference the first is told: how far it lies from what it stands beside. */

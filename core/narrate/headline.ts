@@ -6,7 +6,8 @@ import { forecastHeadline } from './ahead';
 import { movementOf } from '../format/movement';
 import type { Answer } from '../query/answer';
 import { choosesPeriods, type Reading } from '../reading/schema';
-import { byMembers } from './headline-of-members';
+import { isCycle, type Cycle, type Grain } from '../time/grain';
+import { byMembers, movedMost } from './headline-of-members';
 import { aboveOrBelow, extremeOf, has, lower, moved, numberIn, type Figures, type Row } from './headline-parts';
 
 /** What a headline says besides the numbers, in words of the model. */
@@ -90,9 +91,10 @@ function overTime(answer: Answer, figures: Figures, reading: Reading): string {
   const valueOf = (row: Row) => formatValue(row[value.at] ?? null, value.column);
   const at = key.column.grain === 'hour' ? 'at' : 'in';
   const on = key.column.grain === 'dayOfWeek' || key.column.grain === 'day' ? 'on' : at;
-  const periods = `${key.column.label.toLowerCase()}s`;
+  const periods = PERIODS[key.column.grain ?? 'month'];
   const compared = other < 0 ? [] : complete.filter((row) => has(row, change));
   const latest = compared.at(-1);
+  if (latest !== undefined && isCycle(key.column.grain)) return movedMost(compared, figures, reading, label, on);
   if (latest !== undefined) {
     const by = numberIn(latest, change) ?? 0;
     const ups = compared.filter((row) => (numberIn(row, change) ?? 0) > 0).length;
@@ -124,6 +126,19 @@ function overTime(answer: Answer, figures: Figures, reading: Reading): string {
     return `${value.column.label} came to ${valueOf(highest)} in each of ${complete.length} ${periods}`;
   return `${value.column.label} peaked ${on} ${label(highest)} with ${valueOf(highest)}; the lowest was ${label(lowest)} with ${valueOf(lowest)}`;
 }
+
+const PERIODS: Readonly<Record<Grain | Cycle, string>> = {
+  day: 'days',
+  week: 'weeks',
+  month: 'months',
+  quarter: 'quarters',
+  half: 'half years',
+  year: 'years',
+  dayOfWeek: 'days of the week',
+  weekPart: 'parts of the week',
+  monthOfYear: 'months of the year',
+  hour: 'hours of the day',
+};
 
 /** Where most of the values lie: the fullest range, with its part of all. */
 function byRanges(answer: Answer, { value, keys }: Figures): string {

@@ -3,7 +3,7 @@ import { isMeasure, type Calculation } from '../model/calculation';
 import { level as levelOf, measure as measureOf, type Model } from '../model/model';
 import type { Format } from '../model/schema';
 import type { Reading } from '../reading/schema';
-import { calculationWords, capitalised } from '../reading/words';
+import { calculationWords, capitalised, periodWords } from '../reading/words';
 import type { AnswerColumn } from './plan';
 import { partsAddUp } from './parts';
 import type { PlanContext } from './planner';
@@ -89,7 +89,7 @@ export function answerColumns(
       {
         ...common,
         key: `${one.key}_other`,
-        label: `${label}, ${OTHER_LABELS[reading.against?.kind ?? 'members']}`,
+        label: `${label}, ${reading.against?.kind === 'period' ? periodWords(reading.against.period, model) : OTHER_LABELS[reading.against?.kind ?? 'members']}`,
         as: 'other',
       },
       { ...common, key: `${one.key}_difference`, label: 'Difference', as: 'difference' },

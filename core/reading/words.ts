@@ -65,9 +65,9 @@ export function calculationWords(naming: Naming, calculation: Calculation): stri
     case 'measure':
       return measureWords(naming, calculation.measure);
     case 'rows':
-      return `${ROW_WORDS[calculation.function]} ${measureWords(naming, calculation.measure)}`;
+      return `${ROW_WORDS[calculation.function]} ${rowNumberWords(naming, calculation.measure)}`;
     case 'percentile':
-      return `${ordinalWords(calculation.percentile)} percentile of ${measureWords(naming, calculation.measure)}`;
+      return `${ordinalWords(calculation.percentile)} percentile of ${rowNumberWords(naming, calculation.measure)}`;
     case 'members':
       return `number of ${levelPluralWords(naming, calculation.level)}${amongWords(naming, calculation.fact)}`;
     case 'periods':
@@ -89,6 +89,13 @@ export function calculationWords(naming: Naming, calculation: Calculation): stri
       return `${part(calculation.left)} ${OPERATOR_WORDS[calculation.operator]} ${part(calculation.right)}`;
     }
   }
+}
+
+/** The number of single records behind a measure. @example "delay" for the measure "average delay" */
+function rowNumberWords(naming: Naming, measure: string): string {
+  const words = measureWords(naming, measure);
+  const averages = naming.model.measures.get(measure)?.kind === 'average';
+  return averages ? words.replace(/^(average|mean) (?=\S)/i, '') : words;
 }
 
 /** Of which records what is counted is told from, where they are not the usual ones. */

@@ -52,8 +52,12 @@ function inPeriod(period: Period, window: Answer['window'], { model, calendar }:
       ? periodWords(period, model)
       : rangeWords(from, end);
   const said = /^(from|since|until|the|week) /.test(named) ? named : `in ${named}`;
-  return cutFrom === undefined || to === undefined ? said : `${said} to ${dayWords(to)}`;
+  return cutFrom === undefined || to === undefined ? said : `${said} up to ${withoutYear(dayWords(to), from)}`;
 }
+
+/** The year goes without saying where the period began in it. */
+const withoutYear = (day: string, from: string | undefined) =>
+  day.replace(from === undefined ? '' : ` ${from.slice(0, 4)}`, '');
 
 function besideWords({ other }: Pick<Answer, 'other'>, { against, by }: Reading, { model }: ReadyModel): string {
   const grain = timeGrain(by);

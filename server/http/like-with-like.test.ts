@@ -118,7 +118,7 @@ test('a year in progress stands beside its plan as far as whole periods of the p
   expect(step.answer.rows[0]?.slice(0, 2)).toEqual(
     truth((day, shop) => day >= '2026' && day < '2026-10' && covered(day, shop)),
   );
-  expect(told(step)).toContain('1 October 2026 to 17 October 2026');
+  expect(told(step)).toContain('from 1 October to 17 October 2026');
   expect(step.headline).toMatch(/^Revenue lay 11.% above plan, at 5,460, from January 2026 to September 2026$/);
 });
 
