@@ -30,7 +30,9 @@ export function describeChart(answer: Answer, reading: Reading, weekStart = 1, p
         ? [asked, 'as asked']
         : [usual[0], `${unfit[asked] ?? ''} ${usual[1]}`.trim()];
   const content = inColour(contentOf(kind, answer, reading, shape, weekStart, places), (reading.view?.colour ?? 1) - 1);
-  const omitted = [content.omitted, undrawn(kind, reading.view)].flatMap((text) => text ?? []).join(' ');
+  const omitted = [content.omitted, undrawnOther(kind, answer, content), undrawn(kind, reading.view)]
+    .flatMap((text) => text ?? [])
+    .join(' ');
   return {
     kind,
     reason,
@@ -41,6 +43,15 @@ export function describeChart(answer: Answer, reading: Reading, weekStart = 1, p
     lines: referenceLines({ kind, series: content.series }, reading.view),
     axis: FITTED.includes(kind) ? (reading.view?.axis ?? null) : null,
   };
+}
+
+/** What values stand beside, where a chart of this kind has no room for it. */
+function undrawnOther(kind: ChartKind, { columns }: Answer, { series }: Content): string | null {
+  const other = columns.find((column) => column.as === 'other');
+  if (other === undefined || kind === 'table' || kind === 'number' || kind === 'bridge') return null;
+  return series.some(({ style }) => style === 'other' || style === 'plan')
+    ? null
+    : `${other.label} is not drawn; the table has it.`;
 }
 
 function contentOf(

@@ -1,4 +1,5 @@
 /** The compiled model: a model file with its look-ups and the graph of its tables. */
+import { withFormats } from './format-of';
 import { weekdayNumber } from '../time/names';
 import { parseFormula, measureOf, arithmetic, type Calculation, leavesOf } from './calculation';
 import type { DateRole, Dimension, Fact, Level, Measure, ModelFile, NamedSet, TableNode } from './schema';
@@ -63,7 +64,7 @@ export function compileModel(file: ModelFile): Model {
     file,
     id: file.id,
     name: file.name,
-    measures: new Map(file.measures.map((measure) => [measure.id, measure])),
+    measures: new Map(withFormats(file.measures).map((measure) => [measure.id, measure])),
     levels,
     facts: new Map(file.facts.map((fact) => [fact.id, fact])),
     tables,

@@ -1,7 +1,7 @@
 /** The columns of an answer, as people and programs get them: keys, labels, units, formats. */
 import { isMeasure, type Calculation } from '../model/calculation';
-import { level as levelOf, measure as measureOf, type Model } from '../model/model';
-import type { Format } from '../model/schema';
+import { writtenOf } from '../model/format-of';
+import { level as levelOf, measure as measureOf } from '../model/model';
 import type { Reading } from '../reading/schema';
 import { calculationWords, capitalised, periodWords } from '../reading/words';
 import type { AnswerColumn } from './plan';
@@ -73,12 +73,12 @@ export function answerColumns(
   return shown.flatMap((one): AnswerColumn[] => {
     const found = isMeasure(one.calculation) ? measureOf(model, one.calculation.measure) : undefined;
     const label = found?.name ?? capitalised(calculationWords(naming, one.calculation));
-    const format = formatOf(model, one.calculation);
+    const { format, unit } = writtenOf(one.calculation, (id) => model.measures.get(id));
     const common = {
       role: 'measure' as const,
       of: one.key,
       additive: partsAddUp(reading.by, one.calculation, model),
-      ...(found?.unit === undefined ? {} : { unit: found.unit }),
+      ...(unit === undefined ? {} : { unit }),
       ...(format === undefined ? {} : { format }),
       ...(found?.direction === undefined ? {} : { direction: found.direction }),
     };
@@ -103,23 +103,4 @@ export function answerColumns(
       },
     ];
   });
-}
-
-/** The format of a calculation: its measure's own; for a sum or difference that of its left part; money a head for money divided. */
-function formatOf(model: Model, calculation: Calculation): Format | undefined {
-  if (
-    calculation.kind === 'measure' ||
-    calculation.kind === 'rows' ||
-    calculation.kind === 'percentile' ||
-    calculation.kind === 'perPeriod'
-  )
-    return measureOf(model, calculation.measure).format;
-  if (calculation.kind === 'proportion' || calculation.kind === 'part') return { style: 'percent', decimals: 1 };
-  if (calculation.kind !== 'arithmetic') return undefined;
-  const left = formatOf(model, calculation.left);
-  if (calculation.operator === 'add' || calculation.operator === 'subtract') return left;
-  if (calculation.operator === 'multiply') return undefined;
-  return left?.style === 'currency' && formatOf(model, calculation.right)?.style !== 'currency'
-    ? { ...left, decimals: 2 }
-    : { style: 'number', decimals: 2 };
 }

@@ -27,7 +27,7 @@ import { readingFault } from '@zud/core/reading/reading-fault';
 import { missingFrom } from '@zud/core/reading/references';
 import { canonical, type Condition, type Reading, type Shown } from '@zud/core/reading/schema';
 import { sentenceOf, type Sentence } from '@zud/core/reading/sentence';
-import { calculationWords, capitalised, conditionWords, periodWords } from '@zud/core/reading/words';
+import { calculationWords, capitalised, conditionWords, listWords, periodWords } from '@zud/core/reading/words';
 import { definitionText, partText, proportionText } from '@zud/core/reading/definition';
 import { Unfit, type Engine, type RunLimits } from '../engines/engine';
 import type { ReadyModel } from './model-library';
@@ -264,7 +264,7 @@ export class Answering {
     return { ...reading, by: reading.by.map((one) => (one === open ? { ...open, width } : one)) };
   }
 
-  /** Which condition left no data: the first one without which there are some. */
+  /** Which conditions left no data: those without any one of which there are some. */
   private async emptiedBy(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<string> {
     const hasRows = async (one: Reading) => {
       const plan = planOf(
@@ -283,11 +283,18 @@ export class Answering {
       const at = outputOf(plan.root).indexOf(ROWS);
       return Number(result.rows[0]?.[at] ?? 0) > 0;
     };
+    // each without which there are data: of several, it is their meeting that leaves none
+    const blamed: string[] = [];
     for (const [index, condition] of reading.where.entries())
       if (await hasRows({ ...reading, where: reading.where.filter((_one, at) => at !== index) }))
-        return `No data are left by “${conditionWords(ready.naming, condition as Condition)}”.`;
-    if (reading.when && (await hasRows({ ...reading, when: null })))
-      return `There are no data for ${periodWords(reading.when.period, ready.model)}.`;
+        blamed.push(`“${conditionWords(ready.naming, condition as Condition)}”`);
+    const period = reading.when === null ? null : periodWords(reading.when.period, ready.model);
+    if (period !== null && (await hasRows({ ...reading, when: null }))) {
+      if (blamed.length === 0) return `There are no data for ${period}.`;
+      blamed.push(`“${period}”`);
+    }
+    if (blamed.length > 1) return `Nothing fits ${listWords(blamed, 'and')} together; each alone leaves data.`;
+    if (blamed.length === 1) return `No data are left by ${blamed[0] ?? ''}.`;
     return reading.where.length > 0 ? 'No data fit these conditions together.' : 'There are no data.';
   }
 }

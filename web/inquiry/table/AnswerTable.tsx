@@ -2,14 +2,14 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, type MouseEvent } from 'react';
 import styled from 'styled-components';
-import { DEEPEST_SHADE } from '@zud/core/chart/shade';
+
 import type { Answer, Cell } from '@zud/core/query/answer';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import type { View } from '@zud/core/reading/schema';
 import { formatCell } from '@zud/core/format/format';
 import { crossTable, isKey, type CrossTable } from '@zud/core/table/cross-table';
 import { isExpected, withAhead } from '@zud/core/table/with-ahead';
-import { linesOf, sizesOf } from './lines';
+import { cellSize, linesOf, sizesOf } from './lines';
 import type { Figures, Totals } from './use-totals';
 
 const LINE = 29;
@@ -197,7 +197,7 @@ function Flat(props: TableProps) {
                     <td
                       key={column.key}
                       className={side(column)}
-                      style={sizeStyle(cell, sizes?.[at] ?? null, view?.cells)}
+                      style={cellSize(cell, sizes?.[at] ?? null, view?.cells)}
                     >
                       {choosing && at === lastKey && line.row < answer.rowCount ? (
                         <button
@@ -333,7 +333,7 @@ function Across(props: TableProps & { cross: CrossTable }) {
                       <td
                         key={`${place} ${column.key}`}
                         className="figure"
-                        style={sizeStyle(cell, sizes?.[at] ?? null, view?.cells)}
+                        style={cellSize(cell, sizes?.[at] ?? null, view?.cells)}
                         {...(row !== null && choosing?.chosen.has(row) ? { 'data-chosen': true } : {})}
                       >
                         {choosing && row !== null && row < answer.rowCount ? (
@@ -418,18 +418,5 @@ function useWindow(count: number, scrolled: React.RefObject<HTMLDivElement | nul
     items: found.map((one) => one.index),
     before: first?.start ?? 0,
     after: last ? rows.getTotalSize() - last.end : 0,
-  };
-}
-
-/** A bar behind a figure, or a shade, in the proportion of the greatest of its column. */
-function sizeStyle(cell: Cell, most: number | null, as: View['cells']): React.CSSProperties | undefined {
-  if (as === undefined || most === null || most === 0 || typeof cell !== 'number') return undefined;
-  const part = Math.abs(cell) / most;
-  const colour = cell < 0 ? 'var(--signal)' : 'var(--first)';
-  if (as === 'shades')
-    return { background: `color-mix(in srgb, ${colour} ${Math.round(part * DEEPEST_SHADE * 100)}%, transparent)` };
-  return {
-    backgroundImage: `linear-gradient(${colour}, ${colour})`,
-    backgroundSize: `calc((100% - 14px) * ${part.toFixed(3)}) 3px`,
   };
 }

@@ -1,6 +1,8 @@
 /** The lines of a table: the rows of the answer, with a line of subtotals after each group where totals are shown. */
 import type { Answer, Cell } from '@zud/core/query/answer';
 import type { AnswerColumn } from '@zud/core/query/plan';
+import { DEEPEST_SHADE } from '@zud/core/chart/shade';
+import type { View } from '@zud/core/reading/schema';
 import { isKey } from '@zud/core/table/cross-table';
 
 export type Line =
@@ -27,9 +29,41 @@ function standTogether(cells: readonly Cell[]): boolean {
   return changes === new Set(cells).size;
 }
 
-/** The greatest size of each column, for bars and shades: of measures only. */
+/** Figures that can be set against one another: of the same unit, written alike. */
+const scaleOf = ({ format, unit }: AnswerColumn) =>
+  `${format?.style ?? 'number'} ${format?.currency ?? ''} ${unit ?? ''}`;
+
+/** The greatest size on the scale of each column, for bars and shades: columns of one unit have one scale. Of measures only. */
 export function sizesOf({ columns, rows }: Pick<Answer, 'columns' | 'rows'>): (number | null)[] {
-  return columns.map((column, at) =>
-    column.role === 'measure' ? rows.reduce((most, row) => Math.max(most, Math.abs(Number(row[at] ?? 0))), 0) : null,
-  );
+  const most = new Map<string, number>();
+  columns.forEach((column, at) => {
+    if (column.role !== 'measure') return;
+    const scale = scaleOf(column);
+    for (const row of rows) most.set(scale, Math.max(most.get(scale) ?? 0, Math.abs(Number(row[at] ?? 0))));
+  });
+  return columns.map((column) => (column.role === 'measure' ? (most.get(scaleOf(column)) ?? 0) : null));
+}
+
+/** The longest bar, in pixels, whatever the width of its column, so that bars of different columns can be compared. */
+const LONGEST_BAR = 72;
+
+/** A bar under a figure, or a shade behind it, in the proportion of the greatest on its scale. */
+export function cellSize(cell: Cell, most: number | null, as: View['cells']): CellStyle | undefined {
+  if (as === undefined || most === null || most === 0 || typeof cell !== 'number') return undefined;
+  const part = Math.abs(cell) / most;
+  const colour = cell < 0 ? 'var(--signal)' : 'var(--first)';
+  if (as === 'shades')
+    return { background: `color-mix(in srgb, ${colour} ${Math.round(part * DEEPEST_SHADE * 100)}%, transparent)` };
+  return {
+    backgroundImage: `linear-gradient(${colour}, ${colour})`,
+    backgroundSize: `${(part * LONGEST_BAR).toFixed(1)}px 3px`,
+    minWidth: LONGEST_BAR,
+  };
+}
+
+export interface CellStyle {
+  readonly background?: string;
+  readonly backgroundImage?: string;
+  readonly backgroundSize?: string;
+  readonly minWidth?: number;
 }
