@@ -114,7 +114,7 @@ function mostOf(
       ? `${level.length} ${lower(keys[0]?.column.label ?? 'member')}s`
       : listWords(level.map(name), 'and');
   const one = level.length === 1;
-  const most = bottom ? 'lowest' : mostWord(column);
+  const most = bottom ? leastWord(column) : mostWord(column);
   const first = `${names} ${one ? 'has' : 'have'} the ${most} ${lower(column.label)}, ${valueOf(told)}${one ? '' : ' each'}`;
   if (bottom || !one) return first;
   if (reading.rank?.direction === 'top') {
@@ -152,3 +152,9 @@ function isNarrowed(reading: Reading, column: AnswerColumn | undefined): boolean
 /** What adds up is had most of; what does not is highest. */
 const mostWord = (column: AnswerColumn) =>
   column.additive === true && column.format?.style !== 'percent' ? 'most' : 'highest';
+
+/** Things that are counted are fewest; all else is lowest. */
+const leastWord = (column: AnswerColumn) =>
+  mostWord(column) === 'most' && column.format?.style !== 'currency' && /[^s]s$/.test(column.label)
+    ? 'fewest'
+    : 'lowest';

@@ -42,6 +42,8 @@ export interface Answer {
   readonly incomplete: string | null;
   /** Absent where no forecast is asked for. */
   readonly ahead?: Ahead;
+  /** Whose records stand behind the figures: of a ratio those of both its parts. */
+  readonly records?: readonly { readonly id: string; readonly name: string }[];
 }
 
 export interface Working {

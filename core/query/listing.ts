@@ -9,6 +9,7 @@ import {
   rowColumnOf,
   type ColumnRef,
   type Model,
+  expand,
 } from '../model/model';
 import { measuresIn } from '../model/calculation';
 import { same, type Listed, type Reading } from '../reading/schema';
@@ -77,7 +78,8 @@ function listed(reading: Reading, rows: NonNullable<Reading['rows']>, model: Mod
     ),
   ];
   const measures = [
-    ...reading.shown.flatMap((one) => measuresIn(one.calculation)),
+    // of a ratio its parts, each where its records are
+    ...reading.shown.flatMap((one) => [...measuresIn(one.calculation), ...measuresIn(expand(model, one.calculation))]),
     ...reading.where.flatMap((one) => (one.kind === 'rows' ? [one.measure] : [])),
   ];
   const all: Listed[] = [

@@ -36,6 +36,17 @@ export function listing(reading: Reading, edit: Extract<Edit, { do: 'rows' }>, m
   return done({ ...reading, rows: { fact, columns }, view: null });
 }
 
+/** All facts whose records stand behind what is shown: of a ratio those of its parts, of a comparison with plan those of the plan too. */
+export function factsBehind({ shown, against }: Reading, model: Model): string[] {
+  const plans = against?.kind === 'plan' ? shown.flatMap((one) => planOf(one.calculation, model)) : [];
+  return [...new Set([...shown.map((one) => one.calculation), ...plans].flatMap((one) => factsOf(model, one)))];
+}
+
+const planOf = (calculation: Calculation, model: Model): Calculation[] => {
+  const plan = calculation.kind === 'measure' ? model.measures.get(calculation.measure)?.plan : undefined;
+  return plan === undefined ? [] : [{ kind: 'measure', measure: plan }];
+};
+
 /** The fact whose records stand behind what is shown. */
 export function listedFact(reading: Reading, model: Model): string | null {
   const [first] = reading.shown;

@@ -1,15 +1,33 @@
-/** What stands beside a period moves along with it, whether the period is said or chosen by hand. */
+/** What an edit takes along, whether it is said or made by hand: what stands beside a period moves with it, a rank of which nothing is left goes. */
 import { addDays, weekday, type Day } from '../time/day';
 import { addGrains, type Grain } from '../time/grain';
 import { exactGrain, resolvePeriod, type Calendar, type Period } from '../time/period';
 import type { Edit } from './edit-schema';
-import type { Reading } from './schema';
+import { byLevel, same, type Reading } from './schema';
 
 /** After how many units the same comes again: a year, for days the same weekday. */
 const ROUND: Readonly<Record<Grain, number>> = { year: 1, half: 2, quarter: 4, month: 12, week: 52, day: 7 };
 
-/** "April vs March", then "what about July": where one period stood beside the one before it, or that of a year before, the next stands beside its own. */
-export function movedAlong(edits: readonly Edit[], { when, against }: Reading, calendar: Calendar): Edit[] {
+/** What an edit takes along. "April vs March", then "what about July": where one period stood beside the one before it, or that of a year before, the next stands beside its own. */
+export function movedAlong(edits: readonly Edit[], reading: Reading, calendar: Calendar): Edit[] {
+  return [...periodMoved(edits, reading, calendar), ...rankLeft(edits, reading)];
+}
+
+/** Narrowed to no more members than a rank chooses, nothing is ranked any more. */
+function rankLeft(edits: readonly Edit[], { rank }: Reading): Edit[] {
+  if (rank === null || rank.percent || edits.some((edit) => edit.do === 'rank' || edit.do === 'rerank')) return [];
+  const keepsAll = edits.some(
+    (edit) =>
+      edit.do === 'condition' &&
+      edit.how === 'only' &&
+      edit.condition.kind === 'members' &&
+      same(rank.of, byLevel(edit.condition.level)) &&
+      edit.condition.members.length <= rank.count,
+  );
+  return keepsAll ? [{ do: 'rank', rank: null }] : [];
+}
+
+function periodMoved(edits: readonly Edit[], { when, against }: Reading, calendar: Calendar): Edit[] {
   const next = edits.findLast((edit) => edit.do === 'period');
   if (
     when === null ||

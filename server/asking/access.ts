@@ -41,8 +41,20 @@ export function accessFor(model: Model, groups: readonly string[]): Access {
 export function limitWords({ rules, hidden }: Access): string | null {
   if (rules.length === 0)
     return hidden.size === 0 ? null : 'Some columns of these data are not shown to you; what needs them is left out.';
-  const parts = rules.map(({ name, members }) =>
-    members.length > 3 ? `${members.length} members of ${name.toLowerCase()}` : listWords(members, 'and'),
-  );
-  return `You see ${listWords(parts, 'and')} only, so your numbers may differ from those of others.`;
+  return `You see ${seenWords(rules)} only, so your numbers may differ from those of others.`;
 }
+
+/** The same for whoever reads a file that a person took along. */
+export function limitOfFile({ rules }: Access): string | null {
+  return rules.length === 0
+    ? null
+    : `Of all records these figures count ${seenWords(rules)} only: whoever took them along sees no more.`;
+}
+
+const seenWords = (rules: Access['rules']) =>
+  listWords(
+    rules.map(({ name, members }) =>
+      members.length > 3 ? `${members.length} members of ${name.toLowerCase()}` : listWords(members, 'and'),
+    ),
+    'and',
+  );

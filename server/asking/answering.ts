@@ -23,11 +23,19 @@ import { coverageReading } from '@zud/core/query/plan-cover';
 import { coverNotes } from '@zud/core/narrate/cover';
 import { incompleteKey, windowsOf } from '@zud/core/query/windows';
 import { periodFault } from '@zud/core/query/period-fault';
+import { factsBehind } from '@zud/core/reading/edit-listings';
 import { readingFault } from '@zud/core/reading/reading-fault';
 import { missingFrom } from '@zud/core/reading/references';
 import { canonical, type Condition, type Reading, type Shown } from '@zud/core/reading/schema';
 import { sentenceOf, type Sentence } from '@zud/core/reading/sentence';
-import { calculationWords, capitalised, conditionWords, listWords, periodWords } from '@zud/core/reading/words';
+import {
+  calculationWords,
+  capitalised,
+  conditionWords,
+  factWords,
+  listWords,
+  periodWords,
+} from '@zud/core/reading/words';
 import { definitionText, partText, proportionText } from '@zud/core/reading/definition';
 import { Unfit, type Engine, type RunLimits } from '../engines/engine';
 import type { ReadyModel } from './model-library';
@@ -105,7 +113,7 @@ export class Answering {
   private async compute(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<Omit<Answered, 'sentence'>> {
     const reason = impossibility(reading, ready.names);
     if (reason !== null) throw new Unanswerable(reason);
-    const { model, calendar } = ready;
+    const { model, calendar, naming } = ready;
     try {
       const settled = await this.withWidths(reading, ready, options);
       const sources = settled.rows === null ? sourcesOf(settled, calendar) : null;
@@ -139,6 +147,7 @@ export class Answering {
         other: plan.other,
         incomplete: incompleteKey(reading, plan.window, calendar),
         ...(ahead === null ? {} : { ahead }),
+        records: factsBehind(reading, model).map((id) => ({ id, name: capitalised(factWords(naming, id)) })),
       };
       const note = windowsOf(reading, calendar).note;
       const words = headlineWords(answer, reading, ready);

@@ -1,7 +1,7 @@
 /** What a headline says besides its numbers: the scope of a reading and what it stands beside, so that it can be quoted alone. */
 import type { HeadlineWords } from '@zud/core/narrate/headline';
 import type { Answer } from '@zud/core/query/answer';
-import type { Condition, Reading } from '@zud/core/reading/schema';
+import { byLevel, same, type Condition, type Reading } from '@zud/core/reading/schema';
 import { conditionWords, dayWords, listWords, periodWords, rangeWords } from '@zud/core/reading/words';
 import { resolvePeriod, type Period } from '@zud/core/time/period';
 import { timeGrain } from '@zud/core/query/windows';
@@ -21,8 +21,12 @@ export function headlineWords(
 }
 
 function scopeWords({ window }: Pick<Answer, 'window'>, reading: Reading, ready: ReadyModel): string {
-  const conditions = reading.where.slice(0, MOST_CONDITIONS).map((one) => scopeCondition(one, ready));
-  const more = reading.where.length - MOST_CONDITIONS;
+  // members that the answer is broken down by are named by its rows
+  const said = reading.where.filter(
+    (one) => !(one.kind === 'members' && one.is && reading.by.some((by) => same(by, byLevel(one.level)))),
+  );
+  const conditions = said.slice(0, MOST_CONDITIONS).map((one) => scopeCondition(one, ready));
+  const more = said.length - MOST_CONDITIONS;
   // a time line names its periods itself
   const period = reading.when && timeGrain(reading.by) === null ? [inPeriod(reading.when.period, window, ready)] : [];
   return [

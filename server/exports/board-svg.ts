@@ -4,6 +4,7 @@ import { escaped, fitted, line, rect, SERIF, text, wrapped } from '@zud/core/cha
 import { TOKENS } from '@zud/core/chart/tokens';
 import type { Tile } from '../store/boards';
 import type { Cover, TileAnswer } from './cover';
+import { remarksOf } from './remarks';
 
 const WIDTH = 1600;
 const MARGIN = 40;
@@ -45,11 +46,18 @@ export function boardSvg(
         text(box.x + 14, box.y + 24 + index * 20, one, tokens.ink, { size: 16, weight: 600, family: SERIF }),
       );
       const top = 14 + lines.length * 20;
+      // what a tile says below its chart
+      const [said] = remarksOf(answered).slice(0, -1);
+      const foot = said === undefined || tile.height < 2 ? 0 : 18;
       const number = answered.chart.kind === 'number';
       parts.push(rect(box.x, box.y, box.width, box.height, tokens.raised, { stroke: tokens.line }), ...head);
       parts.push(
-        `<svg x="${box.x + 12}" y="${box.y + top}" width="${box.width - 24}" height="${box.height - top - 8}" viewBox="0 0 ${number ? 260 : box.width - 24} ${number ? 104 : box.height - top - 8}" preserveAspectRatio="xMinYMid meet">${drawn(answered.chart, answered.answer, tokens, { x: 0, y: 0, width: number ? 260 : box.width - 24, height: number ? 104 : box.height - top - 8 })}</svg>`,
+        `<svg x="${box.x + 12}" y="${box.y + top}" width="${box.width - 24}" height="${box.height - top - 8 - foot}" viewBox="0 0 ${number ? 260 : box.width - 24} ${number ? 104 : box.height - top - 8 - foot}" preserveAspectRatio="xMinYMid meet">${drawn(answered.chart, answered.answer, tokens, { x: 0, y: 0, width: number ? 260 : box.width - 24, height: number ? 104 : box.height - top - 8 - foot })}</svg>`,
       );
+      if (said !== undefined && foot > 0)
+        parts.push(
+          text(box.x + 14, box.y + box.height - 10, fitted(said, box.width - 28, 12), tokens.quiet, { size: 12 }),
+        );
     } else if (tile.kind === 'section')
       parts.push(
         text(box.x, box.y + box.height - 10, tile.words ?? '', tokens.ink, { size: 22, weight: 600, family: SERIF }),

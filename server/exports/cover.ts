@@ -1,8 +1,8 @@
 /** What a board puts into a file: its answers, and what comes before them. */
-import type { Answered } from '../asking/answering';
+import type { FiledAnswer } from './remarks';
 
 /** The answer of a tile, as it stands on the board. */
-export type TileAnswer = Answered & { readonly tile: string; readonly title: string | null };
+export type TileAnswer = FiledAnswer & { readonly tile: string; readonly title: string | null };
 
 /** What comes before the answers of a board in a file: its title, its sentence, and what its tiles of words say. */
 export interface Cover {

@@ -5,15 +5,18 @@ import { svgOf } from '@zud/core/chart/svg/draw';
 import { TOKENS } from '@zud/core/chart/tokens';
 import { formatCell } from '@zud/core/format/format';
 import { withAhead } from '@zud/core/table/with-ahead';
-import type { Answered } from '../asking/answering';
 import { FONTS, fontFor, type Font } from './fonts';
 import type { Cover } from './cover';
 import { headOf } from './csv';
+import { remarksOf, type FiledAnswer } from './remarks';
 
 /** A4 across, in points. */
 const PAGE = { width: 841.89, height: 595.28 };
 const MARGIN = 28;
 const CHART_HEIGHT = 470;
+const LEAST_CHART = 330;
+/** Points of the letters of remarks. */
+const REMARK = 10.5;
 const ROW = 16;
 const MOST_ROWS = 1000;
 const MOST_COLUMNS = 14;
@@ -22,7 +25,7 @@ const MOST_COLUMNS = 14;
  * @param cover comes on a page of its own, before the answers
  * @returns the bytes of the document
  */
-export function pdfOf(answers: readonly Answered[], cover: Cover | null = null): Promise<Buffer> {
+export function pdfOf(answers: readonly FiledAnswer[], cover: Cover | null = null): Promise<Buffer> {
   const document = new PdfDocument({
     size: [PAGE.width, PAGE.height],
     margin: MARGIN,
@@ -51,44 +54,53 @@ function coverPage(document: PDFKit.PDFDocument, { title, sentence, words }: Cov
   for (const text of words) document.text(plain(text), { width }).moveDown(0.5);
 }
 
-function answerPages(document: PDFKit.PDFDocument, { answer, chart, headline, sentence, notes }: Answered): void {
+function answerPages(document: PDFKit.PDFDocument, filed: FiledAnswer): void {
+  const { answer, chart, headline, sentence } = filed;
   document.addPage();
   const tokens = { ...TOKENS.light, paper: '#FFFFFF' };
+  const width = PAGE.width - 2 * MARGIN;
+  const remarks = remarksOf({ ...filed, chart: { ...chart, omitted: null } }).map((text) => plain(`– ${text}`));
+  document.font('serif').fontSize(REMARK);
+  // as much of the page as the remarks leave; of very many the last go to the next page
+  const heights = remarks.map((text) => document.heightOfString(text, { width }) + 2);
+  const wanted = heights.reduce((sum, height) => sum + height, 0);
+  const foot = PAGE.height - MARGIN - 16;
+  const height = Math.max(LEAST_CHART, Math.min(CHART_HEIGHT, foot - wanted - 6));
   svgToPdf(
     document,
-    svgOf(chart, answer, { headline, sentence: sentence.text }, { width: PAGE.width, height: CHART_HEIGHT, tokens }),
+    svgOf(chart, answer, { headline, sentence: sentence.text }, { width: PAGE.width, height, tokens }),
     0,
     0,
     {
       width: PAGE.width,
-      height: CHART_HEIGHT,
+      height,
       assumePt: true,
       fontCallback: (family: string, bold: boolean) => fontFor(family, bold),
     },
   );
-  document.font('serif').fontSize(11).fillColor(tokens.ink);
-  let y = CHART_HEIGHT + 6;
-  for (const note of notes.slice(0, 5)) {
-    document.text(plain(`– ${note.text}`), MARGIN, y, { width: PAGE.width - 2 * MARGIN, height: 15, ellipsis: true });
-    y += 15;
-  }
+  let y = height + 6;
+  remarks.forEach((text, index) => {
+    if (y + (heights[index] ?? 0) > foot) {
+      document.addPage();
+      y = MARGIN;
+    }
+    document.font('serif').fontSize(REMARK).fillColor(tokens.ink).text(text, MARGIN, y, { width });
+    y += heights[index] ?? 0;
+  });
   document
     .font('sans')
     .fontSize(8.5)
     .fillColor(tokens.quiet)
-    .text(
-      plain(`Data to ${answer.asOf}, version ${answer.dataVersion}. Computed by ${answer.engine} in ${answer.ms} ms.`),
-      MARGIN,
-      PAGE.height - MARGIN - 10,
-      { lineBreak: false },
-    );
+    .text(plain(`Computed by ${answer.engine} in ${answer.ms} ms.`), MARGIN, PAGE.height - MARGIN - 10, {
+      lineBreak: false,
+    });
   if (chart.kind !== 'number') figures(document, withAhead(answer));
 }
 
 /** Narrow spaces, which the typefaces lack, as plain ones. */
 const plain = (text: string) => text.replace(/[\u202f\u2009]/g, '\u00a0');
 
-function figures(document: PDFKit.PDFDocument, answer: Answered['answer']): void {
+function figures(document: PDFKit.PDFDocument, answer: FiledAnswer['answer']): void {
   const columns = answer.columns.slice(0, MOST_COLUMNS);
   const room = (PAGE.width - 2 * MARGIN) / Math.max(3, columns.length);
   const perPage = Math.floor((PAGE.height - 2 * MARGIN - 2 * ROW) / ROW);

@@ -5,9 +5,9 @@ import { colourOf } from '@zud/core/chart/svg/draw';
 import type { ChartDescription, ChartSeries } from '@zud/core/chart/description';
 import { formatCell } from '@zud/core/format/format';
 import { withAhead } from '@zud/core/table/with-ahead';
-import type { Answered } from '../asking/answering';
 import type { Cover } from './cover';
 import { headOf } from './csv';
+import { remarksOf, type FiledAnswer } from './remarks';
 import { numberFormat } from './xlsx';
 
 /** Inches of a wide slide. */
@@ -38,7 +38,7 @@ const seriesOf = (chart: ChartDescription, series: readonly ChartSeries[]): Nati
  * @param cover comes on a slide of its own, before the answers
  * @returns the bytes of the presentation
  */
-export async function pptxOf(answers: readonly Answered[], cover: Cover | null = null): Promise<Buffer> {
+export async function pptxOf(answers: readonly FiledAnswer[], cover: Cover | null = null): Promise<Buffer> {
   const file = new PptxGenJS();
   file.layout = 'LAYOUT_WIDE';
   file.title = cover?.title ?? answers[0]?.headline ?? '';
@@ -92,8 +92,8 @@ function addCover(file: PptxGenJS, { title, sentence, words }: Cover): void {
     );
 }
 
-function addAnswer(file: PptxGenJS, answered: Answered): void {
-  const { answer, chart, headline, sentence, notes } = answered;
+function addAnswer(file: PptxGenJS, answered: FiledAnswer): void {
+  const { answer, chart, headline, sentence } = answered;
   const slide = file.addSlide();
   const tokens = TOKENS.light;
   slide.background = { color: hex(tokens.paper) };
@@ -122,32 +122,19 @@ function addAnswer(file: PptxGenJS, answered: Answered): void {
     fit: 'shrink',
   });
   if (!addChart(file, slide, chart)) addTable(slide, answered);
-  slide.addText(
-    [
-      ...notes.slice(0, 3).map((note) => note.text),
-      `Data to ${answer.asOf}.`,
-      ...(chart.omitted === null ? [] : [chart.omitted]),
-      ...chart.lines.map((one) => `Line at ${one.label}.`),
-    ].join('  '),
-    {
-      x: 0.5,
-      y: 6.8,
-      w: WIDTH - 1,
-      h: 0.5,
-      fontFace: SANS,
-      fontSize: 10,
-      color: hex(tokens.quiet),
-      valign: 'top',
-      fit: 'shrink',
-    },
-  );
-  slide.addNotes(
-    [
-      sentence.text,
-      ...notes.map((note) => note.text),
-      `Data version ${answer.dataVersion}, computed by ${answer.engine}.`,
-    ].join('\n'),
-  );
+  const remarks = remarksOf(answered);
+  slide.addText(remarks.join('  '), {
+    x: 0.5,
+    y: 6.75,
+    w: WIDTH - 1,
+    h: 0.65,
+    fontFace: SANS,
+    fontSize: 10,
+    color: hex(tokens.quiet),
+    valign: 'top',
+    fit: 'shrink',
+  });
+  slide.addNotes([sentence.text, ...remarks, `Computed by ${answer.engine}.`].join('\n'));
 }
 
 /** @returns whether the kind has a native chart */
@@ -284,7 +271,7 @@ function addChart(file: PptxGenJS, slide: PptxGenJS.Slide, chart: ChartDescripti
   }
 }
 
-function addTable(slide: PptxGenJS.Slide, { answer: given }: Answered): void {
+function addTable(slide: PptxGenJS.Slide, { answer: given }: FiledAnswer): void {
   const answer = withAhead(given);
   const columns = answer.columns.slice(0, MOST_COLUMNS);
   const { ink, quiet, line } = TOKENS.light;
@@ -293,14 +280,12 @@ function addTable(slide: PptxGenJS.Slide, { answer: given }: Answered): void {
     text: headOf(column),
     options: { bold: true, color: hex(quiet), align: align(at) },
   }));
-  const rows = answer.rows
-    .slice(0, MOST_ROWS)
-    .map((row) =>
-      columns.map((column, at) => ({
-        text: formatCell(row[at] ?? null, column),
-        options: { color: hex(ink), align: align(at) },
-      })),
-    );
+  const rows = answer.rows.slice(0, MOST_ROWS).map((row) =>
+    columns.map((column, at) => ({
+      text: formatCell(row[at] ?? null, column),
+      options: { color: hex(ink), align: align(at) },
+    })),
+  );
   slide.addTable([head, ...rows], {
     x: PLACE.x,
     y: PLACE.y,

@@ -1,11 +1,11 @@
 /** Answers as an Office Open XML workbook: a sheet each with the figures as numbers, and one that says what they are. */
 import writeExcelFile, { type SheetData } from 'write-excel-file/node';
 import { withAhead } from '@zud/core/table/with-ahead';
-import type { Answered } from '../asking/answering';
 import type { Cover } from './cover';
 import { headOf } from './csv';
+import { clean, remarksOf, type FiledAnswer } from './remarks';
 
-type Column = Answered['answer']['columns'][number];
+type Column = FiledAnswer['answer']['columns'][number];
 
 const BOLD = { fontWeight: 'bold' } as const;
 const SIGNS: Readonly<Record<string, string>> = { EUR: '€', USD: '$', GBP: '£' };
@@ -23,7 +23,7 @@ const DATED = new Set(['day', 'week', 'month', 'quarter', 'half', 'year']);
 
 function cellOf(value: string | number | null, column: Column) {
   if (value === null) return null;
-  if (typeof value === 'number') return { value, type: Number, format: numberFormat(column) };
+  if (typeof value === 'number') return { value: clean(value), type: Number, format: numberFormat(column) };
   if (column.grain !== undefined && DATED.has(column.grain) && /^\d{4}-\d{2}-\d{2}/.test(value)) {
     const timed = value.length > 10;
     return {
@@ -36,8 +36,8 @@ function cellOf(value: string | number | null, column: Column) {
 }
 
 /** @returns the bytes of the workbook */
-export async function xlsxOf(answers: readonly Answered[], cover: Cover | null = null): Promise<Buffer> {
-  const named = sheetNames(answers.map((one) => (answers.length === 1 ? 'Answer' : one.plainHeadline)));
+export async function xlsxOf(answers: readonly FiledAnswer[], cover: Cover | null = null): Promise<Buffer> {
+  const named = sheetNames(answers.map((one) => (answers.length === 1 ? 'Answer' : (one.title ?? one.plainHeadline))));
   const head: SheetData =
     cover === null
       ? []
@@ -82,7 +82,7 @@ function sheetNames(wanted: readonly string[]): string[] {
   });
 }
 
-function figuresOf({ answer: given }: Answered): SheetData {
+function figuresOf({ answer: given }: FiledAnswer): SheetData {
   const answer = withAhead(given);
   return [
     answer.columns.map((column) => ({ value: headOf(column), ...BOLD })),
@@ -90,11 +90,10 @@ function figuresOf({ answer: given }: Answered): SheetData {
   ];
 }
 
-function aboutOf({ answer, sentence, headline, notes }: Answered): SheetData {
+function aboutOf(filed: FiledAnswer): SheetData {
   return [
-    [{ value: headline, ...BOLD }],
-    [{ value: sentence.text }],
-    ...notes.map((note) => [{ value: note.text }]),
-    [{ value: `Data to ${answer.asOf}, version ${answer.dataVersion}` }],
+    [{ value: filed.headline, ...BOLD }],
+    [{ value: filed.sentence.text }],
+    ...remarksOf(filed).map((text) => [{ value: text }]),
   ];
 }

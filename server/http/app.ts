@@ -79,17 +79,15 @@ export function createApp(context: Context, webFolder: string | null): Express {
   app.get('/api/health', (_request, response) => {
     Promise.all([context.database.pool.query('select 1'), context.disk.state()]).then(
       ([, disk]) =>
-        response
-          .status(disk === 'full' ? 503 : 200)
-          .json({
-            ok: disk !== 'full',
-            version: VERSION,
-            database: 'up',
-            disk,
-            engines: ['PostgreSQL', ...(context.copy === null ? [] : ['DuckDB'])],
-            streams: context.feed.streams,
-            ...(context.copy === null ? {} : { copy: context.copy.state }),
-          }),
+        response.status(disk === 'full' ? 503 : 200).json({
+          ok: disk !== 'full',
+          version: VERSION,
+          database: 'up',
+          disk,
+          engines: ['PostgreSQL', ...(context.copy === null ? [] : ['DuckDB'])],
+          streams: context.feed.streams,
+          ...(context.copy === null ? {} : { copy: context.copy.state }),
+        }),
       () => response.status(503).json({ ok: false, version: VERSION, database: 'down', engines: [] }),
     );
   });

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import type { Request } from 'express';
 import { scoped, type Scoped } from '../asking/scope';
 import type { TileAnswer } from '../exports/cover';
-import { SEES_ALL } from '../asking/access';
+import { SEES_ALL, limitOfFile } from '../asking/access';
 import type { ReadyModel } from '../asking/model-library';
 import { textFor } from '../asking/step-view';
 import { Busy } from '../engines/fair-queue';
@@ -179,10 +179,13 @@ export class BoardDesk {
       rows.map(async (row) => {
         try {
           const ready = await library.get(row.modelId, person);
-          const { reading } = this.readingOf(row, scopes, ready, always);
+          const { reading, refused } = this.readingOf(row, scopes, ready, always);
           return {
             tile: row.id,
             title: row.title === null ? null : ready.sight.text(row.title),
+            refused,
+            ownScope: row.ownScope,
+            limited: limitOfFile(ready.access),
             ...(await answering.answer(reading, ready, { signal, limits: { time: timeLimit }, person: person.id })),
           };
         } catch (error) {

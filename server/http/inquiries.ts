@@ -7,7 +7,7 @@ import { readingSchema, type Reading } from '@zud/core/reading/schema';
 import type { Answered } from '../asking/answering';
 import { checked } from '../asking/check';
 import { deeperLevels } from '../asking/deeper';
-import { limitWords } from '../asking/access';
+import { limitOfFile, limitWords } from '../asking/access';
 import type { ModelLibrary, ReadyModel } from '../asking/model-library';
 import { FILE_TYPES } from '../exports/file-types';
 import type { Asked } from '../asking/steps';
@@ -49,7 +49,11 @@ export const answerBody = z.object({
   edits: z.array(editSchema).max(50).optional(),
   skip: z.number().int().min(0).max(100_000_000).optional(),
 });
-export const exportBody = answerBody.extend({ format: z.enum(['csv', 'xlsx', 'svg', 'pdf', 'pptx']) });
+export const exportBody = answerBody.extend({
+  format: z.enum(['csv', 'xlsx', 'svg', 'pdf', 'pptx']),
+  /** Of a CSV file: whether what the figures are follows them. */
+  about: z.boolean().default(true),
+});
 export const marksBody = z
   .object({
     name: z.string().trim().min(1).max(120).nullable().optional(),
@@ -278,10 +282,12 @@ export function inquiryRoutes(context: Context): Router {
   router.post(
     '/exports',
     handle(async (request, response) => {
-      const { format, ...body } = parsed(exportBody, request.body);
+      const { format, about, ...body } = parsed(exportBody, request.body);
       const found = await answered(request, response, body);
+      const { access } = await context.library.viewer(body.modelId, personOf(request));
+      const filed = { ...found, limited: limitOfFile(access) };
       response.attachment(`${fileName(found.headline)}.${format}`);
-      const content = await context.workers.run('answersFile', { format, answers: [found], cover: null });
+      const content = await context.workers.run('answersFile', { format, answers: [filed], cover: null, about });
       response.type(FILE_TYPES[format]).send(typeof content === 'string' ? content : Buffer.from(content));
       return undefined;
     }),

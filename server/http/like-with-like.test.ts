@@ -20,6 +20,7 @@ dimensions:
 measures:
   - { id: revenue, name: Revenue, kind: sum, fact: sales, column: amount, plan: planned }
   - { id: planned, name: Planned revenue, kind: sum, fact: targets, column: amount }
+  - { id: reach, name: Reach, kind: ratio, of: revenue, per: planned }
 `;
 const SHOPS = ['Ambry', 'Birch', 'Cove'];
 /** Each shop sells 10 a day, and was to sell 9: but for Cove, for March 2025, and for Birch in May 2025, no plan was made. */
@@ -119,7 +120,7 @@ test('a year in progress stands beside its plan as far as whole periods of the p
     truth((day, shop) => day >= '2026' && day < '2026-10' && covered(day, shop)),
   );
   expect(told(step)).toContain('from 1 October to 17 October 2026');
-  expect(step.headline).toMatch(/^Revenue lay 11.% above plan, at 5,460, from January 2026 to September 2026$/);
+  expect(step.headline).toMatch(/^Revenue lay 11.% above plan, at 5,460, from January to September 2026$/);
 });
 
 test('a period of the plan in progress stands beside as much of its plan as of its days have passed', async () => {
@@ -164,3 +165,42 @@ test.each(['revenue vs plan by shop in 2025', 'revenue vs plan by month in 2025'
     expect(check.agree).toBe(check.checked);
   },
 );
+
+test('behind a ratio stand the records of both its parts, each with its figure', async () => {
+  const step = await ask('reach by shop in 2025');
+  const listed = async (fact: string) =>
+    (
+      await analyst<Step & { answer: { columns: { label: string }[]; records: { id: string; name: string }[] } }>(
+        'POST',
+        '/answers',
+        { modelId: 'shops', reading: step.reading, edits: [{ do: 'rows', how: 'list', columns: [], fact }] },
+      )
+    ).body.answer;
+  const sold = await listed('sales');
+  expect(sold.records.map((one) => one.id)).toEqual(['sales', 'targets']);
+  expect(sold.columns.map((column) => column.label)).toContain('Revenue');
+  expect((await listed('targets')).columns.map((column) => column.label)).toContain('Planned revenue');
+});
+
+test('members that are level at the cut of a rank are told', async () => {
+  const step = await ask('top 1 shops by revenue in 2025');
+  expect(step.answer.rows).toHaveLength(3);
+  expect(told(step)).toContain('level at the cut');
+  expect(step.headline).toMatch(/^Revenue: all 3 are level at 3,650/);
+});
+
+test('where conditions leave nothing together, none alone is blamed', async () => {
+  const both = await ask('revenue of Ambry in Sallow in 2025');
+  expect(both.outcome).toBe('empty');
+  expect(told(both)).toMatch(/Nothing fits .*Ambry.* and .*Sallow.* together/);
+  expect(told(await ask('revenue of Ambry in 2031'))).toContain('There are no data for 2031');
+});
+
+test('narrowed to fewer members than a rank chooses, nothing is ranked any more', async () => {
+  const inquiry = (await analyst<{ id: string }>('POST', '/inquiries', { modelId: 'shops' })).body.id;
+  const say = async (text: string) => (await analyst<Step>('POST', `/inquiries/${inquiry}/steps`, { text })).body;
+  await say('top 2 shops by revenue in 2025');
+  expect((await say('only Cove')).sentence.text).toBe('Revenue by shop for Cove, 2025');
+  const step = await say('only Ambry, Birch and Cove');
+  expect(step.headline).not.toContain('Ambry, Birch and Cove');
+});

@@ -72,17 +72,15 @@ export function tableRoutes(context: Context): Router {
         );
       const { loaded } = end;
       const action = { whole: 'table loaded', add: 'rows added', days: 'days replaced' }[mode];
-      await store
-        .insert(audit)
-        .values({
-          personId: person.id,
-          action,
-          subject: name,
-          detail: {
-            ...('added' in loaded ? { added: loaded.added, removed: loaded.removed } : { rows: loaded.rows }),
-            ...(mode === 'days' ? { from, to } : {}),
-          },
-        });
+      await store.insert(audit).values({
+        personId: person.id,
+        action,
+        subject: name,
+        detail: {
+          ...('added' in loaded ? { added: loaded.added, removed: loaded.removed } : { rows: loaded.rows }),
+          ...(mode === 'days' ? { from, to } : {}),
+        },
+      });
       return loaded;
     }),
   );

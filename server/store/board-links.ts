@@ -30,19 +30,17 @@ export async function makeLink(
       .values({ boardId, personId, tokenHash: sha256(token), ...link })
       .returning({ id: boardLinks.id });
     const id = (row as { id: string }).id;
-    await transaction
-      .insert(audit)
-      .values({
-        personId,
-        action: link.embedIn === null ? 'link made' : 'embedding allowed',
-        subject: boardId,
-        detail: {
-          link: id,
-          name: link.name,
-          until: link.expiresAt.toISOString(),
-          ...(link.embedIn === null ? {} : { in: link.embedIn }),
-        },
-      });
+    await transaction.insert(audit).values({
+      personId,
+      action: link.embedIn === null ? 'link made' : 'embedding allowed',
+      subject: boardId,
+      detail: {
+        link: id,
+        name: link.name,
+        until: link.expiresAt.toISOString(),
+        ...(link.embedIn === null ? {} : { in: link.embedIn }),
+      },
+    });
     return { id, token };
   });
 }

@@ -115,14 +115,12 @@ export async function setShare(
         .insert(shares)
         .values({ boardId, personId, right })
         .onConflictDoUpdate({ target: [shares.boardId, shares.personId], set: { right } });
-    await transaction
-      .insert(audit)
-      .values({
-        personId: byId,
-        action: right === null ? 'board unshared' : 'board shared',
-        subject: boardId,
-        detail: { with: personId, right },
-      });
+    await transaction.insert(audit).values({
+      personId: byId,
+      action: right === null ? 'board unshared' : 'board shared',
+      subject: boardId,
+      detail: { with: personId, right },
+    });
     await changed(transaction, boardId, { kind: 'shares', by: byId });
   });
 }
@@ -143,14 +141,12 @@ export async function setGroupShare(
         .insert(groupShares)
         .values({ boardId, group, right })
         .onConflictDoUpdate({ target: [groupShares.boardId, groupShares.group], set: { right } });
-    await transaction
-      .insert(audit)
-      .values({
-        personId: byId,
-        action: right === null ? 'board unshared' : 'board shared',
-        subject: boardId,
-        detail: { group, right },
-      });
+    await transaction.insert(audit).values({
+      personId: byId,
+      action: right === null ? 'board unshared' : 'board shared',
+      subject: boardId,
+      detail: { group, right },
+    });
     await changed(transaction, boardId, { kind: 'shares', by: byId });
   });
 }

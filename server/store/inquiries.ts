@@ -102,14 +102,12 @@ export async function shareInquiry(
       .insert(inquiryShares)
       .values({ inquiryId, personId, right })
       .onConflictDoUpdate({ target: [inquiryShares.inquiryId, inquiryShares.personId], set: { right } });
-  await store
-    .insert(audit)
-    .values({
-      personId: byId,
-      action: right === null ? 'inquiry unshared' : 'inquiry shared',
-      subject: inquiryId,
-      detail: { with: personId, right },
-    });
+  await store.insert(audit).values({
+    personId: byId,
+    action: right === null ? 'inquiry unshared' : 'inquiry shared',
+    subject: inquiryId,
+    detail: { with: personId, right },
+  });
 }
 
 /** A copy of the steps as an inquiry of one's own; each step follows the copy of what it followed. */

@@ -120,14 +120,12 @@ export async function invitePerson(store: Store, person: Omit<Person, 'id'>, byI
       'There already',
       'Somebody has this e-mail address already. Nothing was changed; look for them in the list, those who were taken away too.',
     );
-  await store
-    .insert(audit)
-    .values({
-      personId: byId,
-      action: 'person added',
-      subject: row.id,
-      detail: { role: row.role, groups: row.groups },
-    });
+  await store.insert(audit).values({
+    personId: byId,
+    action: 'person added',
+    subject: row.id,
+    detail: { role: row.role, groups: row.groups },
+  });
   return shown(row);
 }
 
@@ -182,22 +180,20 @@ export async function changePerson(
         .where(and(eq(accessTokens.personId, id), isNull(accessTokens.withdrawnAt)));
       await transaction.delete(passwordLinks).where(eq(passwordLinks.personId, id));
     }
-    await transaction
-      .insert(audit)
-      .values({
-        personId: byId,
-        action:
-          active === false
-            ? 'person taken away'
-            : active === true && there.deactivatedAt !== null
-              ? 'person taken back'
-              : 'person changed',
-        subject: id,
-        detail: {
-          ...(change.role === undefined ? {} : { role: change.role }),
-          ...(groups === undefined ? {} : { groups }),
-        },
-      });
+    await transaction.insert(audit).values({
+      personId: byId,
+      action:
+        active === false
+          ? 'person taken away'
+          : active === true && there.deactivatedAt !== null
+            ? 'person taken back'
+            : 'person changed',
+      subject: id,
+      detail: {
+        ...(change.role === undefined ? {} : { role: change.role }),
+        ...(groups === undefined ? {} : { groups }),
+      },
+    });
   });
 }
 

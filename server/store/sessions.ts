@@ -119,14 +119,12 @@ export async function addAccessToken(
       createdAt: now,
     })
     .returning({ id: accessTokens.id });
-  await store
-    .insert(audit)
-    .values({
-      personId,
-      action: 'token made',
-      subject: row?.id ?? '',
-      detail: { name: made.name, scopes: made.scopes, until: expiresAt.toISOString() },
-    });
+  await store.insert(audit).values({
+    personId,
+    action: 'token made',
+    subject: row?.id ?? '',
+    detail: { name: made.name, scopes: made.scopes, until: expiresAt.toISOString() },
+  });
   return { id: row?.id ?? '', token, expiresAt };
 }
 

@@ -1,13 +1,13 @@
 /** Files that are made away from the event loop: each task a plain function of plain data, so that it may run in a thread of its own. */
 import { svgOf } from '@zud/core/chart/svg/draw';
 import { TOKENS } from '@zud/core/chart/tokens';
-import type { Answered } from '../asking/answering';
 import { boardSvg, type TilePlaced } from '../exports/board-svg';
 import type { Cover } from '../exports/cover';
 import { csvOf } from '../exports/csv';
 import type { FileFormat } from '../exports/file-types';
 import { pdfOf } from '../exports/pdf';
 import { pptxOf } from '../exports/pptx';
+import { remarksOf, type FiledAnswer } from '../exports/remarks';
 import { xlsxOf } from '../exports/xlsx';
 
 export const FILE_TASKS = {
@@ -16,21 +16,23 @@ export const FILE_TASKS = {
     format,
     answers,
     cover,
+    about = true,
   }: {
     readonly format: FileFormat;
-    readonly answers: readonly Answered[];
+    readonly answers: readonly FiledAnswer[];
     readonly cover: Cover | null;
+    readonly about?: boolean;
   }): Promise<string | Uint8Array> {
     const [first] = answers;
     if (first === undefined) return '';
     switch (format) {
       case 'csv':
-        return csvOf(first.answer);
+        return csvOf(first.answer, about ? [first.headline, first.sentence.text, ...remarksOf(first)] : []);
       case 'svg':
         return svgOf(
           first.chart,
           first.answer,
-          { headline: first.headline, sentence: first.sentence.text },
+          { headline: first.headline, sentence: first.sentence.text, remarks: remarksOf(first) },
           { width: 960, height: 600, tokens: TOKENS.light },
         );
       case 'xlsx':

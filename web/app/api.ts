@@ -218,7 +218,8 @@ export const api = {
     reading: Reading,
     edits: readonly Edit[],
     format: 'csv' | 'xlsx' | 'svg' | 'pdf' | 'pptx',
-  ) => download('/exports', { modelId, reading, edits, format }),
+    about = true,
+  ) => download('/exports', { modelId, reading, edits, format, about }),
   ask: (inquiry: string, ask: Ask, after: string | null | undefined, signal?: AbortSignal) =>
     call<Step>('POST', `/inquiries/${inquiry}/steps`, { ...ask, ...(after === undefined ? {} : { after }) }, signal),
   boards: () => call<readonly BoardSummary[]>('GET', '/boards'),

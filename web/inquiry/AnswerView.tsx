@@ -291,7 +291,14 @@ export function AnswerView(props: {
             <FormatPanel chart={chart} reading={reading} onEdit={props.onEdit} />
           ) : null}
           {model ? (
-            <ExportMenu modelId={model.id} step={step} answer={answer} reading={reading} sentence={sentence.text} />
+            <ExportMenu
+              modelId={model.id}
+              step={step}
+              answer={answer}
+              reading={reading}
+              sentence={sentence.text}
+              limited={model.limited}
+            />
           ) : null}
           {props.canAsk ? (
             <PrimaryButton onPress={props.onPin}>Pin to a board</PrimaryButton>

@@ -5,21 +5,29 @@ import type { Answer } from '@zud/core/query/answer';
 import type { Reading } from '@zud/core/reading/schema';
 import { api, type Step } from '../app/api';
 import { Menu } from '../parts/controls';
-import { picture, pictureOf, save, summary, tabSeparated } from './take-along';
+import { picture, pictureOf, remarksOn, save, summary, tabSeparated } from './take-along';
 
 const FILES = ['csv', 'xlsx', 'svg', 'pdf', 'pptx'] as const;
 type FileKind = (typeof FILES)[number];
-type Way = FileKind | 'png' | 'table' | 'summary';
+type Way = FileKind | 'figures' | 'png' | 'table' | 'summary';
 const isFile = (way: Way): way is FileKind => (FILES as readonly string[]).includes(way);
 
-export function ExportMenu(props: { modelId: string; step: Step; answer: Answer; reading: Reading; sentence: string }) {
+export function ExportMenu(props: {
+  modelId: string;
+  step: Step;
+  answer: Answer;
+  reading: Reading;
+  sentence: string;
+  limited: string | null;
+}) {
   const { modelId, step, answer, reading, sentence } = props;
   const [said, setSaid] = useState('');
   const headline = step.headline ?? sentence;
+  const remarks = remarksOn(step.notes, step.chart?.omitted ?? null, answer.asOf, props.limited);
   const take = useMutation({
     mutationFn: async (way: Way): Promise<string> => {
-      if (isFile(way)) {
-        const file = await api.exportAnswer(modelId, reading, [], way);
+      if (isFile(way) || way === 'figures') {
+        const file = await api.exportAnswer(modelId, reading, [], way === 'figures' ? 'csv' : way, way !== 'figures');
         save(file.name, file.content);
         return 'Saved';
       }
@@ -27,7 +35,7 @@ export function ExportMenu(props: { modelId: string; step: Step; answer: Answer;
         const canvases = document.querySelectorAll<HTMLCanvasElement>('figure canvas');
         const drawn =
           canvases.length === 1
-            ? await picture(canvases[0] ?? null, headline, sentence)
+            ? await picture(canvases[0] ?? null, headline, sentence, remarks)
             : await pictureOf((await api.exportAnswer(modelId, reading, [], 'svg')).content);
         if (!drawn) return 'The browser could not draw the picture; the SVG file is the same.';
         save(
@@ -40,7 +48,7 @@ export function ExportMenu(props: { modelId: string; step: Step; answer: Answer;
         return 'Saved';
       }
       await navigator.clipboard.writeText(
-        way === 'table' ? tabSeparated(answer) : summary(headline, sentence, step.notes),
+        way === 'table' ? tabSeparated(answer) : summary(headline, sentence, remarks),
       );
       return 'Copied';
     },
@@ -59,6 +67,7 @@ export function ExportMenu(props: { modelId: string; step: Step; answer: Answer;
         ariaLabel="Export"
         entries={[
           { id: 'csv', label: 'CSV file' },
+          { id: 'figures', label: 'CSV file, figures only' },
           { id: 'xlsx', label: 'XLSX workbook' },
           { id: 'pdf', label: 'PDF document' },
           { id: 'pptx', label: 'PPTX slide' },

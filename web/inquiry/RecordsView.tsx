@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import type { Edit } from '@zud/core/reading/edit-schema';
 import type { Listed, Reading } from '@zud/core/reading/schema';
 import { api, type ModelView } from '../app/api';
+import { Choice } from '../parts/Choice';
 import { Menu, TextButton } from '../parts/controls';
 import { Failure, Loading, Message } from '../parts/states';
 import { AnswerTable } from './table/AnswerTable';
@@ -25,9 +26,10 @@ const Box = styled.div`
   }
 `;
 
-/** Records are read page by page. @param props.fact whose records, where that does not follow from the reading */
+/** Records of a page. */
 const PAGE = 1000;
 
+/** @param props.fact whose records, where that does not follow from the reading */
 export function RecordsView(props: {
   modelId: string;
   reading: Reading;
@@ -39,7 +41,8 @@ export function RecordsView(props: {
   const [columns, setColumns] = useState<readonly Listed[]>([]);
   const [skip, setSkip] = useState(0);
   const [sort, setSort] = useState<Edit | null>(null);
-  const edit = listingEdit(columns, props.fact);
+  const [fact, setFact] = useState(props.fact);
+  const edit = listingEdit(columns, fact);
   const edits = sort === null ? [edit] : [edit, sort];
   const records = useQuery({
     queryKey: ['records', modelId, reading, edits, skip],
@@ -51,13 +54,32 @@ export function RecordsView(props: {
   if (records.isError) return <Failure error={records.error} onRetry={() => void records.refetch()} />;
   const { answer } = records.data;
   const addable = columnsToAdd(model, answer);
+  const behind = props.fact === undefined ? (answer.records ?? []) : [];
+  const choice =
+    behind.length > 1 ? (
+      <Choice
+        label="Records of"
+        value={fact ?? records.data.reading.rows?.fact ?? ''}
+        options={behind.map(({ id, name }) => [id, name])}
+        onChange={(id) => {
+          setFact(id);
+          setColumns([]);
+          setSort(null);
+          setSkip(0);
+        }}
+      />
+    ) : null;
   if (answer.rows.length === 0)
     return (
-      <Message title="No records">Nothing stands behind this answer. Take a condition out of the sentence.</Message>
+      <div>
+        {choice}
+        <Message title="No records">Nothing stands behind this answer. Take a condition out of the sentence.</Message>
+      </div>
     );
   return (
     <Box>
       <header>
+        {choice}
         <span>
           {answer.truncated || skip > 0
             ? `Records ${(skip + 1).toLocaleString()} to ${(skip + answer.rowCount).toLocaleString()}`

@@ -208,14 +208,12 @@ export function TodayPage() {
             ) : (
               <List
                 label="Boards"
-                entries={boards.data
-                  .slice(0, 6)
-                  .map((board) => ({
-                    id: board.id,
-                    to: `/boards/${board.id}`,
-                    title: board.title,
-                    about: `${board.owner} · ${ago(board.updatedAt)}${board.followers > 1 ? ` · ${board.followers} follow it` : ''}`,
-                  }))}
+                entries={boards.data.slice(0, 6).map((board) => ({
+                  id: board.id,
+                  to: `/boards/${board.id}`,
+                  title: board.title,
+                  about: `${board.owner} · ${ago(board.updatedAt)}${board.followers > 1 ? ` · ${board.followers} follow it` : ''}`,
+                }))}
               />
             )}
           </section>
@@ -230,14 +228,12 @@ export function TodayPage() {
             ) : (
               <List
                 label="Inquiries"
-                entries={inquiries.data
-                  .slice(0, 6)
-                  .map((one) => ({
-                    id: one.id,
-                    to: `/inquiries/${one.id}`,
-                    title: one.title,
-                    about: ago(one.updatedAt),
-                  }))}
+                entries={inquiries.data.slice(0, 6).map((one) => ({
+                  id: one.id,
+                  to: `/inquiries/${one.id}`,
+                  title: one.title,
+                  about: ago(one.updatedAt),
+                }))}
               />
             )}
           </section>

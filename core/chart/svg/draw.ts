@@ -1,4 +1,5 @@
 /** A chart description as an SVG picture: for files, and for whatever shows SVG. */
+import { movementOf } from '../../format/movement';
 import { formatCell, formatShort } from '../../format/format';
 import type { Answer } from '../../query/answer';
 import { withAhead } from '../../table/with-ahead';
@@ -32,10 +33,14 @@ interface Drawing {
 const MARGIN = 28;
 
 /** The picture of a chart with its headline and sentence above it. */
+/** The height of a line of remarks, and the least that a chart is drawn in. */
+const REMARK = 15;
+const LEAST_HEIGHT = 120;
+
 export function svgOf(
   chart: ChartDescription,
   answer: Answer,
-  words: { readonly headline: string; readonly sentence: string },
+  words: { readonly headline: string; readonly sentence: string; readonly remarks?: readonly string[] },
   picture: Picture,
 ): string {
   const { width, height, tokens } = picture;
@@ -53,9 +58,15 @@ export function svgOf(
     parts.push(text(MARGIN, y - 4, one, tokens.quiet, { size: 14, family: SERIF }));
     y += 19;
   }
-  const foot = chart.omitted === null ? 0 : 20;
-  parts.push(drawn(chart, answer, tokens, { x: MARGIN, y: y + 4, width: room, height: height - y - MARGIN - foot }));
-  if (chart.omitted !== null) parts.push(text(MARGIN, height - 14, chart.omitted, tokens.quiet, { size: 11 }));
+  const remarks = (words.remarks ?? (chart.omitted === null ? [] : [chart.omitted])).flatMap((one) =>
+    wrapped(one, room, 11),
+  );
+  const foot = remarks.length * REMARK;
+  const box = { x: MARGIN, y: y + 4, width: room, height: Math.max(LEAST_HEIGHT, height - y - MARGIN - foot) };
+  parts.push(drawn(chart, answer, tokens, box));
+  remarks.forEach((one, index) =>
+    parts.push(text(MARGIN, height - 14 - foot + (index + 1) * REMARK, one, tokens.quiet, { size: 11 })),
+  );
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}" role="img" aria-label="${escaped(words.headline)}">${parts.join('')}</svg>`;
 }
 
@@ -97,10 +108,22 @@ function numberFigure({ tokens, box }: Drawing, answer: Answer): string {
   const columns = answer.columns.map((column, at) => ({ column, at })).filter(({ column }) => column.as === 'value');
   const room = box.width / Math.max(1, columns.length);
   return columns
-    .map(
-      ({ column, at }, index) =>
-        `${text(box.x + index * room, box.y + 70, formatCell(answer.rows[0]?.[at] ?? null, column), tokens.ink, { size: 54, weight: 600, family: SERIF })}${text(box.x + index * room, box.y + 96, column.label, tokens.quiet, { size: 15 })}`,
-    )
+    .map(({ column, at }, index) => {
+      const x = box.x + index * room;
+      const moved = movementOf(answer.columns, column);
+      const by = answer.rows[0]?.[moved.at];
+      const change =
+        typeof by !== 'number'
+          ? ''
+          : text(
+              x,
+              box.y + 120,
+              `${by > 0 ? '+' : by < 0 ? '−' : ''}${moved.size(by)} beside ${answer.columns.find((one) => one.of === column.of && one.as === 'other')?.label ?? ''}`,
+              tokens.quiet,
+              { size: 14 },
+            );
+      return `${text(x, box.y + 70, formatCell(answer.rows[0]?.[at] ?? null, column), tokens.ink, { size: 54, weight: 600, family: SERIF })}${text(x, box.y + 96, column.label, tokens.quiet, { size: 15 })}${change}`;
+    })
     .join('');
 }
 
