@@ -143,6 +143,7 @@ async function makeBoards(context: Context, modelId: string, made: ReadonlyMap<s
         modelId,
         reading: result.reading,
         title: tile.title ?? null,
+        name: `“${tile.title ?? tile.ask}”`,
         number: false,
         place: tile.place,
       });

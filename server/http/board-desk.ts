@@ -5,7 +5,7 @@ import { scoped, type Scoped } from '../asking/scope';
 import type { TileAnswer } from '../exports/cover';
 import { SEES_ALL, limitOfFile } from '../asking/access';
 import type { ReadyModel } from '../asking/model-library';
-import { textFor } from '../asking/step-view';
+import { sentenceIn, textFor } from '../asking/step-view';
 import { Busy } from '../engines/fair-queue';
 import { boardFor, groupSharesOf, sharesOf } from '../store/board-rights';
 import { commentsOf, type Comment } from '../store/comments';
@@ -104,6 +104,14 @@ export class BoardDesk {
         ? null
         : (ready?.sight.reading(tile.reading) ?? tile.reading);
     return { ...shown, title: tile.title === null ? null : textFor(viewer, tile.title), words: tile.words, reading };
+  }
+
+  /** What a tile is called: its title, its words, or the sentence of its reading. */
+  async nameOf(tile: Tile, person: Person): Promise<string> {
+    if (tile.title !== null || tile.words !== null) return tile.title ?? tile.words ?? '';
+    const ready = tile.modelId === null ? null : (await this.context.library.viewer(tile.modelId, person)).ready;
+    const sentence = ready === null || tile.reading === null ? null : sentenceIn(tile.reading, ready);
+    return sentence?.text ?? 'an answer';
   }
 
   /** What is on a board and around it, the same for all who may see it. */

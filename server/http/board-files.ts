@@ -79,8 +79,10 @@ export function fileRoutes({ database: { store }, library, workers }: Context, d
   router.get(
     '/boards/:id/history',
     handle(async (request) => {
-      const { board } = await boardFor(store, idOf(request), personOf(request).id, 'edit');
-      return historyOf(store, board.id);
+      const person = personOf(request);
+      const { board } = await boardFor(store, idOf(request), person.id, 'edit');
+      const text = await library.textFor(person);
+      return (await historyOf(store, board.id)).map((one) => ({ ...one, what: text(one.what) }));
     }),
   );
   router.post(

@@ -7,7 +7,7 @@ import { readingSchema, type Reading } from '@zud/core/reading/schema';
 import type { Answered } from '../asking/answering';
 import { sentenceIn } from '../asking/step-view';
 import { boardFor } from '../store/board-rights';
-import { addWords, changeTile, GRID_COLUMNS, isAnswer, pinTile, removeTile } from '../store/boards';
+import { addWords, changeTile, GRID_COLUMNS, isAnswer, pinTile, placeTiles, removeTile } from '../store/boards';
 import { createInquiry } from '../store/inquiries';
 import { noAnswer, type BoardDesk } from './board-desk';
 import {
@@ -70,6 +70,16 @@ export const tileChangeBody = z
   .refine(inGrid, { message: 'a tile ends within the 12 columns' })
   .refine(({ version: _version, ...change }) => changesSomething.check(change), { message: changesSomething.message });
 
+export const placesBody = z.object({
+  places: z
+    .array(z.object({ id: z.uuid(), ...place }).refine(inGrid, { message: 'a tile ends within the 12 columns' }))
+    .min(1)
+    .max(500),
+});
+
+/** A name in the history, not longer than a line. */
+const quoted = (name: string) => `“${name.length > 70 ? `${name.slice(0, 69).trimEnd()}…` : name}”`;
+
 const wantedTiles = z
   .string()
   .transform((text) => (text === '' ? [] : text.split(',')))
@@ -100,11 +110,14 @@ export function tileRoutes(context: Context, desk: BoardDesk): Router {
         });
       const ready = await library.get(body.modelId, person);
       const reading = body.reading as Reading;
-      await answering.answer(reading, ready, optionsFor(context, person, response)).catch(unanswerable);
+      const { sentence } = await answering
+        .answer(reading, ready, optionsFor(context, person, response))
+        .catch(unanswerable);
       return pinTile(store, board.id, person.id, {
         modelId: body.modelId,
         reading,
         title: body.title ?? null,
+        name: quoted(body.title ?? sentence.text),
         number: reading.by.length === 0,
         ...(body.ownScope === undefined ? {} : { ownScope: body.ownScope }),
         ...(body.place ? { place: body.place } : {}),
@@ -125,13 +138,25 @@ export function tileRoutes(context: Context, desk: BoardDesk): Router {
       const person = personOf(request);
       const { board } = await boardFor(store, idOf(request), person.id, 'edit');
       const { version, ...change } = parsed(tileChangeBody, request.body);
+      const id = idOf(request, 'tile');
+      const name = quoted(await desk.nameOf(await desk.tileOf(board, id), person));
       return desk.tileFor(
         {
-          tile: await changeTile(store, board.id, idOf(request, 'tile'), person.id, withoutUndefined(change), version),
+          tile: await changeTile(store, board.id, id, person.id, name, withoutUndefined(change), version),
           byName: person.name,
         },
         person,
       );
+    }),
+  );
+  /** Puts tiles into places as one act: what one act moved is taken back by one. */
+  router.patch(
+    '/boards/:id/tiles',
+    handle(async (request) => {
+      const person = personOf(request);
+      const { board } = await boardFor(store, idOf(request), person.id, 'edit');
+      await placeTiles(store, board.id, person.id, parsed(placesBody, request.body).places);
+      return undefined;
     }),
   );
   router.delete(
@@ -139,7 +164,9 @@ export function tileRoutes(context: Context, desk: BoardDesk): Router {
     handle(async (request) => {
       const person = personOf(request);
       const { board } = await boardFor(store, idOf(request), person.id, 'edit');
-      await removeTile(store, board.id, idOf(request, 'tile'), person.id);
+      const id = idOf(request, 'tile');
+      const name = quoted(await desk.nameOf(await desk.tileOf(board, id), person));
+      await removeTile(store, board.id, id, person.id, name);
       return undefined;
     }),
   );

@@ -110,6 +110,7 @@ export function boardRoutes(
                 modelId: ready.model.id,
                 reading: tile.reading,
                 title: null,
+                name: `“${answered.sentence.text}”`,
                 number: tile.reading.by.length === 0,
                 place: tile.place,
               });

@@ -181,6 +181,12 @@ const OPERATIONS: readonly Operation[] = [
     does: 'Moves, resizes or renames a tile, or lets it keep its own conditions',
     body: 'TileChange',
   },
+  {
+    method: 'patch',
+    path: '/boards/{id}/tiles',
+    does: 'Puts several tiles into places, as one act; those that would be covered make room',
+    body: 'Places',
+  },
   { method: 'delete', path: '/boards/{id}/tiles/{tile}', does: 'Takes a tile off' },
   {
     method: 'get',

@@ -1,10 +1,11 @@
 /** Boards, their tiles, shares and refinements. Every change counts the board's version up and is told to all servers. */
+import { arranged, settled, type Placed } from '@zud/core/board/arrange';
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
 import type { Reading } from '@zud/core/reading/schema';
 import { notFound, Problem } from '../http/problem';
 import { readingOf } from './reading-columns';
 import { mayBeSeenBy, rightOf, sharedRank } from './board-rights';
-import { changed, type BoardState } from './board-changes';
+import { changed, type BoardState, type Transaction } from './board-changes';
 import type { Store } from './database';
 import { audit, boards, boardVersions, people, tiles, type Looks, type Scope } from './schema';
 import { openedBy } from './visits';
@@ -54,7 +55,7 @@ export async function tilesOf(store: Store, boardId: string) {
 }
 
 /** @throws Problem 404 where the board has no such tile */
-export async function tileOf(store: Store, boardId: string, id: string): Promise<Tile> {
+export async function tileOf(store: Store | Transaction, boardId: string, id: string): Promise<Tile> {
   const [row] = await store
     .select()
     .from(tiles)
@@ -103,13 +104,15 @@ export async function pinTile(
     modelId: string;
     reading: Reading;
     title: string | null;
+    /** What the history calls it. */
+    name: string;
     number: boolean;
     ownScope?: boolean;
     place?: TilePlace;
   },
 ): Promise<Tile> {
   return store.transaction(async (transaction) => {
-    await transaction.select({ id: boards.id }).from(boards).where(eq(boards.id, boardId)).for('update');
+    await locked(transaction, boardId);
     const taken = await transaction.select().from(tiles).where(eq(tiles.boardId, boardId));
     const place = pin.place ?? freePlace(taken, pin.number ? NUMBER_TILE : TILE);
     const [row] = await transaction
@@ -124,7 +127,8 @@ export async function pinTile(
         ...place,
       })
       .returning();
-    await changed(transaction, boardId, { kind: 'tile', tile: (row as Tile).id, by: personId }, 'pinned a tile');
+    if (pin.place) await makeRoom(transaction, boardId, (row as Tile).id, settled);
+    await changed(transaction, boardId, { kind: 'tile', tile: (row as Tile).id, by: personId }, `pinned ${pin.name}`);
     return row as Tile;
   });
 }
@@ -137,28 +141,35 @@ export async function addWords(
   made: { kind: keyof typeof WORDS_TILE; words: string; title: string | null; place?: TilePlace },
 ): Promise<Tile> {
   return store.transaction(async (transaction) => {
-    await transaction.select({ id: boards.id }).from(boards).where(eq(boards.id, boardId)).for('update');
+    await locked(transaction, boardId);
     const taken = await transaction.select().from(tiles).where(eq(tiles.boardId, boardId));
     const place = made.place ?? freePlace(taken, WORDS_TILE[made.kind]);
     const [row] = await transaction
       .insert(tiles)
       .values({ boardId, kind: made.kind, words: made.words, title: made.title, by: personId, ...place })
       .returning();
+    if (made.place) await makeRoom(transaction, boardId, (row as Tile).id, settled);
     await changed(transaction, boardId, { kind: 'tile', tile: (row as Tile).id, by: personId }, `added a ${made.kind}`);
     return row as Tile;
   });
 }
 
-/** @param version the tile's version that the change was made on; a later one is told to the person, and nothing is overwritten */
+/**
+ * One act: the tile is changed, and those that it would cover make room.
+ * @param name what the history calls the tile
+ * @param version the tile's version that the change was made on; a later one is told to the person, and nothing is overwritten
+ */
 export async function changeTile(
   store: Store,
   boardId: string,
   tileId: string,
   personId: string,
+  name: string,
   change: Partial<TilePlace> & { title?: string | null; words?: string | null; ownScope?: boolean },
   version: number | undefined,
 ): Promise<Tile> {
   return store.transaction(async (transaction) => {
+    await locked(transaction, boardId);
     const [there] = await transaction
       .select()
       .from(tiles)
@@ -183,30 +194,90 @@ export async function changeTile(
       .set({ ...change, version: there.version + 1 })
       .where(eq(tiles.id, tileId))
       .returning();
-    await changed(
-      transaction,
-      boardId,
-      { kind: 'tile', tile: tileId, by: personId },
-      'words' in change || 'title' in change
-        ? 'changed the words of a tile'
-        : 'ownScope' in change
-          ? change.ownScope === true
-            ? 'let a tile keep its own conditions'
-            : 'put a tile under the board’s sentence'
-          : 'moved a tile',
-    );
-    return row as Tile;
+    const placed = PLACE.some((one) => change[one] !== undefined);
+    if (placed) await makeRoom(transaction, boardId, tileId, arranged);
+    const what = changeWords(change, name);
+    await changed(transaction, boardId, { kind: 'tile', tile: tileId, by: personId }, what);
+    return placed ? tileOf(transaction, boardId, tileId) : (row as Tile);
   });
 }
 
-export async function removeTile(store: Store, boardId: string, tileId: string, personId: string): Promise<void> {
+const PLACE = ['x', 'y', 'width', 'height'] as const;
+
+/** What the history says of a change. */
+function changeWords(change: Partial<Tile>, name: string): string {
+  if ('title' in change) return `renamed ${name}`;
+  if ('words' in change) return `changed the words of ${name}`;
+  if ('ownScope' in change)
+    return change.ownScope === true ? `let ${name} keep its own conditions` : `put ${name} under the board’s sentence`;
+  return change.width !== undefined || change.height !== undefined ? `sized ${name}` : `moved ${name}`;
+}
+
+/** Acts on one board wait for one another; each takes the board before its tiles. */
+async function locked(transaction: Transaction, boardId: string): Promise<void> {
+  await transaction.select({ id: boards.id }).from(boards).where(eq(boards.id, boardId)).for('update');
+}
+
+/** Tiles that one covers go down, within the same act. */
+async function makeRoom(
+  transaction: Transaction,
+  boardId: string,
+  first: string,
+  order: typeof arranged<Tile>,
+): Promise<void> {
+  const all = await transaction.select().from(tiles).where(eq(tiles.boardId, boardId));
+  await putInPlace(transaction, all, order(all, first));
+}
+
+/** Writes down the places that have changed. */
+async function putInPlace(transaction: Transaction, before: readonly Tile[], after: readonly Placed[]): Promise<void> {
+  for (const { id, x, y, width, height } of after) {
+    const there = before.find((one) => one.id === id);
+    if (there && (there.x !== x || there.y !== y || there.width !== width || there.height !== height))
+      await transaction
+        .update(tiles)
+        .set({ x, y, width, height, version: there.version + 1 })
+        .where(eq(tiles.id, id));
+  }
+}
+
+/**
+ * Puts several tiles into places at once, as one act; tiles that are gone meanwhile are passed over.
+ * @throws Problem 404 where none of them is on the board
+ */
+export async function placeTiles(
+  store: Store,
+  boardId: string,
+  personId: string,
+  places: readonly Placed[],
+): Promise<void> {
   await store.transaction(async (transaction) => {
+    await locked(transaction, boardId);
+    const all = await transaction.select().from(tiles).where(eq(tiles.boardId, boardId));
+    const wanted = all.map((tile) => ({ ...tile, ...places.find((one) => one.id === tile.id) }));
+    if (!all.some((tile) => places.some((one) => one.id === tile.id))) throw notFound('tile');
+    await putInPlace(transaction, all, settled(wanted));
+    await changed(transaction, boardId, { kind: 'board', by: personId }, 'put tiles back in their places');
+  });
+}
+
+/** @param name what the history calls the tile */
+export async function removeTile(
+  store: Store,
+  boardId: string,
+  tileId: string,
+  personId: string,
+  name: string,
+): Promise<void> {
+  await store.transaction(async (transaction) => {
+    // the board first, as every act does, so that no two wait for each other
+    await locked(transaction, boardId);
     const gone = await transaction
       .delete(tiles)
       .where(and(eq(tiles.id, tileId), eq(tiles.boardId, boardId)))
       .returning({ id: tiles.id });
     if (gone.length === 0) throw notFound('tile');
-    await changed(transaction, boardId, { kind: 'tile', tile: tileId, by: personId }, 'took a tile off');
+    await changed(transaction, boardId, { kind: 'tile', tile: tileId, by: personId }, `took ${name} off`);
   });
 }
 
@@ -262,7 +333,7 @@ export async function restoreVersion(
   version: number,
 ): Promise<number> {
   return store.transaction(async (transaction) => {
-    await transaction.select({ id: boards.id }).from(boards).where(eq(boards.id, boardId)).for('update');
+    await locked(transaction, boardId);
     const [kept] = await transaction
       .select()
       .from(boardVersions)
@@ -277,7 +348,8 @@ export async function restoreVersion(
     const before = await transaction.select().from(tiles).where(eq(tiles.boardId, boardId));
     const wanted = new Set(readable.map((tile) => tile.id));
     for (const tile of before) if (!wanted.has(tile.id)) await transaction.delete(tiles).where(eq(tiles.id, tile.id));
-    for (const tile of readable) {
+    // states that were kept before tiles made room for one another may have some that cover others
+    for (const tile of settled(readable)) {
       const there = before.find((one) => one.id === tile.id);
       const row = { ...tile, createdAt: new Date(tile.createdAt), version: (there?.version ?? tile.version) + 1 };
       if (there) await transaction.update(tiles).set(row).where(eq(tiles.id, tile.id));

@@ -72,12 +72,10 @@ function saidEdit(made: World): fc.Arbitrary<Said> {
     fc.constant<Said>({ edit: { do: 'period', period: null }, words: 'all time' }),
     fc.constant<Said>({ edit: { do: 'compare', against: null }, words: 'stop comparing' }),
     fc.constant<Said>({ edit: { do: 'ahead', periods: null }, words: 'drop the forecast' }),
-    fc
-      .constantFrom('line', 'bars', 'table', 'pie')
-      .map((chart): Said => ({
-        edit: { do: 'view', view: { chart: chart as never } },
-        words: viewWords({ chart: chart as never }, false),
-      })),
+    fc.constantFrom('line', 'bars', 'table', 'pie').map((chart): Said => ({
+      edit: { do: 'view', view: { chart: chart as never } },
+      words: viewWords({ chart: chart as never }, false),
+    })),
     fc
       .integer({ min: 1, max: 20 })
       .map((count): Said => ({ edit: { do: 'rerank', direction: 'top', count }, words: `top ${count}` })),

@@ -160,13 +160,11 @@ const period: fc.Arbitrary<Period> = fc.oneof(
     grain: fc.constantFrom('day', 'week', 'month', 'quarter', 'year'),
     count: fc.integer({ min: 1, max: 40 }),
   }),
-  fc
-    .tuple(fc.integer({ min: 0, max: 1300 }), fc.integer({ min: 0, max: 500 }))
-    .map(([start, length]): Period => ({
-      kind: 'days',
-      from: addDays('2023-01-01', start),
-      to: addDays('2023-01-01', start + length),
-    })),
+  fc.tuple(fc.integer({ min: 0, max: 1300 }), fc.integer({ min: 0, max: 500 })).map(([start, length]): Period => ({
+    kind: 'days',
+    from: addDays('2023-01-01', start),
+    to: addDays('2023-01-01', start + length),
+  })),
   fc
     .tuple(
       fc.integer({ min: 0, max: 40 }),
@@ -207,13 +205,11 @@ const calculationOf = (made: World): fc.Arbitrary<Calculation> =>
     fc
       .tuple(levelId, fc.boolean())
       .map(([level, among]): Calculation => ({ kind: 'members', level, ...(among ? { fact: 'fact' } : {}) })),
-    fc
-      .tuple(fc.constantFrom('day', 'week', 'month'), fc.boolean())
-      .map(([one, among]): Calculation => ({
-        kind: 'periods',
-        grain: one as 'day',
-        ...(among ? { fact: 'fact' } : {}),
-      })),
+    fc.tuple(fc.constantFrom('day', 'week', 'month'), fc.boolean()).map(([one, among]): Calculation => ({
+      kind: 'periods',
+      grain: one as 'day',
+      ...(among ? { fact: 'fact' } : {}),
+    })),
     fc
       .tuple(fc.constantFrom(...SUMS), fc.constantFrom('day', 'week', 'month'))
       .map(([measure, one]): Calculation => ({ kind: 'perPeriod', grain: one as 'day', measure })),
@@ -232,14 +228,12 @@ const calculationOf = (made: World): fc.Arbitrary<Calculation> =>
         value,
         ...(test === 'between' ? { upper: value + more } : {}),
       })),
-    fc
-      .tuple(fc.constantFrom('m0', 'm1', 'm2'), levelId, fc.nat(2))
-      .map(([measure, level, at]): Calculation => ({
-        kind: 'part',
-        measure,
-        level,
-        member: made.members.get(level)?.[at] ?? '',
-      })),
+    fc.tuple(fc.constantFrom('m0', 'm1', 'm2'), levelId, fc.nat(2)).map(([measure, level, at]): Calculation => ({
+      kind: 'part',
+      measure,
+      level,
+      member: made.members.get(level)?.[at] ?? '',
+    })),
     fc
       .tuple(
         fc.constantFrom('m0', 'm1'),
@@ -327,13 +321,11 @@ function conditionOf(made: World): fc.Arbitrary<Condition> {
     fc
       .uniqueArray(fc.integer({ min: 1, max: 12 }), { minLength: 1, maxLength: 3 })
       .map((values): Condition => ({ kind: 'cycle', cycle: 'monthOfYear', values: values.sort((a, b) => a - b) })),
-    fc
-      .tuple(fc.integer({ min: 0, max: 23 }), fc.integer({ min: 1, max: 12 }))
-      .map(([from, count]): Condition => ({
-        kind: 'cycle',
-        cycle: 'hour',
-        values: Array.from({ length: count }, (_, index) => (from + index) % 24),
-      })),
+    fc.tuple(fc.integer({ min: 0, max: 23 }), fc.integer({ min: 1, max: 12 })).map(([from, count]): Condition => ({
+      kind: 'cycle',
+      cycle: 'hour',
+      values: Array.from({ length: count }, (_, index) => (from + index) % 24),
+    })),
     period.map((left): Condition => ({ kind: 'notPeriod', period: left })),
     fc
       .tuple(

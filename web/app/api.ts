@@ -37,6 +37,7 @@ import type {
   SharedBoard,
   Step,
   TileAnswer,
+  TilePlace,
   WordsTile,
 } from './api-types';
 
@@ -306,6 +307,8 @@ export const api = {
   history: (board: string) => call<readonly BoardVersion[]>('GET', `/boards/${board}/history`),
   restoreVersion: (board: string, version: number) =>
     call<{ leftOut: number }>('POST', `/boards/${board}/history/${version}`),
+  placeTiles: (board: string, places: readonly ({ id: string } & TilePlace)[]) =>
+    call<null>('PATCH', `/boards/${board}/tiles`, { places }),
   changeTile: (
     board: string,
     tile: string,

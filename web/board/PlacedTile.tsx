@@ -142,14 +142,8 @@ export function PlacedTile({
     >
       {children}
       {canEdit ? (
-        <Corner
-          aria-hidden="true"
-          data-corner
-          onPointerDown={begin('size')}
-          onPointerMove={drawn ? draw : undefined}
-          onPointerUp={end}
-          onPointerCancel={() => setDrawn(null)}
-        />
+        // what it is drawn to bubbles up to the place, which ends the act once
+        <Corner aria-hidden="true" data-corner onPointerDown={begin('size')} />
       ) : null}
     </Place>
   );

@@ -2,7 +2,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { same } from '@zud/core/reading/schema';
 import { api, ProblemError, type Board, type BoardTile, type Looks, type Scope, type WordsTile } from '../app/api';
-import { arranged } from './layout';
+import { arranged } from '@zud/core/board/arrange';
 import type { PlaceChange } from './tile-acts';
 import { useUndo } from './use-undo';
 import { showTile } from './WordsFace';
@@ -34,6 +34,34 @@ async function changeAgain(
   for (const { id, to, tile } of there) if (tile) await api.changeTile(boardId, id, { ...to, version: tile.version });
 }
 
+/** Puts tiles to where they stood, or stand again, if each is still where it was left. @throws ChangedSince, before anything is changed */
+async function placeAgain(
+  boardId: string,
+  changes: readonly {
+    readonly id: string;
+    readonly before: Required<PlaceChange>;
+    readonly after: Required<PlaceChange>;
+  }[],
+  to: 'before' | 'after',
+): Promise<void> {
+  const { tiles } = await api.board(boardId, null);
+  const there = changes.filter(({ id }) => tiles.some((tile) => tile.id === id));
+  for (const one of there) {
+    const tile = tiles.find(({ id }) => id === one.id);
+    if (tile && !same(placeOf(tile), one[to === 'before' ? 'after' : 'before'])) throw new ChangedSince();
+  }
+  if (there.length > 0)
+    await api.placeTiles(
+      boardId,
+      there.map((one) => ({ id: one.id, ...one[to] })),
+    );
+}
+
+interface Moved {
+  readonly tile: BoardTile;
+  readonly change: PlaceChange;
+}
+
 export function useBoardChanges(boardId: string, board: Board | undefined) {
   const client = useQueryClient();
   const refresh = () => {
@@ -60,34 +88,35 @@ export function useBoardChanges(boardId: string, board: Board | undefined) {
     await shownAgain(made.id);
   };
 
+  const boardKey = ['board', boardId];
+  const withChange = (all: readonly BoardTile[], { tile, change }: Moved) =>
+    arranged(
+      all.map((one) => (one.id === tile.id ? { ...one, ...change } : one)),
+      tile.id,
+    );
   const move = useMutation({
-    mutationFn: async ({ tile, change }: { tile: BoardTile; change: PlaceChange }) => {
-      const after = arranged(
-        tiles.map((one) => (one.id === tile.id ? { ...one, ...change } : one)),
-        tile.id,
+    // one after the other: the next act is of what this one leaves
+    scope: { id: `board ${boardId}` },
+    mutationFn: ({ tile, change }: Moved) => api.changeTile(boardId, tile.id, change),
+    onMutate: async (moved: Moved) => {
+      await client.cancelQueries({ queryKey: boardKey });
+      const after = withChange(tiles, moved);
+      client.setQueriesData<Board>({ queryKey: boardKey }, (there) =>
+        // what else is kept of the board has no tiles
+        there?.tiles === undefined ? there : { ...there, tiles: withChange(there.tiles, moved) },
       );
-      const moved = after.filter((one) => tiles.some((there) => there.id === one.id && !samePlace(there, one)));
-      for (const one of moved)
-        await api.changeTile(boardId, one.id, {
-          ...placeOf(one),
-          ...(one.id === tile.id ? { version: tile.version } : {}),
-        });
-      const changes = tiles.flatMap((one) => {
-        const other = moved.find(({ id }) => id === one.id);
-        return other ? [{ id: one.id, before: placeOf(one), after: placeOf(other) }] : [];
+      return { before: tiles, after };
+    },
+    onSuccess: (_tile, moved, { before, after }) => {
+      const changes = before.flatMap((one) => {
+        const other = after.find(({ id }) => id === one.id);
+        return other && !samePlace(one, other) ? [{ id: one.id, before: placeOf(one), after: placeOf(other) }] : [];
       });
+      const put = (to: 'before' | 'after') => () => placeAgain(boardId, changes, to);
       history.did({
-        label: 'Moved',
-        undo: () =>
-          changeAgain(
-            boardId,
-            changes.map(({ id, before, after: left }) => ({ id, left, to: before })),
-          ),
-        redo: () =>
-          changeAgain(
-            boardId,
-            changes.map(({ id, before: left, after: to }) => ({ id, left, to })),
-          ),
+        label: moved.change.width === undefined && moved.change.height === undefined ? 'Moved' : 'Sized',
+        undo: put('before'),
+        redo: put('after'),
       });
     },
     ...settled,

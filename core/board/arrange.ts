@@ -22,6 +22,12 @@ export function arranged<T extends Placed>(tiles: readonly T[], first?: string):
   return risen(placed);
 }
 
+/** Tiles that were left in their places, or that come back to them: as they stand, and only where some cover others arranged anew. */
+export function settled<T extends Placed>(tiles: readonly T[], first?: string): T[] {
+  const covers = tiles.some((one, index) => tiles.slice(0, index).some((other) => overlap(one, other)));
+  return covers ? arranged(tiles, first) : [...tiles];
+}
+
 function risen<T extends Placed>(tiles: readonly T[]): T[] {
   const placed: T[] = [];
   for (const tile of [...tiles].sort((a, b) => a.y - b.y || a.x - b.x)) {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { arranged, type Placed } from './layout';
+import { arranged, settled, type Placed } from './arrange';
 
 const tile = fc.record({
   x: fc.integer({ min: 0, max: 9 }),
@@ -31,6 +31,19 @@ test('an arranged board stays as it is', () => {
       const once = arranged(list);
       const byId = (placed: Placed[]) => [...placed].sort((a, b) => Number(a.id) - Number(b.id));
       expect(byId(arranged(once))).toEqual(byId(once));
+    }),
+  );
+});
+
+test('tiles in places of their own stay there, gaps and all; others are arranged', () => {
+  fc.assert(
+    fc.property(tiles, fc.nat(5), (list, gap) => {
+      const apart = arranged(list).map((one) => ({ ...one, y: one.y + gap }));
+      expect(settled(apart)).toEqual(apart);
+      const placed = settled(list);
+      placed.forEach((one, index) =>
+        placed.slice(0, index).forEach((other) => expect(overlap(one, other)).toBe(false)),
+      );
     }),
   );
 });
