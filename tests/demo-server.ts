@@ -26,15 +26,51 @@ export type Caller = <T = Record<string, unknown>>(
   headers?: Readonly<Record<string, string>>,
 ) => Promise<Reply<T>>;
 
-/** A new, empty database on the cluster of this test run. */
-export async function newDatabase(): Promise<string> {
-  const cluster = process.env['ZUD_TEST_DATABASE'] ?? '';
-  const name = `t${randomUUID().replaceAll('-', '')}`;
-  const client = new pg.Client({ connectionString: cluster });
+const cluster = () => process.env['ZUD_TEST_DATABASE'] ?? '';
+const databaseUrlOf = (name: string) => cluster().replace(/\/[^/]*$/, `/${name}`);
+
+async function onCluster<T>(work: (client: pg.Client) => Promise<T>): Promise<T> {
+  const client = new pg.Client({ connectionString: cluster() });
   await client.connect();
-  await client.query(`create database ${name}`);
-  await client.end();
-  return cluster.replace(/\/[^/]*$/, `/${name}`);
+  try {
+    return await work(client);
+  } finally {
+    await client.end();
+  }
+}
+
+/** A new database on the cluster of this test run: empty, or with what another holds. */
+export async function newDatabase(like?: string): Promise<string> {
+  const name = `t${randomUUID().replaceAll('-', '')}`;
+  await onCluster((client) => client.query(`create database ${name}${like === undefined ? '' : ` template ${like}`}`));
+  return databaseUrlOf(name);
+}
+
+/** Any number that nothing else locks. */
+const MAKING = 71_002;
+
+/** A database with the demo world, loaded once a run whatever suite asks first; others are copied from it. @returns its name */
+function demoTemplate(scale: number): Promise<string> {
+  const name = `demo_${Math.round(scale * 10_000)}`;
+  return onCluster(async (client) => {
+    await client.query('select pg_advisory_lock($1)', [MAKING]);
+    const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [name]);
+    if (rowCount === 0) {
+      const making = `${name}_making`;
+      await client.query(`drop database if exists ${making}`);
+      await client.query(`create database ${making}`);
+      const running = await startServer({
+        databaseUrl: databaseUrlOf(making),
+        port: 0,
+        webFolder: null,
+        logLevel: 'silent',
+      });
+      await loadDemo(running.context, scale, { tell: () => undefined });
+      await running.close();
+      await client.query(`alter database ${making} rename to ${name}`);
+    }
+    return name;
+  });
 }
 
 export function callerOf(address: string, cookie: string): Caller {
@@ -63,7 +99,8 @@ export async function startDemoServer(
     sharing?: ServerOptions['sharing'];
   } = {},
 ): Promise<DemoServer> {
-  const databaseUrl = options.databaseUrl ?? (await newDatabase());
+  const scale = options.scale ?? 0.1;
+  const databaseUrl = options.databaseUrl ?? (await newDatabase(await demoTemplate(scale)));
   const running = await startServer({
     databaseUrl,
     port: 0,
@@ -73,7 +110,8 @@ export async function startDemoServer(
     ...(options.sharing === undefined ? {} : { sharing: options.sharing }),
     ...(options.timeLimit === undefined ? {} : { timeLimit: options.timeLimit }),
   });
-  await loadDemo(running.context, options.scale ?? 0.1, { tell: () => undefined });
+  // of a database that is given: nothing where the demo is there already
+  await loadDemo(running.context, scale, { tell: () => undefined });
   return {
     running,
     databaseUrl,

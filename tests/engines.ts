@@ -1,6 +1,7 @@
 /** What the laws of engines share: the readings of the corpus, their plans as they are answered, and where two results differ. */
 import { impossibility } from '@zud/core/language/impossibility';
 import { sourcesOf } from '@zud/core/query/derive';
+import { CannotPlan } from '@zud/core/query/cannot-plan';
 import { planOf } from '@zud/core/query/planner';
 import type { Plan } from '@zud/core/query/plan';
 import { canonical, type Reading } from '@zud/core/reading/schema';
@@ -20,8 +21,9 @@ export function planned(reading: Reading, ready: ReadyModel): Plan | null {
     };
     const asked = settled.rows === null ? (sourcesOf(settled, calendar)?.main ?? settled) : settled;
     return planOf(asked, { model, calendar, naming, rules, hidden, hasHours, rowLimit: 2000 });
-  } catch {
-    return null;
+  } catch (error) {
+    if (error instanceof CannotPlan) return null;
+    throw error;
   }
 }
 

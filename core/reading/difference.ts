@@ -16,3 +16,14 @@ export function changeBetween(before: Sentence | null, after: Sentence): Change 
     removed: before.phrases.filter((phrase) => !now.has(key(phrase))),
   };
 }
+
+/**
+ * What a step put in and took out, to be marked. A question that begins anew took nothing out: its sentence has no marks.
+ * It began anew where what is shown is another, and less than half of its phrases were there before.
+ */
+export function stepChange(before: Sentence | null, after: Sentence): Change {
+  const change = changeBetween(before, after);
+  const kept = after.phrases.length - change.added.length;
+  const anew = change.added.some((phrase) => phrase.part === 'shown') && kept * 2 < after.phrases.length;
+  return anew && change.removed.length > 1 ? { added: [], removed: [] } : change;
+}

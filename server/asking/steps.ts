@@ -7,7 +7,7 @@ import { pointsOf, type Points } from '@zud/core/analysis/points';
 import type { Analysis } from '@zud/core/language/intent';
 import { wordsOfEdits } from '@zud/core/language/words-of-edits';
 import { pointsAtAnswer } from '@zud/core/language/grammar/references';
-import { changeBetween } from '@zud/core/reading/difference';
+import { stepChange } from '@zud/core/reading/difference';
 import { missingFrom } from '@zud/core/reading/references';
 import { currentReading } from '@zud/core/reading/migrate';
 import { EMPTY_READING, readingSchema, type Reading } from '@zud/core/reading/schema';
@@ -273,7 +273,7 @@ export class Asking {
         : null;
     const record: KeptRecord = {
       sentence,
-      change: sentence ? changeBetween(sentenceBefore, sentence) : { added: [], removed: [] },
+      change: sentence ? stepChange(sentenceBefore, sentence) : { added: [], removed: [] },
       words: made.words,
       notes: made.notes,
       ...(made.options && made.options.length > 0 ? { options: made.options } : {}),

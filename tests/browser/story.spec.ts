@@ -152,7 +152,7 @@ test('a tile is moved and made wider by its menu, others make room, and undo bri
   await delay.getByRole('button', { name: /^Acts on/ }).click();
   await page.getByRole('menuitem', { name: 'Wider' }).click();
   await expect.poll(async () => (await delay.boundingBox())?.width ?? 0).toBeGreaterThan((before?.width ?? 0) + 50);
-  await page.getByRole('button', { name: 'Moved: undo' }).click();
+  await page.getByRole('button', { name: 'Sized: undo' }).click();
   await expect
     .poll(async () => Math.round((await delay.boundingBox())?.width ?? 0))
     .toBe(Math.round(before?.width ?? 0));

@@ -17,6 +17,7 @@ import { AnswerView } from './AnswerView';
 import { Margin } from './Margin';
 import { DRAGGED } from './ModelDrawer';
 import { PinDialog } from './PinDialog';
+import { sideAfter } from './side-after';
 import { Trail } from './Trail';
 import { UnansweredView } from './UnansweredView';
 
@@ -55,7 +56,7 @@ export function InquiryPage() {
   const person = usePerson();
   const client = useQueryClient();
   const navigate = useNavigate();
-  const setDraft = useInterface((state) => state.setDraft);
+  const { setDraft, side, setSide } = useInterface();
   const [pinning, setPinning] = useState(false);
   const running = useRef<AbortController | null>(null);
   const inquiry = useQuery({
@@ -86,6 +87,7 @@ export function InquiryPage() {
     },
     onSuccess: (made, { said }) => {
       if ('text' in said) setDraft(place, '');
+      setSide(sideAfter(said, side));
       client.setQueryData(['step', inquiryId, made.id], made);
       client.setQueryData<Inquiry>(['inquiry', inquiryId], (there) =>
         there && !there.steps.some((one) => one.id === made.id) ? { ...there, steps: [...there.steps, made] } : there,

@@ -74,7 +74,7 @@ function popularAmong(boards: readonly BoardSummary[]): readonly BoardSummary[] 
 export function TodayPage() {
   const person = usePerson();
   const navigate = useNavigate();
-  const setDraft = useInterface((state) => state.setDraft);
+  const { setDraft, setSide } = useInterface();
   const models = useQuery({ queryKey: ['models'], queryFn: api.models });
   const [picked, setPicked] = useState<string | null>(null);
   const modelId = picked ?? models.data?.[0]?.id ?? null;
@@ -102,6 +102,7 @@ export function TodayPage() {
     },
     onSuccess: ({ inquiry, step }) => {
       setDraft('today', '');
+      setSide('chart');
       void navigate(`/inquiries/${inquiry.id}/steps/${step.id}`);
     },
   });
