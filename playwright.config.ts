@@ -6,13 +6,11 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   workers: 2,
   fullyParallel: false,
-  // once more with a database of its own; a test that passes only then is counted as flaky and named
-  retries: 1,
   outputDir: 'test-results',
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
-    trace: 'on-first-retry',
+    trace: 'retain-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

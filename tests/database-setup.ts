@@ -10,4 +10,5 @@ export default async function setUp(): Promise<void> {
   const cluster = await startCluster(temporaryFolder('test'), { throwaway: true });
   globalThis.testCluster = cluster;
   process.env['ZUD_TEST_DATABASE'] = cluster.url;
+  process.env['ZUD_TEST_REPLAYS'] = temporaryFolder('replays');
 }

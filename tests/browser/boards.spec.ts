@@ -162,8 +162,9 @@ test('a link shows the board without signing in, in a frame only where it may, u
   await guest.goto(mine);
   await expect(guest.frameLocator('iframe').getByRole('heading', { level: 1, name: 'Linked' })).toBeVisible();
   const theirs = await framing(frame);
+  const refused = guest.waitForEvent('console', (told) => told.text().includes('frame-ancestors'));
   await guest.goto(theirs);
-  await guest.waitForTimeout(1500);
+  await refused;
   await expect(guest.frameLocator('iframe').getByRole('heading', { level: 1 })).toHaveCount(0);
   await mira.getByRole('button', { name: 'Share' }).click();
   await mira.getByRole('tab', { name: 'Links' }).click();

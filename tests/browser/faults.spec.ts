@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { temporaryFolder } from '../temporary-folder';
-import { ask, boardLink, expect, freePort, openBoard, Product, sentence, signedIn, test } from './product';
+import { ask, boardLink, expect, freePort, openBoard, Product, sentence, signedIn, still, test } from './product';
 
 test('the server is restarted under an open board: it says so, comes back by itself and catches up', async ({
   browser,
@@ -95,11 +95,13 @@ test('on Today nothing slides away under the pointer: what answers late is waite
     await new Promise((resolve) => setTimeout(resolve, 700));
     await route.continue();
   });
+  const late = mira.waitForResponse((answer) => /\/api\/models\/\w+$/.test(answer.url()));
   await mira.goto(product.address);
   const link = boardLink(mira, 'Operations');
   await expect(link).toBeVisible();
   const before = await link.boundingBox();
-  await mira.waitForTimeout(1500);
+  await late;
+  await still(mira);
   expect(await link.boundingBox()).toEqual(before);
 });
 

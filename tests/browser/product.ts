@@ -99,6 +99,16 @@ export async function ask(page: Page, text: string): Promise<void> {
   await line.press('Enter');
 }
 
+/** Waits until nothing is fetched, drawn or moved any more. */
+export async function still(page: Page): Promise<void> {
+  await page.waitForFunction(
+    () =>
+      document.fonts.status === 'loaded' &&
+      document.getAnimations().every((one) => one.playState !== 'running') &&
+      document.querySelector('[aria-busy="true"], [data-loading]') === null,
+  );
+}
+
 export const sentence = (page: Page) => page.getByTestId('sentence').first();
 
 export const test = base.extend<object, { product: Product }>({

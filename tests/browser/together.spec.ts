@@ -1,5 +1,5 @@
 /** An inquiry with two people, and what is made of a step: a name, a check, a comparison, a replay, a zoom. */
-import { ask, expect, sentence, signedIn, test } from './product';
+import { ask, expect, sentence, signedIn, still, test } from './product';
 
 test('an inquiry is shared to see, then to go on; both windows agree; a copy is one’s own', async ({
   browser,
@@ -139,7 +139,7 @@ test('on a telephone no place is wider than the screen', async ({ browser, produ
     inquiry.replace(product.address, '').replace(/\/steps\/.*/, '/replay'),
   ]) {
     await page.goto(`${product.address}${place}`);
-    await page.waitForTimeout(600);
+    await still(page);
     expect([place, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([place, 390]);
   }
 });

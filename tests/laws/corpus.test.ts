@@ -218,7 +218,7 @@ test('each phrase of a question says something: without it the answer is another
   let all = 0;
   const idle: string[] = [];
   for (const [model, known] of CORPUS_MODELS)
-    for (const { question, before, at, result } of answered(replayed(model, known))) {
+    for (const { question, before, at, result } of someOf(answered(replayed(model, known)), 3)) {
       if (result.phrases.length < 2) continue;
       for (const { start, end } of result.phrases) {
         all += 1;

@@ -55,7 +55,7 @@ const Waiting = styled.div`
 
 export function Loading(props: { what: string; onStop?: () => void }) {
   return (
-    <Waiting role="status" aria-live="polite">
+    <Waiting role="status" aria-live="polite" aria-busy="true">
       <span>{props.what}</span>
       <Rule />
       {props.onStop ? (
