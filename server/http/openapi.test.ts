@@ -11,7 +11,9 @@ test('each route is described, and nothing else is', () => {
   );
   const written = FILES.flatMap((file) =>
     [
-      ...readFileSync(path.join(__dirname, file), 'utf8').matchAll(/router\.(get|post|put|patch|delete)\(\s*'([^']+)'/g),
+      ...readFileSync(path.join(__dirname, file), 'utf8').matchAll(
+        /router\.(get|post|put|patch|delete)\(\s*'([^']+)'/g,
+      ),
     ].map(
       ([, method, route]) =>
         `${method} ${(route ?? '').replace(/:\w+/g, (name) => `{${name === ':model' ? 'id' : name.slice(1)}}`)}`,
