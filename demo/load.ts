@@ -1,4 +1,5 @@
 /** Loads the demo world into an empty database: tables, model, people, boards and a worked inquiry, through the same doors as everyone. */
+import type { TilePlace } from '../core/contract/boards';
 import { count } from 'drizzle-orm';
 import { createReadStream, existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
@@ -7,7 +8,7 @@ import { readModelFile } from '../core/model/check';
 import { read } from '../core/language/read';
 import type { Context } from '../server/http/context';
 import { setShare } from '../server/store/board-rights';
-import { addWords, createBoard, pinTile, setScope, type TilePlace } from '../server/store/boards';
+import { addWords, createBoard, pinTile, setScope } from '../server/store/boards';
 import { createInquiry } from '../server/store/inquiries';
 import { addPerson, type Person, type Role } from '../server/store/people';
 import { addModel } from '../server/store/models';

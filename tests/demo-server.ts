@@ -1,6 +1,7 @@
 /** A server of its own over a database of its own, with the demo world at a tenth of its size. */
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
+import { OPERATIONS } from '../core/contract/operations';
 import { loadDemo, DEMO_PEOPLE } from '../demo/load';
 import { startServer, type Running, type ServerOptions } from '../server/launch/server';
 
@@ -73,6 +74,24 @@ function demoTemplate(scale: number): Promise<string> {
   });
 }
 
+/** Whatever a test asks for, what comes back is as the contract says. @throws Error where it is not */
+function keepsContract(method: string, path: string, text: string): void {
+  const [bare = ''] = path.split('?');
+  const found = OPERATIONS.find(
+    (one) =>
+      one.method === method.toLowerCase() &&
+      pattern(one.path).test(bare) &&
+      !OPERATIONS.some((other) => other !== one && other.method === one.method && other.path === bare),
+  );
+  if (found?.answers === undefined || typeof found.answers === 'string' || text === '') return;
+  const result = found.answers.safeParse(JSON.parse(text));
+  if (!result.success)
+    throw new Error(
+      `${method} ${path} is not as the contract says: ${JSON.stringify(result.error.issues.slice(0, 3))}`,
+    );
+}
+const pattern = (path: string) => new RegExp(`^${path.replace(/\{\w+\}/g, '[^/]+')}$`);
+
 export function callerOf(address: string, cookie: string): Caller {
   return async (method, path, body, headers = {}) => {
     const raw = typeof body === 'string';
@@ -86,6 +105,7 @@ export function callerOf(address: string, cookie: string): Caller {
       ...(body === undefined ? {} : { body: raw ? body : JSON.stringify(body) }),
     });
     const text = await response.text();
+    if (response.ok) keepsContract(method, path, text);
     return { status: response.status, body: (text === '' ? {} : JSON.parse(text)) as never };
   };
 }

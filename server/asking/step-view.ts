@@ -1,9 +1,8 @@
 /** What of a stored step leaves the server for one person. Every way out goes through `stepFor`. */
-import type { ChartDescription } from '@zud/core/chart/description';
-import type { Note, Option, WordUse } from '@zud/core/language/read';
+import type { z } from 'zod';
+import type { step, thumbnail } from '@zud/core/contract/inquiries';
+import type { Note } from '@zud/core/language/read';
 import { WITHHELD } from '@zud/core/model/visible';
-import type { Answer, Working } from '@zud/core/query/answer';
-import type { Change } from '@zud/core/reading/difference';
 import { missingFrom } from '@zud/core/reading/references';
 import type { Reading } from '@zud/core/reading/schema';
 import { sentenceOf, type Phrase, type Sentence } from '@zud/core/reading/sentence';
@@ -12,41 +11,14 @@ import { SEES_ALL, type Access } from './access';
 import type { ReadyModel } from './model-library';
 
 /** A step as the contract gives it. */
-export interface StepView extends KeptRecord {
-  readonly id: string;
-  readonly after: string | null;
-  readonly asked: string;
-  /** What its people call it. */
-  readonly name: string | null;
-  readonly starred: boolean;
-  /** Its branches are folded away. */
-  readonly folded: boolean;
-  readonly by: string;
-  readonly at: string;
-  readonly outcome: Step['outcome'];
-  readonly reading: Reading | null;
-  readonly answer?: Answer;
-  readonly chart?: ChartDescription;
-  readonly working?: Working;
-}
-
-export interface Thumbnail {
-  readonly kind: string;
-  readonly series: readonly (readonly (number | null)[])[];
-}
+export type StepView = z.infer<typeof step>;
+export type Thumbnail = z.infer<typeof thumbnail>;
 
 /** What is kept of a step besides its reading: as it was told to whoever asked. */
-export interface KeptRecord {
-  readonly sentence: Sentence | null;
-  readonly change: Change;
-  readonly words: readonly WordUse[];
-  readonly notes: readonly Note[];
-  readonly options?: readonly Option[];
-  readonly headline?: string;
-  readonly thumbnail?: Thumbnail;
-  /** Of a change made by hand: what to type to say it. */
-  readonly inWords?: string;
-}
+export type KeptRecord = Pick<
+  StepView,
+  'sentence' | 'change' | 'words' | 'notes' | 'options' | 'headline' | 'thumbnail' | 'inWords'
+>;
 
 /** Who looks at a step: what they may see, and the model as they see it; null where it cannot be asked. */
 export interface Viewer {

@@ -1,18 +1,11 @@
 /** Comments on boards, their tiles and marks; who is mentioned; what is new on boards one follows. */
 import { Router } from 'express';
-import { z } from 'zod';
+import { commentBody, followBody, resolvedBody } from '@zud/core/contract/sharing';
 import { audienceOf, boardFor } from '../store/board-rights';
 import { addComment, commentsOf, mentioned, mentionsOf, removeComment, resolveComment } from '../store/comments';
 import { follow, newsFor, unfollow } from '../store/follows';
 import type { BoardDesk } from './board-desk';
 import { handle, idOf, parsed, personOf, type Context } from './context';
-
-export const commentBody = z.object({
-  text: z.string().trim().min(1).max(4000),
-  tile: z.uuid().nullish(),
-  mark: z.string().trim().min(1).max(300).nullish(),
-  replyTo: z.uuid().nullish(),
-});
 
 export function commentRoutes({ database: { store }, library }: Context, desk: BoardDesk): Router {
   const router = Router();
@@ -53,7 +46,7 @@ export function commentRoutes({ database: { store }, library }: Context, desk: B
     handle(async (request) => {
       const person = personOf(request);
       const { board } = await boardFor(store, idOf(request), person.id, 'comment');
-      const { resolved } = parsed(z.object({ resolved: z.boolean() }), request.body);
+      const { resolved } = parsed(resolvedBody, request.body);
       await resolveComment(store, board.id, idOf(request, 'comment'), person.id, resolved);
       return { id: idOf(request, 'comment'), resolved };
     }),
@@ -81,7 +74,7 @@ export function commentRoutes({ database: { store }, library }: Context, desk: B
     handle(async (request) => {
       const person = personOf(request);
       const { board } = await boardFor(store, idOf(request), person.id, 'see');
-      const { follows } = parsed(z.object({ follows: z.boolean() }), request.body);
+      const { follows } = parsed(followBody, request.body);
       if (follows) await follow(store, board.id, person.id, board.version);
       else await unfollow(store, board.id, person.id);
       return { follows };

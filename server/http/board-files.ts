@@ -1,6 +1,7 @@
 /** A board as a file, and its history. */
 import { Router } from 'express';
 import { z } from 'zod';
+import { boardExportBody } from '@zud/core/contract/boards';
 import { commentaryOf } from '@zud/core/narrate/commentary';
 import { scopePhrases } from '../asking/scope';
 import type { Cover } from '../exports/cover';
@@ -10,11 +11,6 @@ import { historyOf, isAnswer, restoreVersion } from '../store/boards';
 import type { BoardDesk } from './board-desk';
 import { goneSignal, handle, idOf, parsed, personOf, type Context } from './context';
 import { Problem } from './problem';
-
-export const boardExportBody = z.object({
-  format: z.enum(['pptx', 'pdf', 'xlsx', 'svg']),
-  refinement: z.uuid().nullish(),
-});
 
 export function fileRoutes({ database: { store }, library, workers }: Context, desk: BoardDesk): Router {
   const router = Router();

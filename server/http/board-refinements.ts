@@ -1,33 +1,17 @@
 /** Refining boards: in words, by edits or by a scope, for oneself or for everyone; kept under a name, offered, taken. */
 import { Router } from 'express';
-import { z } from 'zod';
-import { editSchema, type Edit } from '@zud/core/reading/edit-schema';
+import { refineBody, refinementBody } from '@zud/core/contract/boards';
+import type { Edit } from '@zud/core/reading/edit-schema';
 import { missingFrom } from '@zud/core/reading/references';
 import { refinedByEdits, refinedByWords, scopeLabel, scopePhrases } from '../asking/scope';
 import { restored } from '../asking/sight';
 import { boardFor, covers } from '../store/board-rights';
 import { setScope } from '../store/boards';
 import { changeRefinement, declineOffer, keepRefinement, refinementsFor, takeOffer } from '../store/refinements';
-import { scopeSchema } from '../store/reading-columns';
 import type { Scope } from '../store/schema';
 import type { BoardDesk } from './board-desk';
-import { changesSomething, handle, idOf, parsed, personOf, type Context } from './context';
+import { handle, idOf, parsed, personOf, type Context } from './context';
 import { Problem } from './problem';
-
-export const refineBody = z
-  .object({
-    text: z.string().min(1).max(2000).optional(),
-    edit: z.array(editSchema).min(1).optional(),
-    scope: scopeSchema.optional(),
-    from: z.uuid().nullish(),
-    for: z.enum(['me', 'everyone']).default('me'),
-  })
-  .refine((body) => [body.text, body.edit, body.scope].filter((part) => part !== undefined).length === 1, {
-    message: 'send exactly one of text, edit and scope',
-  });
-export const refinementBody = z
-  .object({ name: z.string().trim().min(1).max(120).nullable().optional(), offered: z.boolean().optional() })
-  .refine(changesSomething.check, { message: changesSomething.message });
 
 export function refinementRoutes(context: Context, desk: BoardDesk): Router {
   const { store } = context.database;

@@ -1,52 +1,21 @@
 /** Sharing boards: with people and groups, by links that end, within pages of others; and the list of what was changed. */
 import { Router } from 'express';
 import { z } from 'zod';
+import { originOf } from '@zud/core/contract/origin';
+import { linkBody, rightBody } from '@zud/core/contract/sharing';
 import { scopeLabel } from '../asking/scope';
 import { auditOf } from '../store/audit';
 import { linksOf, makeLink, withdrawLink } from '../store/board-links';
 import { boardFor, groupSharesOf, groupsOf, setGroupShare, setShare, sharesOf } from '../store/board-rights';
 import { EMPTY_SCOPE } from '../store/boards';
 import { allPeople } from '../store/people';
-import { scopeSchema } from '../store/reading-columns';
 import type { Scope } from '../store/schema';
 import type { BoardDesk } from './board-desk';
 import { handle, idOf, parsed, personOf, personWith, type Context } from './context';
 import { notFound, Problem } from './problem';
 
-const RIGHT = z.object({ right: z.enum(['see', 'comment', 'edit']).nullable() });
 /** Days that a link lasts at most. */
 const MOST_DAYS = 366;
-/**
- * The origin of an address, as it may stand in a header: letters, digits, dots and hyphens, and a port; null where it is another thing.
- * @example originOf('https://intranet.example.org/pages') // 'https://intranet.example.org'
- */
-export function originOf(text: string): string | null {
-  if (!URL.canParse(text)) return null;
-  const { protocol, hostname, port, username } = new URL(text);
-  if (
-    !/^https?:$/.test(protocol) ||
-    username !== '' ||
-    !/^([a-z0-9]([a-z0-9-]*[a-z0-9])?)(\.[a-z0-9]([a-z0-9-]*[a-z0-9])?)*$/.test(hostname)
-  )
-    return null;
-  return `${protocol}//${hostname}${port === '' ? '' : `:${port}`}`;
-}
-
-export const linkBody = z.object({
-  name: z.string().trim().min(1).max(120),
-  /** The last moment of the link. */
-  until: z.iso.datetime({ offset: true }),
-  /** An origin whose pages may show the board in a frame. */
-  embedIn: z
-    .string()
-    .max(300)
-    .refine((text) => originOf(text) !== null, {
-      message: 'write the address of a site, such as https://intranet.example.org',
-    })
-    .nullish(),
-  /** Conditions, a period or a comparison that stay, whatever is looked at; absent: none. */
-  scope: scopeSchema.optional(),
-});
 const PAGE = 100;
 const before = z.coerce.number().int().min(1).optional();
 
@@ -64,7 +33,7 @@ export function sharingRoutes({ database: { store }, now }: Context, desk: Board
     handle(async (request) => {
       const person = personOf(request);
       const { board } = await boardFor(store, idOf(request), person.id, 'owner');
-      const { right } = parsed(RIGHT, request.body);
+      const { right } = parsed(rightBody, request.body);
       const other = idOf(request, 'person');
       if (other === person.id) throw new Problem(422, 'Not needed', 'The board is yours already.');
       if (!(await allPeople(store)).some((one) => one.id === other)) throw notFound('person');
@@ -93,7 +62,7 @@ export function sharingRoutes({ database: { store }, now }: Context, desk: Board
     handle(async (request) => {
       const person = personOf(request);
       const { board } = await boardFor(store, idOf(request), person.id, 'owner');
-      const { right } = parsed(RIGHT, request.body);
+      const { right } = parsed(rightBody, request.body);
       const group = String(request.params['group']);
       if (right !== null && !(await groupsOf(store)).some((one) => one.group === group)) throw notFound('group');
       await setGroupShare(store, board.id, person.id, group, right);

@@ -2,80 +2,17 @@
 import { Router } from 'express';
 import { setMaxListeners } from 'node:events';
 import { z } from 'zod';
+import { placesBody, tileBody, tileChangeBody } from '@zud/core/contract/boards';
 import { commentaryOf } from '@zud/core/narrate/commentary';
-import { readingSchema, type Reading } from '@zud/core/reading/schema';
+import type { Reading } from '@zud/core/reading/schema';
 import type { Answered } from '../asking/answering';
 import { sentenceIn } from '../asking/step-view';
 import { boardFor } from '../store/board-rights';
-import { addWords, changeTile, GRID_COLUMNS, isAnswer, pinTile, placeTiles, removeTile } from '../store/boards';
+import { addWords, changeTile, isAnswer, pinTile, placeTiles, removeTile } from '../store/boards';
 import { createInquiry } from '../store/inquiries';
 import { noAnswer, type BoardDesk } from './board-desk';
-import {
-  changesSomething,
-  goneSignal,
-  handle,
-  idOf,
-  optionsFor,
-  parsed,
-  personOf,
-  personWith,
-  type Context,
-} from './context';
+import { goneSignal, handle, idOf, optionsFor, parsed, personOf, personWith, type Context } from './context';
 import { Problem, problemOf, unanswerable } from './problem';
-
-const title = z.string().trim().min(1).max(200);
-const place = {
-  x: z
-    .number()
-    .int()
-    .min(0)
-    .max(GRID_COLUMNS - 1),
-  y: z.number().int().min(0).max(2000),
-  width: z.number().int().min(2).max(GRID_COLUMNS),
-  height: z.number().int().min(1).max(20),
-};
-const inGrid = (one: { x?: number | undefined; width?: number | undefined }) =>
-  (one.x ?? 0) + (one.width ?? 0) <= GRID_COLUMNS;
-const words = z.string().trim().min(1).max(4000);
-const inColumns = z.object(place).refine(inGrid, { message: 'a tile ends within the 12 columns' }).optional();
-/** A tile is an answer unless it says what else it is. */
-export const tileBody = z.union([
-  z.object({ kind: z.enum(['text', 'section']), words, title: title.nullish(), place: inColumns }),
-  z.object({
-    kind: z.literal('commentary'),
-    words: z.string().trim().max(4000).default(''),
-    title: title.nullish(),
-    place: inColumns,
-  }),
-  z.object({
-    kind: z.literal('answer').default('answer'),
-    modelId: z.string(),
-    reading: readingSchema,
-    title: title.nullish(),
-    ownScope: z.boolean().optional(),
-    place: inColumns,
-  }),
-]);
-export const tileChangeBody = z
-  .object({
-    x: place.x.optional(),
-    y: place.y.optional(),
-    width: place.width.optional(),
-    height: place.height.optional(),
-    title: title.nullish(),
-    words: z.string().trim().max(4000).optional(),
-    ownScope: z.boolean().optional(),
-    version: z.number().int().optional(),
-  })
-  .refine(inGrid, { message: 'a tile ends within the 12 columns' })
-  .refine(({ version: _version, ...change }) => changesSomething.check(change), { message: changesSomething.message });
-
-export const placesBody = z.object({
-  places: z
-    .array(z.object({ id: z.uuid(), ...place }).refine(inGrid, { message: 'a tile ends within the 12 columns' }))
-    .min(1)
-    .max(500),
-});
 
 /** A name in the history, not longer than a line. */
 const quoted = (name: string) => `“${name.length > 70 ? `${name.slice(0, 69).trimEnd()}…` : name}”`;

@@ -1,6 +1,6 @@
 /** Boards themselves: made, drafted, renamed, looked at, followed live, deleted. What is on them and around them has routes of its own. */
 import { Router } from 'express';
-import { z } from 'zod';
+import { boardBody, boardChangeBody, draftBody } from '@zud/core/contract/boards';
 import { draftBoard } from '@zud/core/analysis/draft';
 import { limitWords, SEES_ALL } from '../asking/access';
 import { scopePhrases } from '../asking/scope';
@@ -22,30 +22,8 @@ import { isFollowed, seen } from '../store/follows';
 import type { Looks, Scope } from '../store/schema';
 import { noteVisit } from '../store/visits';
 import { modelAmong, type BoardDesk } from './board-desk';
-import { scopeSchema } from '../store/reading-columns';
-import { changesSomething, goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
+import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
 import { notFound, Problem, problemOf } from './problem';
-
-const title = z.string().trim().min(1).max(200);
-const looks = z.object({
-  density: z.enum(['close', 'airy']).optional(),
-  accent: z.number().int().min(1).max(10).optional(),
-});
-export const boardBody = z.object({ title, like: z.uuid().optional() });
-export const boardChangeBody = z
-  .object({
-    title: title.optional(),
-    scope: scopeSchema.optional(),
-    looks: looks.optional(),
-    looksLike: z.uuid().optional(),
-  })
-  .refine(changesSomething.check, { message: changesSomething.message });
-export const draftBody = z.object({
-  modelId: z.string(),
-  measure: z.string().optional(),
-  tile: z.object({ board: z.uuid(), id: z.uuid() }).optional(),
-  title: title.optional(),
-});
 
 export function boardRoutes(
   { database: { store }, library, answering, feed, timeLimit }: Context,

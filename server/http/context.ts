@@ -81,12 +81,6 @@ export function parsed<T>(schema: z.ZodType<T>, value: unknown): T {
   );
 }
 
-/** For bodies that change some of many things: one that changes nothing is a mistake. */
-export const changesSomething = {
-  check: (body: object) => Object.values(body).some((part) => part !== undefined),
-  message: 'send at least one thing to change',
-} as const;
-
 /** A text of the address. @throws Problem 400 where it cannot be one */
 export function textOf(request: Request, name: string): string {
   return parsed(z.string().max(200), request.params[name]);

@@ -1,9 +1,11 @@
 /** Inquiries, their steps, and answers without a step. */
 import { Router, type Request, type Response } from 'express';
-import { z } from 'zod';
+import type { z } from 'zod';
+import { answerBody, exportBody } from '@zud/core/contract/answers';
+import { askBody, inquiryBody, inquiryRightBody, marksBody, stepsBody, titleBody } from '@zud/core/contract/inquiries';
 import { applyEdits } from '@zud/core/reading/edit';
-import { editSchema, type Edit } from '@zud/core/reading/edit-schema';
-import { readingSchema, type Reading } from '@zud/core/reading/schema';
+import type { Edit } from '@zud/core/reading/edit-schema';
+import type { Reading } from '@zud/core/reading/schema';
 import type { Answered } from '../asking/answering';
 import { checked } from '../asking/check';
 import { deeperLevels } from '../asking/deeper';
@@ -27,40 +29,8 @@ import {
   shareInquiry,
   stepsOf,
 } from '../store/inquiries';
-import { changesSomething, type Context, handle, idOf, optionsFor, parsed, personOf, personWith } from './context';
+import { type Context, handle, idOf, optionsFor, parsed, personOf, personWith } from './context';
 import { notFound, Problem, problemOf, unanswerable } from './problem';
-
-export const askBody = z
-  .object({
-    text: z.string().min(1).max(2000).optional(),
-    edit: z.union([editSchema, z.array(editSchema).min(1)]).optional(),
-    reading: readingSchema.optional(),
-    label: z.string().max(300).optional(),
-    after: z.uuid().nullable().optional(),
-  })
-  .refine((body) => [body.text, body.edit, body.reading].filter((part) => part !== undefined).length === 1, {
-    message: 'send exactly one of text, edit and reading',
-  });
-
-/** `edits` are made to the reading first, without a step: the records behind a mark, for instance. `skip` leaves out the first records of a listing. */
-export const answerBody = z.object({
-  modelId: z.string(),
-  reading: readingSchema,
-  edits: z.array(editSchema).max(50).optional(),
-  skip: z.number().int().min(0).max(100_000_000).optional(),
-});
-export const exportBody = answerBody.extend({
-  format: z.enum(['csv', 'xlsx', 'svg', 'pdf', 'pptx']),
-  /** Of a CSV file: whether what the figures are follows them. */
-  about: z.boolean().default(true),
-});
-export const marksBody = z
-  .object({
-    name: z.string().trim().min(1).max(120).nullable().optional(),
-    starred: z.boolean().optional(),
-    folded: z.boolean().optional(),
-  })
-  .refine(changesSomething.check, { message: changesSomething.message });
 
 /** A headline as the name of a file. */
 const fileName = (headline: string) =>
@@ -101,10 +71,7 @@ export function inquiryRoutes(context: Context): Router {
     '/inquiries',
     handle(async (request, response) => {
       const person = personWith(request, 'analyst');
-      const body = parsed(
-        z.object({ modelId: z.string(), title: z.string().min(1).max(200).optional() }),
-        request.body,
-      );
+      const body = parsed(inquiryBody, request.body);
       const inquiry = await createInquiry(store, person.id, body.modelId, body.title ?? null);
       response.status(201);
       return { ...inquiry, steps: [] };
@@ -157,7 +124,7 @@ export function inquiryRoutes(context: Context): Router {
     handle(async (request) => {
       const person = personOf(request);
       const { inquiry } = await inquiryFor(store, idOf(request), person.id, 'owner');
-      const { right } = parsed(z.object({ right: z.enum(['see', 'ask']).nullable() }), request.body);
+      const { right } = parsed(inquiryRightBody, request.body);
       const other = idOf(request, 'person');
       if (other === person.id)
         throw new Problem(422, 'Not shared', 'You own this inquiry; share it with someone else.');
@@ -182,7 +149,7 @@ export function inquiryRoutes(context: Context): Router {
     '/inquiries/:id',
     handle(async (request) => {
       const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'owner');
-      const { title } = parsed(z.object({ title: z.string().min(1).max(200) }), request.body);
+      const { title } = parsed(titleBody, request.body);
       await renameInquiry(store, inquiry.id, title);
       return { ...inquiry, title };
     }),
@@ -250,11 +217,7 @@ export function inquiryRoutes(context: Context): Router {
     '/inquiries/:id/restored',
     handle(async (request) => {
       const { inquiry } = await inquiryFor(store, idOf(request), personOf(request).id, 'ask');
-      await restoreSteps(
-        store,
-        inquiry.id,
-        parsed(z.object({ steps: z.array(z.uuid()).max(1000) }), request.body).steps,
-      );
+      await restoreSteps(store, inquiry.id, parsed(stepsBody, request.body).steps);
       return undefined;
     }),
   );

@@ -1,6 +1,7 @@
 /** Models in; readings and completions out. */
 import { Router, raw } from 'express';
 import { z } from 'zod';
+import { readBody } from '@zud/core/contract/answers';
 import { checkModel } from '@zud/core/model/check';
 import { tableFaults } from '@zud/core/model/table-faults';
 import { starters } from '@zud/core/language/starters';
@@ -221,7 +222,7 @@ export function modelRoutes(context: Context): Router {
     '/models/:model/read',
     handle(async (request) => {
       const person = personOf(request);
-      const body = parsed(z.object({ text: z.string().max(2000), reading: readingSchema.nullish() }), request.body);
+      const body = parsed(readBody, request.body);
       const ready = await library.get(textOf(request, 'model'), person);
       return reader.read(body.text, ready, knownBefore(body.reading ?? null, ready));
     }),

@@ -24,7 +24,7 @@ test('each route is described, and nothing else is', () => {
 
 test('the body of a question says that it is words, an edit or a reading', () => {
   const { components } = openApi() as { components: { schemas: Record<string, { properties?: object }> } };
-  expect(Object.keys(components.schemas['Ask']?.properties ?? {})).toEqual(
+  expect(Object.keys(components.schemas['AskRequest']?.properties ?? {})).toEqual(
     expect.arrayContaining(['text', 'edit', 'reading', 'after']),
   );
 });

@@ -1,19 +1,11 @@
 /** People: whom one may share with; and, for admins, who they are, what they may do, and how they get in. */
 import { Router } from 'express';
-import { z } from 'zod';
+import { personBody, personChangeBody } from '@zud/core/contract/people';
 import { groupsOf } from '../store/board-rights';
 import { allPeople, changePerson, everyone, invitePerson, makePasswordLink, personById } from '../store/people';
 import { endSessions } from '../store/sessions';
-import { changesSomething, handle, idOf, parsed, personOf, personWith, type Context } from './context';
+import { handle, idOf, parsed, personOf, personWith, type Context } from './context';
 import { notFound } from './problem';
-
-const name = z.string().trim().min(1).max(120);
-const role = z.enum(['viewer', 'analyst', 'steward', 'admin']);
-const groups = z.array(z.string().trim().min(1).max(120)).max(50);
-export const personBody = z.object({ name, email: z.email().max(200), role, groups: groups.default([]) });
-export const personChangeBody = z
-  .object({ name: name.optional(), role: role.optional(), groups: groups.optional(), active: z.boolean().optional() })
-  .refine(changesSomething.check, { message: changesSomething.message });
 
 export function peopleRoutes({ database: { store }, feed, now }: Context): Router {
   const router = Router();

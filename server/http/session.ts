@@ -1,9 +1,9 @@
 /** Signing in and out, and who a request is from: a session cookie or a personal access token, which may do less. */
 import { parse as parseCookie, serialize } from 'cookie';
 import { Router, type NextFunction, type Request, type Response } from 'express';
-import { z } from 'zod';
+import { chosenPasswordBody, credentials, passwordBody, tokenBody } from '@zud/core/contract/people';
 import { changePassword, choosePassword, personByPassword, roleCovers } from '../store/people';
-import { audit, TOKEN_SCOPES, type TokenScope } from '../store/schema';
+import { audit, type TokenScope } from '../store/schema';
 import {
   addAccessToken,
   beginSession,
@@ -21,17 +21,6 @@ import { HeldBack, Throttle } from './throttle';
 const COOKIE = 'zud_session';
 /** Browsers take a cookie of such a name over TLS only, for all of the site, from the site itself. */
 const SECURE_COOKIE = `__Host-${COOKIE}`;
-
-export const credentials = z.object({ email: z.string().min(3).max(200), password: z.string().min(1).max(500) });
-/** Long enough not to be guessed; no rules on its letters (NIST SP 800-63B). */
-export const newPassword = z.string().min(12, 'a password has 12 letters or more').max(200);
-export const tokenBody = z.object({
-  name: z.string().trim().min(1).max(80),
-  scopes: z.array(z.enum(TOKEN_SCOPES)).min(1).max(3).default(['read', 'ask']),
-  days: z.number().int().min(1).max(366).optional(),
-});
-export const passwordBody = z.object({ old: z.string().min(1).max(500), password: newPassword });
-export const chosenPasswordBody = z.object({ token: z.string().min(10).max(100), password: newPassword });
 
 function tokenIn(request: Request): string | undefined {
   const cookies = parseCookie(request.headers.cookie ?? '');

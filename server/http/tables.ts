@@ -1,6 +1,6 @@
 /** Tables in: whole, with rows added, with days replaced, or taken up where somebody else keeps them. */
 import { Router } from 'express';
-import { z } from 'zod';
+import { loadQuery } from '@zud/core/contract/models';
 import { listWords } from '@zud/core/reading/words';
 import { TableFault, type ColumnType } from '../store/csv-rows';
 import { registerTable } from '../store/external-tables';
@@ -23,19 +23,6 @@ function typesOf(value: unknown): Map<string, ColumnType> {
   }
   return types;
 }
-
-/**
- * - whole: the table is made anew.
- * - add: rows are added to it.
- * - days: rows of its days from–to make way for those that come.
- */
-const loadQuery = z.object({
-  name: z.string().default(''),
-  mode: z.enum(['whole', 'add', 'days']).default('whole'),
-  by: z.string().optional(),
-  from: z.string().default(''),
-  to: z.string().default(''),
-});
 
 export function tableRoutes(context: Context): Router {
   const { database, spool, workers } = context;

@@ -1,5 +1,6 @@
+import type { TilePlace } from '@zud/core/contract/boards';
 import fc from 'fast-check';
-import { freePlace, type TilePlace } from './boards';
+import { freePlace } from './boards';
 
 const place: fc.Arbitrary<TilePlace> = fc.record({
   x: fc.integer({ min: 0, max: 9 }),

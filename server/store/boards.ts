@@ -1,4 +1,5 @@
 /** Boards, their tiles, shares and refinements. Every change counts the board's version up and is told to all servers. */
+import { GRID_COLUMNS, type TilePlace } from '@zud/core/contract/boards';
 import { arranged, settled, type Placed } from '@zud/core/board/arrange';
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
 import type { Reading } from '@zud/core/reading/schema';
@@ -64,8 +65,7 @@ export async function tileOf(store: Store | Transaction, boardId: string, id: st
   return row;
 }
 
-/** Columns of the grid, and the size a new tile has. */
-export const GRID_COLUMNS = 12;
+/** The size a new tile has. */
 const TILE = { width: 6, height: 4 };
 const NUMBER_TILE = { width: 3, height: 1 };
 const WORDS_TILE = {
@@ -73,13 +73,6 @@ const WORDS_TILE = {
   commentary: { width: 6, height: 4 },
   section: { width: GRID_COLUMNS, height: 1 },
 } as const;
-
-export interface TilePlace {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
 
 /** The first free place of the grid, row by row. */
 export function freePlace(

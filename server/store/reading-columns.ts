@@ -1,8 +1,8 @@
 /** Columns that hold readings or parts of them: what goes in is what can be read again; whatever version was stored, today's comes out. */
-import { comparisonSchema, conditionSchema, MOST, type Reading } from '@zud/core/reading/schema';
+import { scopeSchema } from '@zud/core/contract/boards';
+import type { Reading } from '@zud/core/reading/schema';
 import { currentReading, currentScope } from '@zud/core/reading/migrate';
 import { readingFault } from '@zud/core/reading/reading-fault';
-import { periodSchema } from '@zud/core/time/period';
 import { customType } from 'drizzle-orm/pg-core';
 import { z } from 'zod';
 
@@ -14,12 +14,6 @@ export interface StoredScope extends Pick<Reading, 'where' | 'when' | 'against'>
   /** What was stored could not be read: it narrows nothing, which is said wherever it would have. */
   readonly unreadable?: true;
 }
-
-export const scopeSchema = z.object({
-  where: z.array(conditionSchema).max(MOST.where),
-  when: z.object({ period: periodSchema, role: z.string().max(120).optional() }).nullable(),
-  against: comparisonSchema.nullable(),
-});
 
 /** One that cannot be read comes out as null, so that it never takes its neighbours along. */
 export const readingColumn = customType<{ data: Reading; driverData: unknown }>({

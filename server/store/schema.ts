@@ -1,4 +1,5 @@
 /** The application's own tables. Loaded data lives in a schema of its own, `data`. */
+import { TOKEN_SCOPES } from '@zud/core/contract/people';
 import {
   bigint,
   boolean,
@@ -19,7 +20,6 @@ import { readingColumn, scopeColumn, type StoredScope } from './reading-columns'
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 
 /** What a personal access token may be used for: to look, to ask and keep, to load data and change models. */
-export const TOKEN_SCOPES = ['read', 'ask', 'steward'] as const;
 export type TokenScope = (typeof TOKEN_SCOPES)[number];
 
 export const people = pgTable('people', {

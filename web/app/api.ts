@@ -4,44 +4,40 @@ import type { Suggestion } from '@zud/core/language/suggest';
 import type { Check, DeeperLevel } from '@zud/core/query/answer';
 import type { Edit } from '@zud/core/reading/edit-schema';
 import type { Reading } from '@zud/core/reading/schema';
+import type { AnswerView, TileAnswer } from '@zud/core/contract/answers';
 import type {
-  AccessToken,
-  AnswerView,
-  Ask,
-  AuditEntry,
   Board,
-  BoardComment,
-  BoardLink,
-  BoardNews,
   BoardSummary,
   BoardTile,
   BoardVersion,
   CommentarySentence,
-  CopyState,
-  GroupShare,
-  Inquiry,
-  InquirySummary,
   KeptRefinement,
   Looks,
-  Member,
-  Mention,
-  ModelSummary,
-  ModelView,
-  PasswordLink,
-  Person,
   Refined,
-  SavedNameInput,
   Scope,
-  SessionEntry,
-  Share,
-  SharedBoard,
-  Step,
-  TileAnswer,
   TilePlace,
   WordsTile,
-} from './api-types';
+} from '@zud/core/contract/boards';
+import type { Ask, Inquiry, InquirySummary, Step } from '@zud/core/contract/inquiries';
+import type { CopyState, ModelSummary, ModelView, SavedNameInput } from '@zud/core/contract/models';
+import type { AccessToken, Member, PasswordLink, Person, SessionEntry } from '@zud/core/contract/people';
+import type {
+  AuditEntry,
+  BoardComment,
+  BoardLink,
+  BoardNews,
+  GroupShare,
+  Mention,
+  Share,
+  SharedBoard,
+} from '@zud/core/contract/sharing';
 
-export type * from './api-types';
+export type * from '@zud/core/contract/answers';
+export type * from '@zud/core/contract/boards';
+export type * from '@zud/core/contract/inquiries';
+export type * from '@zud/core/contract/models';
+export type * from '@zud/core/contract/people';
+export type * from '@zud/core/contract/sharing';
 
 export class ProblemError extends Error {
   constructor(

@@ -6,6 +6,8 @@ const tileAt = (x: number, y: number, width: number, height: number): BoardTile 
   id: 't',
   kind: 'text',
   words: 'x',
+  modelId: null,
+  reading: null,
   title: null,
   version: 1,
   by: 'Mira',

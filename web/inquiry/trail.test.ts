@@ -6,6 +6,7 @@ const step = (id: string, after: string | null, folded = false): Step => ({
   after,
   asked: id,
   name: null,
+  by: 'Mira',
   starred: false,
   folded,
   at: '',

@@ -1,0 +1,66 @@
+/** Models and their tables. */
+import { z } from 'zod';
+import { modelFileSchema } from '../model/schema';
+import type { savedNameSchema } from '../model/saved';
+import { list, moment } from './lists';
+
+export const modelSummary = z.object({
+  id: z.string(),
+  name: z.string(),
+  description: z.string().nullable(),
+  measures: z.number(),
+  levels: z.number(),
+  updatedAt: moment,
+  /** Where it does not fit its tables. */
+  fault: z.string().nullable(),
+});
+export type ModelSummary = z.infer<typeof modelSummary>;
+
+/** A model file as a person sees it, with what their questions know of its data. */
+export const modelView = modelFileSchema.partial({ rowRules: true, sensitive: true }).extend({
+  asOfDay: z.string(),
+  /** What the person sees a part of; null where they see all. */
+  limited: z.string().nullable(),
+  levels: list(z.object({ id: z.string(), members: z.number(), sample: list(z.string()) })),
+  starters: list(z.string()),
+});
+export type ModelView = z.infer<typeof modelView>;
+
+export const modelVersion = z.object({ id: z.string(), name: z.string(), version: z.number() });
+export const modelUses = z.object({
+  inquiries: z.number(),
+  steps: z.number(),
+  tiles: z.number(),
+  boards: z.number().optional(),
+  words: z.string().nullable(),
+});
+export const members = z.object({ members: list(z.string()), found: z.number(), all: z.number() });
+export const savedName = z.object({ id: z.string(), name: z.string() });
+/** A calculation or a list of members with its name. */
+export type SavedNameInput = z.input<typeof savedNameSchema>;
+
+/** How far the columnar copy is: tables held, of how many; how many could not be copied; which is being made. */
+export const copyState = z.object({
+  ready: z.number(),
+  of: z.number(),
+  failed: z.number(),
+  making: z.object({ table: z.string(), rows: z.number(), of: z.number() }).nullable(),
+});
+export type CopyState = z.infer<typeof copyState>;
+export const health = z.looseObject({ version: z.string(), copy: copyState.optional() });
+
+/**
+ * How a table is loaded.
+ * - whole: the table is made anew.
+ * - add: rows are added to it.
+ * - days: rows of its days from–to make way for those that come.
+ */
+export const loadQuery = z.object({
+  name: z.string().default(''),
+  mode: z.enum(['whole', 'add', 'days']).default('whole'),
+  by: z.string().optional(),
+  from: z.string().default(''),
+  to: z.string().default(''),
+});
+export const loaded = z.looseObject({});
+export const tableUses = z.object({ models: list(z.object({ id: z.string(), name: z.string() })) });
