@@ -5,7 +5,7 @@ import { CannotPlan } from '@zud/core/query/cannot-plan';
 import { planOf } from '@zud/core/query/planner';
 import type { Plan } from '@zud/core/query/plan';
 import { canonical, type Reading } from '@zud/core/reading/schema';
-import type { ReadyModel } from '../server/asking/model-library';
+import type { ReadyModel } from '../server/asking/ready-model';
 import type { EngineResult } from '../server/engines/engine';
 import { CORPUS_MODELS } from './corpus/models';
 import { replayed } from './corpus/replay';

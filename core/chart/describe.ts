@@ -10,7 +10,7 @@ import { inColour } from './colours';
 import type { ChartDescription } from './description';
 import { FITTED, referenceLines, undrawn } from './lines';
 import { unfitKinds, usualKind } from './fit';
-import { hasPlaces, mapContent, scatterContent, type Places } from './points';
+import { hasPlaces, mapContent, scatterContent, type Places } from './scatter';
 import { figuresOf, numeric, shapeOf, type Shape } from './shape';
 import { bridgeContent, paretoContent } from './steps';
 import { treeContent } from './treemap';

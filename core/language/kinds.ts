@@ -35,7 +35,7 @@ export function doersOf(verb: string, model: Model): readonly LevelEntry[] {
   known.set(verb, found);
   return found;
 }
-/** Looked-up verbs of each model: the same words come again with each key press. */
+/** Analysed-up verbs of each model: the same words come again with each key press. */
 const DOERS = new WeakMap<Model, Map<string, readonly LevelEntry[]>>();
 const KEPT_VERBS = 5000;
 

@@ -18,7 +18,7 @@ import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
 import { kindAskedFor } from './kinds';
 import { impossibility } from './impossibility';
-import { brokenDownInstead, countedInstead } from './instead';
+import { brokenDownInstead, countedInstead } from './other-readings';
 import { settle } from './settling/settle';
 import type { Situation } from './settling/situation';
 import type { Token } from './tokens';

@@ -4,7 +4,7 @@
 import { rowColumnOf, type Model } from '../model/model';
 import { canonical, same, type Condition, type Reading } from '../reading/schema';
 import type { Edit } from '../reading/edit-schema';
-import type { Points } from '../analysis/points';
+import type { Points } from '../analysis/referents';
 import type { Calendar } from '../time/period';
 import { coversOf, type Cover } from './cover';
 import type { Assumption, Use } from './grammar/rule';
@@ -23,7 +23,7 @@ import {
   perOfEach,
   sharedInstead,
   stockOfEach,
-} from './instead';
+} from './other-readings';
 import { happenedIn } from './settling/happened';
 import { qualityIn } from './settling/qualities';
 import { conditionOfOne, measuresAlongside } from './side-by-side';

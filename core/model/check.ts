@@ -1,4 +1,5 @@
 /** Checks of a model file: shape, then cross references, then the tables it stands on. Each fault has a place and a reason. */
+import type { ModelFault } from './model-fault';
 import { parse } from 'yaml';
 import { FormulaError, measuresIn, parseFormula } from './calculation';
 import { joinPaths } from './model';
@@ -6,12 +7,6 @@ import { partsOf } from './parts-of';
 import { modelFileSchema, type ModelFile } from './schema';
 import { MOST_PARTS, partCounts } from './size';
 import { tableFaults, type Catalogue } from './table-faults';
-
-export interface ModelFault {
-  /** Where in the file, as `measures[3].fact`. */
-  readonly place: string;
-  readonly reason: string;
-}
 
 export type CheckedModel =
   { readonly ok: true; readonly file: ModelFile } | { readonly ok: false; readonly faults: readonly ModelFault[] };

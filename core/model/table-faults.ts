@@ -1,5 +1,5 @@
 /** Where a model does not fit the tables that it stands on: tables and columns that are not there, or of types that do not do what is asked of them. */
-import type { ModelFault } from './check';
+import type { ModelFault } from './model-fault';
 import type { ModelFile, RowTest } from './schema';
 
 /** Loaded tables with their columns: table → column → type. */

@@ -6,7 +6,7 @@ import type { Reading } from '../reading/schema';
 import { calculationWords, capitalised, periodWords } from '../reading/words';
 import type { AnswerColumn } from './plan';
 import { partsAddUp } from './parts';
-import type { PlanContext } from './planner';
+import type { PlanContext } from './plan-context';
 
 const GRAIN_LABELS = {
   day: 'Day',

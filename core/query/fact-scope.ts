@@ -30,7 +30,7 @@ import {
   type RowCondition,
   type Shift,
 } from './plan';
-import type { PlanContext } from './planner';
+import type { PlanContext } from './plan-context';
 
 /** One value a member of some keys, over conditions and a window: columns k0 … and `value`; where a change is asked for, that of the value. */
 export type Values = (

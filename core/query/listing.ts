@@ -15,7 +15,7 @@ import { measuresIn } from '../model/calculation';
 import { same, type Listed, type Reading } from '../reading/schema';
 import type { FactScope } from './fact-scope';
 import { node, type AnswerColumn, type Plan, type PlanNode, type RowCondition } from './plan';
-import type { PlanContext } from './planner';
+import type { PlanContext } from './plan-context';
 import { windowsOf } from './windows';
 
 interface Column {

@@ -11,7 +11,7 @@ import { endOf, MONTHS_IN, startOf, startsBetween, type Grain } from '../time/gr
 import { resolvePeriod, type Calendar } from '../time/period';
 import { CannotPlan } from './cannot-plan';
 import type { DayWindow, Expression, Shift } from './plan';
-import type { PlanContext } from './planner';
+import type { PlanContext } from './plan-context';
 import { timeGrain } from './windows';
 
 type PerPeriod = Extract<Calculation, { kind: 'perPeriod' }>;

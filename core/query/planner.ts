@@ -9,12 +9,10 @@ import {
   factForPeriods,
   level as levelOf,
   measure as measureOf,
-  type ColumnRef,
   type Model,
 } from '../model/model';
-import { breakdownWords, calculationWords, capitalised, type Naming, setWords } from '../reading/words';
+import { breakdownWords, calculationWords, capitalised, setWords } from '../reading/words';
 import { byLevel, same, type ChangeOf, type Condition, type Key as ReadingKey, type Reading } from '../reading/schema';
-import type { Calendar } from '../time/period';
 import {
   node,
   type Aggregation,
@@ -27,31 +25,16 @@ import {
   type RowCondition,
   type Shift,
 } from './plan';
+import type { PlanContext } from './plan-context';
 import { answerColumns, answerKeys } from './answer-columns';
 import { CannotPlan } from './cannot-plan';
 import { FactScope } from './fact-scope';
 import { listingPlan } from './listing';
-import type { RowRule } from './scan';
 import { changeColumn, orderTerms } from './order';
 import { ALL, REST } from './parts';
 import { periodCount, unitScope } from './period-count';
 import { planCover, planMeasureOf } from './plan-cover';
 import { before, windowsOf } from './windows';
-
-export interface PlanContext {
-  readonly model: Model;
-  readonly calendar: Calendar;
-  readonly rules: readonly RowRule[];
-  /** Columns that are hidden from the person, as `table.column`. */
-  readonly hidden: ReadonlySet<string>;
-  readonly naming: Naming;
-  /** Does a column hold the time of day, so that hours mean something? */
-  hasHours(column: ColumnRef): boolean;
-  /** Most rows of an answer; one more is asked for, to know that there are more. */
-  readonly rowLimit: number;
-  /** Records of a listing before the page asked for. */
-  readonly skip?: number;
-}
 
 type PerPeriod = Extract<Calculation, { kind: 'perPeriod' }>;
 

@@ -32,6 +32,9 @@ export interface Naming {
   name(text: string): string;
 }
 
+/** Names as they stand in the model, for texts that are not read back. */
+export const plainNaming = (model: Model): Naming => ({ model, member: (_level, name) => name, name: (text) => text });
+
 /** With its first letter as at the beginning of a sentence. */
 export const capitalised = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 /** As it stands within a sentence; a name of which more words are written large is a proper one. */

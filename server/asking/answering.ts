@@ -38,7 +38,7 @@ import {
 } from '@zud/core/reading/words';
 import { definitionText, partText, proportionText } from '@zud/core/reading/definition';
 import { Unfit, type Engine, type RunLimits } from '../engines/engine';
-import type { ReadyModel } from './model-library';
+import type { ReadyModel } from './ready-model';
 import { AnswerCache } from './answer-cache';
 import { headlineWords } from './headline-words';
 import { Unanswerable } from './unanswerable';

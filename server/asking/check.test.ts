@@ -3,7 +3,7 @@ import type { Answer, Cell } from '@zud/core/query/answer';
 import { EMPTY_READING, plain, type Reading } from '@zud/core/reading/schema';
 import type { Answering } from './answering';
 import { checked } from './check';
-import type { ReadyModel } from './model-library';
+import type { ReadyModel } from './ready-model';
 
 const answerOf = (reading: Reading, rows: readonly (readonly Cell[])[]): Answer => ({
   columns: [

@@ -12,7 +12,7 @@ import { endOf } from '@zud/core/time/grain';
 import type { Day } from '@zud/core/time/day';
 import { type Answering, type AskOptions } from './answering';
 import { Unanswerable } from './unanswerable';
-import type { ReadyModel } from './model-library';
+import type { ReadyModel } from './ready-model';
 
 const MOST_CHECKED = 24;
 const CLOSE = 1e-9;

@@ -1,11 +1,11 @@
 /** Which levels an answer is worth breaking down by, those over which it is spread most unevenly first. */
-import { unevenness } from '@zud/core/analysis/spread';
+import { unevenness } from '@zud/core/analysis/unevenness';
 import type { DeeperLevel } from '@zud/core/query/answer';
 import { impossibility } from '@zud/core/language/impossibility';
 import { byLevel, type Reading } from '@zud/core/reading/schema';
 import { type Answering, type AskOptions } from './answering';
 import { passedOver } from './unanswerable';
-import type { ReadyModel } from './model-library';
+import type { ReadyModel } from './ready-model';
 
 /** Levels with more members than this are named without a look at their numbers. */
 const MOST_MEMBERS = 2000;

@@ -5,7 +5,7 @@ import { byLevel, same, type Condition, type Reading } from '@zud/core/reading/s
 import { conditionWords, dayWords, listWords, periodWords, rangeWords } from '@zud/core/reading/words';
 import { resolvePeriod, type Period } from '@zud/core/time/period';
 import { timeGrain } from '@zud/core/query/windows';
-import type { ReadyModel } from './model-library';
+import type { ReadyModel } from './ready-model';
 
 /** Conditions that are said; of more, how many more there are. */
 const MOST_CONDITIONS = 3;

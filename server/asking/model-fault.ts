@@ -1,5 +1,5 @@
 /** Why a model cannot be asked just now; other models are not touched by it. */
-import type { ModelFault } from '@zud/core/model/check';
+import type { ModelFault } from '@zud/core/model/model-fault';
 
 /** The model and its tables do not fit each other. The message says so in words, with what to do. */
 export class ModelAtFault extends Error {

@@ -1,8 +1,9 @@
 /** Models ready to be asked: compiled, with the name index a person may use, and the calendar of the day. Kept until model or data change. */
+import type { ReadyModel } from './ready-model';
 import { and, eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { NameIndex, type MembersOfLevel } from '@zud/core/language/names/name-index';
-import type { Places } from '@zud/core/chart/points';
+import type { Places } from '@zud/core/chart/scatter';
 import { namingOf } from '@zud/core/language/naming';
 import { tableFaults } from '@zud/core/model/table-faults';
 import { compileModel, dateColumn, factsOf, NO_NAME, type ColumnRef, type Model } from '@zud/core/model/model';
@@ -12,8 +13,6 @@ import { withoutOversized } from '@zud/core/model/size';
 import { withKnownMembers, withoutColumns } from '@zud/core/model/visible';
 import { membersPlan } from '@zud/core/query/members';
 import { postgresqlQuery } from '@zud/core/query/postgresql';
-import type { RowRule } from '@zud/core/query/scan';
-import type { Naming } from '@zud/core/reading/words';
 import type { Calendar } from '@zud/core/time/period';
 import { DATA_SCHEMA, type Database } from '../store/database';
 import { memberLists, models } from '../store/schema';
@@ -22,35 +21,13 @@ import { dataFault } from '../engines/engine';
 import { savedOf } from '../store/saved-names';
 import { SharedReads } from '../store/shared-reads';
 import { catalogueOf, dataVersionOf, type TableVersions } from '../store/tables';
-import { notFound } from '../http/problem';
+import { notFound } from '@zud/core/contract/problem';
 import type { Person } from '../store/people';
 import { accessFor, SEES_ALL, type Access } from './access';
 import { inSlices } from './in-slices';
 import { ModelAtFault, ModelGone } from './model-fault';
-import { limitedSight, WHOLE_SIGHT, type Sight } from './sight';
+import { limitedSight, WHOLE_SIGHT } from './sight';
 import { textFor, type Viewer } from './step-view';
-
-export interface ReadyModel {
-  /** The model as the person sees it: without hidden columns, and with the names of those members only that they may know. */
-  readonly model: Model;
-  readonly names: NameIndex;
-  readonly naming: Naming;
-  readonly calendar: Calendar;
-  readonly access: Access;
-  readonly rules: readonly RowRule[];
-  /** Columns that are hidden from the person, as `table.column`. */
-  readonly hidden: ReadonlySet<string>;
-  readonly sight: Sight;
-  /** Does a column of a model table hold the time of day? */
-  hasHours(column: ColumnRef): boolean;
-  /** Where the members of levels with coordinates lie. */
-  readonly places: ReadonlyMap<string, Places>;
-  readonly dataVersion: string;
-  /** The load of each table that the model reads. */
-  readonly tables: TableVersions;
-  /** Changes with the content of the model file and of its saved names, and with the data. */
-  readonly version: string;
-}
 
 interface ModelState {
   readonly model: Model;

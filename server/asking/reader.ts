@@ -1,11 +1,11 @@
 /** Words → readings. Short texts are read at once; long ones in a thread of their own, within a limit of time. */
-import type { Points } from '@zud/core/analysis/points';
+import type { Points } from '@zud/core/analysis/referents';
 import { read, type ReadResult } from '@zud/core/language/read';
 import { suggest, type Suggestion } from '@zud/core/language/suggest';
 import type { Reading } from '@zud/core/reading/schema';
 import { UNKNOWN, type LongText } from '../work/reading-tasks';
 import { TooLong, type Workers } from '../work/workers';
-import type { ReadyModel } from './model-library';
+import type { ReadyModel } from './ready-model';
 
 /** Letters up to which a text is read at once: the longest that is read within milliseconds, whatever it says. */
 const SHORT = 120;

@@ -7,7 +7,7 @@ import { missingFrom } from '@zud/core/reading/references';
 import { EMPTY_READING, plain, same, type Reading } from '@zud/core/reading/schema';
 import { leadOf, sentenceOf, type Phrase } from '@zud/core/reading/sentence';
 import type { Scope } from '../store/schema';
-import type { ReadyModel } from './model-library';
+import type { ReadyModel } from './ready-model';
 import type { Reader } from './reader';
 import { restored } from './sight';
 

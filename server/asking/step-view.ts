@@ -8,7 +8,7 @@ import type { Reading } from '@zud/core/reading/schema';
 import { sentenceOf, type Phrase, type Sentence } from '@zud/core/reading/sentence';
 import type { Step } from '../store/inquiries';
 import { SEES_ALL, type Access } from './access';
-import type { ReadyModel } from './model-library';
+import type { ReadyModel } from './ready-model';
 
 /** A step as the contract gives it. */
 export type StepView = z.infer<typeof step>;

@@ -3,7 +3,7 @@ import type { Note, Option, WordUse } from '@zud/core/language/read';
 import { applyEdits } from '@zud/core/reading/edit';
 import { movedAlong } from '@zud/core/reading/moved-along';
 import type { Edit } from '@zud/core/reading/edit-schema';
-import { pointsOf, type Points } from '@zud/core/analysis/points';
+import { pointsOf, type Points } from '@zud/core/analysis/referents';
 import type { Analysis } from '@zud/core/language/intent';
 import { wordsOfEdits } from '@zud/core/language/words-of-edits';
 import { pointsAtAnswer } from '@zud/core/language/grammar/references';
@@ -15,13 +15,14 @@ import type { ChartDescription } from '@zud/core/chart/description';
 import { addStep, stepsOf, type Inquiry, type Step } from '../store/inquiries';
 import type { Store } from '../store/database';
 import type { Person } from '../store/people';
-import { Problem } from '../http/problem';
+import { Problem } from '@zud/core/contract/problem';
 import { Stopped } from '../engines/engine';
 import { type Answered, type Answering, type AskOptions } from './answering';
-import { lookedInto } from './looking';
+import { analysed } from './analyses';
 import type { Reader } from './reader';
 import { Unanswerable } from './unanswerable';
-import type { ModelLibrary, ReadyModel } from './model-library';
+import type { ReadyModel } from './ready-model';
+import type { ModelLibrary } from './model-library';
 import {
   recordOf,
   seesRecord,
@@ -155,7 +156,7 @@ export class Asking {
         ready,
       );
     try {
-      const looked = await lookedInto(understood.reading, understood.analysis, ready, (reading) =>
+      const looked = await analysed(understood.reading, understood.analysis, ready, (reading) =>
         this.answering.answer(reading, ready, options),
       );
       const answered = await this.answering.answer(looked.reading, ready, options);

@@ -1,12 +1,12 @@
 /** "summarise this": an answer in a few sentences, each computed from it or from its total. */
 import { addsUp } from '@zud/core/model/additivity';
 import type { Reading } from '@zud/core/reading/schema';
-import type { Answer, Looked } from './looking';
-import type { ReadyModel } from './model-library';
+import type { Answer, Analysed } from './analysed';
+import type { ReadyModel } from './ready-model';
 import { passedOver, Unanswerable } from './unanswerable';
 
 /** The total first, then the headline, what stands out, and what to beware of. @throws Unanswerable where records are shown, or nothing at all */
-export async function summarised(reading: Reading, { model }: ReadyModel, answer: Answer): Promise<Looked> {
+export async function summarised(reading: Reading, { model }: ReadyModel, answer: Answer): Promise<Analysed> {
   const [first] = reading.shown;
   if (first === undefined || reading.rows !== null)
     throw new Unanswerable('Records are not summed up in sentences; go back to the figures first.');

@@ -10,8 +10,8 @@ import { sentenceOf } from '@zud/core/reading/sentence';
 import { calculationWords, levelPluralWords, levelWords, listWords } from '@zud/core/reading/words';
 import { endOf } from '@zud/core/time/grain';
 import type { Answered } from './answering';
-import type { Answer, Looked } from './looking';
-import type { ReadyModel } from './model-library';
+import type { Answer, Analysed } from './analysed';
+import type { ReadyModel } from './ready-model';
 import { passedOver, Unanswerable } from './unanswerable';
 
 /** Levels with more members than this are left out: none of so many explains anything. */
@@ -23,7 +23,7 @@ const MOST_OFFERED = 3;
  * @param reading what is asked about
  * @throws Unanswerable where nothing changed, or what changed cannot be told from its parts
  */
-export async function whyChanged(reading: Reading, ready: ReadyModel, answer: Answer): Promise<Looked> {
+export async function whyChanged(reading: Reading, ready: ReadyModel, answer: Answer): Promise<Analysed> {
   const { model, naming, names, calendar } = ready;
   const [first] = reading.shown;
   if (first === undefined || reading.rows !== null)

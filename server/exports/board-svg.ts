@@ -2,7 +2,7 @@
 import { drawn } from '@zud/core/chart/svg/draw';
 import { escaped, fitted, line, rect, SERIF, text, wrapped } from '@zud/core/chart/svg/marks';
 import { TOKENS } from '@zud/core/chart/tokens';
-import type { Tile } from '../store/boards';
+import type { Tile } from '../store/schema';
 import type { Cover, TileAnswer } from './cover';
 import { remarksOf } from './remarks';
 

@@ -4,18 +4,19 @@ import type { Request } from 'express';
 import { scoped, type Scoped } from '../asking/scope';
 import type { TileAnswer } from '../exports/cover';
 import { SEES_ALL, limitOfFile } from '../asking/access';
-import type { ReadyModel } from '../asking/model-library';
+import type { ReadyModel } from '../asking/ready-model';
 import { sentenceIn, textFor } from '../asking/step-view';
 import { Busy } from '../engines/fair-queue';
 import { boardFor, groupSharesOf, sharesOf } from '../store/board-rights';
 import { commentsOf, type Comment } from '../store/comments';
 import { nameOf, type Person } from '../store/people';
 import { SharedReads } from '../store/shared-reads';
-import { EMPTY_SCOPE, isAnswer, tileOf, tilesOf, type AnswerTile, type Board, type Tile } from '../store/boards';
+import type { Board, Tile } from '../store/schema';
+import { EMPTY_SCOPE, isAnswer, tileOf, tilesOf, type AnswerTile } from '../store/boards';
 import { refinementOf } from '../store/refinements';
 import type { Scope } from '../store/schema';
 import { idOf, type Context } from './context';
-import { Problem } from './problem';
+import { Problem } from '@zud/core/contract/problem';
 
 type TileOfBoard = Awaited<ReturnType<typeof tilesOf>>[number];
 

@@ -10,7 +10,7 @@ import { boardFor } from '../store/board-rights';
 import { historyOf, isAnswer, restoreVersion } from '../store/boards';
 import type { BoardDesk } from './board-desk';
 import { goneSignal, handle, idOf, parsed, personOf, type Context } from './context';
-import { Problem } from './problem';
+import { Problem } from '@zud/core/contract/problem';
 
 export function fileRoutes({ database: { store }, library, workers }: Context, desk: BoardDesk): Router {
   const router = Router();

@@ -11,7 +11,7 @@ import { changeRefinement, declineOffer, keepRefinement, refinementsFor, takeOff
 import type { Scope } from '../store/schema';
 import type { BoardDesk } from './board-desk';
 import { handle, idOf, parsed, personOf, type Context } from './context';
-import { Problem } from './problem';
+import { Problem } from '@zud/core/contract/problem';
 
 export function refinementRoutes(context: Context, desk: BoardDesk): Router {
   const { store } = context.database;

@@ -12,7 +12,7 @@ import { allPeople } from '../store/people';
 import type { Scope } from '../store/schema';
 import type { BoardDesk } from './board-desk';
 import { handle, idOf, parsed, personOf, personWith, type Context } from './context';
-import { notFound, Problem } from './problem';
+import { notFound, Problem } from '@zud/core/contract/problem';
 
 /** Days that a link lasts at most. */
 const MOST_DAYS = 366;

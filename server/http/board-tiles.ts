@@ -12,7 +12,8 @@ import { addWords, changeTile, isAnswer, pinTile, placeTiles, removeTile } from 
 import { createInquiry } from '../store/inquiries';
 import { noAnswer, type BoardDesk } from './board-desk';
 import { goneSignal, handle, idOf, optionsFor, parsed, personOf, personWith, type Context } from './context';
-import { Problem, problemOf, unanswerable } from './problem';
+import { Problem } from '@zud/core/contract/problem';
+import { problemOf, unanswerable } from './problem';
 
 /** A name in the history, not longer than a line. */
 const quoted = (name: string) => `“${name.length > 70 ? `${name.slice(0, 69).trimEnd()}…` : name}”`;

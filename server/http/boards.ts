@@ -23,7 +23,8 @@ import type { Looks, Scope } from '../store/schema';
 import { noteVisit } from '../store/visits';
 import { modelAmong, type BoardDesk } from './board-desk';
 import { goneSignal, handle, idOf, parsed, personOf, personWith, type Context } from './context';
-import { notFound, Problem, problemOf } from './problem';
+import { notFound, Problem } from '@zud/core/contract/problem';
+import { problemOf } from './problem';
 
 export function boardRoutes(
   { database: { store }, library, answering, feed, timeLimit }: Context,

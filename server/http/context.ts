@@ -15,7 +15,7 @@ import { roleCovers, type Person, type Role } from '../store/people';
 import type { Credential } from '../store/sessions';
 import type { Spool } from './spool';
 import type { Workers } from '../work/workers';
-import { forbidden, Problem } from './problem';
+import { forbidden, Problem } from '@zud/core/contract/problem';
 import { shapeFault } from '@zud/core/contract/shape';
 
 export interface Context {

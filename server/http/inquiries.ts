@@ -10,7 +10,8 @@ import type { Answered } from '../asking/answering';
 import { checked } from '../asking/check';
 import { deeperLevels } from '../asking/deeper';
 import { limitOfFile, limitWords } from '../asking/access';
-import type { ModelLibrary, ReadyModel } from '../asking/model-library';
+import type { ReadyModel } from '../asking/ready-model';
+import type { ModelLibrary } from '../asking/model-library';
 import { FILE_TYPES } from '../exports/file-types';
 import type { Asked } from '../asking/steps';
 import { stepFor, textFor } from '../asking/step-view';
@@ -30,7 +31,8 @@ import {
   stepsOf,
 } from '../store/inquiries';
 import { type Context, handle, idOf, optionsFor, parsed, personOf, personWith } from './context';
-import { notFound, Problem, problemOf, unanswerable } from './problem';
+import { notFound, Problem } from '@zud/core/contract/problem';
+import { problemOf, unanswerable } from './problem';
 
 /** A headline as the name of a file. */
 const fileName = (headline: string) =>

@@ -14,13 +14,13 @@ import { savedNameSchema, type SavedName } from '@zud/core/model/saved';
 import { missingFrom } from '@zud/core/reading/references';
 import { readingSchema, type Reading } from '@zud/core/reading/schema';
 import { limitWords } from '../asking/access';
-import type { ReadyModel } from '../asking/model-library';
+import type { ReadyModel } from '../asking/ready-model';
 import { catalogueOf } from '../store/tables';
 import { roleCovers } from '../store/people';
 import { addModel, changeModel, modelsThere, removeModel, usesOfModel, usesWords } from '../store/models';
 import { saveName, withdrawName } from '../store/saved-names';
 import { handle, parsed, personOf, personWith, textOf, type Context } from './context';
-import { notFound, Problem } from './problem';
+import { notFound, Problem } from '@zud/core/contract/problem';
 
 /** A reading sent in a query string. */
 function readingFrom(value: unknown): Reading | null {

@@ -5,7 +5,7 @@ import { groupsOf } from '../store/board-rights';
 import { allPeople, changePerson, everyone, invitePerson, makePasswordLink, personById } from '../store/people';
 import { endSessions } from '../store/sessions';
 import { handle, idOf, parsed, personOf, personWith, type Context } from './context';
-import { notFound } from './problem';
+import { notFound } from '@zud/core/contract/problem';
 
 export function peopleRoutes({ database: { store }, feed, now }: Context): Router {
   const router = Router();

@@ -1,4 +1,5 @@
 /** Errors as people and programs get them: RFC 9457 problem details that say what happened, what is kept and what to do. */
+import { Problem } from '@zud/core/contract/problem';
 import { Stopped, TimeLimitReached } from '../engines/engine';
 import { Busy } from '../engines/fair-queue';
 import { ModelAtFault, ModelGone } from '../asking/model-fault';
@@ -8,21 +9,6 @@ import { NotKept } from '../store/reading-columns';
 
 /** Seconds after which it is worth asking again. */
 const BUSY_SECONDS = 3;
-
-export class Problem extends Error {
-  constructor(
-    readonly status: number,
-    readonly title: string,
-    readonly detail: string,
-    readonly more: Readonly<Record<string, unknown>> = {},
-  ) {
-    super(detail);
-  }
-}
-
-export const notFound = (what: string) =>
-  new Problem(404, 'Not found', `There is no such ${what}, or it is not shared with you.`);
-export const forbidden = (detail: string) => new Problem(403, 'Not allowed', detail);
 
 /** A reading that cannot be computed, as a problem. @throws Problem 422, or the error itself */
 export function unanswerable(error: unknown): never {

@@ -7,7 +7,7 @@ import type { NextFunction, Request, Response } from 'express';
 import { createHash } from 'node:crypto';
 import { answeredRequests } from '../store/schema';
 import type { Context } from './context';
-import { Problem } from './problem';
+import { Problem } from '@zud/core/contract/problem';
 
 /** Milliseconds for which an answer is kept, and after which one that was never given may be asked for again. */
 const KEPT = 24 * 3_600_000;

@@ -15,7 +15,7 @@ import {
   withdrawToken,
 } from '../store/sessions';
 import { handle, idOf, parsed, personOf, type Context } from './context';
-import { forbidden, Problem } from './problem';
+import { forbidden, Problem } from '@zud/core/contract/problem';
 import { HeldBack, Throttle } from './throttle';
 
 const COOKIE = 'zud_session';

@@ -8,7 +8,8 @@ import { isAnswer } from '../store/boards';
 import { personById, type Person } from '../store/people';
 import { noAnswer, type BoardDesk } from './board-desk';
 import { type Context, goneSignal, handle, idOf, optionsFor } from './context';
-import { notFound, Problem, unanswerable } from './problem';
+import { notFound, Problem } from '@zud/core/contract/problem';
+import { unanswerable } from './problem';
 
 /** What a guest sees of an answer: not how it was computed. */
 const SEEN = ['outcome', 'reading', 'sentence', 'answer', 'chart', 'headline', 'plainHeadline', 'notes'] as const;

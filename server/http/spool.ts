@@ -6,7 +6,7 @@ import { rm } from 'node:fs/promises';
 import path from 'node:path';
 import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { Problem } from './problem';
+import { Problem } from '@zud/core/contract/problem';
 
 export interface SpoolLimits {
   /** Bytes of one file. */

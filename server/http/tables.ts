@@ -8,7 +8,7 @@ import { audit, loadedTables } from '../store/schema';
 import { readersOf } from '../store/models';
 import { dropTable } from '../store/table-loads';
 import { handle, parsed, personWith, textOf, type Context } from './context';
-import { notFound, Problem } from './problem';
+import { notFound, Problem } from '@zud/core/contract/problem';
 
 const TYPES = ['text', 'integer', 'number', 'date', 'timestamp', 'boolean'] as const;
 

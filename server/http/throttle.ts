@@ -6,7 +6,7 @@
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import type { Database } from '../store/database';
 import { plainEmail, sha256 } from '../store/people';
-import { Problem } from './problem';
+import { Problem } from '@zud/core/contract/problem';
 
 /** A guess that was held back. */
 export class HeldBack extends Problem {

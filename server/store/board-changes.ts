@@ -1,7 +1,7 @@
 /** A change of a board: counted as a version, kept in its history, told to all servers. */
 import { and, eq, lte, sql } from 'drizzle-orm';
 import { z } from 'zod';
-import type { Tile } from './boards';
+import type { Tile } from './schema';
 import { CHANGES, type Store } from './database';
 import { boards, boardVersions, tiles, type Looks, type Scope } from './schema';
 

@@ -1,9 +1,9 @@
 /** Links by which a board is seen without signing in: limited in time, withdrawable, under conditions that stay. */
 import { and, desc, eq, gt, isNull } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
-import { notFound } from '../http/problem';
+import { notFound } from '@zud/core/contract/problem';
 import { changed } from './board-changes';
-import type { Board } from './boards';
+import type { Board } from './schema';
 import type { Store } from './database';
 import { audit, boardLinks, boards, people, type Scope } from './schema';
 

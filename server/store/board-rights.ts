@@ -1,8 +1,8 @@
 /** Who may do what with a board: its owner, people and groups it is shared with. */
 import { and, eq, isNull, or, type SQL, sql } from 'drizzle-orm';
-import { forbidden, notFound } from '../http/problem';
+import { forbidden, notFound } from '@zud/core/contract/problem';
 import { changed } from './board-changes';
-import type { Board } from './boards';
+import type { Board } from './schema';
 import type { Store } from './database';
 import { audit, boards, groupShares, people, shares } from './schema';
 

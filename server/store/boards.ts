@@ -3,16 +3,14 @@ import { GRID_COLUMNS, type TilePlace } from '@zud/core/contract/boards';
 import { arranged, settled, type Placed } from '@zud/core/board/arrange';
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
 import type { Reading } from '@zud/core/reading/schema';
-import { notFound, Problem } from '../http/problem';
+import { notFound, Problem } from '@zud/core/contract/problem';
 import { readingOf } from './reading-columns';
 import { mayBeSeenBy, rightOf, sharedRank } from './board-rights';
 import { changed, type BoardState, type Transaction } from './board-changes';
 import type { Store } from './database';
-import { audit, boards, boardVersions, people, tiles, type Looks, type Scope } from './schema';
+import { audit, boards, boardVersions, people, tiles, type Board, type Looks, type Scope, type Tile } from './schema';
 import { openedBy } from './visits';
 
-export type Board = typeof boards.$inferSelect;
-export type Tile = typeof tiles.$inferSelect;
 /** A tile that shows an answer. */
 export type AnswerTile = Tile & { readonly modelId: string; readonly reading: Reading };
 export const isAnswer = (tile: Tile): tile is AnswerTile =>

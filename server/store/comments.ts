@@ -1,6 +1,6 @@
 /** Comments on boards and their tiles, in threads; who is mentioned in them. */
 import { and, asc, desc, eq, isNull, ne, or, sql } from 'drizzle-orm';
-import { forbidden, notFound } from '../http/problem';
+import { forbidden, notFound } from '@zud/core/contract/problem';
 import { mayBeSeenBy } from './board-rights';
 import { tellComment } from './board-changes';
 import type { Store } from './database';

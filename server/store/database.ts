@@ -47,14 +47,14 @@ export type Loading = Pick<Database, 'store' | 'pool'>;
 /** Connections of their own for a load; the database is open elsewhere, and its schema is up to date. */
 export function connectTo(url: string): Loading {
   const pool = new pg.Pool({ connectionString: url, max: 3, application_name: 'zud load' });
-  heedLosses(pool, () => undefined);
+  onConnectionLost(pool, () => undefined);
   return { pool, store: drizzle(pool, { schema }) };
 }
 
 /** Opens the database, brings its schema up to date and makes the reader role. */
 export async function openDatabase(url: string, onIdleError: (error: Error) => void): Promise<Database> {
   const pool = new pg.Pool({ connectionString: url, max: 10, application_name: 'zud' });
-  heedLosses(pool, onIdleError);
+  onConnectionLost(pool, onIdleError);
   const store = drizzle(pool, { schema });
   await migrate(store, { migrationsFolder: migrationsFolder(), migrationsSchema: 'public' });
   const readerUrl = await prepareReader(pool, url);
@@ -64,7 +64,7 @@ export async function openDatabase(url: string, onIdleError: (error: Error) => v
     application_name: 'zud questions',
     options: `-c role=${READER} -c default_transaction_read_only=on -c timezone=UTC -c jit=off -c work_mem=64MB -c enable_partitionwise_aggregate=on`,
   });
-  heedLosses(readers, onIdleError);
+  onConnectionLost(readers, onIdleError);
   return {
     store,
     pool,
@@ -78,7 +78,7 @@ export async function openDatabase(url: string, onIdleError: (error: Error) => v
 }
 
 /** A connection may be lost while it is idle, or held by a transaction between two of its statements; unheard, either would end the server. */
-function heedLosses(pool: pg.Pool, lost: (error: Error) => void): void {
+function onConnectionLost(pool: pg.Pool, lost: (error: Error) => void): void {
   pool.on('error', lost);
   pool.on('connect', (client) => {
     client.on('error', lost);

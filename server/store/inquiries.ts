@@ -2,7 +2,7 @@
 import { and, asc, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Reading } from '@zud/core/reading/schema';
-import { forbidden, notFound } from '../http/problem';
+import { forbidden, notFound } from '@zud/core/contract/problem';
 import type { Store } from './database';
 import { audit, inquiries, inquiryShares, models, people, steps, type StepRecord } from './schema';
 

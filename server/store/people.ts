@@ -2,7 +2,7 @@
 import { hash, verify } from '@node-rs/argon2';
 import { and, eq, gt, isNull, ne } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
-import { notFound, Problem } from '../http/problem';
+import { notFound, Problem } from '@zud/core/contract/problem';
 import type { Store } from './database';
 import { accessTokens, audit, passwordLinks, people, sessions } from './schema';
 

@@ -1,7 +1,7 @@
 /** What people narrow boards to for themselves: an address each; kept under a name, offered as the board's new sentence, decided on. */
 import { and, desc, eq, isNotNull, isNull, or } from 'drizzle-orm';
 import { same } from '@zud/core/reading/schema';
-import { notFound } from '../http/problem';
+import { notFound } from '@zud/core/contract/problem';
 import { changed, type Transaction } from './board-changes';
 import type { Store } from './database';
 import { boards, people, refinements, type Scope } from './schema';

@@ -2,7 +2,7 @@
 import { and, asc, eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Saved, SavedName } from '@zud/core/model/saved';
-import { forbidden, notFound } from '../http/problem';
+import { forbidden, notFound } from '@zud/core/contract/problem';
 import type { Store } from './database';
 import { audit, people, savedNames } from './schema';
 

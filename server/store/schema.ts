@@ -449,3 +449,6 @@ export const audit = pgTable('audit', {
   subject: text('subject').notNull(),
   detail: jsonb('detail').notNull().default({}),
 });
+
+export type Board = typeof boards.$inferSelect;
+export type Tile = typeof tiles.$inferSelect;

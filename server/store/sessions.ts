@@ -1,7 +1,7 @@
 /** Sessions and personal access tokens: begun, looked up, listed, ended. Of each only the hash of its token is kept. */
 import { and, desc, eq, gt, isNull, lt, or, sql } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
-import { notFound } from '../http/problem';
+import { notFound } from '@zud/core/contract/problem';
 import type { Store } from './database';
 import { sha256, shown, type Person } from './people';
 import { accessTokens, audit, people, sessions, type TokenScope } from './schema';

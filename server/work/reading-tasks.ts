@@ -1,7 +1,7 @@
 /** Reading that is done away from the event loop: each task a plain function of plain data, so that it may run in a thread of its own. */
 import { checkModel, parseModelFile, type CheckedModel } from '@zud/core/model/check';
 import type { Catalogue } from '@zud/core/model/table-faults';
-import type { Points } from '@zud/core/analysis/points';
+import type { Points } from '@zud/core/analysis/referents';
 import { NameIndex, type MembersOfLevel } from '@zud/core/language/names/name-index';
 import { read, type ReadResult } from '@zud/core/language/read';
 import { suggest, type Suggestion } from '@zud/core/language/suggest';

@@ -9,7 +9,7 @@ import { useInterface } from '../app/interface-state';
 import { Page } from '../app/Page';
 import { usePerson } from '../app/session';
 import { NARROW, SERIF } from '../app/theme';
-import { pictureOf, save } from '../inquiry/take-along';
+import { pictureOf, save } from '../inquiry/exports';
 import { AskLine } from '../parts/AskLine';
 import { Button, Menu, TextButton } from '../parts/controls';
 import { LimitNote } from '../parts/LimitNote';
@@ -26,7 +26,7 @@ import { Show } from './Show';
 import { placeAfter } from './tile-acts';
 import { TileCard } from './TileCard';
 import { useBoardChanges } from './use-board-changes';
-import { useBoardEvents } from './use-board-events';
+import { useBoardFeed } from './use-board-feed';
 import { WordsCard } from './WordsCard';
 
 const Columns = styled.div`
@@ -172,7 +172,7 @@ export function BoardPage() {
   const [talking, setTalking] = useState<{ tile: string | null; mark?: string } | null>(
     search.has('comments') ? { tile: null } : null,
   );
-  const live = useBoardEvents(boardId);
+  const live = useBoardFeed(boardId);
   const board = useQuery({
     queryKey: ['board', boardId, refinement],
     queryFn: () => api.board(boardId, refinement),

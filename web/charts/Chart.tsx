@@ -1,4 +1,5 @@
 /** Draws a chart description: Chart.js for charts, type for a number, a grid for heat. */
+import type { ChartProps } from './chart-props';
 import {
   BarController,
   BarElement,
@@ -57,17 +58,6 @@ const Canvas = styled.div`
     inset: 0;
   }
 `;
-
-export interface ChartProps {
-  readonly chart: ChartDescription;
-  readonly label: string;
-  readonly small?: boolean;
-  readonly onChoose?: (row: number, more: boolean) => void;
-  /** The rows of the answer whose marks are chosen. */
-  readonly chosen?: ReadonlySet<number>;
-  /** The ends of the value axis, where several charts stand on one scale. */
-  readonly range?: { readonly low: number; readonly high: number };
-}
 
 export function Chart(props: ChartProps & { answer: Answer }) {
   const { chart } = props;

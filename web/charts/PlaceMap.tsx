@@ -5,7 +5,7 @@ import { formatCell, formatShort } from '@zud/core/format/format';
 import { projected } from '@zud/core/chart/projection';
 import { TOKENS } from '../app/theme';
 import { useMode } from '../app/use-mode';
-import type { ChartProps } from './Chart';
+import type { ChartProps } from './chart-props';
 
 const Ground = styled.div`
   position: relative;

@@ -4,7 +4,7 @@ import { formatCell, formatShort } from '@zud/core/format/format';
 import { TOKENS } from '../app/theme';
 import { inkOn } from './ink';
 import { useMode } from '../app/use-mode';
-import type { ChartProps } from './Chart';
+import type { ChartProps } from './chart-props';
 
 const Ground = styled.div`
   position: relative;

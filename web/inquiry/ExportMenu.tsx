@@ -5,7 +5,7 @@ import type { Answer } from '@zud/core/query/answer';
 import type { Reading } from '@zud/core/reading/schema';
 import { api, type Step } from '../app/api';
 import { Menu } from '../parts/controls';
-import { picture, pictureOf, remarksOn, save, summary, tabSeparated } from './take-along';
+import { picture, pictureOf, remarksOn, save, summary, tabSeparated } from './exports';
 
 const FILES = ['csv', 'xlsx', 'svg', 'pdf', 'pptx'] as const;
 type FileKind = (typeof FILES)[number];

@@ -1,7 +1,7 @@
 /** The format options of a chart as acts: labels, lines across it, the beginning of its axis, its colour. */
 import type { Edit } from '@zud/core/reading/edit-schema';
 import { MOST_LINES, type FormatEdit, type Reading, type SaidLine } from '@zud/core/reading/schema';
-import type { EditAct } from './phrases/acts';
+import type { EditAct } from './phrases/edit-act';
 
 export interface FormatAct extends EditAct {
   /** Is it in force now, so that choosing it takes it away? */

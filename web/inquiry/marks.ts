@@ -9,7 +9,7 @@ import { formatCell } from '@zud/core/format/format';
 import { rangeWords } from '@zud/core/reading/words';
 import { endOf, GRAINS, isCycle, type Cycle, type Grain } from '@zud/core/time/grain';
 import type { ModelView } from '../app/api';
-import type { EditAct } from './phrases/acts';
+import type { EditAct } from './phrases/edit-act';
 
 interface KeyCell {
   readonly column: AnswerColumn;

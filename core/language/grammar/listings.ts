@@ -1,8 +1,8 @@
 /** Grammar of listings of detail records, of moves along the trail, and of what cannot be done here. */
+import { plainNaming } from '../../reading/words';
 import { measureOf, type Calculation } from '../../model/calculation';
 import { factHasLevel, factsOf, measure as measureNamed } from '../../model/model';
 import { definitionText } from '../../reading/definition';
-import { namingOf } from '../naming';
 import type { Key, Listed } from '../../reading/schema';
 import { followUp, intent, refused, type Intent, type SaidPeriod } from '../intent';
 import type { Question } from '../question';
@@ -368,8 +368,8 @@ function whyOf(parts: Parts): Intent {
 }
 
 /** What a measure means, for who asks that rather than for its value. */
-function measureText(measure: string, { model, names }: Question): string {
-  return `${measureNamed(model, measure).name}: ${definitionText(measure, namingOf(names))} Ask for it by name to see it.`;
+function measureText(measure: string, { model }: Question): string {
+  return `${measureNamed(model, measure).name}: ${definitionText(measure, plainNaming(model))} Ask for it by name to see it.`;
 }
 
 /** "list the weddings": the records that have that member, of the usual measure's fact where it knows the level, else of the only one that does. */

@@ -5,7 +5,7 @@ import type { Amount, SaidTest } from '../intent';
 import type { Question } from '../question';
 import { settledTest } from '../settling/amounts';
 import { measuresOfLength, PLACES, wordOfAmount } from '../settling/lengths';
-import { CannotSettle } from '../settling/situation';
+import { CannotSettle } from '../settling/cannot-settle';
 import type { Clause } from './clauses';
 import type { Parts, Rule } from './rule';
 

@@ -72,7 +72,7 @@ export class NameIndex {
   /** Words of what the model itself names, members left out. */
   private readonly ownWords: readonly string[];
   private sortedVocabulary: readonly string[] = [];
-  /** Looked-up misspellings: the same words come again with each key press. */
+  /** Analysed-up misspellings: the same words come again with each key press. */
   private readonly corrections = new Map<string, readonly { word: string; errors: number }[]>();
   private readonly memberSets = new Map<string, Set<string>>();
   longestName = 1;

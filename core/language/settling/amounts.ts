@@ -5,7 +5,7 @@ import { factsOf, type Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
 import { nameWords, plainLetters, singular } from '../tokens';
 import type { Amount, SaidTest } from '../intent';
-import { CannotSettle } from './situation';
+import { CannotSettle } from './cannot-settle';
 import { inSentence } from '../../reading/words';
 
 /** Seconds in the units of time that measures are kept in. */

@@ -7,7 +7,8 @@ import { GRAINS, type Grain } from '../../time/grain';
 import { resolvePeriod, type Calendar, type Period } from '../../time/period';
 import { shownPlainly, type SaidEdit } from '../intent';
 import { readableGrain } from './periods';
-import { CannotSettle, type Situation } from './situation';
+import { CannotSettle } from './cannot-settle';
+import { type Situation } from './situation';
 
 /** The calculations a question shows, or those still in force. */
 function calculations(said: readonly (SaidEdit | Edit)[], base: Reading, model: Model): Calculation[] {

@@ -10,7 +10,7 @@ import { addGrains, type Grain } from '../../time/grain';
 import { exactGrain, resolvePeriod, type Calendar, type Period } from '../../time/period';
 import { shownPlainly, type SaidEdit, type SaidPeriod, type SaidTransform } from '../intent';
 import { isBare, settledPeriod, wholeRange, settledRange } from './periods';
-import { CannotSettle } from './situation';
+import { CannotSettle } from './cannot-settle';
 
 const breakdowns = (edits: readonly (Edit | SaidEdit)[]): Breakdown[] =>
   edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));

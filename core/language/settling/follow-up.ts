@@ -1,7 +1,7 @@
 /** Whether words are a follow-up of the reading before, or a question of their own. */
 import { same, type Reading } from '../../reading/schema';
 import type { Intent, SaidEdit } from '../intent';
-import { joinedUp, ranksAnother } from './together';
+import { joinedUp, ranksAnother } from './joint-edits';
 
 /** Does a question stand on its own: with a measure and something that measure is broken down or narrowed by? */
 function isComplete(unjoined: readonly SaidEdit[]): boolean {

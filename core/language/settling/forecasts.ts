@@ -6,7 +6,7 @@ import { addGrains, countGrains, endOf, GRAINS, startOf, type Grain } from '../.
 import { latestBegun, resolvePeriod, type Calendar, type Period } from '../../time/period';
 import type { SaidEdit, SaidPeriod } from '../intent';
 import { settledPeriod, wholeRange } from './periods';
-import { CannotSettle } from './situation';
+import { CannotSettle } from './cannot-settle';
 
 /** Periods that a line is carried on where nothing is said of it. */
 const USUAL: Readonly<Record<Grain, number>> = { day: 14, week: 8, month: 6, quarter: 4, half: 2, year: 2 };

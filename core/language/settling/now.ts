@@ -3,7 +3,7 @@ import { isMeasure } from '../../model/calculation';
 import type { Model } from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
 import type { Reading } from '../../reading/schema';
-import { CannotSettle } from './situation';
+import { CannotSettle } from './cannot-settle';
 
 /** What is known by its last value is shown as of now when no period is chosen; what adds up over days has no value of a moment. */
 export function nowEdits(edits: readonly Edit[], base: Reading, asFollowUp: boolean, model: Model): Edit[] {

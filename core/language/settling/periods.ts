@@ -5,7 +5,7 @@ import { fiscalYearOf, latestBegun, resolvePeriod, type Calendar, type Period } 
 import type { SaidPeriod } from '../intent';
 import type { Edit } from '../../reading/edit-schema';
 import { listWords } from '../../reading/words';
-import { CannotSettle } from './situation';
+import { CannotSettle } from './cannot-settle';
 
 /** A period that can't be: the day does not exist, or the stretch is empty. */
 export class ImpossiblePeriod extends Error {}

@@ -1,4 +1,5 @@
 /** "the slowest crews", "the three cheapest bands": adjectives that speak of a length of time, of money or of weight, and so of a measure in such a unit. */
+import { KINDS, type Quality } from './quality';
 import { byWord } from '../by-word';
 import { isMeasure, measureOf, measuresIn, type Calculation } from '../../model/calculation';
 import { factHasLevel, factsOf, rowColumnOf, type Model } from '../../model/model';
@@ -8,12 +9,8 @@ import type { Edit } from '../../reading/edit-schema';
 import type { Key, Reading } from '../../reading/schema';
 import type { SaidEdit } from '../intent';
 import { nameWords, type Token } from '../tokens';
-import { CannotSettle, type Situation } from './situation';
-
-export interface Quality {
-  readonly word: string;
-  readonly of: (typeof KINDS)[number];
-}
+import { CannotSettle } from './cannot-settle';
+import { type Situation } from './situation';
 
 /** Words that one record alone can be said to be. */
 export const EXTREMES: readonly string[] = [
@@ -28,7 +25,6 @@ export const EXTREMES: readonly string[] = [
   'heaviest',
   'lightest',
 ];
-const KINDS = ['length', 'money', 'weight', 'depth', 'height', 'warmth', 'age', 'strength', 'fullness'] as const;
 const WORDS: Readonly<Record<Quality['of'], readonly string[]>> = {
   length: ['longest', 'shortest', 'slowest', 'fastest', 'quickest'],
   money: ['cheapest', 'dearest', 'priciest', 'expensive'],

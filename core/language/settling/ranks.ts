@@ -8,7 +8,8 @@ import type { Period } from '../../time/period';
 import { shownPlainly, type SaidEdit, type Sense } from '../intent';
 import { changeEdits } from './comparisons';
 import { levelOfKind, readableBreakdown } from './breakdowns';
-import { CannotSettle, type Situation } from './situation';
+import { CannotSettle } from './cannot-settle';
+import { type Situation } from './situation';
 
 const keysOf = (by: Reading['by']): Key[] =>
   by.flatMap((one): Key[] => (one.kind === 'bins' || one.kind === 'sets' ? [] : [one]));

@@ -55,7 +55,7 @@ import {
 import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { forecastEdits, isOfThePast, saysHowFar } from './forecasts';
 import { checkAtEnd, nowEdits } from './now';
-import { countThese, pointEdits, referenceEdits, sameEdits, theirEdits, whichAreThese } from './points';
+import { countThese, pointEdits, referenceEdits, sameEdits, theirEdits, whichAreThese } from './references';
 import {
   changeOrderEdits,
   changeRank,
@@ -71,9 +71,10 @@ import {
 } from './ranks';
 import { byQuality, refuseCounted, sortedByQuality } from './qualities';
 import { aboutHappened } from './happened';
-import { CannotSettle, type Situation } from './situation';
-import { refuseIdleExclusion, withoutEffect } from './effect';
-import { joinedUp, merged } from './together';
+import { CannotSettle } from './cannot-settle';
+import { type Situation } from './situation';
+import { refuseIdleExclusion, withoutEffect } from './idle-edits';
+import { joinedUp, merged } from './joint-edits';
 import {
   dropEdits,
   dropTargets,
@@ -83,7 +84,7 @@ import {
   retestEdits,
   rowTestEdits,
   usualNote,
-} from './tests';
+} from './thresholds';
 
 export type Settled =
   | {

@@ -1,9 +1,9 @@
 /** What a question is settled against: the model, the calendar, the reading before and the marked points of its answer. */
 import type { Model } from '../../model/model';
-import type { Points } from '../../analysis/points';
+import type { Points } from '../../analysis/referents';
 import type { Reading } from '../../reading/schema';
 import type { Happened } from './happened';
-import type { Quality } from './qualities';
+import type { Quality } from './quality';
 import type { Calendar } from '../../time/period';
 
 export interface Situation {
@@ -18,15 +18,4 @@ export interface Situation {
   readonly doer: string | null;
   /** The verb of a date of certain facts (“left”), where there is one. */
   readonly happened: Happened | null;
-}
-
-/** The words are understood, but what they ask for does not fit the situation; the message says why. */
-export class CannotSettle extends Error {
-  /** @param final the words are understood and ask for what cannot be, so no other reading of them may stand in */
-  constructor(
-    message: string,
-    readonly final = false,
-  ) {
-    super(message);
-  }
 }

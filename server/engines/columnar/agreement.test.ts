@@ -5,7 +5,7 @@ import { columnarForTests, whenReady } from '../../../tests/columnar';
 import { startDemoServer, type DemoServer } from '../../../tests/demo-server';
 import { difference, planned, readingsOf } from '../../../tests/engines';
 import { someOf } from '../../../tests/some-of';
-import type { ReadyModel } from '../../asking/model-library';
+import type { ReadyModel } from '../../asking/ready-model';
 import { PostgresqlEngine } from '../postgresql';
 
 const MIXTURES = Number(process.env['LAW_RUNS'] ?? 1000) / 8;

@@ -1,7 +1,7 @@
 /** Acts to choose from, with a search where they are many. */
 import { Autocomplete, Input, Menu, MenuItem, SearchField, useFilter } from 'react-aria-components';
 import styled from 'styled-components';
-import type { EditAct } from './acts';
+import type { EditAct } from './edit-act';
 
 const Search = styled(SearchField)`
   padding: 6px 10px;

@@ -5,7 +5,8 @@ import type { Edit } from '@zud/core/reading/edit-schema';
 import { Button, Field } from '../../parts/controls';
 import { DayCalendar } from '../../parts/DayCalendar';
 import { ActList } from './ActList';
-import { dayEdits, type EditAct } from './acts';
+import type { EditAct } from './edit-act';
+import { dayEdits } from './acts';
 
 const Box = styled.div`
   width: 300px;

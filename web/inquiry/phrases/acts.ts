@@ -1,4 +1,5 @@
 /** What can be done with a phrase of the sentence or a mark of the answer: labels, each with the edits that do it. */
+import type { EditAct } from './edit-act';
 import type { Edit } from '@zud/core/reading/edit-schema';
 import { measureOf, type Calculation } from '@zud/core/model/calculation';
 import {
@@ -18,11 +19,6 @@ import type { ModelView } from '../../app/api';
 import { alsoActs, breakdownActs } from './breakdown-acts';
 import { lower } from './lower';
 import type { NumberTest, TypedAs } from './TestFields';
-
-export interface EditAct {
-  readonly label: string;
-  readonly edits: readonly Edit[];
-}
 
 const calculation = (measure: string) => [{ calculation: { kind: 'measure' as const, measure }, transform: null }];
 

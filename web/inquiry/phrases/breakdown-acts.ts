@@ -2,7 +2,7 @@
 import { same, type Breakdown, type Key, type Reading } from '@zud/core/reading/schema';
 import { CYCLES, GRAINS, type Cycle } from '@zud/core/time/grain';
 import type { ModelView } from '../../app/api';
-import type { EditAct } from './acts';
+import type { EditAct } from './edit-act';
 import { lower } from './lower';
 
 const GRAIN_NAMES = {

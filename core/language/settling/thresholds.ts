@@ -21,7 +21,8 @@ import { measuresOfLength, wordOfAmount, worthOf } from './lengths';
 import { levelOfKind } from './breakdowns';
 import { settledPeriod, wholeRange } from './periods';
 import { directionOf } from './ranks';
-import { CannotSettle, type Situation } from './situation';
+import { CannotSettle } from './cannot-settle';
+import { type Situation } from './situation';
 
 interface Settled {
   readonly edits: readonly Edit[];

@@ -3,7 +3,7 @@ import type { Edit } from '../../reading/edit-schema';
 import type { Reading } from '../../reading/schema';
 import { listWords } from '../../reading/words';
 import type { SaidEdit } from '../intent';
-import { CannotSettle } from './situation';
+import { CannotSettle } from './cannot-settle';
 
 /** What was said and is not in the reading that came of it, as others of its words took it away; null where all of it is. */
 export function withoutEffect(edits: readonly Edit[], reading: Reading): string | null {

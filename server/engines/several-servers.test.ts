@@ -9,7 +9,7 @@ import type { ModelFile } from '@zud/core/model/schema';
 import { startDemoServer, type Caller, type DemoServer } from '../../tests/demo-server';
 import { difference, planned, readingsOf } from '../../tests/engines';
 import { someOf } from '../../tests/some-of';
-import { spreadTable, type Shards } from '../../tests/spread';
+import { spreadTable, type Shards } from '../../tests/several-servers';
 import { DATA_SCHEMA } from '../store/database';
 import { PostgresqlEngine } from './postgresql';
 

@@ -1,6 +1,6 @@
 /** Words that point at the answer before: at its rows by their place, at its members by their value, at its periods. */
 import { demoNames } from '../../../tests/demo-names';
-import { pointsOf, type Points } from '../../analysis/points';
+import { pointsOf, type Points } from '../../analysis/referents';
 import type { Answer } from '../../query/answer';
 import { read } from '../read';
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { AnswerColumn } from '../query/plan';
-import { unevenness } from './spread';
+import { unevenness } from './unevenness';
 
 const answer = (
   values: readonly (number | null)[],

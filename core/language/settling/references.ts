@@ -1,5 +1,5 @@
 /** Settling references: "that month", "the first one", "it", "those routes" point at the answer before. */
-import { unitOf, type Points } from '../../analysis/points';
+import { unitOf, type Points } from '../../analysis/referents';
 import { isMeasure, type Calculation } from '../../model/calculation';
 import { factHasLevel, factsOf, measure as measureOf, type Model } from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
@@ -7,7 +7,8 @@ import { byLevel, same, type Key, type Reading } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
 import type { Period } from '../../time/period';
 import { shownPlainly, type PointAt, type SaidEdit } from '../intent';
-import { CannotSettle, type Situation } from './situation';
+import { CannotSettle } from './cannot-settle';
+import { type Situation } from './situation';
 
 /** What would have a rank or a test choose other members than those shown. */
 const CHOOSES_ANEW: ReadonlySet<SaidEdit['do']> = new Set([

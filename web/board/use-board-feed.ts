@@ -9,7 +9,7 @@ export interface BoardChange {
   readonly tile?: string;
 }
 
-export interface LiveBoard {
+export interface BoardFeed {
   readonly present: readonly Present[];
   readonly connected: boolean;
   readonly last: BoardChange | null;
@@ -19,9 +19,9 @@ export interface LiveBoard {
   readonly closed: string | null;
 }
 
-export function useBoardEvents(boardId: string): LiveBoard {
+export function useBoardFeed(boardId: string): BoardFeed {
   const client = useQueryClient();
-  const [live, setLive] = useState<LiveBoard>({ present: [], connected: false, last: null, count: 0, closed: null });
+  const [live, setLive] = useState<BoardFeed>({ present: [], connected: false, last: null, count: 0, closed: null });
   useEffect(() => {
     let source: EventSource | null = null;
     let retry: number | undefined;

@@ -3,7 +3,7 @@ import type { Edit } from '../../reading/edit-schema';
 import { same } from '../../reading/schema';
 import type { SaidEdit } from '../intent';
 import { isKey } from './breakdowns';
-import { CannotSettle } from './situation';
+import { CannotSettle } from './cannot-settle';
 
 /** Words that are about each other, put together. */
 /** Is a measure that is said on its own (“by box office”) what another phrase ranks by? */
