@@ -16,6 +16,7 @@ import { niceWidth, withBinLabels } from '@zud/core/query/bins';
 import { explain, type Explanation } from '@zud/core/query/explain';
 import { CannotPlan } from '@zud/core/query/cannot-plan';
 import { planOf, ROWS } from '@zud/core/query/planner';
+import type { PlanContext } from '@zud/core/query/plan-context';
 import { outputOf } from '@zud/core/query/nodes';
 import { derived, sourcesOf } from '@zud/core/query/derive';
 import type { AnswerColumn, Plan } from '@zud/core/query/plan';
@@ -276,7 +277,7 @@ export class Answering {
   /** Which conditions left no data: those without any one of which there are some. */
   private async emptiedBy(reading: Reading, ready: ReadyModel, options: AskOptions): Promise<string> {
     const hasRows = async (one: Reading) => {
-      const plan = planOf(
+      const plan = plannedOrNull(
         { ...one, by: [], rank: null, order: null, against: null, rows: null },
         {
           model: ready.model,
@@ -288,6 +289,7 @@ export class Answering {
           rowLimit: 1,
         },
       );
+      if (plan === null) return false;
       const result = await this.engine.run(plan, { ...options, tables: ready.tables });
       const at = outputOf(plan.root).indexOf(ROWS);
       return Number(result.rows[0]?.[at] ?? 0) > 0;
@@ -305,6 +307,16 @@ export class Answering {
     if (blamed.length > 1) return `Nothing fits ${listWords(blamed, 'and')} together; each alone leaves data.`;
     if (blamed.length === 1) return `No data are left by ${blamed[0] ?? ''}.`;
     return reading.where.length > 0 ? 'No data fit these conditions together.' : 'There are no data.';
+  }
+}
+
+/** A plan; null where a reading without one of its parts has none: a change without its period. */
+function plannedOrNull(reading: Reading, context: PlanContext): Plan | null {
+  try {
+    return planOf(reading, context);
+  } catch (error) {
+    if (error instanceof CannotPlan) return null;
+    throw error;
   }
 }
 

@@ -48,8 +48,9 @@ export async function checked(
     });
     if (again === null) continue;
     done += 1;
-    const at = again.answer.columns.findIndex((column) => column.as === number.column.as);
-    const value = again.answer.rows[0]?.[at] ?? null;
+    const beside = again.answer.columns.findIndex((column) => column.as === number.column.as);
+    // alone, what stood beside a value is a value of its own
+    const value = again.answer.rows[0]?.[Math.max(0, beside)] ?? null;
     const there = answer.rows[number.row]?.[number.at] ?? null;
     if (!agrees(there, value))
       differences.push({

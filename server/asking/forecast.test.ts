@@ -91,7 +91,7 @@ test('it goes along in the file, and is dropped in words', async () => {
   const answer = await fetch(`${demo.running.address}/api/exports`, {
     method: 'POST',
     headers: { 'cookie': await demo.cookie('Mira'), 'content-type': 'application/json' },
-    body: JSON.stringify({ modelId: 'ferries', reading: step.body.reading, format: 'csv' }),
+    body: JSON.stringify({ modelId: 'ferries', reading: step.body.reading, format: 'csv', about: false }),
   });
   const lines = (await answer.text()).trim().split('\r\n');
   expect(lines[0]).toMatch(/Month,Passengers,"Passengers, forecast",Low,High$/);

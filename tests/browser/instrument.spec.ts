@@ -119,7 +119,7 @@ test('an answer is taken along as a file with the numbers of the screen', async 
   await page.getByRole('button', { name: 'Export' }).click();
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('menuitem', { name: 'CSV file' }).click(),
+    page.getByRole('menuitem', { name: 'CSV file', exact: true }).click(),
   ]);
   expect(file.suggestedFilename()).toMatch(/\.csv$/);
   expect(await readFile(await file.path(), 'utf8')).toContain(`Web,${figure}`);
