@@ -4,6 +4,7 @@ import { modelFileSchema } from '../model/schema';
 import { savedNameSchema } from '../model/saved';
 import * as answers from './answers';
 import * as boards from './boards';
+import * as found from './find';
 import * as inquiries from './inquiries';
 import { list, made } from './lists';
 import * as models from './models';
@@ -120,6 +121,13 @@ export const OPERATIONS: readonly Operation[] = [
     answers: models.tableUses,
   },
   { method: 'delete', path: '/tables/{name}', does: 'Takes a table away that no model reads (steward)' },
+  {
+    method: 'get',
+    path: '/find',
+    does: 'Anything one may see whose name holds a text',
+    query: ['text'],
+    answers: found.found,
+  },
   { method: 'get', path: '/models', does: 'Models', answers: list(models.modelSummary) },
   {
     method: 'post',

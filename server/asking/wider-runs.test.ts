@@ -39,7 +39,7 @@ test('over the readings of the corpus, narrowed to the first, to the last or to 
   let tried = 0;
   for (const [index, { about, reading }] of someOf(
     readingsOf('ferries').filter((one) => one.reading.rows === null),
-    3,
+    6,
   ).entries()) {
     const level = reading.by.find((one) => one.kind === 'level');
     if (level?.kind !== 'level' || reading.where.some((one) => one.kind === 'members' && one.level === level.level))
@@ -73,7 +73,7 @@ test('over the readings of the corpus, narrowed to the first, to the last or to 
         wrong.push(`${about}: ${firstDifference(shown(fromWide), shown(fresh))}`);
     }
   }
-  expect(tried).toBeGreaterThan(20);
+  expect(tried).toBeGreaterThan(10);
   if (wrong.length > 0) throw new Error(`${wrong.length} of ${tried} differ:\n${wrong.slice(0, 6).join('\n')}`);
 }, 300_000);
 

@@ -50,7 +50,7 @@ test.each([[[] as string[]], [['Outer Isles team']]])(
     const limits = { signal: null, limits: { time: 60_000 } };
     const wrong: string[] = [];
     let tried = 0;
-    for (const { about, reading } of someOf(readingsOf('ferries'), groups.length === 0 ? 5 : 10)) {
+    for (const { about, reading } of someOf(readingsOf('ferries'), groups.length === 0 ? 10 : 20)) {
       const [here, there] = [planned(reading, one), planned(reading, three)];
       if (here === null || there === null) continue;
       tried += 1;
@@ -61,7 +61,7 @@ test.each([[[] as string[]], [['Outer Isles team']]])(
       const differs = typeof actual === 'string' ? actual : difference(actual, expected);
       if (differs !== null) wrong.push(`${about}: ${differs}`);
     }
-    expect(tried).toBeGreaterThan(30);
+    expect(tried).toBeGreaterThan(15);
     if (wrong.length > 0) throw new Error(`${wrong.length} of ${tried} disagree:\n${wrong.slice(0, 12).join('\n')}`);
   },
   300_000,

@@ -13,6 +13,7 @@ import { sharingRoutes } from './board-sharing';
 import { tileRoutes } from './board-tiles';
 import { boardRoutes } from './boards';
 import type { Context } from './context';
+import { findRoutes } from './find';
 import { inquiryRoutes } from './inquiries';
 import { modelRoutes } from './models';
 import { openApi } from './openapi';
@@ -118,6 +119,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
     sessionRoutes(context),
     peopleRoutes(context),
     inquiryRoutes(context),
+    findRoutes(context),
     ...boards,
   );
   app.use('/api', () => {

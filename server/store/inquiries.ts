@@ -1,5 +1,5 @@
 /** Inquiries and their steps. An inquiry is its owner's, and theirs with whom it is shared: to see, or to go on asking. */
-import { and, asc, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, ilike, inArray, isNull, or, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Reading } from '@zud/core/reading/schema';
 import { forbidden, notFound } from '@zud/core/contract/problem';
@@ -46,6 +46,34 @@ export async function inquiriesOf(store: Store, personId: string) {
     .leftJoin(inquiryShares, and(eq(inquiryShares.inquiryId, inquiries.id), eq(inquiryShares.personId, personId)))
     .where(or(eq(inquiries.ownerId, personId), eq(inquiryShares.personId, personId)))
     .orderBy(desc(inquiries.updatedAt));
+}
+
+/** Steps that are looked through for a text. */
+const MOST_LOOKED_AT = 200;
+
+/** The latest steps of inquiries that a person may see whose words or name hold a text. */
+export async function stepsHolding(store: Store, personId: string, text: string) {
+  const held = `%${text.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
+  return store
+    .select({
+      id: steps.id,
+      inquiryId: steps.inquiryId,
+      modelId: inquiries.modelId,
+      asked: steps.asked,
+      name: steps.name,
+    })
+    .from(steps)
+    .innerJoin(inquiries, eq(inquiries.id, steps.inquiryId))
+    .leftJoin(inquiryShares, and(eq(inquiryShares.inquiryId, inquiries.id), eq(inquiryShares.personId, personId)))
+    .where(
+      and(
+        isNull(steps.deletedAt),
+        or(eq(inquiries.ownerId, personId), eq(inquiryShares.personId, personId)),
+        or(ilike(steps.asked, held), ilike(steps.name, held)),
+      ),
+    )
+    .orderBy(desc(steps.at))
+    .limit(MOST_LOOKED_AT);
 }
 
 /** @throws Problem 404 where it is not there or not shared with this person; 403 where the right does not suffice */

@@ -10,7 +10,7 @@ import { breakdownWords, periodWords, viewWords } from '@zud/core/reading/words'
 import type { Period } from '@zud/core/time/period';
 import { readingOf, world, type World } from './generated-models';
 
-const RUNS = Number(process.env['LAW_RUNS'] ?? 600);
+const RUNS = Number(process.env['LAW_RUNS'] ?? 400);
 const LEVELS = ['d0l0', 'd0l1', 'd1l0', 'd1l1', 'd2l0', 'd2l1'] as const;
 
 interface Said {

@@ -7,7 +7,7 @@ import { canonical, type Reading } from '@zud/core/reading/schema';
 import { sentenceOf } from '@zud/core/reading/sentence';
 import { readingOf, words, world, worldOf } from './generated-models';
 
-const RUNS = Number(process.env['LAW_RUNS'] ?? 600);
+const RUNS = Number(process.env['LAW_RUNS'] ?? 400);
 
 /** Text that is looked for is taken as it stands, whatever it is. */
 const looksForText = (reading: Reading) => reading.where.some((one) => one.kind === 'text');

@@ -3,6 +3,7 @@ import { useContext, type ReactNode } from 'react';
 import { NavLink, Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { Menu } from '../parts/controls';
+import { Finder } from '../parts/Finder';
 import { api } from './api';
 import { useInterface } from './interface-state';
 import { Mark } from './Mark';
@@ -110,6 +111,7 @@ export function Page(props: { children: ReactNode; foot?: ReactNode; bare?: bool
               <NavLink to="/models">Models</NavLink>
             </Places>
             <Right>
+              <Finder />
               <Menu
                 label={person.name}
                 ariaLabel={`${person.name}: look, account and sign out`}

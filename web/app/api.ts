@@ -18,6 +18,7 @@ import type {
   TilePlace,
   WordsTile,
 } from '@zud/core/contract/boards';
+import type { FoundThing } from '@zud/core/contract/find';
 import type { Ask, Inquiry, InquirySummary, Step } from '@zud/core/contract/inquiries';
 import type { CopyState, ModelSummary, ModelView, SavedNameInput } from '@zud/core/contract/models';
 import type { AccessToken, Member, PasswordLink, Person, SessionEntry } from '@zud/core/contract/people';
@@ -34,6 +35,7 @@ import type {
 
 export type * from '@zud/core/contract/answers';
 export type * from '@zud/core/contract/boards';
+export type * from '@zud/core/contract/find';
 export type * from '@zud/core/contract/inquiries';
 export type * from '@zud/core/contract/models';
 export type * from '@zud/core/contract/people';
@@ -162,6 +164,8 @@ export const api = {
   makeToken: (made: { name: string; scopes: readonly AccessToken['scopes'][number][]; days: number }) =>
     call<{ id: string; token: string; expiresAt: string }>('POST', '/tokens', made),
   withdrawToken: (id: string) => call<undefined>('DELETE', `/tokens/${id}`),
+  find: (text: string, signal?: AbortSignal) =>
+    call<{ found: readonly FoundThing[] }>('GET', `/find?text=${encodeURIComponent(text)}`, undefined, signal),
   models: () => call<readonly ModelSummary[]>('GET', '/models'),
   modelUses: (id: string) => call<{ words: string | null }>('GET', `/models/${id}/uses`),
   /** For who was told what hangs on it. */

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { api } from '../app/api';
 import { Page } from '../app/Page';
 import { usePerson } from '../app/session';
@@ -15,7 +15,10 @@ export function BoardsPage() {
   const navigate = useNavigate();
   const person = usePerson();
   const client = useQueryClient();
+  const [search, setSearch] = useSearchParams();
+  const by = search.get('by');
   const boards = useQuery({ queryKey: ['boards'], queryFn: api.boards });
+  const shown = (boards.data ?? []).filter((board) => by === null || board.owner === by);
   const [making, setMaking] = useState(false);
   const [going, setGoing] = useState<{ id: string; title: string } | null>(null);
   const [title, setTitle] = useState('');
@@ -42,6 +45,11 @@ export function BoardsPage() {
         <Title>Boards</Title>
         {person.role === 'viewer' ? null : <Button onPress={() => setMaking(true)}>New board</Button>}
       </Head>
+      {by === null ? null : (
+        <p style={{ paddingBottom: 10, color: 'var(--quiet)' }}>
+          Those of {by}. <TextButton onPress={() => setSearch({})}>Show all</TextButton>
+        </p>
+      )}
       {boards.isPending ? (
         <Loading what="Looking for boards" />
       ) : boards.isError ? (
@@ -51,10 +59,12 @@ export function BoardsPage() {
           A board is a shared page of pinned charts.{' '}
           {person.role === 'viewer' ? 'Those shared with you appear here.' : 'Ask a question, and pin its answer.'}
         </Message>
+      ) : shown.length === 0 ? (
+        <Message title="None to be seen">Nothing of {by} is shared with you yet.</Message>
       ) : (
         <List
           label="Boards"
-          entries={boards.data.map((board) => ({
+          entries={shown.map((board) => ({
             id: board.id,
             to: `/boards/${board.id}`,
             title: board.title,

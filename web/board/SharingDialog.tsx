@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { api, type AuditEntry, type Board } from '../app/api';
 import { usePerson } from '../app/session';
 import { Button, Dialog, Field, TextButton } from '../parts/controls';
+import { Tabs } from '../parts/Tabs';
 import { ago } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
 
@@ -101,22 +102,17 @@ export function SharingDialog({ board, isOpen, onClose }: { board: Board; isOpen
   return (
     <Dialog title="Share this board" isOpen={isOpen} onClose={onClose}>
       <Box>
-        <div role="tablist" aria-label="Shared by">
-          {SIDES.map(([id, label]) => (
-            <button key={id} type="button" role="tab" aria-selected={side === id} onClick={() => setSide(id)}>
-              {label}
-            </button>
-          ))}
-        </div>
-        {side === 'people' ? (
-          <People board={board} />
-        ) : side === 'groups' ? (
-          <Groups board={board} />
-        ) : side === 'links' ? (
-          <Links board={board} />
-        ) : (
-          <Changes board={board} />
-        )}
+        <Tabs label="Shared by" side={side} sides={SIDES} onSide={setSide}>
+          {side === 'people' ? (
+            <People board={board} />
+          ) : side === 'groups' ? (
+            <Groups board={board} />
+          ) : side === 'links' ? (
+            <Links board={board} />
+          ) : (
+            <Changes board={board} />
+          )}
+        </Tabs>
         <Button onPress={onClose}>Done</Button>
       </Box>
     </Dialog>

@@ -1,5 +1,6 @@
 /** One step: headline, sentence, chart, table, working. */
 import { useMemo, useState } from 'react';
+import { Tab, TabList, TabPanel, Tabs as AriaTabs } from 'react-aria-components';
 import styled from 'styled-components';
 import { CHART_KINDS, type ChartKind } from '@zud/core/reading/schema';
 import type { Edit } from '@zud/core/reading/edit-schema';
@@ -59,6 +60,12 @@ const Figure = styled.figure`
     font-size: 12px;
     padding-top: 4px;
   }
+`;
+const Panel = styled(TabPanel)`
+  display: grid;
+  grid-template: minmax(0, 1fr) / minmax(0, 1fr);
+  min-height: 0;
+  min-width: 0;
 `;
 const Bar = styled.div`
   display: flex;
@@ -169,6 +176,10 @@ export function AnswerView(props: {
   const sides = SIDES.filter(([id]) => reading.rows === null || id === 'table' || id === 'working');
   const shownSide =
     (chart.kind === 'table' && side === 'chart') || (reading.rows !== null && side === 'rows') ? 'table' : side;
+  const show = (id: Side) => {
+    setSide(id);
+    if (id === 'chart' && reading.view?.chart === 'table') props.onEdit([{ do: 'view', view: null }]);
+  };
   return (
     <Article>
       <h1>{step.headline}</h1>
@@ -211,102 +222,102 @@ export function AnswerView(props: {
           in words: <q>{step.inWords}</q>
         </Words>
       )}
-      <Figure>
-        {step.outcome === 'empty' ? (
-          <Message title="No data">
-            {step.notes.find((note) => note.kind === 'caveat')?.text ?? 'Nothing fits.'} Take a condition out of the
-            sentence, or go back a step in the trail.
-          </Message>
-        ) : shownSide === 'chart' ? (
-          <Chart
-            chart={chart}
-            answer={answer}
-            label={step.headline ?? ''}
-            {...(props.canAsk ? { onChoose: choose, chosen } : {})}
-          />
-        ) : shownSide === 'table' && model ? (
-          <TableView
-            modelId={model.id}
-            answer={answer}
-            reading={reading}
-            {...(props.canAsk ? { choosing: { chosen, onChoose: choose }, onEdit: props.onEdit } : {})}
-          />
-        ) : shownSide === 'rows' && model ? (
-          <RecordsView
-            modelId={model.id}
-            reading={reading}
-            model={model}
-            {...(props.canAsk ? { onKeep: props.onEdit } : {})}
-          />
-        ) : working && model ? (
-          <WorkingView working={working} modelId={model.id} reading={reading} />
-        ) : null}
-        {marked && model && (shownSide === 'chart' || shownSide === 'table') ? (
-          <MarkActs
-            modelId={model.id}
-            reading={reading}
-            marked={marked}
-            onEdit={props.onEdit}
-            onSay={props.onSay}
-            onClose={() => setChosen(NONE)}
-          />
-        ) : null}
-        {chart.omitted !== null && shownSide === 'chart' ? <figcaption>{chart.omitted}</figcaption> : null}
-      </Figure>
-      <Bar>
-        <div role="tablist" aria-label="The answer as">
-          {sides.map(([id, label]) => (
-            <button
-              key={id}
-              role="tab"
-              type="button"
-              aria-selected={shownSide === id}
-              onClick={() => {
-                setSide(id);
-                if (id === 'chart' && reading.view?.chart === 'table') props.onEdit([{ do: 'view', view: null }]);
-              }}
-            >
-              {label}
-            </button>
-          ))}
-        </div>
-        <div>
-          {props.canAsk && reading.rows === null ? (
-            <Menu
-              plain
-              label={<>{KIND_NAMES[chart.kind]} ▾</>}
-              ariaLabel="Chart kind"
-              entries={CHART_KINDS.filter((kind) => kind !== chart.kind).map((kind) => ({
-                id: kind,
-                label: KIND_NAMES[kind],
-                ...(chart.unfit[kind] === undefined ? {} : { note: chart.unfit[kind], disabled: true }),
-              }))}
-              onChoose={(kind) => {
-                setSide('chart');
-                props.onEdit([{ do: 'view', view: { chart: kind as ChartKind } }]);
-              }}
-            />
-          ) : null}
-          {props.canAsk && shownSide === 'chart' && chart.kind !== 'number' && chart.kind !== 'table' ? (
-            <FormatPanel chart={chart} reading={reading} onEdit={props.onEdit} />
-          ) : null}
-          {model ? (
-            <ExportMenu
-              modelId={model.id}
-              step={step}
-              answer={answer}
-              reading={reading}
-              sentence={sentence.text}
-              limited={model.limited}
-            />
-          ) : null}
-          {props.canAsk ? (
-            <PrimaryButton onPress={props.onPin}>Pin to a board</PrimaryButton>
-          ) : (
-            <Button isDisabled>Pin to a board</Button>
-          )}
-        </div>
-      </Bar>
+      <AriaTabs
+        style={{ display: 'contents' }}
+        keyboardActivation="manual"
+        selectedKey={shownSide}
+        onSelectionChange={(key) => show(key as Side)}
+      >
+        <Panel id={shownSide}>
+          <Figure>
+            {step.outcome === 'empty' ? (
+              <Message title="No data">
+                {step.notes.find((note) => note.kind === 'caveat')?.text ?? 'Nothing fits.'} Take a condition out of the
+                sentence, or go back a step in the trail.
+              </Message>
+            ) : shownSide === 'chart' ? (
+              <Chart
+                chart={chart}
+                answer={answer}
+                label={step.headline ?? ''}
+                {...(props.canAsk ? { onChoose: choose, chosen } : {})}
+              />
+            ) : shownSide === 'table' && model ? (
+              <TableView
+                modelId={model.id}
+                answer={answer}
+                reading={reading}
+                {...(props.canAsk ? { choosing: { chosen, onChoose: choose }, onEdit: props.onEdit } : {})}
+              />
+            ) : shownSide === 'rows' && model ? (
+              <RecordsView
+                modelId={model.id}
+                reading={reading}
+                model={model}
+                {...(props.canAsk ? { onKeep: props.onEdit } : {})}
+              />
+            ) : working && model ? (
+              <WorkingView working={working} modelId={model.id} reading={reading} />
+            ) : null}
+            {marked && model && (shownSide === 'chart' || shownSide === 'table') ? (
+              <MarkActs
+                modelId={model.id}
+                reading={reading}
+                marked={marked}
+                onEdit={props.onEdit}
+                onSay={props.onSay}
+                onClose={() => setChosen(NONE)}
+              />
+            ) : null}
+            {chart.omitted !== null && shownSide === 'chart' ? <figcaption>{chart.omitted}</figcaption> : null}
+          </Figure>
+        </Panel>
+        <Bar>
+          <TabList aria-label="The answer as">
+            {sides.map(([id, label]) => (
+              <Tab key={id} id={id}>
+                {label}
+              </Tab>
+            ))}
+          </TabList>
+          <div>
+            {props.canAsk && reading.rows === null ? (
+              <Menu
+                plain
+                label={<>{KIND_NAMES[chart.kind]} ▾</>}
+                ariaLabel="Chart kind"
+                entries={CHART_KINDS.filter((kind) => kind !== chart.kind).map((kind) => ({
+                  id: kind,
+                  label: KIND_NAMES[kind],
+                  ...(chart.unfit[kind] === undefined ? {} : { note: chart.unfit[kind], disabled: true }),
+                }))}
+                onChoose={(kind) => {
+                  setSide('chart');
+                  props.onEdit([{ do: 'view', view: { chart: kind as ChartKind } }]);
+                }}
+              />
+            ) : null}
+            {props.canAsk && shownSide === 'chart' && chart.kind !== 'number' && chart.kind !== 'table' ? (
+              <FormatPanel chart={chart} reading={reading} onEdit={props.onEdit} />
+            ) : null}
+            {model ? (
+              <ExportMenu
+                modelId={model.id}
+                step={step}
+                answer={answer}
+                reading={reading}
+                sentence={sentence.text}
+                limited={model.limited}
+              />
+            ) : null}
+            {props.canAsk ? (
+              <PrimaryButton onPress={props.onPin}>Pin to a board</PrimaryButton>
+            ) : (
+              <Button isDisabled>Pin to a board</Button>
+            )}
+          </div>
+        </Bar>
+      </AriaTabs>
     </Article>
   );
 }

@@ -7,6 +7,7 @@ import type { Reading } from '@zud/core/reading/schema';
 import type { ModelView } from '../app/api';
 import { NARROW } from '../app/theme';
 import { ModelDrawer } from './ModelDrawer';
+import { Tabs } from '../parts/Tabs';
 import { NotesList } from './NotesList';
 
 const Column = styled.aside`
@@ -49,21 +50,24 @@ export function Margin(props: {
   onEdit: (edits: readonly Edit[]) => void;
 }) {
   const [side, setSide] = useState<'notes' | 'model'>('notes');
-  const tab = (id: 'notes' | 'model', label: string) => (
-    <button type="button" role="tab" aria-selected={side === id} onClick={() => setSide(id)}>
-      {label}
-    </button>
-  );
   return (
     <Column aria-label={side === 'notes' ? 'Notes' : 'Model'}>
       {props.canAsk && props.model ? (
-        <div role="tablist" aria-label="Beside the answer">
-          {tab('notes', `Notes ${props.notes.length}`)}
-          {tab('model', 'Model')}
-        </div>
-      ) : null}
-      {side === 'model' && props.model && props.canAsk ? (
-        <ModelDrawer model={props.model} reading={props.reading} onEdit={props.onEdit} />
+        <Tabs
+          label="Beside the answer"
+          side={side}
+          sides={[
+            ['notes', `Notes ${props.notes.length}`],
+            ['model', 'Model'],
+          ]}
+          onSide={setSide}
+        >
+          {side === 'model' ? (
+            <ModelDrawer model={props.model} reading={props.reading} onEdit={props.onEdit} />
+          ) : (
+            <NotesList notes={props.notes} onChoose={props.onChoose} />
+          )}
+        </Tabs>
       ) : (
         <NotesList notes={props.notes} onChoose={props.onChoose} />
       )}

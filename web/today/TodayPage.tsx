@@ -1,7 +1,7 @@
 /** Today: the ask line large, suggestions from the model, boards and inquiries of late. */
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { api, type BoardSummary } from '../app/api';
 import { useInterface } from '../app/interface-state';
@@ -77,7 +77,8 @@ export function TodayPage() {
   const { setDraft, setSide } = useInterface();
   const models = useQuery({ queryKey: ['models'], queryFn: api.models });
   const [picked, setPicked] = useState<string | null>(null);
-  const modelId = picked ?? models.data?.[0]?.id ?? null;
+  const [search] = useSearchParams();
+  const modelId = picked ?? search.get('model') ?? models.data?.[0]?.id ?? null;
   const model = useQuery({
     queryKey: ['model', modelId],
     queryFn: () => api.model(modelId ?? ''),
