@@ -91,6 +91,7 @@ test('several marks are chosen by dragging across a time line, and zoomed into; 
   const mira = await signedIn(browser, product, 'mira');
   await ask(mira, 'passengers by month and channel in 2025');
   await expect(sentence(mira)).toContainText('by month and channel');
+  await mira.getByText('Series', { exact: true }).click();
   const series = mira.getByRole('list', { name: 'Series' }).getByRole('button');
   await series.nth(1).click({ modifiers: ['Shift'] });
   await expect(mira.getByRole('list', { name: 'Series' }).locator('[aria-pressed=true]')).toHaveCount(1);

@@ -1,5 +1,7 @@
 /** Draws a chart description: Chart.js for charts, type for a number, a grid for heat. */
 import type { ChartProps } from './chart-props';
+import { legendOf } from './legend';
+import { marksOf, markWords, placeAfterKey, type ChartMark } from './marks-by-key';
 import {
   BarController,
   BarElement,
@@ -17,7 +19,7 @@ import {
   ScatterController,
   Tooltip,
 } from 'chart.js';
-import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import type { ChartDescription, ChartSeries } from '@zud/core/chart/description';
 import { shadeOf } from '@zud/core/chart/shade';
@@ -80,6 +82,21 @@ const Frame = styled.div`
     gap: 2px 14px;
     padding: 0 0 4px;
   }
+  summary {
+    width: max-content;
+    font-size: 12px;
+    color: var(--quiet);
+    cursor: pointer;
+    padding-bottom: 4px;
+  }
+  summary:hover {
+    color: var(--ink);
+  }
+  summary:focus-visible,
+  [role='group']:focus-visible {
+    outline: 2px solid var(--signal);
+    outline-offset: 2px;
+  }
   li button {
     border: 0;
     background: none;
@@ -117,6 +134,7 @@ function Drawn(props: ChartProps) {
   const instance = useRef<ChartJs | null>(null);
   const { chart, small, range } = props;
   const [hidden, setHidden] = useState<ReadonlySet<number>>(NOTHING);
+  const [at, setAt] = useState<number | null>(null);
   const [sweep, setSweep] = useState<{ from: number; to: number } | null>(null);
   /** What the drawing asks for while it lives: a new callback or choice makes no new chart. */
   const now = useRef({ onChoose: props.onChoose, chosen: props.chosen ?? NOTHING, swept: false });
@@ -167,6 +185,28 @@ function Drawn(props: ChartProps) {
     chart.categories.length > 1 &&
     chart.kind !== 'pie' &&
     chart.kind !== 'scatter';
+  const marks = useMemo(() => marksOf(chart, hidden), [chart, hidden]);
+  const current = at === null ? undefined : marks[at];
+  /** From mark to mark by arrow keys, chosen by Enter. */
+  const press = (event: KeyboardEvent) => {
+    if ((event.key === 'Enter' || event.key === ' ') && current !== undefined) {
+      event.preventDefault();
+      props.onChoose?.(current.row, event.shiftKey);
+      return;
+    }
+    const next = placeAfterKey(marks, at, event.key);
+    if (next === null) return;
+    event.preventDefault();
+    setAt(next);
+    point(marks[next]);
+  };
+  const point = (mark: ChartMark | undefined) => {
+    const drawn = instance.current;
+    const active = mark === undefined ? [] : [{ datasetIndex: mark.series, index: mark.index }];
+    drawn?.setActiveElements(active);
+    drawn?.tooltip?.setActiveElements(active, { x: 0, y: 0 });
+    drawn?.update('none');
+  };
   const place = (event: PointerEvent) => event.clientX - (canvas.current?.getBoundingClientRect().left ?? 0);
   const finish = () => {
     const axis = instance.current?.scales['x'];
@@ -189,28 +229,37 @@ function Drawn(props: ChartProps) {
     }
     setSweep(null);
   };
+  const legend = legendOf(chart);
+  const list = (
+    <ul aria-label="Series">
+      {chart.series.map((series, index) =>
+        several && series.style === 'ahead' ? null : (
+          <li key={`${series.label} ${series.style}`}>
+            <button
+              type="button"
+              aria-pressed={!hidden.has(index)}
+              title="Hide it, or show it again; with shift, only this one"
+              onClick={(event) => setHidden(toggledSeries(hidden, index, chart.series.length, event.shiftKey))}
+            >
+              <i style={swatchOf(series, seriesColour(series, TOKENS[mode]))} />
+              {series.label}
+            </button>
+          </li>
+        ),
+      )}
+    </ul>
+  );
   return (
     <Frame>
-      {!small && chart.series.length > 1 && chart.kind !== 'pie' ? (
-        <ul aria-label="Series">
-          {chart.series.map((series, index) =>
-            several && series.style === 'ahead' ? null : (
-              <li key={`${series.label} ${series.style}`}>
-                <button
-                  type="button"
-                  aria-pressed={!hidden.has(index)}
-                  title="Hide it, or show it again; with shift, only this one"
-                  onClick={(event) => setHidden(toggledSeries(hidden, index, chart.series.length, event.shiftKey))}
-                >
-                  <i style={swatchOf(series, seriesColour(series, TOKENS[mode]))} />
-                  {series.label}
-                </button>
-              </li>
-            ),
-          )}
-        </ul>
-      ) : (
+      {small || legend === null ? (
         <span />
+      ) : legend.folded ? (
+        <details>
+          <summary>Series{legend.fainter === null ? '' : `; the fainter lines are the ${legend.fainter}`}</summary>
+          {list}
+        </details>
+      ) : (
+        list
       )}
       <div
         style={{ minHeight: 0, overflowY: lying === undefined ? 'hidden' : 'auto' }}
@@ -222,6 +271,18 @@ function Drawn(props: ChartProps) {
               ? undefined
               : { height: small ? `max(100%, ${Math.min(lying, chart.categories.length * 17 + 20)}px)` : lying }
           }
+          {...(props.onChoose !== undefined && marks.length > 0
+            ? {
+                'tabIndex': 0,
+                'role': 'group',
+                'aria-label': 'Marks of the chart: arrow keys lead from one to the next, Enter chooses',
+                'onKeyDown': press,
+                'onBlur': () => {
+                  setAt(null);
+                  point(undefined);
+                },
+              }
+            : {})}
           {...(sweeps
             ? {
                 onPointerDown: (event) => {
@@ -236,6 +297,9 @@ function Drawn(props: ChartProps) {
               }
             : {})}
         >
+          <span className="visually-hidden" aria-live="polite">
+            {current === undefined ? '' : markWords(chart, current)}
+          </span>
           <canvas ref={canvas} role="img" aria-label={`${props.label}. The table beside the chart has all values.`} />
           {sweep && Math.abs(sweep.to - sweep.from) > SWEEP ? (
             <Swept style={{ left: Math.min(sweep.from, sweep.to), width: Math.abs(sweep.to - sweep.from) }} />

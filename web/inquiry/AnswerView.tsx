@@ -67,7 +67,9 @@ const Panel = styled(TabPanel)`
   min-height: 0;
   min-width: 0;
 `;
+/** Before what it shows, as tabs are read, and drawn below it. */
 const Bar = styled.div`
+  order: 1;
   display: flex;
   flex-wrap: wrap;
   gap: 10px 24px;
@@ -228,50 +230,6 @@ export function AnswerView(props: {
         selectedKey={shownSide}
         onSelectionChange={(key) => show(key as Side)}
       >
-        <Panel id={shownSide}>
-          <Figure>
-            {step.outcome === 'empty' ? (
-              <Message title="No data">
-                {step.notes.find((note) => note.kind === 'caveat')?.text ?? 'Nothing fits.'} Take a condition out of the
-                sentence, or go back a step in the trail.
-              </Message>
-            ) : shownSide === 'chart' ? (
-              <Chart
-                chart={chart}
-                answer={answer}
-                label={step.headline ?? ''}
-                {...(props.canAsk ? { onChoose: choose, chosen } : {})}
-              />
-            ) : shownSide === 'table' && model ? (
-              <TableView
-                modelId={model.id}
-                answer={answer}
-                reading={reading}
-                {...(props.canAsk ? { choosing: { chosen, onChoose: choose }, onEdit: props.onEdit } : {})}
-              />
-            ) : shownSide === 'rows' && model ? (
-              <RecordsView
-                modelId={model.id}
-                reading={reading}
-                model={model}
-                {...(props.canAsk ? { onKeep: props.onEdit } : {})}
-              />
-            ) : working && model ? (
-              <WorkingView working={working} modelId={model.id} reading={reading} />
-            ) : null}
-            {marked && model && (shownSide === 'chart' || shownSide === 'table') ? (
-              <MarkActs
-                modelId={model.id}
-                reading={reading}
-                marked={marked}
-                onEdit={props.onEdit}
-                onSay={props.onSay}
-                onClose={() => setChosen(NONE)}
-              />
-            ) : null}
-            {chart.omitted !== null && shownSide === 'chart' ? <figcaption>{chart.omitted}</figcaption> : null}
-          </Figure>
-        </Panel>
         <Bar>
           <TabList aria-label="The answer as">
             {sides.map(([id, label]) => (
@@ -317,6 +275,50 @@ export function AnswerView(props: {
             )}
           </div>
         </Bar>
+        <Panel key={shownSide} id={shownSide}>
+          <Figure>
+            {step.outcome === 'empty' ? (
+              <Message title="No data">
+                {step.notes.find((note) => note.kind === 'caveat')?.text ?? 'Nothing fits.'} Take a condition out of the
+                sentence, or go back a step in the trail.
+              </Message>
+            ) : shownSide === 'chart' ? (
+              <Chart
+                chart={chart}
+                answer={answer}
+                label={step.headline ?? ''}
+                {...(props.canAsk ? { onChoose: choose, chosen } : {})}
+              />
+            ) : shownSide === 'table' && model ? (
+              <TableView
+                modelId={model.id}
+                answer={answer}
+                reading={reading}
+                {...(props.canAsk ? { choosing: { chosen, onChoose: choose }, onEdit: props.onEdit } : {})}
+              />
+            ) : shownSide === 'rows' && model ? (
+              <RecordsView
+                modelId={model.id}
+                reading={reading}
+                model={model}
+                {...(props.canAsk ? { onKeep: props.onEdit } : {})}
+              />
+            ) : working && model ? (
+              <WorkingView working={working} modelId={model.id} reading={reading} />
+            ) : null}
+            {marked && model && (shownSide === 'chart' || shownSide === 'table') ? (
+              <MarkActs
+                modelId={model.id}
+                reading={reading}
+                marked={marked}
+                onEdit={props.onEdit}
+                onSay={props.onSay}
+                onClose={() => setChosen(NONE)}
+              />
+            ) : null}
+            {chart.omitted !== null && shownSide === 'chart' ? <figcaption>{chart.omitted}</figcaption> : null}
+          </Figure>
+        </Panel>
       </AriaTabs>
     </Article>
   );

@@ -12,7 +12,7 @@ import {
   MenuSection,
   Modal,
   ModalOverlay,
-  SearchField,
+  TextField,
 } from 'react-aria-components';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
@@ -178,9 +178,9 @@ export function Finder() {
         <Sheet>
           <Dialog aria-label="Find anything">
             <Autocomplete inputValue={text} onInputChange={setText}>
-              <SearchField aria-label="Find anything by its name" autoFocus>
+              <TextField aria-label="Find anything by its name" autoFocus>
                 <Input placeholder="A board, a question, a measure, a member, a colleague" />
-              </SearchField>
+              </TextField>
               {wanted === '' ? (
                 <Said>Type a part of a name. Arrow keys choose, Enter opens.</Said>
               ) : result.isError ? (
