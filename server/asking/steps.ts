@@ -393,8 +393,16 @@ function titleOf(asked: Asked, answered: Answered): string {
 
 const THUMBNAIL_POINTS = 24;
 
+/** Charts whose marks stand at two coordinates, which a thumbnail of them has as two lists. */
+const PLACED: ReadonlySet<string> = new Set(['map', 'scatter', 'bubble']);
+
 /** A few numbers of each series, enough for a picture the size of a thumbnail. */
 export function thumbnailOf(chart: ChartDescription): Thumbnail {
+  const [points] = chart.series;
+  if (PLACED.has(chart.kind) && points !== undefined) {
+    const some = points.points.slice(0, THUMBNAIL_POINTS);
+    return { kind: chart.kind, series: [some.map((point) => point.x), some.map((point) => point.y)] };
+  }
   const values = chart.series.filter((series) => series.style === 'value' || series.style === 'rest').slice(0, 5);
   return {
     kind: chart.kind,
