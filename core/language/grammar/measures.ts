@@ -664,7 +664,7 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: '[as] (share|shares|percentage) within',
+    form: '[(as|as a)] (share|shares|percentage) within [each group]',
     means: transform({ kind: 'share', within: 'outer' }),
     cost: 0.1,
     examples: ['share within'],
@@ -697,25 +697,25 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: '(% change|percentage change|percent change) (on|from|over|vs|versus|against|since) (year before|last year|previous year|prior year|year earlier)',
+    form: '[(as|as a|as the)] (% change|percentage change|percent change) (on|from|over|vs|versus|against|since) {YearBefore}',
     means: said(() => ({ kind: 'change', basis: 'year', as: 'percent' })),
     examples: ['% change on last year'],
   },
   {
     gives: 'Intent',
-    form: '(% change|percentage change|percent change) (on|from|over|vs|versus|against|since) {PeriodBefore}',
+    form: '[(as|as a|as the)] (% change|percentage change|percent change) (on|from|over|vs|versus|against|since) {PeriodBefore}',
     means: said(() => ({ kind: 'change', basis: 'previous', as: 'percent' })),
     examples: ['% change on the period before'],
   },
   {
     gives: 'Intent',
-    form: 'absolute change (on|from|over|vs|versus|against|since) {YearBefore}',
+    form: '[(as|as an|as the)] absolute change (on|from|over|vs|versus|against|since) {YearBefore}',
     means: said(() => ({ kind: 'change', basis: 'year', as: 'difference' })),
     examples: ['absolute change on the year before'],
   },
   {
     gives: 'Intent',
-    form: 'absolute change (on|from|over|vs|versus|against|since) {PeriodBefore}',
+    form: '[(as|as an|as the)] absolute change (on|from|over|vs|versus|against|since) {PeriodBefore}',
     means: said(() => ({ kind: 'change', basis: 'previous', as: 'difference' })),
     examples: ['absolute change on the period before'],
   },

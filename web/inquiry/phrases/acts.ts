@@ -24,12 +24,12 @@ const calculation = (measure: string) => [{ calculation: { kind: 'measure' as co
 
 const TRANSFORMS: readonly (readonly [string, Transform | null])[] = [
   ['As a share of the total', { kind: 'share', within: 'all' }],
-  ['As a share of the outer breakdown', { kind: 'share', within: 'outer' }],
+  ['As a share within each group', { kind: 'share', within: 'outer' }],
   ['As a running total', { kind: 'running' }],
-  ['As the change on the year before, in %', { kind: 'change', basis: 'year', as: 'percent' }],
-  ['As the change on the period before, in %', { kind: 'change', basis: 'previous', as: 'percent' }],
-  ['As the change on the year before', { kind: 'change', basis: 'year', as: 'difference' }],
-  ['As the change on the period before', { kind: 'change', basis: 'previous', as: 'difference' }],
+  ['As the % change on the year before', { kind: 'change', basis: 'year', as: 'percent' }],
+  ['As the % change on the period before', { kind: 'change', basis: 'previous', as: 'percent' }],
+  ['As the absolute change on the year before', { kind: 'change', basis: 'year', as: 'difference' }],
+  ['As the absolute change on the period before', { kind: 'change', basis: 'previous', as: 'difference' }],
   ['As a moving average over 3', { kind: 'moving', count: 3 }],
   ['As a moving average over 7', { kind: 'moving', count: 7 }],
   ['As a moving average over 12', { kind: 'moving', count: 12 }],
@@ -75,7 +75,7 @@ function partActs({ shown }: Reading, model: ModelView | undefined): EditAct[] {
     const name =
       model?.dimensions.flatMap((dimension) => dimension.levels).find((known) => known.id === level)?.name ?? level;
     return [
-      { label: `Shares of every ${lower(name)}`, edits: [{ do: 'breakdown', how: 'add', by: [byLevel(level)] }] },
+      { label: `Also by ${lower(name)}`, edits: [{ do: 'breakdown', how: 'add', by: [byLevel(level)] }] },
       ...(shown.length > 1
         ? [
             {

@@ -80,14 +80,14 @@ function offers(reading: Reading, model: ModelView | undefined): Offer[] {
       })),
     ),
     ...single.map((measure): Offer => ({
-      label: `ranges of ${lower(measure.name)}`,
+      label: `${lower(measure.name)} in ranges`,
       by: { kind: 'bins', measure: measure.id, width: null },
     })),
     ...[...sets.values()].map((list): Offer => ({
       label:
         list.length === 1
-          ? `${lower(list[0]?.name ?? '')} and the rest`
-          : list.map((set) => lower(set.name)).join(' and '),
+          ? `${lower(list[0]?.name ?? '')} beside the rest`
+          : list.map((set) => lower(set.name)).join(' versus '),
       by: { kind: 'sets', sets: list.map((set) => set.id), beside: list.length === 1 ? 'rest' : 'none' },
     })),
   ];
