@@ -193,7 +193,7 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
       if (other.outcome !== result.outcome || canonical(other.reading) !== canonical(renaming.reading(result.reading)))
         wrong.push(`${at}: ${question} = ${text} → ${comesTo(other)}, not ${comesTo(result)}`);
     }
-    expect(tried).toBeGreaterThan(6);
+    expect(tried).toBeGreaterThan(3);
     failures(wrong);
   });
 });
