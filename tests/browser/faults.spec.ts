@@ -189,5 +189,5 @@ test('a right taken back closes the open board politely', async ({ browser, prod
   await expect(tomas.getByTestId('tile')).toHaveCount(8);
   await mira.getByRole('button', { name: 'Share' }).click();
   await mira.getByLabel('Right of Tomas Berg').selectOption('none');
-  await expect(tomas.getByText('no longer shared with you')).toBeVisible({ timeout: 1500 });
+  await expect(tomas.getByText('no longer shared with you')).toBeVisible();
 });
