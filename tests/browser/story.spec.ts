@@ -9,7 +9,7 @@ test('an analyst asks, follows up, checks, pins and shares; a colleague sees it 
   await ask(mira, 'passengers by month this year');
   await expect(sentence(mira)).toContainText('Passengers by month, this year');
   await expect(mira.getByRole('heading', { level: 1 })).toContainText('peaked in');
-  await expect(mira.getByLabel('Notes')).toContainText('runs only to 17 October 2026');
+  await expect(mira.getByRole('complementary', { name: 'Notes' })).toContainText('runs only to 17 October 2026');
   const first = mira.url();
 
   await ask(mira, 'also by coast');
@@ -72,7 +72,7 @@ test('an analyst asks, follows up, checks, pins and shares; a colleague sees it 
   await second.getByRole('button', { name: 'Pin to a board' }).click();
   await second.getByRole('button', { name: 'Fleet watch' }).click();
   await expect(second.getByText('Pinned to')).toBeVisible();
-  await expect(ines.getByTestId('tile')).toHaveCount(2, { timeout: 1000 });
+  await expect(ines.getByTestId('tile')).toHaveCount(2);
 
   await ask(ines, 'only overnight ships, in summer 2026');
   await expect(ines.getByTestId('board-sentence')).toContainText('refined for me: for Overnight ship, summer 2026');
@@ -86,7 +86,7 @@ test('an analyst asks, follows up, checks, pins and shares; a colleague sees it 
   await mira.getByText('For everyone').click();
   await ask(mira, 'this year');
   await expect(mira.getByTestId('board-sentence')).toContainText('Showing this year');
-  await expect(ines.getByTestId('board-sentence')).toContainText('Showing this year', { timeout: 1000 });
+  await expect(ines.getByTestId('board-sentence')).toContainText('Showing this year');
 
   await ines
     .getByRole('button', { name: /^Acts on/ })

@@ -38,7 +38,7 @@ const Places = styled.nav`
   gap: 28px;
   align-items: stretch;
   @media (max-width: ${NARROW}) {
-    gap: 13px;
+    gap: 9px;
   }
   a {
     display: flex;

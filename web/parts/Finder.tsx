@@ -1,4 +1,4 @@
-/** Find anything by its name, from everywhere: by the button of the masthead, by “/” where nothing is typed, by Alt and “/” while something is. */
+/** Find anything by its name, from everywhere: by the button of the masthead, or by Alt and “/”. */
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import {
@@ -51,7 +51,7 @@ const Opener = styled(AriaButton)`
   }
   @media (max-width: ${NARROW}) {
     && {
-      margin-right: 12px;
+      margin-right: 6px;
     }
     kbd {
       display: none;
@@ -172,7 +172,7 @@ export function Finder() {
   return (
     <>
       <Opener onPress={() => setOpen(true)} aria-label="Find anything">
-        Find <kbd aria-hidden="true">/</kbd>
+        Find <kbd aria-hidden="true">Alt /</kbd>
       </Opener>
       <Overlay isOpen={isOpen} onOpenChange={setOpen} isDismissable>
         <Sheet>

@@ -33,13 +33,8 @@ interface Pressed {
   readonly altKey: boolean;
   readonly ctrlKey: boolean;
   readonly metaKey: boolean;
-  readonly target: EventTarget | null;
 }
 
-/** “/” where nothing is typed; with Alt everywhere. */
-export function startsFinder({ key, altKey, ctrlKey, metaKey, target }: Pressed): boolean {
-  if (key !== '/' || ctrlKey || metaKey) return false;
-  const { tagName, isContentEditable } = (target ?? {}) as { tagName?: string; isContentEditable?: boolean };
-  const typing = isContentEditable === true || ['INPUT', 'TEXTAREA', 'SELECT'].includes(tagName ?? '');
-  return altKey || !typing;
-}
+/** Alt and “/”, also while something is typed; “/” alone leads to the ask line. */
+export const startsFinder = ({ key, altKey, ctrlKey, metaKey }: Pressed): boolean =>
+  key === '/' && altKey && !ctrlKey && !metaKey;
