@@ -6,11 +6,11 @@ import type { Suggestion } from '../language/suggest';
 import type { Answer, Check, DeeperLevel, Working } from '../query/answer';
 import type { AnswerColumn } from '../query/plan';
 import type { Change } from '../reading/difference';
-import { editSchema } from '../reading/edit-schema';
+import { editSchema, type Edit } from '../reading/edit-schema';
 import { CHART_KINDS, readingSchema, type Reading } from '../reading/schema';
 import type { Phrase, Sentence } from '../reading/sentence';
 import { CYCLES, GRAINS } from '../time/grain';
-import { day, list } from './lists';
+import { day, list } from './building-blocks';
 
 /** A reading as it stands: what is left out of one that is sent is filled in. */
 export const reading: z.ZodType<Reading> = readingSchema;
@@ -38,7 +38,7 @@ export const wordUse: z.ZodType<WordUse> = z.object({
   text: z.string(),
   start: z.number(),
   end: z.number(),
-  use: z.custom<WordUse['use']>((value) => typeof value === 'string'),
+  use: z.enum(['grammar', 'name', 'number', 'time', 'harmless', 'unresolved']),
 });
 
 const cell = z.union([z.string(), z.number(), z.null()]);
@@ -205,7 +205,39 @@ export type TileAnswer = z.infer<typeof tileAnswer>;
 /** What a guest sees of an answer: not how it was computed. */
 export const sharedTileAnswer = z.object({ ...told, ...onBoard });
 
-export const deeper = z.object({ levels: list(z.custom<DeeperLevel>((value) => typeof value === 'object')) });
+export const deeper = z.object({
+  levels: list(
+    z.object({
+      level: z.string(),
+      name: z.string(),
+      members: z.number(),
+      unevenness: z.number().nullable(),
+    }) satisfies z.ZodType<DeeperLevel>,
+  ),
+});
+
 export const readBody = z.object({ text: z.string().max(2000), reading: readingSchema.nullish() });
-export const readResult = z.custom<ReadResult>((value) => typeof value === 'object' && value !== null);
-export const suggestion = z.custom<Suggestion>((value) => typeof value === 'object' && value !== null);
+export const readResult: z.ZodType<ReadResult> = z.object({
+  outcome: z.enum(['answered', 'choose', 'unclear', 'move']),
+  reading: reading.nullable(),
+  sentence: sentence.nullable(),
+  words: list(wordUse),
+  phrases: list(z.object({ start: z.number(), end: z.number() })),
+  notes: list(note),
+  options: list(option),
+  move: z.enum(['back', 'first']).optional(),
+  analysis: z.enum(['why', 'summary']).optional(),
+  edits: list(editSchema as z.ZodType<Edit>),
+});
+export const suggestion: z.ZodType<Suggestion> = z.object({
+  completions: list(
+    z.object({
+      text: z.string(),
+      label: z.string(),
+      kind: z.enum(['measure', 'level', 'member', 'time', 'phrase', 'set']),
+      detail: z.string(),
+    }),
+  ),
+  words: list(wordUse),
+  sentence: z.string().nullable(),
+});

@@ -4,7 +4,7 @@ import { editSchema } from '../reading/edit-schema';
 import { comparisonSchema, conditionSchema, MOST, readingSchema, type Reading } from '../reading/schema';
 import { periodSchema } from '../time/period';
 import { note, phrase, reading } from './answers';
-import { changesSomething, list, moment } from './lists';
+import { changesSomething, list, moment } from './building-blocks';
 
 const title = z.string().trim().min(1).max(200);
 

@@ -1,6 +1,6 @@
 /** Finding anything by its name. */
 import { z } from 'zod';
-import { list } from './lists';
+import { list } from './building-blocks';
 
 export const FOUND_KINDS = ['board', 'inquiry', 'step', 'model', 'measure', 'level', 'member', 'person'] as const;
 

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { editSchema, type Edit } from '../reading/edit-schema';
 import { readingSchema, type Reading } from '../reading/schema';
 import { answer, change, chart, note, option, reading, sentence, wordUse, working } from './answers';
-import { changesSomething, list, moment } from './lists';
+import { changesSomething, list, moment } from './building-blocks';
 
 export const inquiryBody = z.object({ modelId: z.string(), title: z.string().min(1).max(200).optional() });
 export const titleBody = z.object({ title: z.string().min(1).max(200) });

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { modelFileSchema } from '../model/schema';
 import type { savedNameSchema } from '../model/saved';
-import { list, moment } from './lists';
+import { list, moment } from './building-blocks';
 
 export const modelSummary = z.object({
   id: z.string(),
@@ -31,7 +31,8 @@ export const modelUses = z.object({
   inquiries: z.number(),
   steps: z.number(),
   tiles: z.number(),
-  boards: z.number().optional(),
+  boards: z.number(),
+  people: z.number(),
   words: z.string().nullable(),
 });
 export const members = z.object({ members: list(z.string()), found: z.number(), all: z.number() });

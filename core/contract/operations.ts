@@ -6,7 +6,7 @@ import * as answers from './answers';
 import * as boards from './boards';
 import * as found from './find';
 import * as inquiries from './inquiries';
-import { list, made } from './lists';
+import { list, made } from './building-blocks';
 import * as models from './models';
 import * as people from './people';
 import * as sharing from './sharing';

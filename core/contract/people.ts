@@ -1,6 +1,6 @@
 /** Who is there: signing in, passwords, sessions, tokens, people. */
 import { z } from 'zod';
-import { changesSomething, list, moment } from './lists';
+import { changesSomething, list, moment } from './building-blocks';
 
 export const ROLES = ['viewer', 'analyst', 'steward', 'admin'] as const;
 export const TOKEN_SCOPES = ['read', 'ask', 'steward'] as const;

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { originOf } from './origin';
 import { phrase } from './answers';
 import { looks, scopeSchema } from './boards';
-import { list, moment } from './lists';
+import { list, moment } from './building-blocks';
 
 const RIGHTS = ['see', 'comment', 'edit'] as const;
 export const rightBody = z.object({ right: z.enum(RIGHTS).nullable() });

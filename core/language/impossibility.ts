@@ -5,11 +5,12 @@ import {
   factsOf,
   level as levelOf,
   measure as measureOf,
+  planMeasureOf,
   pluralOf,
   rowColumnOf,
   type Model,
 } from '../model/model';
-import { isMeasure, type Calculation } from '../model/calculation';
+import type { Calculation } from '../model/calculation';
 import { partFault } from '../reading/edit-parts';
 import { isOneLine, type Reading } from '../reading/schema';
 import { transformFault } from '../reading/transform-fault';
@@ -27,9 +28,8 @@ export function impossibility(reading: Reading, names: NameIndex): string | null
   ];
   if (reading.against?.kind === 'plan') {
     for (const one of reading.shown) {
-      const plan = isMeasure(one.calculation) ? measureOf(model, one.calculation.measure).plan : undefined;
-      if (plan === undefined)
-        return `${capitalised(calculationWords(naming, one.calculation))} has no plan in this model.`;
+      const plan = planMeasureOf(model, one.calculation);
+      if (plan === null) return `${capitalised(calculationWords(naming, one.calculation))} has no plan in this model.`;
       shown.push({ kind: 'measure', measure: plan });
     }
   }

@@ -193,6 +193,11 @@ export function partOf(
     : null;
 }
 
+/** The measure that holds the plan of what is shown; null where it has none, as calculations have. */
+export function planMeasureOf(model: Model, calculation: Calculation): string | null {
+  return calculation.kind === 'measure' ? (model.measures.get(calculation.measure)?.plan ?? null) : null;
+}
+
 /** The facts from which a calculation is aggregated, in order of first use. */
 export function factsOf(model: Model, calculation: Calculation): string[] {
   const facts = leavesOf(expand(model, calculation)).map((leaf) => {

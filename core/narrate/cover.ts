@@ -1,7 +1,8 @@
 /** What a comparison with plan leaves out on both sides, named, so that nobody takes a part for the whole. */
 import { formatCell } from '../format/format';
 import type { AnswerColumn, PlanCover } from '../query/plan';
-import { listWords, rangeWords } from '../reading/words';
+import { pluralWord } from '../model/model';
+import { inSentence, listWords, rangeWords } from '../reading/words';
 import type { Cell } from '../query/answer';
 
 /** Values and plans by what a plan is made for: its period, then levels, then values and plans in turn. */
@@ -17,9 +18,9 @@ const MOST_NAMED = 3;
 
 /**
  * @returns sentences; none where both sides cover all that was asked
- * @example 'There is no plan for November 2025, so it counts on neither side.'
+ * @example 'There is no plan for Nov 2025, so what happened there counts on neither side.'
  */
-export function coverNotes(cover: PlanCover, coverage: Coverage | null): string[] {
+export function coverNotes(cover: PlanCover, coverage: Coverage): string[] {
   const texts: string[] = [];
   if (cover.share !== null && cover.share.days < cover.share.of)
     texts.push(
@@ -32,8 +33,7 @@ export function coverNotes(cover: PlanCover, coverage: Coverage | null): string[
       texts.push(
         `The plan is made by ${grain}, so ${rangeWords(from, to)}, no whole ${grain}, counts on neither side.`,
       );
-  if (coverage !== null) texts.push(...gapNotes(coverage));
-  return texts;
+  return [...texts, ...gapNotes(coverage)];
 }
 
 /** Periods, then members, then single cells that one side has and the other has not. */
@@ -89,6 +89,6 @@ function columnNames(column: AnswerColumn | undefined, values: readonly Cell[]):
   if (column === undefined || values.length === 0) return '';
   const names = [...values].sort((a, b) => (String(a) < String(b) ? -1 : 1)).map((value) => formatCell(value, column));
   return names.length > MOST_NAMED + 1
-    ? `${names.slice(0, MOST_NAMED).join(', ')} and ${names.length - MOST_NAMED} more ${column.label.toLowerCase()}s`
+    ? `${names.slice(0, MOST_NAMED).join(', ')} and ${names.length - MOST_NAMED} more ${inSentence(pluralWord(column.label))}`
     : listWords(names, 'and');
 }

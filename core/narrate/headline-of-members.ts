@@ -3,6 +3,7 @@ import { formatCell, formatPoints, formatSize, formatValue } from '../format/for
 import type { Answer } from '../query/answer';
 import { ALL, OTHERS, REST } from '../query/parts';
 import type { AnswerColumn } from '../query/plan';
+import { pluralWord } from '../model/model';
 import { listWords } from '../reading/words';
 import type { Reading } from '../reading/schema';
 import { aboveOrBelow, extremeOf, has, lower, numberIn, type Figures, type Row } from './headline-parts';
@@ -44,7 +45,7 @@ export function movedMost(
   if (reading.against?.kind === 'plan')
     return rows.length === 1
       ? `${label} ${at} ${name(high)} lay ${aboveOrBelow(size, top, beside)}`
-      : `${label} lay ${aboveOrBelow(size, top, beside)} ${at} ${name(high)}, ${aboveOrBelow(size, bottom, '').trim()} ${at} ${name(low)}`;
+      : `${label} lay ${aboveOrBelow(size, top, beside)} ${at} ${name(high)}, ${aboveOrBelow(size, bottom, '')} ${at} ${name(low)}`;
   const on = ` on ${beside}`;
   if (rows.length === 1) return `${label} ${at} ${name(high)} ${top >= 0 ? 'rose' : 'fell'} ${size(top)}${on}`;
   if (bottom > 0)
@@ -111,7 +112,7 @@ function mostOf(
   if (level.length === own.length) return `${column.label}: all ${own.length} are level at ${valueOf(told)}`;
   const names =
     level.length > MOST_NAMED
-      ? `${level.length} ${lower(keys[0]?.column.label ?? 'member')}s`
+      ? `${level.length} ${lower(pluralWord(keys[0]?.column.label ?? 'member'))}`
       : listWords(level.map(name), 'and');
   const one = level.length === 1;
   const most = bottom ? leastWord(column) : mostWord(column);

@@ -47,8 +47,9 @@ export function moved(size: Movement['size'], by: number): string {
   return `${by > 0 ? 'rose' : 'fell'} ${size(by)}`;
 }
 
-/** @example aboveOrBelow(size, -0.12, 'plan') // '12 % below plan' */
+/** @param beside empty where it was named already @example aboveOrBelow(size, -0.12, 'plan') // '12 % below plan' */
 export function aboveOrBelow(size: Movement['size'], by: number, beside: string): string {
-  if (Math.abs(by) < NOTHING) return `level with ${beside}`;
-  return `${size(by)} ${by > 0 ? 'above' : 'below'} ${beside}`;
+  const named = beside === '' ? '' : ` ${beside}`;
+  if (Math.abs(by) < NOTHING) return beside === '' ? 'level' : `level with${named}`;
+  return `${size(by)} ${by > 0 ? 'above' : 'below'}${named}`;
 }

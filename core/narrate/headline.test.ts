@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { byLevel, EMPTY_READING, plain, type Condition, type Reading } from '../reading/schema';
 import type { Answer, Cell } from '../query/answer';
 import { headlineOf } from './headline';
+import { aboveOrBelow } from './headline-parts';
 
 const reading = (by: Reading['by'], where: readonly Condition[] = []): Reading => ({
   ...EMPTY_READING,
@@ -93,3 +94,10 @@ describe('the share of the first among members', () => {
   test('is of all that another level narrows, as the sentence says', () =>
     expect(text([{ kind: 'members', level: 'fare', is: true, members: ['Saver'] }])).toContain('75% of all'));
 });
+
+test.each([
+  [0.12, 'plan', 'size above plan'],
+  [-0.12, '', 'size below'],
+  [0, 'plan', 'level with plan'],
+  [0.0001, '', 'level'],
+])('%s beside “%s” is %s', (by, beside, text) => expect(aboveOrBelow(() => 'size', by, beside)).toBe(text));

@@ -172,7 +172,7 @@ function bySeveral({ value, keys, change, size, beside, ended }: Figures, readin
     const furthest = compared.reduce((best, row) => (far(row) > far(best) ? row : best), first);
     const by = numberIn(furthest, change) ?? 0;
     return reading.against?.kind === 'plan'
-      ? `${value.column.label} lay furthest from plan in ${named(furthest)}: ${aboveOrBelow(size, by, '').trim()}`
+      ? `${value.column.label} lay furthest from plan in ${named(furthest)}: ${aboveOrBelow(size, by, '')}`
       : `${value.column.label} moved most in ${named(furthest)}: ${by >= 0 ? 'up' : 'down'} ${size(by)} on ${beside}`;
   }
   const highest = extremeOf(own, value.at, 'highest');

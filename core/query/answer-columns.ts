@@ -1,7 +1,7 @@
 /** The columns of an answer, as people and programs get them: keys, labels, units, formats. */
 import { isMeasure, type Calculation } from '../model/calculation';
 import { writtenOf } from '../model/format-of';
-import { level as levelOf, measure as measureOf } from '../model/model';
+import { level as levelOf, measure as measureOf, type Model } from '../model/model';
 import type { Reading } from '../reading/schema';
 import { calculationWords, capitalised, periodWords } from '../reading/words';
 import type { AnswerColumn } from './plan';
@@ -23,7 +23,6 @@ const GRAIN_LABELS = {
 const OTHER_LABELS = {
   year: 'year before',
   previous: 'period before',
-  period: 'other period',
   plan: 'plan',
   members: '',
 } as const;
@@ -89,7 +88,7 @@ export function answerColumns(
       {
         ...common,
         key: `${one.key}_other`,
-        label: `${label}, ${reading.against?.kind === 'period' ? periodWords(reading.against.period, model) : OTHER_LABELS[reading.against?.kind ?? 'members']}`,
+        label: `${label}, ${otherLabel(reading, model)}`,
         as: 'other',
       },
       { ...common, key: `${one.key}_difference`, label: 'Difference', as: 'difference' },
@@ -103,4 +102,9 @@ export function answerColumns(
       },
     ];
   });
+}
+
+/** What a value stands beside, by its name. */
+function otherLabel({ against }: Reading, model: Model): string {
+  return against?.kind === 'period' ? periodWords(against.period, model) : OTHER_LABELS[against?.kind ?? 'members'];
 }

@@ -5,7 +5,7 @@
  */
 import { addsUp } from '../model/additivity';
 import { measureOf as measureCalculation, type Calculation } from '../model/calculation';
-import { factHasLevel, factsOf, measure as measureOf, type Model } from '../model/model';
+import { factHasLevel, factsOf, planMeasureOf, type Model } from '../model/model';
 import { byLevel, type Key, type Reading } from '../reading/schema';
 import { addDays, dayNumber, earlierOf, laterOf, type Day } from '../time/day';
 import { endOf, startOf, type Grain } from '../time/grain';
@@ -16,13 +16,6 @@ import { timeGrain } from './windows';
 
 /** From fine to coarse; weeks do not add up to months, which nothing here relies on. */
 const COARSER: readonly Grain[] = ['day', 'week', 'month', 'quarter', 'half', 'year'];
-
-/** The plan of a measure that is shown. @throws CannotPlan where it has none */
-export function planMeasureOf(calculation: Calculation, model: Model, name: string): string {
-  const plan = calculation.kind === 'measure' ? measureOf(model, calculation.measure).plan : undefined;
-  if (plan === undefined) throw new CannotPlan(`${name} has no plan in this model.`);
-  return plan;
-}
 
 /** The facts that plans are kept in. */
 const factsOfPlans = (plans: readonly string[], model: Model) => [
@@ -114,10 +107,10 @@ export function coverageReading(reading: Reading, cover: PlanCover, model: Model
   const role = reading.when?.role === undefined ? {} : { role: reading.when.role };
   return {
     ...reading,
-    shown: reading.shown.flatMap(({ calculation }) => [
-      plain(calculation),
-      plain(measureCalculation(planMeasureOf(calculation, model, ''))),
-    ]),
+    shown: reading.shown.flatMap(({ calculation }) => {
+      const plan = planMeasureOf(model, calculation);
+      return plan === null ? [] : [plain(calculation), plain(measureCalculation(plan))];
+    }),
     by: [...cover.keys],
     where: reading.where.filter((one) => one.kind !== 'measure'),
     when:

@@ -1,11 +1,12 @@
 /** Reading → plan. */
-import { isMeasure, type Calculation, type Leaf } from '../model/calculation';
+import { isMeasure, measuresIn, type Calculation, type Leaf } from '../model/calculation';
 import {
   canBePart,
   columnOf,
   expand,
   factForMembers,
   factsOf,
+  planMeasureOf,
   factForPeriods,
   level as levelOf,
   measure as measureOf,
@@ -20,7 +21,6 @@ import {
   type Expression,
   type Key,
   type Plan,
-  type PlanCover,
   type PlanNode,
   type RowCondition,
   type Shift,
@@ -33,7 +33,8 @@ import { listingPlan } from './listing';
 import { changeColumn, orderTerms } from './order';
 import { ALL, REST } from './parts';
 import { periodCount, unitScope } from './period-count';
-import { planCover, planMeasureOf } from './plan-cover';
+import { asShare, bears, coverConditions, type Covered } from './covered';
+import { planCover } from './plan-cover';
 import { before, windowsOf } from './windows';
 
 type PerPeriod = Extract<Calculation, { kind: 'perPeriod' }>;
@@ -70,15 +71,6 @@ interface Selection {
   readonly keys: readonly ReadingKey[];
   readonly input: PlanNode;
   readonly about: string;
-}
-
-/** What both sides of a comparison with plan count: periods and members that a plan was made for, of periods that have records. */
-interface Covered {
-  readonly cover: PlanCover;
-  /** Each plan by the cover's keys, and each fact that is set beside it by the plan's own periods. */
-  readonly planned: readonly PlanNode[];
-  readonly recorded: readonly PlanNode[];
-  readonly factsOfPlans: ReadonlySet<string>;
 }
 
 /** The column that counts the rows behind each row of an answer (of the fact with most). */
@@ -122,7 +114,9 @@ class Planner {
     const { window } = this;
     const values = shown.map((one) => this.expression(one.calculation, ''));
     const others = plans
-      ? plans.map((measure) => this.asShare(this.expression({ kind: 'measure', measure }, '')))
+      ? plans.map((measure) =>
+          asShare(this.covered?.cover.share ?? null, this.expression({ kind: 'measure', measure }, '')),
+        )
       : this.windows.other
         ? shown.map((one) => this.expression(one.calculation, 'o_'))
         : null;
@@ -199,9 +193,13 @@ class Planner {
   }
 
   private plans(): string[] {
-    return this.reading.shown.map(({ calculation }) =>
-      planMeasureOf(calculation, this.model, capitalised(calculationWords(this.context.naming, calculation))),
-    );
+    return this.reading.shown.map(({ calculation }) => {
+      const plan = planMeasureOf(this.model, calculation);
+      if (plan !== null) return plan;
+      throw new CannotPlan(
+        `${capitalised(calculationWords(this.context.naming, calculation))} has no plan in this model.`,
+      );
+    });
   }
 
   /** Beside the whole plan a period that is still running stands with its end. */
@@ -229,6 +227,7 @@ class Planner {
     return {
       cover,
       factsOfPlans,
+      measures: new Set([...plans, ...reading.shown.flatMap((one) => measuresIn(one.calculation))]),
       planned: plans.map((measure) => known(cover.keys, { kind: 'measure', measure })),
       recorded: own
         .filter((fact) => !factsOfPlans.has(fact))
@@ -236,37 +235,8 @@ class Planner {
     };
   }
 
-  /** Only what the plan was made for; of the plan itself, only periods that have records of what it is beside. */
   private coverConditions(scope: FactScope): RowCondition[] {
-    if (this.covered === null) return [];
-    const { cover, planned, recorded, factsOfPlans } = this.covered;
-    const among = (keys: readonly ReadingKey[], input: PlanNode, about: string): RowCondition => ({
-      test: 'among',
-      is: true,
-      keys: keys.map((key, index) => ({ key: scope.key(key, `k${index}`, null), name: `k${index}` })),
-      input,
-      about,
-    });
-    const { naming } = this.context;
-    const named = (keys: readonly ReadingKey[]) => keys.map((key) => breakdownWords(naming, key)).join(' and ');
-    return [
-      ...planned.map((input) => among(cover.keys, input, `${named(cover.keys)} that have a plan`)),
-      ...(factsOfPlans.has(scope.fact) ? recorded : []).map((input) =>
-        among(cover.keys.slice(0, 1), input, `${named(cover.keys.slice(0, 1))} that have records`),
-      ),
-    ];
-  }
-
-  /** A plan as far as the days asked about reach into its one period. */
-  private asShare(plan: Expression): Expression {
-    const share = this.covered?.cover.share ?? null;
-    if (share === null || share.days === share.of) return plan;
-    return {
-      kind: 'arithmetic',
-      operator: 'divide',
-      left: { kind: 'arithmetic', operator: 'multiply', left: plan, right: { kind: 'number', value: share.days } },
-      right: { kind: 'number', value: share.of },
-    };
+    return this.covered === null ? [] : coverConditions(this.covered, scope, this.model, this.context.naming);
   }
 
   private facts(): string[] {
@@ -491,7 +461,7 @@ class Planner {
     where: readonly Condition[],
     window: DayWindow,
     change?: ChangeOf,
-    covered: Covered | null = this.covered,
+    covered: Covered | null = this.covered !== null && bears(this.covered, calculation) ? this.covered : null,
   ): PlanNode {
     const reading: Reading = {
       ...this.reading,

@@ -1,5 +1,5 @@
 /** Edits of listings of records: what is listed, and with which columns. */
-import { factHasLevel, factsOf, level as levelOf, rowColumnOf, type Model } from '../model/model';
+import { factHasLevel, factsOf, level as levelOf, planMeasureOf, rowColumnOf, type Model } from '../model/model';
 import type { Calculation } from '../model/calculation';
 import { breakdown } from './edit-breakdowns';
 import { done, refused, type Edit, type Edited } from './edit-schema';
@@ -38,14 +38,12 @@ export function listing(reading: Reading, edit: Extract<Edit, { do: 'rows' }>, m
 
 /** All facts whose records stand behind what is shown: of a ratio those of its parts, of a comparison with plan those of the plan too. */
 export function factsBehind({ shown, against }: Reading, model: Model): string[] {
-  const plans = against?.kind === 'plan' ? shown.flatMap((one) => planOf(one.calculation, model)) : [];
-  return [...new Set([...shown.map((one) => one.calculation), ...plans].flatMap((one) => factsOf(model, one)))];
+  const calculations = shown.flatMap(({ calculation }): Calculation[] => {
+    const measure = against?.kind === 'plan' ? planMeasureOf(model, calculation) : null;
+    return measure === null ? [calculation] : [calculation, { kind: 'measure', measure }];
+  });
+  return [...new Set(calculations.flatMap((one) => factsOf(model, one)))];
 }
-
-const planOf = (calculation: Calculation, model: Model): Calculation[] => {
-  const plan = calculation.kind === 'measure' ? model.measures.get(calculation.measure)?.plan : undefined;
-  return plan === undefined ? [] : [{ kind: 'measure', measure: plan }];
-};
 
 /** The fact whose records stand behind what is shown. */
 export function listedFact(reading: Reading, model: Model): string | null {

@@ -1,5 +1,7 @@
 /** What is found by a text: names that hold it, those that begin with it first. */
 import { FOUND_KINDS, type FoundThing } from '@zud/core/contract/find';
+import { inSentence } from '@zud/core/reading/words';
+import type { ReadyModel } from './ready-model';
 
 /** Things of one kind in a list of all. */
 const MOST_EACH = 6;
@@ -27,4 +29,34 @@ export function best(things: readonly FoundThing[], text: string): FoundThing[] 
       .slice(0, MOST_EACH)
       .map(({ one }) => one),
   );
+}
+
+/** Members of a level that are found; members that are looked at in one go. */
+const MOST_MEMBERS = 12;
+const STEP = 500;
+
+/** What a model knows, its members where they fit a text, each with a question about it. Goes step by step: a level may have many members. */
+export function* namesIn({ model, names, naming }: ReadyModel, text: string): Generator<void, FoundThing[]> {
+  const about = (kind: FoundThing['kind'], title: string, within: string, question: string): FoundThing => ({
+    kind,
+    title,
+    within,
+    ask: { modelId: model.id, text: question },
+  });
+  const usual = inSentence(model.measures.get(model.defaultMeasure)?.name ?? '');
+  const measures = [...model.measures.values()].filter((one) => one.hidden !== true);
+  const found = measures.map((one) => about('measure', one.name, model.name, inSentence(one.name)));
+  for (const { level } of model.levels.values()) {
+    found.push(about('level', level.name, model.name, `${usual} by ${inSentence(level.name)}`));
+    const fitting: FoundThing[] = [];
+    for (const [index, member] of names.membersOf(level.id).entries()) {
+      if (index % STEP === 0) yield;
+      if (fitting.length < MOST_MEMBERS && fit(member, text) !== null)
+        fitting.push(
+          about('member', member, `${level.name}, ${model.name}`, `${usual} for ${naming.member(level.id, member)}`),
+        );
+    }
+    found.push(...fitting);
+  }
+  return found;
 }

@@ -4,7 +4,7 @@ import { commentBody, followBody, resolvedBody } from '@zud/core/contract/sharin
 import { audienceOf, boardFor } from '../store/board-rights';
 import { addComment, commentsOf, mentioned, mentionsOf, removeComment, resolveComment } from '../store/comments';
 import { follow, newsFor, unfollow } from '../store/follows';
-import type { BoardDesk } from './board-desk';
+import { lineOf, type BoardDesk } from './board-desk';
 import { handle, idOf, parsed, personOf, type Context } from './context';
 
 export function commentRoutes({ database: { store }, library }: Context, desk: BoardDesk): Router {
@@ -85,7 +85,11 @@ export function commentRoutes({ database: { store }, library }: Context, desk: B
     handle(async (request) => {
       const person = personOf(request);
       const text = await library.textFor(person);
-      return (await newsFor(store, person.id)).map((one) => ({ ...one, board: text(one.board) }));
+      return (await newsFor(store, person.id)).map((one) => ({
+        ...one,
+        board: text(one.board),
+        what: lineOf(one.what, text),
+      }));
     }),
   );
   return router;

@@ -40,6 +40,15 @@ export interface TileView extends Pick<
 export const modelAmong = (rows: readonly TileOfBoard[]): string | null =>
   rows.map(({ tile }) => tile).find(isAnswer)?.modelId ?? null;
 
+/** Letters of a line of a history. */
+const LINE = 110;
+
+/** What was done, in a line of a history: as its reader may read it, and only then shortened, so that no part of a name is left. */
+export function lineOf(what: string, text: (words: string) => string): string {
+  const read = text(what);
+  return read.length <= LINE ? read : `${read.slice(0, LINE - 1).trimEnd()}…`;
+}
+
 /** Why a tile has no answer. */
 export const noAnswer = (tile: Tile): Problem =>
   tile.kind === 'answer'

@@ -8,7 +8,7 @@ import type { Cover } from '../exports/cover';
 import { FILE_TYPES } from '../exports/file-types';
 import { boardFor } from '../store/board-rights';
 import { historyOf, isAnswer, restoreVersion } from '../store/boards';
-import type { BoardDesk } from './board-desk';
+import { lineOf, type BoardDesk } from './board-desk';
 import { goneSignal, handle, idOf, parsed, personOf, type Context } from './context';
 import { Problem } from '@zud/core/contract/problem';
 
@@ -78,7 +78,7 @@ export function fileRoutes({ database: { store }, library, workers }: Context, d
       const person = personOf(request);
       const { board } = await boardFor(store, idOf(request), person.id, 'edit');
       const text = await library.textFor(person);
-      return (await historyOf(store, board.id)).map((one) => ({ ...one, what: text(one.what) }));
+      return (await historyOf(store, board.id)).map((one) => ({ ...one, what: lineOf(one.what, text) }));
     }),
   );
   router.post(

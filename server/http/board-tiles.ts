@@ -15,8 +15,7 @@ import { goneSignal, handle, idOf, optionsFor, parsed, personOf, personWith, typ
 import { Problem } from '@zud/core/contract/problem';
 import { problemOf, unanswerable } from './problem';
 
-/** A name in the history, not longer than a line. */
-const quoted = (name: string) => `“${name.length > 70 ? `${name.slice(0, 69).trimEnd()}…` : name}”`;
+const quoted = (name: string) => `“${name}”`;
 
 const wantedTiles = z
   .string()

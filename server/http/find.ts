@@ -2,18 +2,14 @@
 import { Router } from 'express';
 import { z } from 'zod';
 import type { FoundThing } from '@zud/core/contract/find';
-import { inSentence } from '@zud/core/reading/words';
-import { best, fit } from '../asking/finding';
-import type { ReadyModel } from '../asking/ready-model';
+import { best, namesIn } from '../asking/finding';
+import { inSlices } from '../asking/in-slices';
 import { textFor } from '../asking/step-view';
 import { boardsOf } from '../store/boards';
 import { inquiriesOf, stepsHolding } from '../store/inquiries';
 import { modelsThere } from '../store/models';
 import { allPeople } from '../store/people';
 import { handle, parsed, personOf, type Context } from './context';
-
-/** Members of a level that are looked at further, once found. */
-const MOST_MEMBERS = 12;
 
 export function findRoutes({ database: { store }, library }: Context): Router {
   const router = Router();
@@ -33,6 +29,9 @@ export function findRoutes({ database: { store }, library }: Context): Router {
       ]);
       const viewers = new Map(
         await Promise.all(models.map(async ({ id }) => [id, await library.viewer(id, person)] as const)),
+      );
+      const known = await Promise.all(
+        [...viewers.values()].map(async ({ ready }) => (ready === null ? [] : inSlices(namesIn(ready, text)))),
       );
       // what is found is found by what the person may read of it
       const shown = (modelId: string, words: string) => {
@@ -59,13 +58,13 @@ export function findRoutes({ database: { store }, library }: Context): Router {
           within: titles.get(one.inquiryId) ?? '',
           address: `/inquiries/${one.inquiryId}/steps/${one.id}`,
         })),
-        ...models.flatMap(({ id, file }): FoundThing[] => {
-          const ready = viewers.get(id)?.ready ?? null;
-          return [
-            { kind: 'model', title: file.name, within: file.description ?? '', address: `/models/${id}` },
-            ...(ready === null ? [] : namesIn(ready, text)),
-          ];
-        }),
+        ...models.map(({ id, file }) => ({
+          kind: 'model' as const,
+          title: file.name,
+          within: file.description ?? '',
+          address: `/models/${id}`,
+        })),
+        ...known.flat(),
         ...people.map((one) => ({
           kind: 'person' as const,
           title: one.name,
@@ -77,29 +76,4 @@ export function findRoutes({ database: { store }, library }: Context): Router {
     }),
   );
   return router;
-}
-
-/** What a model knows by that name, each with a question about it. */
-function namesIn({ model, names, naming }: ReadyModel, text: string): FoundThing[] {
-  const about = (kind: FoundThing['kind'], title: string, within: string, question: string): FoundThing => ({
-    kind,
-    title,
-    within,
-    ask: { modelId: model.id, text: question },
-  });
-  const usual = inSentence(model.measures.get(model.defaultMeasure)?.name ?? '');
-  const measures = [...model.measures.values()].filter((one) => one.hidden !== true);
-  return [
-    ...measures.map((one) => about('measure', one.name, model.name, inSentence(one.name))),
-    ...[...model.levels.values()].flatMap(({ level }) => [
-      about('level', level.name, model.name, `${usual} by ${inSentence(level.name)}`),
-      ...names
-        .membersOf(level.id)
-        .filter((member) => fit(member, text) !== null)
-        .slice(0, MOST_MEMBERS)
-        .map((member) =>
-          about('member', member, `${level.name}, ${model.name}`, `${usual} for ${naming.member(level.id, member)}`),
-        ),
-    ]),
-  ];
 }

@@ -20,6 +20,7 @@ dimensions:
 measures:
   - { id: revenue, name: Revenue, kind: sum, fact: sales, column: amount, plan: planned }
   - { id: planned, name: Planned revenue, kind: sum, fact: targets, column: amount }
+  - { id: tickets, name: Tickets, kind: count, fact: sales }
   - { id: reach, name: Reach, kind: ratio, of: revenue, per: planned }
 `;
 const SHOPS = ['Ambry', 'Birch', 'Cove'];
@@ -203,4 +204,11 @@ test('narrowed to fewer members than a rank chooses, nothing is ranked any more'
   expect((await say('only Cove')).sentence.text).toBe('Revenue by shop for Cove, 2025');
   const step = await say('only Ambry, Birch and Cove');
   expect(step.headline).not.toContain('Ambry, Birch and Cove');
+});
+
+test('what else members are tested by counts as it stands, not only where there is a plan', async () => {
+  // each shop sold 365 times; where there is a plan, Ambry did 334 and Birch 303 times
+  const step = await ask('revenue vs plan by shop in 2025 for shops with over 340 tickets');
+  expect(step.sentence.text).toContain('tickets over 340');
+  expect(Object.fromEntries(step.answer.rows.map((row) => [row[0], row[1]]))).toEqual({ Ambry: 3340, Birch: 3030 });
 });

@@ -217,6 +217,11 @@ beforeAll(async () => {
   await author('PUT', `/inquiries/${inquiry}/shares/${ids['person']}`, { right: 'ask' });
   await limited('PUT', `/boards/${board}/follow`, { follows: true });
   await author('PATCH', `/boards/${board}`, { title: 'Zorvale landings, again' });
+  // what is done with tiles is told by their names, of which the last is the news
+  const [named] = (await author<{ id: string; kind: string }[]>('GET', `/boards/${board}/tiles`)).body.filter(
+    (tile) => tile.kind === 'text',
+  );
+  await author('PATCH', `/boards/${board}/tiles/${named?.id ?? ''}`, { height: 3 });
   ids['token'] = 'none';
   ids['version'] = '1';
   ids['group'] = 'Ambry crew';
@@ -278,6 +283,10 @@ test('every route that is looked at, by every id that is shared', async () => {
     '/models/hauls/suggest?text=weight%20of%20q',
     '/models/hauls/suggest?text=by%20sk',
     '/models/hauls/levels/port/members?text=zor',
+    '/find?text=zor',
+    '/find?text=quex',
+    '/find?text=weight',
+    '/find?text=dagny',
   );
   const wrong: string[] = [];
   let seen = 0;

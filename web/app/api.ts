@@ -308,7 +308,7 @@ export const api = {
   restoreVersion: (board: string, version: number) =>
     call<{ leftOut: number }>('POST', `/boards/${board}/history/${version}`),
   placeTiles: (board: string, places: readonly ({ id: string } & TilePlace)[]) =>
-    call<null>('PATCH', `/boards/${board}/tiles`, { places }),
+    call<undefined>('PATCH', `/boards/${board}/tiles`, { places }),
   changeTile: (
     board: string,
     tile: string,

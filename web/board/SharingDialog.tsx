@@ -10,25 +10,6 @@ import { ago } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
 
 const Box = styled.div`
-  [role='tablist'] {
-    display: flex;
-    gap: 22px;
-    padding-bottom: 14px;
-  }
-  [role='tab'] {
-    border: 0;
-    background: none;
-    padding: 2px 0;
-    cursor: pointer;
-    color: var(--quiet);
-    font-size: 13.5px;
-    border-bottom: 1.5px solid transparent;
-  }
-  [role='tab'][aria-selected='true'] {
-    color: var(--ink);
-    font-weight: 650;
-    border-bottom-color: var(--ink);
-  }
   ul {
     display: grid;
     gap: 9px;

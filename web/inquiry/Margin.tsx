@@ -15,26 +15,6 @@ const Column = styled.aside`
   overflow: auto;
   border-left: 1px solid var(--line);
   min-height: 0;
-  [role='tablist'] {
-    display: flex;
-    gap: 18px;
-    font-size: 12px;
-    padding-bottom: 8px;
-  }
-  [role='tab'] {
-    border: 0;
-    background: none;
-    padding: 2px 0;
-    cursor: pointer;
-    color: var(--quiet);
-    font-size: 12px;
-    border-bottom: 1.5px solid transparent;
-  }
-  [role='tab'][aria-selected='true'] {
-    color: var(--ink);
-    font-weight: 650;
-    border-bottom-color: var(--ink);
-  }
   @media (max-width: ${NARROW}) {
     border-left: 0;
     border-top: 1px solid var(--line);

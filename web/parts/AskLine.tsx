@@ -9,6 +9,7 @@ import type { Reading } from '@zud/core/reading/schema';
 import { api } from '../app/api';
 import { useInterface } from '../app/interface-state';
 import { NARROW, SERIF } from '../app/theme';
+import { useSettled } from './use-settled';
 
 const Foot = styled.form`
   position: relative;
@@ -345,16 +346,6 @@ function Marked({ text, words }: { text: string; words: readonly { start: number
   }
   parts.push(text.slice(at));
   return <Marks aria-hidden="true">{parts}</Marks>;
-}
-
-/** A value once it has not changed for a while. */
-function useSettled(value: string, milliseconds: number): string {
-  const [settled, setSettled] = useState(value);
-  useEffect(() => {
-    const timer = window.setTimeout(() => setSettled(value), milliseconds);
-    return () => window.clearTimeout(timer);
-  }, [value, milliseconds]);
-  return settled;
 }
 
 /** `/` puts the caret in the ask line from anywhere but another field. */

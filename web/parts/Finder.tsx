@@ -20,6 +20,7 @@ import { api, type FoundThing } from '../app/api';
 import { useInterface } from '../app/interface-state';
 import { NARROW, SERIF } from '../app/theme';
 import { sectionsOf, startsFinder } from './found-sections';
+import { useSettled } from './use-settled';
 
 const Opener = styled(AriaButton)`
   && {
@@ -154,7 +155,7 @@ export function Finder() {
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, []);
-  const wanted = text.trim();
+  const wanted = useSettled(text.trim(), 120);
   const result = useQuery({
     queryKey: ['find', wanted],
     queryFn: ({ signal }) => api.find(wanted, signal),

@@ -1,7 +1,7 @@
 /** Grammar of periods as edits, and of comparisons: with earlier periods, with plan, of members. */
 import { byWord } from '../by-word';
 import { measureOf, type Calculation } from '../../model/calculation';
-import { factsOf } from '../../model/model';
+import { factsOf, planMeasureOf } from '../../model/model';
 import { byLevel, type Comparison } from '../../reading/schema';
 import { dayParts } from '../../time/day';
 import type { Grain } from '../../time/grain';
@@ -1226,7 +1226,7 @@ function bothChange(parts: Parts): Intent | null {
 /** "did revenue beat the goal": it stands beside its plan. */
 function besidePlan(parts: Parts, { model }: Question): Intent | null {
   const calculation = parts['Calculation'] as Calculation;
-  const plan = calculation.kind === 'measure' ? model.measures.get(calculation.measure)?.plan : undefined;
-  if (plan === undefined || (parts['PlanName'] !== 'plan' && parts['PlanName'] !== plan)) return null;
+  const plan = planMeasureOf(model, calculation);
+  if (plan === null || (parts['PlanName'] !== 'plan' && parts['PlanName'] !== plan)) return null;
   return withShown(compare({ kind: 'plan' }), parts);
 }
