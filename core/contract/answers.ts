@@ -33,6 +33,7 @@ export const note: z.ZodType<Note> = z.object({
   kind: z.enum(['assumed', 'caveat', 'finding', 'unclear', 'explained']),
   text: z.string(),
   options: list(option).optional(),
+  rows: list(z.number()).optional(),
 });
 export const wordUse: z.ZodType<WordUse> = z.object({
   text: z.string(),

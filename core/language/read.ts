@@ -54,6 +54,8 @@ export interface Note {
   readonly kind: 'assumed' | 'caveat' | 'finding' | 'unclear' | 'explained';
   readonly text: string;
   readonly options?: readonly Option[];
+  /** The rows of the answer that show what it says, where they are few. */
+  readonly rows?: readonly number[];
 }
 
 export interface ReadResult {

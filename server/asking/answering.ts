@@ -348,13 +348,17 @@ function aheadNotes({ ahead, columns }: Answer): Note[] {
   return ahead === undefined || value === undefined ? [] : forecastCaveats(ahead, value);
 }
 
+/** What is said of more rows than this is said of the whole. */
+const MOST_POINTED_AT = 4;
+
 /** What stands out in an answer, with the reading that each leads to. */
 function findingNotes(answer: Answer, reading: Reading, ready: ReadyModel): Note[] {
-  return findingsOf(answer, reading).map(({ text, act }): Note => {
+  return findingsOf(answer, reading).map(({ text, act, rows }): Note => {
     const edited = act === null ? null : applyEdits(reading, act.edits, ready.model);
     return {
       kind: 'finding',
       text,
+      ...(rows.length <= MOST_POINTED_AT ? { rows } : {}),
       ...(act !== null && edited?.ok ? { options: [{ label: act.label, reading: edited.reading }] } : {}),
     };
   });

@@ -9,7 +9,9 @@ for (const scheme of ['light', 'dark'] as const)
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
     const check = async (name: string) => {
       await still(page);
-      const { violations } = await new AxeBuilder({ page }).analyze();
+      // of a theme only the colours differ
+      const axe = new AxeBuilder({ page });
+      const { violations } = await (scheme === 'light' ? axe : axe.withRules(['color-contrast'])).analyze();
       expect(
         violations.map(
           (violation) =>

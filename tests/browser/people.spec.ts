@@ -45,8 +45,7 @@ test('an admin adds a person, who chooses a password by the link, asks, and is t
   await ada.getByRole('button', { name: 'Change Juno Hale' }).click();
   await ada.getByRole('menuitem', { name: /^Take away/ }).click();
   await expect(ada.getByRole('row', { name: /Juno Hale/ })).toContainText('taken away');
-  await ask(juno, 'by month');
-  // what was written is kept, behind the question who this is
+  // the page notices by itself
   const again = juno.getByRole('dialog', { name: 'Sign in again' });
   await expect(again).toBeVisible();
   await again.getByLabel('Password').fill('lantern on the quay');

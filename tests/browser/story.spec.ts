@@ -34,7 +34,7 @@ test('an analyst asks, follows up, checks, pins and shares; a colleague sees it 
     '40',
   );
   await mira.getByRole('tab', { name: 'Working' }).click();
-  const working = mira.getByLabel('Working', { exact: true });
+  const working = mira.getByRole('group', { name: 'Working', exact: true });
   await expect(working).toContainText('From bookings: passengers');
   await expect(working).toContainText('sailings.route_id → routes.route_id');
   await expect(working).toContainText(/sum\("bookings"\."passengers(:sum)?"\)/);

@@ -20,6 +20,13 @@ const keyboard: Hand = {
   async press(page, target) {
     await expect(target).toBeVisible();
     const focused = () => target.evaluate((element) => element === document.activeElement);
+    if ((await target.getAttribute('role')) === 'tab') {
+      // one of several tabs is reached by Tab, the others from it by arrow keys
+      const among = () =>
+        target.evaluate((element) => element.closest('[role=tablist]')?.contains(document.activeElement) ?? false);
+      for (let key = 0; key < MANY_KEYS && !(await among()); key += 1) await page.keyboard.press('Tab');
+      for (let key = 0; key < 8 && !(await focused()); key += 1) await page.keyboard.press('ArrowRight');
+    }
     for (let key = 0; key < MANY_KEYS && !(await focused()); key += 1) await page.keyboard.press('Tab');
     expect(await focused()).toBe(true);
     await page.keyboard.press('Enter');

@@ -12,12 +12,14 @@ interface InterfaceState {
   readonly side: Side;
   setTheme(theme: Mode | 'system'): void;
   setDraft(place: string, text: string): void;
+  /** What was sent is no draft any more; what has been written since is kept. */
+  clearDraft(place: string, sent: string): void;
   setSide(side: Side): void;
 }
 
 export const useInterface = create<InterfaceState>()(
   persist(
-    (set) => ({
+    (set, get) => ({
       theme: 'system',
       drafts: {},
       side: 'chart',
@@ -27,6 +29,9 @@ export const useInterface = create<InterfaceState>()(
           const { [place]: _gone, ...others } = state.drafts;
           return { drafts: text === '' ? others : { ...others, [place]: text } };
         }),
+      clearDraft: (place, sent) => {
+        if ((get().drafts[place] ?? '').trim() === sent.trim()) get().setDraft(place, '');
+      },
       setSide: (side) => set({ side }),
     }),
     { name: 'zud', partialize: ({ theme, drafts }) => ({ theme, drafts }) },

@@ -164,7 +164,7 @@ export function BoardPage() {
   const person = usePerson();
   const client = useQueryClient();
   const navigate = useNavigate();
-  const setDraft = useInterface((state) => state.setDraft);
+  const clearDraft = useInterface((state) => state.clearDraft);
   const [whom, setWhom] = useState<'me' | 'everyone'>('me');
   const [open, setOpen] = useState<'sharing' | 'history' | 'looks' | null>(null);
   const [moving, setMoving] = useState<BoardTile | null>(null);
@@ -200,7 +200,7 @@ export function BoardPage() {
     },
     onSuccess: (result: Refined, said) => {
       if (result.outcome !== 'answered') return;
-      if (said.text !== undefined) setDraft(`board ${boardId}`, '');
+      if (said.text !== undefined) clearDraft(`board ${boardId}`, said.text);
       if (said.whom === 'everyone') {
         if (board.data && result.scope) changes.changedScope(board.data.scope, result.scope);
         changes.refresh();

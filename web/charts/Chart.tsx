@@ -132,7 +132,7 @@ function Drawn(props: ChartProps) {
   const mode = useMode();
   const canvas = useRef<HTMLCanvasElement>(null);
   const instance = useRef<ChartJs | null>(null);
-  const { chart, small, range } = props;
+  const { chart, small, range, numbered } = props;
   const [hidden, setHidden] = useState<ReadonlySet<number>>(NOTHING);
   const [at, setAt] = useState<number | null>(null);
   const [sweep, setSweep] = useState<{ from: number; to: number } | null>(null);
@@ -153,6 +153,7 @@ function Drawn(props: ChartProps) {
         animated: !still,
         small: small === true,
         ...(range ? { range } : {}),
+        ...(numbered ? { numbered } : {}),
         onChoose: (row, more) => {
           if (!now.current.swept) now.current.onChoose?.(row, more);
         },
@@ -165,14 +166,14 @@ function Drawn(props: ChartProps) {
       instance.current = null;
       drawn.destroy();
     };
-  }, [chart, mode, small, range]);
+  }, [chart, mode, small, range, numbered]);
   useEffect(() => {
     const drawn = instance.current;
     chart.series.forEach((_series, index) =>
       drawn?.setDatasetVisibility(index, !hidden.has(index) && !hidden.has(carriedOnBy(chart, index) ?? index)),
     );
     drawn?.update('none');
-  }, [chart, hidden, mode, small, range]);
+  }, [chart, hidden, mode, small, range, numbered]);
   // of several lines that are carried on, each is hidden and shown with its forecast
   const several = chart.series.filter((series) => series.style === 'ahead').length > 1;
   const lying =

@@ -4,6 +4,7 @@ import { EMPTY_READING, plain } from '@zud/core/reading/schema';
 import type { Answer, Cell } from '@zud/core/query/answer';
 import { TOKENS } from '../app/theme';
 import { configurationOf, tooltipLine } from './configuration';
+import { beginningOfAxis } from './plugins';
 
 const measure = { key: 'v', label: 'Sales', role: 'measure' as const, of: 'v', as: 'value' as const, additive: true };
 const answer = (rows: Cell[][], incomplete: string | null = null): Answer => ({
@@ -99,4 +100,11 @@ test('the value axis reaches the lines that cross it, and begins where it is ask
     left(view({ lines: [{ at: 12 }] })).suggestedMin,
   ]).toEqual([2000, 12]);
   expect([left(view({ axis: 'zero' })).beginAtZero, left(view({ axis: 'fitted' })).beginAtZero]).toEqual([true, false]);
+});
+
+test('an axis that leaves out zero says where it begins, one that has it says nothing', () => {
+  expect(beginningOfAxis(24_000, 31_000, {})).toBe('axis from 24k');
+  expect(beginningOfAxis(-31_000, -24_000, {})).toBe('axis from −24k');
+  expect(beginningOfAxis(0, 31_000, {})).toBeNull();
+  expect(beginningOfAxis(-5, 31_000, {})).toBeNull();
 });

@@ -3,6 +3,7 @@ import type { ChartConfiguration, ChartDataset } from 'chart.js';
 import type { ChartDescription, ChartSeries } from '@zud/core/chart/description';
 import { formatCell, formatShort } from '@zud/core/format/format';
 import { SANS, type Tokens } from '../app/theme';
+import type { NumberedRow } from './numbered-rows';
 import {
   BESIDE,
   boxEnds,
@@ -11,19 +12,24 @@ import {
   incompleteGround,
   labelsAtEnds,
   linesAcross,
+  noteNumbers,
   pale,
+  pointNames,
   rangeGround,
   seriesColour,
+  shortenedAxis,
   valueLabels,
   type Kind,
 } from './plugins';
 
 export interface DrawOptions {
   readonly tokens: Tokens;
-  /** `more`: added to the marks chosen already. */
   /** The ends of the value axis, where several charts stand on one scale. */
   readonly range?: { readonly low: number; readonly high: number };
+  /** `more`: added to the marks chosen already. */
   readonly onChoose?: (row: number, more: boolean) => void;
+  /** Numbers of notes at the rows they speak of. */
+  readonly numbered?: readonly NumberedRow[];
   /** The rows whose marks are chosen; asked at each drawing, so that choosing needs no new chart. */
   readonly chosen?: () => ReadonlySet<number>;
   readonly animated: boolean;
@@ -146,6 +152,8 @@ function cartesian(chart: ChartDescription, options: DrawOptions): ChartConfigur
       ...(endLabels ? [labelsAtEnds(chart, tokens, small)] : []),
       ...(lying || chart.labels ? [valueLabels(chart, tokens, lying)] : []),
       ...(chart.boxes ? [boxEnds(chart, tokens)] : []),
+      ...(lying || chart.kind === 'share bars' ? [] : [shortenedAxis(tokens, 'left', value)]),
+      ...noteNumbers(chart, options),
     ],
   } as ChartConfiguration<Kind>;
 }
@@ -414,7 +422,13 @@ function scatter(chart: ChartDescription, options: DrawOptions): ChartConfigurat
         },
       ],
     },
-    plugins: [linesAcross(chart, tokens, 'y'), ...chosenMarks(chart, options)],
+    plugins: [
+      linesAcross(chart, tokens, 'y'),
+      ...chosenMarks(chart, options),
+      ...(options.small && (series?.points.length ?? 0) > 25 ? [] : [pointNames(chart, tokens)]),
+      shortenedAxis(tokens, 'y', series?.column ?? {}),
+      ...noteNumbers(chart, options),
+    ],
     options: {
       ...common(chart, options),
       scales: {

@@ -3,6 +3,8 @@ import type { Plugin } from 'chart.js';
 import type { ChartDescription, ChartSeries } from '@zud/core/chart/description';
 import { formatShort } from '@zud/core/format/format';
 import { SANS, type Tokens } from '../app/theme';
+import { markOfRow, type NumberedRow } from './numbered-rows';
+import { placedNames } from './place-names';
 
 export type Kind = 'line' | 'bar' | 'scatter' | 'bubble' | 'doughnut';
 
@@ -70,6 +72,118 @@ export function chosenMarks(
       },
     },
   ];
+}
+
+/** The number of a note, at the mark it speaks of. */
+export function noteNumbers(
+  chart: ChartDescription,
+  { numbered, tokens }: { readonly tokens: Tokens; readonly numbered?: readonly NumberedRow[] },
+): Plugin<Kind>[] {
+  if (!numbered || numbered.length === 0) return [];
+  return [
+    {
+      id: 'noteNumbers',
+      afterDatasetsDraw(drawn) {
+        const { ctx } = drawn;
+        ctx.save();
+        ctx.font = `700 10px ${SANS}`;
+        ctx.textAlign = 'center';
+        ctx.textBaseline = 'middle';
+        for (const { row, number } of numbered) {
+          const mark = markOfRow(chart, row);
+          if (mark === null || !drawn.isDatasetVisible(mark.series)) continue;
+          const element = drawn.getDatasetMeta(mark.series).data[mark.index] as
+            { x: number; y: number; base?: number; horizontal?: boolean } | undefined;
+          if (!element) continue;
+          const { x, y, base, horizontal } = element;
+          // on a bar it stands within its end, so that it covers no value
+          const inward = base === undefined ? 0 : Math.sign(base - (horizontal ? x : y)) * 11;
+          const [left, top] = horizontal ? [x + inward, y] : [x, y + inward];
+          ctx.fillStyle = tokens.signal;
+          ctx.beginPath();
+          ctx.arc(left, top, 7.5, 0, 2 * Math.PI);
+          ctx.fill();
+          ctx.fillStyle = tokens.paper;
+          ctx.fillText(String(number), left, top + 0.5);
+        }
+        ctx.restore();
+      },
+    },
+  ];
+}
+
+/** Names beside the points of a scatter, the greater first, as far as there is room. */
+export function pointNames({ series }: ChartDescription, tokens: Tokens): Plugin<Kind> {
+  return {
+    id: 'pointNames',
+    afterDatasetsDraw(drawn) {
+      const { ctx, chartArea } = drawn;
+      ctx.save();
+      ctx.font = `500 11px ${SANS}`;
+      const elements = drawn.getDatasetMeta(0).data;
+      const points = (series[0]?.points ?? [])
+        .flatMap((point, index) => {
+          const element = elements[index] as unknown as
+            { x: number; y: number; options: { radius: number } } | undefined;
+          return element === undefined || point.label === undefined
+            ? []
+            : [
+                {
+                  x: element.x,
+                  y: element.y,
+                  radius: element.options.radius,
+                  name: point.label,
+                  width: ctx.measureText(point.label).width,
+                },
+              ];
+        })
+        .sort((a, b) => b.radius - a.radius || a.y - b.y || b.x - a.x);
+      ctx.fillStyle = tokens.ink;
+      ctx.textAlign = 'left';
+      ctx.textBaseline = 'top';
+      for (const { name, left, top } of placedNames(points, chartArea)) ctx.fillText(name, left, top + 1);
+      ctx.restore();
+    },
+  };
+}
+
+/** Says at the foot of the value axis where it begins, when that is not zero. */
+export function shortenedAxis(tokens: Tokens, axisId: 'x' | 'y' | 'left', column: object): Plugin<Kind> {
+  return {
+    id: 'shortenedAxis',
+    afterDatasetsDraw(drawn) {
+      const scale = drawn.scales[axisId];
+      if (!scale || axisId === 'x') return;
+      const text = beginningOfAxis(scale.min, scale.max, column);
+      if (text === null) return;
+      const { ctx, chartArea } = drawn;
+      ctx.save();
+      ctx.font = `500 10.5px ${SANS}`;
+      const width = ctx.measureText(text).width;
+      ctx.fillStyle = pale(tokens.paper, 'D8');
+      ctx.fillRect(chartArea.left, chartArea.bottom - 17, width + 10, 15);
+      ctx.fillStyle = tokens.quiet;
+      ctx.textAlign = 'left';
+      ctx.textBaseline = 'middle';
+      ctx.fillText(text, chartArea.left + 5, chartArea.bottom - 9);
+      // two strokes across the axis, as where a piece of it is cut out
+      ctx.strokeStyle = tokens.quiet;
+      ctx.lineWidth = 1.2;
+      ctx.beginPath();
+      for (const down of [6, 10]) {
+        ctx.moveTo(chartArea.left - 5, chartArea.bottom - down + 2);
+        ctx.lineTo(chartArea.left + 3, chartArea.bottom - down - 2);
+      }
+      ctx.stroke();
+      ctx.restore();
+    },
+  };
+}
+
+/** What is said of an axis that leaves out zero; null of one that has it. @example 'axis from 24k' */
+export function beginningOfAxis(low: number, high: number, column: object): string | null {
+  if (low <= 0 && high >= 0) return null;
+  return `axis from ${formatShort(low > 0 ? low : high, column)}`;
 }
 
 /** The range in which a forecast should lie, in the colour of its line. */

@@ -8,6 +8,7 @@ import type { ModelView, Step } from '../app/api';
 import { useInterface, type Side } from '../app/interface-state';
 import { NARROW, SERIF } from '../app/theme';
 import { Chart } from '../charts/Chart';
+import { numberedRows } from '../charts/numbered-rows';
 import { Button, Menu, PrimaryButton } from '../parts/controls';
 import { Message } from '../parts/states';
 import { SentenceLine } from '../parts/SentenceLine';
@@ -172,6 +173,7 @@ export function AnswerView(props: {
         : null,
     [chosen, answer, reading, model],
   );
+  const numbered = useMemo(() => numberedRows(step.notes), [step.notes]);
   const choose = (row: number, more: boolean) => setChosen((before) => toggled(before, row, more));
   if (!answer || !chart || !reading || !sentence) return null;
   // A listing is its own rows, and has no chart.
@@ -287,6 +289,7 @@ export function AnswerView(props: {
                 chart={chart}
                 answer={answer}
                 label={step.headline ?? ''}
+                numbered={numbered}
                 {...(props.canAsk ? { onChoose: choose, chosen } : {})}
               />
             ) : shownSide === 'table' && model ? (

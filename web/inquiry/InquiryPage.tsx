@@ -1,6 +1,7 @@
 /** An inquiry: trail, answer, notes, and the ask line that goes on from the chosen step. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useId, useRef, useState } from 'react';
+import { Button as AriaButton } from 'react-aria-components';
 import { useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import type { Note, Option } from '@zud/core/language/read';
@@ -18,6 +19,7 @@ import { Margin } from './Margin';
 import { DRAGGED } from './ModelDrawer';
 import { PinDialog } from './PinDialog';
 import { sideAfter } from './side-after';
+import { placeInTrail } from './trail';
 import { Trail } from './Trail';
 import { UnansweredView } from './UnansweredView';
 
@@ -33,8 +35,39 @@ const Columns = styled.main`
   @media (max-width: ${NARROW}) {
     display: block;
     overflow: auto;
-    > nav {
+    > nav:not([data-open]) {
       display: none;
+    }
+  }
+`;
+/** On a narrow screen the trail is folded into a line above the answer. */
+const TrailFold = styled(AriaButton)`
+  display: none;
+  @media (max-width: ${NARROW}) {
+    display: flex;
+    justify-content: space-between;
+    gap: 12px;
+    width: 100%;
+    padding: 11px 14px;
+    border: 0;
+    border-bottom: 1px solid var(--line);
+    background: none;
+    font-size: 13px;
+    text-align: left;
+    color: var(--ink);
+    span:first-child {
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+      font-weight: 600;
+    }
+    span:last-child {
+      color: var(--quiet);
+      white-space: nowrap;
+    }
+    &[data-focus-visible] {
+      outline: 2px solid var(--signal);
+      outline-offset: -2px;
     }
   }
 `;
@@ -56,8 +89,10 @@ export function InquiryPage() {
   const person = usePerson();
   const client = useQueryClient();
   const navigate = useNavigate();
-  const { setDraft, side, setSide } = useInterface();
+  const { setDraft, clearDraft, side, setSide } = useInterface();
   const [pinning, setPinning] = useState(false);
+  /** The step at which the folded trail was opened: going to another closes it. */
+  const [openedAt, setOpenedAt] = useState<string | null | undefined>(undefined);
   const running = useRef<AbortController | null>(null);
   const inquiry = useQuery({
     queryKey: ['inquiry', inquiryId],
@@ -78,6 +113,8 @@ export function InquiryPage() {
     staleTime: 300_000,
   });
   const place = `inquiry ${inquiryId}`;
+  const trailId = useId();
+  const unfolded = openedAt === current;
 
   const ask = useMutation({
     mutationFn: ({ said, after }: Said) => {
@@ -86,7 +123,7 @@ export function InquiryPage() {
       return api.ask(inquiryId, said, after === undefined ? current : after, running.current.signal);
     },
     onSuccess: (made, { said }) => {
-      if ('text' in said) setDraft(place, '');
+      if ('text' in said) clearDraft(place, said.text);
       setSide(sideAfter(said, side));
       client.setQueryData(['step', inquiryId, made.id], made);
       client.setQueryData<Inquiry>(['inquiry', inquiryId], (there) =>
@@ -141,7 +178,17 @@ export function InquiryPage() {
   return (
     <Page bare {...(foot ? { foot } : {})}>
       <Columns>
-        <Trail inquiryId={inquiryId} inquiry={inquiry.data} current={current} />
+        <TrailFold
+          aria-expanded={unfolded}
+          aria-controls={trailId}
+          onPress={() => setOpenedAt(unfolded ? undefined : current)}
+        >
+          <span>{inquiry.data?.title ?? 'Inquiry'}</span>
+          <span>
+            {placeInTrail(inquiry.data?.steps ?? [], current)} {unfolded ? '▴' : '▾'}
+          </span>
+        </TrailFold>
+        <Trail id={trailId} unfolded={unfolded} inquiryId={inquiryId} inquiry={inquiry.data} current={current} />
         <section
           onDragOver={(event) => {
             if (canAsk && event.dataTransfer.types.includes(DRAGGED)) event.preventDefault();

@@ -1,5 +1,6 @@
 import styled from 'styled-components';
 import type { Note, Option } from '@zud/core/language/read';
+import { numbersOfNotes } from '../charts/numbered-rows';
 import { SERIF } from '../app/theme';
 import { TextButton } from '../parts/controls';
 
@@ -15,7 +16,8 @@ const Entry = styled.div`
     color: var(--quiet);
     margin-bottom: 2px;
   }
-  &[data-kind='unclear'] h2 {
+  &[data-kind='unclear'] h2,
+  &[data-numbered] h2 {
     color: var(--signal);
   }
   p {
@@ -39,6 +41,7 @@ const TITLES: Record<Note['kind'], string> = {
 };
 
 export function NotesList(props: { notes: readonly Note[]; onChoose: (option: Option, of: Note['kind']) => void }) {
+  const numbers = numbersOfNotes(props.notes);
   return (
     <>
       {props.notes.length === 0 ? (
@@ -47,8 +50,15 @@ export function NotesList(props: { notes: readonly Note[]; onChoose: (option: Op
         </Entry>
       ) : null}
       {props.notes.map((note, index) => (
-        <Entry key={`${note.kind}${index}`} data-kind={note.kind}>
-          <h2>{TITLES[note.kind]}</h2>
+        <Entry
+          key={`${note.kind}${index}`}
+          data-kind={note.kind}
+          {...(numbers[index] === null ? {} : { 'data-numbered': '' })}
+        >
+          <h2>
+            {numbers[index] === null ? '' : `${numbers[index]} · `}
+            {TITLES[note.kind]}
+          </h2>
           <p>{note.text}</p>
           {note.options && note.options.length > 0 ? (
             <div>

@@ -200,10 +200,15 @@ const TrailStep = memo(function TrailStep(
 });
 
 export function Trail({
+  id,
+  unfolded,
   inquiryId,
   inquiry,
   current,
 }: {
+  id: string;
+  /** Whether it is seen where there is little room; where there is enough it always is. */
+  unfolded: boolean;
   inquiryId: string;
   inquiry: Inquiry | undefined;
   current: string | null;
@@ -258,7 +263,7 @@ export function Trail({
     acting.current = act;
   });
   return (
-    <Column aria-label="Trail">
+    <Column id={id} aria-label="Trail" {...(unfolded ? { 'data-open': '' } : {})}>
       {inquiry ? <TrailHead inquiry={inquiry} /> : null}
       <header>
         <span>Trail</span>

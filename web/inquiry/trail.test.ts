@@ -1,5 +1,5 @@
 import type { Step } from '../app/api';
-import { trailRows } from './trail';
+import { placeInTrail, trailRows } from './trail';
 
 const step = (id: string, after: string | null, folded = false): Step => ({
   id,
@@ -38,4 +38,11 @@ test('a folded step hides its branches and says how many steps they are, but not
   const rows = trailRows([step('a', null, true), step('b', 'a'), step('d', 'a'), step('e', 'd'), step('c', 'b')]);
   expect(rows.map((row) => row.step.id)).toEqual(['a', 'b', 'c']);
   expect(rows[0]).toMatchObject({ hidden: 2, branches: true });
+});
+
+test('one is told which step one is at, of how many', () => {
+  const steps = [{ id: 'a' }, { id: 'b' }, { id: 'c' }];
+  expect(placeInTrail(steps, 'b')).toBe('Step 2 of 3');
+  expect(placeInTrail(steps, null)).toBe('3 steps');
+  expect(placeInTrail([], null)).toBe('No steps yet');
 });

@@ -35,3 +35,10 @@ export function trailRows(steps: readonly Step[]): TrailRow[] {
   for (const root of followers.get(null) ?? []) walk(root, 0);
   return rows;
 }
+
+/** Where one is: "Step 3 of 7". */
+export function placeInTrail(steps: readonly Pick<Step, 'id'>[], current: string | null): string {
+  if (steps.length === 0) return 'No steps yet';
+  const at = steps.findIndex((step) => step.id === current);
+  return at < 0 ? `${steps.length} step${steps.length === 1 ? '' : 's'}` : `Step ${at + 1} of ${steps.length}`;
+}

@@ -1,11 +1,15 @@
 /**
- * The ask line at the foot of every place: a combobox with completions, marks on the words that are understood,
- * and what the sentence would become. Enter asks; the arrow keys choose a completion; Escape closes them.
+ * The ask line at the foot of every place: a combo box with completions, marks on the words that are understood,
+ * and what the sentence would become. Enter asks; the arrow keys choose a completion, which Enter or Tab takes;
+ * Escape closes them.
  */
 import { useQuery, keepPreviousData } from '@tanstack/react-query';
-import { useEffect, useId, useRef, useState, type FormEvent, type KeyboardEvent, type ReactNode } from 'react';
+import { useContext, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { ComboBox, ComboBoxStateContext, Input, ListBox, ListBoxItem, Popover, Text } from 'react-aria-components';
 import styled from 'styled-components';
+import type { Completion } from '@zud/core/language/suggest';
 import type { Reading } from '@zud/core/reading/schema';
+import { useLocation } from 'react-router';
 import { api } from '../app/api';
 import { useInterface } from '../app/interface-state';
 import { NARROW, SERIF } from '../app/theme';
@@ -44,7 +48,7 @@ const About = styled.div`
     display: none;
   }
 `;
-const Line = styled.div`
+const Line = styled(ComboBox)`
   position: relative;
   flex: 1;
   min-width: 160px;
@@ -111,29 +115,26 @@ const Preview = styled.div`
   text-overflow: ellipsis;
   max-width: 100%;
 `;
-const Choices = styled.ul`
-  position: absolute;
-  left: 0;
-  bottom: calc(100% + 12px);
-  width: min(520px, 100%);
-  max-height: 320px;
-  overflow: auto;
+const Choices = styled(Popover)`
+  width: min(520px, calc(100vw - 28px));
   background: var(--raised);
   border: 1px solid var(--line);
   box-shadow: 0 -6px 24px rgb(0 0 0 / 0.1);
   border-radius: 3px;
   padding: 4px 0;
-  z-index: 20;
-  li {
-    display: flex;
-    justify-content: space-between;
-    align-items: baseline;
-    gap: 16px;
-    padding: 5px 14px;
-    cursor: pointer;
-    font: 400 15px/1.4 ${SERIF};
-  }
-  li[aria-selected='true'] {
+  overflow: auto;
+`;
+const Choice = styled(ListBoxItem)`
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 16px;
+  padding: 5px 14px;
+  cursor: pointer;
+  outline: none;
+  font: 400 15px/1.4 ${SERIF};
+  &[data-focused],
+  &[data-hovered] {
     background: var(--wash);
   }
   small {
@@ -198,10 +199,9 @@ export function AskLine(props: AskLineProps) {
   const { place, modelId, before } = props;
   const text = useInterface((state) => state.drafts[place] ?? '');
   const setDraft = useInterface((state) => state.setDraft);
-  const [open, setOpen] = useState(false);
-  const [chosen, setChosen] = useState(-1);
+  /** Whether the text is being typed; what was put in, or asked, is not completed. */
+  const [typing, setTyping] = useState(false);
   const input = useRef<HTMLInputElement>(null);
-  const list = useId();
   const settled = useSettled(text, 60);
   const suggestion = useQuery({
     queryKey: ['suggest', modelId, settled, before],
@@ -212,97 +212,81 @@ export function AskLine(props: AskLineProps) {
     queryFn: ({ signal }) => api.suggest(modelId ?? '', settled, before, signal),
   });
   useSlash(input);
+  const { key: arrival, state } = useLocation() as { key: string; state: { readonly caret?: boolean } | null };
+  useEffect(() => {
+    if (state?.caret) input.current?.focus();
+  }, [arrival, state]);
   const fresh = settled === text && suggestion.data !== undefined && !suggestion.isPlaceholderData;
-  const completions = open && text.trim() !== '' ? (suggestion.data?.completions ?? []) : [];
+  const offered = suggestion.data?.completions;
+  const completions = useMemo(() => (typing ? (offered ?? []) : []), [typing, offered]);
   const tries = props.tries ?? (text.trim() === '' ? (suggestion.data?.completions ?? []).map((one) => one.text) : []);
   const ask = (said: string) => {
     // what can be stopped is replaced by what is asked now
     if (said.trim() === '' || (props.busy && props.onStop === undefined)) return;
-    setOpen(false);
-    setChosen(-1);
+    setTyping(false);
     props.onAsk(said.trim());
   };
-  const take = (index: number) => {
-    const completion = completions[index];
-    if (!completion) return;
-    setDraft(place, `${completion.text} `);
-    setOpen(false);
-    setChosen(-1);
-    input.current?.focus();
+  const take = (text: string) => {
+    setDraft(place, `${text} `);
+    setTyping(false);
   };
-  const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
-    if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
-      if (completions.length === 0) return;
+  // what is typed is asked, whether completions are open or not; Tab takes the one that is chosen and stays
+  const onKey = (event: KeyboardEvent<HTMLElement>) => {
+    if (event.target !== input.current) return;
+    const chosen = input.current?.getAttribute('aria-activedescendant');
+    if (event.key === 'Enter' && !chosen) {
       event.preventDefault();
-      const step = event.key === 'ArrowDown' ? 1 : -1;
-      setChosen((at) =>
-        (at + step + completions.length + 1) % (completions.length + 1) === completions.length
-          ? -1
-          : Math.max(-1, Math.min(completions.length - 1, at < 0 && step < 0 ? completions.length - 1 : at + step)),
-      );
-    } else if (event.key === 'Escape') {
-      setOpen(false);
-      setChosen(-1);
-    } else if (event.key === 'Tab' && !event.shiftKey && chosen >= 0) {
-      event.preventDefault();
-      take(chosen);
-    }
-  };
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (chosen >= 0) take(chosen);
-    else ask(text);
+      event.stopPropagation();
+      ask(text);
+    } else if (event.key === 'Tab' && !event.shiftKey && chosen) event.preventDefault();
   };
   const form = (
-    <Foot onSubmit={submit} role="search" aria-label="Ask">
+    <Foot
+      onSubmit={(event) => {
+        event.preventDefault();
+        ask(text);
+      }}
+      role="search"
+      aria-label="Ask"
+      onKeyDownCapture={onKey}
+    >
       <About>
         <span>{props.about[0]}</span>
         <span>{props.about[1]}</span>
       </About>
-      <Line>
+      <Line
+        aria-label={props.placeholder}
+        items={completions}
+        inputValue={text}
+        onInputChange={(now) => {
+          if (now === text) return;
+          setDraft(place, now);
+          setTyping(now.trim() !== '');
+        }}
+        selectedKey={null}
+        onSelectionChange={(key) => {
+          if (key !== null) take(String(key));
+        }}
+        allowsCustomValue
+      >
         {fresh && text !== '' ? <Marked text={text} words={suggestion.data.words} /> : null}
-        <input
-          ref={input}
-          value={text}
-          placeholder={props.placeholder}
-          aria-label={props.placeholder}
-          role="combobox"
-          aria-expanded={completions.length > 0}
-          aria-controls={list}
-          aria-autocomplete="list"
-          aria-activedescendant={chosen >= 0 ? `${list}-${chosen}` : undefined}
-          autoComplete="off"
-          spellCheck={false}
-          onChange={(event) => {
-            setDraft(place, event.target.value);
-            setOpen(true);
-            setChosen(-1);
-          }}
-          onKeyDown={onKey}
-          onBlur={() => window.setTimeout(() => setOpen(false), 150)}
-        />
+        <Input ref={input} placeholder={props.placeholder} autoComplete="off" spellCheck={false} />
         {fresh && text.trim() !== '' && suggestion.data.sentence !== null ? (
           <Preview>{suggestion.data.sentence}</Preview>
         ) : null}
-        {completions.length > 0 ? (
-          <Choices id={list} role="listbox" aria-label="Completions">
-            {completions.map((completion, index) => (
-              <li
-                key={completion.text}
-                id={`${list}-${index}`}
-                role="option"
-                aria-selected={index === chosen}
-                onMouseDown={(event) => {
-                  event.preventDefault();
-                  take(index);
-                }}
-              >
-                <span>{completion.label}</span>
-                <small>{completion.detail}</small>
-              </li>
-            ))}
-          </Choices>
-        ) : null}
+        <OpenedByWhatArrives completions={completions} />
+        <Choices placement="top start" offset={12} maxHeight={320}>
+          <ListBox<Completion> aria-label="Completions">
+            {(completion) => (
+              <Choice id={completion.text} textValue={completion.text}>
+                <Text slot="label">{completion.label}</Text>
+                <Text slot="description" elementType="small">
+                  {completion.detail}
+                </Text>
+              </Choice>
+            )}
+          </ListBox>
+        </Choices>
       </Line>
       {props.busy && props.onStop ? (
         <Tries>
@@ -325,6 +309,20 @@ export function AskLine(props: AskLineProps) {
     </Foot>
   );
   return props.large ? <Big>{form}</Big> : form;
+}
+
+/** Completions come from the server after what was typed: the list opens when they are there. */
+function OpenedByWhatArrives({ completions }: { completions: readonly Completion[] }): null {
+  const state = useContext(ComboBoxStateContext);
+  const now = useRef(state);
+  useEffect(() => {
+    now.current = state;
+  });
+  useEffect(() => {
+    if (completions.length > 0 && now.current?.isFocused === true && !now.current.isOpen)
+      now.current.open(null, 'input');
+  }, [completions]);
+  return null;
 }
 
 function Marked({ text, words }: { text: string; words: readonly { start: number; end: number; use: string }[] }) {

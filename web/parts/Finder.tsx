@@ -168,7 +168,9 @@ export function Finder() {
     setOpen(false);
     setText('');
     if (ask !== undefined) setDraft('today', ask.text);
-    void navigate(address ?? `/?model=${encodeURIComponent(ask?.modelId ?? '')}`);
+    void navigate(address ?? `/?model=${encodeURIComponent(ask?.modelId ?? '')}`, {
+      ...(ask === undefined ? {} : { state: { caret: true } }),
+    });
   };
   return (
     <>

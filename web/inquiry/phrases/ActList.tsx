@@ -1,7 +1,18 @@
-/** Acts to choose from, with a search where they are many. */
-import { Autocomplete, Input, Menu, MenuItem, SearchField, useFilter } from 'react-aria-components';
+/** Acts to choose from, under headings, with a search where they are many. */
+import {
+  Autocomplete,
+  Header,
+  Input,
+  Menu,
+  MenuItem,
+  MenuSection,
+  SearchField,
+  Text,
+  useFilter,
+} from 'react-aria-components';
+import { Fragment } from 'react';
 import styled from 'styled-components';
-import type { EditAct } from './edit-act';
+import { sectionsOf, type EditAct } from './edit-act';
 
 const Search = styled(SearchField)`
   padding: 6px 10px;
@@ -23,14 +34,36 @@ const Search = styled(SearchField)`
 `;
 const List = styled(Menu)`
   outline: none;
-  max-height: 280px;
+  max-height: min(320px, 42vh);
+  max-width: 380px;
   overflow: auto;
+  header {
+    padding: 9px 14px 2px;
+    font-size: 12px;
+    font-weight: 600;
+    color: var(--quiet);
+  }
 `;
 const Line = styled(MenuItem)`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  column-gap: 18px;
+  align-items: baseline;
   padding: 6px 14px;
   font-size: 13px;
   cursor: pointer;
   outline: none;
+  small {
+    font-size: 12px;
+    color: var(--quiet);
+  }
+  small[slot='description'] {
+    grid-column: 1 / -1;
+    line-height: 1.35;
+  }
+  &[data-disabled] {
+    cursor: default;
+  }
   &[data-focused] {
     background: var(--wash);
   }
@@ -48,6 +81,7 @@ export function ActList<Act extends EditAct>(props: {
     <List
       aria-label={props.label}
       shouldCloseOnSelect={false}
+      disabledKeys={props.acts.flatMap((act, index) => (act.inForce ? [String(index)] : []))}
       autoFocus={props.acts.length < MANY && props.focus !== 'elsewhere' ? 'first' : false}
       onAction={(key) => {
         const act = props.acts[Number(key)];
@@ -57,11 +91,16 @@ export function ActList<Act extends EditAct>(props: {
         <p style={{ padding: '6px 14px', color: 'var(--quiet)', fontSize: 13 }}>Nothing of that name</p>
       )}
     >
-      {props.acts.map((act, index) => (
-        <Line key={act.label} id={String(index)} textValue={act.label}>
-          {act.label}
-        </Line>
-      ))}
+      {sectionsOf(props.acts).map(({ name, acts }) =>
+        name === null ? (
+          <Fragment key="">{acts.map(lineOf)}</Fragment>
+        ) : (
+          <MenuSection key={name} aria-label={name}>
+            <Header>{name}</Header>
+            {acts.map(lineOf)}
+          </MenuSection>
+        ),
+      )}
     </List>
   );
   if (props.acts.length < MANY) return list;
@@ -74,3 +113,15 @@ export function ActList<Act extends EditAct>(props: {
     </Autocomplete>
   );
 }
+
+const lineOf = ({ act, at }: { readonly act: EditAct; readonly at: number }) => (
+  <Line key={at} id={String(at)} textValue={act.label}>
+    <Text slot="label">{act.label}</Text>
+    {act.inForce ? <small>in force</small> : act.holds === undefined ? null : <small>{act.holds}</small>}
+    {act.about === undefined ? null : (
+      <Text slot="description" elementType="small">
+        {act.about}
+      </Text>
+    )}
+  </Line>
+);

@@ -184,9 +184,12 @@ export function AddToSentence(props: Editing & { only?: 'scope' }) {
       </>
     );
   const opening = (label: string, open: () => void) => ({ label, edits: [], open });
-  const levels = model.dimensions
-    .flatMap((dimension) => dimension.levels)
-    .map((one) => opening(`Only some of ${inSentence(one.name)} …`, () => setLevel(one.id)));
+  const levels = model.dimensions.flatMap((dimension) =>
+    dimension.levels.map((one) => ({
+      ...opening(`Only some of ${inSentence(one.name)} …`, () => setLevel(one.id)),
+      section: `Members of ${inSentence(dimension.name)}`,
+    })),
+  );
   const others = [
     opening('Only where a number …', () => setAdding('test')),
     ...(reading.rank === null && reading.by.some((one) => one.kind !== 'bins' && one.kind !== 'sets')
@@ -195,8 +198,8 @@ export function AddToSentence(props: Editing & { only?: 'scope' }) {
     ...(reading.against === null ? [opening('Beside a period …', () => setAdding('period'))] : []),
   ];
   const acts = [
-    ...(props.only === 'scope' ? scopeActs : actsToAdd)(reading, model).map((act) => ({ ...act, open: null })),
     ...others,
+    ...(props.only === 'scope' ? scopeActs : actsToAdd)(reading, model).map((act) => ({ ...act, open: null })),
     ...levels,
   ];
   return (

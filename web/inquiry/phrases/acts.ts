@@ -42,28 +42,39 @@ const TRANSFORMS: readonly (readonly [string, Transform | null])[] = [
 
 function measureActs(reading: Reading, model: ModelView | undefined): EditAct[] {
   const shown = reading.shown.flatMap((one) => (one.calculation.kind === 'measure' ? [one.calculation.measure] : []));
-  const others = (model?.measures ?? []).filter((measure) => !shown.includes(measure.id));
+  const measures = model?.measures ?? [];
   const now = reading.shown[0]?.transform ?? null;
   return [
-    ...others.map((measure): EditAct => ({
+    ...measures.map((measure): EditAct => ({
       label: measure.name,
       edits: [{ do: 'show', how: 'replace', shown: calculation(measure.id) }],
+      section: 'Instead',
+      ...(measure.description === undefined ? {} : { about: measure.description }),
+      ...(shown.includes(measure.id) && reading.shown.length === 1 ? { inForce: true } : {}),
     })),
-    ...others.map((measure): EditAct => ({
-      label: `Add ${lower(measure.name)}`,
-      edits: [{ do: 'show', how: 'add', shown: calculation(measure.id) }],
-    })),
+    ...measures
+      .filter((measure) => !shown.includes(measure.id))
+      .map((measure): EditAct => ({
+        label: `Add ${lower(measure.name)}`,
+        edits: [{ do: 'show', how: 'add', shown: calculation(measure.id) }],
+        section: 'Also',
+      })),
     ...(shown.length > 1
       ? shown.map((id): EditAct => ({
-          label: `Without ${lower(model?.measures.find((one) => one.id === id)?.name ?? id)}`,
+          label: `Without ${lower(measures.find((one) => one.id === id)?.name ?? id)}`,
+          section: 'Out of the sentence',
           edits: [{ do: 'show', how: 'remove', shown: calculation(id) }],
         }))
       : []),
     ...partActs(reading, model),
     ...TRANSFORMS.filter(
-      ([, transform]) =>
-        !same(transform, now) && (transform?.kind !== 'share' || transform.within === 'all' || reading.by.length > 1),
-    ).map(([label, transform]): EditAct => ({ label, edits: [{ do: 'transform', transform }] })),
+      ([, transform]) => transform?.kind !== 'share' || transform.within === 'all' || reading.by.length > 1,
+    ).map(([label, transform]): EditAct => ({
+      label,
+      edits: [{ do: 'transform', transform }],
+      section: 'Shown as',
+      ...(same(transform, now) ? { inForce: true } : {}),
+    })),
   ];
 }
 
@@ -101,10 +112,15 @@ const PERIODS: readonly (readonly [string, Period | null])[] = [
 ];
 
 function comparisonActs(reading: Reading): EditAct[] {
+  const beside = (label: string, against: NonNullable<Reading['against']>): EditAct => ({
+    label,
+    edits: [{ do: 'compare', against }],
+    ...(same(against, reading.against) ? { inForce: true } : {}),
+  });
   return [
-    { label: 'Beside the year before', edits: [{ do: 'compare', against: { kind: 'year' } }] },
-    { label: 'Beside the period before', edits: [{ do: 'compare', against: { kind: 'previous' } }] },
-    { label: 'Beside plan', edits: [{ do: 'compare', against: { kind: 'plan' } }] },
+    beside('Beside the year before', { kind: 'year' }),
+    beside('Beside the period before', { kind: 'previous' }),
+    beside('Beside plan', { kind: 'plan' }),
     ...(reading.against === null
       ? []
       : [{ label: 'Stop comparing', edits: [{ do: 'compare' as const, against: null }] }]),
@@ -215,15 +231,23 @@ export function dayEdits(from: string, to: string): Edit[] {
   return [{ do: 'period', period: { kind: 'days', from, to } }];
 }
 
-export const periodActs = (): EditAct[] =>
-  PERIODS.map(([label, period]) => ({ label, edits: [{ do: 'period', period }] }));
+export const periodActs = (now: Period | null = null): EditAct[] =>
+  PERIODS.map(([label, period]) => ({
+    label,
+    edits: [{ do: 'period', period }],
+    ...(period !== null && same(period, now) ? { inForce: true } : {}),
+  }));
 
 /** The dates that a period or a time line can be on instead. */
 function dateActs(reading: Reading, model: ModelView | undefined): EditAct[] {
   const now = reading.when?.role ?? model?.dates?.find((date) => date.default === true)?.id;
-  return (model?.dates ?? [])
-    .filter((date) => date.id !== now)
-    .map((date) => ({ label: `On ${lower(date.name)}`, edits: [{ do: 'dateRole', role: date.id }] }));
+  const dates = model?.dates ?? [];
+  return (dates.length > 1 ? dates : []).map((date) => ({
+    label: `On ${lower(date.name)}`,
+    edits: [{ do: 'dateRole', role: date.id }],
+    section: 'By which date',
+    ...(date.id === now ? { inForce: true } : {}),
+  }));
 }
 
 export function actsForPhrase(phrase: Phrase, reading: Reading, model: ModelView | undefined): EditAct[] {
@@ -237,7 +261,7 @@ export function actsForPhrase(phrase: Phrase, reading: Reading, model: ModelView
       return condition ? [{ label: 'Take out', edits: [{ do: 'condition', how: 'remove', condition }] }] : [];
     }
     case 'when':
-      return [...periodActs(), ...dateActs(reading, model)];
+      return [...periodActs(reading.when?.period ?? null), ...dateActs(reading, model)];
     case 'against':
       return comparisonActs(reading);
     case 'ahead':
@@ -289,25 +313,36 @@ export function conditionOf(phrase: Phrase, reading: Reading): Condition | undef
 export function actsToAdd(reading: Reading, model: ModelView | undefined): EditAct[] {
   return [
     ...alsoActs(reading, model),
-    ...(reading.when === null ? periodActs().filter((act) => act.label !== 'All time') : []),
-    ...(reading.against === null ? comparisonActs(reading) : []),
+    ...scopeActs(reading, model),
     ...(reading.ahead === null && isOneLine(reading)
-      ? aheadActs(reading).map((act) => ({ ...act, label: `Forecast ${act.label}` }))
+      ? under(
+          'Ahead',
+          aheadActs(reading).map((act) => ({ ...act, label: `Forecast ${act.label}` })),
+        )
       : []),
-    ...(reading.rank === null && reading.by.length > 0 ? rankActs(reading) : []),
-    ...measureActs(reading, model).filter((act) => act.label.startsWith('Add ')),
-    ...setActs(reading, model),
+    ...(reading.rank === null && reading.by.length > 0 ? under('Rank', rankActs(reading)) : []),
+    ...under(
+      'Measures',
+      measureActs(reading, model).filter((act) => act.label.startsWith('Add ')),
+    ),
   ];
 }
 
 /** What can be put into the sentence of a board: what narrows it, no measures and no breakdowns. */
 export function scopeActs(reading: Reading, model: ModelView | undefined): EditAct[] {
   return [
-    ...(reading.when === null ? periodActs().filter((act) => act.label !== 'All time') : []),
-    ...(reading.against === null ? comparisonActs(reading) : []),
-    ...setActs(reading, model),
+    ...(reading.when === null
+      ? under(
+          'Period',
+          periodActs().filter((act) => act.label !== 'All time'),
+        )
+      : []),
+    ...(reading.against === null ? under('Beside', comparisonActs(reading)) : []),
+    ...under('Named sets', setActs(reading, model)),
   ];
 }
+
+const under = (section: string, acts: readonly EditAct[]): EditAct[] => acts.map((act) => ({ ...act, section }));
 
 /** Named sets that are not in force yet. */
 function setActs(reading: Reading, model: ModelView | undefined): EditAct[] {

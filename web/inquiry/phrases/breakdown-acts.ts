@@ -24,9 +24,11 @@ const OTHER_DATE_GRAINS = ['month', 'day'] as const;
 /** Kinds of measures with a number of their own in each record. */
 const SINGLE = ['sum', 'average', 'median', 'minimum', 'maximum', 'percentile'];
 
-interface Offer {
+/** A breakdown that can be had; under its dimension, or with others of its kind. */
+interface Offer extends Pick<EditAct, 'about' | 'holds'> {
   readonly label: string;
   readonly by: Breakdown;
+  readonly section: string;
 }
 
 export function breakdownActs(reading: Reading, model: ModelView | undefined): EditAct[] {
@@ -36,9 +38,12 @@ export function breakdownActs(reading: Reading, model: ModelView | undefined): E
       label: `Without ${nameOf(by, model)}`,
       edits: [{ do: 'breakdown', how: 'remove', by: [by] }],
     })),
-    ...offers(reading, model)
-      .filter(({ by }) => !taken(by))
-      .map(({ label, by }): EditAct => ({ label: `By ${label}`, edits: [{ do: 'breakdown', how: 'join', by: [by] }] })),
+    ...offers(reading, model).map((offer): EditAct => ({
+      ...listed(offer),
+      label: `By ${offer.label}`,
+      edits: [{ do: 'breakdown', how: 'join', by: [offer.by] }],
+      ...(taken(offer.by) ? { inForce: true } : {}),
+    })),
     ...alsoActs(reading, model),
   ];
 }
@@ -50,13 +55,20 @@ export function alsoActs(reading: Reading, model: ModelView | undefined): EditAc
   );
   const [label, how] = reading.by.length > 0 ? (['Also by', 'add'] as const) : (['By', 'join'] as const);
   return free.map((one): EditAct => ({
+    ...listed(one),
+    ...(how === 'add' ? { section: `${one.section}, also` } : {}),
     label: `${label} ${one.label}`,
     edits: [{ do: 'breakdown', how, by: [one.by] }],
   }));
 }
 
+const listed = ({ section, about, holds }: Offer): Pick<EditAct, 'section' | 'about' | 'holds'> => ({
+  section,
+  ...(about === undefined ? {} : { about }),
+  ...(holds === undefined ? {} : { holds }),
+});
+
 function offers(reading: Reading, model: ModelView | undefined): Offer[] {
-  const levels = (model?.dimensions ?? []).flatMap((dimension) => dimension.levels);
   const others = (model?.dates ?? []).filter((date) => date.default !== true);
   const onDate = (key: Key, role: string) => ({ ...key, role }) as Key;
   const single = reading.shown.flatMap(({ calculation }) =>
@@ -70,18 +82,31 @@ function offers(reading: Reading, model: ModelView | undefined): Offer[] {
     ),
   );
   return [
-    ...GRAINS.map((grain): Offer => ({ label: GRAIN_NAMES[grain], by: { kind: 'time', grain } })),
-    ...levels.map((level): Offer => ({ label: lower(level.name), by: { kind: 'level', level: level.id } })),
-    ...CYCLES.map((cycle): Offer => ({ label: CYCLE_NAMES[cycle], by: { kind: 'cycle', cycle } })),
+    ...GRAINS.map((grain): Offer => ({ label: GRAIN_NAMES[grain], by: { kind: 'time', grain }, section: 'Time' })),
+    ...(model?.dimensions ?? []).flatMap((dimension) =>
+      dimension.levels.map((level): Offer => {
+        const members = model?.levels.find((one) => one.id === level.id)?.members;
+        return {
+          label: lower(level.name),
+          by: { kind: 'level', level: level.id },
+          section: dimension.name,
+          ...(level.description === undefined ? {} : { about: level.description }),
+          ...(members === undefined ? {} : { holds: `${members.toLocaleString()} member${members === 1 ? '' : 's'}` }),
+        };
+      }),
+    ),
+    ...CYCLES.map((cycle): Offer => ({ label: CYCLE_NAMES[cycle], by: { kind: 'cycle', cycle }, section: 'Calendar' })),
     ...others.flatMap((date) =>
       OTHER_DATE_GRAINS.map((grain): Offer => ({
         label: `${grain} of ${lower(date.name)}`,
         by: onDate({ kind: 'time', grain }, date.id),
+        section: date.name,
       })),
     ),
     ...single.map((measure): Offer => ({
       label: `${lower(measure.name)} in ranges`,
       by: { kind: 'bins', measure: measure.id, width: null },
+      section: 'Ranges',
     })),
     ...[...sets.values()].map((list): Offer => ({
       label:
@@ -89,6 +114,7 @@ function offers(reading: Reading, model: ModelView | undefined): Offer[] {
           ? `${lower(list[0]?.name ?? '')} beside the rest`
           : list.map((set) => lower(set.name)).join(' versus '),
       by: { kind: 'sets', sets: list.map((set) => set.id), beside: list.length === 1 ? 'rest' : 'none' },
+      section: 'Named sets',
     })),
   ];
 }
