@@ -37,6 +37,6 @@ test('no name covers another name or any mark, and each stands within the chart'
 
 test('a point that stands alone is named to its right; at the right edge, to its left', () => {
   const one = { y: 100, radius: 5, name: 'Tolmar', width: 50 };
-  expect(placedNames([{ ...one, x: 100 }], AREA)).toEqual([{ name: 'Tolmar', left: 108, top: 93 }]);
-  expect(placedNames([{ ...one, x: 590 }], AREA)).toEqual([{ name: 'Tolmar', left: 532, top: 93 }]);
+  expect(placedNames([{ ...one, x: 100 }], AREA)).toEqual([{ name: 'Tolmar', left: 110, top: 93 }]);
+  expect(placedNames([{ ...one, x: 590 }], AREA)).toEqual([{ name: 'Tolmar', left: 530, top: 93 }]);
 });

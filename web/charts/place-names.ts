@@ -23,7 +23,7 @@ export interface PlacedName {
 
 /** Of a line of names, in pixels. */
 export const NAME_HEIGHT = 14;
-const GAP = 3;
+const GAP = 5;
 
 /**
  * Names in the order of the points, each where it covers no mark and no name before it: to the right of its point,

@@ -3,6 +3,7 @@ import { memo, useEffect, useRef, useState, type RefObject } from 'react';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { api, type Inquiry, type Step } from '../app/api';
+import { NARROW } from '../app/theme';
 import { Thumbnail } from '../charts/Thumbnail';
 import { Button, Dialog, Field, Menu, PrimaryButton, TextButton, type MenuEntry } from '../parts/controls';
 import { Failure } from '../parts/states';
@@ -15,6 +16,10 @@ const Column = styled.nav`
   overflow: auto;
   border-right: 1px solid var(--line);
   min-height: 0;
+  @media (max-width: ${NARROW}) {
+    border-right: 0;
+    border-bottom: 1px solid var(--line);
+  }
   header {
     display: flex;
     justify-content: space-between;

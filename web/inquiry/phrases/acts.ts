@@ -276,7 +276,7 @@ export function actsForPhrase(phrase: Phrase, reading: Reading, model: ModelView
     case 'rows':
       return [{ label: 'Back to the chart', edits: [{ do: 'rows', how: 'stop', columns: [] }] }];
     case 'view':
-      return [{ label: 'Choose the chart automatically', edits: [{ do: 'view', view: null }] }];
+      return [{ label: 'Usual chart', edits: [{ do: 'view', view: null }] }];
   }
 }
 

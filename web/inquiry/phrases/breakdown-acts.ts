@@ -35,7 +35,7 @@ export function breakdownActs(reading: Reading, model: ModelView | undefined): E
   const taken = (by: Breakdown) => reading.by.some((one) => same(one, by));
   return [
     ...reading.by.map((by): EditAct => ({
-      label: `Without ${nameOf(by, model)}`,
+      label: `Not by ${nameOf(by, model)}`,
       edits: [{ do: 'breakdown', how: 'remove', by: [by] }],
     })),
     ...offers(reading, model).map((offer): EditAct => ({
@@ -128,12 +128,22 @@ export function nameOf(by: Breakdown, model: ModelView | undefined): string {
           ?.name ?? by.level,
       );
     case 'time':
-      return GRAIN_NAMES[by.grain];
+      return onItsDate(GRAIN_NAMES[by.grain], by, model);
     case 'cycle':
-      return CYCLE_NAMES[by.cycle];
+      return onItsDate(CYCLE_NAMES[by.cycle], by, model);
     case 'bins':
-      return 'the ranges';
+      return 'ranges';
     case 'sets':
-      return 'the named sets';
+      return 'named set';
   }
+}
+
+/** @example 'month of booking date' of a month on another date than the usual one */
+function onItsDate(
+  name: string,
+  { role }: { readonly role?: string | undefined },
+  model: ModelView | undefined,
+): string {
+  const date = role === undefined ? undefined : (model?.dates ?? []).find((one) => one.id === role);
+  return date === undefined ? name : `${name} of ${lower(date.name)}`;
 }
