@@ -211,7 +211,8 @@ function assumptionText({ said, meant, by }: Assumption): string {
 }
 
 /** What each word is used for. Among words that nothing is known of, little words are not named beside others. */
-export function wordsOf({ tokens, uses }: Pick<Understanding, 'tokens' | 'uses'>): WordUse[] {
+export function wordsOf(understood: Pick<Understanding, 'tokens' | 'uses' | 'typed'>): WordUse[] {
+  const { tokens, uses } = understood.typed ?? understood;
   const content = tokens.some(({ word }, index) => uses[index] === 'unresolved' && !FUNCTION_WORDS.has(word));
   return tokens.map(({ text, start, end, word }, index) => ({
     text,

@@ -31,6 +31,7 @@ import { readsAsFollowUp } from './settling/follow-up';
 import { settle } from './settling/settle';
 import type { Situation } from './settling/situation';
 import { tokenise, type Token } from './tokens';
+import { plainForms, WORDING_WORDS, type PlainToken } from './wording/plain';
 
 export interface ReadContext {
   readonly names: NameIndex;
@@ -51,6 +52,9 @@ const OTHER_MEASURE = 2;
 /** What an ambiguous name gains where the reading already speaks of its level. */
 const SETTLED_BY_CONTEXT = 0.3;
 
+/** Words that need no mending. */
+const KNOWN_WORDS: ReadonlySet<string> = new Set([...FUNCTION_WORDS, ...WORDING_WORDS]);
+
 export interface Candidate {
   readonly cover: Cover;
   readonly cost: number;
@@ -69,6 +73,8 @@ export interface Candidate {
 interface Asked {
   readonly tokens: readonly Token[];
   readonly uses: readonly Use[];
+  /** The words as they were typed, where they were read in plainer ones. */
+  readonly typed?: Pick<Asked, 'tokens' | 'uses'>;
 }
 
 export type Understanding =
@@ -89,14 +95,42 @@ export type Understanding =
       readonly anew: string | null;
     });
 
-/** @param text a question or a follow-up, as typed */
+/**
+ * @param text a question or a follow-up, as typed
+ * Free words are read by the plainest form of them that can be read; words that are plain already, as they stand.
+ */
 export function understand(text: string, context: ReadContext): Understanding {
   const { names, calendar } = context;
-  const { tokens, mended } = mendedWords(tokenise(text), names, FUNCTION_WORDS);
+  const typed = mendedWords(tokenise(text), names, KNOWN_WORDS);
+  const of = (tokens: readonly Token[]) => new Question(tokens, names.model, names, calendar, NEVER_PARTS);
+  const question = of(typed.tokens);
+  let fallback: Understanding | null = null;
+  for (const { tokens } of plainForms(question, context.before !== null, of)) {
+    const understood = asTyped(understandPlain(of(tokens), typed.mended, context), tokens, typed.tokens);
+    if (understood.outcome === 'move' || (understood.outcome === 'read' && understood.ties.length === 0))
+      return understood;
+    if (understood.outcome === 'read' || (understood.outcome === 'refused' && fallback === null))
+      fallback ??= understood;
+  }
+  const understood = understandPlain(question, typed.mended, context);
+  return understood.outcome === 'unknown' && fallback !== null ? fallback : understood;
+}
+
+/** What was understood of plain words, told of the words that were typed. */
+function asTyped(understood: Understanding, plain: readonly PlainToken[], tokens: readonly Token[]): Understanding {
+  const used = new Map(plain.flatMap(({ of }, at) => (of === null ? [] : [[of, understood.uses[at]] as const])));
+  const kept = plain.flatMap(({ of }) => (of === null ? [] : [of]));
+  const [first, last] = [Math.min(...kept), Math.max(...kept)];
+  const uses = tokens.map((_token, at): Use => used.get(at) ?? (at < first || at > last ? 'harmless' : 'grammar'));
+  return { ...understood, typed: { tokens, uses } };
+}
+
+function understandPlain(question: Question, mended: Mended['mended'], context: ReadContext): Understanding {
+  const { names, calendar } = context;
+  const { tokens } = question;
   const { model } = names;
   const nothing = (reason: string): Understanding => ({ outcome: 'refused', tokens, uses: [], reason });
   if (tokens.length === 0) return nothing('There are no words to read. Name a measure, and what to break it down by.');
-  const question = new Question(tokens, model, names, calendar, NEVER_PARTS);
   const covers = coversOf(question);
   const [best] = covers;
   if (!best) return nothing('This could not be read.');
@@ -191,7 +225,7 @@ export function understand(text: string, context: ReadContext): Understanding {
   ) {
     const anew =
       impossible !== null && refusal === impossible && context.before !== null && standsAlone(best)
-        ? understand(text, { ...context, before: null })
+        ? understandPlain(question, mended, { ...context, before: null })
         : null;
     if (anew?.outcome === 'read' && anew.ties.length === 0) return { ...anew, anew: impossible };
     return refused(refusal ?? 'This could not be read.');

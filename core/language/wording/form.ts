@@ -1,0 +1,192 @@
+/**
+ * Forms of wordings: how people say something, with slots for what they say it of.
+ *
+ * Words stand for themselves; `(a|b c)` alternatives; `[x]` optional; `@name` a class of words; `{x}` any stretch of words, kept under
+ * its name; `{x:Category}` a stretch that the grammar reads as that category; `{-}` words that are no names and no numbers.
+ * Articles, courtesies and commas may stand before any element and are passed over.
+ */
+import type { Token } from '../tokens';
+
+type Node =
+  | { readonly kind: 'word'; readonly word: string }
+  | { readonly kind: 'slot'; readonly name: string; readonly category: string | null }
+  | { readonly kind: 'other' }
+  | { readonly kind: 'sequence'; readonly parts: readonly Node[] }
+  | { readonly kind: 'choice'; readonly among: readonly Node[] };
+
+export interface Form {
+  readonly node: Node;
+  /** Sets of words of each of which one must be there: a quick no. */
+  readonly needs: readonly ReadonlySet<string>[];
+  /** All words that stand in it. */
+  readonly words: ReadonlySet<string>;
+}
+
+/** Class of words → its words, each one or several. */
+export type Classes = Readonly<Record<string, readonly string[]>>;
+
+/** @throws SyntaxError where the form is not well made, or names a class that there is not */
+export function formOf(text: string, classes: Classes): Form {
+  const lexemes = text.match(/\{[^}]*\}|@[a-z]+|[()[\]|]|[^\s()[\]|{}]+/g) ?? [];
+  let at = 0;
+  const sequence = (): Node => {
+    const parts: Node[] = [];
+    while (at < lexemes.length && !['|', ')', ']'].includes(lexemes[at] as string)) parts.push(item());
+    return { kind: 'sequence', parts };
+  };
+  const alternatives = (): Node => {
+    const among = [sequence()];
+    while (lexemes[at] === '|') {
+      at += 1;
+      among.push(sequence());
+    }
+    return { kind: 'choice', among };
+  };
+  const item = (): Node => {
+    const lexeme = lexemes[at++] as string;
+    if (lexeme === '(' || lexeme === '[') {
+      const inside = alternatives();
+      if (lexemes[at++] !== (lexeme === '(' ? ')' : ']'))
+        throw new SyntaxError(`Unbalanced brackets in the wording “${text}”.`);
+      return lexeme === '(' ? inside : { kind: 'choice', among: [inside, { kind: 'sequence', parts: [] }] };
+    }
+    if (lexeme === '{-}') return { kind: 'other' };
+    if (lexeme.startsWith('{')) {
+      const [name = '', category = null] = lexeme.slice(1, -1).split(':');
+      return { kind: 'slot', name, category };
+    }
+    if (lexeme.startsWith('@')) {
+      const words = classes[lexeme.slice(1)];
+      if (words === undefined) throw new SyntaxError(`There is no class ${lexeme} (in the wording “${text}”).`);
+      return { kind: 'choice', among: words.map(wordsOf) };
+    }
+    return { kind: 'word', word: lexeme };
+  };
+  const node = alternatives();
+  if (at < lexemes.length) throw new SyntaxError(`“${lexemes[at]}” is left over in the wording “${text}”.`);
+  const words = new Set<string>();
+  collect(node, words);
+  return { node, needs: needsOf(node), words };
+}
+
+const wordsOf = (text: string): Node => ({
+  kind: 'sequence',
+  parts: text.split(' ').map((word): Node => ({ kind: 'word', word })),
+});
+
+function collect(node: Node, words: Set<string>): void {
+  if (node.kind === 'word') words.add(node.word);
+  else if (node.kind === 'sequence') for (const part of node.parts) collect(part, words);
+  else if (node.kind === 'choice') for (const one of node.among) collect(one, words);
+}
+
+/** The words of which one begins each alternative that cannot be left out. */
+function needsOf(node: Node): ReadonlySet<string>[] {
+  if (node.kind === 'word') return [new Set([node.word])];
+  if (node.kind === 'sequence') return node.parts.flatMap(needsOf);
+  if (node.kind !== 'choice') return [];
+  const each = node.among.map(needsOf);
+  return each.some((one) => one.length === 0) ? [] : [new Set(each.flatMap((one) => [...(one[0] ?? [])]))];
+}
+
+/** A stretch of tokens, its end exclusive. */
+export interface Span {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** What a form asks about the tokens it is held against. */
+export interface Situated {
+  readonly tokens: readonly Token[];
+  /** Where the readings of a category that begin at a token end. */
+  ends(category: string, start: number): readonly number[];
+  /** Is the token part of a name, or a number? */
+  isContent(at: number): boolean;
+}
+
+export interface Match {
+  readonly end: number;
+  readonly slots: ReadonlyMap<string, Span>;
+  /** How many words of the form were met. */
+  readonly words: number;
+}
+
+/** Stretches of more words are no slot. */
+const LONGEST = 24;
+/** So many ways of holding a form against a text are tried. */
+const MOST_TRIED = 4000;
+const PASSED: ReadonlySet<string> = new Set(['the', 'a', 'an', 'our', 'my', 'your', 'please', 'pls', 'plz', 'kindly']);
+
+const passedOver = (token: Token | undefined): boolean =>
+  token !== undefined && (token.kind === 'comma' || (token.kind === 'word' && PASSED.has(token.word)));
+
+/** The first way in which a form covers tokens from a start; all of them up to `end` where that is given. */
+export function match(form: Form, situated: Situated, start: number, end: number | null): Match | null {
+  const { tokens } = situated;
+  const limit = end ?? tokens.length;
+  let tried = 0;
+  const walk = (nodes: readonly Node[], at: number, slots: ReadonlyMap<string, Span>, words: number): Match | null => {
+    tried += 1;
+    if (tried > MOST_TRIED) return null;
+    const [node, ...rest] = nodes;
+    if (node === undefined) {
+      let last = at;
+      if (end !== null) while (last < limit && passedOver(tokens[last])) last += 1;
+      return end === null || last === limit ? { end: at, slots, words } : null;
+    }
+    if (node.kind === 'sequence') return walk([...node.parts, ...rest], at, slots, words);
+    if (node.kind === 'choice') {
+      for (const one of node.among) {
+        const found = walk([one, ...rest], at, slots, words);
+        if (found !== null) return found;
+      }
+      return null;
+    }
+    const token = tokens[at];
+    if (token === undefined || at >= limit) return null;
+    if (node.kind === 'word') {
+      if (token.word === node.word && token.kind !== 'quoted') {
+        const found = walk(rest, at + 1, slots, words + 1);
+        if (found !== null) return found;
+      }
+    } else if (node.kind === 'other') {
+      for (let last = at; last < Math.min(limit, at + LONGEST) && !situated.isContent(last); last += 1) {
+        const found = walk(rest, last + 1, slots, words);
+        if (found !== null) return found;
+      }
+    } else {
+      const there = slots.get(node.name);
+      const ends =
+        there !== undefined
+          ? repeated(tokens, there, at)
+          : node.category === null
+            ? anyEnds(at, Math.min(limit, at + LONGEST))
+            : situated.ends(node.category, at);
+      for (const last of ends) {
+        if (last > limit || last <= at) continue;
+        const found = walk(rest, last, new Map([...slots, [node.name, { start: at, end: last }]]), words);
+        if (found !== null) return found;
+      }
+    }
+    return passedOver(token) ? walk(nodes, at + 1, slots, words) : null;
+  };
+  return walk([form.node], start, new Map(), 0);
+}
+
+/** A slot that is named twice holds the same words both times. */
+function repeated(tokens: readonly Token[], { start, end }: Span, at: number): number[] {
+  const length = end - start;
+  for (let index = 0; index < length; index += 1)
+    if (tokens[start + index]?.word !== tokens[at + index]?.word) return [];
+  return [at + length];
+}
+
+const anyEnds = (at: number, limit: number): number[] =>
+  Array.from({ length: Math.max(0, limit - at) }, (_unused, index) => at + index + 1);
+
+/** Can the form be met by these words at all? */
+export const mayMatch = ({ needs }: Form, words: ReadonlySet<string>): boolean =>
+  needs.every((some) => {
+    for (const word of some) if (words.has(word)) return true;
+    return false;
+  });

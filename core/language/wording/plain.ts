@@ -1,0 +1,243 @@
+/**
+ * Free words → plain words. What only surrounds a question is left out, everyday phrases are put as the grammar knows them,
+ * and what a message does with its constituents is said in one way. Words that stand for things keep their places in the text.
+ */
+import { Chart } from '../grammar/chart';
+import { GRAMMAR } from '../grammar/grammar';
+import type { Question } from '../question';
+import { tokenise, type Token } from '../tokens';
+import { formOf, match, mayMatch, type Form, type Match, type Situated } from './form';
+import { CLASSES } from './classes';
+import { PHRASES } from './phrases';
+import { QUESTIONS } from './questions';
+import { AFTER, BEFORE } from './surround';
+import { TURNS } from './turns';
+
+/** A token, with the tokens of the question it stands for; of what is left out, and of what is put in, none. */
+export interface PlainToken extends Token {
+  readonly of: number | null;
+}
+
+/** A question in plain words. */
+export interface Plain {
+  readonly tokens: readonly PlainToken[];
+  /** How many words of forms were met on the way: the more, the surer. */
+  readonly met: number;
+}
+
+interface Wording {
+  readonly form: Form;
+  readonly plain: readonly (Token | { readonly slot: string })[];
+}
+
+/** Lines of “form => plain words”; empty ones and those that begin with # say nothing. */
+function wordingsOf(lines: string): Wording[] {
+  return lines
+    .split('\n')
+    .map((line) => line.trim())
+    .filter((line) => line !== '' && !line.startsWith('#'))
+    .map((line): Wording => {
+      const [form = '', plain = ''] = line.split(' => ');
+      return { form: formOf(form, CLASSES), plain: templateOf(plain) };
+    });
+}
+
+const templateOf = (text: string): Wording['plain'] =>
+  (text.match(/\{\w+\}|[^{}]+/g) ?? []).flatMap((piece): readonly (Token | { readonly slot: string })[] =>
+    piece.startsWith('{') ? [{ slot: piece.slice(1, -1) }] : tokenise(piece),
+  );
+
+const SURROUND = { before: formsOf(BEFORE), after: formsOf(AFTER) };
+const INLINE = wordingsOf(PHRASES);
+const ACTS = { first: wordingsOf(QUESTIONS), next: wordingsOf(TURNS) };
+
+function formsOf(lines: string): Form[] {
+  return lines
+    .split('\n')
+    .map((line) => line.trim())
+    .filter((line) => line !== '' && !line.startsWith('#'))
+    .map((line) => formOf(line, CLASSES));
+}
+
+/** Words of wordings, which are never misspelt names. */
+export const WORDING_WORDS: ReadonlySet<string> = new Set(
+  [...SURROUND.before, ...SURROUND.after, ...[...INLINE, ...ACTS.first, ...ACTS.next].map(({ form }) => form)].flatMap(
+    (form) => [...form.words],
+  ),
+);
+
+/** Acts are put in plain words at most so often: “could you put X next to it” by leaving out and by the act. */
+const DEEPEST = 3;
+const MOST_KEPT = 6;
+
+/**
+ * The plain forms of a question, the likeliest first; none where it is plain already.
+ * @param question its tokens read as names
+ * @param again a question of other tokens of the same model
+ */
+export function plainForms(
+  question: Question,
+  follows: boolean,
+  again: (tokens: readonly Token[]) => Question,
+): Plain[] {
+  const tokens = question.tokens.map((token, of): PlainToken => ({ ...token, of }));
+  const found: Plain[] = [];
+  const seen = new Set<string>([worded(tokens)]);
+  const keep = (plain: Plain): boolean => {
+    const key = worded(plain.tokens);
+    if (plain.tokens.length === 0 || seen.has(key)) return false;
+    seen.add(key);
+    found.push(plain);
+    return true;
+  };
+  const step = ({ tokens: now, met }: Plain, depth: number): void => {
+    const situated = situatedAt(again(now));
+    const core = withoutSurround(now, situated);
+    if (core.length < now.length) {
+      if (keep({ tokens: core, met }) && depth < DEEPEST) step({ tokens: core, met }, depth + 1);
+      return;
+    }
+    const inline = phrased(now, situated);
+    if (inline !== null) {
+      if (keep({ tokens: inline.tokens, met: met + inline.met }) && depth < DEEPEST + 3)
+        step({ tokens: inline.tokens, met: met + inline.met }, depth + 1);
+      return;
+    }
+    const acts = actsOf(now, situated, follows);
+    const several =
+      follows && acts.length === 0 ? severalActs(now, (part) => actsOf(part, situatedAt(again(part)), true)) : [];
+    for (const acted of [...acts, ...several].slice(0, MOST_KEPT))
+      if (keep({ tokens: acted.tokens, met: met + acted.met }) && depth < DEEPEST)
+        step({ tokens: acted.tokens, met: met + acted.met }, depth + 1);
+  };
+  step({ tokens, met: 0 }, 0);
+  return found.sort((a, b) => b.met - a.met);
+}
+
+const worded = (tokens: readonly Token[]): string => tokens.map((token) => token.word).join(' ');
+
+function situatedAt(question: Question): Situated {
+  const chart = new Chart(GRAMMAR, question.tokens, question);
+  const content = new Map<number, boolean>();
+  return {
+    tokens: question.tokens,
+    ends: (category, start) => [...new Set(chart.items(category, start).map((item) => item.end))],
+    isContent: (at) => {
+      const there = content.get(at);
+      if (there !== undefined) return there;
+      const token = question.tokens[at];
+      const is =
+        token?.kind === 'number' ||
+        token?.kind === 'quoted' ||
+        chart.items('Period', at).length > 0 ||
+        isNamed(question, at);
+      content.set(at, is);
+      return is;
+    },
+  };
+}
+
+/** Is a word, alone or with those after it, a name of the model? */
+const isNamed = (question: Question, at: number): boolean =>
+  question.namesAt(at).some(({ match: found, cost }) => cost < 0.5 && found.named.kind !== 'fact');
+
+/** Without what stands around it, at both ends, as long as there is any. */
+function withoutSurround(tokens: readonly PlainToken[], situated: Situated): readonly PlainToken[] {
+  const words = new Set(tokens.map((token) => token.word));
+  let [start, end] = [0, tokens.length];
+  for (let changed = true; changed;) {
+    changed = false;
+    for (const form of SURROUND.before) {
+      if (!mayMatch(form, words)) continue;
+      const found = match(form, situated, start, null);
+      if (found !== null && found.end < end) {
+        start = found.end;
+        changed = true;
+      }
+    }
+    for (const form of SURROUND.after) {
+      if (!mayMatch(form, words)) continue;
+      for (let at = Math.max(start + 1, end - 12); at < end; at += 1)
+        if (match(form, situated, at, end) !== null) {
+          end = at;
+          changed = true;
+          break;
+        }
+    }
+    while (end > start + 1 && tokens[end - 1]?.kind === 'comma') end -= 1;
+    while (start < end - 1 && tokens[start]?.kind === 'comma') start += 1;
+  }
+  return tokens.slice(start, end);
+}
+
+/** With everyday phrases put plainly, wherever they stand; null where there are none. */
+function phrased(tokens: readonly PlainToken[], situated: Situated): Plain | null {
+  const words = new Set(tokens.map((token) => token.word));
+  const result: PlainToken[] = [];
+  let met = 0;
+  const possible = INLINE.filter(({ form }) => mayMatch(form, words));
+  if (possible.length === 0) return null;
+  for (let at = 0; at < tokens.length;) {
+    let best: { readonly wording: Wording; readonly found: Match } | null = null;
+    for (const wording of possible) {
+      if (situated.tokens[at] !== undefined && /^(the|a|an|comma)$/.test(tokens[at]?.word ?? '')) break;
+      const found = match(wording.form, situated, at, null);
+      if (found !== null && found.words > (best?.found.words ?? 0)) best = { wording, found };
+    }
+    if (best === null) {
+      result.push(tokens[at] as PlainToken);
+      at += 1;
+      continue;
+    }
+    result.push(...written(best.wording, best.found, tokens, at));
+    met += best.found.words;
+    at = best.found.end;
+  }
+  return met === 0 ? null : { tokens: result, met };
+}
+
+/** What the whole message may do, in plain words. */
+function actsOf(tokens: readonly PlainToken[], situated: Situated, follows: boolean): Plain[] {
+  const words = new Set(tokens.map((token) => token.word));
+  return (follows ? [...ACTS.next, ...ACTS.first] : ACTS.first)
+    .flatMap((wording) => {
+      if (!mayMatch(wording.form, words)) return [];
+      const found = match(wording.form, situated, 0, tokens.length);
+      return found === null ? [] : [{ tokens: written(wording, found, tokens, 0), met: found.words }];
+    })
+    .sort((a, b) => b.met - a.met);
+}
+
+/** Two acts in one message, each in plain words: “drop X and show the rest as percentages”. */
+function severalActs(tokens: readonly PlainToken[], acts: (part: readonly PlainToken[]) => readonly Plain[]): Plain[] {
+  return tokens
+    .flatMap((token, at): Plain[] => {
+      if (at === 0 || at === tokens.length - 1 || !(token.kind === 'comma' || BETWEEN.has(token.word))) return [];
+      const halves = [tokens.slice(0, at), tokens.slice(at + 1)].map((part): Plain => {
+        const begun = part.findIndex((one) => one.kind !== 'comma' && !BETWEEN.has(one.word));
+        const said = part.slice(Math.max(0, begun));
+        return acts(said)[0] ?? { tokens: said, met: 0 };
+      });
+      const [first, second] = halves as [Plain, Plain];
+      return first.met + second.met === 0 || first.tokens.length === 0 || second.tokens.length === 0
+        ? []
+        : [
+            {
+              tokens: [...first.tokens, { ...token, word: ',', kind: 'comma', of: null }, ...second.tokens],
+              met: first.met + second.met,
+            },
+          ];
+    })
+    .sort((a, b) => b.met - a.met);
+}
+const BETWEEN: ReadonlySet<string> = new Set(['and', 'then', 'but', 'also', 'plus']);
+
+/** The plain words of a wording, with the words of its slots. */
+function written({ plain }: Wording, { slots }: Match, tokens: readonly PlainToken[], at: number): PlainToken[] {
+  const place = tokens[at] as PlainToken;
+  return plain.flatMap((one): PlainToken[] => {
+    if (!('slot' in one)) return [{ ...one, start: place.start, end: place.end, of: null }];
+    const span = slots.get(one.slot);
+    return span === undefined ? [] : tokens.slice(span.start, span.end);
+  });
+}
