@@ -3,6 +3,7 @@
  */
 import { rowColumnOf, type Model } from '../model/model';
 import { canonical, same, type Condition, type Reading } from '../reading/schema';
+import { sentenceOf } from '../reading/sentence';
 import type { Edit } from '../reading/edit-schema';
 import type { Points } from '../analysis/referents';
 import type { Calendar } from '../time/period';
@@ -11,6 +12,7 @@ import type { Assumption, Use } from './grammar/rule';
 import { FUNCTION_WORDS, NEVER_PARTS } from './grammar/grammar';
 import type { Analysis, Move } from './intent';
 import { mendedWords, type Mended } from './misspelt';
+import { namingOf } from './naming';
 import type { NameIndex } from './names/name-index';
 import { aboutKind, doerIn, kindAskedFor } from './kinds';
 import { Question } from './question';
@@ -30,7 +32,7 @@ import { conditionOfOne, measuresAlongside } from './side-by-side';
 import { readsAsFollowUp } from './settling/follow-up';
 import { settle } from './settling/settle';
 import type { Situation } from './settling/situation';
-import { tokenise, type Token } from './tokens';
+import { nameWords, tokenise, type Token } from './tokens';
 import { plainForms, WORDING_WORDS, type PlainToken } from './wording/plain';
 
 export interface ReadContext {
@@ -54,6 +56,9 @@ const SETTLED_BY_CONTEXT = 0.3;
 
 /** Words that need no mending. */
 const KNOWN_WORDS: ReadonlySet<string> = new Set([...FUNCTION_WORDS, ...WORDING_WORDS]);
+
+/** So many words of a wording outweigh a reason not to answer the words as they stand. */
+const SURER = 3;
 
 export interface Candidate {
   readonly cover: Cover;
@@ -97,23 +102,31 @@ export type Understanding =
 
 /**
  * @param text a question or a follow-up, as typed
- * Free words are read by the plainest form of them that can be read; words that are plain already, as they stand.
+ * Words that the grammar knows are read as they stand; free words, by the first plain form of them that can be read.
  */
 export function understand(text: string, context: ReadContext): Understanding {
   const { names, calendar } = context;
   const typed = mendedWords(tokenise(text), names, KNOWN_WORDS);
   const of = (tokens: readonly Token[]) => new Question(tokens, names.model, names, calendar, NEVER_PARTS);
   const question = of(typed.tokens);
-  let fallback: Understanding | null = null;
-  for (const { tokens } of plainForms(question, context.before !== null, of)) {
+  const asItStands = understandPlain(question, typed.mended, context);
+  const plain = plainForms(question, wordsBefore(context), of);
+  const tried =
+    asItStands.outcome === 'unknown'
+      ? plain
+      : plain.filter((one) => one.sure || (asItStands.outcome === 'refused' && one.met >= SURER));
+  let refused: Understanding | null = null;
+  for (const { tokens } of tried) {
     const understood = asTyped(understandPlain(of(tokens), typed.mended, context), tokens, typed.tokens);
-    if (understood.outcome === 'move' || (understood.outcome === 'read' && understood.ties.length === 0))
-      return understood;
-    if (understood.outcome === 'read' || (understood.outcome === 'refused' && fallback === null))
-      fallback ??= understood;
+    if (understood.outcome === 'read' || understood.outcome === 'move') return understood;
+    if (understood.outcome === 'refused') refused ??= understood;
   }
-  const understood = understandPlain(question, typed.mended, context);
-  return understood.outcome === 'unknown' && fallback !== null ? fallback : understood;
+  return asItStands.outcome === 'unknown' && refused !== null ? refused : asItStands;
+}
+
+/** The words of the sentence that a question follows. */
+function wordsBefore({ before, names, calendar }: ReadContext): ReadonlySet<string> | null {
+  return before === null ? null : new Set(nameWords(sentenceOf(before, namingOf(names), calendar).text));
 }
 
 /** What was understood of plain words, told of the words that were typed. */

@@ -68,7 +68,9 @@ for (const [model, known] of CORPUS_MODELS.filter(([name]) => wanted.includes(na
       const of = counts.get(kind) ?? new Map<Verdict, number>();
       counts.set(kind, of.set(verdict, (of.get(verdict) ?? 0) + 1));
       if (verdict !== 'same' && args.includes('--raw'))
-        lines.push(`${verdict[0] ?? ''} [${kind}] ${pair.said} => ${pair.plain}${verdict === 'other' ? ` (${now?.sentence?.text ?? ''})` : ''}`);
+        lines.push(
+          `${verdict[0] ?? ''} [${kind}] ${pair.said} => ${pair.plain}${verdict === 'other' ? ` (${now?.sentence?.text ?? ''})` : ''}`,
+        );
       else if (verdict !== 'same')
         lines.push(
           `${verdict.toUpperCase()} [${kind}] ${base === undefined ? '' : `(${base}) `}“${said}” → ${now?.sentence?.text ?? now?.notes[0]?.text ?? ''} · plain “${plain}” → ${other?.sentence?.text ?? other?.notes[0]?.text ?? ''} · ${model}`,

@@ -54,7 +54,7 @@ export const CLASSES: Classes = {
     'by, per, for each, for every, across, along, according to, on, into, out by, down by, up by, over, between, among',
   ),
   same: words(
-    'same, the same, same thing, the same thing, same again, same question, same for, likewise, ditto, repeat, repeat that, repeat this, do the same, and the same, exactly the same, now the same, same view, same chart, same figures, same numbers, same story',
+    'same, the same, same thing, the same thing, same again, same question, same for, likewise, ditto, repeat that, repeat this, do the same, and the same, exactly the same, now the same, same view, same chart, same figures, same numbers, same story',
   ),
   back: words('back, again, once more, back in, back again'),
   figures: words('figures, numbers, values, amounts, data, results, stats, statistics'),

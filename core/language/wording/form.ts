@@ -5,7 +5,7 @@
  * its name; `{x:Category}` a stretch that the grammar reads as that category; `{-}` words that are no names and no numbers.
  * Articles, courtesies and commas may stand before any element and are passed over.
  */
-import type { Token } from '../tokens';
+import { tokenise, type Token } from '../tokens';
 
 type Node =
   | { readonly kind: 'word'; readonly word: string }
@@ -27,7 +27,7 @@ export type Classes = Readonly<Record<string, readonly string[]>>;
 
 /** @throws SyntaxError where the form is not well made, or names a class that there is not */
 export function formOf(text: string, classes: Classes): Form {
-  const lexemes = text.match(/\{[^}]*\}|@[a-z]+|[()[\]|]|[^\s()[\]|{}]+/g) ?? [];
+  const lexemes = withContractions(text).match(/\{[^}]*\}|@[a-z]+|[()[\]|]|[^\s()[\]|{}]+/g) ?? [];
   let at = 0;
   const sequence = (): Node => {
     const parts: Node[] = [];
@@ -58,9 +58,10 @@ export function formOf(text: string, classes: Classes): Form {
     if (lexeme.startsWith('@')) {
       const words = classes[lexeme.slice(1)];
       if (words === undefined) throw new SyntaxError(`There is no class ${lexeme} (in the wording “${text}”).`);
-      return { kind: 'choice', among: words.map(wordsOf) };
+      // the longest first: “take out” before “take”
+      return { kind: 'choice', among: words.map(wordsOf).sort((a, b) => b.parts.length - a.parts.length) };
     }
-    return { kind: 'word', word: lexeme };
+    return wordsOf(lexeme);
   };
   const node = alternatives();
   if (at < lexemes.length) throw new SyntaxError(`“${lexemes[at]}” is left over in the wording “${text}”.`);
@@ -69,10 +70,22 @@ export function formOf(text: string, classes: Classes): Form {
   return { node, needs: needsOf(node), words };
 }
 
-const wordsOf = (text: string): Node => ({
+/** Words as they are when a question is cut into tokens: “m/m” is three. */
+const wordsOf = (text: string): Extract<Node, { kind: 'sequence' }> => ({
   kind: 'sequence',
-  parts: text.split(' ').map((word): Node => ({ kind: 'word', word })),
+  parts: text.split(' ').flatMap((word): Node[] => {
+    const tokens = tokenise(word);
+    return tokens.length === 0 ? [{ kind: 'word', word }] : tokens.map((token) => ({ kind: 'word', word: token.word }));
+  }),
 });
+
+/** Where a contraction leaves a word unsaid (“what’s”, “let’s”, “don’t”), it may be missing. */
+const withContractions = (text: string): string =>
+  text
+    .replace(/(?<![\w{:])(what|how|who|where|that|it) is(?!\w)/g, '$1 [is]')
+    .replace(/(?<![\w{:])let us(?!\w)/g, 'let [us]')
+    .replace(/(?<![\w{:])i (would|am|will)(?!\w)/g, 'i [$1]')
+    .replace(/(?<![\w{:])(do|does|did|is) not(?!\w)/g, '[$1] not');
 
 function collect(node: Node, words: Set<string>): void {
   if (node.kind === 'word') words.add(node.word);

@@ -5,7 +5,7 @@
 import { Chart } from '../grammar/chart';
 import { GRAMMAR } from '../grammar/grammar';
 import type { Question } from '../question';
-import { tokenise, type Token } from '../tokens';
+import { nameWords, tokenise, type Token } from '../tokens';
 import { formOf, match, mayMatch, type Form, type Match, type Situated } from './form';
 import { CLASSES } from './classes';
 import { PHRASES } from './phrases';
@@ -23,22 +23,29 @@ export interface Plain {
   readonly tokens: readonly PlainToken[];
   /** How many words of forms were met on the way: the more, the surer. */
   readonly met: number;
+  /** Whether it is what is meant even where the words can be read as they stand. */
+  readonly sure: boolean;
 }
 
 interface Wording {
+  readonly sure: boolean;
   readonly form: Form;
   readonly plain: readonly (Token | { readonly slot: string })[];
 }
 
-/** Lines of “form => plain words”; empty ones and those that begin with # say nothing. */
+/**
+ * Lines of “form => plain words”; empty ones and those that begin with # say nothing. One that begins with ! holds
+ * even where the words can be read as they stand.
+ */
 function wordingsOf(lines: string): Wording[] {
   return lines
     .split('\n')
     .map((line) => line.trim())
     .filter((line) => line !== '' && !line.startsWith('#'))
     .map((line): Wording => {
-      const [form = '', plain = ''] = line.split(' => ');
-      return { form: formOf(form, CLASSES), plain: templateOf(plain) };
+      const sure = line.startsWith('! ');
+      const [form = '', plain = ''] = line.slice(sure ? 2 : 0).split(' => ');
+      return { sure, form: formOf(form, CLASSES), plain: templateOf(plain) };
     });
 }
 
@@ -73,11 +80,12 @@ const MOST_KEPT = 6;
 /**
  * The plain forms of a question, the likeliest first; none where it is plain already.
  * @param question its tokens read as names
+ * @param before the words of the sentence it follows; null where it follows none
  * @param again a question of other tokens of the same model
  */
 export function plainForms(
   question: Question,
-  follows: boolean,
+  before: ReadonlySet<string> | null,
   again: (tokens: readonly Token[]) => Question,
 ): Plain[] {
   const tokens = question.tokens.map((token, of): PlainToken => ({ ...token, of }));
@@ -90,38 +98,45 @@ export function plainForms(
     found.push(plain);
     return true;
   };
-  const step = ({ tokens: now, met }: Plain, depth: number): void => {
+  const step = (plain: Plain, depth: number): void => {
+    const { tokens: now, met, sure } = plain;
+    const after = (one: Plain): Plain => ({ tokens: one.tokens, met: met + one.met, sure: sure || one.sure });
     const situated = situatedAt(again(now));
     const core = withoutSurround(now, situated);
     if (core.length < now.length) {
-      if (keep({ tokens: core, met }) && depth < DEEPEST) step({ tokens: core, met }, depth + 1);
-      return;
+      if (keep({ ...plain, tokens: core }) && depth < DEEPEST) step({ ...plain, tokens: core }, depth + 1);
     }
     const inline = phrased(now, situated);
     if (inline !== null) {
-      if (keep({ tokens: inline.tokens, met: met + inline.met }) && depth < DEEPEST + 3)
-        step({ tokens: inline.tokens, met: met + inline.met }, depth + 1);
+      if (keep(after(inline)) && depth < DEEPEST + 3) step(after(inline), depth + 1);
       return;
     }
-    const acts = actsOf(now, situated, follows);
+    const acts = actsOf(now, situated, before);
     const several =
-      follows && acts.length === 0 ? severalActs(now, (part) => actsOf(part, situatedAt(again(part)), true)) : [];
+      before !== null && acts.length === 0
+        ? severalActs(now, (part) => actsOf(part, situatedAt(again(part)), before))
+        : [];
     for (const acted of [...acts, ...several].slice(0, MOST_KEPT))
-      if (keep({ tokens: acted.tokens, met: met + acted.met }) && depth < DEEPEST)
-        step({ tokens: acted.tokens, met: met + acted.met }, depth + 1);
+      if (keep(after(acted)) && depth < DEEPEST) step(after(acted), depth + 1);
   };
-  step({ tokens, met: 0 }, 0);
+  step({ tokens, met: 0, sure: false }, 0);
   return found.sort((a, b) => b.met - a.met);
 }
 
 const worded = (tokens: readonly Token[]): string => tokens.map((token) => token.word).join(' ');
+
+/** `{x:Count}`: how many, and no year. */
+const MOST_COUNTED = 500;
 
 function situatedAt(question: Question): Situated {
   const chart = new Chart(GRAMMAR, question.tokens, question);
   const content = new Map<number, boolean>();
   return {
     tokens: question.tokens,
-    ends: (category, start) => [...new Set(chart.items(category, start).map((item) => item.end))],
+    ends: (category, start) =>
+      category === 'Count'
+        ? chart.items('Number', start).flatMap(({ end, value }) => (Number(value) <= MOST_COUNTED ? [end] : []))
+        : [...new Set(chart.items(category, start).map((item) => item.end))],
     isContent: (at) => {
       const there = content.get(at);
       if (there !== undefined) return there;
@@ -174,7 +189,7 @@ function withoutSurround(tokens: readonly PlainToken[], situated: Situated): rea
 function phrased(tokens: readonly PlainToken[], situated: Situated): Plain | null {
   const words = new Set(tokens.map((token) => token.word));
   const result: PlainToken[] = [];
-  let met = 0;
+  let [met, sure] = [0, false];
   const possible = INLINE.filter(({ form }) => mayMatch(form, words));
   if (possible.length === 0) return null;
   for (let at = 0; at < tokens.length;) {
@@ -191,21 +206,41 @@ function phrased(tokens: readonly PlainToken[], situated: Situated): Plain | nul
     }
     result.push(...written(best.wording, best.found, tokens, at));
     met += best.found.words;
+    sure ||= best.wording.sure;
     at = best.found.end;
   }
-  return met === 0 ? null : { tokens: result, met };
+  return met === 0 ? null : { tokens: result, met, sure };
 }
 
 /** What the whole message may do, in plain words. */
-function actsOf(tokens: readonly PlainToken[], situated: Situated, follows: boolean): Plain[] {
+function actsOf(tokens: readonly PlainToken[], situated: Situated, before: ReadonlySet<string> | null): Plain[] {
   const words = new Set(tokens.map((token) => token.word));
-  return (follows ? [...ACTS.next, ...ACTS.first] : ACTS.first)
+  return (before === null ? ACTS.first : [...ACTS.next, ...ACTS.first])
     .flatMap((wording) => {
       if (!mayMatch(wording.form, words)) return [];
       const found = match(wording.form, situated, 0, tokens.length);
-      return found === null ? [] : [{ tokens: written(wording, found, tokens, 0), met: found.words }];
+      return found === null || !leavesOutWhatIsThere(wording, found, tokens, before)
+        ? []
+        : [{ tokens: written(wording, found, tokens, 0), met: found.words, sure: wording.sure }];
     })
     .sort((a, b) => b.met - a.met);
+}
+
+/** What plain words leave out of what was named (“X instead of Y”) has to be in the sentence before. */
+function leavesOutWhatIsThere(
+  { plain }: Wording,
+  { slots }: Match,
+  tokens: readonly PlainToken[],
+  before: ReadonlySet<string> | null,
+): boolean {
+  return [...slots].every(
+    ([name, { start, end }]) =>
+      plain.some((one) => 'slot' in one && one.slot === name) ||
+      tokens
+        .slice(start, end)
+        .flatMap(({ word }) => nameWords(word))
+        .every((word) => before?.has(word) ?? false),
+  );
 }
 
 /** Two acts in one message, each in plain words: “drop X and show the rest as percentages”. */
@@ -216,7 +251,7 @@ function severalActs(tokens: readonly PlainToken[], acts: (part: readonly PlainT
       const halves = [tokens.slice(0, at), tokens.slice(at + 1)].map((part): Plain => {
         const begun = part.findIndex((one) => one.kind !== 'comma' && !BETWEEN.has(one.word));
         const said = part.slice(Math.max(0, begun));
-        return acts(said)[0] ?? { tokens: said, met: 0 };
+        return acts(said)[0] ?? { tokens: said, met: 0, sure: false };
       });
       const [first, second] = halves as [Plain, Plain];
       return first.met + second.met === 0 || first.tokens.length === 0 || second.tokens.length === 0
@@ -225,6 +260,7 @@ function severalActs(tokens: readonly PlainToken[], acts: (part: readonly PlainT
             {
               tokens: [...first.tokens, { ...token, word: ',', kind: 'comma', of: null }, ...second.tokens],
               met: first.met + second.met,
+              sure: first.sure || second.sure,
             },
           ];
     })

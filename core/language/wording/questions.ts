@@ -1,6 +1,333 @@
-/** How people ask, and the plain question; a line a way. */
+/** How people ask, and the plain question; a line a way. `{r}` is what else is said, kept as it is. */
 
 export const QUESTIONS = `
-# one number
-what (is|was|were|are|has been|had been) {x:Shown} [like|at|doing|standing at] (in|for|during|over) {p:Period} => {x} in {p}
+# ── one figure
+(where|how) (did|does|do) {m:Shown} (land|come out|come in|end up|close|finish|stand|come out at|add up to|total|look|do|go|fare|turn out|shape up) [at|to] [{r}] => {m} {r}
+where (do|did) (we|i) (stand|land|end up|come out|close|finish) (on|with|for|in terms of) {m:Shown} [{r}] => {m} {r}
+[the] {m:Shown} (figure|number|total|numbers|figures|totals) [for|of|in] {r} => {m} {r}
+[the] (figure|number|total|value|amount|count|numbers|figures) (for|of|on) {m:Shown} [{r}] => {m} {r}
+(run|get|give|show) [me|us] [the|one|a|a single] (number|figure|total) (on|for|of) {m:Shown} [,] [everything we have got|everything we have|all in|in total|overall|altogether|all told] => {m}
+[just] one number for {m:Shown} [,] [all in|in total|overall|altogether|all told] => {m}
+{m:Shown} [,] (all in|all told|everything we have got|everything we have|everything|across the board|all together) => {m}
+what did {m:Shown} (come out|come in|land|end up|finish|close|stand) [at|on] [{r}] => {m} {r}
+what (did|do|does|have|has) (we|i|you|they|us) (do|done|get|got|have|make|made|take|sell|see|achieve|manage|reach) {r} (on|in|for|of) {m:ShownList} => {m} {r}
+what (did|do|does|have|has) (we|i|you|they) (do|done|get|got|have|make|made|see|achieve|manage|reach) (on|in|for|of) {m:ShownList} {r} => {m} {r}
+[you all|yall|you|we] (got|have|have got) [the] {m:Shown} (number|figure|total) [for|of|in] {r} => {m} {r}
+{m:Shown} {p:Period} [,] what are we up to [now|so far] => {m} {p}
+{p:Period} [,] {m:Shown} [,] (total|in total|all in|altogether|overall) => {m} {p}
+(so|and) {m:Shown} [,] (whole|all|the whole|the entire|entire) [of] {p:Period} => {m} {p}
+[the] (whole|entire|full|all) [of] {p:Period} [,] {m:Shown} => {m} {p}
+how much {m:Shown} (did|have|do|has|had) (we|i|they|you) (rack up|racked up|have|get|got|make|made|do|done|bring in|brought in|take|taken|see|seen|achieve|manage|gather|collect|clock up|clocked up|notch up|run up|generate|generated|produce|produced) [{r}] => {m} {r}
+what [was|is] [the] (full year|whole year|full|whole) {m:Shown} [{r}] => {m} {r}
+what did [the] (month|year|quarter|week|day) of {p:Period} (bring|yield|give|get|make) [us|in] [in] {m:Shown} => {m} in {p}
+{p:Period} (inclusive|both included|included) [,] {m:Shown} [in total] => {m} {p}
+(from|since) {p:Period} (on|onwards|onward|forward) [,] [what|how much] [has|is|was] {m:Shown} [added up to|come to|totalled|summed to|been] => {m} since {p}
+(everything|all|anything) before {p:Period} [,] [how much|what is|what was] {m:Shown} => {m} before {p}
+after [the] end of {p:Period} [,] [what is|what was|how much] {m:Shown} => {m} after {p}
+(taking|over|across|for) [the] (past|last) {n:Number} {g:Unit} (together|combined|in total) [,] [what is|how much|what was] {m:Shown} => {m} last {n} {g}
+(in|over|during) [the] {n:Number} last {g:Unit} [,] [how much|what] [was|is|were] {m:Shown} => {m} last {n} {g}
+fiscal {p:Period} [,] [where did|what was|how was] {m:Shown} [come in|land|end up] => {m} in fiscal year {p}
+how (would|did|had|has) {p:Period} (go|gone|look) for {m:Shown} => {m} {p}
+what (has|have|had|did) {x:Members} (done|do|have|make|get|got|made|brought|bring|sold|sell|earned|earn) (in|on|for|of) {m:Shown} [{r}] => {m} for {x} {r}
+what {m:Shown} (do|does|did|have|has) {x:Members} (have|make|get|bring|bring in|generate) [together|combined|in total] [{r}] => {m} for {x} {r}
+(looking|look|focusing|focussing|concentrating) [only|just|solely] at {x:Members} [alone|only] [,] {r} => {r} for {x}
+{x:Members} [,] [i am after|i want|i need|show] [its|their] {m:Shown} [,] {r} => {m} for {x} {r}
+{m:Shown} for {x:Members} only [{r}] => {m} for {x} {r}
+in {p:Period} [,] what [was|were|is] {m:Shown} of {y:Members} (within|in|inside|at) {x:Members} => {m} for {x} and {y} in {p}
+{m:Shown} {r} [,] with (just|only) {x:Members} (and|,) {y:Members} (in it|included|there) => {m} {r} for {x} and {y}
+how much {m:Shown} comes (on|in|at) {r} => {m} {r}
+
+# ── by a level
+(walk|take|lead|run|guide|talk) me through {m:ShownList} {l:Level} by {l} [{r}] => {m} by {l} {r}
+(walk|take|lead|run|guide|talk) me {g:Unit} by {g} through {r} {m:Shown} => {m} by {g} {r}
+(walk|take|lead|run|guide|talk) me {d:Unit} by {d} through {p:Period} {m:Shown} => {m} by {d} {p}
+{m:ShownList} {l:Level} (wise|for {l}) [{r}] => {m} by {l} {r}
+{m:ShownList} [,] {l:Level} by {l} [{r}] => {m} by {l} {r}
+{r} [,] {l:Level} by {l} => {r} by {l}
+{m:ShownList} {r} [,] {l:Level} by {l} => {m} {r} by {l}
+{m:Shown} (for|of|from|at|in|across|over) (all|each|every|all of) [the|our] {l:Level} [{r}] => {m} by {l} {r}
+[the] {l:Level} (picture|view|split|breakdown|distribution|story|situation|position|comparison) (for|of|on|in) {m:ShownList} [,] [{r}] => {m} by {l} {r}
+{r} [,] but (sliced|split|cut|broken down|divided|grouped|shown) by {l:Level} => {r} by {l}
+(breakdown|beakdown|break down|split|distribution|division|analysis|decomposition) of {m:ShownList} by {l:Level} [{r}] => {m} by {l} {r}
+(open up|unfold|expand|unpack|open) {x:Members} [for me] [,] {m:Shown} by {c:Level} => {m} by {c} for {x}
+(split|break|divide) {x:Members} (into|in|by) [its|their] {c:Level} [level] [and] [give|show] {m:Shown} => {m} by {c} for {x}
+(laid|lay|set|spread) {m:ShownList} out by {l:Level} [{r}] => {m} by {l} {r}
+{m:ShownList} (laid out|set out|spread out|listed|tabulated|separated|arranged|organised|organized|sorted|sliced|cut|chopped|divided|grouped|broken out|broken down|split out|split up|split) by {l:Key} [{r}] => {m} by {l} {r}
+[go ahead and] (break out|split out|break up|split up|divide up|carve up|slice|break down|split|cut) {m:ShownList} by {l:Key} [for] {r} => {m} by {l} {r}
+(break out|split|break down|slice|break|divide) {p:Period} {m:ShownList} by {l:Key} => {m} by {l} in {p}
+(break out|split|break down|slice|break|divide) {p:Period} [down|up] into {l:Unit} for {m:ShownList} => {m} by {l} in {p}
+(break|split|divide) {p:Period} [down|up] into {l:Unit} for {m:ShownList} => {m} by {l} in {p}
+(group|bundle|sum|roll up|put|collect) [the] {m:ShownList} (into|by|in) {l:Unit} [{r}] => {m} by {l} {r}
+how (are|is|were|do|did) [the|our] {l:Level} (doing|do|looking|performing|stand|standing|going|getting on|faring|compare|comparing) (on|in|for|with|in terms of) {m:ShownList} [{r}] => {m} by {l} {r}
+
+# ── by two
+{m:ShownList} by {l:Level} [,] [and] (split|then split|break|divide|cut|and) (that|it|those|each) [further] by {k:Level} [too|as well|also] [{r}] => {m} by {l} and {k} {r}
+cross {l:Level} (with|by|and|against) {k:Level} [and|,] [show|give|for] {m:ShownList} [{r}] => {m} by {l} and {k} {r}
+(how|what) does {m:Shown} (break down|split|divide|look) by {l:Level} [,] [and] [,] (inside|within|in|under|below) (that|each|it|those) [,] by {k:Level} [{r}] => {m} by {l} and {k} {r}
+[the] {m:ShownList} for (each|every|all) (combination|pair|pairing|mix) of {l:Level} and {k:Level} [{r}] => {m} by {l} and {k} {r}
+{m:ShownList} by {l:Level} (n|&|x|times|plus|then|followed by|along with|together with|as well as) [by] {k:Level} [{r}] => {m} by {l} and {k} {r}
+each {l:Level} with (its|their) {m:ShownList} [and] (inside|within|under|below) (each|every) {l} [show] [me] [the] {k:Level} [as well|too] => {m} by {l} and {k}
+{m:ShownList} with [the] {l:Level} (down the side|in rows|as rows|down|on the side) [and|,] [the] {k:Level} (across|in columns|as columns|on top|along the top) [{r}] => {m} by {l} and {k} {r}
+(break down|split|slice|slice and dice|dice) {p:Period} {m:ShownList} by {l:Level} (as well as|and|and by|plus|and also) [by] {k:Level} => {m} by {l} and {k} in {p}
+(plot|draw|chart|graph|track|follow) [the] {m:Shown} of (each|every|all) {l:Level} (over|through|across|along) [the] (months|month) (of|in) {p:Period} => {m} by month and {l} in {p}
+{m:ShownList} {r} [,] first by {l:Level} [,] then by {k:Level} [underneath|below|within|after] => {m} by {l} and {k} {r}
+{p:Period} [,] [the] {l:Level} [,] and (under|within|inside|below|in) each [one] [the] {k:Level} [,] with {m:ShownList} => {m} by {l} and {k} in {p}
+
+# ── over time
+(how|what) (is|was|has|have|did|does|do|are) {m:Shown} [been|going|be] (trending|trend|evolving|evolve|evolved|developing|develop|developed|moving|moved|gone|going|changing|changed) [{r}] => {m} over time {r}
+(how|what) (is|was|has|have) {m:Shown} been (trending|evolving|developing|moving|going|changing|doing) [over time|lately] => {m} over time
+(chart|plot|draw|graph|show|see) [the] (evolution|development|course|trend|history|progress|path|trajectory|movement|progression|curve) (of|in|for) {m:Shown} [over time] => {m} over time
+[the] (evolution|development|course|trend|history|progress|trajectory|progression|curve) (of|in|for) {m:Shown} [over time] => {m} over time
+(how|what) (has|have|did|does|is) {m:Shown} (moved|move|gone|go|evolve|evolved|develop|developed|change|changed|done|do|look|run|looked|vary|varied) [from] {g:Unit} (by|to) {g} [{r}] => {m} by {g} {r}
+{m:Shown} (through|throughout|across|during|over) {p:Period} [,] {g:Unit} by {g} => {m} by {g} in {p}
+(track|follow|trace|watch|plot|chart) {m:Shown} (over|through|across|along|by) [the] {g:Unit} of {p:Period} [for me] => {m} by {g} in {p}
+(picture|story|view|curve|line) for {x:Members} on {m:Shown} over time => {m} over time for {x}
+{m:ShownList} of (each|every) {g:Unit} (of|in) [the] [year|month|quarter] {p:Period} => {m} by {g} in {p}
+how did {m:Shown} go {g:Unit} by {g} [{r}] => {m} by {g} {r}
+(split|break|divide) {p:Period} {m:Shown} into (mondays|monday) [,] (tuesdays|tuesday) [and so on|etc|and so forth] => {m} by day of week in {p}
+{a:UnitAdverb} (figures|numbers|values|data|totals) (of|for|on) {m:ShownList} [{r}] => {m} {a} {r}
+{m:ShownList} (qtrly|quartely) [{r}] => {m} by quarter {r}
+
+# ── several figures
+all [the] {l:Level} with their {m:ShownList} and their {n:ShownList} [{r}] => {m} and {n} by {l} {r}
+{m:Shown} and on {n:Shown} [{r}] => {m} and {n} {r}
+(three|two|four|3|2|4) (figures|numbers|measures|metrics) by {l:Level} [for] {p:Period} [,] {m:ShownList} => {m} by {l} in {p}
+{m:ShownList} (on|in) one (page|table|chart|go|view) for {p:Period} [,] one (row|line) (for|per) each {l:Level} => {m} by {l} in {p}
+{p:Period} {a:UnitAdverb} {m:ShownList} => {m} {a} in {p}
+
+# ── left out
+what [is|are|was|were] {r} if (we|you|i) (leave out|leave|exclude|ignore|drop|take out|skip|omit|left out|do not count|not count|leave aside) {x:Members} [out|aside|away] => {r} without {x}
+{r} [,] [but] without (to count|counting|including|considering) {x:Members} => {r} without {x}
+{r} [,] [and|but] (not|never) (counting|including|considering|to count) {x:Members} => {r} without {x}
+{r} ex {x:Members} => {r} without {x}
+{r} [,] {x:Members} (excluded|left out|aside|omitted|excepted|not included|not counted) => {r} without {x}
+{m:Shown} {r} net of {x:Members} [,] [i mean] [without them] => {m} {r} without {x}
+{r} net of {x:Members} [,] [i mean] [without them] => {r} without {x}
+leave {x:Members} (as well as|and) {y:Members} (aside|out|off|away) [,] {r} => {r} without {x} and {y}
+(leave|leaving|take|taking|put|set|setting) {x:Members} (aside|out|off|away) [,] {r} => {r} without {x}
+(do not count|not count|exclude|ignore|leave out|skip|drop|forget|forget about|take out|without counting) {x:Members} [,] [and] [then] {r} => {r} without {x}
+drop {q:Period} from {p:Period} [,] [then] [what is|what was|show] {m:Shown} => {m} in {p} without {q}
+{r} [,] (skip|skipping|minus|bar|barring|other than|sans|less|omit|omitting|ignoring) {x:Members} [though] => {r} without {x}
+{r} [,] [but] [you know] not {x:Members} => {r} without {x}
+(leave|keep) [the] weekends out [and] {r} => {r} on weekdays
+(monday to friday|mon to fri|monday through friday|weekdays only|on working days|working days) [,] {r} => {r} on weekdays
+
+# ── the first n
+[the] {n:Count} (heavy hitters|big hitters|front runners|frontrunners|leaders|star performers|top performers|best performers|heavyweights|largest|biggest|highest|greatest|leading|strongest) (among|amongst|of|in) [the|our|all] {l:Level} [,] (by|on|in|for|in terms of) {m:Shown} [{r}] => top {n} {l} by {m} {r}
+rank [the|our|all] {l:Level} (by|on) {m:Shown} [,] [and|then] (keep|take|show|give) [only] [the] (first|top) {n:Count} [{r}] => top {n} {l} by {m} {r}
+[the] {n:Count} {l:Level} (that|which|who) (have|had|has|got|show|showed|make|made|generate|generated|bring|brought) [in] [the] (highest|most|biggest|largest|greatest) {m:Shown} [{r}] => top {n} {l} by {m} {r}
+[the] {n:Count} {l:Level} (that|which|who) (have|had|has|got|show|showed|make|made) [the] (lowest|least|fewest|smallest) {m:Shown} [{r}] => bottom {n} {l} by {m} {r}
+(name|list|show|tell|give|which|what|who are) [me|us] [the] {n:Count} {l:Level} (with|having|have|had|has) [the] (highest|most|biggest|largest) {m:Shown} [{r}] => top {n} {l} by {m} {r}
+(which|what) {n:Count} {l:Level} (came out|are|come|rank|ranked|came|finish|finished|were|sit|stand) [at] [the] (top|first|ahead|in front|on top) (on|in|for|by) {m:Shown} [{r}] => top {n} {l} by {m} {r}
+[the] {n:Count} {l:Level} (leading|ahead|topping the table|on top|at the top|in front) (in|on|for|by) {m:Shown} [{r}] => top {n} {l} by {m} {r}
+[the] {n:Count} {l:Level} where {m:Shown} is [the] (highest|biggest|largest|greatest) [{r}] => top {n} {l} by {m} {r}
+[the] {n:Count} {l:Level} where {m:Shown} is [the] (lowest|smallest|least) [{r}] => bottom {n} {l} by {m} {r}
+! [who|which|what] [are] [the] {n:Count} (biggest|largest|highest|top|best|leading|greatest) {l:Level} (on|in|for|by) {m:Shown} [{r}] => top {n} {l} by {m} {r}
+! [who|which|what] [are] [the] {n:Count} (smallest|lowest|bottom|weakest|least) {l:Level} (on|in|for|by) {m:Shown} [{r}] => bottom {n} {l} by {m} {r}
+(btm|bot) {n:Count} {l:Level} by {m:Shown} [{r}] => bottom {n} {l} by {m} {r}
+[the] {n:Count} {l:Level} [,] [the] [ones] with [the] (smallest|lowest|least|fewest) {m:Shown} [{r}] => bottom {n} {l} by {m} {r}
+[the] {n:Count} {l:Level} [,] [the] [ones] with [the] (highest|biggest|largest|most) {m:Shown} [{r}] => top {n} {l} by {m} {r}
+{p:Period} (bottom|lowest) {n:Count} (among|of) [the] {l:Level} (on|by|in|for) {m:Shown} => bottom {n} {l} by {m} in {p}
+{p:Period} (top|highest) {n:Count} (among|of) [the] {l:Level} (on|by|in|for) {m:Shown} => top {n} {l} by {m} in {p}
+[the] {n:Count} {l:Level} (propping up|at the bottom of|at the foot of) [the] (table|list|ranking) (on|in|for|by) {m:Shown} [{r}] => bottom {n} {l} by {m} {r}
+top {n:Count} {l:Level} (on|in|for) {m:Shown} [{r}] => top {n} {l} by {m} {r}
+bottom {n:Count} {l:Level} (on|in|for) {m:Shown} [{r}] => bottom {n} {l} by {m} {r}
+
+# ── the first one
+[what|which|who] [is|was] [our|the] (number one|no 1|number 1|top|leading|biggest|largest) {l:OneLevel} (on|in|for|by) {m:Shown} [{r}] => {l} with the most {m} {r}
+[tell me] (which|what) {l:OneLevel} (generated|made|produced|brought in|brought|had|has|took|got|did|does|makes|generates|delivered|delivers|achieved|contributed|posted) [the] most {m:Shown} [{r}] => {l} with the most {m} {r}
+[tell me] (which|what) {l:OneLevel} (was it that|is it that) (did|had|made|has|got) [the] most {m:Shown} [{r}] => {l} with the most {m} {r}
+(which|what) {l:OneLevel} (came|comes|finished|ranks|ranked|is|was) [out] [in] (first|top|ahead|first place|on top|highest|number one) (for|on|in|by) {m:Shown} [{r}] => {l} with the most {m} {r}
+(which|what) {l:OneLevel} (came|comes|finished|ranks|ranked|is|was) [out] [in] (last|bottom|lowest|last place) (for|on|in|by) {m:Shown} [{r}] => {l} with the least {m} {r}
+[the] {l:OneLevel} with [the] (highest|most) {m:Shown} [,] (which|who) [one] is (it|that) => {l} with the most {m}
+[the] {l:OneLevel} (that|which|who) accounts for [the] (largest|biggest|most|highest) [share of|part of] {m:Shown} [{r}] => {l} with the most {m} {r}
+where {m:Shown} is concerned [,] (which|what) {l:OneLevel} (was|is) [the] highest [{r}] => {l} with the highest {m} {r}
+where {m:Shown} is concerned [,] (which|what) {l:OneLevel} (was|is) [the] lowest [{r}] => {l} with the lowest {m} {r}
+(which|what) {l:OneLevel} (took|takes|holds|held|has|had|got|won) [the] (top|first|number one) (spot|place|position|slot|rank) (for|on|in|by) {m:Shown} [{r}] => {l} with the most {m} {r}
+{p:Period} [,] {m:Shown} [,] [name] [the] (number one|top|leading) {l:OneLevel} => {l} with the most {m} in {p}
+[in|on] (which|what) {l:OneUnit} (of|in) {p:Period} (was|were|did|is) {m:Shown} [the] (highest|biggest|greatest|at its highest|at its peak|at its best) => {l} with the most {m} in {p}
+[in|on] (which|what) {l:OneUnit} (of|in) {p:Period} (was|were|did|is) {m:Shown} [the] (lowest|smallest|at its lowest|at its worst) => {l} with the least {m} in {p}
+{p:Period} [,] (which|what) {l:OneUnit} did (we|i) (get|have|see|make|do) [the] most {m:Shown} => {l} with the most {m} in {p}
+(which|what) {l:OneUnit} (came|comes) out (highest|on top|top|best) (for|on|in) {m:Shown} [{r}] => {l} with the most {m} {r}
+(what|which) day of [the] week (do|did|does) (we|i) (get|have|see|make|do|sell) [the] most {m:Shown} [on] [{r}] => day of week with the most {m} {r}
+[across|over] [the] week [,] (which|what) day of [the] week is [the] highest for {m:Shown} => day of week with the most {m}
+! who (has|had|got|gets|brought in|brings in|made|makes|sold|generated|did|does) [the] (most|msot|highest|biggest|largest) {m:Measure} [{r}] => who has the most {m} {r}
+(who|whos) (got|has|had) [the] (most|msot|highest) {m:Shown} [{r}] => who has the most {m} {r}
+who (topped|tops|leads|led|heads|headed) [everyone else|everyone|everybody|the table|the list] [on|in|for] {m:Shown} [{r}] => who has the most {m} {r}
+who was it [,] {r} [,] with [the] most {m:Shown} => who has the most {m} {r}
+where (does|do|did) (most|the most|the bulk|the majority) of [our|the] {m:Shown} come from [{r}] => where is the most {m} {r}
+where (did|do|would) (we|i) see [the] highest {m:Shown} [{r}] => where is the highest {m} {r}
+where {m:Shown} was (at its|the) highest [{r}] => where is the highest {m} {r}
+
+# ── best and worst
+(which|what) {l:OneLevel} (is|was|has been|did|does|performs|performed) [doing|performing|the] best (for|on|in|in terms of|at|with|by) {m:Shown} [{r}] => best {l} by {m} {r}
+(which|what) {l:OneLevel} (is|was|has been|did|does|performs|performed) [doing|performing|the] worst (for|on|in|in terms of|at|with|by) {m:Shown} [{r}] => worst {l} by {m} {r}
+(worst|wosrt) {l:OneLevel} {p:Period} (on|by|for|in) {m:Shown} => worst {l} by {m} {p}
+best {l:OneLevel} {p:Period} (on|by|for|in) {m:Shown} => best {l} by {m} {p}
+(which|what) {n:Count} {l:Level} are [the] worst (on|by|for|in|at) {m:Shown} [{r}] => worst {n} {l} by {m} {r}
+(which|what) {n:Count} {l:Level} are [the] best (on|by|for|in|at) {m:Shown} [{r}] => best {n} {l} by {m} {r}
+(what|which) (was|is) [the] best {l:OneUnit} of {p:Period} [,] {m:Shown} wise => best {l} for {m} in {p}
+(what|which) (was|is) [the] worst {l:OneUnit} of {p:Period} [,] {m:Shown} wise => worst {l} for {m} in {p}
+{p:Period} [,] [the] {l:OneUnit} that was [the] worst (for|on|in|by) {m:Shown} => worst {l} for {m} in {p}
+{p:Period} [,] [the] {l:OneUnit} that was [the] best (for|on|in|by) {m:Shown} => best {l} for {m} in {p}
+who is best (on|at|in|by|for) {m:Shown} [{r}] => who has the best {m} {r}
+who would (we|you) have as [the] best {l:OneLevel} (on|by|for|in) {m:Shown} [{r}] => best {l} by {m} {r}
+
+# ── the first in each
+! (for|in|per|within) [each|every] {k:Level} [,] [give me|show me|give|show|the|which|what] [the] {n:Count} (biggest|largest|top|highest|best|leading) {l:Level} (by|on|in|for) {m:Shown} [{r}] => top {n} {l} by {m} in each {k} {r}
+! (for|in|per|within) [each|every] {k:Level} [,] [give me|show me|give|show|the|which|what] [the] {n:Count} {l:Level} (have|had|that have|that had|with|having) [the] most {m:Shown} [{r}] => top {n} {l} by {m} in each {k} {r}
+(for|in|per|within) [each|every] {k:Level} [,] bottom {n:Count} {l:Level} (by|on|in|for) {m:Shown} [{r}] => bottom {n} {l} by {m} in each {k} {r}
+go {k:Level} by {k} and (tell|show|give|list) [me] [the] {n:Count} {l:Level} with [the] most {m:Shown} [{r}] => top {n} {l} by {m} in each {k} {r}
+(which|what) {n:Count} {l:Level} (led|lead|are ahead|came first|topped|are top|rank highest) in (each|every) {k:Level} (by|on|for|in) {m:Shown} [{r}] => top {n} {l} by {m} in each {k} {r}
+[what is|which is|whats] [the] (number one|top|biggest|best|largest|leading) {l:OneLevel} (by|on|for|in) {m:Shown} (in|within|inside|for|per) (each|every|each single|every single) {k:Level} [{r}] => top {l} by {m} in each {k} {r}
+[the] {n:Count} {l:Level} with [the] lowest {m:Shown} (in|within|inside|for) (each|every) {k:Level} [{r}] => bottom {n} {l} by {m} in each {k} {r}
+[the] {n:Count} {l:Level} with [the] highest {m:Shown} (in|within|inside|for) (each|every) {k:Level} [{r}] => top {n} {l} by {m} in each {k} {r}
+
+# ── one ranks, another is shown
+! [who|which|what] [are] [the] {n:Count} (biggest|largest|highest|top) {l:Level} (by|on|for|in) {m:Shown} [{r:Period}] [,] [and|plus|with] [what|show|what is|tell me|with|together with|along with|also show] [their|the] {k:ShownList} [they did|as well|too|alongside|with it|next to it|for each|of them] => {m} and {k} for the {n} {l} with the most {m} {r}
+top {n:Count} {l:Level} (by|on|for|in) {m:Shown} [{r:Period}] [,] (w / |with|plus|and|along with|together with|showing) [the|their] {k:ShownList} [too|alongside|as well|for each|next to it] => {m} and {k} for the {n} {l} with the most {m} {r}
+bottom {n:Count} {l:Level} (by|on|for|in) {m:Shown} [for|in] [{r:Period}] [,] (w / |with|plus|and|along with|together with|show|showing) [the|their] {k:ShownList} [too|alongside|as well|for each|next to it] => {m} and {k} for the {n} {l} with the least {m} {r}
+! [the] {n:Count} {l:Level} with [the] most {m:Shown} [,] and [also] [show] [me] [their|the]  {k:ShownList} [of them|too|as well] => {m} and {k} for the {n} {l} with the most {m}
+! [which] [the] {n:Count} {l:Level} (have|has|with) [the] highest {m:Shown} [,] and what [is] (their|the) {k:ShownList} => {m} and {k} for the {n} {l} with the highest {m}
+{n:Count} {l:Level} where {m:Shown} is [the] highest [,] and show {k:ShownList} [with it|too|as well] => {m} and {k} for the {n} {l} with the highest {m}
+how does {k:Shown} (run|go|look|move) by {g:Unit} for [the] {n:Count} {l:Level} (that have|with|having) [the] most {m:Shown} => for the {n} {l} with the most {m}, the {k} by {g}
+take [the] {n:Count} (biggest|largest|top|highest) {l:Level} (on|by|for) {m:Shown} and (show|give) [me] their {k:Shown} {g:Unit} by {g} => for the {n} {l} with the most {m}, the {k} by {g}
+{k:Shown} by {j:Level} for [the] {n:Count} {l:Level} whose {m:Shown} is [the] highest => for the {n} {l} with the highest {m}, the {k} by {j}
+[the] {n:Count} highest {l:Level} on {m:Shown} [,] and for those {k:Shown} split by {j:Level} => for the {n} {l} with the highest {m}, the {k} by {j}
+{k:Shown} {g:Unit} by {g} for [just|only] [the] {n:Count} {l:Level} (that have|with) [the] most {m:Shown} => for the {n} {l} with the most {m}, the {k} by {g}
+
+# ── the first per cent
+[the] (upper|highest|top|leading|biggest|best) {n:Percent} of [the|all|our] {l:Level} [ranked|sorted|ordered] (by|on|in terms of) {m:Shown} [{r}] => top {n} of {l} by {m} {r}
+(keep|show|take) [only] [the] (highest|top|best) {n:Percent} of {l:Level} (by|on) {m:Shown} [{r}] => top {n} of {l} by {m} {r}
+(which|what) {l:Level} (make up|are in|were in|are|form) [the] top {n:Number} (percent|per cent|pct|%) (by|on|for|in) {m:Shown} [{r}] => top {n} % of {l} by {m} {r}
+(which|what) {l:Level} (make up|are in|were in|are|form) [the] bottom {n:Number} (percent|per cent|pct|%) (by|on|for|in) {m:Shown} [{r}] => bottom {n} % of {l} by {m} {r}
+{p:Period} top {n:Number} (percent|per cent|pct|%) (among|of) [the] {l:Level} [,] [ranked] (on|by) {m:Shown} => top {n} % of {l} by {m} {p}
+
+# ── conditions on figures
+(any|which|what|are any|are there any|list|list all|list every|list the|show|show me|show all|give me all|all|find|name) [the|of the|those|our] {l:Level} (above|over|with more than|exceeding|beyond|past|topping) {n:Number} (in|on|of|for) {m:Shown} [{r}] => {l} with over {n} {m} {r}
+! [list|show|which|give me] [every|all|the|each|those|any] {l:Level} (whose|where) {m:Shown} (exceeds|exceed|is over|is above|is more than|is greater than|is bigger than|went past|went over|goes over|passes|tops|topped|surpasses|exceeded|is higher than) {n:Number} [,] [which ones] [{r}] => {l} with over {n} {m} {r}
+! [list|show|which|give me] [every|all|the|each|those|any] {l:Level} (whose|where) {r:Period} {m:Shown} (exceeds|is over|is above|is more than|went past|went over|goes over|passes|tops|topped|surpasses|exceeded) {n:Number} => {l} with over {n} {m} {r}
+(which|what) {l:Level} (are having|have|had|has|got|made|make|run|ran|did) {m:Shown} (bigger|larger|higher|greater|more|above|over) [than] {n:Number} [{r}] => {l} with over {n} {m} {r}
+{l:Level} (w|with|having) {m:Shown} (>|over|above|more than) {n:Number} [{r}] => {l} with over {n} {m} {r}
+{l:Level} (w|with|having) {m:Shown} (<|under|below|less than) {n:Number} [{r}] => {l} with under {n} {m} {r}
+(which|what) {l:Level} (made|have|had|got|did|sold) less (than|tahn|then) {n:Number} {m:Shown} [{r}] => {l} with under {n} {m} {r}
+[give me] [all|the|those|any|which] {l:Level} that (got|get|came|made it|rose) [up] to at least {n:Number} (in|of|on) {m:Shown} [{r}] => {l} with at least {n} {m} {r}
+are (any|there any) {l:Level} (running|with|having|that have|showing) {m:Shown} (higher|bigger|larger|greater|more|over|above) [than] {n} [,] and which => {l} with {m} over {n}
+(which|what) {l:Level} (have|had|has|make|made|got) (from|between) {n:Number} (to|and) {k:Number} {m:Shown} [{r}] => {l} with {m} between {n} and {k} {r}
+{l:Level} [somewhere] between {n:Number} and {k:Number} (in|on|of|for) {m:Shown} [{r}] => {l} with {m} between {n} and {k} {r}
+[show] {l:Level} over {n:Number} in {m:Shown} (yet|but|and) (below|under) {k:Number} in {j:Shown} => {l} with over {n} {m} and under {k} {j}
+[on|in] (which|what) {l:Unit} (in|of) {p:Period} did {m:Shown} (go|rise|climb|get) (over|above|past|beyond) {n:Number} => {l} with over {n} {m} in {p}
+(which|what) {l:Unit} did (we|i) (do|have|make|see|get) more than {n:Number} {m:Shown} [in] {p:Period} => {l} with over {n} {m} in {p}
+[the] {p:Period} {l:Unit} that (stayed|remained|were|was|fell) (under|below) {n:Number} (on|in|for|of) {m:Shown} => {l} with under {n} {m} in {p}
+
+# ── above and below average
+{l:Level} (with|having|that have|which have) more {m:Shown} than [the] average [{k:Level}] [{r}] => {l} with above average {m} {r}
+{l:Level} (with|having|that have|which have) less {m:Shown} than [the] average [{k:Level}] [{r}] => {l} with below average {m} {r}
+above average {l:Level} (on|in|for|by) {m:Shown} [{r}] => {l} with above average {m} {r}
+below average {l:Level} (on|in|for|by) {m:Shown} [{r}] => {l} with below average {m} {r}
+[on|in] (what|which) {l:Unit} was {m:Shown} (above|over) average [{r}] => {l} with above average {m} {r}
+[on|in] (what|which) {l:Unit} was {m:Shown} (below|under) average [{r}] => {l} with below average {m} {r}
+{m:Shown} (under|below) [the] average [,] (which|what) {l:Level} is (that|it) => {l} with below average {m}
+{m:Shown} (over|above) [the] average [,] (which|what) {l:Level} is (that|it) => {l} with above average {m}
+(which|what) {l:Level} (have|had|has) {m:Shown} (that is|that) (under|below|less than|lower than) [the] average [{r}] => {l} with below average {m} {r}
+(which|what) {l:Level} (have|had|has) {m:Shown} (that is|that) (over|above|more than|higher than) [the] average [{r}] => {l} with above average {m} {r}
+[point out|show|list] [the] {l:Level} with {m:Shown} (higher|bigger|greater|larger|more) than [the] average [{r}] => {l} with above average {m} {r}
+[point out|show|list] [the] {l:Level} with {m:Shown} (lower|smaller|less) than [the] average [{r}] => {l} with below average {m} {r}
+{l:Level} that (ran|were|are|stayed) ahead of [the] average with more {m:Shown} [{r}] => {l} with above average {m} {r}
+
+# ── more than another
+(what|which|list|show|are there|there are|any) [the] {l:Level} (have got|have|that have|had|has|whose|with|made|that had|got) more {m:Shown} than {x:Members} [has|does|did|have|had] [,] [and which] [{r}] => {l} with more {m} than {x} {r}
+[list|show|which|what] [the] {l:Level} (whose|where) {m:Shown} is (higher|bigger|larger|greater) than [that of] {x:Members} [{r}] => {l} with more {m} than {x} {r}
+{l:Level} with {m:Shown} (above|over|higher than|beyond) {x:Members} [{r}] => {l} with more {m} than {x} {r}
+[in] {p:Period} [,] [the] {l:Level} that (stayed|were|remained) (under|below) {x:Members} (on|in|for|by) {m:Shown} => {l} with less {m} than {x} in {p}
+
+# ── how many pass a test
+(count|count up|number of|count of) [the|all] {l:Level} (that|which|who) (clear|cleared|pass|passed|exceed|exceeded|top|topped|reach more than|go over|went over|are over) {n:Number} (on|in|of|for) {m:Shown} [{r}] => how many {l} with over {n} {m} {r}
+[{r:Period}] [,] how many {l:Level} (were|are|was|came in|fell|stayed) (below|under|less than) {n:Number} (on|in|for|of) {m:Shown} [{r}] => how many {l} with under {n} {m} {r}
+[{r:Period}] [,] how many {l:Level} (were|are|was|came in|stayed|went) (above|over|more than|past) {n:Number} (on|in|for|of) {m:Shown} [{r}] => how many {l} with over {n} {m} {r}
+how many {l:Level} (failed to|did not|could not|not) (get to|reach|make|hit|come to|manage|achieve) {n:Number} {m:Shown} [{r}] => how many {l} with under {n} {m} {r}
+(count|number) of {l:Level} with more {m:Shown} than average [{r}] => how many {l} with above average {m} {r}
+(count|number) of {l:Level} with less {m:Shown} than average [{r}] => how many {l} with below average {m} {r}
+{r:Period} [,] how many {l:Level} (came in|were|are|fell|stayed) (under|below) average (for|on|in) {m:Shown} => how many {l} with below average {m} in {r}
+! (number|count) of {l:Unit} in {p:Period} with {m:Shown} (higher|bigger|more|over|above) [than] {n:Number} => how many {l} with over {n} {m} in {p}
+in how many {l:Unit} of {p:Period} [the] {m:Shown} was (lower than|under|below|less than) {n:Number} => how many {l} with under {n} {m} in {p}
+in how many {l:Unit} of {p:Period} [the] {m:Shown} was (higher than|over|above|more than) {n:Number} => how many {l} with over {n} {m} in {p}
+how many {l:Level} (managed|made|had|got|did|reached) more than {n:Number} {m:Shown} [{r}] => how many {l} with over {n} {m} {r}
+count [the|all|our] {l:Level} => how many {l}
+! (# of|no of|nr of|num of|number of|nbr of) {l:Level} => how many {l}
+
+# ── none
+(any|which|what|are there|list|show) [the] {l:Level} (with|having|that have|have|had) (zero|no|nil|nothing|0|none) [at all] [in|on|of] {m:Shown} [at all] [{r}] => {l} with no {m} {r}
+(which|what|any) {l:Level} (do not|did not|does not|not) (have|make|get|see|sell) any {m:Shown} [{r}] => {l} with no {m} {r}
+{l:Level} (that|which|who) (have|had|has|made|got) no {m:Shown} at all [,] [which ones are they] [{r}] => {l} with no {m} {r}
+(which|what) {l:Level} did nothing (on|in|for) {m:Shown} [{r}] => {l} with no {m} {r}
+how many {l:Level} went without {m:Shown} [{r}] => how many {l} with no {m} {r}
+{l:Unit} (in|of) {p:Period} without any {m:Shown} => {l} with no {m} in {p}
+
+# ── members beside each other
+(put|set|hold|stack|match|pit) {x:Members} [up] (against|beside|next to|alongside|with) {y:Members} (for|on|in|by) {m:Shown} [{r}] => {m} of {x} versus {y} {r}
+compare {m:Shown} (between|of|for|at|in) {x:Members} and {y:Members} [{r}] => {m} of {x} versus {y} {r}
+(what is|what was|what|show|give) [the] (difference|gap|distance) (of|in|on|for) {m:Shown} between {x:Members} and {y:Members} [{r}] => {m} of {x} versus {y} {r}
+{m:Shown} (for|of|at) {x:Members} (compared|in comparison|relative|next|opposed|beside|as compared) (to|with) {y:Members} [,] [what is the gap|what is the difference|with the gap] [{r}] => {m} of {x} versus {y} {r}
+in {p:Period} [,] how much more {m:Shown} did {x:Members} (have|make|get|do|sell|see) than {y:Members} => {m} of {x} versus {y} in {p}
+how much more {m:Shown} did {x:Members} (have|make|get|do|sell|see) than {y:Members} [{r}] => {m} of {x} versus {y} {r}
+{x:Members} (against|versus|vs|and) {y:Members} (on|in|for) {m:Shown} [for|in] [{r:Period}] [,] [both figures and the gap|with the gap|head to head|both] => {m} of {x} versus {y} {r}
+who (had|has|made|got|did|sold) more {m:Shown} [{r:Period}] [,] {x:Members} or {y:Members} => {m} of {x} versus {y} {r}
+who had more {m:Shown} in {p:Period} [,] {x:Members} or {y:Members} => {m} of {x} versus {y} in {p}
+(track|follow|plot|chart) {x:Members} (against|and|versus|vs|beside) {y:Members} (on|in|for) {m:Shown} (through|over|across|by|along) [the] {g:Unit} [of] [{r}] => {m} of {x} versus {y} by {g} {r}
+was {m:Shown} (higher|lower|better|worse|bigger|more) (at|in|for|with|on) {x:Members} or [at|in|for|with|on] {y:Members} [{r}] => {m} of {x} versus {y} {r}
+for (each|every) {l:Level} [,] how do {x:Members} and {y:Members} (compare|stack up|do|look) (on|in|for) {m:Shown} => {m} of {x} versus {y} by {l}
+{x:Members} (and|vs|versus) {y:Members} head to head (on|in|for) {m:Shown} [,] {l:Level} by {l} => {m} of {x} versus {y} by {l}
+how (does|did|do|is) {x:Members} (do|doing|compare|fare|stand|perform|look|compared) (on|in|for|with) {m:Shown} (compared|relative|next|in comparison|versus) [to|with] [the|all the] (rest|others) [{r}] => {m} of {x} versus the rest {r}
+{x:Members} on one side [,] [and] all [the] other {l:Level} on the other [,] {m:Shown} [{r}] => {m} of {x} versus the rest {r}
+(set|put|hold|compare) {x:Members} [up] (against|beside|next to|with|to) [the] (remaining|other|rest of the) {l:Level} (on|in|for) {m:Shown} [{r}] => {m} of {x} versus the rest {r}
+compare [the] {m:Shown} of {x:Members} (with|to|and) [the] {m} of [the] other {l:Level} [together] [{r}] => {m} of {x} versus the rest {r}
+how (did|does|do) {x:Members} (compare|do|stand) (with|against|to|beside) all [the] {l:Level} [together|combined] (on|in|for) {m:Shown} [{r}] => {m} of {x} versus all {l} {r}
+is {m:Shown} (at|in|for|of) {x:Members} (higher|lower|better|worse) than (for|at|in|of) all [the] {l:Level} [,] [show both] [{r}] => {m} of {x} versus all {l} {r}
+[{r:Period}] [,] was {x:Members} {m:Shown} any (different|better|worse|higher|lower) (from|than|to) [the] rest => {m} of {x} versus the rest {r}
+compare {x:Members} in {p:Period} with [all|all the|the] rest (on|in|for) {m:Shown} => {m} of {x} versus the rest in {p}
+
+# ── periods beside each other
+[the] difference (in|of) {m:Shown} between [the] [years|months|quarters] {p:Period} and {q:Period} => {m} in {p} versus {q}
+are (we|they) (doing|making|seeing|having|getting|selling) (more|less) {m:Shown} {p:Period} than {q:Period} [,] [show both] => {m} {p} versus {q}
+compare {m:Shown} [by {l:Key}] between {p:Period} and {q:Period} => {m} by {l} in {p} versus {q}
+for (each|every) {l:Level} [the] {m:Shown} in {p:Period} compared (to|with) [that of] {q:Period} => {m} by {l} in {p} versus {q}
+{p:Period} (side by side|next to|beside|alongside) [with] {q:Period} (on|in|for) {m:Shown} => {m} in {p} versus {q}
+was {p:Period} (up or down|better or worse|higher or lower) (in|on|for) {m:Shown} (against|on|compared to|versus) [the] previous one [,] [with figures] => {m} {p} versus the month before
+{m:Shown} for {p:Period} and for {q:Period} [,] [plus|with|and] [the] difference => {m} {p} versus {q}
+{m:Shown} for {p:Period} next to {q:Period} => {m} in {p} versus {q}
+{m:Shown} for (each|every) {g:Unit} of {p:Period} (beside|next to|against|with) [the] same {g} of [the] year before => {m} by {g} in {p} versus the year before
+compare [the] {m:Shown} of {p:Period} with {q:Period} (one year before|a year before|one year earlier|a year earlier|of the year before) => {m} in {p} versus the year before
+{p:Period} (months|quarters|weeks) for {m:Shown} [,] how do they compare to [the] year before => {m} by month in {p} versus the year before
+by {l:Level} [,] {m:Shown} [,] {p:Period} and {q:Period} together => {m} by {l} {p} versus {q}
+
+# ── plan
+(did|do|have|are|were) (we|they) (hit|hitting|reach|reached|make|made|meet|met|achieve|achieved|miss|missed|beat|on) [our|the] (target|targets|plan|budget|goal|goals) (on|for|in|with|of) {m:Shown} [{r}] => {m} versus plan {r}
+[so] [the] (target|plan|budget|goal) (for|on|of) {m:Shown} [{r:Period}] [,] (did|have) (we|they) (make|made|hit|reach|meet) it => {m} versus plan {r}
+[so] [the] target for {m:Shown} in {p:Period} [,] did (we|they) (make|hit|reach|meet) it => {m} versus plan in {p}
+how (is|was|are|were) [the] {m:Shown} [of|in] [{r:Period}] (in comparison|compared|relative|measured) (to|with|against) [the] (plan|target|budget) => {m} versus plan {r}
+{m:Shown} [in] [{r:Period}] (agianst|against|vs|v|versus|over) [the] (plan|target|budget) => {m} versus plan {r}
+{m:Shown} and its (plan|target|budget) [for|by] (each|every) {l:Level} [for] [{r}] => {m} versus plan by {l} {r}
+how close to [the] (plan|target|budget) (was|were|is|are) {x:Members} (on|in|for|with) {m:Shown} [{r}] => {m} versus plan for {x} {r}
+(actuals|actual) and (plan|target|budget) of {m:Shown} for (each|every) {l:Level} [,] [{r}] => {m} versus plan by {l} {r}
+{p:Period} (plan|target|budget) and {m:Shown} [,] [how do they look next to each other] by {l:Level} => {m} versus plan by {l} in {p}
+by how much did (we|they) (miss|beat|miss or beat|beat or miss|exceed|undershoot|overshoot) [the] (plan|target|budget) (on|in|for) {m:Shown} [{r}] => {m} versus plan {r}
+how (big|large|wide|great) (was|is) [{r:Period}] [the] (gap|distance|difference) between {m:Shown} and [the] (plan|target|budget) [{r}] => {m} versus plan {r}
+[in] [{p:Period}] [,] what was [the] (distance|gap) to [the] (plan|target) (on|in|for) {m:Shown} for (each|every) {l:Level} => {m} versus plan by {l} in {p}
+how far (above or below|over or under|north or south of|off|from|above|below) [the] (plan|target|budget) (in|on|for|did) {m:Shown} (was|were|end up|is) (each|every) {l:Level} [{r}] => {m} versus plan by {l} {r}
+how far (above or below|over or under|north or south of|off|from) [the] (plan|target|budget) (did|was|is) {m:Shown} [end up|land|come in|finish] [{r}] => {m} versus plan {r}
+{p:Period} [,] {m:Shown} [,] how much (over or under|above or below) [the] (plan|target) were (we|they) => {m} versus plan in {p}
+! (which|what|the) [of the] {l:Level} [that] (fell short of|came in under|missed|fell under|were under|stayed under|fell behind|are behind|were behind|have not reached|did not reach|not reached) [the|their|our] (plan|target|budget|goal) (on|in|for|of) {m:Shown} [for] [{r}] => {l} with {m} below plan {r}
+! (which|what|the) [of the] {l:Level} [that] (came in ahead of|beat|exceeded|went over|came in above|were above|were over|outdid|topped|surpassed|were ahead of|are ahead of) [the|their|our] (plan|target|budget|goal) (on|in|for|of) {m:Shown} [for] [{r}] => {l} with {m} above plan {r}
+! {l:Level} (behind|below|under|short of) [the] (plan|target|budget) [,] {m:Shown} [,] {r:Period} => {l} with {m} below plan in {r}
+! {l:Level} (ahead of|above|over) [the] (plan|target|budget) [,] {m:Shown} [,] {r:Period} => {l} with {m} above plan in {r}
+{r:Period} [,] {m:Shown} [,] (which|what) {l:Level} (missed|fell short of|did not reach|were under|fell under) [their|the] (plan|target|budget|goal) => {l} with {m} below plan in {r}
+{r:Period} [,] {m:Shown} [,] (which|what) {l:Level} (went over|beat|exceeded|topped|were above) [their|the] (plan|target|budget|goal) => {l} with {m} above plan in {r}
+{l:Level} that did better than [their|the] (target|plan|budget) [,] [above it] [,] (on|in|for) {m:Shown} [{r}] => {l} with {m} above plan {r}
+! [which|what] {l:Unit} were (under|below|behind) [the] (plan|target|budget) in {p:Period} for {m:Shown} => {l} with {m} below plan in {p}
+! [which|what] {l:Unit} were (over|above|ahead of) [the] (plan|target|budget) in {p:Period} for {m:Shown} => {l} with {m} above plan in {p}
+how many {l:Level} (missed|fell short of|fell under|were under|did not reach) [the|their] (plan|target|budget) (on|in|for) {m:Shown} [{r}] => how many {l} with {m} below plan {r}
+how many {l:Level} (beat|exceeded|topped|were over|reached|went over) [the|their] (plan|target|budget) (on|in|for) {m:Shown} [{r}] => how many {l} with {m} above plan {r}
+(number|count) of {l:Level} that (fell under|missed|fell short of) [the] (plan|target) (on|in|for) {m:Shown} [{r}] => how many {l} with {m} below plan {r}
+who among [the] {l:Level} (exceeded|beat|topped) [the] (plan|target) (for|on|in) {m:Shown} [{r}] => {l} with {m} above plan {r}
 `;
