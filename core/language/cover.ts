@@ -55,7 +55,7 @@ export function coversOf(question: Question): Cover[] {
     const quiet =
       !saysWhich(question, at) &&
       (token?.kind === 'comma' ||
-        (token?.kind === 'sign' && /[–—&-]/.test(token.word)) ||
+        (token?.kind === 'sign' && /[–—&-]/.test(token.word) && !takesAway(question, at)) ||
         (token?.kind === 'word' && HARMLESS.has(token.word)));
     const skipCost = quiet
       ? question.names.exactly([singular(token?.word ?? '')]).some(({ named }) => named.kind === 'measure')
@@ -118,6 +118,11 @@ function saysWhich(question: Question, at: number): boolean {
       .some(({ match, cost }) => match.named.kind === 'level' && match.by === 'name' && cost === 0)
   );
 }
+
+/** A minus before a member takes it away, so it is not passed over. */
+const takesAway = (question: Question, at: number): boolean =>
+  question.tokens[at]?.word === '-' &&
+  question.namesAt(at + 1).some(({ match, cost }) => match.named.kind === 'member' && cost === 0);
 
 const CALENDAR_UNITS: ReadonlySet<string> = new Set(GRAINS);
 

@@ -7,7 +7,7 @@ import { singular, type Token } from './tokens';
 const MENDED: readonly string[] = (
   'month months monthly quarter quarters quarterly weekly daily yearly annual today yesterday january february march april august september october november december monday tuesday wednesday thursday friday saturday sunday ' +
   'compare compared versus without except exclude excluding instead between before after since until during average median minimum maximum highest lowest largest smallest longest shortest slowest fastest biggest fewest bottom total share percentage proportion cumulative ' +
-  'running growth change difference previous current last year years trend ranked sorted descending ascending alphabetically weekend weekends weekdays records where which'
+  'running growth change difference previous current last year years trend ranked sorted descending ascending alphabetically which just again against those nothing only please below above weekend weekends weekdays records where which'
 )
   .split(' ')
   .filter((word) => word.length >= 4);

@@ -15,7 +15,7 @@ export interface Token {
 }
 
 const PATTERN =
-  /[“"]([^”"]*)[”"]|\d{4}-\d{2}-\d{2}|\d{4}-(?:0[1-9]|1[0-2])(?![\d\p{L}-])|\d{1,2}:\d{2}\b(?!:)|\d{1,2}[/.]\d{4}\b|\d+(?:,\d{3})*(?:\.\d+)?(?:[bB][nN]|[kKmM])?\s?[€£]|[€$£]\s?\d+(?:,\d{3})*(?:\.\d+)?(?:[bB][nN]|[kKmM])?\b|\d+(?:,\d{3})+(?:\.\d+)?%?|\d+(?:\.\d+)?(?:[bB][nN]|[kKmM])\b|\d+(?:\.\d+)?\s?%|\d+(?:[sS][tT]|[nN][dD]|[rR][dD]|[tT][hH])\b|\d+\.\d+|\d+(?![\p{L}\d])|[\p{L}\d]+(?:['’][\p{L}]+)?|%|[-+*/×÷()&–—=<>≤≥]|,/gu;
+  /[“"]([^”"]*)[”"]|\d{4}-\d{2}-\d{2}|\d{4}-(?:0[1-9]|1[0-2])(?![\d\p{L}-])|\d{1,2}:\d{2}\b(?!:)|\d{1,2}[/.]\d{4}\b|\d+(?:,\d{3})*(?:\.\d+)?(?:[bB][nN]|[kKmM])?\s?[€£]|[€$£]\s?\d+(?:,\d{3})*(?:\.\d+)?(?:[bB][nN]|[kKmM])?\b|\d+(?:,\d{3})+(?:\.\d+)?%?|\d+(?:\.\d+)?(?:[bB][nN]|[kKmM])\b|\d+(?:\.\d+)?\s?%|\d+(?:[sS][tT]|[nN][dD]|[rR][dD]|[tT][hH])\b|\d+\.\d+|\d+(?![\p{L}\d])|[\p{L}\d]+(?:['’][\p{L}]+)?|%|!=|<>|≠|¬|(?<![\p{L}\d])!(?=[\p{L}\d])|[-−+*/×÷()&–—=<>≤≥]|,|[^\s\p{L}\p{N}\p{M}.,;:?!¿¡'"’‘“”„…_\p{Cf}]/gu;
 
 /** Letters without accents and case; the letters that do not decompose are spelt out. */
 export function plainLetters(text: string): string {
@@ -55,18 +55,49 @@ const CONTRACTIONS: Readonly<Record<string, string>> = byWord({
   "i'm": 'i',
 });
 
-/** Cuts a text into tokens. Signs that carry no meaning (full stops, question marks, colons) give none. */
+/** Signs that deny what follows them. */
+const NOT: ReadonlySet<string> = new Set(['!=', '<>', '≠', '¬', '!']);
+
+/**
+ * Cuts a text into tokens. Marks that only punctuate (full stops, question marks, colons, quotes) give none; each other sign
+ * is a token, so that none is passed over unread.
+ */
 export function tokenise(text: string): Token[] {
   const tokens: Token[] = [];
   for (const match of text.matchAll(PATTERN)) {
     const raw = match[0];
     const start = match.index;
     const place = { text: raw, start, end: start + raw.length };
-    if (raw === '-' && joinsWords(text, start)) continue;
+    if ((raw === '-' || raw === '−') && joinsWords(text, start)) continue;
+    const sign = tokens.at(-1);
+    // a minus that stands right before a number and after nothing it could join is the number's own
+    if (
+      sign?.word === '-' &&
+      sign.end === start &&
+      /^\d/.test(raw) &&
+      !/[\p{L}\d)]\s*$/u.test(text.slice(0, sign.start))
+    ) {
+      const number = numberOf(raw);
+      if (number.value !== undefined && !raw.includes(':')) {
+        tokens.pop();
+        tokens.push({
+          text: text.slice(sign.start, place.end),
+          start: sign.start,
+          end: place.end,
+          word: `-${raw}`,
+          kind: 'number',
+          ...number,
+          value: -number.value,
+        });
+        continue;
+      }
+    }
     if (match[1] !== undefined) {
       if (match[1].trim() !== '') tokens.push({ ...place, word: plainLetters(match[1].trim()), kind: 'quoted' });
     } else if (raw === ',') tokens.push({ ...place, word: ',', kind: 'comma' });
-    else if (/^[-+*/×÷()&–—=%<>≤≥]$/.test(raw)) tokens.push({ ...place, word: raw, kind: 'sign' });
+    else if (NOT.has(raw)) tokens.push({ ...place, word: 'not', kind: 'word' });
+    else if (/^[^\p{L}\p{N}€$£]$/u.test(raw) || raw === '€' || raw === '$' || raw === '£')
+      tokens.push({ ...place, word: raw === '−' ? '-' : raw, kind: 'sign' });
     else if (/^[\d€$£]/.test(raw) && !/^\d+[\p{L}]/u.test(raw.replace(/(bn|[km]|st|nd|rd|th)$/i, '')))
       tokens.push({ ...place, word: raw, kind: 'number', ...numberOf(raw) });
     else tokens.push({ ...place, word: wordOf(raw), kind: 'word' });

@@ -57,9 +57,6 @@ const SETTLED_BY_CONTEXT = 0.3;
 /** Words that need no mending. */
 const KNOWN_WORDS: ReadonlySet<string> = new Set([...FUNCTION_WORDS, ...WORDING_WORDS]);
 
-/** So many words of a wording outweigh a reason not to answer the words as they stand. */
-const SURER = 3;
-
 export interface Candidate {
   readonly cover: Cover;
   readonly cost: number;
@@ -111,18 +108,23 @@ export function understand(text: string, context: ReadContext): Understanding {
   const question = of(typed.tokens);
   const asItStands = understandPlain(question, typed.mended, context);
   const plain = plainForms(question, wordsBefore(context), of);
-  const tried =
-    asItStands.outcome === 'unknown'
-      ? plain
-      : plain.filter((one) => one.sure || (asItStands.outcome === 'refused' && one.met >= SURER));
+  // a reason not to answer is not talked away
+  const tried = asItStands.outcome === 'unknown' ? plain : plain.filter((one) => one.sure);
   let refused: Understanding | null = null;
+  /** What leaves the fewest words unknown, of what cannot be read. */
+  let nearest = asItStands;
   for (const { tokens } of tried) {
     const understood = asTyped(understandPlain(of(tokens), typed.mended, context), tokens, typed.tokens);
     if (understood.outcome === 'read' || understood.outcome === 'move') return understood;
     if (understood.outcome === 'refused') refused ??= understood;
+    if (understood.outcome === 'unknown' && unknownIn(understood) < unknownIn(nearest)) nearest = understood;
   }
-  return asItStands.outcome === 'unknown' && refused !== null ? refused : asItStands;
+  return asItStands.outcome === 'unknown' ? (refused ?? nearest) : asItStands;
 }
+
+/** How many of the typed words are unknown; of an unknown reading there is at least one to be told. */
+const unknownIn = ({ uses, typed }: Asked): number =>
+  (typed?.uses ?? uses).filter((use) => use === 'unresolved').length || Infinity;
 
 /** The words of the sentence that a question follows. */
 function wordsBefore({ before, names, calendar }: ReadContext): ReadonlySet<string> | null {

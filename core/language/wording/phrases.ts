@@ -1,22 +1,80 @@
 /** Everyday phrases and the plain words for them, wherever in a message they stand; a line a phrase. */
 
 export const PHRASES = `
-# short writing
-(w/o|wo|w o|sans) => without
-(qtr|qtrs) => quarter
+# ── short writing
+(w / o|wo|sans) => without
+(qtr|qrtr) => quarter
+(qtrs) => quarters
 (yr) => year
 (yrs) => years
-(mth|mnth|mths|mnths|mos) => months
+(mth|mnth) => month
+(mths|mnths|mos) => months
 (wk) => week
 (wks) => weeks
 (avg|avge|ave|av) => average
-(pct|prct|percentages of) => percent
-(yoy|y o y|year on year) => versus last year
+(pct|prct|per cent) => percent
+(yoy|y o y|y / y) => versus last year
 (thru|til|till) => until
-# numbers
+(em) => them
+(gimme|gimmie) => give me
+(# of|no of|nr of|num of|nbr of) => number of
+(tot|totl) => total
+(insted|instaed|instd) => instead
+
+! (waht|wat|wht|hwat) => what
+! (teh|hte) => the
+! (hw|hwo) => how
+! (lats|lst) => last
+! (tahn) => than
+! (adn|nad) => and
+! (prev|prv) => previous
+! (tho|tbh|imo|imho|atm) => ,
+! may (i|we) compare => compare
+! may (i|we) [please] (have|see|get|know|ask) => show
+! good day => hello
+! kindly (provide|send|give|show|let) [me|us] => show
+! (take|keep|have|use) only => only
+
+# ── about numbers
 (north of) {n:Number} => over {n}
 (south of) {n:Number} => under {n}
-(upwards of) {n:Number} => over {n}
+(upwards of|in excess of) {n:Number} => over {n}
+(roughly|approximately|around about|more or less|approx|ballpark|give or take|or thereabouts) => the
 (a couple of) => 2
 (a dozen) => 12
+
+# ── time
+{g:OneUnit} (by|after) {g} => by {g}
+(from) {g:OneUnit} (to) {g} => by {g}
+fiscal quarter (by|after) fiscal quarter => by fiscal quarter
+(across|over|through|along) the week => by day of week
+(since|from) the (start|beginning|begin|first day) of {p:Period} => since {p}
+(calendar year|calendar|the whole of|the entire|all of|the year|the course of) {p:Year} => {p}
+(in|during|over|for) the (year|course of) {p:Year} => in {p}
+(the first quarter|first quarter|quarter one|the 1st quarter) => Q1
+(the second quarter|second quarter|quarter two|the 2nd quarter) => Q2
+(the third quarter|third quarter|quarter three|the 3rd quarter) => Q3
+(the fourth quarter|fourth quarter|quarter four|final quarter|the 4th quarter) => Q4
+(the first half of) {p:Year} => H1 {p}
+(the second half of) {p:Year} => H2 {p}
+first half of {p:Year} => H1 {p}
+second half of {p:Year} => H2 {p}
+(so far) {p:Period} => {p}
+{s:Season} just gone => last {s}
+(next to|beside|against|versus|vs|compared with|compared to) the same (months|month|weeks|days|period|time|dates|quarter|quarters) (last year|a year ago|of last year|the year before|in the year before) => versus last year
+weekends only => on weekends
+weekdays only => on weekdays
+
+# ── by what
+(one|a|a separate|separate) (line|row|bar|column|curve|series) (for|per) (each|every) {l:Level} => by {l}
+(one|a|a separate) (line|row|bar|column|curve|series) per {l:Level} => by {l}
+(at|on|to) {l:Level} level => by {l}
+, {l:Level} level => by {l}
+(split|broken|divided|sliced|cut|grouped|separated|split up|broken up|sorted out|split out|broken out|broken down) [out|down|up] (by|into|per|over|across|between|along) {l:Key} => by {l}
+(over|among|amongst|between|across) (the|all|all the|our|each of the) {l:Level} => by {l}
+! number of {m:Measure} per {l:Level} => {m} by {l}
+! number of {m:Measure} (in|at|on|for) each {l:Level} => {m} by {l}
+
+# ── the rest
+(lump|lumping|group|put|bundle|fold) (the rest|everything else|the others) (together|up|in one|into one) => with the rest as Others
 `;

@@ -226,6 +226,10 @@ function actsOf(tokens: readonly PlainToken[], situated: Situated, before: Reado
     .sort((a, b) => b.met - a.met);
 }
 
+const NUMBERS: ReadonlySet<string> = new Set(
+  'one two three four five six seven eight nine ten twelve twenty'.split(' '),
+);
+
 /** What plain words leave out of what was named (“X instead of Y”) has to be in the sentence before. */
 function leavesOutWhatIsThere(
   { plain }: Wording,
@@ -239,7 +243,7 @@ function leavesOutWhatIsThere(
       tokens
         .slice(start, end)
         .flatMap(({ word }) => nameWords(word))
-        .every((word) => before?.has(word) ?? false),
+        .every((word) => NUMBERS.has(word) || /^\d+$/.test(word) || (before?.has(word) ?? false)),
   );
 }
 

@@ -2,6 +2,13 @@
 
 export const QUESTIONS = `
 # ── one figure
+! where (are|is) (we|it) [at] {p:Period} (on|with|for|in) {m:Shown} => {m} {p}
+! where is {m:Shown} [at] (for|in) {p:Period} => {m} {p}
+! [what is|what was] [the] (mean|average) {m:Measure} for (each|every) {l:Level} [{r}] => average {m} by {l} {r}
+! {r} as a (rolling|moving|trailing) average over {n:Count} {g:Unit} => {n} {g} moving average of {r}
+! (did any|which|any|what) [of the] {l:Level} (double|doubled) [their] {m:Measure} from {p:Period} to {q:Period} [,] [and which] => {l} where {m} grew by 100% or more from {p} to {q}
+! for (each|every) {k:Key} [of|in] [{p:Period}] [,] [what|the] (share|percentage|proportion) of {m:Measure} (did|does|do|that) each {l:Level} (have|has|take|make up|hold) [in it] => share of {m} by {l} within each {k} {p}
+! {m:Measure} by {k:Level} as [a] (percent|percentage|share|%|proportion) of (its|their|each|the) {l:Level} [{r}] => share of {m} by {k} within each {l} {r}
 (where|how) (did|does|do) {m:Shown} (land|come out|come in|end up|close|finish|stand|come out at|add up to|total|look|do|go|fare|turn out|shape up) [at|to] [{r}] => {m} {r}
 where (do|did) (we|i) (stand|land|end up|come out|close|finish) (on|with|for|in terms of) {m:Shown} [{r}] => {m} {r}
 [the] {m:Shown} (figure|number|total|numbers|figures|totals) [for|of|in] {r} => {m} {r}
@@ -37,10 +44,23 @@ in {p:Period} [,] what [was|were|is] {m:Shown} of {y:Members} (within|in|inside|
 {m:Shown} {r} [,] with (just|only) {x:Members} (and|,) {y:Members} (in it|included|there) => {m} {r} for {x} and {y}
 how much {m:Shown} comes (on|in|at) {r} => {m} {r}
 
+# ── how somebody does
+how (is|are|was|were|has|have|did|does|do) {x:Members} (doing|done|do|performing|performed|getting on|faring|looking|fare|going|go|been doing) (on|for|with|in|in terms of) {m:Shown} [{r}] => {m} for {x} {r}
+how (is|are|was|were|did|does|do|has|have) {x:Members} {m:Shown} (doing|look|looking|going|go|developing|been) [{r}] => {m} for {x} {r}
+how (is|was|has|did|does|are|were) {m:Shown} (doing|done|do|going|go|looking|look|behaving|been|behaved|holding up|hold up) [{r}] => {m} {r}
+how did {p:Period} treat us [,] {m:Shown} wise => {m} {p}
+{r} [,] {m:Shown} wise => {m} {r}
+any {m:Shown} {p:Period} => {m} {p}
+any {m:Shown} in {p:Period} => {m} in {p}
+(draw|plot|make|give|show|sketch) [me|us] [a] (line|curve|line chart|line graph) (of|for|with) {r} => {r} as a line
+(draw|plot|make|give|show|sketch) [me|us] [a] (bar chart|bars|bar graph|column chart) (of|for|with) {r} => {r} as bars
+(draw|plot|make|give|show|sketch) [me|us] [a] (pie|pie chart) (of|for|with) {r} => {r} as a pie
+(draw|make|give|show) [me|us] [a] (table|list) (of|with) {r} => {r} as a table
+
 # ── by a level
 (walk|take|lead|run|guide|talk) me through {m:ShownList} {l:Level} by {l} [{r}] => {m} by {l} {r}
 (walk|take|lead|run|guide|talk) me {g:Unit} by {g} through {r} {m:Shown} => {m} by {g} {r}
-(walk|take|lead|run|guide|talk) me {d:Unit} by {d} through {p:Period} {m:Shown} => {m} by {d} {p}
+! (walk|take|lead|run|guide|talk) me {d:Unit} by {d} through {p:Period} {m:Shown} => {m} by {d} {p}
 {m:ShownList} {l:Level} (wise|for {l}) [{r}] => {m} by {l} {r}
 {m:ShownList} [,] {l:Level} by {l} [{r}] => {m} by {l} {r}
 {r} [,] {l:Level} by {l} => {r} by {l}
@@ -76,10 +96,10 @@ each {l:Level} with (its|their) {m:ShownList} [and] (inside|within|under|below) 
 # ── over time
 (how|what) (is|was|has|have|did|does|do|are) {m:Shown} [been|going|be] (trending|trend|evolving|evolve|evolved|developing|develop|developed|moving|moved|gone|going|changing|changed) [{r}] => {m} over time {r}
 (how|what) (is|was|has|have) {m:Shown} been (trending|evolving|developing|moving|going|changing|doing) [over time|lately] => {m} over time
-(chart|plot|draw|graph|show|see) [the] (evolution|development|course|trend|history|progress|path|trajectory|movement|progression|curve) (of|in|for) {m:Shown} [over time] => {m} over time
+! (chart|plot|draw|graph|show|see) [the] (evolution|development|course|trend|history|progress|path|trajectory|movement|progression|curve) (of|in|for) {m:Shown} [over time] => {m} over time
 [the] (evolution|development|course|trend|history|progress|trajectory|progression|curve) (of|in|for) {m:Shown} [over time] => {m} over time
 (how|what) (has|have|did|does|is) {m:Shown} (moved|move|gone|go|evolve|evolved|develop|developed|change|changed|done|do|look|run|looked|vary|varied) [from] {g:Unit} (by|to) {g} [{r}] => {m} by {g} {r}
-{m:Shown} (through|throughout|across|during|over) {p:Period} [,] {g:Unit} by {g} => {m} by {g} in {p}
+! {m:Shown} (through|throughout|across|during|over) {p:Period} [,] {g:Unit} by {g} => {m} by {g} in {p}
 (track|follow|trace|watch|plot|chart) {m:Shown} (over|through|across|along|by) [the] {g:Unit} of {p:Period} [for me] => {m} by {g} in {p}
 (picture|story|view|curve|line) for {x:Members} on {m:Shown} over time => {m} over time for {x}
 {m:ShownList} of (each|every) {g:Unit} (of|in) [the] [year|month|quarter] {p:Period} => {m} by {g} in {p}
@@ -89,7 +109,7 @@ how did {m:Shown} go {g:Unit} by {g} [{r}] => {m} by {g} {r}
 {m:ShownList} (qtrly|quartely) [{r}] => {m} by quarter {r}
 
 # ── several figures
-all [the] {l:Level} with their {m:ShownList} and their {n:ShownList} [{r}] => {m} and {n} by {l} {r}
+! all [the] {l:Level} with their {m:ShownList} and their {n:ShownList} [{r}] => {m} and {n} by {l} {r}
 {m:Shown} and on {n:Shown} [{r}] => {m} and {n} {r}
 (three|two|four|3|2|4) (figures|numbers|measures|metrics) by {l:Level} [for] {p:Period} [,] {m:ShownList} => {m} by {l} in {p}
 {m:ShownList} (on|in) one (page|table|chart|go|view) for {p:Period} [,] one (row|line) (for|per) each {l:Level} => {m} by {l} in {p}
@@ -150,7 +170,7 @@ where {m:Shown} is concerned [,] (which|what) {l:OneLevel} (was|is) [the] lowest
 {p:Period} [,] (which|what) {l:OneUnit} did (we|i) (get|have|see|make|do) [the] most {m:Shown} => {l} with the most {m} in {p}
 (which|what) {l:OneUnit} (came|comes) out (highest|on top|top|best) (for|on|in) {m:Shown} [{r}] => {l} with the most {m} {r}
 (what|which) day of [the] week (do|did|does) (we|i) (get|have|see|make|do|sell) [the] most {m:Shown} [on] [{r}] => day of week with the most {m} {r}
-[across|over] [the] week [,] (which|what) day of [the] week is [the] highest for {m:Shown} => day of week with the most {m}
+! [across|over] [the] week [,] (which|what) day of [the] week is [the] highest for {m:Shown} => day of week with the most {m}
 ! who (has|had|got|gets|brought in|brings in|made|makes|sold|generated|did|does) [the] (most|msot|highest|biggest|largest) {m:Measure} [{r}] => who has the most {m} {r}
 (who|whos) (got|has|had) [the] (most|msot|highest) {m:Shown} [{r}] => who has the most {m} {r}
 who (topped|tops|leads|led|heads|headed) [everyone else|everyone|everybody|the table|the list] [on|in|for] {m:Shown} [{r}] => who has the most {m} {r}
@@ -176,7 +196,7 @@ who would (we|you) have as [the] best {l:OneLevel} (on|by|for|in) {m:Shown} [{r}
 # ── the first in each
 ! (for|in|per|within) [each|every] {k:Level} [,] [give me|show me|give|show|the|which|what] [the] {n:Count} (biggest|largest|top|highest|best|leading) {l:Level} (by|on|in|for) {m:Shown} [{r}] => top {n} {l} by {m} in each {k} {r}
 ! (for|in|per|within) [each|every] {k:Level} [,] [give me|show me|give|show|the|which|what] [the] {n:Count} {l:Level} (have|had|that have|that had|with|having) [the] most {m:Shown} [{r}] => top {n} {l} by {m} in each {k} {r}
-(for|in|per|within) [each|every] {k:Level} [,] bottom {n:Count} {l:Level} (by|on|in|for) {m:Shown} [{r}] => bottom {n} {l} by {m} in each {k} {r}
+! (for|in|per|within) [each|every] {k:Level} [,] bottom {n:Count} {l:Level} (by|on|in|for) {m:Shown} [{r}] => bottom {n} {l} by {m} in each {k} {r}
 go {k:Level} by {k} and (tell|show|give|list) [me] [the] {n:Count} {l:Level} with [the] most {m:Shown} [{r}] => top {n} {l} by {m} in each {k} {r}
 (which|what) {n:Count} {l:Level} (led|lead|are ahead|came first|topped|are top|rank highest) in (each|every) {k:Level} (by|on|for|in) {m:Shown} [{r}] => top {n} {l} by {m} in each {k} {r}
 [what is|which is|whats] [the] (number one|top|biggest|best|largest|leading) {l:OneLevel} (by|on|for|in) {m:Shown} (in|within|inside|for|per) (each|every|each single|every single) {k:Level} [{r}] => top {l} by {m} in each {k} {r}
@@ -265,6 +285,8 @@ how many {l:Level} went without {m:Shown} [{r}] => how many {l} with no {m} {r}
 {l:Unit} (in|of) {p:Period} without any {m:Shown} => {l} with no {m} in {p}
 
 # ── members beside each other
+(put|set|place|show) {x:Members} and {y:Members} (head to head|side by side|next to each other|against each other) (on|in|for|by) {m:Shown} [{r}] => {m} of {x} versus {y} {r}
+(put|set|pit|hold|match|place) {x} [up] against [the|all the] (rest|others) (for|on|in|,) [{q:Period}] {m:Shown} [{r}] => {m} of {x} versus the rest {q} {r}
 (put|set|hold|stack|match|pit) {x:Members} [up] (against|beside|next to|alongside|with) {y:Members} (for|on|in|by) {m:Shown} [{r}] => {m} of {x} versus {y} {r}
 compare {m:Shown} (between|of|for|at|in) {x:Members} and {y:Members} [{r}] => {m} of {x} versus {y} {r}
 (what is|what was|what|show|give) [the] (difference|gap|distance) (of|in|on|for) {m:Shown} between {x:Members} and {y:Members} [{r}] => {m} of {x} versus {y} {r}
@@ -302,6 +324,9 @@ compare [the] {m:Shown} of {p:Period} with {q:Period} (one year before|a year be
 by {l:Level} [,] {m:Shown} [,] {p:Period} and {q:Period} together => {m} by {l} {p} versus {q}
 
 # ── plan
+! (did|do|have|are|were|will) (we|they|you) (hit|hitting|reach|reached|make|made|making|meet|met|meeting|achieve|achieved|miss|missed|missing|beat|beaten|exceed) [our|the|their] {m:Measure} (target|targets|plan|budget|goal|goals|plans) [{r}] => {m} versus plan {r}
+! (did|are|were|is) (we|they|it) on (track|course|target|plan|schedule|budget) (for|against|with|to meet|to make|to hit) [our|the] {m:Measure} (plan|target|budget|goal) [{r}] => {m} versus plan {r}
+(line up|put|set|hold|lay) {m:Shown} [up] (against|beside|next to|alongside|with) [the|its|our] (plan|target|budget) [,] [{r}] => {m} versus plan {r}
 (did|do|have|are|were) (we|they) (hit|hitting|reach|reached|make|made|meet|met|achieve|achieved|miss|missed|beat|on) [our|the] (target|targets|plan|budget|goal|goals) (on|for|in|with|of) {m:Shown} [{r}] => {m} versus plan {r}
 [so] [the] (target|plan|budget|goal) (for|on|of) {m:Shown} [{r:Period}] [,] (did|have) (we|they) (make|made|hit|reach|meet) it => {m} versus plan {r}
 [so] [the] target for {m:Shown} in {p:Period} [,] did (we|they) (make|hit|reach|meet) it => {m} versus plan in {p}

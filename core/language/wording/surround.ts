@@ -11,6 +11,12 @@ export const BEFORE = `
 (i|we) (want|need|would like|require|wish|wanna|would love|have|am looking|are looking|was hoping|were hoping|am trying|are trying|was wondering|were wondering|am wondering|wonder|have been asked|was asked|am after|are after|must|should|do need|really need|really want|just want|just need|only want) [for|to|if|whether|about|you] [(you|u|we|i|one) (can|could|may|might|would)] [please|just] [to] [(know|see|have|get|understand|find out|look at|find|check|show|show me|give me|tell me|tell|be told|pull|be shown|learn|report|report on|present|work out|compare)] [what|how]
 (i|we) (want|need|would like|wanna|would love) [to] [please|just] (know|see|have|get|look at|understand|find|check|be shown)
 (show|give|get|tell|bring|send|fetch|find|hand|pass) (me|us|them|him|her|everyone|the team|the board) [please|pls|now|also|instead|again|just|quickly|what|a list of|a chart of|a graph of|a table of|a view of|a look at|an overview of|a summary of|a picture of|the figures for|the numbers for|the data for|the figure for|the number for]
+(walk|talk|take|run|lead|guide) (me|us) through
+(give|gimme|chuck|throw|hand|pass|toss|fling|bung|shoot) me
+(gimme|gimmie|lemme see|lemme)
+(please|kindly|would you please|can you please) (to)
+would (you) (know|happen to know|be able to tell me|be able to show me)
+[what] (would you|can you|do you) (know|say|think) [about] ,
 (let us|lets|let me|let) (see|have|look at|get|take a look at|have a look at|do|check|view|know|pull|pull up)
 (see|view|display|pull up|bring up|have a look at|take a look at|look at|check|show|get|pull|list out) [please]
 (do you know|do we know|can you tell|could you tell|any idea|any chance|do you have|have we got|do we have|got|have you got|is there|tell me) [what|of] [you could show me|you can show me|of]
@@ -31,6 +37,8 @@ export const BEFORE = `
 `;
 
 export const AFTER = `
+(list them|name them|which ones are they|which ones|who are they|show them|tell me which|and list them|, list)
+(with us|to us|among us|of ours|over here|round here|around here|for the record)
 (please|pls|plz|plse|thanks|thx|thank you|ta|cheers|tia|thanks a lot|thanks so much|thanks very much|thank you very much|many thanks|thanks in advance|much appreciated|much obliged|kindly|tks|thank u|ty|tyvm|mate|love|dear|guys|folks|team|pal|zud|thank you so much|appreciate it|appreciated|if you please|there is a dear|there is a love|bitte)
 (then|now|again please|ok|okay|right|yeah|yes|eh|huh|hm|hmm|lol|haha|actually|really|basically|though|maybe|perhaps|possibly|i think|i guess|i suppose|i reckon|i believe|you know|or so|or something|or whatever|and so on|or something like that|or thereabouts|and stuff|please and thank you)
 (if|when) (you|u) (can|could|would|may|like|will|want|wish|have|get|do) [not] [a|have|it|manage|mind|that|the] [minute|moment|chance|time|sec|second] [please]

@@ -2,6 +2,10 @@
 
 export const TURNS = `
 # ── measures, breakdowns and members put in
+! (may|can|could) (i|we) (have|see|get|compare) (it|that|this) {r} => {r}
+! (i|we) [also|really] (need|want|like) also {x} => add {x}
+! (i|we) also (need|want|would like|like) {x} => add {x}
+! as well as {y:Shown} [,] give [me] {x} => add {x}
 @put {x} @there [@too] => add {x}
 @put {x} [@too] @there => add {x}
 @put [also] {x} @too [@there] => add {x}
@@ -27,9 +31,9 @@ w/ {x:ShownList} => add {x}
 # ── measures changed
 {x} (not|and not|rather than|instead of|in place of|over) {y:Shown} => show {x} instead
 (i|we) (rather|sooner|prefer|would rather|would sooner|would prefer) [to] [see|have|look at|get|take] {x:ShownList} [instead] => show {x} instead
-@swap {y:Shown} (for|with|to|by|into|in favour of) {x:Shown} => show {x} instead
-(forget|forget about|never mind|ignore|leave|scrap|skip|drop|lose|ditch|not|no) {y:Shown} [and|,] [@show|take|use|have|do|try|i want] {x:ShownList} [instead] => show {x} instead
-(instead of|rather than|in place of|in lieu of) {y:Shown} [i want|i need|show|give|we want|i would like|let us see|let me see|take|use|have] [to have|to see|me] {x:ShownList} => show {x} instead
+! @swap {y:Shown} (for|with|to|by|into|in favour of) {x:Shown} => show {x} instead
+! (forget|forget about|never mind|ignore|leave|scrap|skip|drop|lose|ditch|not|no) {y:Shown} [and|,] [@show|take|use|have|do|try|i want] {x:ShownList} [instead] => show {x} instead
+! (instead of|rather than|in place of|in lieu of) {y:Shown} [i want|i need|show|give|we want|i would like|let us see|let me see|take|use|have] [to have|to see|me] {x:ShownList} => show {x} instead
 @same [view|chart|table|breakdown|thing|picture|report|question] [,] [but] [with|by|for|using|on] {x:Shown} (as [the] (metric|measure|figure|number|value|kpi|indicator)|instead|in place of {y:Shown}) => show {x} instead
 flip {y:Shown} out [and] {x:Shown} in => show {x} instead
 [the] (metric|measure|figure|number|kpi|value|indicator) (should be|should have been|ought to be|is|must be|needs to be|has to be) {x:Shown} [instead|not {y:Shown}] => show {x} instead
@@ -59,6 +63,12 @@ collapse [the] {x:Level} [level|split|breakdown] => drop {x}
 (merge|collapse|combine|fold|lump|roll|squash|put|group) [all] [the] {x:Level} (into one|together|in one|into a single one|up into one|to one|into one number) => drop {x}
 (too much detail|too detailed|too busy|too crowded|too many rows) [,] (drop|lose|remove|without|leave out) {x} [split|breakdown|level] => drop {x}
 
+[just|only] [the] (overall|total|one|single|whole) (figure|number|total|value) [,] [and] (no|without|without any|not any) (breakdown|split|breakdowns|split up) => in total
+one single number [please] [,] not split => in total
+(do not|not) (split|break|divide) (it|that|this) [down|up] at all => in total
+! all [the] {x:Level} (together|combined|put together|taken together) [in one number|in one|as one|in one figure] => in total
+only the total [i need|i want] [,] not each {x:Level} => in total
+
 # ── broken down
 (and|now|then) [also] @split (by|into|per|across|over|along) {x} @too => also by {x}
 @split (by|into|per|across|over|along) {x} @too => also by {x}
@@ -78,14 +88,14 @@ what does (it|that|this) look like with {x} in [the] (split|breakdown|mix|pictur
 (by|and by) {x} (within|inside|in|under) (each|every|the) {y:Level} [@too] => also by {x}
 (and|and then) further (by|into) {x} => also by {x}
 (make|have|do) [it|that|this|them] [by|per|for each] {x:Level} [level] @rather => by {x} instead
-(at|on) [the] {x:Level} level [instead of|rather than|not] [the|at] {y:Level} [level] => by {x} instead
+! (at|on) [the] {x:Level} level [instead of|rather than|not] [the|at] {y:Level} [level] => by {x} instead
 (at|on|to) [the] {x:Level} level [instead|rather] => by {x} instead
 [show|can you show|see|have|put|use|take] {x:Level} @insteadof [by] {y:Level} => by {x} instead
 (i|we) (sooner|rather|prefer|would rather|would sooner|would prefer) [have|see|get|like] [it|that|this] [split|broken down|grouped|cut] (by|per) {x} => by {x} instead
 (i|we) (sooner|rather|prefer|would rather|would prefer) [have|see|get|like] [the] {x:Level} => by {x} instead
-(switch|move|change|go|flip|swap|turn) [it|that|this|over] to [the] {x:Level} [level|view|breakdown] => by {x} instead
+! (switch|move|change|go|flip|swap|turn) [it|that|this|over] to [the] {x:Level} [level|view|breakdown] => by {x} instead
 (regroup|recut|redo|resplit|rearrange|reorganise|reorganize|recast) [it|that|this] [by|into|,] {x} [instead] => by {x} instead
-(instead of|rather than|in place of) [by] {y:Level} [let me see|i want|show|give|take|use|let us see|can i have|by] [by] {x:Level} => by {x} instead
+! (instead of|rather than|in place of) [by] {y:Level} [let me see|i want|show|give|take|use|let us see|can i have|by] [by] {x:Level} => by {x} instead
 rather [by] {x:Level} => by {x} instead
 {x:Level} not {y:Level} => by {x} instead
 {x:Level} not {y:Unit} => by {x} instead
@@ -94,8 +104,8 @@ rather [by] {x:Level} => by {x} instead
 (no|oops|sorry|wait|no no|hang on) [,] [i] [meant] by {x} => by {x} instead
 (i|we) [actually] wanted {x:Level} not {y:Level} => by {x} instead
 wrong (split|breakdown|level|grouping|cut|dimension) [,] [it] [should be|should have been|must be|i need|i meant|use] [by] {x} => by {x} instead
-(just|only|simply|purely) by {x:Level} => by {x} instead
-{x:Level} (alone|on its own|by itself|only) [is enough|will do|suffices] => by {x} instead
+! (just|only|simply|purely) by {x:Level} => by {x} instead
+! {x:Level} (alone|on its own|by itself|only) [is enough|will do|suffices] => by {x} instead
 
 # ── only, without
 (just|only|simply|solely|uniquely|purely) (show|give|keep|take|have|use|look at|want) {x} => only {x}
@@ -110,7 +120,7 @@ wrong (split|breakdown|level|grouping|cut|dimension) [,] [it] [should be|should 
 {x:Period} (on its own|alone|by itself|and nothing else|and nohting else|nothing else) => only {x}
 (not) [the] whole (year|period|thing|range|time) [,] (just|only) {x} => only {x}
 (zoom|focus|home|concentrate) (in|in on|in to|into|on|only on) {x} => only {x}
-(everything|all|all of them|everyone|anything|every one|every one of them|the lot) (but|bar|except|apart from|save|besides|aside from|other than|except for) {x} => without {x}
+! (everything|all|all of them|everyone|anything|every one|every one of them|the lot) (but|bar|except|apart from|save|besides|aside from|other than|except for) {x} => without {x}
 (what|how) (does|do|would) (it|that|this) look [like] (if|when) (we|you|i) (leave|took|take|drop|exclude|ignore|remove|leave aside|took out|dropped|left) [out|aside|away] {x} [out|aside|away] => without {x}
 @same [thing|again] [,] [but] (minus|without|excluding|less|bar|except) {x} => without {x}
 (leave|take|keep|strip) {x} (off|out|aside|away|out of it|out of this|out of that) => without {x}
@@ -118,7 +128,7 @@ wrong (split|breakdown|level|grouping|cut|dimension) [,] [it] [should be|should 
 (ignore|ignoring|disregard|disregarding|discount|discounting|discard|excluding|excl|omitting|skipping|barring) {x:Members} => without {x}
 
 # ── members added and swapped
-(and) [also] for {x:Members} [,] [and] (keep|keeping|leave|with) {y:Members} [too] => add {x}
+! (and) [also] for {x:Members} [,] [and] (keep|keeping|leave|with) {y:Members} [too] => add {x}
 @put {x:Members} [in|on] [there] [@too] (with|beside|next to|alongside|together with) {y:Members} => add {x}
 (i|we) [ought to|should|must] (have|need|want) {x:Members} @there [i guess|i think] => add {x}
 {x:Members} @insteadof {y:Members} => without {y}, add {x}
@@ -129,11 +139,18 @@ wrong (split|breakdown|level|grouping|cut|dimension) [,] [it] [should be|should 
 (put|use|have|take|show) {x:Members} @insteadof {y:Members} => swap {y} for {x}
 (use|put|have) {x:Members} where (you|we|i) (had|have|put|used) {y:Members} => swap {y} for {x}
 
+! @same [thing|again|question|view] [,] [but] (for|with|in|of) {x:Members} (instead of|rather than|in place of|not) {y:Members} [ones] => swap {y} for {x}
+same [,] but (in|by|for|per) [every|each] {l:Level} (rather than|instead of|not) [{k:Level}] => by {l} instead
+! - {x:Members} => without {x}
+! + {x} => add {x}
+
 # ── all of them again
 (put|bring|have|get|show|take) [all] [the] [other|remaining|rest of the|rest of] {x:Level} (back|back in|again|in again|back again) => all {x} again
 (put|bring|have|get) back [all] [the] [other|remaining|rest of the|rest of] {x:Level} => all {x} again
 (again|once more) [with] all [the] {x:Level} [inside|in it|in] => all {x} again
-(every|each|any) {x:Level} [again] => all {x} again
+(every|each|any) {x:Level} again => all {x} again
+any {x:Level} => all {x} again
+(each|every) {x:Level} => by {x}
 (all|every) [the] {x:Level} (agian|again|please|back|once more|once again) => all {x} again
 (show|back to|return to|go back to) (all|every|all of) [the] {x:Level} [again] => all {x} again
 (not) (just|only) {y:Members} [,] [but] (all|all of them|everyone|everything|the lot|every one) => clear the filters
@@ -148,7 +165,7 @@ wrong (split|breakdown|level|grouping|cut|dimension) [,] [it] [should be|should 
 (make|change|move|switch|set|shift) [it|that|this|the year|the period|the month|the quarter|the date|the dates|the time] (to|into|for) {p:Period} [instead] => for {p}
 (make|have|do) (it|that|this) {p:Period} [instead] => for {p}
 [show|give|take|use|have|see|get] {p:Period} @insteadof {q:Period} => for {p}
-{p:Period} (not|and not) {q:Period} => for {p}
+! [and|oh and|oh] {p:Period} [,] (not|and not) {q:Period} => for {p}
 (can|could) (i|we) (get|have|see) [the] {p:Period} (numbers|figures|values|data|results) [instead] => for {p}
 [the] {p:Period} (numbers|figures|values|data|results|version|edition) [instead] => for {p}
 (what abuot|whta about|waht about|wot about|what bout|how abut) {x} => what about {x}
@@ -166,6 +183,9 @@ how (did|does|do) (it|that|this|things|we|they) (look|go|do|fare) [like] (in|for
 (just|if you just) (took|take) [the] (year|date|period|time) filter off => all time
 
 # ── time grains
+! (second|other|latter|last) half of the (year|period) => only H2
+! first half of the (year|period) => only H1
+(see|have|show|get) (it|that|this) in {g:Unit} => by {g}
 (could|can) (i|we) (see|have|get) (it|that|this) (in|by|per) {g:Unit} => by {g}
 (make|have|do|put|show|turn|group|roll|bundle|aggregate|sum|collect|combine) [it|that|this|the {h:Unit}|those {h:Unit}] [up] (to|into|in|by|as|over) {g:Unit} [instead|rather] => by {g}
 (make|do|give|have|take|use) [it|that|this|me|us] {g:Unit} (not|instead of|rather than|instead|rather) [{h:Unit}] => by {g}
@@ -176,7 +196,7 @@ how (did|does|do) (it|that|this|things|we|they) (look|go|do|fare) [like] (in|for
 (go|have it|take it|run it|put it|see it|show it|do it) {a:UnitAdverb} => {a}
 {a:UnitAdverb} (please|instead|rather|numbers|figures|values|view|basis) => {a}
 (on|in) [a] {a:UnitAdverb} (basis|steps|view|terms|rhythm|intervals|resolution) => {a}
-(half yearly|by half year|by halves|half years|per half year|semi annually|six monthly|by half|every half year) => by half year
+! (half yearly|by half year|by halves|half years|per half year|semi annually|six monthly|by half|every half year) => by half year
 month by month => by month
 
 # ── ranks
@@ -193,19 +213,19 @@ which {n:Count} {l:Level} (have|has|had|got|get|show) [the] (most|highest|bigges
 [just|only|show] [the] {n:Count} [{l:Level}] (at the bottom|bringing up the rear|at the end|at the tail|at the low end|at the foot) [of it|of the list|of the table] => bottom {n}
 [just|only|show] [the] {n:Count} [{l:Level}] (at the top|at the head|in the lead|leading the list|at the top end) [of it|of the list|of the table] => top {n}
 (could|can) we do [the] bottom {n:Count} [rather|instead] => bottom {n}
-(flip it|turn it round|turn it around|the other end|other end) [,] bottom {n:Count} => bottom {n}
+! (flip it|turn it round|turn it around|the other end|other end) [,] bottom {n:Count} => bottom {n}
 top {n:Count} [and|with|but] (lump|group|put|bundle|fold|sum|throw|roll) (everything else|the rest|the others|all others|the remainder|everyone else|what is left|the remaining) [together|up|in] [as|into|in|under] [one|others|other|an others|a rest] [bar|group|row|line|slice|bucket] => top {n} with the rest as Others
 top {n:Count} (but|,) [ranked|sorted|ordered|measured|judged|chosen] (on|by|in terms of|according to) {m:Shown} => top {n} by {m}
 (make|keep|have|do|use|take) [it|that|this|only|just] {n:Count} [of them|of those|{l:Level}|instead|rather] => top {n}
 {n:Count} (is|are|will be|would be) (enough|plenty|sufficient|fine) => top {n}
 {n:Count} (will do|would do|suffice|suffices|is all i need|please) => top {n}
 (change|swap|switch|replace) {k:Count} (to|for|with|by) {n:Count} => top {n}
-{k:Count} (is|are) (too many|too much|a lot|a bit many|a bit much) [,] {n:Count} [will do|is enough|would do|please|only] => top {n}
+{k:Count} [is|are] (too many|too much|a lot|a bit many|a bit much) [,] {n:Count} [will do|is enough|would do|please|only] => top {n}
 (show|see|want|give|take) {n:Count} (not|instead of|rather than) {k:Count} => top {n}
 (can|could) we have {n:Count} (rather than|instead of|not) {k:Count} => top {n}
 (i|we) (want|need|would like) [to see] {n:Count} [only|just] [,] not {k:Count} => top {n}
 (just|only) {n:Count} (of them|of those|of these|please) [not {k:Count}] => top {n}
-only {n:Count} [please] not {k:Count} => top {n}
+! only {n:Count} [please] not {k:Count} => top {n}
 (no|sorry|oops|wait|make that|make it|i meant) [,] {n:Count} [actually] [not {k:Count}] => top {n}
 
 # ── the best, the worst
@@ -215,13 +235,13 @@ which {l:OneLevel} (is|was|has been) (doing|performing|going) [the] (worst|weake
 which {l:OneLevel} (is|was) in [the] (poorest|worst) shape [on this|here|there|for this] => worst {l}
 (wich|witch|which|whcih) is [the] worst {l:OneLevel} => worst {l}
 (wich|witch|which|whcih) is [the] best {l:OneLevel} => best {l}
-which one (is|was) [the] (biggest|largest|highest|greatest) => top 1
-which one (is|was) [the] (smallest|lowest|least) => bottom 1
-which {l:OneLevel} (tops|leads|heads) [the] (list|table|ranking|field|pack|chart|way) => which {l} has the most
-which {l:OneLevel} (is|was|comes|sits|came) [at] [the] (top|head|first) [of] [the] [list|table|ranking|pile|pack|chart] => which {l} has the most
-which {l:OneLevel} (is|was|comes|sits|came) [at] [the] (bottom|last) [of] [the] [list|table|ranking|pile|pack|chart] => which {l} has the least
-[the] one with [the] (least|fewest|lowest) => bottom 1
-[the] one with [the] (most|highest|biggest) => top 1
+! which one (is|was) [the] (biggest|largest|highest|greatest) => which one has the most
+! which one (is|was) [the] (smallest|lowest|least) => which one has the least
+! which {l:OneLevel} (tops|leads|heads) [the] (list|table|ranking|field|pack|chart|way) => which {l} has the most
+! which {l:OneLevel} (is|was|comes|sits|came) [at] [the] (top|head|first) [of] [the] [list|table|ranking|pile|pack|chart] => which {l} has the most
+! which {l:OneLevel} (is|was|comes|sits|came) [at] [the] (bottom|last) [of] [the] [list|table|ranking|pile|pack|chart] => which {l} has the least
+! [the] one with [the] (least|fewest|lowest) => which one has the least
+! [the] one with [the] (most|highest|biggest) => which one has the most
 
 # ── order
 (lowest|smallest|least|weakest|small ones|low ones|little ones|low|small) (first|at the top|up top|on top|to the top) => ascending
@@ -233,8 +253,8 @@ which {l:OneLevel} (is|was|comes|sits|came) [at] [the] (bottom|last) [of] [the] 
 (put|have|start with|begin with|list|show|sort) [the] (big|biggest|highest|largest|high|most|bigger|higher) [ones|values|numbers] [at the top|first|on top] [and work down|and go down] => descending
 (in|into|by) (rising|increasing|growing|ascending|upward|climbing) order => ascending
 (in|into|by) (falling|decreasing|shrinking|descending|downward|dropping) order => descending
-(can|could) you (order|sort|arrange|rank) (it|that|this|them) from [the] (smallest|lowest|least) [up|to the biggest] => ascending
-(can|could) you (order|sort|arrange|rank) (it|that|this|them) from [the] (biggest|highest|largest) [down|to the smallest] => descending
+! (can|could) you (order|sort|arrange|rank) (it|that|this|them) from [the] (smallest|lowest|least) [up|to the biggest] => ascending
+! (can|could) you (order|sort|arrange|rank) (it|that|this|them) from [the] (biggest|highest|largest) [down|to the smallest] => descending
 [it|that|this|them] (sort|order|arrange|rank|sorted|ordered|arranged|sorting) [it|that|this|them] (asc|ascending|up|upwards|low to high|from low to high|small to big|from small to big|from the bottom up) => ascending
 [it|that|this|them] (sort|order|arrange|rank|sorted|ordered|arranged|sorting) [it|that|this|them] (desc|descending|down|downwards|high to low|from high to low|big to small|from big to small|from the top down) => descending
 (order|sort|arrange) [it|that|this|them] by size [,] (largest|biggest|highest) first => descending
@@ -242,8 +262,8 @@ which {l:OneLevel} (is|was|comes|sits|came) [at] [the] (bottom|last) [of] [the] 
 [the] other way (round|around|about|up) => the other way round
 (decending|desending|descendign) => descending
 (acsending|ascendign|asending) => ascending
-(abc|alphabetic|alphabetical|a z|alphabetically) [order|sorting|ordering|sort] => sort by name
-[it|that|this|them] (sort|order|arrange|list|put|sorting|sorted) [it|that|this|them|em] (alphabetically|in alphabetical order|by alphabet|by the alphabet|a to z|from a to z|a through z|by names|by the names|by the name column|by the name|in order of name|by naem|in order of names|in abc order) [for me] => sort by name
+! (abc|alphabetic|alphabetical|a z|alphabetically) [order|sorting|ordering|sort] => sort by name
+! [it|that|this|them] (sort|order|arrange|list|put|sorting|sorted) [it|that|this|them|em] (alphabetically|in alphabetical order|by alphabet|by the alphabet|a to z|from a to z|a through z|by names|by the names|by the name column|by the name|in order of name|by naem|in order of names|in abc order) [for me] => sort by name
 (put|list|have|arrange) (it|them|those|these|that) in (order of name|name order|alphabetical order|abc order) => sort by name
 by (naem|the alphabet|alphabet|the letters|letters|the name) => sort by name
 (go by|sort by|order by) [the] letters [,] [a first] => sort by name
@@ -253,8 +273,8 @@ by (naem|the alphabet|alphabet|the letters|letters|the name) => sort by name
 (sort|sorted|order|ordered|rank|ranked|arrange|arranged|resort|srot|re sort|reorder|sorting|ordering) [it|that|this|them] [better] (by|on|according to|in order of|along) {m:Shown} [not {k:Shown}|instead|instead of {k:Shown}] => sort by {m}
 (put|have|list|arrange|can) [it|them|those|that|these] [go] in order of {m:Shown} [instead] => sort by {m}
 (can|could) (it|that|they) (go|be|come|run) in order of {m:Shown} [instead] => sort by {m}
-{m:Shown} [,] (biggest|largest|highest|most|greatest) first => sort by {m} descending
-{m:Shown} [,] (smallest|lowest|least|fewest) first => sort by {m} ascending
+! {m:Shown} [,] (biggest|largest|highest|most|greatest) first => sort by {m} descending
+! {m:Shown} [,] (smallest|lowest|least|fewest) first => sort by {m} ascending
 (change|switch|set) [the] (sorting|order|sort|sort order) to {m:Shown} => sort by {m}
 (i|we) want [the] order to follow {m:Shown} => sort by {m}
 (resort|sort|order|arrange|reorder) [it|this|that|them] (on|by) {m:Shown} (high to low|from high to low|biggest first|descending|downwards|desc) => sort by {m} descending
@@ -309,7 +329,7 @@ how does (that|it|this) (stack up|compare|measure up|hold up|stand|look) (agains
 
 # ── shown as
 (what|which) (share|percentage|proportion|part|fraction|percent|slice) (is|does|do|has|are) (each|each {l:Level}|every {l:Level}|every one|each one) [make up|take|have|hold|account for|contribute|represent|get] [of the total|of it|of that] => as a share
-(what|how) (is|are) (each|every) {l:Level} share => as a share
+! (what|how) (is|are) (each|every) {l:Level} share => as a share
 (each|every) {l:Level} share => as a share
 (express|show|put|give|see|present|have|make|turn) (it|that|this|them) (as|in|into) [a|the] (share|shares|proportion|proportions|percentage|percentages|percent|fractions) [of the total|of total|of the whole] => as a share
 (% share|percentage share|percent share|percetnage shares|percentage shares|shares|share of total|percentages) [please] => as a share
@@ -317,7 +337,7 @@ how does (that|it|this) (stack up|compare|measure up|hold up|stand|look) (agains
 (contribution|share|portion|slice) of each [{l:Level}|one] [in|as|in terms of] [percent|%|percentage|percentages] => as a share
 [it is] (easier|better|clearer|simpler|nicer) (in|as) (percentages|percent|%|shares|proportions) => as a share
 what (proportion|share|percentage) is each [{l:Level}|one] => as a share
-(share|shares|percentage|percentages|percent|proportion|proportions|%|percnt) (inside|within|in|of|wihtin|inside of|per) (each|every|the|its|a) {l:Level} [add up to 100|total|only] => as a share within each {l}
+! (share|shares|percentage|percentages|percent|proportion|proportions|%|percnt) (inside|within|in|of|wihtin|inside of|per) (each|every|the|its|a) {l:Level} [add up to 100|total|only] => as a share within each {l}
 (percent|share|percentage|proportion) within {l:Level} => as a share within each {l}
 (make|have|let) (each|every) {l:Level} (add|sum|come|total) [up] [to] (100|100%|hundred|a hundred|one hundred) [percent] => as a share within each {l}
 (each|every) {l:Level} (=|is|equals|as|adds up to) (100|100%|hundred) [percent] => as a share within each {l}
@@ -344,6 +364,7 @@ percentages inside each {l:Level} => as a share within each {l}
 (moving|rolling|trailing|running) (avg|average|mean) [of|over|on|with|by] {n:Number} [{g:Unit}] => moving average over {n}
 [take|a|on|give|the] [a] (moving|rolling|trailing) (average|mean) (of|over|on|with|,) {n:Number} [{g:Unit}] [at a time|each|back] => moving average over {n}
 (average|smooth|mean|smoothed) [it|that|this|them] [out] (over|across|with|on) [a|the] [moving|rolling|sliding|trailing] [window|windows] [of] [the|last] {n:Number} {g:Unit} [window|rolling|moving|at a time] => moving average over {n}
+(smooth|smooth out) [it|that|this|them] [out] with a {n:Count} {g:Unit} (moving|rolling|trailing) average => moving average over {n}
 [a] [on a] (trailing|moving|rolling|sliding|running) {n:Number} {g:Unit} (average|mean|avg) [basis] => moving average over {n}
 on [a] (trailing|moving|rolling) {n:Number} {g:Unit} average basis => moving average over {n}
 [it is] too (spiky|noisy|jumpy|bumpy|rough|wild|volatile) [,] [please] (average|smooth) (it|that|this) [out] (over|with|across) {n:Number} {g:Unit} [rolling|moving] => moving average over {n}
@@ -365,7 +386,7 @@ on [a] (trailing|moving|rolling) {n:Number} {g:Unit} average basis => moving ave
 (lose|drop|forget|remove) [the] (ranks|shares|percentages|rank) [and] (give|show|have) [me] [the] (figures|numbers|values) => plain numbers
 
 # ── down and up
-(open|open up|expand|unfold|explode|unpack|dig into|dig in to|dig deeper into|look inside|look into|take apart|break open|break up|break out|go inside|deeper into|further into|deep dive into|dive into|dive in to|dril into|drill in to|drill down on|drill down into|double click on|double click|zoom into|peek into|click into|go into|step into) {x:Members} [more|further|for me|in detail|apart|up] => drill into {x}
+! (open|open up|expand|unfold|explode|unpack|dig into|dig in to|dig deeper into|look inside|look into|take apart|break open|break up|break out|go inside|deeper into|further into|deep dive into|dive into|dive in to|dril into|drill in to|drill down on|drill down into|double click on|double click|zoom into|peek into|click into|go into|step into) {x:Members} [more|further|for me|in detail|apart|up] => drill into {x}
 (break|take|split|open|pull) {x:Members} (down|apart|up|open|out) [further|more|for me] => drill into {x}
 (break|break out|split|open|show) {x:Members} [out|up|down|split] (by|into) {c:Level} => drill into {x}
 {x:Members} (split|broken down|broken out|divided|cut) (by|into|down by) {c:Level} => drill into {x}
@@ -411,8 +432,8 @@ down to [the] {c:Level} [level] => by {c}
 (just|only|keep|show|see) [the] (fallers|decliners|losers|droppers|shrinkers) => only the ones that fell
 (filter to|keep) [the] ones that (are|went) up => only the ones that rose
 (filter to|keep) [the] ones that (are|went) down => only the ones that fell
-{l:Level} with (growth|an increase|a rise|a gain) => only the ones that rose
-{l:Level} with (a drop|a decline|a decrease|a fall|losses) => only the ones that fell
+! {l:Level} with (growth|an increase|a rise|a gain) => only the ones that rose
+! {l:Level} with (a drop|a decline|a decrease|a fall|losses) => only the ones that fell
 [only|just|keep|show] [the] (ones|those|{l:Level}) that (dropped|fell|declined|decreased|went down|lost|shrank) [by] (over|more than|at least) {n:Percent} => only the ones that fell over {n}
 (up|rose|risen|grew|grown) [by] (over|more than) {n:Number} => only the ones that rose over {n}
 (down|fell|fallen|dropped) [by] (over|more than) {n:Number} => only the ones that fell over {n}
@@ -425,10 +446,10 @@ down to [the] {c:Level} [level] => by {c}
 (count|tally|number) [of] (them|those|these|that) => how many are these
 (number|count) of (these|those|the) {l:Level} => how many are these
 [so|and|tell me] how many (are|is|r|were) (they|there|these|those|that|it|in the list|on the list) [in total|altogether|all in all|here|in all|then] => how many are these
-[so] how many {l:Level} (do we have|have we got|are there|did that come out to|are in the list|is that|are on the list|does that make|are these|are those|then) [here|in there|in total|now] => how many are these
-[so] (that|and that) is how many [{l:Level}] [then] => how many are these
+! [so] how many {l:Level} (do we have|have we got|are there|did that come out to|are in the list|is that|are on the list|does that make|are these|are those|then) [here|in there|in total|now] => how many are these
+! [so] (that|and that) is how many [{l:Level}] [then] => how many are these
 hwo many are these => how many are these
-(name|list|show|give|tell|spell out|write out|write down|read out) [me] (them|those|these|the names|the list|names|which|them out|which ones|those {l:Level}|these {l:Level}|the {l:Level} [themselves]) [out] [for me] => which are these?
+! (name|list|show|give|tell|spell out|write out|write down|read out) [me] (them|those|these|the names|the list|names|which|them out|which ones|those {l:Level}|these {l:Level}|the {l:Level} [themselves]) [out] [for me] => which are these?
 (could|can) you (spell out|tell me|say|list|name|write out) (which|them|which ones|the names) => which are these?
 (wich|whcih|which) [ones|one] [are|were] (these|those|they|it|is it|the ones [you counted|counted]) [exactly] => which are these?
 (i|we) want [the] [actual] {l:Level} [,] not [the|just the] (count|number) => which are these?
@@ -513,6 +534,12 @@ repeat [it|that|this] (with|for|on) {x} => what about {x}
 (apologies|sorry|oops|no|no no|wait|beg pardon|pardon) [,] {x} (not|rather than|instead of) {y} => what about {x}
 (no|no hold on|wait|hold on|hang on) [,] it is [the] lowest {n:Count} [i am after|i want|that i want|i need] => bottom {n}
 (no|no hold on|wait|hold on|hang on) [,] it is [the] highest {n:Count} [i am after|i want|that i want|i need] => top {n}
+
+# ── what else is shown
+(with|plus|and) {x} (next to|beside|alongside|by the side of) (it|them|that|those) => add {x}
+[but] weekends only => only on weekends
+[but] weekdays only => only on weekdays
+(plain|normal|actual|absolute) (figures|numbers|values) [,|;|and] [please] {r} => plain numbers, {r}
 
 # ── starting again
 (let us|let me|lets|let) [just] (start|begin) (fresh|over|again|anew|afresh|from scratch|from the beginning|from the top|from zero|clean|from the start|all over|all over again) => start over
