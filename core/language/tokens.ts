@@ -69,6 +69,8 @@ export function tokenise(text: string): Token[] {
     const start = match.index;
     const place = { text: raw, start, end: start + raw.length };
     if ((raw === '-' || raw === '−') && joinsWords(text, start)) continue;
+    // “2025’s” is of 2025
+    if (/^s$/i.test(raw) && /\d['’]$/.test(text.slice(0, start))) continue;
     const sign = tokens.at(-1);
     // a minus that stands right before a number and after nothing it could join is the number's own
     if (

@@ -108,18 +108,37 @@ export function understand(text: string, context: ReadContext): Understanding {
   const question = of(typed.tokens);
   const asItStands = understandPlain(question, typed.mended, context);
   const plain = plainForms(question, wordsBefore(context), of);
-  // a reason not to answer is not talked away
-  const tried = asItStands.outcome === 'unknown' ? plain : plain.filter((one) => one.sure);
+  // a reason not to answer is not talked away, and of several readings a plain form only chooses
+  const tried =
+    asItStands.outcome === 'unknown'
+      ? plain
+      : plain.filter((one) => one.sure || (isTied(asItStands) && one.met >= CHOOSING));
   let refused: Understanding | null = null;
   /** What leaves the fewest words unknown, of what cannot be read. */
   let nearest = asItStands;
   for (const { tokens } of tried) {
     const understood = asTyped(understandPlain(of(tokens), typed.mended, context), tokens, typed.tokens);
+    if (isTied(asItStands) && !isAmong(understood, asItStands)) continue;
     if (understood.outcome === 'read' || understood.outcome === 'move') return understood;
     if (understood.outcome === 'refused') refused ??= understood;
     if (understood.outcome === 'unknown' && unknownIn(understood) < unknownIn(nearest)) nearest = understood;
   }
   return asItStands.outcome === 'unknown' ? (refused ?? nearest) : asItStands;
+}
+
+/** So many words of a wording choose between readings that are as likely. */
+const CHOOSING = 3;
+
+const isTied = (understood: Understanding): boolean => understood.outcome === 'read' && understood.ties.length > 0;
+
+/** Is a reading one of those that a question can be read as? */
+function isAmong(understood: Understanding, several: Understanding): boolean {
+  const reading = readingOf(understood);
+  return (
+    reading !== null &&
+    several.outcome === 'read' &&
+    [several.first, ...several.ties].some((one) => canonical(one.reading) === canonical(reading))
+  );
 }
 
 /** How many of the typed words are unknown; of an unknown reading there is at least one to be told. */

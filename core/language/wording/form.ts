@@ -83,6 +83,7 @@ const wordsOf = (text: string): Extract<Node, { kind: 'sequence' }> => ({
 const withContractions = (text: string): string =>
   text
     .replace(/(?<![\w{:])(what|how|who|where|that|it) is(?!\w)/g, '$1 [is]')
+    .replace(/(how|what|who|where|which|\}|\)) \((is\|[^()]*)\)/g, '$1 [($2)]')
     .replace(/(?<![\w{:])let us(?!\w)/g, 'let [us]')
     .replace(/(?<![\w{:])i (would|am|will)(?!\w)/g, 'i [$1]')
     .replace(/(?<![\w{:])(do|does|did|is) not(?!\w)/g, '[$1] not');
@@ -106,6 +107,8 @@ function needsOf(node: Node): ReadonlySet<string>[] {
 export interface Span {
   readonly start: number;
   readonly end: number;
+  /** What the grammar reads it as, where that was asked. */
+  readonly category?: string | null;
 }
 
 /** What a form asks about the tokens it is held against. */
@@ -177,7 +180,12 @@ export function match(form: Form, situated: Situated, start: number, end: number
             : situated.ends(node.category, at);
       for (const last of ends) {
         if (last > limit || last <= at) continue;
-        const found = walk(rest, last, new Map([...slots, [node.name, { start: at, end: last }]]), words);
+        const found = walk(
+          rest,
+          last,
+          new Map([...slots, [node.name, { start: at, end: last, category: node.category }]]),
+          words,
+        );
         if (found !== null) return found;
       }
     }

@@ -43,7 +43,18 @@ export const PHRASES = `
 (a couple of) => 2
 (a dozen) => 12
 
+(at all) => ,
+(b4) => before
+
 # ── time
+this {g:OneUnit} so far => this {g}
+so far this {g:OneUnit} => this {g}
+! {p:Year} through {q:Year} => from {p} to {q}
+! through {p:Year} => in {p}
+(say|let us say) (for|in) => for
+the first of {d:MonthName} => 1 {d}
+(in|into) (each|every) {n:Number} [{u:Unit}] (bucket|bin|band|bracket|step|group|class) => in bins of {n}
+[in|into|with] (buckets|bins|bands|brackets|chunks|classes) of {n:Number} [{u:Unit}] => in bins of {n}
 {g:OneUnit} (by|after) {g} => by {g}
 (from) {g:OneUnit} (to) {g} => by {g}
 fiscal quarter (by|after) fiscal quarter => by fiscal quarter
@@ -71,7 +82,7 @@ weekdays only => on weekdays
 (at|on|to) {l:Level} level => by {l}
 , {l:Level} level => by {l}
 (split|broken|divided|sliced|cut|grouped|separated|split up|broken up|sorted out|split out|broken out|broken down) [out|down|up] (by|into|per|over|across|between|along) {l:Key} => by {l}
-(over|among|amongst|between|across) (the|all|all the|our|each of the) {l:Level} => by {l}
+(over|across) (the|all|all the|our|each of the) {l:Level} => by {l}
 ! number of {m:Measure} per {l:Level} => {m} by {l}
 ! number of {m:Measure} (in|at|on|for) each {l:Level} => {m} by {l}
 

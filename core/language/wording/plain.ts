@@ -109,7 +109,6 @@ export function plainForms(
     const inline = phrased(now, situated);
     if (inline !== null) {
       if (keep(after(inline)) && depth < DEEPEST + 3) step(after(inline), depth + 1);
-      return;
     }
     const acts = actsOf(now, situated, before);
     const several =
@@ -226,11 +225,7 @@ function actsOf(tokens: readonly PlainToken[], situated: Situated, before: Reado
     .sort((a, b) => b.met - a.met);
 }
 
-const NUMBERS: ReadonlySet<string> = new Set(
-  'one two three four five six seven eight nine ten twelve twenty'.split(' '),
-);
-
-/** What plain words leave out of what was named (“X instead of Y”) has to be in the sentence before. */
+/** What plain words leave out of what was named (“X instead of Y”) has to be in the sentence before; of periods and counts there is but one. */
 function leavesOutWhatIsThere(
   { plain }: Wording,
   { slots }: Match,
@@ -238,12 +233,14 @@ function leavesOutWhatIsThere(
   before: ReadonlySet<string> | null,
 ): boolean {
   return [...slots].every(
-    ([name, { start, end }]) =>
+    ([name, { start, end, category }]) =>
+      category === 'Period' ||
+      category === 'Count' ||
       plain.some((one) => 'slot' in one && one.slot === name) ||
       tokens
         .slice(start, end)
         .flatMap(({ word }) => nameWords(word))
-        .every((word) => NUMBERS.has(word) || /^\d+$/.test(word) || (before?.has(word) ?? false)),
+        .every((word) => before?.has(word) ?? false),
   );
 }
 

@@ -44,7 +44,95 @@ in {p:Period} [,] what [was|were|is] {m:Shown} of {y:Members} (within|in|inside|
 {m:Shown} {r} [,] with (just|only) {x:Members} (and|,) {y:Members} (in it|included|there) => {m} {r} for {x} and {y}
 how much {m:Shown} comes (on|in|at) {r} => {m} {r}
 
+# ── shares
+(what|which) (share|percentage|proportion|fraction|part|slice) of [the] [total] {m:Measure} (belongs to|belong to|goes to|is from|is attributable to|is due to|comes from|falls to|fell in|falls in|is down to|is made by) each {l:Key} [{r}] => share of {m} by {l} {r}
+(what|which) (share|percentage|proportion|fraction) of {p:Period} {m:Measure} (fell|falls|was|came) in each {l:Key} => share of {m} by {l} in {p}
+each {l:Level} (slice|share|part|portion|piece) of [the] total {m:Measure} [{r}] => share of {m} by {l} {r}
+[the] (proportion|share|fraction|percentage) of {m:Measure} (attributable|due|belonging|going|that goes) to each {l:Level} [{r}] => share of {m} by {l} {r}
+(what|which) (share|percentage|proportion|fraction|part) of {m:Measure} (is|was) (down to|due to|attributable to|from|thanks to|because of) {x:Members} [{r}] => share of {m} for {x} {r}
+(what|which) (share|percentage|proportion|fraction|part) of {m:Measure} (does|did|do) {x:Members} (represent|make up|account for|have|hold|bring|contribute) [{r}] => share of {m} for {x} {r}
+{p:Period} {g:Unit} by {g} [,] [the] {l:Level} (shares|share) of {m:Measure} [in that {g}] => share of {m} by {l} within each {g} of {p}
+{a:UnitAdverb} {m:Measure} (mix|shares) by {l:Level} [in percent] [,] {p:Period} [,] each {g:Unit} (summing|adding up|adding) to 100 => share of {m} by {l} within each {g} of {p}
+
+# ── adding up
+{m:Measure} for {p:Period} [,] {g:Unit} (after|by) {g} adding up [as you go] => running total of {m} by {g} in {p}
+{m:Measure} (building|adding|mounting|stacking) up (over|through|across|along) the {g:Unit} of {p:Period} [,] by {l:Level} => running total of {m} by {g} by {l} in {p}
+{m:Measure} (building|adding|mounting|stacking) up (over|through|across|along) the {g:Unit} of {p:Period} => running total of {m} by {g} in {p}
+(keep|show|give) a (running total|tally) of {m:Measure} (over|through|across) the {g:Unit} of {p:Period} => running total of {m} by {g} in {p}
+how did {m:Measure} (accumulate|build up|add up|mount up) {g:Unit} by {g} in {p:Period} => running total of {m} by {g} in {p}
+how did {m:Measure} (accumulate|build up|add up|mount up) by {g:Unit} in {p:Period} => running total of {m} by {g} in {p}
+(cum|cumul) {m:Measure} by {g:Unit} [{r}] => running total of {m} by {g} {r}
+add {m:Measure} up as {p:Period} goes on [,] by {g:Unit} => running total of {m} by {g} in {p}
+
+# ── smoothed
+(smooth|smoothen) {p:Period} {m:Measure} (using|with|by) a (rolling|moving) {n:Count} {g:Unit} average => {n} {g} moving average of {m} in {p}
+{a:UnitAdverb} {m:Measure} smoothed over {n:Count} {g:Unit} (for|in) {p:Period} [,] moving average => {n} {g} moving average of {m} in {p}
+
+# ── two figures together
+(is there|is it|are there|is) [any|a] (correlation|connection|relation|relationship|link|association|pattern) (of|between) {m:Measure} and {n:Measure} (for|across|over|by|among) [the] {l:Key} => relationship between {m} and {n} by {l}
+(over|across|by) the {l:Key} [,] is there a (connection|correlation|link|relation|relationship) between {m:Measure} and {n:Measure} => relationship between {m} and {n} by {l}
+by {l:Key} [,] is there a (connection|correlation|link|relation|relationship) between {m:Measure} and {n:Measure} => relationship between {m} and {n} by {l}
+how (closely|strongly|well) do {m:Measure} and {n:Measure} (move together|go together|correlate|hang together|track each other) (across|over|by|for) [the] {l:Key} => relationship between {m} and {n} by {l}
+how (closely|strongly|well) do {m:Measure} and {n:Measure} (move together|go together|correlate|hang together) by {l:Key} => relationship between {m} and {n} by {l}
+do {m:Measure} and {n:Measure} (correlate|go together|move together|hang together) (by|across|over) [the] {l:Key} => relationship between {m} and {n} by {l}
+do {l:Level} with more {m:Measure} also have more {n:Measure} => relationship between {m} and {n} by {l}
+! does {m:Measure} go with {n:Measure} [when you look] by {l:Key} => relationship between {m} and {n} by {l}
+
+# ── one for another
+{p:Period} by {l:Level} [,] how much {m:Measure} do (we|they) get (out of|for|from) each {n:Measure} => {m} per {n} by {l} in {p}
+{x:Members} {m:Measure} divided (by|through) (its|their) {n:Measure} => {m} per {n} for {x}
+{m:Measure} in proportion to {n:Measure} [,] [as a ratio] [,] by {l:Level} => {m} per {n} by {l}
+{l:OneLevel} (that gets|with|that has) [the] highest {m:Measure} for each {n:Measure} => {l} with the highest {m} per {n}
+[the] relation {m:Measure} divided (by|through) {n:Measure} [,] for each {l:Level} => {m} per {n} by {l}
+
+# ── of single records
+{m:Measure} averaged over the records [,] by {l:Key} => average {m} by {l}
+(which|what) {l:OneLevel} has [the] highest {m:Measure} on average per record => {l} with the highest average {m}
+[which was|what was|what is] [the] (maximum|max|biggest|highest) [of] {m:Measure} [,] in (one|a single|a) record in {p:Period} => maximum {m} in {p}
+[which was|what was|what is] [the] (maximum|max|biggest|highest) [of] {m:Measure} in {p:Period} [,] (one|a single|single) record => maximum {m} in {p}
+[the] single biggest {m:Measure} (we had|there was) in {p:Period} => maximum {m} in {p}
+[the] range of {m:Measure} (at|in|for|of) each {l:Level} [,] minimum and maximum => minimum and maximum {m} by {l}
+min / max {m:Measure} by {l:Level} => minimum and maximum {m} by {l}
+how did [the] average {m:Measure} per record go by {g:Unit} in {p:Period} => average {m} by {g} in {p}
+(what did|how much did) each {l:Level} average in {m:Measure} per {g:OneUnit} [{r}] => average {m} per {g} by {l} {r}
+how much {m:Measure} per {g:OneUnit} did (we|they) average [in] [{p:Period}] => average {m} per {g} in {p}
+how much {m:Measure} does {x:Members} have in an average {g:OneUnit} => average {m} per {g} for {x}
+
+# ── grown and fallen
+{l:Level} whose {m:Measure} (went up|rose|grew|increased) the most (between|from) {p:Period} (and|to) {q:Period} => {l} with the biggest increase in {m} from {p} to {q}
+{l:Level} whose {m:Measure} (went down|fell|dropped|decreased) the most (between|from) {p:Period} (and|to) {q:Period} => {l} with the biggest drop in {m} from {p} to {q}
+{l:Level} showing more {m:Measure} {p:Period} than {q:Period} => {l} where {m} rose {p} versus {q}
+{l:Level} running (lower|less|below) than {q:Period} on {m:Measure} {p:Period} => {l} where {m} fell {p} versus {q}
+(which|what) {l:Level} have (increased|raised|grown) {m:Measure} [the] most from {p:Period} to {q:Period} [,] [in absolute|in absolute terms] => {l} with the biggest increase in {m} from {p} to {q}
+(which|what) {n:Count} {l:Level} had [the] (strongest|biggest|highest|largest) percentage (increase|growth|rise|gain) (of|in) {m:Measure} from {p:Period} to {q:Period} => top {n} {l} by % growth in {m} from {p} to {q}
+in (which|what) {l:OneUnit} of {p:Period} did {m:Measure} fall [the] most against [the] {l} before => {l} with the biggest drop in {m} in {p} {l} over {l}
+(which|what) {l:Level} (had|saw|have) in {m:Measure} a growth over {n:Percent} (between|from) {p:Period} (and|to) {q:Period} => {l} where {m} grew by more than {n} from {p} to {q}
+{m:Measure} growth > {n:Percent} [,] {l:Level} [,] {p:Period} to {q:Period} => {l} where {m} grew by more than {n} from {p} to {q}
+{l:Level} that put on more than {n:Percent} in {m:Measure} (between|from) {p:Period} (and|to) {q:Period} => {l} where {m} grew by more than {n} from {p} to {q}
+(which|what) {l:Level} grew {m:Measure} by (over|more than) {n:Percent} from {p:Period} to {q:Period} => {l} where {m} grew by more than {n} from {p} to {q}
+how many {l:Level} had {m:Measure} growth (above|over|of more than) {n:Percent} from {p:Period} to {q:Period} => how many {l} where {m} grew by more than {n} from {p} to {q}
+{l:Level} that at least doubled in {m:Measure} [going] from {p:Period} to {q:Period} => {l} where {m} grew by 100% or more from {p} to {q}
+(which|what) {l:Level} saw {m:Measure} halved from {p:Period} to {q:Period} => {l} where {m} fell by 50% or more from {p} to {q}
+{l:Level} where {m:Measure} dropped by half or (worse|more) from {p:Period} to {q:Period} => {l} where {m} fell by 50% or more from {p} to {q}
+from {p:Period} to {q:Period} [,] how much did {m:Measure} (go up or down|change|move) => change in {m} from {p} to {q}
+by what percentage did {m:Measure} change for each {l:Level} from {p:Period} to {q:Period} => % change in {m} by {l} from {p} to {q}
+% (chg|chng|delta|change) {m:Measure} by {l:Level} {p:Period} to {q:Period} => % change in {m} by {l} from {p} to {q}
+
+# ── drawn
+tabulate {m:ShownList} by {l:Level} => table of {m} by {l}
+(scatter plot|scatterplot|scatter) [,] {m:Measure} and {n:Measure} [,] a dot for each {l:Level} => scatter of {m} and {n} by {l}
+put {m:Measure} for the {l:Level} into a (bar graph|bar chart) => bar chart of {m} by {l}
+
 # ── how somebody does
+how (is|are|was|were|has|have|did) {x} (doing|done|do|performing|getting on|faring) (on|for|with|in terms of) {m:Shown} [{r}] => {m} for {x} {r}
+how (did|does|do|has|have|is|are|was|were) {r} (go|gone|do|doing|done|fare|look|hold up|shape up|perform|turn out|measure up|moved|move|develop|developed|evolve) [,] [{q}] => {r} , {q}
+how (did|does|do|has|have|is|are|was|were) {r} (compare|stack up|compared|stacked up) [,] {q} => {r} , {q}
+{r} this {g:OneUnit} (against|compared with|compared to|versus|vs) last => {r} this {g} versus last {g}
+(which|what) is [the] {l:OneLevel} with more {m:Shown} [{r}] => {l} with the most {m} {r}
+(whatd|what did|what have|what do|what would) (we|you|i) (pull in|take in|bring in|make|earn|get|take|pull) from {m:Shown} [{r}] => {m} {r}
+on (a|an|the) (typical|average|normal|ordinary|usual) {g:OneUnit} [,] how (many|much) {m:Shown} [(do|did|does) (we|they) (carry|have|get|see|sell|make|do|serve)] [{p:Period}] => average {m} per {g} {p}
+how (do|does|did|are|is) {m:Shown} (divide|split|spread|break down|divided|spread out|distribute) (over|across|between|among|by|into) {k:Level} (inside|within|in|for) each {l:Level} [,] [as (percentages|shares|percent|a percentage|proportions)] => share of {m} by {k} within each {l}
+(for|in|over|during) {p:Period} [,] how {r} => how {r} in {p}
 how (is|are|was|were|has|have|did|does|do) {x:Members} (doing|done|do|performing|performed|getting on|faring|looking|fare|going|go|been doing) (on|for|with|in|in terms of) {m:Shown} [{r}] => {m} for {x} {r}
 how (is|are|was|were|did|does|do|has|have) {x:Members} {m:Shown} (doing|look|looking|going|go|developing|been) [{r}] => {m} for {x} {r}
 how (is|was|has|did|does|are|were) {m:Shown} (doing|done|do|going|go|looking|look|behaving|been|behaved|holding up|hold up) [{r}] => {m} {r}

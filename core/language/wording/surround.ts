@@ -8,9 +8,12 @@ export const BEFORE = `
 (please|pls|plz|kindly|maybe|perhaps|possibly|quickly|real quick|quick one|quick question|just a quick one|one more thing|one more|one last thing|one thing|last thing|small thing|another thing|just wondering|just curious|just out of interest|out of interest|out of curiosity|by the way|btw|fyi|for now|for a start|to start|to start with|to begin with|first off|first of all|let us start with|let us begin with|let us start|while you are at it|while we are at it|when you have a minute|when you get a chance|when you get a minute|when you have a moment|if you can|if you could|if possible|if you do not mind|if that is possible|if it is not too much trouble|if it is no trouble|if you would|if i may|if you please)
 (can|could|would|will|may|might|shall|should) (you|u|ya|we|i|one) [please|pls|maybe|perhaps|possibly|quickly|just|kindly|also|now|then|all|both] [(show|give|tell|get|find|let|send|help) (me|us)|show|give|tell me|see|have|get|pull|pull up|pull out|bring up|display|look at|have a look at|take a look at|see what|show what|tell|help with|be shown|list for me|run|run me]
 (is it|would it be|is that) (possible|ok|okay) [for (you|me|us)] to [(show|give|tell|get) (me|us)|show|give|see|have|get|pull|list]
-(i|we) (want|need|would like|require|wish|wanna|would love|have|am looking|are looking|was hoping|were hoping|am trying|are trying|was wondering|were wondering|am wondering|wonder|have been asked|was asked|am after|are after|must|should|do need|really need|really want|just want|just need|only want) [for|to|if|whether|about|you] [(you|u|we|i|one) (can|could|may|might|would)] [please|just] [to] [(know|see|have|get|understand|find out|look at|find|check|show|show me|give me|tell me|tell|be told|pull|be shown|learn|report|report on|present|work out|compare)] [what|how]
+(i|we) (want|need|would like|like|require|wish|wanna|would love|have|am looking|are looking|was hoping|were hoping|am trying|are trying|was wondering|were wondering|am wondering|wonder|have been asked|was asked|am after|are after|must|should|do need|really need|really want|just want|just need|only want) [for|to|if|whether|about|you] [(you|u|we|i|one) (can|could|may|might|would)] [please|just] [to] [(know|see|have|get|understand|find out|look at|find|check|show|show me|give me|tell me|tell|be told|pull|be shown|learn|report|report on|present|work out|compare)] [what|how]
 (i|we) (want|need|would like|wanna|would love) [to] [please|just] (know|see|have|get|look at|understand|find|check|be shown)
 (show|give|get|tell|bring|send|fetch|find|hand|pass) (me|us|them|him|her|everyone|the team|the board) [please|pls|now|also|instead|again|just|quickly|what|a list of|a chart of|a graph of|a table of|a view of|a look at|an overview of|a summary of|a picture of|the figures for|the numbers for|the data for|the figure for|the number for]
+(splendid|marvellous|excellent|wonderful|fantastic|terrific|grand|magic|right on|top|um okay|so um)
+to (show|see|have|get|know)
+give (it|that|them) to (me|us)
 (walk|talk|take|run|lead|guide) (me|us) through
 (give|gimme|chuck|throw|hand|pass|toss|fling|bung|shoot) me
 (gimme|gimmie|lemme see|lemme)
@@ -20,6 +23,7 @@ would (you) (know|happen to know|be able to tell me|be able to show me)
 (let us|lets|let me|let) (see|have|look at|get|take a look at|have a look at|do|check|view|know|pull|pull up)
 (see|view|display|pull up|bring up|have a look at|take a look at|look at|check|show|get|pull|list out) [please]
 (do you know|do we know|can you tell|could you tell|any idea|any chance|do you have|have we got|do we have|got|have you got|is there|tell me) [what|of] [you could show me|you can show me|of]
+(for|in) (the|my|our|this|a|tomorrow|today|next) {-} (i|we) (need|want|would like|have to have|have to know|am looking for|must have|require|am after|are looking at|am doing|look at) [to (see|know|have|show|present|report)]
 (for|in) (the|my|our|this|a|tomorrow|today|next) {-} [(i|we) (need|want|would like|have to have|have to know|am looking for|must have|require|am after|are looking at|am doing|look at)] [to (see|know|have|show|present|report)] ,
 (the|my|our) (boss|ceo|cfo|coo|manager|director|board|team|client|chair|chairman|chairwoman|finance|auditor|auditors|accountant|accountants|management|colleague|colleagues|partner|bank|investors|owner|owners|wife|head|md|chief|lead|minister|controller|accounts|marketing|sales|operations|committee|council) {-} (wants|needs|asked|asks|is asking|are asking|keeps asking|keep asking|would like|want|need|wanted|has asked|have asked|wonders|is wondering|insists|insist|is after|are after|demands|said|says) [for|about|to|on|that] [(know|see|have|understand|get|hear|be shown|look at)] [what|how]
 (i have|i am in|i have got|we have|we have got|i am giving|i am writing|i am preparing|we are preparing|i am doing|i am off to|i am going into|i am presenting|i am putting together|i am working on) {-} (and|so) [(i|we) (need|want|would like|could use|could do with)] [to (see|know|have|show)]
@@ -33,10 +37,18 @@ would (you) (know|happen to know|be able to tell me|be able to show me)
 (that is|this is|it is) (weird|odd|strange|interesting|funny|unexpected|good|great|fine|nice|surprising|helpful|useful) ,
 (not sure|i do not know|dunno|no idea) ,
 (what about|how about) (showing|seeing|getting|having|looking at|doing|a look at)
+(could|can|may) (i|we) trouble you for
+(hope|i hope) (you|u) (are|r) (well|ok|good|fine)
+(hi|hello|hey) , [i] hope (you are|youre) well ,
+(be a|there is a) (dear|love|star|sport|pal) [and]
+(i would be|we would be) (grateful|thankful|glad|happy) for
+(would|is) it (be possible|possible) to have
+(yeah no|no yeah|yes no) [that is] (good|fine|ok|okay|great) ,
 (it would be|that would be|it might be|it is) (good|nice|great|useful|helpful|interesting|handy) (to (see|know|have|get|look at)|if (you|we) could (show|see|have|get) [me|us]|if (you|we) (showed|saw|had))
 `;
 
 export const AFTER = `
+(go on|come on|carry on|go ahead)
 (list them|name them|which ones are they|which ones|who are they|show them|tell me which|and list them|, list)
 (with us|to us|among us|of ours|over here|round here|around here|for the record)
 (please|pls|plz|plse|thanks|thx|thank you|ta|cheers|tia|thanks a lot|thanks so much|thanks very much|thank you very much|many thanks|thanks in advance|much appreciated|much obliged|kindly|tks|thank u|ty|tyvm|mate|love|dear|guys|folks|team|pal|zud|thank you so much|appreciate it|appreciated|if you please|there is a dear|there is a love|bitte)

@@ -132,15 +132,14 @@ wrong (split|breakdown|level|grouping|cut|dimension) [,] [it] [should be|should 
 @put {x:Members} [in|on] [there] [@too] (with|beside|next to|alongside|together with) {y:Members} => add {x}
 (i|we) [ought to|should|must] (have|need|want) {x:Members} @there [i guess|i think] => add {x}
 {x:Members} @insteadof {y:Members} => without {y}, add {x}
-(take|leave|drop|lose|kick|swap|throw) {y:Members} [out] [and] (put|bring|have|take|add|include|get) [in] {x:Members} [in|instead|in there] => swap {y} for {x}
-(change|switch|substitute|sub|exchange|swap|replace) {y:Members} (to|for|with|by|into) {x:Members} => swap {y} for {x}
-(substitute|sub|swap in|exchange) {x:Members} for {y:Members} => swap {y} for {x}
-(can|could) (it|that|this) be {x:Members} @insteadof {y:Members} => swap {y} for {x}
-(put|use|have|take|show) {x:Members} @insteadof {y:Members} => swap {y} for {x}
-(use|put|have) {x:Members} where (you|we|i) (had|have|put|used) {y:Members} => swap {y} for {x}
+(take|leave|drop|lose|kick|swap|throw) {y:Members} [out] [and] (put|bring|have|take|add|include|get) [in] {x:Members} [in|instead|in there] => {x} instead of {y}
+(change|switch|substitute|sub|exchange|swap|replace) {y:Members} (to|for|with|by|into) {x:Members} => {x} instead of {y}
+(substitute|sub|swap in|exchange) {x:Members} for {y:Members} => {x} instead of {y}
+(can|could) (it|that|this) be {x:Members} @insteadof {y:Members} => {x} instead of {y}
+(put|use|have|take|show) {x:Members} @insteadof {y:Members} => {x} instead of {y}
+(use|put|have) {x:Members} where (you|we|i) (had|have|put|used) {y:Members} => {x} instead of {y}
 
-! @same [thing|again|question|view] [,] [but] (for|with|in|of) {x:Members} (instead of|rather than|in place of|not) {y:Members} [ones] => swap {y} for {x}
-same [,] but (in|by|for|per) [every|each] {l:Level} (rather than|instead of|not) [{k:Level}] => by {l} instead
+! @same [thing|again|question|view] [,] [but] (for|with|in|of) {x:Members} [{l:Level}] (instead of|rather than|in place of|not) {y:Members} [ones|{k:Level}] => {x} instead of {y}
 ! - {x:Members} => without {x}
 ! + {x} => add {x}
 
@@ -229,6 +228,10 @@ top {n:Count} (but|,) [ranked|sorted|ordered|measured|judged|chosen] (on|by|in t
 (no|sorry|oops|wait|make that|make it|i meant) [,] {n:Count} [actually] [not {k:Count}] => top {n}
 
 # ── the best, the worst
+which [one] (is|has been|was) (growing|rising|increasing|climbing|improving) [the] (fastest|quickest|most|strongest) => which grew most
+which [one] (is|has been|was) (falling|dropping|shrinking|declining|decreasing) [the] (fastest|quickest|most|strongest) => which fell most
+which {l:OneLevel} (is|has been|was) (growing|rising|increasing|climbing) [the] (fastest|quickest|most|strongest) => which {l} grew most
+which {l:OneLevel} (is|has been|was) (falling|dropping|shrinking|declining|decreasing) [the] (fastest|quickest|most|strongest) => which {l} fell most
 which [one] (is|was) [the] {l:OneLevel} (who|that|which) (performs|performed|does|did|do) [the] best => best {l}
 which {l:OneLevel} (is|was|has been) (doing|performing|going) [the] (best|strongest) => best {l}
 which {l:OneLevel} (is|was|has been) (doing|performing|going) [the] (worst|weakest|poorest) => worst {l}
@@ -458,7 +461,7 @@ write them out => which are these?
 # ── rows
 [the|see|show|give] (lines|rows|records|entries|details|detail records|underlying rows|raw rows|transactions|single records|actual records|original records) (behind|underneath|that make up|making up|underlying|below|under) (this|that|it|these|the) [number|figure|value|total|result|answer] => show the rows
 (record|row|line|entry|item|transaction) (level|by row|by line|by record) [detail|details|data|please] => show the rows
-(line by line|row by row|record by record|entry by entry|one by one) => show the rows
+(line by line|row by row|record by record|entry by entry) => show the rows
 what is (behind|underneath|in|under) (that|this|the) (number|figure|value|total) [,] [row by row|line by line|record by record] => show the rows
 (i|we) want (every|each|all) [single|the] (entry|record|row|entries|records|rows) => show the rows
 show teh rows => show the rows
@@ -536,6 +539,33 @@ repeat [it|that|this] (with|for|on) {x} => what about {x}
 (no|no hold on|wait|hold on|hang on) [,] it is [the] highest {n:Count} [i am after|i want|that i want|i need] => top {n}
 
 # ── what else is shown
+hold (it|that) up against [the] same time last year => compare with last year
+(put|add|bring) {x:Shown} in and sort by (it|that) => add {x}, sort by {x}
+(swap|switch|change) to {x:Shown} and [give|show] [me] [the] top {n:Count} => top {n}, show {x} instead
+(take|leave|drop) {x:Members} [away|out|off] and show [the] (first|top) {n:Count} [biggest|largest|highest] (in|as) bars => top {n} without {x} as bars
+(take|leave|drop|remove) {x:Members} [away|out|off] and show [the] (rest|others) as (percentages|shares|percent) => without {x}, as a share
+(agianst|against|versus|vs) [the] rest [,] and {r} => against the rest, {r}
+(restrict|limit|narrow) (it|this|that) to {x} => only {x}
+(drop|remove|lose|hide) everything (except|but) {x:Members} => only {x}
+(trim|cut|limit|reduce) (it|that|this) [down] to [the] top {n:Count} => top {n}
+(tell|show) [me] how many (they|there|these|those) (are|is) => how many are these
+show [the] (% change|percent change|percentage change) => % change
+[let us|we] (try|do|have|see) (it|that|this) as [a] {x} [,] (shall we|ok|please) => as a {x}
+(stick|put) (it|that) in a table [for me] => as a table
+[just] (put|make|show) it as {x} => as {x}
+(she|he|they) [would] also like {x} [on it|there|too] => add {x}
+{x} instead of {y:Shown} => show {x} instead
+sort (it|that|this) low to high => ascending
+! [so] that (was|is) how many {l:Unit} => how many are these
+(up against|against|next to|beside|versus) (its|the|our|their) (target|plan|budget|goal) => vs plan
+same but {n:Count} => top {n}
+(all the way|right) (up|back up) to {l:Level} [again] => up to {l}
+drill [down] (to|into) [the] [individual|single] {l:Level} => by {l}
+(swap|switch|change|exchange) (that|it|this) (for|to) {x:Shown} => show {x} instead
+{l:Level} by {l} => by {l}
+(alongside|next to|beside) {p:Period} => compare with {p}
+top {n:Number} percent => top {n} %
+bottom {n:Number} percent => bottom {n} %
 (with|plus|and) {x} (next to|beside|alongside|by the side of) (it|them|that|those) => add {x}
 [but] weekends only => only on weekends
 [but] weekdays only => only on weekdays
