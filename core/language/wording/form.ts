@@ -116,6 +116,8 @@ export interface Situated {
   readonly tokens: readonly Token[];
   /** Where the readings of a category that begin at a token end. */
   ends(category: string, start: number): readonly number[];
+  /** How many more steps may be taken, over all forms that are held against a question. */
+  readonly steps: { left: number };
   /** Is the token part of a name, or a number? */
   isContent(at: number): boolean;
 }
@@ -129,8 +131,8 @@ export interface Match {
 
 /** Stretches of more words are no slot. */
 const LONGEST = 24;
-/** So many ways of holding a form against a text are tried. */
-const MOST_TRIED = 4000;
+/** So many steps are taken to hold one form against a text. */
+const MOST_STEPS = 3000;
 const PASSED: ReadonlySet<string> = new Set(['the', 'a', 'an', 'our', 'my', 'your', 'please', 'pls', 'plz', 'kindly']);
 
 const passedOver = (token: Token | undefined): boolean =>
@@ -140,10 +142,11 @@ const passedOver = (token: Token | undefined): boolean =>
 export function match(form: Form, situated: Situated, start: number, end: number | null): Match | null {
   const { tokens } = situated;
   const limit = end ?? tokens.length;
-  let tried = 0;
+  let taken = 0;
   const walk = (nodes: readonly Node[], at: number, slots: ReadonlyMap<string, Span>, words: number): Match | null => {
-    tried += 1;
-    if (tried > MOST_TRIED) return null;
+    taken += 1;
+    situated.steps.left -= 1;
+    if (taken > MOST_STEPS || situated.steps.left < 0) return null;
     const [node, ...rest] = nodes;
     if (node === undefined) {
       let last = at;

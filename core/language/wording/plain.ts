@@ -76,6 +76,12 @@ export const WORDING_WORDS: ReadonlySet<string> = new Set(
 /** Acts are put in plain words at most so often: “could you put X next to it” by leaving out and by the act. */
 const DEEPEST = 3;
 const MOST_KEPT = 6;
+/** Longer messages are read as they stand. */
+const LONGEST = 70;
+/** So long a message may hold several acts that are each put in plain words. */
+const LONGEST_OF_SEVERAL = 26;
+/** Over all forms and plain forms of a question; usual ones take some hundreds. */
+const MOST_STEPS = 60_000;
 
 /**
  * The plain forms of a question, the likeliest first; none where it is plain already.
@@ -88,6 +94,8 @@ export function plainForms(
   before: ReadonlySet<string> | null,
   again: (tokens: readonly Token[]) => Question,
 ): Plain[] {
+  if (question.tokens.length > LONGEST) return [];
+  const steps = { left: MOST_STEPS };
   const tokens = question.tokens.map((token, of): PlainToken => ({ ...token, of }));
   const found: Plain[] = [];
   const seen = new Set<string>([worded(tokens)]);
@@ -101,7 +109,7 @@ export function plainForms(
   const step = (plain: Plain, depth: number): void => {
     const { tokens: now, met, sure } = plain;
     const after = (one: Plain): Plain => ({ tokens: one.tokens, met: met + one.met, sure: sure || one.sure });
-    const situated = situatedAt(again(now));
+    const situated = situatedAt(again(now), steps);
     const core = withoutSurround(now, situated);
     if (core.length < now.length) {
       if (keep({ ...plain, tokens: core }) && depth < DEEPEST) step({ ...plain, tokens: core }, depth + 1);
@@ -112,8 +120,8 @@ export function plainForms(
     }
     const acts = actsOf(now, situated, before);
     const several =
-      before !== null && acts.length === 0
-        ? severalActs(now, (part) => actsOf(part, situatedAt(again(part)), before))
+      before !== null && acts.length === 0 && now.length <= LONGEST_OF_SEVERAL
+        ? severalActs(now, (part) => actsOf(part, situatedAt(again(part), steps), before))
         : [];
     for (const acted of [...acts, ...several].slice(0, MOST_KEPT))
       if (keep(after(acted)) && depth < DEEPEST) step(after(acted), depth + 1);
@@ -127,10 +135,11 @@ const worded = (tokens: readonly Token[]): string => tokens.map((token) => token
 /** `{x:Count}`: how many, and no year. */
 const MOST_COUNTED = 500;
 
-function situatedAt(question: Question): Situated {
+function situatedAt(question: Question, steps: Situated['steps']): Situated {
   const chart = new Chart(GRAMMAR, question.tokens, question);
   const content = new Map<number, boolean>();
   return {
+    steps,
     tokens: question.tokens,
     ends: (category, start) =>
       category === 'Count'

@@ -131,7 +131,7 @@ how (did|does|do|has|have|is|are|was|were) {r} (compare|stack up|compared|stacke
 (which|what) is [the] {l:OneLevel} with more {m:Shown} [{r}] => {l} with the most {m} {r}
 (whatd|what did|what have|what do|what would) (we|you|i) (pull in|take in|bring in|make|earn|get|take|pull) from {m:Shown} [{r}] => {m} {r}
 on (a|an|the) (typical|average|normal|ordinary|usual) {g:OneUnit} [,] how (many|much) {m:Shown} [(do|did|does) (we|they) (carry|have|get|see|sell|make|do|serve)] [{p:Period}] => average {m} per {g} {p}
-how (do|does|did|are|is) {m:Shown} (divide|split|spread|break down|divided|spread out|distribute) (over|across|between|among|by|into) {k:Level} (inside|within|in|for) each {l:Level} [,] [as (percentages|shares|percent|a percentage|proportions)] => share of {m} by {k} within each {l}
+how (do|does|did|are|is) {m:Shown} (divide|split|spread|break down|divided|spread out|distribute) (over|across|between|among|by|into) {k:Level} (inside|within|in|for) each {l:Level} [,] [as (percentages|shares|percent|a percentage|proportions)] [{r}] => share of {m} by {k} within each {l} {r}
 (for|in|over|during) {p:Period} [,] how {r} => how {r} in {p}
 how (is|are|was|were|has|have|did|does|do) {x:Members} (doing|done|do|performing|performed|getting on|faring|looking|fare|going|go|been doing) (on|for|with|in|in terms of) {m:Shown} [{r}] => {m} for {x} {r}
 how (is|are|was|were|did|does|do|has|have) {x:Members} {m:Shown} (doing|look|looking|going|go|developing|been) [{r}] => {m} for {x} {r}
@@ -374,7 +374,7 @@ how many {l:Level} went without {m:Shown} [{r}] => how many {l} with no {m} {r}
 
 # ── members beside each other
 (put|set|place|show) {x:Members} and {y:Members} (head to head|side by side|next to each other|against each other) (on|in|for|by) {m:Shown} [{r}] => {m} of {x} versus {y} {r}
-(put|set|pit|hold|match|place) {x} [up] against [the|all the] (rest|others) (for|on|in|,) [{q:Period}] {m:Shown} [{r}] => {m} of {x} versus the rest {q} {r}
+(put|set|pit|hold|match|place) {x} [up] against [the|all the] (rest|others) [for|on|in|,] [{q:Period}] {m:Shown} [{r}] => {m} of {x} versus the rest {q} {r}
 (put|set|hold|stack|match|pit) {x:Members} [up] (against|beside|next to|alongside|with) {y:Members} (for|on|in|by) {m:Shown} [{r}] => {m} of {x} versus {y} {r}
 compare {m:Shown} (between|of|for|at|in) {x:Members} and {y:Members} [{r}] => {m} of {x} versus {y} {r}
 (what is|what was|what|show|give) [the] (difference|gap|distance) (of|in|on|for) {m:Shown} between {x:Members} and {y:Members} [{r}] => {m} of {x} versus {y} {r}

@@ -488,6 +488,7 @@ would (bins|ranges|buckets) {n:Number} (apart|wide) be (possible|ok) => in bins 
 (bucket|bin|group|split|cut|break) [it|that|this] by {m:Measure} in (bands|steps|bins|buckets|ranges|groups|chunks) of {n:Number} => by {m} in bins of {n}
 
 # ── charts
+{x} would be (nicer|better|clearer|easier|great|good|lovely) => as {x}
 @make [into|out of|to|as|in|of] [a] (bars|bar chart|barchart|bar graph|bar diagram|columns) [instead|please|out of it|chart] => as bars
 (make|do|draw) (bars|columns) out of (it|that|this) => as bars
 (barchart|bargraph|bar diagram|bar plot|columns chart|column chart) => as bars
