@@ -112,7 +112,9 @@ export function plainForms(
     const situated = situatedAt(again(now), steps);
     const core = withoutSurround(now, situated);
     if (core.length < now.length) {
-      if (keep({ ...plain, tokens: core }) && depth < DEEPEST) step({ ...plain, tokens: core }, depth + 1);
+      // what only surrounds a first question is no part of it, however it can be read; “show me those” may follow something
+      const bare = { ...plain, tokens: core, sure: sure || (met === 0 && before === null) };
+      if (keep(bare) && depth < DEEPEST) step({ ...plain, tokens: core }, depth + 1);
     }
     const inline = phrased(now, situated);
     if (inline !== null) {
@@ -127,7 +129,8 @@ export function plainForms(
       if (keep(after(acted)) && depth < DEEPEST) step(after(acted), depth + 1);
   };
   step({ tokens, met: 0, sure: false }, 0);
-  return found.sort((a, b) => b.met - a.met);
+  const first = ({ met, sure }: Plain) => (sure && met === 0 ? Infinity : met);
+  return found.sort((a, b) => (first(a) === first(b) ? 0 : first(b) - first(a)));
 }
 
 const worded = (tokens: readonly Token[]): string => tokens.map((token) => token.word).join(' ');

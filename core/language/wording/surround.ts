@@ -11,7 +11,7 @@ export const BEFORE = `
 (i|we) (want|need|would like|like|require|wish|wanna|would love|have|am looking|are looking|was hoping|were hoping|am trying|are trying|was wondering|were wondering|am wondering|wonder|have been asked|was asked|am after|are after|must|should|do need|really need|really want|just want|just need|only want) [for|to|if|whether|about|you] [(you|u|we|i|one) (can|could|may|might|would)] [please|just] [to] [(know|see|have|get|understand|find out|look at|find|check|show|show me|give me|tell me|tell|be told|pull|be shown|learn|report|report on|present|work out|compare)] [what|how]
 (i|we) (want|need|would like|wanna|would love) [to] [please|just] (know|see|have|get|look at|understand|find|check|be shown)
 (show|give|get|tell|bring|send|fetch|find|hand|pass) (me|us|them|him|her|everyone|the team|the board) [please|pls|now|also|instead|again|just|quickly|what|a list of|a chart of|a graph of|a table of|a view of|a look at|an overview of|a summary of|a picture of|the figures for|the numbers for|the data for|the figure for|the number for]
-(splendid|marvellous|excellent|wonderful|fantastic|terrific|grand|magic|right on|top|um okay|so um)
+(splendid|marvellous|excellent|wonderful|fantastic|terrific|grand|magic|right on|um okay|so um)
 to (show|see|have|get|know)
 give (it|that|them) to (me|us)
 (walk|talk|take|run|lead|guide) (me|us) through

@@ -1,0 +1,74 @@
+import { tokenise } from '../tokens';
+import { formOf, match, mayMatch, type Situated } from './form';
+
+const CLASSES = { put: ['put', 'throw in'] };
+const situated = (text: string, left = 10_000): Situated => {
+  const tokens = tokenise(text);
+  return {
+    tokens,
+    steps: { left },
+    ends: (category, start) => (category === 'Number' && tokens[start]?.kind === 'number' ? [start + 1] : []),
+    isContent: (at) => tokens[at]?.kind === 'number',
+  };
+};
+/** What the slots of a form hold when it covers a whole text; null where it does not. */
+const held = (form: string, text: string, left?: number): Record<string, string> | null => {
+  const at = situated(text, left);
+  const found = match(formOf(form, CLASSES), at, 0, at.tokens.length);
+  return (
+    found &&
+    Object.fromEntries(
+      [...found.slots].map(([name, { start, end }]) => [
+        name,
+        at.tokens
+          .slice(start, end)
+          .map((token) => token.text)
+          .join(' '),
+      ]),
+    )
+  );
+};
+
+test('words, alternatives, options and classes', () => {
+  expect(held('@put {x} [right] (there|next to it)', 'throw in the blue boxes next to it')).toEqual({
+    x: 'the blue boxes',
+  });
+  expect(held('@put {x} [right] (there|next to it)', 'put boxes right there')).toEqual({ x: 'boxes' });
+  expect(held('@put {x} [right] (there|next to it)', 'put boxes here')).toBeNull();
+});
+
+test('articles, courtesies and commas may stand before anything', () => {
+  expect(held('only {n:Number}', 'only, please, the 5')).toEqual({ n: '5' });
+});
+
+test('a slot of a category takes only what is read as that; a slot named twice holds the same words', () => {
+  expect(held('top {n:Number}', 'top dogs')).toBeNull();
+  expect(held('{g} by {g}', 'month by month')).toEqual({ g: 'month' });
+  expect(held('{g} by {g}', 'month by week')).toBeNull();
+});
+
+test('open words hold no number and no name', () => {
+  expect(held('for the {-} i need {x}', 'for the board pack i need boxes')).toEqual({ x: 'boxes' });
+  expect(held('for the {-} i need {x}', 'for the 5 i need boxes')).toBeNull();
+});
+
+test('what a contraction leaves unsaid may be missing, and signs stand as they are cut', () => {
+  expect(held('what is {x}', "what's that")).toEqual({ x: 'that' });
+  expect(held('m/m', 'm/m')).toEqual({});
+});
+
+test('a form is given up when its steps are used up', () => {
+  expect(held('{a} x {b} y {c} z', 'q x q x q x q y q z')).not.toBeNull();
+  expect(held('{a} x {b} y {c} z', 'q x q x q x q y q z', 5)).toBeNull();
+});
+
+test('a form that misses a word it needs is no candidate', () => {
+  const form = formOf('[please] (drop|remove) {x}', CLASSES);
+  expect(mayMatch(form, new Set(['drop', 'boxes']))).toBe(true);
+  expect(mayMatch(form, new Set(['please', 'boxes']))).toBe(false);
+});
+
+test('a form that is not well made, or names a class that there is not, is refused at once', () => {
+  expect(() => formOf('(a|b', CLASSES)).toThrow(/brackets/);
+  expect(() => formOf('@nothing {x}', CLASSES)).toThrow(/no class/);
+});
