@@ -15,6 +15,7 @@ import type { Assumption, Use } from './grammar/rule';
 import { FUNCTION_WORDS } from './grammar/grammar';
 import type { Analysis, Move } from './intent';
 import { namingOf } from './naming';
+import { nearQuestions } from './near-questions';
 import type { NameIndex } from './names/name-index';
 import { kindAskedFor } from './kinds';
 import { impossibility } from './impossibility';
@@ -78,7 +79,7 @@ export interface ReadResult {
 export function read(text: string, context: ReadContext): ReadResult {
   const { names, calendar } = context;
   const understood = understand(text, context);
-  if (understood.outcome === 'unknown') return unknownWords(understood, names);
+  if (understood.outcome === 'unknown') return unknownWords(text, understood, context);
   if (understood.outcome === 'refused') return unclear(understood, [], understood.reason);
   if (understood.outcome === 'move')
     return {
@@ -229,7 +230,11 @@ function phrasesOf(cover: Cover, tokens: readonly Token[]): { start: number; end
   }));
 }
 
-function unclear(asked: Pick<Understanding, 'tokens' | 'uses'>, options: readonly Option[], text: string): ReadResult {
+function unclear(
+  asked: Pick<Understanding, 'tokens' | 'uses' | 'typed'>,
+  options: readonly Option[],
+  text: string,
+): ReadResult {
   return {
     outcome: 'unclear',
     reading: null,
@@ -242,25 +247,43 @@ function unclear(asked: Pick<Understanding, 'tokens' | 'uses'>, options: readonl
   };
 }
 
-/** Names the words that could not be used, with the nearest names of the model. */
-function unknownWords(asked: Pick<Understanding, 'tokens' | 'uses'>, names: NameIndex): ReadResult {
-  const { tokens } = asked;
+/** Names the words that could not be used, with whole questions that are near and the nearest names of the model. */
+function unknownWords(
+  said: string,
+  asked: Pick<Understanding, 'tokens' | 'uses' | 'typed'>,
+  context: ReadContext,
+): ReadResult {
+  const { names } = context;
+  const { tokens } = asked.typed ?? asked;
   const left = wordsOf(asked);
   const unknown = tokens.filter((_token, index) => left[index]?.use === 'unresolved');
-  const options: Option[] = unknown.flatMap((token) =>
-    names
-      .nearest(FUNCTION_WORDS.has(token.word) ? (tokens[tokens.indexOf(token) + 1] ?? token).word : token.word)
-      .map((match) => ({
-        label: `${match.label} (${kindWords(match.named, names.model)})`,
-        reading: null,
-        text: match.label,
-      })),
+  const near: Option[] = unknown.flatMap((token) =>
+    FUNCTION_WORDS.has(token.word)
+      ? []
+      : names.nearest(token.word).map((match) => ({
+          label: `${match.label} (${kindWords(match.named, names.model)})`,
+          reading: null,
+          text: match.label,
+        })),
   );
+  const options: Option[] = [
+    ...nearQuestions(
+      said,
+      unknown,
+      near.flatMap(({ text }) => text ?? []),
+      left
+        .filter(({ use }) => use === 'name' || use === 'time' || use === 'number')
+        .map(({ text }) => text)
+        .join(' '),
+      context,
+    ),
+    ...near.slice(0, 6),
+  ];
   const list = unknown
     .map((token) => `“${FUNCTION_WORDS.has(token.word) ? withNext(token, tokens) : token.text}”`)
     .join(', ');
   const text = `${list} ${unknown.length === 1 ? 'is' : 'are'} not understood here, so nothing was computed.${options.length > 0 ? ' Did you mean one of these?' : ''}`;
-  return unclear(asked, options.slice(0, 6), text);
+  return unclear(asked, options, text);
 }
 
 /** A little word says nothing alone: "by reason", not "by". */

@@ -21,6 +21,7 @@ import { PinDialog } from './PinDialog';
 import { sideAfter } from './side-after';
 import { placeInTrail } from './trail';
 import { Trail } from './Trail';
+import { offerOfKey } from './unanswered';
 import { UnansweredView } from './UnansweredView';
 
 const Columns = styled.main`
@@ -123,7 +124,8 @@ export function InquiryPage() {
       return api.ask(inquiryId, said, after === undefined ? current : after, running.current.signal);
     },
     onSuccess: (made, { said }) => {
-      if ('text' in said) clearDraft(place, said.text);
+      // what was not understood stays in the line, to be put otherwise
+      if ('text' in said && made.outcome !== 'unclear') clearDraft(place, said.text);
       setSide(sideAfter(said, side));
       client.setQueryData(['step', inquiryId, made.id], made);
       client.setQueryData<Inquiry>(['inquiry', inquiryId], (there) =>
@@ -160,6 +162,16 @@ export function InquiryPage() {
       busy={ask.isPending}
       onAsk={(text) => say({ text })}
       onStop={() => running.current?.abort()}
+      caretAt={
+        shown?.outcome === 'unclear' ? (shown.words.find((word) => word.use === 'unresolved')?.end ?? null) : null
+      }
+      onKey={(key, text) => {
+        const offer = shown === undefined ? null : offerOfKey(key, text, shown);
+        if (offer === null) return false;
+        clearDraft(place, text);
+        choose(offer);
+        return true;
+      }}
       {...(current === null && model.data ? { tries: model.data.starters } : {})}
     />
   ) : undefined;

@@ -1,13 +1,39 @@
 import type { WordUse } from '@zud/core/language/read';
-import { unansweredWords } from './unanswered';
+import type { Option } from '@zud/core/language/read';
+import { offerOfKey, offersOf, unansweredWords } from './unanswered';
 
 const word = (use: WordUse['use']): WordUse => ({ text: 'x', start: 0, end: 1, use });
 
 test.each<[Parameters<typeof unansweredWords>[0]['outcome'], readonly WordUse['use'][], string]>([
   ['choose', ['name', 'grammar'], 'Which do you mean?'],
-  ['unclear', ['name', 'unresolved'], 'Not understood'],
+  ['unclear', ['name', 'unresolved'], 'One word is open: “x”'],
+  ['unclear', ['unresolved', 'unresolved'], 'Not understood'],
   ['unclear', ['name', 'grammar'], 'Not computed'],
   ['unclear', [], 'Not computed'],
 ])('%s with words %j is “%s”', (outcome, uses, title) =>
   expect(unansweredWords({ outcome, words: uses.map(word) }).title).toBe(title),
 );
+
+test('a single unknown word is named', () =>
+  expect(
+    unansweredWords({ outcome: 'unclear', words: [{ text: 'snug', start: 0, end: 4, use: 'unresolved' }] }).title,
+  ).toBe('One word is open: “snug”'));
+
+const OPTIONS = [
+  { label: 'Passengers by coast', reading: {} },
+  { label: 'Short hop (line kind)', reading: null, text: 'Short hop' },
+  { label: 'Passengers', reading: {} },
+] as unknown as readonly Option[];
+
+test('what can be taken as it stands is apart from names', () =>
+  expect(offersOf(OPTIONS).readings.map((one) => one.label)).toEqual(['Passengers by coast', 'Passengers']));
+
+test('a figure takes an offer only while the question stands as it was asked', () => {
+  const step = { asked: 'the snug ones', outcome: 'unclear' as const, options: OPTIONS };
+  expect(offerOfKey('2', 'the snug ones', step)?.label).toBe('Passengers');
+  expect(offerOfKey('2', '', step)?.label).toBe('Passengers');
+  expect(offerOfKey('2', 'top ', step)).toBeNull();
+  expect(offerOfKey('3', 'the snug ones', step)).toBeNull();
+  expect(offerOfKey('a', 'the snug ones', step)).toBeNull();
+  expect(offerOfKey('1', '', { ...step, outcome: 'answered' })).toBeNull();
+});

@@ -1,4 +1,5 @@
-/** What a step without an answer is called. */
+/** What a step without an answer is called, and what it offers. */
+import type { Option } from '@zud/core/language/read';
 import type { Step } from '../app/api';
 
 /**
@@ -11,7 +12,31 @@ export function unansweredWords({ outcome, words }: Pick<Step, 'outcome' | 'word
   readonly label: string;
 } {
   if (outcome === 'choose') return { title: 'Which do you mean?', label: 'a choice is open' };
-  return words.some((word) => word.use === 'unresolved')
-    ? { title: 'Not understood', label: 'not understood' }
-    : { title: 'Not computed', label: 'not computed' };
+  const unknown = words.filter((word) => word.use === 'unresolved');
+  if (unknown.length === 0) return { title: 'Not computed', label: 'not computed' };
+  return unknown.length === 1
+    ? { title: `One word is open: “${unknown[0]?.text ?? ''}”`, label: 'one word open' }
+    : { title: 'Not understood', label: 'not understood' };
+}
+
+/** What can be taken as it stands, by one key each, and names to put in the place of a word. */
+export function offersOf(options: readonly Option[]): {
+  readonly readings: readonly Option[];
+  readonly names: readonly Option[];
+} {
+  return {
+    readings: options.filter((one) => one.reading !== null),
+    names: options.filter((one) => one.reading === null),
+  };
+}
+
+/** The offer that a key takes, as long as the question stands in the line as it was asked; null for any other key. */
+export function offerOfKey(
+  key: string,
+  line: string,
+  step: Pick<Step, 'asked' | 'outcome'> & { readonly options?: readonly Option[] | undefined },
+): Option | null {
+  const waits =
+    (step.outcome === 'unclear' || step.outcome === 'choose') && ['', step.asked.trim()].includes(line.trim());
+  return waits && /^[1-9]$/.test(key) ? (offersOf(step.options ?? []).readings[Number(key) - 1] ?? null) : null;
 }

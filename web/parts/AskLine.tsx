@@ -184,6 +184,10 @@ export interface AskLineProps {
   readonly onStop?: () => void;
   readonly tries?: readonly string[];
   readonly children?: ReactNode;
+  /** Takes a key for itself where it means something else than a letter; whether it did. */
+  readonly onKey?: (key: string, text: string) => boolean;
+  /** Where the caret goes when the line is come to again: behind a word that was not understood. */
+  readonly caretAt?: number | null;
   readonly large?: boolean;
 }
 
@@ -216,6 +220,12 @@ export function AskLine(props: AskLineProps) {
   useEffect(() => {
     if (state?.caret) input.current?.focus();
   }, [arrival, state]);
+  const { caretAt = null } = props;
+  useEffect(() => {
+    if (caretAt === null || !input.current || input.current.value.length < caretAt) return;
+    input.current.focus();
+    input.current.setSelectionRange(caretAt, caretAt);
+  }, [arrival, caretAt]);
   const fresh = settled === text && suggestion.data !== undefined && !suggestion.isPlaceholderData;
   const offered = suggestion.data?.completions;
   const completions = useMemo(() => (typing ? (offered ?? []) : []), [typing, offered]);
@@ -234,6 +244,11 @@ export function AskLine(props: AskLineProps) {
   const onKey = (event: KeyboardEvent<HTMLElement>) => {
     if (event.target !== input.current) return;
     const chosen = input.current?.getAttribute('aria-activedescendant');
+    if (!event.ctrlKey && !event.metaKey && !event.altKey && props.onKey?.(event.key, text) === true) {
+      event.preventDefault();
+      event.stopPropagation();
+      return;
+    }
     if (event.key === 'Enter' && !chosen) {
       event.preventDefault();
       event.stopPropagation();
