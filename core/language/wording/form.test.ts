@@ -1,5 +1,5 @@
 import { tokenise } from '../tokens';
-import { formOf, match, mayMatch, type Situated } from './form';
+import { formOf, match, mayMatch, passesOverName, type Situated } from './form';
 
 const CLASSES = { put: ['put', 'throw in'] };
 const situated = (text: string, left = 10_000): Situated => {
@@ -8,6 +8,7 @@ const situated = (text: string, left = 10_000): Situated => {
     tokens,
     steps: { left },
     ends: (category, start) => (category === 'Number' && tokens[start]?.kind === 'number' ? [start + 1] : []),
+    isName: (at) => tokens[at]?.word === 'atm',
     isContent: (at) => tokens[at]?.kind === 'number',
   };
 };
@@ -71,4 +72,14 @@ test('a form that misses a word it needs is no candidate', () => {
 test('a form that is not well made, or names a class that there is not, is refused at once', () => {
   expect(() => formOf('(a|b', CLASSES)).toThrow(/brackets/);
   expect(() => formOf('@nothing {x}', CLASSES)).toThrow(/no class/);
+});
+
+test('words of a form pass over no name; a slot may hold one', () => {
+  const over = (form: string, text: string) => {
+    const at = situated(text);
+    const found = match(formOf(form, CLASSES), at, 0, at.tokens.length);
+    return found === null ? null : passesOverName(found, 0, at);
+  };
+  expect(over('(tho|atm) {x}', 'atm withdrawals')).toBe(true);
+  expect(over('(tho|only) {x}', 'only atm withdrawals')).toBe(false);
 });

@@ -118,6 +118,8 @@ export interface Situated {
   ends(category: string, start: number): readonly number[];
   /** How many more steps may be taken, over all forms that are held against a question. */
   readonly steps: { left: number };
+  /** Does a name of the model begin at the token, just as it stands? */
+  isName(at: number): boolean;
   /** Is the token part of a name, or a number? */
   isContent(at: number): boolean;
 }
@@ -214,3 +216,11 @@ export const mayMatch = ({ needs }: Form, words: ReadonlySet<string>): boolean =
     for (const word of some) if (words.has(word)) return true;
     return false;
   });
+
+/** Does a match pass over, as words of its own, what is a name of the model: the “atm” of ATM withdrawals? */
+export function passesOverName({ end, slots }: Match, start: number, situated: Situated): boolean {
+  const held = [...slots.values()];
+  for (let at = start; at < end; at += 1)
+    if (situated.isName(at) && !held.some((span) => span.start <= at && at < span.end)) return true;
+  return false;
+}

@@ -6,7 +6,7 @@ import { Chart } from '../grammar/chart';
 import { GRAMMAR } from '../grammar/grammar';
 import type { Question } from '../question';
 import { nameWords, tokenise, type Token } from '../tokens';
-import { formOf, match, mayMatch, type Form, type Match, type Situated } from './form';
+import { formOf, match, mayMatch, passesOverName, type Form, type Match, type Situated } from './form';
 import { CLASSES } from './classes';
 import { PHRASES } from './phrases';
 import { QUESTIONS } from './questions';
@@ -148,6 +148,10 @@ function situatedAt(question: Question, steps: Situated['steps']): Situated {
       category === 'Count'
         ? chart.items('Number', start).flatMap(({ end, value }) => (Number(value) <= MOST_COUNTED ? [end] : []))
         : [...new Set(chart.items(category, start).map((item) => item.end))],
+    isName: (at) =>
+      question
+        .namesAt(at)
+        .some(({ match: found, cost }) => cost === 0 && (found.by === 'name' || found.by === 'synonym')),
     isContent: (at) => {
       const there = content.get(at);
       if (there !== undefined) return there;
@@ -176,19 +180,20 @@ function withoutSurround(tokens: readonly PlainToken[], situated: Situated): rea
     for (const form of SURROUND.before) {
       if (!mayMatch(form, words)) continue;
       const found = match(form, situated, start, null);
-      if (found !== null && found.end < end) {
+      if (found !== null && found.end < end && !passesOverName(found, start, situated)) {
         start = found.end;
         changed = true;
       }
     }
     for (const form of SURROUND.after) {
       if (!mayMatch(form, words)) continue;
-      for (let at = Math.max(start + 1, end - 12); at < end; at += 1)
-        if (match(form, situated, at, end) !== null) {
-          end = at;
-          changed = true;
-          break;
-        }
+      for (let at = Math.max(start + 1, end - 12); at < end; at += 1) {
+        const found = match(form, situated, at, end);
+        if (found === null || passesOverName(found, at, situated)) continue;
+        end = at;
+        changed = true;
+        break;
+      }
     }
     while (end > start + 1 && tokens[end - 1]?.kind === 'comma') end -= 1;
     while (start < end - 1 && tokens[start]?.kind === 'comma') start += 1;
@@ -206,9 +211,9 @@ function phrased(tokens: readonly PlainToken[], situated: Situated): Plain | nul
   for (let at = 0; at < tokens.length;) {
     let best: { readonly wording: Wording; readonly found: Match } | null = null;
     for (const wording of possible) {
-      if (situated.tokens[at] !== undefined && /^(the|a|an|comma)$/.test(tokens[at]?.word ?? '')) break;
       const found = match(wording.form, situated, at, null);
-      if (found !== null && found.words > (best?.found.words ?? 0)) best = { wording, found };
+      if (found === null || found.words <= (best?.found.words ?? 0) || passesOverName(found, at, situated)) continue;
+      best = { wording, found };
     }
     if (best === null) {
       result.push(tokens[at] as PlainToken);
