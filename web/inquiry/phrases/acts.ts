@@ -130,7 +130,7 @@ function comparisonActs(reading: Reading): EditAct[] {
 function rankActs(reading: Reading): EditAct[] {
   return [
     ...[3, 5, 10, 20].map((count): EditAct => ({
-      label: reading.rank === null ? `Top ${count}` : `Keep ${count}`,
+      label: `${reading.rank?.direction === 'bottom' ? 'Bottom' : 'Top'} ${count}`,
       edits: [{ do: 'rerank', count }],
     })),
     ...(reading.rank === null
