@@ -4,6 +4,7 @@
 import { rowColumnOf, type Model } from '../model/model';
 import { canonical, same, type Condition, type Reading } from '../reading/schema';
 import { sentenceOf } from '../reading/sentence';
+import { missingFrom } from '../reading/references';
 import type { Edit } from '../reading/edit-schema';
 import type { Points } from '../analysis/referents';
 import type { Calendar } from '../time/period';
@@ -145,9 +146,12 @@ function isAmong(understood: Understanding, several: Understanding): boolean {
 const unknownIn = ({ uses, typed }: Asked): number =>
   (typed?.uses ?? uses).filter((use) => use === 'unresolved').length || Infinity;
 
-/** The words of the sentence that a question follows. */
+/** The words of the sentence that a question follows; none of one that speaks of what the model has no more. */
 function wordsBefore({ before, names, calendar }: ReadContext): ReadonlySet<string> | null {
-  return before === null ? null : new Set(nameWords(sentenceOf(before, namingOf(names), calendar).text));
+  if (before === null) return null;
+  return missingFrom(before, names.model) === null
+    ? new Set(nameWords(sentenceOf(before, namingOf(names), calendar).text))
+    : new Set();
 }
 
 /** What was understood of plain words, told of the words that were typed. */
