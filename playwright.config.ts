@@ -2,7 +2,8 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: 'tests/browser',
-  timeout: 60_000,
+  // for what hangs; a slow machine takes its time
+  timeout: 150_000,
   expect: { timeout: 15_000 },
   workers: 2,
   fullyParallel: false,
