@@ -4,7 +4,7 @@ export default defineConfig({
   testDir: 'tests/browser',
   // for what hangs; a slow machine takes its time
   timeout: 150_000,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 30_000 },
   workers: 2,
   fullyParallel: false,
   outputDir: 'test-results',
