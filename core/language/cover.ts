@@ -56,7 +56,7 @@ export function coversOf(question: Question): Cover[] {
       !saysWhich(question, at) &&
       (token?.kind === 'comma' ||
         (token?.kind === 'sign' && /[–—&-]/.test(token.word) && !takesAway(question, at)) ||
-        (token?.kind === 'word' && HARMLESS.has(token.word)));
+        (token?.kind === 'word' && HARMLESS.has(token.word) && token.code !== true));
     const skipCost = quiet
       ? question.names.exactly([singular(token?.word ?? '')]).some(({ named }) => named.kind === 'measure')
         ? NAMED_COST

@@ -12,6 +12,8 @@ export interface Token {
   /** The value of a number; a percentage keeps its figure (15% is 15) and says so in `unit`. */
   readonly value?: number;
   readonly unit?: 'percent' | 'currency';
+  /** A word of two capitals in a text that is not all in capitals: a code (US, IT, ME) rather than the little word it looks like. */
+  readonly code?: true;
 }
 
 const PATTERN =
@@ -75,6 +77,7 @@ const NOT: ReadonlySet<string> = new Set(['!=', '<>', '≠', '¬', '!']);
  */
 export function tokenise(text: string): Token[] {
   const tokens: Token[] = [];
+  const mixed = /\p{Ll}/u.test(text);
   for (const match of text.matchAll(PATTERN)) {
     const raw = match[0];
     const start = match.index;
@@ -113,10 +116,12 @@ export function tokenise(text: string): Token[] {
       tokens.push({ ...place, word: raw === '−' ? '-' : raw, kind: 'sign' });
     else if (/^[\d€$£]/.test(raw) && !/^\d+[\p{L}]/u.test(raw.replace(/(bn|[km]|st|nd|rd|th)$/i, '')))
       tokens.push({ ...place, word: raw, kind: 'number', ...numberOf(raw) });
-    else tokens.push({ ...place, word: wordOf(raw), kind: 'word' });
+    else tokens.push({ ...place, word: wordOf(raw), kind: 'word', ...(mixed && isCode(raw) ? { code: true } : {}) });
   }
   return tokens;
 }
+
+const isCode = (raw: string): boolean => /^\p{Lu}{2}$/u.test(raw) && raw !== 'OK' && raw !== 'HI';
 
 /** Is the hyphen at this place part of a compound word ("on-time", "year-over-year")? */
 function joinsWords(text: string, at: number): boolean {

@@ -391,6 +391,9 @@ function pie(chart: ChartDescription, options: DrawOptions): ChartConfiguration<
   } as ChartConfiguration<Kind>;
 }
 
+/** A small chart of more points names none of them. */
+const MOST_NAMED_SMALL = 25;
+
 function scatter(chart: ChartDescription, options: DrawOptions): ChartConfiguration<Kind> {
   const { tokens } = options;
   const [series] = chart.series;
@@ -425,7 +428,7 @@ function scatter(chart: ChartDescription, options: DrawOptions): ChartConfigurat
     plugins: [
       linesAcross(chart, tokens, 'y'),
       ...chosenMarks(chart, options),
-      ...(options.small && (series?.points.length ?? 0) > 25 ? [] : [pointNames(chart, tokens)]),
+      ...(options.small && (series?.points.length ?? 0) > MOST_NAMED_SMALL ? [] : [pointNames(chart, tokens)]),
       shortenedAxis(tokens, 'y', series?.column ?? {}),
       ...noteNumbers(chart, options),
     ],

@@ -6,10 +6,10 @@
 import { useQuery, keepPreviousData } from '@tanstack/react-query';
 import { useContext, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { ComboBox, ComboBoxStateContext, Input, ListBox, ListBoxItem, Popover, Text } from 'react-aria-components';
+import { useLocation } from 'react-router';
 import styled from 'styled-components';
 import type { Completion } from '@zud/core/language/suggest';
 import type { Reading } from '@zud/core/reading/schema';
-import { useLocation } from 'react-router';
 import { api } from '../app/api';
 import { useInterface } from '../app/interface-state';
 import { NARROW, SERIF } from '../app/theme';

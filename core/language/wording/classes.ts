@@ -4,6 +4,10 @@ import type { Classes } from './form';
 const words = (text: string): readonly string[] => text.split(',').map((word) => word.trim());
 
 export const CLASSES: Classes = {
+  /** What a question is asked for. */
+  occasion: words(
+    'meeting, review meeting, board meeting, report, board report, board pack, pack, deck, slide deck, slides, slide, presentation, call, audit, board paper, paper, memo, briefing, standup, newsletter, email, handout, one pager, minutes, agenda, budget round, workshop',
+  ),
   /** What is put beside what is there. */
   put: words(
     'put, stick, throw, throw in, pop, bung, slot, slot in, chuck, chuck in, include, add, bring in, add in, put in, stick in, pop in, drop in, get, have, show, tack, whack',
@@ -27,9 +31,6 @@ export const CLASSES: Classes = {
   make: words(
     'make, make it, make that, make this, make them, change to, change it to, change that to, change this to, turn it into, turn that into, turn this into, convert it to, convert to, convert it into, switch to, switch it to, switch over to, set it to, go to, go with, go for, do, do it, use, have it, put it, put it as, put it in, move to, try, render it, flip to, flip it to',
   ),
-  it: words(
-    'it, that, this, them, these, those, the thing, the whole thing, everything, all of it, all of this, the lot, the numbers, the figures, the results, the data, the values, the chart, the table, the answer, the result',
-  ),
   rather: words('instead, rather, in place, in its place, for a change, please instead'),
   insteadof: words(
     'instead of, rather than, in place of, in lieu of, not, and not, in exchange for, as opposed to, over',
@@ -38,7 +39,6 @@ export const CLASSES: Classes = {
   keep: words(
     'keep, leave, hold on to, hang on to, retain, keep only, only keep, just keep, leave only, leave just, only leave, leave in, keep in',
   ),
-  only: words('only, just, solely, nothing but, purely, exclusively, simply, merely'),
   others: words(
     'the others, others, the rest, everything else, everyone else, all others, the other ones, all the others, all the rest, rest, everybody else, anything else, the remainder',
   ),
@@ -46,18 +46,10 @@ export const CLASSES: Classes = {
     'limit, limit it to, limit to, limit that to, limit this to, restrict, restrict it to, restrict to, restrict that to, narrow it to, narrow to, narrow it down to, narrow down to, narrow that to, narrow that down to, filter to, filter it to, filter for, filter on, filter by, filter down to, filter it down to, filter that to, focus on, zoom in on, zoom into, zoom in to, zoom to, concentrate on, home in on, confine it to, stick to, stay with, cut it down to, cut down to, reduce it to, cut it to, trim to, trim it to, trim it down to, limit them to, restrict them to, look only at, look just at, look at only, look at just, consider only',
   ),
   biggest: words('biggest, largest, highest, greatest, top, leading, best, strongest, main, most important, heaviest'),
-  smallest: words('smallest, lowest, least, bottom, weakest, fewest, tiniest, poorest, worst, slowest'),
   split: words(
     'split, split it, split that, split this, split them, break, break it, break that, break this, break down, break it down, break that down, break this down, break it up, break that up, break up, break out, break it out, break that out, break this out, break them out, split that out, split this out, divide, divide it, divide that, divide up, slice, slice it, slice that, cut it, cut that, separate, separate it, separate out, separate it out, group, group it, group that, group them, segment, segment it, dissect, dissect it, carve it up, carve up, split up, split it up, split out, split it out, bucket it, broken down, split it all, sort it out',
-  ),
-  by: words(
-    'by, per, for each, for every, across, along, according to, on, into, out by, down by, up by, over, between, among',
   ),
   same: words(
     'same, the same, same thing, the same thing, same again, same question, same for, likewise, ditto, repeat that, repeat this, do the same, and the same, exactly the same, now the same, same view, same chart, same figures, same numbers, same story',
   ),
-  back: words('back, again, once more, back in, back again'),
-  figures: words('figures, numbers, values, amounts, data, results, stats, statistics'),
-  are: words('is, are, was, were'),
-  did: words('did, do, does, have, has, had'),
 };

@@ -5,7 +5,7 @@
  * its name; `{x:Category}` a stretch that the grammar reads as that category; `{-}` words that are no names and no numbers.
  * Articles, courtesies and commas may stand before any element and are passed over.
  */
-import { tokenise, type Token } from '../tokens';
+import { singular, tokenise, type Token } from '../tokens';
 
 type Node =
   | { readonly kind: 'word'; readonly word: string }
@@ -166,7 +166,7 @@ export function match(form: Form, situated: Situated, start: number, end: number
     const token = tokens[at];
     if (token === undefined || at >= limit) return null;
     if (node.kind === 'word') {
-      if (token.word === node.word && token.kind !== 'quoted') {
+      if (token.word === node.word && token.kind !== 'quoted' && token.code !== true) {
         const found = walk(rest, at + 1, slots, words + 1);
         if (found !== null) return found;
       }
@@ -199,11 +199,11 @@ export function match(form: Form, situated: Situated, start: number, end: number
   return walk([form.node], start, new Map(), 0);
 }
 
-/** A slot that is named twice holds the same words both times. */
+/** A slot that is named twice holds the same words both times, in either number. */
 function repeated(tokens: readonly Token[], { start, end }: Span, at: number): number[] {
   const length = end - start;
   for (let index = 0; index < length; index += 1)
-    if (tokens[start + index]?.word !== tokens[at + index]?.word) return [];
+    if (singular(tokens[start + index]?.word ?? '') !== singular(tokens[at + index]?.word ?? '')) return [];
   return [at + length];
 }
 

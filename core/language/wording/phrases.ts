@@ -41,7 +41,6 @@ w fewer than => with fewer than
 w over => with over
 w under => with under
 w / => with
-(with us|to us|among us) => ,
 
 # ── about numbers
 five percent => 5 %
@@ -67,8 +66,8 @@ so far this {g:OneUnit} => this {g}
 (say|let us say) (for|in) => for
 first of {d:MonthName} => 1 {d}
 {p:Year} against {q:Year} => {p} versus {q}
-(in|into) (each|every) {n:Number} [{u:Unit}] (bucket|bin|band|bracket|step|group|class) => in bins of {n}
-[in|into|with] (buckets|bins|bands|brackets|chunks|classes) of {n:Number} [{u:Unit}] => in bins of {n}
+(in|into) (each|every) {n:Number} (bucket|bin|band|bracket|step|group|class) => in bins of {n}
+[in|into|with] (buckets|bins|bands|brackets|chunks|classes) of {n:Number} => in bins of {n}
 {g:OneUnit} (by|after) {g} => by {g}
 (from) {g:OneUnit} (to) {g} => by {g}
 fiscal quarter (by|after) fiscal quarter => by fiscal quarter

@@ -37,16 +37,12 @@ interface Wording {
  * Lines of “form => plain words”; empty ones and those that begin with # say nothing. One that begins with ! holds
  * even where the words can be read as they stand.
  */
-function wordingsOf(lines: string): Wording[] {
-  return lines
-    .split('\n')
-    .map((line) => line.trim())
-    .filter((line) => line !== '' && !line.startsWith('#'))
-    .map((line): Wording => {
-      const sure = line.startsWith('! ');
-      const [form = '', plain = ''] = line.slice(sure ? 2 : 0).split(' => ');
-      return { sure, form: formOf(form, CLASSES), plain: templateOf(plain) };
-    });
+function wordingsOf(text: string): Wording[] {
+  return linesOf(text).map((line): Wording => {
+    const sure = line.startsWith('! ');
+    const [form = '', plain = ''] = line.slice(sure ? 2 : 0).split(' => ');
+    return { sure, form: formOf(form, CLASSES), plain: templateOf(plain) };
+  });
 }
 
 const templateOf = (text: string): Wording['plain'] =>
@@ -58,12 +54,15 @@ const SURROUND = { before: formsOf(BEFORE), after: formsOf(AFTER) };
 const INLINE = wordingsOf(PHRASES);
 const ACTS = { first: wordingsOf(QUESTIONS), next: wordingsOf(TURNS) };
 
-function formsOf(lines: string): Form[] {
-  return lines
+function linesOf(text: string): string[] {
+  return text
     .split('\n')
     .map((line) => line.trim())
-    .filter((line) => line !== '' && !line.startsWith('#'))
-    .map((line) => formOf(line, CLASSES));
+    .filter((line) => line !== '' && !line.startsWith('#'));
+}
+
+function formsOf(text: string): Form[] {
+  return linesOf(text).map((line) => formOf(line, CLASSES));
 }
 
 /** Words of wordings, which are never misspelt names. */
@@ -242,18 +241,21 @@ function actsOf(tokens: readonly PlainToken[], situated: Situated, before: Reado
     .sort((a, b) => b.met - a.met);
 }
 
-/** What plain words leave out of what was named (“X instead of Y”) has to be in the sentence before; of periods and counts there is but one. */
+/**
+ * What plain words leave out of what was named (“X instead of Y”) has to be in the sentence before. A period or a count for
+ * which another is put need not be: there is but one.
+ */
 function leavesOutWhatIsThere(
   { plain }: Wording,
   { slots }: Match,
   tokens: readonly PlainToken[],
   before: ReadonlySet<string> | null,
 ): boolean {
+  const isPut = (category: string) => plain.some((one) => 'slot' in one && slots.get(one.slot)?.category === category);
   return [...slots].every(
     ([name, { start, end, category }]) =>
-      category === 'Period' ||
-      category === 'Count' ||
       plain.some((one) => 'slot' in one && one.slot === name) ||
+      ((category === 'Period' || category === 'Count') && isPut(category)) ||
       tokens
         .slice(start, end)
         .flatMap(({ word }) => nameWords(word))

@@ -52,7 +52,10 @@ each {l:Level} (slice|share|part|portion|piece) of [the] total {m:Measure} [{r}]
 (what|which) (share|percentage|proportion|fraction|part) of {m:Measure} (is|was) (down to|due to|attributable to|from|thanks to|because of) {x:Members} [{r}] => share of {m} for {x} {r}
 (what|which) (share|percentage|proportion|fraction|part) of {m:Measure} (does|did|do) {x:Members} (represent|make up|account for|have|hold|bring|contribute) [{r}] => share of {m} for {x} {r}
 {p:Period} {g:Unit} by {g} [,] [the] {l:Level} (shares|share) of {m:Measure} [in that {g}] => share of {m} by {l} within each {g} of {p}
-{a:UnitAdverb} {m:Measure} (mix|shares) by {l:Level} [in percent] [,] {p:Period} [,] each {g:Unit} (summing|adding up|adding) to 100 => share of {m} by {l} within each {g} of {p}
+daily {m:Measure} (mix|shares) by {l:Level} [in percent] [,] {p:Period} [,] each day (summing|adding up|adding) to 100 => share of {m} by {l} within each day of {p}
+weekly {m:Measure} (mix|shares) by {l:Level} [in percent] [,] {p:Period} [,] each week (summing|adding up|adding) to 100 => share of {m} by {l} within each week of {p}
+monthly {m:Measure} (mix|shares) by {l:Level} [in percent] [,] {p:Period} [,] each month (summing|adding up|adding) to 100 => share of {m} by {l} within each month of {p}
+quarterly {m:Measure} (mix|shares) by {l:Level} [in percent] [,] {p:Period} [,] each quarter (summing|adding up|adding) to 100 => share of {m} by {l} within each quarter of {p}
 
 # ── adding up
 {m:Measure} for {p:Period} [,] {g:Unit} (after|by) {g} adding up [as you go] => running total of {m} by {g} in {p}
@@ -66,7 +69,9 @@ add {m:Measure} up as {p:Period} goes on [,] by {g:Unit} => running total of {m}
 
 # ── smoothed
 (smooth|smoothen) {p:Period} {m:Measure} (using|with|by) a (rolling|moving) {n:Count} {g:Unit} average => {n} {g} moving average of {m} in {p}
-{a:UnitAdverb} {m:Measure} smoothed over {n:Count} {g:Unit} (for|in) {p:Period} [,] moving average => {n} {g} moving average of {m} in {p}
+daily {m:Measure} smoothed over {n:Count} (day|days) (for|in) {p:Period} [,] moving average => {n} day moving average of {m} in {p}
+weekly {m:Measure} smoothed over {n:Count} (week|weeks) (for|in) {p:Period} [,] moving average => {n} week moving average of {m} in {p}
+monthly {m:Measure} smoothed over {n:Count} (month|months) (for|in) {p:Period} [,] moving average => {n} month moving average of {m} in {p}
 
 # ── two figures together
 (is there|is it|are there|is) [any|a] (correlation|connection|relation|relationship|link|association|pattern) (of|between) {m:Measure} and {n:Measure} (for|across|over|by|among) [the] {l:Key} => relationship between {m} and {n} by {l}
@@ -329,8 +334,8 @@ are (any|there any) {l:Level} (running|with|having|that have|showing) {m:Shown} 
 [the] {p:Period} {l:Unit} that (stayed|remained|were|was|fell) (under|below) {n:Number} (on|in|for|of) {m:Shown} => {l} with under {n} {m} in {p}
 
 # ── above and below average
-{l:Level} (with|having|that have|which have) more {m:Shown} than [the] average [{k:Level}] [{r}] => {l} with above average {m} {r}
-{l:Level} (with|having|that have|which have) less {m:Shown} than [the] average [{k:Level}] [{r}] => {l} with below average {m} {r}
+{l:Level} (with|having|that have|which have) more {m:Shown} than [the] average [{l}] [{r}] => {l} with above average {m} {r}
+{l:Level} (with|having|that have|which have) less {m:Shown} than [the] average [{l}] [{r}] => {l} with below average {m} {r}
 above average {l:Level} (on|in|for|by) {m:Shown} [{r}] => {l} with above average {m} {r}
 below average {l:Level} (on|in|for|by) {m:Shown} [{r}] => {l} with below average {m} {r}
 [on|in] (what|which) {l:Unit} was {m:Shown} (above|over) average [{r}] => {l} with above average {m} {r}
@@ -389,9 +394,9 @@ was {m:Shown} (higher|lower|better|worse|bigger|more) (at|in|for|with|on) {x:Mem
 for (each|every) {l:Level} [,] how do {x:Members} and {y:Members} (compare|stack up|do|look) (on|in|for) {m:Shown} => {m} of {x} versus {y} by {l}
 {x:Members} (and|vs|versus) {y:Members} head to head (on|in|for) {m:Shown} [,] {l:Level} by {l} => {m} of {x} versus {y} by {l}
 how (does|did|do|is) {x:Members} (do|doing|compare|fare|stand|perform|look|compared) (on|in|for|with) {m:Shown} (compared|relative|next|in comparison|versus) [to|with] [the|all the] (rest|others) [{r}] => {m} of {x} versus the rest {r}
-{x:Members} on one side [,] [and] all [the] other {l:Level} on the other [,] {m:Shown} [{r}] => {m} of {x} versus the rest {r}
-(set|put|hold|compare) {x:Members} [up] (against|beside|next to|with|to) [the] (remaining|other|rest of the) {l:Level} (on|in|for) {m:Shown} [{r}] => {m} of {x} versus the rest {r}
-compare [the] {m:Shown} of {x:Members} (with|to|and) [the] {m} of [the] other {l:Level} [together] [{r}] => {m} of {x} versus the rest {r}
+{x:Members} on one side [,] [and] all [the] others on the other [,] {m:Shown} [{r}] => {m} of {x} versus the rest {r}
+(set|put|hold|compare) {x:Members} [up] (against|beside|next to|with|to) [the] (remaining ones|other ones|others) (on|in|for) {m:Shown} [{r}] => {m} of {x} versus the rest {r}
+compare [the] {m:Shown} of {x:Members} (with|to|and) [the] {m} of [the] others [together] [{r}] => {m} of {x} versus the rest {r}
 how (did|does|do) {x:Members} (compare|do|stand) (with|against|to|beside) all [the] {l:Level} [together|combined] (on|in|for) {m:Shown} [{r}] => {m} of {x} versus all {l} {r}
 is {m:Shown} (at|in|for|of) {x:Members} (higher|lower|better|worse) than (for|at|in|of) all [the] {l:Level} [,] [show both] [{r}] => {m} of {x} versus all {l} {r}
 [{r:Period}] [,] was {x:Members} {m:Shown} any (different|better|worse|higher|lower) (from|than|to) [the] rest => {m} of {x} versus the rest {r}
@@ -407,7 +412,7 @@ was {p:Period} (up or down|better or worse|higher or lower) (in|on|for) {m:Shown
 {m:Shown} for {p:Period} and for {q:Period} [,] [plus|with|and] [the] difference => {m} {p} versus {q}
 {m:Shown} for {p:Period} next to {q:Period} => {m} in {p} versus {q}
 {m:Shown} for (each|every) {g:Unit} of {p:Period} (beside|next to|against|with) [the] same {g} of [the] year before => {m} by {g} in {p} versus the year before
-compare [the] {m:Shown} of {p:Period} with {q:Period} (one year before|a year before|one year earlier|a year earlier|of the year before) => {m} in {p} versus the year before
+compare [the] {m:Shown} of {p:Period} with {p} (one year before|a year before|one year earlier|a year earlier|of the year before) => {m} in {p} versus the year before
 {p:Period} (months|quarters|weeks) for {m:Shown} [,] how do they compare to [the] year before => {m} by month in {p} versus the year before
 by {l:Level} [,] {m:Shown} [,] {p:Period} and {q:Period} together => {m} by {l} {p} versus {q}
 

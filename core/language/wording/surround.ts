@@ -1,4 +1,7 @@
-/** What only surrounds a question, a line a form: address, courtesy, hesitation, reasons. It is left out and told as left out. */
+/**
+ * What only surrounds a question, a line a form: address, courtesy, hesitation, reasons. It is left out and told as left out.
+ * Open words stand only before the noun of an occasion (“for the autumn board pack”): elsewhere they may say what is asked about.
+ */
 
 export const BEFORE = `
 (hi|hey|hello|hiya|good morning|good afternoon|good evening|yo|oi|dear zud|zud|hi there|hey there|hello there|hi zud|hey zud|hi team|hi all|hey all)
@@ -23,12 +26,11 @@ would (you) (know|happen to know|be able to tell me|be able to show me)
 (let us|lets|let me|let) (see|have|look at|get|take a look at|have a look at|do|check|view|know|pull|pull up)
 (see|view|display|pull up|bring up|have a look at|take a look at|look at|check|show|get|pull|list out) [please]
 (do you know|do we know|can you tell|could you tell|any idea|any chance|do you have|have we got|do we have|got|have you got|is there|tell me) [what|of] [you could show me|you can show me|of]
-(for|in) (the|my|our|this|a|tomorrow|today|next) {-} (i|we) (need|want|would like|have to have|have to know|am looking for|must have|require|am after|are looking at|am doing|look at) [to (see|know|have|show|present|report)]
-(for|in) (the|my|our|this|a|tomorrow|today|next) {-} [(i|we) (need|want|would like|have to have|have to know|am looking for|must have|require|am after|are looking at|am doing|look at)] [to (see|know|have|show|present|report)] ,
-(the|my|our) (boss|ceo|cfo|coo|manager|director|board|team|client|chair|chairman|chairwoman|finance|auditor|auditors|accountant|accountants|management|colleague|colleagues|partner|bank|investors|owner|owners|wife|head|md|chief|lead|minister|controller|accounts|marketing|sales|operations|committee|council) {-} (wants|needs|asked|asks|is asking|are asking|keeps asking|keep asking|would like|want|need|wanted|has asked|have asked|wonders|is wondering|insists|insist|is after|are after|demands|said|says) [for|about|to|on|that] [(know|see|have|understand|get|hear|be shown|look at)] [what|how]
-(i have|i am in|i have got|we have|we have got|i am giving|i am writing|i am preparing|we are preparing|i am doing|i am off to|i am going into|i am presenting|i am putting together|i am working on) {-} (and|so) [(i|we) (need|want|would like|could use|could do with)] [to (see|know|have|show)]
-(because|since|as|before) {-} (asked|wants|needs|asks|starts|meets|begins|comes|calls|arrives|meeting) [,]
-(not sure if|not sure whether|i do not know if|i do not know whether|i do not know|i am not sure|not sure) (this|that|you can|you know|you have|it is possible|it exists|it works|how to say|how to put|how to ask) {-} but
+(for|in|before) (the|my|our|this|a|tomorrow|today|next) [{-}] @occasion [(i|we) (need|want|would like|have to have|have to know|am looking for|must have|require|am after|are looking at|am doing|look at)] [to (see|know|have|show|present|report)] [,]
+(the|my|our) (boss|ceo|cfo|coo|manager|director|board|team|client|chair|chairman|chairwoman|finance|auditor|auditors|accountant|accountants|management|colleague|colleagues|partner|bank|investors|owner|owners|wife|head|md|chief|lead|minister|controller|accounts|marketing|sales|operations|committee|council) [team|department|office] (wants|needs|asked|asks|is asking|are asking|keeps asking|keep asking|would like|want|need|wanted|has asked|have asked|wonders|is wondering|insists|insist|is after|are after|demands|said|says) [for|about|to|on|that] [(know|see|have|understand|get|hear|be shown|look at)] [what|how]
+(i have|i am in|i have got|we have|we have got|i am giving|i am writing|i am preparing|we are preparing|i am doing|i am off to|i am going into|i am presenting|i am putting together|i am working on) [a|the|my|our] [{-}] @occasion (and|so) [(i|we) (need|want|would like|could use|could do with)] [to (see|know|have|show)]
+because (my|our|the) (boss|manager|director|board|client|team|chair) (asked|wants|needs|asks) [,]
+(not sure if|not sure whether|i do not know if|i do not know whether|i do not know|i am not sure|not sure) (this|that|you can|you know|you have|it is possible|it exists|it works|how to say|how to put|how to ask) but
 (sorry to be a pain|sorry to be a nuisance|sorry to trouble you|sorry to bother you|beg your pardon|sorry about that|sorry to ask|sorry for that|excuse me)
 (but|though) (can|could|would|will) (you|we|i|it) [please] [(show|give) (me|us)]
 (mind|would you mind) (showing|giving|telling|getting) [me|us]
@@ -50,16 +52,15 @@ would (you) (know|happen to know|be able to tell me|be able to show me)
 export const AFTER = `
 (go on|come on|carry on|go ahead)
 (list them|name them|which ones are they|which ones|who are they|show them|tell me which|and list them|, list)
-(with us|to us|among us|of ours|over here|round here|around here|for the record)
+(over here|round here|around here|for the record)
 (please|pls|plz|plse|thanks|thx|thank you|ta|cheers|tia|thanks a lot|thanks so much|thanks very much|thank you very much|many thanks|thanks in advance|much appreciated|much obliged|kindly|tks|thank u|ty|tyvm|mate|love|dear|guys|folks|team|pal|zud|thank you so much|appreciate it|appreciated|if you please|there is a dear|there is a love|bitte)
 (then|now|again please|ok|okay|right|yeah|yes|eh|huh|hm|hmm|lol|haha|actually|really|basically|though|maybe|perhaps|possibly|i think|i guess|i suppose|i reckon|i believe|you know|or so|or something|or whatever|and so on|or something like that|or thereabouts|and stuff|please and thank you)
 (if|when) (you|u) (can|could|would|may|like|will|want|wish|have|get|do) [not] [a|have|it|manage|mind|that|the] [minute|moment|chance|time|sec|second] [please]
 (if possible|if that is possible|if that is ok|if that is okay|if it is possible|if you do not mind|if that works|if it works|if you have it|if we have it|if you have that|if we have that|if available|if at all possible|if that makes sense|if it is not too much trouble|if it is no bother|if need be|if not too much trouble|when you have a moment|as soon as you can|asap|quickly|soon|today if possible|right away|straight away|at once)
 (would|could|can|will) (you|u|ya) [please|kindly|manage (that|it)|do that|be so kind|do it|be a dear|do (that|it) for me]
 (for me|for us|for my boss|for the boss|to me|for a second|for a sec|for a minute|for a moment|for now|for starters|for a start|for the time being|real quick|at a glance|in one go|in a nutshell|by the way|btw|fyi|you know what i mean|out of interest|out of curiosity|just curious|just wondering|just to be sure|just to check|to be sure|to be safe|to check|to be clear|as usual|as always|like always|like last time|like before|like we always do)
-(for|before|in) (the|my|our|this|tomorrow|today|next|a) {-} (meeting|review|report|board|pack|deck|slides|slide|presentation|call|talk|call tomorrow|meeting tomorrow|audit|paper|memo|note|briefing|standup|catch up|chat|boss|team|committee|council|newsletter|budget round|planning|discussion|workshop|email|handout|one pager|update|summary|file|document|minutes|agenda|session|steering group|owners|investors|bank|auditors|accountant)
-(so|because|as|since|it is) (that) [for] {-}
+(for|before|in) (the|my|our|this|tomorrow|today|next|a) [{-}] @occasion
+(it is|that is) for (the|my|our|a) [{-}] @occasion
 (what is the number|what is the figure|what was it|what was that|what is it|what do we have|what have we got|how much is it|how much was it|how many is it|what are the numbers|what are the figures|what were they|what would that be|what does it say|what do you say|how does that look|how does it look|how was that|how was it|any idea|any ideas|any chance|do you know|do we know|can you tell me|can you|could you|is that possible|is that doable|possible|would that be possible|right|correct|no|isn it|innit|am i right)
 (that is all|that is it|nothing else|nothing more|that is enough|that will do|that would do|that would be great|that would be good|that would be nice|that would be lovely|that would be helpful|that would help|would be great|would be good|would be nice|would be lovely|would help|would do|would be perfect|will do)
-(it is) (for) {-}
 `;
