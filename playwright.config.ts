@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: 'tests/browser',
   // for what hangs; a slow machine takes its time
-  timeout: 150_000,
+  timeout: 240_000,
   expect: { timeout: 30_000 },
   workers: 2,
   fullyParallel: false,

@@ -79,7 +79,7 @@ export function bridgeContent(answer: Answer, shape: Shape): Content {
 }
 
 /** Steps that are small beside the totals they lie between are drawn from a round number below them. */
-function axisStart(levels: readonly number[]): number {
+export function axisStart(levels: readonly number[]): number {
   const [low, high] = [Math.min(...levels), Math.max(...levels)];
   if (low <= 0 || high - low > 0.15 * high) return 0;
   const room = low - (high - low);

@@ -17,7 +17,7 @@ export const reading: z.ZodType<Reading> = readingSchema;
 
 export const phrase: z.ZodType<Phrase> = z.object({
   text: z.string(),
-  part: z.enum(['shown', 'by', 'where', 'when', 'against', 'ahead', 'rank', 'order', 'rows', 'view']),
+  part: z.enum(['shown', 'by', 'where', 'when', 'against', 'ahead', 'rank', 'order', 'rows', 'view', 'explain']),
   path: z.string(),
   detail: z.string().optional(),
 });
@@ -227,7 +227,7 @@ export const readResult: z.ZodType<ReadResult> = z.object({
   notes: list(note),
   options: list(option),
   move: z.enum(['back', 'first']).optional(),
-  analysis: z.enum(['why', 'summary']).optional(),
+  analysis: z.enum(['summary']).optional(),
   edits: list(editSchema as z.ZodType<Edit>),
 });
 export const suggestion: z.ZodType<Suggestion> = z.object({

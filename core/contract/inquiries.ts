@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { editSchema, type Edit } from '../reading/edit-schema';
 import { readingSchema, type Reading } from '../reading/schema';
+import { explanation } from './explanations';
 import { answer, change, chart, note, option, reading, sentence, wordUse, working } from './answers';
 import { changesSomething, list, moment } from './building-blocks';
 
@@ -63,6 +64,7 @@ export const step = z.object({
   answer: answer.optional(),
   chart: chart.optional(),
   working: working.optional(),
+  explanation: explanation.optional(),
 });
 export type Step = z.infer<typeof step>;
 

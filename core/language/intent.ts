@@ -298,8 +298,8 @@ export type SaidEdit =
 /** Moves along the trail, which are no edits of a reading. */
 export type Move = 'back' | 'first';
 
-/** What can be asked about a reading that takes more than its own answer: why it changed, and it in a few sentences. */
-export type Analysis = 'why' | 'summary';
+/** What can be asked about a reading that takes more than its own answer: it in a few sentences. */
+export type Analysis = 'summary';
 
 export interface Intent {
   readonly edits: readonly SaidEdit[];

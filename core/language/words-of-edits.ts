@@ -12,6 +12,7 @@ import {
   calculationWords,
   comparisonWords,
   conditionWords,
+  explainWords,
   isInPercent,
   keyPluralWords,
   levelWords,
@@ -142,6 +143,8 @@ function wordsOfEdit(edit: Edit, { naming, before, after }: Context): string[] {
             ];
     case 'view':
       return edit.view === null ? ['usual chart', ''] : [viewWords(edit.view, isInPercent(model, after.shown[0]))];
+    case 'explain':
+      return edit.explain === null ? ['without the explanation'] : ['why', explainWords(edit.explain)];
     case 'format':
       return formatChange(edit, after);
     case 'line':

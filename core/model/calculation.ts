@@ -23,6 +23,8 @@ export type Calculation =
   | ({ readonly kind: 'part' } & OfMember)
   /** What it comes to for that member; a part of a part, and none of a reading. */
   | ({ readonly kind: 'ofMember' } & OfMember)
+  /** What stands behind an average: the sum of its column, or how many records have one; a part of an explanation, and none of a reading. */
+  | { readonly kind: 'behind'; readonly function: 'sum' | 'count'; readonly measure: string }
   | { readonly kind: 'number'; readonly value: number }
   | {
       readonly kind: 'arithmetic';

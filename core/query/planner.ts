@@ -312,6 +312,18 @@ class Planner {
         return { name, label, function: leaf.function, column: from, only };
       case 'percentile':
         return { name, label, function: 'percentile', percentile: leaf.percentile, column: from, only };
+      case 'behind': {
+        if (!('column' in found) || from === null) throw new CannotPlan(`${found.name} has no numbers behind it.`);
+        return leaf.function === 'sum'
+          ? { name, label, function: 'sum', column: from, only }
+          : {
+              name,
+              label,
+              function: 'count',
+              column: null,
+              only: [...only, { column: found.column, present: true, at: from }],
+            };
+      }
       case 'passing': {
         const tested = measureOf(this.model, leaf.of);
         if (!('column' in tested) || tested.fact !== fact)

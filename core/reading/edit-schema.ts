@@ -6,6 +6,7 @@ import {
   breakdownSchema,
   comparisonSchema,
   conditionSchema,
+  explainSchema,
   formatEditSchema,
   keySchema,
   listedSchema,
@@ -65,6 +66,7 @@ export const editSchema = z.discriminatedUnion('do', [
     how: z.enum(['list', 'add', 'remove', 'stop']),
   }),
   z.object({ do: z.literal('view'), view: viewSchema.nullable() }),
+  z.object({ do: z.literal('explain'), explain: explainSchema.nullable() }),
   z.object({ do: z.literal('format'), format: formatEditSchema }),
   z.object({ do: z.literal('line'), line: referenceLineSchema, how: z.enum(['add', 'remove']) }),
   z.object({

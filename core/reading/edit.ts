@@ -23,6 +23,7 @@ import {
   plain,
   same,
   type Condition,
+  type Explain,
   type FormatEdit,
   type Key,
   type Rank,
@@ -52,6 +53,7 @@ const PRECEDENCE: readonly Edit['do'][] = [
   'view',
   'format',
   'line',
+  'explain',
 ];
 
 /**
@@ -80,7 +82,7 @@ function applied(reading: Reading, edits: readonly Edit[], model: Model): Edited
     current = result.reading;
     notes.push(...result.notes);
   }
-  const tidied = asFarAhead(sharesAmongAll(tidy(current, model)), reading, edits);
+  const tidied = asFarAhead(sharesAmongAll(tidy(stillExplained(current, edits), model)), reading, edits);
   if (current.ahead !== null && tidied.ahead === null) notes.push(FORECAST_ENDED);
   const grain = comparedWithoutPeriod(tidied);
   return grain === null
@@ -166,6 +168,8 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
       return done({ ...asFigures(reading), view: edit.view === null ? null : { ...reading.view, ...edit.view } });
     case 'format':
       return done({ ...asFigures(reading), view: formatted(reading.view, edit.format) });
+    case 'explain':
+      return explained(asFigures(reading), edit.explain);
     case 'line':
       return crossed(asFigures(reading), edit);
     case 'drill':
@@ -175,6 +179,33 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
     case 'clear':
       return clear(reading, edit, model);
   }
+}
+
+/** Changes that ask the same of something else; any other asks for figures again. */
+const STILL_EXPLAINED: ReadonlySet<Edit['do']> = new Set([
+  'show',
+  'condition',
+  'period',
+  'dateRole',
+  'compare',
+  'explain',
+]);
+
+function stillExplained(reading: Reading, edits: readonly Edit[]): Reading {
+  return reading.explain === undefined || edits.every((edit) => STILL_EXPLAINED.has(edit.do))
+    ? reading
+    : unexplained(reading);
+}
+
+/** The figures themselves, of which nothing more is asked. */
+export function unexplained({ explain: _explain, ...reading }: Reading): Reading {
+  return reading;
+}
+
+function explained(reading: Reading, explain: Explain | null): Edited {
+  if (explain === null)
+    return reading.explain === undefined ? refused('Nothing is explained now.') : done(unexplained(reading));
+  return done({ ...reading, explain });
 }
 
 /** Days of a grain, on average. */

@@ -224,6 +224,13 @@ export type FormatEdit = z.infer<typeof formatEditSchema>;
 
 export const MOST_AHEAD = 60;
 
+/** What is asked of a reading beyond its numbers. `said`: which way the question takes for granted. */
+export const explainSchema = z.discriminatedUnion('asked', [
+  /** What moved it, between what it stands beside and now. */
+  z.object({ asked: z.literal('moved'), said: z.enum(['rise', 'fall']).optional() }),
+]);
+export type Explain = z.infer<typeof explainSchema>;
+
 export const listedSchema = z.discriminatedUnion('kind', [
   levelKey,
   /** A date role, to the day. */
@@ -263,6 +270,7 @@ export const readingSchema = z
     /** A listing of the records of a fact under the same conditions, with these columns besides the usual ones. */
     rows: z.object({ fact: id, columns: z.array(listedSchema).max(MOST.columns) }).nullable(),
     view: viewSchema.nullable(),
+    explain: explainSchema.optional(),
   })
   .refine(hasFewLeaves, { message: `its calculations are made of ${MOST.leaves} parts at most` });
 export type Reading = z.infer<typeof readingSchema>;

@@ -7,6 +7,7 @@ import {
   comparisonWords,
   conditionWords,
   dayWords,
+  explainWords,
   isInPercent,
   listWords,
   type Naming,
@@ -20,7 +21,8 @@ import {
 } from './words';
 import type { Reading } from './schema';
 
-export type PhrasePart = 'shown' | 'by' | 'where' | 'when' | 'against' | 'ahead' | 'rank' | 'order' | 'rows' | 'view';
+export type PhrasePart =
+  'shown' | 'by' | 'where' | 'when' | 'against' | 'ahead' | 'rank' | 'order' | 'rows' | 'view' | 'explain';
 
 export interface Phrase {
   readonly text: string;
@@ -83,6 +85,7 @@ export function sentenceOf(reading: Reading, naming: Naming, calendar?: Calendar
       path: '/view',
       text: viewWords(reading.view, isInPercent(naming.model, reading.shown[0])),
     });
+  if (reading.explain) phrases.push({ part: 'explain', path: '/explain', text: explainWords(reading.explain) });
   return { phrases, text: joined(phrases) };
 }
 
@@ -98,6 +101,7 @@ const LEAD: Record<PhrasePart, string> = {
   order: ', ',
   rows: ', ',
   view: ', ',
+  explain: ', ',
 };
 
 /** The text between a phrase and the one before it. */

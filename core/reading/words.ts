@@ -84,6 +84,10 @@ export function calculationWords(naming: Naming, calculation: Calculation): stri
       return `share of ${naming.member(calculation.level, calculation.member)} in ${measureWords(naming, calculation.measure)}`;
     case 'ofMember':
       return `${measureWords(naming, calculation.measure)} for ${naming.member(calculation.level, calculation.member)}`;
+    case 'behind':
+      return calculation.function === 'sum'
+        ? `sum of ${rowNumberWords(naming, calculation.measure)}`
+        : `records with ${rowNumberWords(naming, calculation.measure)}`;
     case 'number':
       return amountWords(calculation.value);
     case 'arithmetic': {
@@ -403,6 +407,11 @@ export function rankWords(naming: Naming, rank: Rank): string {
 export function aheadWords({ periods }: NonNullable<Reading['ahead']>, by: Reading['by']): string {
   const grain = by.find((one) => one.kind === 'time')?.grain ?? 'month';
   return `with a forecast of the next ${periods === 1 ? grain : `${periods} ${grain === 'half' ? 'halves' : `${grain}s`}`}`;
+}
+
+/** What is asked of figures beyond them. @example 'explained as a fall' */
+export function explainWords(explain: NonNullable<Reading['explain']>): string {
+  return `explained${explain.said === undefined ? '' : ` as a ${explain.said}`}`;
 }
 
 /** A listing of records. @example 'as records of bookings with captain and weather' */

@@ -1,10 +1,9 @@
-/** Readings that are looked into: why they changed, and in a few sentences. What comes of it is a reading like any other, with what was found out. */
+/** Readings that are looked into: in a few sentences. What comes of it is a reading like any other, with what was found out. */
 import type { Analysed, Answer } from './analysed';
 import type { Analysis } from '@zud/core/language/intent';
 import type { Reading } from '@zud/core/reading/schema';
 import type { ReadyModel } from './ready-model';
 import { summarised } from './summary';
-import { whyChanged } from './why';
 
 /** @throws Unanswerable where there is nothing to be found out */
 export async function analysed(
@@ -14,8 +13,6 @@ export async function analysed(
   answer: Answer,
 ): Promise<Analysed> {
   switch (analysis) {
-    case 'why':
-      return whyChanged(reading, ready, answer);
     case 'summary':
       return summarised(reading, ready, answer);
     default:

@@ -5,13 +5,12 @@ import { aheadOf, learntFrom } from '@zud/core/analysis/ahead';
 import { findingsOf } from '@zud/core/analysis/findings';
 import { applyEdits } from '@zud/core/reading/edit';
 import { describeChart } from '@zud/core/chart/describe';
-import type { ChartDescription } from '@zud/core/chart/description';
 import { expand, measure as measureOf, type Model } from '@zud/core/model/model';
 import { measuresIn } from '@zud/core/model/calculation';
 import { forecastCaveats, forecastSteps } from '@zud/core/narrate/ahead';
 import { caveatsOf } from '@zud/core/narrate/caveats';
 import { headlineOf } from '@zud/core/narrate/headline';
-import type { Ahead, Answer, Cell, Working } from '@zud/core/query/answer';
+import type { Ahead, Answer, Cell } from '@zud/core/query/answer';
 import { niceWidth, withBinLabels } from '@zud/core/query/bins';
 import { explain, type Explanation } from '@zud/core/query/explain';
 import { CannotPlan } from '@zud/core/query/cannot-plan';
@@ -28,7 +27,7 @@ import { factsBehind } from '@zud/core/reading/edit-listings';
 import { readingFault } from '@zud/core/reading/reading-fault';
 import { missingFrom } from '@zud/core/reading/references';
 import { canonical, type Condition, type Reading, type Shown } from '@zud/core/reading/schema';
-import { sentenceOf, type Sentence } from '@zud/core/reading/sentence';
+import { sentenceOf } from '@zud/core/reading/sentence';
 import {
   calculationWords,
   capitalised,
@@ -41,22 +40,12 @@ import { definitionText, partText, proportionText } from '@zud/core/reading/defi
 import { Unfit, type Engine, type RunLimits } from '../engines/engine';
 import type { ReadyModel } from './ready-model';
 import { AnswerCache } from './answer-cache';
+import type { Answered } from './answered';
+import { explained } from './explaining/explained';
+import type { Figures, Looks } from './explaining/looks';
 import { headlineWords } from './headline-words';
 import { Unanswerable } from './unanswerable';
 import { WiderRuns } from './wider-runs';
-
-export interface Answered {
-  readonly outcome: 'answered' | 'empty';
-  readonly reading: Reading;
-  readonly sentence: Sentence;
-  readonly answer: Answer;
-  readonly chart: ChartDescription;
-  readonly headline: string;
-  /** The headline without its scope, for places that say the scope themselves. */
-  readonly plainHeadline: string;
-  readonly notes: readonly Note[];
-  readonly working: Working;
-}
 
 export interface AskOptions {
   readonly signal: AbortSignal | null;
@@ -100,9 +89,36 @@ export class Answering {
     const sentence = sentenceOf(reading, ready.naming, ready.calendar);
     const key = `${dataKey(ready)} ${options.skip ?? 0} ${canonical(reading)}`;
     const computed = await this.cache.get(key, options.signal, (signal) =>
-      this.compute(reading, ready, { ...options, signal }),
+      reading.explain === undefined
+        ? this.compute(reading, ready, { ...options, signal })
+        : explained(reading, ready, this.looks(ready, { ...options, signal })),
     );
-    return { ...computed, sentence };
+    return reading.explain === undefined
+      ? { ...computed, sentence }
+      : { ...computed, sentence: sentenceOf(computed.reading, ready.naming, ready.calendar) };
+  }
+
+  /** How an explanation looks at the data, with the rights of whoever asks. */
+  looks(ready: ReadyModel, options: AskOptions): Looks {
+    return {
+      answer: (reading) => this.answer(reading, ready, options),
+      figures: (reading) => this.figures(reading, ready, options),
+    };
+  }
+
+  /** The bare figures of a reading: nothing of them is told or kept. @throws Unanswerable, TimeLimitReached, Stopped */
+  async figures(asked: Reading, ready: ReadyModel, options: AskOptions): Promise<Figures> {
+    const reading = ready.sight.reading(asked);
+    const { model, calendar, naming, rules, hidden, hasHours } = ready;
+    try {
+      const plan = planOf(reading, { model, calendar, naming, rules, hidden, hasHours, rowLimit: MOST_ROWS + 1 });
+      const result = await this.engine.run(plan, { ...options, tables: ready.tables });
+      const width = plan.columns.length;
+      return { columns: plan.columns, rows: result.rows.map((row) => row.slice(0, width)) };
+    } catch (error) {
+      if (error instanceof CannotPlan || error instanceof Unfit) throw new Unanswerable(error.message);
+      throw error;
+    }
   }
 
   /** Forgets all kept answers, so that the next are computed anew. */

@@ -98,6 +98,7 @@ export async function refinedByWords(
     reading.ahead !== null ||
     reading.order !== null ||
     reading.view !== null ||
+    reading.explain !== undefined ||
     result.analysis !== undefined;
   if (beyond)
     return {

@@ -17,7 +17,8 @@ import type { Store } from '../store/database';
 import type { Person } from '../store/people';
 import { Problem } from '@zud/core/contract/problem';
 import { Stopped } from '../engines/engine';
-import { type Answered, type Answering, type AskOptions } from './answering';
+import type { Answered } from './answered';
+import { type Answering, type AskOptions } from './answering';
 import { analysed } from './analyses';
 import type { Reader } from './reader';
 import { Unanswerable } from './unanswerable';
@@ -169,7 +170,7 @@ export class Asking {
         asked,
         {
           ...understood,
-          reading: looked.reading,
+          reading: answered.reading,
           outcome: answered.outcome,
           notes: [...fresh, ...understood.notes, ...looked.notes, ...answered.notes],
         },
@@ -300,7 +301,7 @@ export class Asking {
     return {
       step: {
         ...stepFor(row, viewerOf(ready)),
-        ...(answered ? { answer: answered.answer, chart: answered.chart, working: answered.working } : {}),
+        ...(answered ? shownOf(answered) : {}),
       },
       made: true,
     };
@@ -320,9 +321,7 @@ export class Asking {
         sentence: answered.sentence,
         headline: answered.headline,
         notes: [...kept, ...answered.notes],
-        answer: answered.answer,
-        chart: answered.chart,
-        working: answered.working,
+        ...shownOf(answered),
       };
     } catch (error) {
       if (!(error instanceof Unanswerable)) throw error;
@@ -330,6 +329,14 @@ export class Asking {
     }
   }
 }
+
+/** What of an answer a step shows, computed anew each time. */
+const shownOf = ({ answer, chart, working, explanation }: Answered) => ({
+  answer,
+  chart,
+  working,
+  ...(explanation === undefined ? {} : { explanation }),
+});
 
 const viewerOf = (ready: ReadyModel): Viewer => ({ access: ready.access, ready });
 

@@ -3,7 +3,7 @@ import type { Reading } from '@zud/core/reading/schema';
 import { startDemoServer, type DemoServer } from '../../tests/demo-server';
 import { readingsOf } from '../../tests/engines';
 import { someOf } from '../../tests/some-of';
-import type { Answered } from './answering';
+import type { Answered } from './answered';
 import { Unanswerable } from './unanswerable';
 
 let demo: DemoServer;

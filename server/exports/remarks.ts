@@ -1,6 +1,6 @@
 /** What a screen says of an answer besides its figures, in the words of a file that is read without the screen. */
 import { dayWords } from '@zud/core/reading/words';
-import type { Answered } from '../asking/answering';
+import type { Answered } from '../asking/answered';
 
 /** An answer as it goes into a file: with what the place it was taken from says of it. */
 export interface FiledAnswer extends Answered {

@@ -5,7 +5,7 @@ import { z } from 'zod';
 import { placesBody, tileBody, tileChangeBody } from '@zud/core/contract/boards';
 import { commentaryOf } from '@zud/core/narrate/commentary';
 import type { Reading } from '@zud/core/reading/schema';
-import type { Answered } from '../asking/answering';
+import type { Answered } from '../asking/answered';
 import { sentenceIn } from '../asking/step-view';
 import { boardFor } from '../store/board-rights';
 import { addWords, changeTile, isAnswer, pinTile, placeTiles, removeTile } from '../store/boards';

@@ -6,7 +6,7 @@ import { askBody, inquiryBody, inquiryRightBody, marksBody, stepsBody, titleBody
 import { applyEdits } from '@zud/core/reading/edit';
 import type { Edit } from '@zud/core/reading/edit-schema';
 import type { Reading } from '@zud/core/reading/schema';
-import type { Answered } from '../asking/answering';
+import type { Answered } from '../asking/answered';
 import { checked } from '../asking/check';
 import { deeperLevels } from '../asking/deeper';
 import { limitOfFile, limitWords } from '../asking/access';

@@ -24,7 +24,7 @@ const place = (page: Page, id: string) =>
     );
 
 test('three people build, place, talk, go back and stay in step', async ({ browser, product }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(300_000);
   const [mira, ines, tomas] = [
     await signedIn(browser, product, 'mira'),
     await signedIn(browser, product, 'ines'),

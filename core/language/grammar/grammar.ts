@@ -11,6 +11,7 @@ import { CALENDAR_CONDITION_RULES } from './calendar-conditions';
 import { CHANGE_CONDITION_RULES } from './change-conditions';
 import { CONDITION_RULES } from './conditions';
 import { HARMLESS } from './harmless';
+import { EXPLANATION_RULES } from './explanations';
 import { FORECAST_RULES } from './forecasts';
 import { MEASURE_RULES } from './measures';
 import { MEMBER_TEST_RULES } from './member-tests';
@@ -52,6 +53,7 @@ export const GRAMMAR = new Grammar<Question>(
     ...VIEW_RULES,
     ...LISTING_RULES,
     ...FORECAST_RULES,
+    ...EXPLANATION_RULES,
     ...REFERENCE_RULES,
   ],
   READERS,

@@ -1,10 +1,10 @@
 /** Grammar of listings of detail records, of moves along the trail, and of what cannot be done here. */
 import { plainNaming } from '../../reading/words';
-import { measureOf, type Calculation } from '../../model/calculation';
+import { measureOf } from '../../model/calculation';
 import { factHasLevel, factsOf, measure as measureNamed } from '../../model/model';
 import { definitionText } from '../../reading/definition';
 import type { Key, Listed } from '../../reading/schema';
-import { followUp, intent, refused, type Intent, type SaidPeriod } from '../intent';
+import { followUp, intent, refused, type Intent } from '../intent';
 import type { Question } from '../question';
 import { list, only } from './conditions';
 import { HARMLESS } from './harmless';
@@ -235,35 +235,6 @@ export const LISTING_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: '[and] (why|why is that|why was that|why so|why did (that|it|this) (happen|change|rise|fall|drop|grow)|what (drove|drives|explains|caused) (that|it|this|the (change|rise|fall|drop|growth|difference))|explain (that|it|this|the (change|rise|fall|drop|growth|difference))|explain|how come|what happened|what is behind (that|it|this|the (change|rise|fall|drop|growth)))',
-    means: () => ({ ...followUp(), analysis: 'why' }),
-  },
-  {
-    gives: 'Intent',
-    form: `(what (drove|drives|explains|caused|is behind)|explain) [the] ${MOVED} (in|of) {Calculation}`,
-    means: whyOf,
-    cost: -0.2,
-  },
-  {
-    gives: 'Intent',
-    form: `(what (drove|drives|explains|caused|is behind)|explain) [the] ${MOVED} (in|of) {Calculation} (from|between) {Period:first} (to|and) {Period:second}`,
-    means: whyOf,
-    cost: -0.4,
-  },
-  {
-    gives: 'Intent',
-    form: '(what (is|are|was) driving|what is behind|what drives|what drove) [the] {Calculation} [(up|down)]',
-    means: whyOf,
-    cost: -0.2,
-  },
-  {
-    gives: 'Intent',
-    form: '(why (did|has|have|is|are|was|were|do|does)) {Calculation} (change|changed|rise|risen|rising|fall|fallen|falling|drop|dropped|dropping|grow|grown|growing|decline|declined|increase|increased|decrease|decreased|go up|go down|gone up|gone down|up|down|lower|higher|jump|so low|so high)',
-    means: whyOf,
-    cost: -0.4,
-  },
-  {
-    gives: 'Intent',
     form: `(which|what) {Key} (drove|drives|caused|explain|explains|explained|is behind|are behind|were behind|made|contributed most to|contributed to) (that|this|it|the ${MOVED})`,
     means: (p) =>
       followUp(
@@ -350,21 +321,6 @@ function recordsCounted(parts: Parts, { model }: Question): Intent | null {
     { do: 'show', how: 'replace', shown: [{ calculation: measureOf(records.id), transform: null }] },
     { do: 'rows', how: 'list', fact: records.fact, columns: [] },
   );
-}
-
-/** "what drove the change in revenue from March to April": what is looked into, with what it stands beside where that is said. */
-function whyOf(parts: Parts): Intent {
-  const compared: Intent['edits'] =
-    parts['first'] === undefined
-      ? []
-      : [{ do: 'saidComparison', period: parts['first'] as SaidPeriod, with: parts['second'] as SaidPeriod }];
-  return {
-    edits: [
-      { do: 'show', how: 'replace', shown: [{ calculation: parts['Calculation'] as Calculation, transform: null }] },
-      ...compared,
-    ],
-    analysis: 'why',
-  };
 }
 
 /** What a measure means, for who asks that rather than for its value. */

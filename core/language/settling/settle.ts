@@ -120,7 +120,8 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
     const { edits: settled, notes } = settledEdits(said, situation, base, asFollowUp);
     const edits = [...settled, ...movedAlong(settled, base, situation.calendar)];
     const analysis = intents.find((one) => one.analysis)?.analysis;
-    if (analysis !== undefined && edits.length === 0 && (situation.before === null || !asFollowUp))
+    const onlyLooks = edits.every((edit) => edit.do === 'explain') && (analysis !== undefined || edits.length > 0);
+    if (onlyLooks && (situation.before === null || !asFollowUp))
       return {
         kind: 'refused',
         reason: 'There is no answer yet to look into; ask for a measure first, then “why?”.',

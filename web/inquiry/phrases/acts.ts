@@ -275,6 +275,8 @@ export function actsForPhrase(phrase: Phrase, reading: Reading, model: ModelView
       ];
     case 'rows':
       return [{ label: 'Back to the chart', edits: [{ do: 'rows', how: 'stop', columns: [] }] }];
+    case 'explain':
+      return [{ label: 'Without the explanation', edits: [{ do: 'explain', explain: null }] }];
     case 'view':
       return [{ label: 'Usual chart', edits: [{ do: 'view', view: null }] }];
   }

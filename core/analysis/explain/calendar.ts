@@ -1,0 +1,83 @@
+/** What the calendar and the data themselves would have moved: days without rows, and another number of Saturdays. */
+import { weekday as weekdayOf, type Day } from '../../time/day';
+import type { Side } from './world';
+
+/** A day of a window; null where it has no rows. */
+export interface DayAmount {
+  readonly day: Day;
+  readonly side: Side | null;
+}
+
+export interface CalendarPart {
+  /** In units of the amount. */
+  readonly effect: number;
+  /** ISO numbers of weekdays of which there are more now, or fewer, with by how many. */
+  readonly weekdays: readonly { readonly weekday: number; readonly more: number }[];
+}
+
+export interface MissingPart {
+  readonly effect: number;
+  readonly days: readonly Day[];
+  readonly side: 'now' | 'before';
+}
+
+/** A weekday has rows as a rule where so many of its days have. */
+const USUALLY = 0.8;
+/** Days of a weekday that tell what it is worth. */
+const FEWEST_DAYS = 3;
+/** An effect that is less than so many of its own errors is chance. */
+const ERRORS = 2.6;
+
+const amountOf = ({ side }: DayAmount): number => side?.[0] ?? 0;
+const mean = (values: readonly number[]): number => values.reduce((sum, one) => sum + one, 0) / values.length;
+
+/**
+ * Days without rows on weekdays that usually have some, with what such a day is worth on its side.
+ * @returns at most one part a side
+ */
+export function missingDays(now: readonly DayAmount[], before: readonly DayAmount[]): MissingPart[] {
+  const all = [...now, ...before];
+  const usual = (weekday: number) => {
+    const days = all.filter(({ day }) => weekdayOf(day) === weekday);
+    return days.length >= FEWEST_DAYS && days.filter(({ side }) => side !== null).length >= USUALLY * days.length;
+  };
+  return (['now', 'before'] as const).flatMap((side) => {
+    const window = side === 'now' ? now : before;
+    const days = window.filter((one) => one.side === null && usual(weekdayOf(one.day)));
+    if (days.length === 0) return [];
+    const worth = days.reduce((sum, { day }) => sum + worthOf(weekdayOf(day), window, all), 0);
+    return [{ effect: side === 'now' ? -worth : worth, days: days.map(({ day }) => day), side }];
+  });
+}
+
+/** What a day of a weekday is worth on a side, or, where that side has none, on both. */
+function worthOf(weekday: number, window: readonly DayAmount[], all: readonly DayAmount[]): number {
+  const withRows = (days: readonly DayAmount[]) =>
+    days.filter((one) => one.side !== null && weekdayOf(one.day) === weekday).map(amountOf);
+  const own = withRows(window);
+  return own.length > 0 ? mean(own) : mean(withRows(all));
+}
+
+/**
+ * What another number of each weekday would have moved at the earlier pace.
+ * @returns null where the windows hold the same days of the week, or where weekdays differ by chance only
+ */
+export function calendarPart(now: readonly DayAmount[], before: readonly DayAmount[]): CalendarPart | null {
+  let effect = 0;
+  let variance = 0;
+  const weekdays: { weekday: number; more: number }[] = [];
+  for (let weekday = 1; weekday <= 7; weekday += 1) {
+    const count = (days: readonly DayAmount[]) => days.filter(({ day }) => weekdayOf(day) === weekday).length;
+    const more = count(now) - count(before);
+    if (more === 0) continue;
+    const values = before.filter((one) => one.side !== null && weekdayOf(one.day) === weekday).map(amountOf);
+    if (values.length < FEWEST_DAYS) return null;
+    const middle = mean(values);
+    const spread = values.reduce((sum, one) => sum + (one - middle) ** 2, 0) / (values.length - 1);
+    weekdays.push({ weekday, more });
+    effect += more * middle;
+    variance += (more * more * spread) / values.length;
+  }
+  if (weekdays.length === 0 || Math.abs(effect) <= ERRORS * Math.sqrt(variance)) return null;
+  return { effect, weekdays };
+}

@@ -1,0 +1,157 @@
+/** An explanation of what moved, in words: the verdict and a sentence for each part. Arithmetic only; never a claim of cause. */
+import type { MovedPart } from '../analysis/explain/moved';
+import { rateOf, type Make, type Segment } from '../analysis/explain/world';
+import type { CalendarPart, MissingPart } from '../analysis/explain/calendar';
+import { formatPoints, formatSize, formatValue } from '../format/format';
+import type { AnswerColumn } from '../query/plan';
+import type { Explain } from '../reading/schema';
+import { capitalised, dayWords, levelWords, listWords, type Naming } from '../reading/words';
+import type { Day } from '../time/day';
+import { WEEKDAYS } from '../time/names';
+
+/** How the amounts of a change are written, and what it stands beside. */
+export interface MovedWords {
+  readonly naming: Naming;
+  readonly column: AnswerColumn;
+  readonly make: Make;
+  /** @example 'August 2025' */
+  readonly beside: string;
+  /** What a rate is taken of: its denominator. @example 'sailings' */
+  readonly of: string;
+}
+
+const isPercent = ({ column }: MovedWords): boolean => column.format?.style === 'percent';
+
+/** An effect with its sign. @example '+5,402', '−0.8 points' */
+export function effectText(effect: number, words: MovedWords): string {
+  const size = isPercent(words) ? formatPoints(Math.abs(effect)) : formatValue(Math.abs(effect), words.column);
+  return `${effect > 0 ? '+' : effect < 0 ? '−' : ''}${size}`;
+}
+
+/** How far something moved, of itself or, of rates, in points. @example 'rose 5.6 %' */
+function movedBy(now: number, before: number, words: MovedWords): string {
+  const change = now - before;
+  if (change === 0) return 'did not change';
+  const verb = change > 0 ? 'rose' : 'fell';
+  if (isPercent(words)) return `${verb} ${formatPoints(Math.abs(change))}`;
+  return before === 0 || before < 0
+    ? `${verb} by ${formatValue(Math.abs(change), words.column)}`
+    : `${verb} ${formatSize(change / before)}`;
+}
+
+const FRACTIONS: readonly (readonly [number, string])[] = [
+  [1, 'all'],
+  [3 / 4, 'three quarters'],
+  [2 / 3, 'two thirds'],
+  [1 / 2, 'half'],
+  [1 / 3, 'a third'],
+  [1 / 4, 'a quarter'],
+];
+
+/** A share of the change. @example shareText(0.52) // 'half' */
+export function shareText(share: number): string {
+  if (share > 1.03) return 'more than all';
+  const near = FRACTIONS.find(([value]) => Math.abs(share - value) <= 0.03);
+  return near?.[1] ?? formatSize(share);
+}
+
+export function segmentWords(segment: Segment, { naming }: Pick<MovedWords, 'naming'>): string {
+  return listWords(
+    segment.map(({ level, member }) => naming.member(level, member)),
+    'and',
+  ).replace(/ and /g, segment.length > 1 ? ' with ' : ' and ');
+}
+
+/**
+ * @param scope the words of conditions and period, or an empty text
+ * @example verdictOf(…) // 'Passengers rose 5.6 % on August 2025, they did not fall; Outer Isles gave half of it'
+ */
+export function verdictOf(
+  total: { readonly now: number; readonly before: number; readonly change: number },
+  said: Explain['said'],
+  parts: readonly { readonly name: string; readonly share?: number }[],
+  evenly: boolean,
+  words: MovedWords & { readonly scope: string },
+): { readonly holds: boolean | null; readonly text: string } {
+  const rose = total.change > 0;
+  const holds = said === undefined ? null : total.change !== 0 && (said === 'rise') === rose;
+  const moved = `${words.column.label} ${movedBy(total.now, total.before, words)} on ${words.beside}`;
+  const denied = holds === false ? `, ${total.change === 0 ? 'so there was no' : 'it was no'} ${said ?? ''}` : '';
+  const [first] = parts;
+  const cause = evenly
+    ? total.change === 0
+      ? ''
+      : '; everything moved along alike, and nothing stands out'
+    : first === undefined
+      ? ''
+      : first.share === undefined || first.share <= 0
+        ? `; ${first.name} stands out`
+        : `; ${first.name} ${first.share < 0.03 ? 'stands out' : `gave ${shareText(first.share)} of it`}`;
+  return { holds, text: `${moved}${denied}${cause}${words.scope === '' ? '' : `, ${words.scope}`}` };
+}
+
+/** One part in a sentence. */
+export function partText(
+  part: MovedPart,
+  rest: { readonly now: number; readonly before: number },
+  words: MovedWords,
+): string {
+  const name = segmentWords(part.segment, words);
+  const { make } = words;
+  const written = (value: number) => formatValue(value, words.column);
+  if (make === 'amount') {
+    const [now, before] = [part.now[0], part.before[0]];
+    if (before === 0) return `${name} is new: there was nothing on ${words.beside}, and ${written(now)} since.`;
+    if (now === 0) return `${name} is gone: ${written(before)} on ${words.beside}, and nothing now.`;
+    return `${name} went from ${written(before)} to ${written(now)}: ${movedBy(now, before, words)}, where all else ${movedBy(rest.now, rest.before, words)}.`;
+  }
+  const [now, before] = [rateOf(part.now), rateOf(part.before)];
+  if (part.kind === 'rate')
+    return `In ${name} it went from ${written(before)} to ${written(now)}; elsewhere it ${movedBy(rest.now, rest.before, words)}.`;
+  const weight = (value: number) => formatSize(value);
+  return `${name} made up ${weight(part.weights?.before ?? 0)} of ${words.of}, and ${weight(part.weights?.now ?? 0)} now; ${words.column.label.toLowerCase()} is ${(now + before) / 2 > (rest.now + rest.before) / 2 ? 'higher' : 'lower'} there than elsewhere (${written(now)} beside ${written(rest.now)}).`;
+}
+
+export function alsoText(part: MovedPart, words: MovedWords): string | null {
+  if (part.also.length === 0) return null;
+  const others = part.also.map(
+    ({ level, member }) => `${words.naming.member(level, member)} (${levelWords(words.naming, level)})`,
+  );
+  return `${segmentWords(part.segment, words)} is also ${listWords(others, 'and')}: the same records.`;
+}
+
+/** Days in a row as a stretch. @example 'from 8 to 11 October 2026' */
+export function daysText(days: readonly Day[]): string {
+  const [first, last] = [days[0], days.at(-1)];
+  if (first === undefined || last === undefined) return '';
+  if (first === last) return `on ${dayWords(first)}`;
+  const within = (Date.parse(last) - Date.parse(first)) / 86_400_000 + 1;
+  return within === days.length
+    ? `from ${dayWords(first)} to ${dayWords(last)}`
+    : `on ${days.length} days between ${dayWords(first)} and ${dayWords(last)}`;
+}
+
+export function missingText({ days, side }: MissingPart, { beside }: Pick<MovedWords, 'beside'>): string {
+  const those = days.length === 1 ? 'Such a day usually has' : 'Such days usually have';
+  return side === 'now'
+    ? `There are no records ${daysText(days)}. ${those} some, so what is missing there is no fall.`
+    : `On ${beside} there are no records ${daysText(days)}. ${those} some, so what was missing there is no rise.`;
+}
+
+const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five'];
+
+export function calendarText({ weekdays }: CalendarPart, words: MovedWords, effect: number, before: number): string {
+  const [more, fewer] = [weekdays.filter((one) => one.more > 0), weekdays.filter((one) => one.more < 0)];
+  const named = (list: CalendarPart['weekdays']) =>
+    listWords(
+      list.map(({ weekday, more: by }) => {
+        const count = Math.abs(by);
+        return `${NUMBERS[count] ?? String(count)} ${WEEKDAYS[weekday - 1] ?? ''}${count === 1 ? '' : 's'}`;
+      }),
+      'and',
+    );
+  const said = [more.length > 0 ? `${named(more)} more` : '', fewer.length > 0 ? `${named(fewer)} fewer` : ''].filter(
+    (one) => one !== '',
+  );
+  return `${capitalised(said.join(', and '))} than on ${words.beside}; at the earlier pace that alone is worth ${before === 0 ? effectText(effect, words) : `${effect > 0 ? '+' : '−'}${formatSize(effect / before)}`}.`;
+}

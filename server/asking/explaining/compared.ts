@@ -1,0 +1,76 @@
+/** What is explained: a total beside another. */
+import { resolvePeriod } from '@zud/core/time/period';
+import type { Note } from '@zud/core/language/read';
+import { windowsOf } from '@zud/core/query/windows';
+import { hasDifference, type Condition, type Reading } from '@zud/core/reading/schema';
+import { endOf } from '@zud/core/time/grain';
+import type { ReadyModel } from '../ready-model';
+import { Unanswerable } from '../unanswerable';
+import type { Looks } from './looks';
+
+/**
+ * With what it stands beside; else the last whole period of a time line beside the one before; else its period beside the year before.
+ * @throws Unanswerable where there is no whole period
+ */
+export async function comparedReading(
+  reading: Reading,
+  { calendar }: ReadyModel,
+  looks: Looks,
+): Promise<{ compared: Reading; notes: Note[] }> {
+  const total: Reading = { ...reading, by: [], ahead: null, rank: null, order: null, view: null };
+  const time = reading.by.find((one) => one.kind === 'time');
+  if (hasDifference(reading) && (time === undefined || reading.against?.kind !== 'previous'))
+    return { compared: total, notes: [] };
+  if (time?.kind === 'time') {
+    const line = await looks.answer({ ...reading, by: [time], ahead: null, rank: null, order: null, view: null });
+    const at = line.answer.columns.findIndex((column) => column.role === 'time');
+    const day = line.answer.rows
+      .map((row) => row[at])
+      .findLast((cell): cell is string => typeof cell === 'string' && cell !== line.answer.incomplete);
+    if (day === undefined) throw new Unanswerable('There is no whole period to look at yet.');
+    const role = time.role ?? reading.when?.role;
+    return {
+      compared: {
+        ...total,
+        when: {
+          period: { kind: 'days', from: day, to: endOf(time.grain, day, calendar.weekStart) },
+          ...(role === undefined ? {} : { role }),
+        },
+        against: { kind: 'previous' },
+      },
+      notes: [{ kind: 'assumed', text: `Looks at the last whole ${time.grain} beside the one before.` }],
+    };
+  }
+  if (reading.when !== null)
+    return {
+      compared: { ...total, against: { kind: 'year' } },
+      notes: [{ kind: 'assumed', text: 'Nothing stood beside it, so it is set beside the year before.' }],
+    };
+  return {
+    compared: { ...total, when: { period: { kind: 'this', grain: 'year' } }, against: { kind: 'year' } },
+    notes: [{ kind: 'assumed', text: 'No period was said, so this year is set beside the same days of last year.' }],
+  };
+}
+
+/** A total with conditions more. */
+export const within = (reading: Reading, conditions: readonly Condition[]): Reading => ({
+  ...reading,
+  where: [...reading.where, ...conditions],
+});
+
+export interface TwoWindows {
+  readonly now: { readonly from: string; readonly to: string };
+  readonly before: { readonly from: string; readonly to: string };
+}
+
+/** The days on both sides, where both are stretches of days; null beside a plan or where an end is open. */
+export function windowsFor(reading: Reading, { calendar }: ReadyModel): TwoWindows | null {
+  if (reading.against === null || reading.against.kind === 'plan' || reading.when === null) return null;
+  const { window, other } = windowsOf(reading, calendar);
+  const { from } = resolvePeriod(reading.when.period, calendar);
+  const last = calendar.lastData ?? calendar.asOf;
+  const to = window.to !== undefined && window.to < last ? window.to : last;
+  if (from === undefined || window.from === undefined || other?.from === undefined || other.to === undefined)
+    return null;
+  return { now: { from: window.from, to }, before: { from: other.from, to: other.to } };
+}
