@@ -1,6 +1,6 @@
 /**
  * Tails and quantiles of the usual distributions. From jstat, whose incomplete beta and gamma functions agree with published tables to
- * twelve digits; simple-statistics was looked at and interpolates a table of four.
+ * eight digits and more; simple-statistics was looked at and interpolates a table of four.
  */
 import jstat from 'jstat';
 

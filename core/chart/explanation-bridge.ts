@@ -1,68 +1,90 @@
 /** An explanation of what moved as a bridge: from what it was, by the parts that are told and the rest, to what it is. */
-import type { Explanation, ExplanationPart } from '../analysis/explain/explanation';
+import type { Explanation } from '../analysis/explain/explanation';
 import { formatShort } from '../format/format';
 import type { AnswerColumn } from '../query/plan';
 import { NOTHING } from './along-axis';
 import type { ChartDescription, ChartPoint, ChartSeries } from './description';
 import { axisStart } from './steps';
 
-/** A rest that is smaller than this part of all steps is no step of its own. */
+/** A rest that is smaller than this part of the totals is no step of its own. */
 const LEAST_REST = 1e-9;
 
-/**
- * @param column how the figures are written
- * @param ends what the two totals are called
- */
-export function bridgeOf(
+export interface BridgeStep {
+  readonly name: string;
+  readonly kind: 'total' | 'part' | 'data' | 'rest';
+  readonly from: number;
+  readonly to: number;
+  /** Of a total: itself. */
+  readonly effect: number;
+}
+
+/** @param ends what the two totals are called */
+export function bridgeSteps(
   { total, parts, against = [], rest }: Explanation,
+  ends: { readonly before: string; readonly now: string },
+): BridgeStep[] {
+  const { before, now } = total ?? { before: 0, now: 0 };
+  const left = rest?.effect ?? 0;
+  const all: readonly Pick<BridgeStep, 'name' | 'kind' | 'effect'>[] = [
+    ...[...parts, ...against].map(({ name, effect, kind }) => ({
+      name,
+      effect,
+      kind: kind === 'data' ? ('data' as const) : ('part' as const),
+    })),
+    ...(Math.abs(left) > LEAST_REST * Math.max(Math.abs(before), Math.abs(now))
+      ? [{ name: 'the rest', effect: left, kind: 'rest' as const }]
+      : []),
+  ];
+  let reached = before;
+  const steps = all.map((step): BridgeStep => {
+    const from = reached;
+    reached += step.effect;
+    return { ...step, from, to: reached };
+  });
+  return [
+    { name: ends.before, kind: 'total', from: 0, to: before, effect: before },
+    ...steps,
+    { name: ends.now, kind: 'total', from: 0, to: now, effect: now },
+  ];
+}
+
+/** @param column how the figures are written */
+export function bridgeOf(
+  explanation: Explanation,
   column: AnswerColumn,
   ends: { readonly before: string; readonly now: string },
 ): ChartDescription {
-  const { before, now } = total ?? { before: 0, now: 0 };
-  const told: readonly Pick<ExplanationPart, 'name' | 'effect' | 'kind'>[] = [...parts, ...against];
-  const left = rest?.effect ?? 0;
-  const steps = [
-    ...told.map(({ name, effect }) => ({ label: name, step: effect })),
-    ...(Math.abs(left) > LEAST_REST * Math.max(Math.abs(before), Math.abs(now))
-      ? [{ label: 'the rest', step: left }]
-      : []),
-  ];
-  const rise: ChartPoint[] = [];
-  const fall: ChartPoint[] = [];
-  let reached = before;
-  steps.forEach(({ step }, index) => {
-    const point: ChartPoint = { x: index + 1, base: reached, y: reached + step, row: index };
-    (step < 0 ? fall : rise).push(point);
-    reached += step;
-  });
-  const categories = [ends.before, ...steps.map(({ label }) => label), ends.now];
-  const totals: ChartPoint[] = [
-    { x: 0, y: before, base: 0 },
-    { x: categories.length - 1, y: now, base: 0 },
-  ];
-  const axisFrom = axisStart([before, now, ...[...rise, ...fall].flatMap((point) => [point.base ?? 0, point.y ?? 0])]);
-  const series = (label: string, points: readonly ChartPoint[], style: ChartSeries['style']): ChartSeries => ({
+  const steps = bridgeSteps(explanation, ends);
+  const points = (those: (step: BridgeStep) => boolean): ChartPoint[] =>
+    steps.map((step, x): ChartPoint =>
+      those(step)
+        ? { x, base: step.from, y: step.to, ...(step.kind === 'total' ? {} : { row: x - 1 }) }
+        : { x, y: null },
+    );
+  const axisFrom = axisStart(steps.flatMap(({ kind, from, to }) => (kind === 'total' ? [to] : [from, to])));
+  const series = (label: string, style: ChartSeries['style'], those: (step: BridgeStep) => boolean): ChartSeries => ({
     label,
     colour: 0,
     style,
     axis: 'left',
     column,
-    points: categories.map((_category, x) => points.find((point) => point.x === x) ?? { x, y: null }),
+    points: points(those),
   });
+  const falls = (step: BridgeStep) => step.kind !== 'total' && step.effect < 0;
   return {
     ...NOTHING,
     kind: 'bridge',
     reason: 'the parts of a change',
     unfit: {},
-    labels: true,
+    labels: false,
     lines: [],
     axis: null,
-    categories,
+    categories: steps.map(({ name }) => name),
     categoryLabel: 'Part',
     series: [
-      series('Totals', totals, 'rest'),
-      series('More', rise, 'value'),
-      ...(fall.length > 0 ? [series('Less', fall, 'fall')] : []),
+      series('Totals', 'rest', ({ kind }) => kind === 'total'),
+      series('More', 'value', (step) => step.kind !== 'total' && !falls(step)),
+      ...(steps.some(falls) ? [series('Less', 'fall', falls)] : []),
     ],
     ...(axisFrom > 0
       ? {

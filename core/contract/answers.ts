@@ -31,6 +31,7 @@ export const option: z.ZodType<Option> = z.object({
 });
 export const note: z.ZodType<Note> = z.object({
   kind: z.enum(['assumed', 'caveat', 'finding', 'unclear', 'explained']),
+  about: z.string().optional(),
   text: z.string(),
   options: list(option).optional(),
   rows: list(z.number()).optional(),

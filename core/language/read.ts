@@ -53,6 +53,8 @@ export interface Option {
 export interface Note {
   /** `explained`: what was found out where a reading was looked into. */
   readonly kind: 'assumed' | 'caveat' | 'finding' | 'unclear' | 'explained';
+  /** A heading of its own. */
+  readonly about?: string;
   readonly text: string;
   readonly options?: readonly Option[];
   /** The rows of the answer that show what it says, where they are few. */

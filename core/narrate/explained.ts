@@ -62,32 +62,49 @@ export function segmentWords(segment: Segment, { naming }: Pick<MovedWords, 'nam
   ).replace(/ and /g, segment.length > 1 ? ' with ' : ' and ');
 }
 
+/** A change that is written as 0 % is none to speak of. */
+const HARDLY = 0.005;
+/** Where one part is more than the whole change, others took much of it back: both are named. */
+const FAR_MORE = 1.3;
+
 /**
  * @param scope the words of conditions and period, or an empty text
- * @example verdictOf(…) // 'Passengers rose 5.6 % on August 2025, they did not fall; Outer Isles gave half of it'
+ * @example verdictOf(…) // 'Passengers rose 5.6 % on August 2025, it was no fall; Outer Isles gave half of it, in August 2026'
  */
 export function verdictOf(
   total: { readonly now: number; readonly before: number; readonly change: number },
   said: Explain['said'],
-  parts: readonly { readonly name: string; readonly share?: number }[],
-  evenly: boolean,
+  told: {
+    readonly parts: readonly { readonly name: string; readonly share?: number; readonly effect: number }[];
+    readonly against: readonly { readonly name: string; readonly effect: number }[];
+  },
   words: MovedWords & { readonly scope: string },
 ): { readonly holds: boolean | null; readonly text: string } {
   const rose = total.change > 0;
   const holds = said === undefined ? null : total.change !== 0 && (said === 'rise') === rose;
-  const moved = `${words.column.label} ${movedBy(total.now, total.before, words)} on ${words.beside}`;
-  const denied = holds === false ? `, ${total.change === 0 ? 'so there was no' : 'it was no'} ${said ?? ''}` : '';
+  const hardly = total.before !== 0 && Math.abs(total.change / total.before) < HARDLY;
+  const moved = `${words.column.label} ${hardly && total.change !== 0 ? 'hardly changed, ' : ''}${movedBy(total.now, total.before, words)} on ${words.beside}`;
+  const scope = words.scope === '' ? '' : `, ${words.scope}`;
+  const denied = holds === false ? `: it did not ${said ?? ''}` : '';
+  return { holds, text: `${moved}${scope}${denied}${causeText(total, told, words)}` };
+}
+
+function causeText(
+  total: { readonly change: number },
+  { parts, against }: Parameters<typeof verdictOf>[2],
+  words: MovedWords,
+): string {
   const [first] = parts;
-  const cause = evenly
-    ? total.change === 0
-      ? ''
-      : '; everything moved along alike, and nothing stands out'
-    : first === undefined
-      ? ''
-      : first.share === undefined || first.share <= 0
-        ? `; ${first.name} stands out`
-        : `; ${first.name} ${first.share < 0.03 ? 'stands out' : `gave ${shareText(first.share)} of it`}`;
-  return { holds, text: `${moved}${denied}${cause}${words.scope === '' ? '' : `, ${words.scope}`}` };
+  const [other] = against;
+  const amounts = (named: { readonly name: string; readonly effect: number }) =>
+    `${named.name} ${named.effect > 0 ? 'gave' : 'took'} ${effectText(Math.abs(named.effect), words).replace('+', '')}`;
+  if (first === undefined && other === undefined)
+    return total.change === 0 ? '' : '; everything moved alike, and nothing stands out';
+  if (first === undefined) return other === undefined ? '' : `; ${other.name} went the other way`;
+  const share = first.share ?? 0;
+  if (other !== undefined && (share > FAR_MORE || total.change === 0)) return `; ${amounts(first)}, ${amounts(other)}`;
+  if (share < 0.03) return `; ${first.name} stands out`;
+  return `; ${first.name} made up ${shareText(share)} of it`;
 }
 
 /** One part in a sentence. */

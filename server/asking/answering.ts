@@ -18,7 +18,7 @@ import { planOf, ROWS } from '@zud/core/query/planner';
 import type { PlanContext } from '@zud/core/query/plan-context';
 import { outputOf } from '@zud/core/query/nodes';
 import { derived, sourcesOf } from '@zud/core/query/derive';
-import type { AnswerColumn, Plan } from '@zud/core/query/plan';
+import { node, type AnswerColumn, type Plan } from '@zud/core/query/plan';
 import { coverageReading } from '@zud/core/query/plan-cover';
 import { coverNotes } from '@zud/core/narrate/cover';
 import { incompleteKey, windowsOf } from '@zud/core/query/windows';
@@ -102,16 +102,16 @@ export class Answering {
   looks(ready: ReadyModel, options: AskOptions): Looks {
     return {
       answer: (reading) => this.answer(reading, ready, options),
-      figures: (reading) => this.figures(reading, ready, options),
+      figures: (reading, most) => this.figures(reading, ready, options, most),
     };
   }
 
   /** The bare figures of a reading: nothing of them is told or kept. @throws Unanswerable, TimeLimitReached, Stopped */
-  async figures(asked: Reading, ready: ReadyModel, options: AskOptions): Promise<Figures> {
+  async figures(asked: Reading, ready: ReadyModel, options: AskOptions, most = MOST_ROWS): Promise<Figures> {
     const reading = ready.sight.reading(asked);
     const { model, calendar, naming, rules, hidden, hasHours } = ready;
     try {
-      const plan = planOf(reading, { model, calendar, naming, rules, hidden, hasHours, rowLimit: MOST_ROWS + 1 });
+      const plan = unordered(planOf(reading, { model, calendar, naming, rules, hidden, hasHours, rowLimit: most }));
       const result = await this.engine.run(plan, { ...options, tables: ready.tables });
       const width = plan.columns.length;
       return { columns: plan.columns, rows: result.rows.map((row) => row.slice(0, width)) };
@@ -324,6 +324,14 @@ export class Answering {
     if (blamed.length === 1) return `No data are left by ${blamed[0] ?? ''}.`;
     return reading.where.length > 0 ? 'No data fit these conditions together.' : 'There are no data.';
   }
+}
+
+/** A plan whose rows may come in any order. */
+function unordered(plan: Plan): Plan {
+  const { root } = plan;
+  if (root.node === 'cut' && root.input.node === 'order')
+    return { ...plan, root: node({ ...root, input: root.input.input }) };
+  return root.node === 'order' ? { ...plan, root: root.input } : plan;
 }
 
 /** A plan; null where a reading without one of its parts has none: a change without its period. */

@@ -12,6 +12,22 @@ export async function summarised(reading: Reading, { model }: ReadyModel, answer
     throw new Unanswerable('Records are not summed up in sentences; go back to the figures first.');
   const answered = await answer(reading);
   if (answered.outcome === 'empty') throw new Unanswerable('There are no data to sum up.');
+  const { explanation } = answered;
+  if (explanation !== undefined)
+    return {
+      reading,
+      notes: [
+        {
+          kind: 'explained',
+          text: [
+            `${explanation.verdict}.`,
+            ...explanation.parts.map(({ text }) => text),
+            ...(explanation.against ?? []).map(({ text }) => `The other way: ${text}`),
+            ...(explanation.rest === undefined ? [] : [`${explanation.rest.text}.`]),
+          ].join(' '),
+        },
+      ],
+    };
   const noted = (kind: 'finding' | 'caveat', most: number) =>
     answered.notes
       .filter((note) => note.kind === kind)

@@ -48,9 +48,9 @@ const ASKED = { moved: 'why' };
 
 /** What a result comes to, in the notation of the corpus. */
 export function told(result: ReadResult): string {
-  if (result.reading?.explain !== undefined)
-    return `${ASKED[result.reading.explain.asked]} ${result.sentence?.text.replace(/, explained( as a (rise|fall))?$/, '') ?? ''}`;
-  if (result.analysis !== undefined) return `${result.analysis} ${result.sentence?.text ?? ''}`;
+  const sentence = result.sentence?.text.replace(/, explained( as a (rise|fall))?$/, '') ?? '';
+  if (result.analysis !== undefined) return `${result.analysis} ${sentence}`;
+  if (result.reading?.explain !== undefined) return `${ASKED[result.reading.explain.asked]} ${sentence}`;
   if (result.outcome === 'move') return `< ${result.move ?? ''}`;
   if (result.outcome === 'choose') return `? ${result.options.map((option) => option.label).join(' | ')}`;
   if (result.outcome === 'unclear') {

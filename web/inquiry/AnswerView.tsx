@@ -2,7 +2,7 @@
 import { useMemo, useState } from 'react';
 import { Tab, TabList, TabPanel, Tabs as AriaTabs } from 'react-aria-components';
 import styled from 'styled-components';
-import { CHART_KINDS, type ChartKind } from '@zud/core/reading/schema';
+import { CHART_KINDS, type ChartKind, type Reading } from '@zud/core/reading/schema';
 import type { Edit } from '@zud/core/reading/edit-schema';
 import type { ModelView, Step } from '../app/api';
 import { useInterface, type Side } from '../app/interface-state';
@@ -12,6 +12,7 @@ import { numberedRows } from '../charts/numbered-rows';
 import { Button, Menu, PrimaryButton } from '../parts/controls';
 import { Message } from '../parts/states';
 import { SentenceLine } from '../parts/SentenceLine';
+import { ExplanationBody } from './explanation/ExplanationBody';
 import { ExportMenu } from './ExportMenu';
 import { FormatPanel } from './FormatPanel';
 import { actsForMarks } from './marks';
@@ -154,6 +155,8 @@ export function AnswerView(props: {
   model: ModelView | undefined;
   onEdit: (edits: readonly Edit[]) => void;
   onSay: (words: string) => void;
+  /** Asks a reading as a step after this one. */
+  onOpen: (reading: Reading, label: string) => void;
   onPin: () => void;
   canAsk: boolean;
 }) {
@@ -177,9 +180,17 @@ export function AnswerView(props: {
   const choose = (row: number, more: boolean) => setChosen((before) => toggled(before, row, more));
   if (!answer || !chart || !reading || !sentence) return null;
   // A listing is its own rows, and has no chart.
-  const sides = SIDES.filter(([id]) => reading.rows === null || id === 'table' || id === 'working');
+  const { explanation } = step;
+  const sides = SIDES.filter(
+    ([id]) =>
+      (reading.rows === null && (explanation === undefined || id === 'chart')) || id === 'table' || id === 'working',
+  );
   const shownSide =
-    (chart.kind === 'table' && side === 'chart') || (reading.rows !== null && side === 'rows') ? 'table' : side;
+    (chart.kind === 'table' && side === 'chart') || (reading.rows !== null && side === 'rows')
+      ? 'table'
+      : explanation !== undefined && side === 'rows'
+        ? 'chart'
+        : side;
   const show = (id: Side) => {
     setSide(id);
     if (id === 'chart' && reading.view?.chart === 'table') props.onEdit([{ do: 'view', view: null }]);
@@ -236,12 +247,12 @@ export function AnswerView(props: {
           <TabList aria-label="The answer as">
             {sides.map(([id, label]) => (
               <Tab key={id} id={id}>
-                {label}
+                {explanation !== undefined && id === 'chart' ? 'Explanation' : label}
               </Tab>
             ))}
           </TabList>
           <div>
-            {props.canAsk && reading.rows === null ? (
+            {props.canAsk && reading.rows === null && explanation === undefined ? (
               <Menu
                 plain
                 label={<>{KIND_NAMES[chart.kind]} ▾</>}
@@ -257,7 +268,11 @@ export function AnswerView(props: {
                 }}
               />
             ) : null}
-            {props.canAsk && shownSide === 'chart' && chart.kind !== 'number' && chart.kind !== 'table' ? (
+            {props.canAsk &&
+            shownSide === 'chart' &&
+            explanation === undefined &&
+            chart.kind !== 'number' &&
+            chart.kind !== 'table' ? (
               <FormatPanel chart={chart} reading={reading} onEdit={props.onEdit} />
             ) : null}
             {model ? (
@@ -284,6 +299,14 @@ export function AnswerView(props: {
                 {step.notes.find((note) => note.kind === 'caveat')?.text ?? 'Nothing fits.'} Take a condition out of the
                 sentence, or go back a step in the trail.
               </Message>
+            ) : shownSide === 'chart' && explanation !== undefined ? (
+              <ExplanationBody
+                explanation={explanation}
+                chart={chart}
+                answer={answer}
+                canAsk={props.canAsk}
+                onOpen={props.onOpen}
+              />
             ) : shownSide === 'chart' ? (
               <Chart
                 chart={chart}

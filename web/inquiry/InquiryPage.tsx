@@ -141,7 +141,9 @@ export function InquiryPage() {
     if (option.reading)
       ask.mutate({
         said: { reading: option.reading, label: option.label },
-        ...((of === 'assumed' || of === 'explained') && step.data ? { after: step.data.after } : {}),
+        ...((of === 'assumed' || (of === 'explained' && step.data?.explanation === undefined)) && step.data
+          ? { after: step.data.after }
+          : {}),
       });
     else if (option.text !== undefined) {
       setDraft(place, replacedWord(step.data, option.text));
@@ -245,6 +247,7 @@ export function InquiryPage() {
               canAsk={canAsk}
               onEdit={(edits) => say({ edit: edits })}
               onSay={(text) => say({ text })}
+              onOpen={(reading, label) => say({ reading, label })}
               onPin={() => setPinning(true)}
             />
           ) : (
@@ -254,6 +257,7 @@ export function InquiryPage() {
         <Margin
           notes={[
             ...(inquiry.data?.limited ? [{ kind: 'caveat', text: inquiry.data.limited } as const] : []),
+            ...(shown?.explanation?.notes ?? []).map((note) => ({ kind: 'explained', ...note }) as const),
             ...(shown?.notes ?? []).filter((note) => shown?.answer !== undefined || note.kind !== 'unclear'),
           ]}
           model={model.data}

@@ -57,9 +57,9 @@ export function NotesList(props: { notes: readonly Note[]; onChoose: (option: Op
         >
           <h2>
             {numbers[index] === null ? '' : `${numbers[index]} · `}
-            {TITLES[note.kind]}
+            {note.about ?? TITLES[note.kind]}
           </h2>
-          <p>{note.text}</p>
+          {note.text === '' ? null : <p>{note.text}</p>}
           {note.options && note.options.length > 0 ? (
             <div>
               {note.options.map((option) => (

@@ -1,5 +1,5 @@
 /** What the calendar and the data themselves would have moved: days without rows, and another number of Saturdays. */
-import { weekday as weekdayOf, type Day } from '../../time/day';
+import { dayNumber, weekday as weekdayOf, type Day } from '../../time/day';
 import type { Side } from './world';
 
 /** A day of a window; null where it has no rows. */
@@ -47,6 +47,23 @@ export function missingDays(now: readonly DayAmount[], before: readonly DayAmoun
     if (days.length === 0) return [];
     const worth = days.reduce((sum, { day }) => sum + worthOf(weekdayOf(day), window, all), 0);
     return [{ effect: side === 'now' ? -worth : worth, days: days.map(({ day }) => day), side }];
+  });
+}
+
+/** Days in a row, as a gap that is no chance. */
+const LEAST_GAP = 2;
+
+/** Stretches of days in a row without any records, of a part that has some on most days: the longest of each side. */
+export function gapsIn(now: readonly DayAmount[], before: readonly DayAmount[]): MissingPart[] {
+  return missingDays(now, before).flatMap((one) => {
+    const runs: Day[][] = [];
+    for (const day of one.days) {
+      const last = runs.at(-1);
+      if (last !== undefined && dayNumber(day) === dayNumber(last.at(-1) ?? day) + 1) last.push(day);
+      else runs.push([day]);
+    }
+    const longest = runs.reduce<Day[]>((best, run) => (run.length > best.length ? run : best), []);
+    return longest.length < LEAST_GAP ? [] : [{ ...one, days: longest }];
   });
 }
 

@@ -3,6 +3,7 @@
  * them gives to the change. A scan over levels (after Kulldorff, “A spatial scan statistic”, 1997): of what stands out from chance, the
  * cut is told that holds most of the move in least of the whole; then what is left is looked at again.
  */
+import { NO_NAME } from '../../model/model';
 import { qValues } from '../many-looks';
 import { studentTail } from '../distributions';
 import { commonMove, deviationOf, dispersionOf, squaresOf } from './chance';
@@ -149,7 +150,7 @@ function partsOf(
   if (make === 'amount') return [part('amount', effect)];
   const both = Math.abs(rate) + Math.abs(mix);
   return [part('rate', rate), part('mix', mix)]
-    .filter((one) => one.kind === found.kind || (one.q <= TOLD && Math.abs(one.effect) >= LEAST_OF_BOTH * both))
+    .filter((one) => one.q <= TOLD && (one.kind === found.kind || Math.abs(one.effect) >= LEAST_OF_BOTH * both))
     .sort((a, b) => Math.abs(b.effect) - Math.abs(a.effect));
 }
 
@@ -172,6 +173,9 @@ class Search {
     private readonly whole: Both,
   ) {}
 
+  /** Each round looks at what the ones before left over. */
+  private round = '';
+
   get looked(): number {
     return this.tails.size;
   }
@@ -190,11 +194,13 @@ class Search {
     return this.weighed.of.get(this.keyOf(candidate)) ?? 1;
   }
 
-  private keyOf = ({ segment, kind }: Pick<Candidate, 'segment' | 'kind'>): string => `${kind} ${segmentKey(segment)}`;
+  private keyOf = ({ segment, kind }: Pick<Candidate, 'segment' | 'kind'>): string =>
+    `${this.round}${kind} ${segmentKey(segment)}`;
 
   /** The most telling segment outside what was told; null where nothing stands out. */
   async best(outside: Segment, change: number): Promise<Candidate | null> {
     const { levels } = this.world;
+    this.round = outside.length === 0 ? '' : `${segmentKey(outside)} `;
     const singles = await this.tables([], outside);
     const sticks = this.measured(singles);
     const moved = Math.max(Math.abs(change), this.gross(singles, sticks) / 2);
@@ -210,14 +216,15 @@ class Search {
     let best = telling[0] ?? null;
     // what stands out within a member may not show in all of it
     const starts = [...telling, ...[...first].sort((a, b) => b.score - a.score)];
-    for (const start of [...new Map(starts.map((one) => [this.keyOf(one), one])).values()].slice(0, MOST_LOOKED_INTO)) {
+    const quick = starts.filter(({ level }) => this.world.slow?.has(level.id) !== true);
+    for (const start of [...new Map(quick.map((one) => [this.keyOf(one), one])).values()].slice(0, MOST_LOOKED_INTO)) {
       let reached = start;
       while (reached.segment.length < MOST_CONDITIONS) {
         const used = reached.segment.map(({ level }) => levels.find((one) => one.id === level)?.dimension);
         const finer = await this.tables(
           reached.segment,
           outside,
-          levels.filter(({ dimension }) => !used.includes(dimension)),
+          levels.filter(({ id, dimension }) => !used.includes(dimension) && this.world.slow?.has(id) !== true),
         );
         // what is within a member is held against what the others of its level did
         const within = this.candidates(finer, reached.segment, sticks, moved);
@@ -302,7 +309,8 @@ class Search {
 
   private candidates(tables: readonly LevelCells[], parent: Segment, sticks: Yardsticks, moved: number): Candidate[] {
     const found = tables.flatMap(({ level, cells }) =>
-      cells.flatMap((cell) =>
+      // what has no name is no condition that makes a segment plainer
+      (parent.length === 0 ? cells : cells.filter(({ member }) => member !== NO_NAME)).flatMap((cell) =>
         this.kinds().map((kind) => {
           const stick = sticks.get(stickKey(kind, parent[0]?.level ?? level.id));
           return this.candidate(kind, level, cell, parent, stick, moved);

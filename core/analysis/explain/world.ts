@@ -40,6 +40,8 @@ export interface World {
    * @returns members with nothing on either side may be left out
    */
   cells(segment: Segment, outside: Segment, level: string): Promise<readonly Cell[]>;
+  /** Levels that are looked at one by one, which takes longer: what lies within members is not looked for along them. */
+  readonly slow?: ReadonlySet<string>;
 }
 
 export const MOST_CONDITIONS = 3;

@@ -8,7 +8,7 @@ import type { Parts, Rule } from './rule';
 const DOES = '(did|do|does|has|have|is|are|was|were|had)';
 const IT = '(it|this|that|they|these|those|things)';
 const FALLS =
-  '(fall|fell|fallen|falling|drop|dropped|dropping|decline|declined|declining|decrease|decreased|decreasing|go down|going down|gone down|went down|down|lower|shrink|shrunk|shrinking|sink|sunk|slip|slipped|dip|dipped|plunge|plunged|collapse|collapsed|lose ground|get worse for)';
+  '(fall|fell|fallen|falling|drop|dropped|dropping|decline|declined|declining|decrease|decreased|decreasing|go down|going down|gone down|went down|down|lower|shrink|shrunk|shrinking|sink|sunk|slip|slipped|dip|dipped|plunge|plunged|collapse|collapsed)';
 const RISES =
   '(rise|rose|risen|rising|grow|grew|grown|growing|increase|increased|increasing|go up|going up|gone up|went up|up|higher|jump|jumped|climb|climbed|climbing|gain|gained|soar|soared|surge|surged|spike|spiked|shoot up|shot up)';
 const MOVES = '(change|changed|changing|move|moved|moving|differ|differed|develop|developed)';
@@ -55,6 +55,7 @@ export const EXPLANATION_RULES: readonly Rule<Question>[] = [
     gives: 'Intent',
     form: `[(and|so|but|ok)] (why|how come|why so|why is that|why was that|why (did|does) ${IT} happen|how did ${IT} happen|how did ${IT} come about|what happened|what happened (here|there)|explain|explain ${IT}|explain why|what (drove|drives|explains|caused|moved|is behind|was behind) ${IT}|break down the change|what is going on [(here|there)])`,
     means: whyIt(),
+    cost: -0.3,
     examples: ['why', 'what drove that'],
   },
   ...WAYS.flatMap(({ verb, noun, said }): Rule<Question>[] => [

@@ -1,7 +1,7 @@
 /** A reading of which more is asked than its numbers → an answer that explains them. */
 import { bridgeOf } from '@zud/core/chart/explanation-bridge';
 import type { Reading } from '@zud/core/reading/schema';
-import { capitalised } from '@zud/core/reading/words';
+import { capitalised, rangeWords } from '@zud/core/reading/words';
 import { partsTable } from '@zud/core/table/explanation-table';
 import type { Answered } from '../answered';
 import { headlineWords } from '../headline-words';
@@ -19,17 +19,27 @@ export async function explained(
   if (explain === undefined) throw new TypeError('Nothing is to be explained.');
   const { explanation, main, notes, reading: settled } = await explainMoved(reading, explain, ready, looks);
   const column = main.answer.columns.find((one) => one.as === 'value') ?? { key: 'value', label: '', role: 'measure' };
-  const { beside } = headlineWords(main.answer, settled, ready);
   const table = partsTable(explanation, main.answer);
   return {
     outcome: 'answered',
     reading: settled,
     answer: table,
-    chart: bridgeOf(explanation, column, { before: capitalised(beside), now: 'Now' }),
+    chart: bridgeOf(explanation, column, endsOf(settled, main, ready)),
     headline: explanation.verdict,
     plainHeadline: explanation.verdict,
     notes: [...notes, ...main.notes],
     working: main.working,
     explanation,
+  };
+}
+
+/** What the two sides are called: their days where they are known. */
+function endsOf(reading: Reading, { answer }: Answered, ready: ReadyModel): { before: string; now: string } {
+  const named = ({ from, to }: { readonly from?: string; readonly to?: string }) =>
+    from === undefined || to === undefined ? null : rangeWords(from, to).replace(/^from /, '');
+  const { beside } = headlineWords(answer, reading, ready);
+  return {
+    before: capitalised((answer.other === null ? null : named(answer.other)) ?? beside),
+    now: capitalised(named(answer.window) ?? 'Now'),
   };
 }

@@ -12,8 +12,8 @@ export interface Figures {
 export interface Looks {
   /** A whole answer, for what is told and shown. */
   answer(reading: Reading): Promise<Answered>;
-  /** The bare figures of a reading, for what is only looked at. */
-  figures(reading: Reading): Promise<Figures>;
+  /** The bare figures of a reading, for what is only looked at; so many rows and one more at most. */
+  figures(reading: Reading, most?: number): Promise<Figures>;
 }
 
 /** Where the values of each measure shown stand, and what they stand beside. */

@@ -1,17 +1,9 @@
 /** "why did it fall": what moved a measure, from its reading to an explanation whose every part is a reading. */
-import { calendarPart, missingDays, type DayAmount } from '@zud/core/analysis/explain/calendar';
+import { calendarPart, gapsIn, missingDays, type DayAmount } from '@zud/core/analysis/explain/calendar';
 import type { Explanation, ExplanationNote, ExplanationPart } from '@zud/core/analysis/explain/explanation';
 import { madeOf, type Made } from '@zud/core/analysis/explain/make-of';
 import { whatMoved, type Moved, type MovedPart } from '@zud/core/analysis/explain/moved';
-import {
-  segmentKey,
-  valueOf,
-  type Cell,
-  type Make,
-  type Segment,
-  type Side,
-  type World,
-} from '@zud/core/analysis/explain/world';
+import { valueOf, type Cell, type Make, type Side, type World } from '@zud/core/analysis/explain/world';
 import { impossibility } from '@zud/core/language/impossibility';
 import type { Note } from '@zud/core/language/read';
 import { neighbourLevel } from '@zud/core/model/model';
@@ -25,19 +17,19 @@ import {
   verdictOf,
   type MovedWords,
 } from '@zud/core/narrate/explained';
+import { formatValue } from '@zud/core/format/format';
 import { unexplained } from '@zud/core/reading/edit';
-import { byLevel, type Condition, type Explain, type Reading } from '@zud/core/reading/schema';
-import { calculationWords, levelWords } from '@zud/core/reading/words';
+import { byLevel, type Explain, type Reading } from '@zud/core/reading/schema';
+import { calculationWords, levelWords, plainNaming } from '@zud/core/reading/words';
 import { addDays, dayNumber, type Day } from '@zud/core/time/day';
 import type { Answered } from '../answered';
 import { headlineWords } from '../headline-words';
 import type { ReadyModel } from '../ready-model';
 import { Unanswerable } from '../unanswerable';
 import { comparedReading, windowsFor, within, type TwoWindows } from './compared';
-import { amountAt, placesOf, type Looks } from './looks';
+import { placesOf, type Looks } from './looks';
+import { amountsOf, conditionsOf, side, worldOf } from './world-of';
 
-/** Levels with more members than this are left out: none of so many explains anything. */
-const MOST_MEMBERS = 1000;
 /** Longer windows are looked at as a whole, not day by day. */
 const MOST_DAYS = 400;
 const MOST_WAYS = 3;
@@ -80,7 +72,7 @@ export async function explainMoved(
   const whole = await wholeOf(compared, made, looks);
   if (whole === null)
     throw new Unanswerable(`There is nothing to set ${name} beside: one of the two sides has no data.`);
-  const world = worldOf(compared, made, ready, looks);
+  const world = await worldOf(compared, made, main.answer.support[0] ?? 0, ready, looks);
   if (world.levels.length === 0) throw new Unanswerable(`There is nothing to break ${name} down by here.`);
   const moved = await whatMoved(world, whole);
   const words = wordsFor(main, made, compared, ready);
@@ -101,16 +93,6 @@ interface Telling {
   readonly main: Answered;
 }
 
-/** The reading of the amounts behind a measure, which are shown in its place. */
-function amountsOf(reading: Reading, made: Made): Reading {
-  const amounts = made.amounts.flatMap((one) => one ?? []);
-  return { ...reading, shown: amounts.map((calculation) => ({ calculation, transform: null })) };
-}
-
-function side(row: readonly (string | number | null)[], at: readonly number[]): Side {
-  return [amountAt(row, at[0]), amountAt(row, at[1])];
-}
-
 /** Both sides of all together; null where one of them has nothing. */
 async function wholeOf(compared: Reading, made: Made, looks: Looks): Promise<Omit<Cell, 'member'> | null> {
   const reading = made.make === 'rate' ? amountsOf(compared, made) : compared;
@@ -122,65 +104,12 @@ async function wholeOf(compared: Reading, made: Made, looks: Looks): Promise<Omi
   return { now: side(row, value), before: side(row, other) };
 }
 
-/** The conditions of a segment, and of what was told before and is no part of it. */
-export function conditionsOf(segment: Segment, outside: Segment = []): Condition[] {
-  const one =
-    (is: boolean) =>
-    (place: Segment[number]): Condition => ({
-      kind: 'members',
-      level: place.level,
-      is,
-      members: [place.member],
-    });
-  return [...segment.map(one(true)), ...outside.map(one(false))];
-}
-
-function worldOf(compared: Reading, made: Made, ready: ReadyModel, looks: Looks): World {
-  const { model, names } = ready;
-  const amounts = made.make === 'rate' ? amountsOf(compared, made) : compared;
-  const single = (level: string) =>
-    compared.where.some((one) => one.kind === 'members' && one.level === level && one.is && one.members.length === 1);
-  const levels = [...model.levels.values()].flatMap(({ level, dimension }) => {
-    const members = names.membersOf(level.id).length;
-    const broken: Reading = { ...amounts, by: [byLevel(level.id)] };
-    return members < 2 || members > MOST_MEMBERS || single(level.id) || impossibility(broken, names) !== null
-      ? []
-      : [{ id: level.id, dimension: dimension.id, members }];
-  });
-  const seen = new Map<string, Promise<readonly Cell[]>>();
-  return {
-    make: made.make,
-    counts: made.counts,
-    levels,
-    cells(segment, outside, level) {
-      const key = `${level} ${segmentKey(segment)} − ${segmentKey(outside)}`;
-      const there = seen.get(key);
-      if (there !== undefined) return there;
-      const asked = looks
-        .figures({ ...within(amounts, conditionsOf(segment, outside)), by: [byLevel(level)] })
-        .then((figures) => cellsOf(figures));
-      seen.set(key, asked);
-      return asked;
-    },
-  };
-}
-
-function cellsOf(figures: Parameters<typeof placesOf>[0]): Cell[] {
-  const at = figures.columns.findIndex((column) => column.role === 'level');
-  const { value, other } = placesOf(figures);
-  return figures.rows.flatMap((row) =>
-    row[at] === null || row[at] === undefined
-      ? []
-      : [{ member: String(row[at]), now: side(row, value), before: side(row, other) }],
-  );
-}
-
 function wordsFor({ answer }: Answered, made: Made, compared: Reading, ready: ReadyModel): MovedWords {
   const column = answer.columns.find((one) => one.as === 'value');
   if (column === undefined) throw new Unanswerable('There is no figure to explain.');
   const [, denominator] = made.amounts;
   return {
-    naming: ready.naming,
+    naming: plainNaming(ready.model),
     column,
     make: made.make,
     beside: headlineWords(answer, compared, ready).beside,
@@ -194,9 +123,7 @@ async function told(moved: Moved, telling: Telling): Promise<Explanation> {
   const windows = windowsFor(compared, ready);
   const days = windows === null || made.make === 'rate' ? null : await daysOf(compared, windows, telling);
   const data = days === null ? [] : dataParts(days, telling, total);
-  const parts = await Promise.all(
-    moved.parts.map((part) => toldPart(part, telling, days === null ? null : windows)),
-  );
+  const parts = await Promise.all(moved.parts.map((part) => toldPart(part, telling, days === null ? null : windows)));
   const all = [...data, ...parts].sort((a, b) => Math.abs(b.effect) - Math.abs(a.effect));
   const withShares = all.map((part) => (total.change === 0 ? part : { ...part, share: part.effect / total.change }));
   const along = withShares.filter((part) => total.change === 0 || Math.sign(part.effect) === Math.sign(total.change));
@@ -204,10 +131,7 @@ async function told(moved: Moved, telling: Telling): Promise<Explanation> {
   const rest = total.change - all.reduce((sum, part) => sum + part.effect, 0);
   const evenly = all.length === 0;
   const scope = headlineWords(main.answer, compared, ready).scope;
-  const { holds, text } = verdictOf(total, explain.said, along.length > 0 ? along : against, evenly, {
-    ...words,
-    scope,
-  });
+  const { holds, text } = verdictOf(total, explain.said, { parts: along, against }, { ...words, scope });
   return {
     asked: 'moved',
     holds,
@@ -244,7 +168,7 @@ function notesOf(
   return [
     {
       about: 'What was looked at',
-      text: `${moved.looked} parts of ${world.levels.length} levels and of what lies within them. A part is told only if it stands out from chance among all of these.`,
+      text: `${formatValue(moved.looked, {})} parts of ${world.levels.length} levels and of what lies within them. A part is told only if it stands out from chance among all of these.`,
     },
     ...(once.length > 0 ? [{ about: 'Told once', text: [...new Set(once)].join(' ') }] : []),
     {
@@ -274,16 +198,12 @@ function cutBy(compared: Reading, level: string, change: number): Reading {
   };
 }
 
-async function toldPart(
-  part: MovedPart,
-  telling: Telling,
-  windows: TwoWindows | null,
-): Promise<ExplanationPart> {
+async function toldPart(part: MovedPart, telling: Telling, windows: TwoWindows | null): Promise<ExplanationPart> {
   const { compared, ready, words, whole, made } = telling;
   const reading = within(compared, conditionsOf(part.segment, part.outside));
   const name = segmentWords(part.segment, words);
   const days = windows === null ? null : await daysOf(reading, windows, telling);
-  const missing = days === null ? [] : missingDays(days.now, days.before);
+  const missing = days === null ? [] : gapsIn(days.now, days.before);
   const text = [
     partText(part, elsewhere(part, whole, made.make), words),
     ...missing.map((one) => gapText(one, words)),
