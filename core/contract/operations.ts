@@ -5,6 +5,7 @@ import { savedNameSchema } from '../model/saved';
 import * as answers from './answers';
 import * as boards from './boards';
 import * as found from './find';
+import * as findings from './findings';
 import * as inquiries from './inquiries';
 import { list, made } from './building-blocks';
 import * as models from './models';
@@ -181,6 +182,26 @@ export const OPERATIONS: readonly Operation[] = [
     does: 'Completions',
     query: ['text', 'reading'],
     answers: answers.suggestion,
+  },
+  {
+    method: 'post',
+    path: '/models/{id}/findings',
+    does: 'What is worth a look in a model, in a reading or on a board',
+    body: findings.findingsBody,
+    answers: findings.findings,
+  },
+  {
+    method: 'get',
+    path: '/models/{id}/findings/marks',
+    does: 'What one said of findings: no more like it, or not this one again',
+    answers: list(findings.findingMark),
+  },
+  {
+    method: 'put',
+    path: '/models/{id}/findings/{finding}/mark',
+    does: 'Says of a finding that there should be no more like it, or not this one again; null takes it back',
+    body: findings.findingMarkBody,
+    answers: list(findings.findingMark),
   },
   {
     method: 'post',

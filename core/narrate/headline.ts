@@ -7,6 +7,7 @@ import { movementOf } from '../format/movement';
 import type { Answer } from '../query/answer';
 import { choosesPeriods, type Reading } from '../reading/schema';
 import { isCycle, type Cycle, type Grain } from '../time/grain';
+import { relatedIn, relationHeadline } from './relation';
 import { byMembers, movedMost } from './headline-of-members';
 import { aboveOrBelow, extremeOf, has, lower, moved, numberIn, type Figures, type Row } from './headline-parts';
 
@@ -43,6 +44,8 @@ export function headlineOf(answer: Answer, reading: Reading, { scope, beside }: 
     ),
   };
   const forecast = answer.ahead === undefined ? null : forecastHeadline(answer.ahead, column);
+  const related = relatedIn(answer, reading);
+  if (related !== null) return `${relationHeadline(related)}${within}`;
   const text = forecast ?? textOf(answer, reading, figures);
   const several = values.length > 1 && !lower(text).includes(lower(column.label));
   return `${several ? `${column.label}: ${text}` : capitalised(text)}${within}`;

@@ -10,6 +10,7 @@ import { measuresIn } from '@zud/core/model/calculation';
 import { forecastCaveats, forecastSteps } from '@zud/core/narrate/ahead';
 import { caveatsOf } from '@zud/core/narrate/caveats';
 import { headlineOf } from '@zud/core/narrate/headline';
+import { relatedIn, relationText } from '@zud/core/narrate/relation';
 import type { Ahead, Answer, Cell } from '@zud/core/query/answer';
 import { niceWidth, withBinLabels } from '@zud/core/query/bins';
 import { explain, type Explanation } from '@zud/core/query/explain';
@@ -377,7 +378,10 @@ const MOST_POINTED_AT = 4;
 
 /** What stands out in an answer, with the reading that each leads to. */
 function findingNotes(answer: Answer, reading: Reading, ready: ReadyModel): Note[] {
-  return findingsOf(answer, reading).map(({ text, act, rows }): Note => {
+  const related = relatedIn(answer, reading);
+  const told = related === null ? null : relationText(related, answer);
+  const relation: Note[] = told === null ? [] : [{ kind: 'finding', text: told.text, rows: told.rows }];
+  const findings = findingsOf(answer, reading).map(({ text, act, rows }): Note => {
     const edited = act === null ? null : applyEdits(reading, act.edits, ready.model);
     return {
       kind: 'finding',
@@ -386,6 +390,7 @@ function findingNotes(answer: Answer, reading: Reading, ready: ReadyModel): Note
       ...(act !== null && edited?.ok ? { options: [{ label: act.label, reading: edited.reading }] } : {}),
     };
   });
+  return [...relation, ...findings];
 }
 
 /** Where the members of the first level shown lie. */

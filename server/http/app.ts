@@ -14,6 +14,7 @@ import { tileRoutes } from './board-tiles';
 import { boardRoutes } from './boards';
 import type { Context } from './context';
 import { findRoutes } from './find';
+import { findingRoutes } from './findings';
 import { inquiryRoutes } from './inquiries';
 import { modelRoutes } from './models';
 import { openApi } from './openapi';
@@ -116,6 +117,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
     '/api',
     tableRoutes(context),
     modelRoutes(context),
+    findingRoutes(context),
     sessionRoutes(context),
     peopleRoutes(context),
     inquiryRoutes(context),

@@ -441,6 +441,37 @@ export const refinements = pgTable('refinements', {
   decidedAt: at('decided_at'),
 });
 
+/** What somebody said of a finding: no more like it, or not this one again. */
+export const findingMarks = pgTable(
+  'finding_marks',
+  {
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    modelId: text('model_id').notNull(),
+    /** Of the finding; of `less`, of its kind and measure. */
+    finding: text('finding').notNull(),
+    mark: text('mark').$type<'less' | 'hidden'>().notNull(),
+    title: text('title').notNull(),
+    at: at('at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.personId, table.modelId, table.finding] })],
+);
+
+/** Which findings somebody was shown at which look, so that the next tells what is new. */
+export const findingLooks = pgTable(
+  'finding_looks',
+  {
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    modelId: text('model_id').notNull(),
+    seen: jsonb('seen').$type<readonly string[]>().notNull().default([]),
+    at: at('at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.personId, table.modelId] })],
+);
+
 export const audit = pgTable('audit', {
   id: bigint('id', { mode: 'number' }).primaryKey().generatedAlwaysAsIdentity(),
   at: at('at').notNull().defaultNow(),

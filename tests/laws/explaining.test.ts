@@ -4,7 +4,7 @@ import { segmentKey } from '@zud/core/analysis/explain/world';
 import { KINDS, plantedWorld, type Kind } from '../worlds/moved-worlds';
 
 /** Worlds of each kind; `docs/explaining.md` has the figures of 200. */
-const WORLDS = Number(process.env['ZUD_WORLDS'] ?? 60);
+const WORLDS = Number(process.env['ZUD_WORLDS'] ?? 40);
 
 /** How often what was planted is told first, and how often anything is told where nothing was. */
 const LEAST: Readonly<Partial<Record<Kind, number>>> = {

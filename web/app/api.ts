@@ -19,6 +19,7 @@ import type {
   WordsTile,
 } from '@zud/core/contract/boards';
 import type { FoundThing } from '@zud/core/contract/find';
+import type { FindingMark, Findings } from '@zud/core/contract/findings';
 import type { Ask, Inquiry, InquirySummary, Step } from '@zud/core/contract/inquiries';
 import type { CopyState, ModelSummary, ModelView, SavedNameInput } from '@zud/core/contract/models';
 import type { AccessToken, Member, PasswordLink, Person, SessionEntry } from '@zud/core/contract/people';
@@ -187,6 +188,17 @@ export const api = {
       undefined,
       signal,
     ),
+  findings: (
+    model: string,
+    what: { reading?: Reading; boardId?: string; most?: number; look?: boolean },
+    signal?: AbortSignal,
+  ) => call<Findings>('POST', `/models/${model}/findings`, what, signal),
+  findingMarks: (model: string) => call<readonly FindingMark[]>('GET', `/models/${model}/findings/marks`),
+  markFinding: (model: string, finding: string, mark: FindingMark['mark'] | null, title: string) =>
+    call<readonly FindingMark[]>('PUT', `/models/${model}/findings/${encodeURIComponent(finding)}/mark`, {
+      mark,
+      title,
+    }),
   inquiries: () => call<readonly InquirySummary[]>('GET', '/inquiries'),
   inquiry: (id: string) => call<Inquiry>('GET', `/inquiries/${id}`),
   createInquiry: (modelId: string, title?: string) =>

@@ -8,7 +8,8 @@ const Rows = styled.ul`
   border-top: 1px solid var(--line);
   li {
     display: flex;
-    gap: 16px;
+    flex-wrap: wrap;
+    gap: 2px 16px;
     align-items: baseline;
     padding: 11px 0;
     border-bottom: 1px solid var(--line);
@@ -24,7 +25,7 @@ const Rows = styled.ul`
   span {
     color: var(--quiet);
     font-size: 13px;
-    flex: 1;
+    flex: 1 1 120px;
   }
 `;
 export const Title = styled.h1`

@@ -12,6 +12,7 @@ import { AskLine } from '../parts/AskLine';
 import { Menu, TextButton } from '../parts/controls';
 import { ago, List } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
+import { WorthALook } from './WorthALook';
 
 const Top = styled.section`
   padding: 34px 0 30px;
@@ -35,8 +36,13 @@ const Starters = styled.div`
 `;
 const Two = styled.div`
   display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 40px;
+  grid-template-columns: minmax(0, 1fr) 300px;
+  gap: 28px 40px;
+  align-items: start;
+  > div {
+    display: grid;
+    gap: 26px;
+  }
   h2 {
     font-size: 12px;
     font-weight: 600;
@@ -201,58 +207,63 @@ export function TodayPage() {
         <Loading what="Opening" />
       ) : (
         <Two>
-          <section>
-            <h2>Boards</h2>
-            {boards.isError ? (
-              <Failure error={boards.error} />
-            ) : boards.data.length === 0 ? (
-              <p>No boards yet. Pin an answer to make one.</p>
-            ) : (
-              <List
-                label="Boards"
-                entries={boards.data.slice(0, 6).map((board) => ({
-                  id: board.id,
-                  to: `/boards/${board.id}`,
-                  title: board.title,
-                  about: `${board.owner} · ${ago(board.updatedAt)}${board.followers > 1 ? ` · ${board.followers} follow it` : ''}`,
-                }))}
-              />
-            )}
-          </section>
-          <section>
-            <h2>Inquiries</h2>
-            {inquiries.isError ? (
-              <Failure error={inquiries.error} />
-            ) : inquiries.data.length === 0 ? (
-              <p>
-                {asks ? 'None yet. Ask a question above.' : 'Your role reads boards; asking needs the role of analyst.'}
-              </p>
-            ) : (
-              <List
-                label="Inquiries"
-                entries={inquiries.data.slice(0, 6).map((one) => ({
-                  id: one.id,
-                  to: `/inquiries/${one.id}`,
-                  title: one.title,
-                  about: ago(one.updatedAt),
-                }))}
-              />
-            )}
-          </section>
-          {popular.length > 0 ? (
+          {modelId === null ? <div /> : <WorthALook modelId={modelId} asks={asks} />}
+          <div>
             <section>
-              <h2>Opened most in four weeks</h2>
-              <List
-                label="Opened most"
-                entries={popular.map((board) => ({
-                  id: board.id,
-                  to: `/boards/${board.id}`,
-                  title: board.title,
-                  about: `by ${board.openedBy} people`,
-                }))}
-              />
+              <h2>Boards</h2>
+              {boards.isError ? (
+                <Failure error={boards.error} />
+              ) : boards.data.length === 0 ? (
+                <p>No boards yet. Pin an answer to make one.</p>
+              ) : (
+                <List
+                  label="Boards"
+                  entries={boards.data.slice(0, 6).map((board) => ({
+                    id: board.id,
+                    to: `/boards/${board.id}`,
+                    title: board.title,
+                    about: `${board.owner} · ${ago(board.updatedAt)}${board.followers > 1 ? ` · ${board.followers} follow it` : ''}`,
+                  }))}
+                />
+              )}
             </section>
-          ) : null}
+            <section>
+              <h2>Inquiries</h2>
+              {inquiries.isError ? (
+                <Failure error={inquiries.error} />
+              ) : inquiries.data.length === 0 ? (
+                <p>
+                  {asks
+                    ? 'None yet. Ask a question above.'
+                    : 'Your role reads boards; asking needs the role of analyst.'}
+                </p>
+              ) : (
+                <List
+                  label="Inquiries"
+                  entries={inquiries.data.slice(0, 6).map((one) => ({
+                    id: one.id,
+                    to: `/inquiries/${one.id}`,
+                    title: one.title,
+                    about: ago(one.updatedAt),
+                  }))}
+                />
+              )}
+            </section>
+            {popular.length > 0 ? (
+              <section>
+                <h2>Opened most in four weeks</h2>
+                <List
+                  label="Opened most"
+                  entries={popular.map((board) => ({
+                    id: board.id,
+                    to: `/boards/${board.id}`,
+                    title: board.title,
+                    about: `by ${board.openedBy} people`,
+                  }))}
+                />
+              </section>
+            ) : null}
+          </div>
         </Two>
       )}
     </Page>

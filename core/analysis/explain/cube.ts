@@ -63,8 +63,7 @@ export class Cube {
     const groups = this.groupsOf(segment, outside);
     const sums = this.amounts.map((amounts) => {
       const sum = new Float64Array(names.length);
-      for (let index = 0; index < groups.length; index += 1) {
-        const group = groups[index] as number;
+      for (const group of groups) {
         const code = codes[group] as number;
         if (code >= 0) sum[code] = (sum[code] as number) + (amounts[group] as number);
       }

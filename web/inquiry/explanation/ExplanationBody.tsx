@@ -10,7 +10,7 @@ import { NARROW, SERIF } from '../../app/theme';
 import { Chart } from '../../charts/Chart';
 import { TextButton } from '../../parts/controls';
 import { BridgePicture } from './BridgePicture';
-import { SmallLinePicture } from './SmallLinePicture';
+import { SmallLinePicture } from '../../parts/SmallLinePicture';
 
 const Body = styled.div`
   display: grid;

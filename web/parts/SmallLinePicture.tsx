@@ -2,8 +2,6 @@
 import styled from 'styled-components';
 import type { SmallLine } from '@zud/core/analysis/explain/explanation';
 
-const WIDTH = 130;
-const HEIGHT = 42;
 const EDGE = 3;
 
 const Frame = styled.figure`
@@ -18,26 +16,29 @@ const Frame = styled.figure`
   }
 `;
 
-export function SmallLinePicture({ line }: { line: SmallLine }) {
+export function SmallLinePicture({ line, large = false }: { line: SmallLine; large?: boolean }) {
+  const [width, height] = large ? [290, 92] : [130, 42];
   const { now, before = [] } = line;
   const all = [...now, ...before].filter((one): one is number => one !== null);
   if (all.length < 2) return null;
-  const [low, high] = [Math.min(0, ...all), Math.max(...all)];
+  // a line is looked at for its shape; where it lies near nought, nought is its foot
+  const [least, high] = [Math.min(...all), Math.max(...all)];
+  const low = least >= 0 && least < 0.5 * high ? 0 : least;
   const count = Math.max(now.length, before.length);
   const path = (values: readonly (number | null)[]) =>
     values
       .map((value, index) =>
         value === null
           ? ''
-          : `${index === 0 || values[index - 1] === null ? 'M' : 'L'}${(EDGE + (index / Math.max(1, count - 1)) * (WIDTH - 2 * EDGE)).toFixed(1)} ${(HEIGHT - EDGE - ((value - low) / Math.max(1e-12, high - low)) * (HEIGHT - 2 * EDGE)).toFixed(1)}`,
+          : `${index === 0 || values[index - 1] === null ? 'M' : 'L'}${(EDGE + (index / Math.max(1, count - 1)) * (width - 2 * EDGE)).toFixed(1)} ${(height - EDGE - ((value - low) / Math.max(1e-12, high - low)) * (height - 2 * EDGE)).toFixed(1)}`,
       )
       .join('');
   return (
     <Frame>
       <svg
-        width={WIDTH}
-        height={HEIGHT}
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        width={width}
+        height={height}
+        viewBox={`0 0 ${width} ${height}`}
         role="img"
         aria-label={before.length > 0 ? 'Day by day, now and before' : 'Period by period'}
       >
