@@ -43,7 +43,10 @@ export function takenApart(values: readonly number[], period: number): TakenApar
   const plain = scaled.map((value, index) => value - at(index));
   const level = running(plain, half);
   const left = plain.map((value, index) => value - (level[index] ?? 0));
-  const spread = medianOf(left.map(Math.abs)) / MIDDLE_SIZE;
+  // what was fitted lies nearer than what is to come: as many values as were fitted say nothing of how far it strays
+  const fitted = (seasonal ? period : 0) + values.length / (2 * half + 1);
+  const free = Math.max(values.length / 4, values.length - fitted);
+  const spread = (medianOf(left.map(Math.abs)) / MIDDLE_SIZE) * Math.sqrt(values.length / free);
   return { proportional, level, season: scaled.map((_value, index) => at(index)), left, spread };
 }
 

@@ -23,7 +23,7 @@ const part: z.ZodType<ExplanationPart> = z.object({
 });
 
 export const explanation: z.ZodType<Explanation> = z.object({
-  asked: z.enum(['moved']),
+  asked: z.enum(['moved', 'unusual']),
   holds: z.boolean().nullable(),
   evenly: z.boolean(),
   verdict: z.string(),

@@ -144,7 +144,9 @@ function wordsOfEdit(edit: Edit, { naming, before, after }: Context): string[] {
     case 'view':
       return edit.view === null ? ['usual chart', ''] : [viewWords(edit.view, isInPercent(model, after.shown[0]))];
     case 'explain':
-      return edit.explain === null ? ['without the explanation'] : ['why', explainWords(edit.explain)];
+      return edit.explain === null
+        ? ['without the explanation']
+        : [edit.explain.asked === 'moved' ? 'why' : 'is that normal', explainWords(edit.explain)];
     case 'format':
       return formatChange(edit, after);
     case 'line':

@@ -73,7 +73,7 @@ const FAR_MORE = 1.3;
  */
 export function verdictOf(
   total: { readonly now: number; readonly before: number; readonly change: number },
-  said: Explain['said'],
+  said: Extract<Explain, { asked: 'moved' }>['said'],
   told: {
     readonly parts: readonly { readonly name: string; readonly share?: number; readonly effect: number }[];
     readonly against: readonly { readonly name: string; readonly effect: number }[];

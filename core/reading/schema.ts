@@ -228,6 +228,8 @@ export const MOST_AHEAD = 60;
 export const explainSchema = z.discriminatedUnion('asked', [
   /** What moved it, between what it stands beside and now. */
   z.object({ asked: z.literal('moved'), said: z.enum(['rise', 'fall']).optional() }),
+  /** Whether it is what was to be expected from its own past. */
+  z.object({ asked: z.literal('unusual'), said: z.enum(['high', 'low']).optional() }),
 ]);
 export type Explain = z.infer<typeof explainSchema>;
 

@@ -44,11 +44,15 @@ export function dialoguesOf(model: string): Dialogue[] {
     });
 }
 
-const ASKED = { moved: 'why' };
+const ASKED = { moved: 'why', unusual: 'unusual' };
 
 /** What a result comes to, in the notation of the corpus. */
 export function told(result: ReadResult): string {
-  const sentence = result.sentence?.text.replace(/, explained( as a (rise|fall))?$/, '') ?? '';
+  const sentence =
+    result.sentence?.text.replace(
+      /, (explained( as a (rise|fall))?|with whether it is unusual(ly (high|low))?)$/,
+      '',
+    ) ?? '';
   if (result.analysis !== undefined) return `${result.analysis} ${sentence}`;
   if (result.reading?.explain !== undefined) return `${ASKED[result.reading.explain.asked]} ${sentence}`;
   if (result.outcome === 'move') return `< ${result.move ?? ''}`;

@@ -1,4 +1,4 @@
-/** Grammar of explanations: what moved a measure. */
+/** Grammar of explanations: what moved a measure, and whether it is unusual. */
 import type { Calculation } from '../../model/calculation';
 import type { Explain } from '../../reading/schema';
 import { asFollowUp, followUp, intent, type Intent, type SaidPeriod } from '../intent';
@@ -18,7 +18,9 @@ const MOVE = '(change|changes|difference|movement|move|swing|shift)';
 const BEHIND =
   '(what drove|what drives|what explains|what explained|what caused|what causes|what is behind|what was behind|what lies behind|what lay behind|what led to|what made up|explain|account for|what accounts for)';
 
-const moved = (said?: Explain['said']): Intent['edits'][number] => ({
+type Way = Extract<Explain, { asked: 'moved' }>['said'];
+
+const moved = (said?: Way): Intent['edits'][number] => ({
   do: 'explain',
   explain: { asked: 'moved', ...(said === undefined ? {} : { said }) },
 });
@@ -34,21 +36,55 @@ const between = (parts: Parts): Intent['edits'] =>
     : [{ do: 'saidComparison', period: parts['first'] as SaidPeriod, with: parts['second'] as SaidPeriod }];
 
 const whyOf =
-  (said?: Explain['said']) =>
+  (said?: Way) =>
   (parts: Parts): Intent =>
     intent(...shows(parts), ...between(parts), moved(said));
-const whyIt = (said?: Explain['said']) => (): Intent => followUp(moved(said));
+const whyIt = (said?: Way) => (): Intent => followUp(moved(said));
 /** "why did August fall": what is shown, in that period. */
 const whyThen =
-  (said?: Explain['said']) =>
+  (said?: Way) =>
   (parts: Parts): Intent =>
     asFollowUp(intent({ do: 'saidPeriod', how: 'set', period: parts['Period'] as SaidPeriod }, moved(said))) as Intent;
 
-const WAYS: readonly { readonly verb: string; readonly noun: string; readonly said?: Explain['said'] }[] = [
+const WAYS: readonly { readonly verb: string; readonly noun: string; readonly said?: Way }[] = [
   { verb: FALLS, noun: FALL, said: 'fall' },
   { verb: RISES, noun: RISE, said: 'rise' },
   { verb: MOVES, noun: MOVE },
 ];
+
+/** Words that ask whether it is as ever; they may be parts of names as well, so they are no words of the grammar. */
+const NORMAL: ReadonlySet<string> = new Set([
+  'normal',
+  'usual',
+  'unusual',
+  'typical',
+  'untypical',
+  'atypical',
+  'abnormal',
+  'expected',
+  'unexpected',
+  'outlier',
+  'exceptional',
+  'surprising',
+]);
+const isNormal = (parts: Parts): boolean => NORMAL.has(String(parts['how']).toLowerCase());
+const SIDES: readonly { readonly words: string; readonly said: 'high' | 'low' }[] = [
+  { words: '(high|large|big|many|much)', said: 'high' },
+  { words: '(low|small|few|little)', said: 'low' },
+];
+const unusual = (said?: 'high' | 'low'): Intent['edits'][number] => ({
+  do: 'explain',
+  explain: { asked: 'unusual', ...(said === undefined ? {} : { said }) },
+});
+/** "is cancellation rate in August normal" */
+const isUnusual = (parts: Parts): Intent =>
+  intent(
+    ...shows(parts),
+    ...(parts['Period'] === undefined
+      ? []
+      : [{ do: 'saidPeriod' as const, how: 'set' as const, period: parts['Period'] as SaidPeriod }]),
+    unusual(),
+  );
 
 export const EXPLANATION_RULES: readonly Rule<Question>[] = [
   {
@@ -102,6 +138,39 @@ export const EXPLANATION_RULES: readonly Rule<Question>[] = [
     means: whyThen(),
     cost: -0.2,
   },
+  {
+    gives: 'Intent',
+    form: '[(and|so|but)] (is|was|are|were) (it|this|that|these|those) [(a|an|really)] {AnyWord:how}',
+    means: (p) => (isNormal(p) ? followUp(unusual()) : null),
+    examples: ['is that normal'],
+  },
+  {
+    gives: 'Intent',
+    form: '[(and|so|but)] (is|was|are|were) {Calculation} [(in|for|on)] [{Period}] [(a|an|really)] {AnyWord:how}',
+    means: (p) => (isNormal(p) ? isUnusual(p) : null),
+    cost: -0.3,
+  },
+  ...SIDES.flatMap(({ words, said }): Rule<Question>[] => [
+    {
+      gives: 'Intent',
+      form: `[(and|so|but)] (why|how come) [(is|was|are|were)] (it|this|that|these|those) (so|this|that|unusually|exceptionally) ${words}`,
+      means: () => followUp(unusual(said)),
+    },
+    {
+      gives: 'Intent',
+      form: `[(and|so|but)] (why|how come) [(is|was|are|were)] {Calculation} (so|this|that|unusually|exceptionally) ${words}`,
+      means: (p) => intent(...shows(p), unusual(said)),
+      cost: -0.4,
+    },
+    {
+      gives: 'Intent',
+      form: `[(and|so|but)] (is|was|are|were) (it|this|that) (unusually|exceptionally|too) ${words}`,
+      means: () => followUp(unusual(said)),
+    },
+  ]),
+  { gives: 'Intent', form: 'with whether it is unusual', means: () => intent(unusual()) },
+  { gives: 'Intent', form: 'with whether it is unusually high', means: () => intent(unusual('high')) },
+  { gives: 'Intent', form: 'with whether it is unusually low', means: () => intent(unusual('low')) },
   { gives: 'Intent', form: 'explained', means: () => intent(moved()), examples: ['explained'] },
   { gives: 'Intent', form: 'explained as a fall', means: () => intent(moved('fall')) },
   { gives: 'Intent', form: 'explained as a rise', means: () => intent(moved('rise')) },

@@ -8,6 +8,7 @@ import { headlineWords } from '../headline-words';
 import type { ReadyModel } from '../ready-model';
 import type { Looks } from './looks';
 import { explainMoved } from './moved';
+import { explainUnusual } from './unusual';
 
 /** @throws Unanswerable where it cannot be explained, with the reason */
 export async function explained(
@@ -17,7 +18,14 @@ export async function explained(
 ): Promise<Omit<Answered, 'sentence'>> {
   const { explain } = reading;
   if (explain === undefined) throw new TypeError('Nothing is to be explained.');
-  const { explanation, main, notes, reading: settled } = await explainMoved(reading, explain, ready, looks);
+  const {
+    explanation,
+    main,
+    notes,
+    reading: settled,
+  } = explain.asked === 'moved'
+    ? await explainMoved(reading, explain, ready, looks)
+    : await explainUnusual(reading, explain, ready, looks);
   const column = main.answer.columns.find((one) => one.as === 'value') ?? { key: 'value', label: '', role: 'measure' };
   const table = partsTable(explanation, main.answer);
   return {

@@ -225,3 +225,19 @@ test('what cannot be told from its parts is refused with what to do, and the rea
   const none = await asked(mira, 'why?');
   expect([none.outcome, none.notes[0]?.text]).toEqual(['unclear', expect.stringContaining('ask for a measure first')]);
 });
+
+test('whether it is normal is told from its own past; what is taken for granted and is not so is said', async () => {
+  const storm = await asked(mira, 'cancellation rate in August 2025', 'is that normal?');
+  const [cancelled, all] = await amounts('cancellation rate', '2025-08', []);
+  expect(storm.explanation).toMatchObject({ asked: 'unusual', holds: null });
+  expect(storm.explanation?.total?.now).toBeCloseTo(cancelled / all, 9);
+  expect(storm.headline).toMatch(/unusually high/);
+  const quiet = await asked(mira, 'cancellation rate in May 2026', 'why is it so high');
+  expect(quiet.explanation?.holds).toBe(false);
+  expect(quiet.headline).toContain('it is not unusually high');
+  const short = await asked(mira, 'passengers in 2025', 'is that normal?');
+  expect([short.outcome, short.notes[0]?.text]).toEqual([
+    'unclear',
+    expect.stringContaining('at least eight whole years'),
+  ]);
+});

@@ -46,7 +46,7 @@ export interface Explained {
 /** @throws Unanswerable where nothing changed that could be told from parts */
 export async function explainMoved(
   asked: Reading,
-  explain: Explain,
+  explain: Extract<Explain, { asked: 'moved' }>,
   ready: ReadyModel,
   looks: Looks,
 ): Promise<Explained> {
@@ -83,7 +83,7 @@ export async function explainMoved(
 /** What a change is told with. */
 interface Telling {
   readonly compared: Reading;
-  readonly explain: Explain;
+  readonly explain: Extract<Explain, { asked: 'moved' }>;
   readonly ready: ReadyModel;
   readonly looks: Looks;
   readonly made: Made;
