@@ -6,6 +6,7 @@ import { formatCell } from '@zud/core/format/format';
 import type { Answer, Cell, Check } from '@zud/core/query/answer';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import { ALL, OTHERS, REST } from '@zud/core/query/parts';
+import { unexplained } from '@zud/core/reading/edit';
 import { cycleCondition } from '@zud/core/reading/cycle-condition';
 import { same, type Breakdown, type Condition, type Reading, type Shown } from '@zud/core/reading/schema';
 import { endOf } from '@zud/core/time/grain';
@@ -26,7 +27,8 @@ export async function checked(
 ): Promise<Check> {
   const started = performance.now();
   const left = new Set<string>();
-  const plain: Reading = { ...reading, shown: reading.shown.map((one) => ({ ...one, transform: null })) };
+  // of an explanation the total that is explained; its parts are readings of their own, each with its own check
+  const plain: Reading = { ...unexplained(reading), shown: reading.shown.map((one) => ({ ...one, transform: null })) };
   if (!same(plain.shown, reading.shown))
     left.add('Shares, changes, running and moving figures follow from the figures checked here.');
   if (reading.rows !== null)

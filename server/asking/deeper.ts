@@ -2,6 +2,7 @@
 import { unevenness } from '@zud/core/analysis/unevenness';
 import type { DeeperLevel } from '@zud/core/query/answer';
 import { impossibility } from '@zud/core/language/impossibility';
+import { unexplained } from '@zud/core/reading/edit';
 import { byLevel, type Reading } from '@zud/core/reading/schema';
 import { type Answering, type AskOptions } from './answering';
 import { passedOver } from './unanswerable';
@@ -22,7 +23,7 @@ export async function deeperLevels(
   const found: DeeperLevel[] = [];
   for (const { level } of ready.model.levels.values()) {
     const broken: Reading = {
-      ...reading,
+      ...unexplained(reading),
       shown: [{ ...first, transform: null }],
       by: [byLevel(level.id)],
       against: null,
