@@ -1,6 +1,6 @@
 /** What is worth a look in a model: findings with a small picture each, opened as an inquiry, or not to be told again. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useId, useState } from 'react';
+import { useEffect, useId, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { ModelFinding } from '@zud/core/analysis/model-finding';
@@ -96,6 +96,8 @@ const Quiet = styled(TextButton)`
 /** Findings on a page, and where all are asked for. */
 const SOME = 7;
 const MOST = 25;
+/** Milliseconds after which somebody is taken to stay. */
+const PASSING = 1500;
 
 export function WorthALook({ modelId, asks }: { modelId: string; asks: boolean }) {
   const client = useQueryClient();
@@ -104,10 +106,17 @@ export function WorthALook({ modelId, asks }: { modelId: string; asks: boolean }
   const [all, setAll] = useState(false);
   const heading = useId();
   const key = ['findings', modelId];
+  // looking around takes the server some seconds: not for who only passes through
+  const [stays, setStays] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setStays(true), PASSING);
+    return () => clearTimeout(timer);
+  }, []);
   const findings = useQuery({
     queryKey: key,
     queryFn: ({ signal }) => api.findings(modelId, { most: MOST, look: true }, signal),
     staleTime: 300_000,
+    enabled: stays,
   });
   const marks = useQuery({ queryKey: ['finding marks', modelId], queryFn: () => api.findingMarks(modelId) });
   const open = useMutation({
