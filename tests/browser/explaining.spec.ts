@@ -45,7 +45,8 @@ test('what is worth a look stands on Today; it is opened, and what is not intere
   await mira.goto(`${product.address}/?model=ferries`);
   const worth = mira.getByRole('region', { name: /^Worth a look/ });
   const findings = worth.getByRole('list', { name: /^Worth a look/ });
-  await expect(findings.getByRole('listitem').first()).toBeVisible();
+  // the first to look waits until all has been looked at, on a cold server without its copy
+  await expect(findings.getByRole('listitem').first()).toBeVisible({ timeout: 170_000 });
   const title = await findings.getByRole('heading').first().innerText();
   await worth.getByRole('button', { name: `Not interesting: ${title}` }).click();
   await expect(findings.getByRole('heading', { name: title, exact: true })).toHaveCount(0);
