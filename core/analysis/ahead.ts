@@ -10,9 +10,8 @@ import { addMonths, earlierOf, type Day } from '../time/day';
 import { addGrains, countGrains, endOf, MONTHS_IN, startOf, startsBetween, type Grain } from '../time/grain';
 import { resolvePeriod, type Calendar } from '../time/period';
 import { FEWEST_VALUES, forecast, type Forecast } from './forecast';
+import { SEASON } from './seasonal';
 
-/** Periods of a season: of a year, or of a week of days. */
-const SEASON: Readonly<Record<Grain, number>> = { day: 7, week: 52, month: 12, quarter: 4, half: 2, year: 1 };
 /** Lines that can be told apart. */
 const MOST_LINES = 12;
 /** Periods between the last data and what is asked for that are bridged. */

@@ -2,7 +2,11 @@
  * A line over time taken apart robustly: level, season, and what is left. Medians throughout, so that what stands out does not bend what
  * it is measured by (in the spirit of STL, Cleveland and others 1990, with running medians in the place of local regression).
  */
+import type { Grain } from '../time/grain';
 import { medianOf } from './statistics';
+
+/** Periods of a season: of a year, or of a week of days. */
+export const SEASON: Readonly<Record<Grain, number>> = { day: 7, week: 52, month: 12, quarter: 4, half: 2, year: 1 };
 
 export interface TakenApart {
   /** Was it taken apart in proportions? Then all parts are logarithms. */

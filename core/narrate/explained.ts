@@ -69,7 +69,7 @@ const FAR_MORE = 1.3;
 
 /**
  * @param scope the words of conditions and period, or an empty text
- * @example verdictOf(…) // 'Passengers rose 5.6 % on August 2025, it was no fall; Outer Isles gave half of it, in August 2026'
+ * @example verdictOf(…) // 'Passengers rose 5.6 % on the year before, in August 2026: it did not fall; Outer Isles made up half of it'
  */
 export function verdictOf(
   total: { readonly now: number; readonly before: number; readonly change: number },
@@ -148,16 +148,22 @@ export function daysText(days: readonly Day[]): string {
     : `on ${days.length} days between ${dayWords(first)} and ${dayWords(last)}`;
 }
 
-export function missingText({ days, side }: MissingPart, { beside }: Pick<MovedWords, 'beside'>): string {
-  const those = days.length === 1 ? 'Such a day usually has' : 'Such days usually have';
+export function gapText({ days, side }: MissingPart, { beside }: Pick<MovedWords, 'beside'>): string {
   return side === 'now'
-    ? `There are no records ${daysText(days)}. ${those} some, so what is missing there is no fall.`
-    : `On ${beside} there are no records ${daysText(days)}. ${those} some, so what was missing there is no rise.`;
+    ? `There are no records ${daysText(days)}.`
+    : `On ${beside} there are no records ${daysText(days)}.`;
+}
+
+/** Days that are missing altogether, with what that means for the change. */
+export function missingText(part: MissingPart, words: Pick<MovedWords, 'beside'>): string {
+  const usual = part.days.length === 1 ? 'Such a day usually has' : 'Such days usually have';
+  return `${gapText(part, words)} ${usual} some, so ${part.side === 'now' ? 'what is missing there is no fall' : 'what was missing there is no rise'}.`;
 }
 
 const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five'];
 
-export function calendarText({ weekdays }: CalendarPart, words: MovedWords, effect: number, before: number): string {
+/** @param before what all came to on the earlier side */
+export function calendarText({ weekdays, effect }: CalendarPart, words: MovedWords, before: number): string {
   const [more, fewer] = [weekdays.filter((one) => one.more > 0), weekdays.filter((one) => one.more < 0)];
   const named = (list: CalendarPart['weekdays']) =>
     listWords(

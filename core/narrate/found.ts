@@ -12,15 +12,6 @@ export interface FoundWords {
   readonly grain: Grain;
 }
 
-const UNITS: Readonly<Record<Grain, string>> = {
-  day: 'day',
-  week: 'week',
-  month: 'month',
-  quarter: 'quarter',
-  half: 'half year',
-  year: 'year',
-};
-
 /** @param days the first day of each period of the line */
 export function foundOverTime(
   found: LineFinding,
@@ -33,6 +24,7 @@ export function foundOverTime(
   const percent = column.format?.style === 'percent';
   const by = percent ? formatPoints(Math.abs(found.effect)) : formatSize(Math.abs(found.size));
   const up = found.effect > 0;
+  const unit = grain === 'half' ? 'half year' : grain;
   const first = period(0).slice(-4);
   switch (found.kind) {
     case 'outlier':
@@ -48,17 +40,17 @@ export function foundOverTime(
     case 'trend':
       return {
         title: `${of} ${up ? 'rises' : 'falls'} year after year`,
-        text: `${up ? 'Up' : 'Down'} by about ${written(Math.abs(found.effect))} a year, each ${UNITS[grain]} beside that of other years.`,
+        text: `${up ? 'Up' : 'Down'} by about ${written(Math.abs(found.effect))} a year, each ${unit} beside that of other years.`,
       };
     case 'record':
       return {
-        title: `${of}: ${up ? 'the highest' : 'the lowest'} ${UNITS[grain]} since ${first}`,
+        title: `${of}: ${up ? 'the highest' : 'the lowest'} ${unit} since ${first}`,
         text: `${written(found.value)} in ${period(found.from)}; the ${up ? 'highest' : 'lowest'} before was ${written(found.usual)}.`,
       };
     case 'streak': {
       const count = found.to - found.from + 1;
       return {
-        title: `${of}: ${count} ${UNITS[grain]}s in a row ${up ? 'above' : 'below'} the year before`,
+        title: `${of}: ${count} ${unit}s in a row ${up ? 'above' : 'below'} the year before`,
         text: `The last, ${period(found.to)}, had ${written(found.value)} beside ${written(found.usual)}.`,
       };
     }

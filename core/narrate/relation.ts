@@ -2,7 +2,7 @@
 import { usualKind } from '../chart/fit';
 import { shapeOf } from '../chart/shape';
 import { relationOf, strengthWords, type Relation } from '../analysis/relation';
-import { takenApart } from '../analysis/seasonal';
+import { SEASON, takenApart } from '../analysis/seasonal';
 import { formatCell } from '../format/format';
 import { pluralWord } from '../model/model';
 import type { Answer, Cell } from '../query/answer';
@@ -10,6 +10,7 @@ import type { AnswerColumn } from '../query/plan';
 import { ALL, OTHERS, REST } from '../query/parts';
 import type { Reading } from '../reading/schema';
 import { listWords } from '../reading/words';
+import { isCycle } from '../time/grain';
 
 export interface Related {
   readonly relation: Relation;
@@ -24,13 +25,6 @@ export interface Related {
 
 /** Fewer points than this say little. */
 const FEW = 10;
-/** Periods of a season. */
-const SEASONS: Readonly<Partial<Record<NonNullable<AnswerColumn['grain']>, number>>> = {
-  day: 7,
-  week: 52,
-  month: 12,
-  quarter: 4,
-};
 
 /** @returns null where an answer is not two measures drawn against each other */
 export function relatedIn(answer: Answer, reading: Reading): Related | null {
@@ -52,9 +46,9 @@ export function relatedIn(answer: Answer, reading: Reading): Related | null {
       : [],
   );
   const of = (place: number) => rows.map((row) => number(answer.rows[row]?.[place]) ?? 0);
-  const season = key.grain === undefined ? undefined : SEASONS[key.grain as keyof typeof SEASONS];
+  const season = key.grain === undefined || isCycle(key.grain) ? 1 : SEASON[key.grain];
   const [xs, ys] = [of(first.at), of(second.at)];
-  const left = key.role === 'time' ? [takenApart(xs, season ?? 1)?.left, takenApart(ys, season ?? 1)?.left] : [];
+  const left = key.role === 'time' ? [takenApart(xs, season)?.left, takenApart(ys, season)?.left] : [];
   const [x, y] = [left[0] ?? xs, left[1] ?? ys];
   const relation = relationOf(x.map((value, index) => [value, y[index] ?? 0] as const));
   return relation === null

@@ -87,16 +87,13 @@ export class Answering {
     const reading = ready.sight.reading(asked);
     const fault = readingFault(reading) ?? missingFrom(reading, ready.model) ?? periodFault(reading, ready.calendar);
     if (fault !== null) throw new Unanswerable(fault);
-    const sentence = sentenceOf(reading, ready.naming, ready.calendar);
     const key = `${dataKey(ready)} ${options.skip ?? 0} ${canonical(reading)}`;
     const computed = await this.cache.get(key, options.signal, (signal) =>
       reading.explain === undefined
         ? this.compute(reading, ready, { ...options, signal })
         : explained(reading, ready, this.looks(ready, { ...options, signal })),
     );
-    return reading.explain === undefined
-      ? { ...computed, sentence }
-      : { ...computed, sentence: sentenceOf(computed.reading, ready.naming, ready.calendar) };
+    return { ...computed, sentence: sentenceOf(computed.reading, ready.naming, ready.calendar) };
   }
 
   /** How an explanation looks at the data, with the rights of whoever asks. */

@@ -1,7 +1,7 @@
 /** Findings: what is worth a look in a model, and what people said of them. */
 import { Router } from 'express';
 import { findingMarkBody, findingsBody } from '@zud/core/contract/findings';
-import { notFound } from '@zud/core/contract/problem';
+import { notFound, Problem } from '@zud/core/contract/problem';
 import { missingFrom } from '@zud/core/reading/references';
 import { isMeasure } from '@zud/core/model/calculation';
 import type { Reading } from '@zud/core/reading/schema';
@@ -44,13 +44,13 @@ export function findingRoutes(context: Context): Router {
   }
 
   /** What the tiles of a board show of a model: the measures, under the conditions of the board. */
-  async function ofBoard(boardId: string, person: string, modelId: string): Promise<FindingsWithin> {
+  async function ofBoard(boardId: string, person: string, { model, sight }: ReadyModel): Promise<FindingsWithin> {
     const { board } = await boardFor(store, boardId, person, 'see');
     const tiles = (await tilesOf(store, board.id)).flatMap(({ tile }) =>
-      isAnswer(tile) && tile.modelId === modelId ? [tile] : [],
+      isAnswer(tile) && tile.modelId === model.id ? [tile] : [],
     );
     return {
-      where: board.scope.where,
+      where: sight.narrowing(board.scope).where,
       measures: [...new Set(tiles.flatMap((tile) => measuresShown(tile.reading)))],
     };
   }
@@ -63,10 +63,12 @@ export function findingRoutes(context: Context): Router {
       const body = parsed(findingsBody, request.body ?? {});
       const began = performance.now();
       const reading = body.reading as Reading | undefined;
+      const missing = reading === undefined ? null : missingFrom(reading, ready.model);
+      if (missing !== null) throw new Problem(422, 'It cannot be looked at', missing);
       const within: FindingsWithin =
         body.boardId !== undefined
-          ? await ofBoard(body.boardId, person.id, ready.model.id)
-          : reading === undefined || missingFrom(reading, ready.model) !== null
+          ? await ofBoard(body.boardId, person.id, ready)
+          : reading === undefined
             ? { where: [], measures: null }
             : { where: ready.sight.reading(reading).where, measures: measuresShown(reading) };
       const { findings, looked } = await search(

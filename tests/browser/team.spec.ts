@@ -178,5 +178,5 @@ test('data loaded while a board is open reach it by themselves', async ({ browse
   await expect(tiles(mira).first()).toContainText('5');
   await expect(mira.getByLabel('Here now').getByRole('listitem')).toHaveCount(1);
   expect(await load(7_321)).toBeLessThan(300);
-  await expect(tiles(mira).first()).toContainText('7,321', { timeout: 10_000 });
+  await expect(tiles(mira).first()).toContainText('7,321', { timeout: 3000 });
 });

@@ -30,7 +30,7 @@ describe.each(KINDS)('%s', (kind) => {
 
   test('the parts and the rest add up to the change', async () => {
     for (const { moved } of await all) {
-      const told = moved.parts.reduce((sum, part) => sum + part.effect, 0) + moved.rest.effect;
+      const told = moved.parts.reduce((sum, part) => sum + part.effect, 0) + moved.rest;
       expect(Math.abs(told - moved.total.change)).toBeLessThanOrEqual(1e-9 * Math.max(1, Math.abs(moved.total.now)));
     }
   });

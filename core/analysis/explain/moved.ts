@@ -43,7 +43,8 @@ export interface Moved {
   readonly total: { readonly now: number; readonly before: number; readonly change: number };
   /** The most telling first; their effects and the rest add up to the change. */
   readonly parts: readonly MovedPart[];
-  readonly rest: { readonly effect: number; readonly rate?: number; readonly mix?: number };
+  /** What is not told. */
+  readonly rest: number;
   /** Nothing stands out from chance: all moved alike. */
   readonly evenly: boolean;
   /** How many members and segments were looked at. */
@@ -115,7 +116,7 @@ export async function whatMoved(world: World, whole: Both): Promise<Moved> {
   return {
     total,
     parts: told,
-    rest: restOf(told, make, whole),
+    rest: total.change - told.reduce((sum, one) => sum + one.effect, 0),
     evenly: told.length === 0,
     looked: search.looked,
     levels: search.levels,
@@ -152,13 +153,6 @@ function partsOf(
   return [part('rate', rate), part('mix', mix)]
     .filter((one) => one.q <= TOLD && (one.kind === found.kind || Math.abs(one.effect) >= LEAST_OF_BOTH * both))
     .sort((a, b) => Math.abs(b.effect) - Math.abs(a.effect));
-}
-
-/** Whatever is not told, of rates with what is left of rates and of mix. */
-function restOf(parts: readonly MovedPart[], make: Make, whole: Both): Moved['rest'] {
-  const told = parts.reduce((sum, one) => sum + one.effect, 0);
-  const effect = valueOf(make, whole.now) - valueOf(make, whole.before) - told;
-  return { effect };
 }
 
 class Search {

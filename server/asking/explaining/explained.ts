@@ -27,12 +27,16 @@ export async function explained(
     ? await explainMoved(reading, explain, ready, looks)
     : await explainUnusual(reading, explain, ready, looks);
   const column = main.answer.columns.find((one) => one.as === 'value') ?? { key: 'value', label: '', role: 'measure' };
-  const table = partsTable(explanation, main.answer);
   return {
     outcome: 'answered',
     reading: settled,
-    answer: table,
-    chart: bridgeOf(explanation, column, endsOf(settled, main, ready)),
+    // where nothing stands beside the figure, it is what there is to show
+    ...(explanation.total === undefined
+      ? { answer: main.answer, chart: main.chart }
+      : {
+          answer: partsTable(explanation, main.answer),
+          chart: bridgeOf(explanation, column, endsOf(settled, main, ready)),
+        }),
     headline: explanation.verdict,
     plainHeadline: explanation.verdict,
     notes: [...notes, ...main.notes],

@@ -11,6 +11,7 @@ import {
   alsoText,
   calendarText,
   effectText,
+  gapText,
   missingText,
   partText,
   segmentWords,
@@ -208,8 +209,8 @@ async function toldPart(part: MovedPart, telling: Telling, windows: TwoWindows |
     partText(part, elsewhere(part, whole, made.make), words),
     ...missing.map((one) => gapText(one, words)),
   ].join(' ');
-  const finest = part.segment[0];
-  const next = finest === undefined ? null : neighbourLevel(ready.model, finest.level, 1);
+  const [place] = part.segment;
+  const next = place === undefined ? null : neighbourLevel(ready.model, place.level, 1);
   const nextReading = next === null ? null : cutBy(reading, next, part.effect);
   return {
     members: part.segment,
@@ -231,11 +232,6 @@ async function toldPart(part: MovedPart, telling: Telling, windows: TwoWindows |
       : { next: { label: `next level: by ${levelWords(ready.naming, next)}`, reading: nextReading } }),
     ...(days === null ? {} : { line: lineOf(days.now, days.before) }),
   };
-}
-
-/** Days without records inside a part. */
-function gapText(missing: ReturnType<typeof missingDays>[number], words: MovedWords): string {
-  return missingText(missing, words).replace(/ Such (a day|days) usually.*$/, '');
 }
 
 /** What all else came to, on both sides. */
@@ -302,7 +298,7 @@ function dataParts(days: Days, { compared, words }: Telling, total: Moved['total
     calendar !== null && Math.abs(calendar.effect) >= LEAST_OF_CALENDAR * Math.abs(total.change) ? [calendar] : [];
   return [
     ...missing,
-    ...worth.map((one) => part('calendar', one.effect, calendarText(one, words, one.effect, total.before), true)),
+    ...worth.map((one) => part('calendar', one.effect, calendarText(one, words, total.before), true)),
   ];
 }
 

@@ -1,7 +1,8 @@
 /** "is that normal": a figure beside what was to be expected from its own past, and what moved it since the year before. */
 import { expectationOf, type Expectation } from '@zud/core/analysis/explain/unusual';
+import { SEASON } from '@zud/core/analysis/seasonal';
 import type { Explanation } from '@zud/core/analysis/explain/explanation';
-import { formatSize, formatValue } from '@zud/core/format/format';
+import { formatPoints, formatSize, formatValue } from '@zud/core/format/format';
 import { addsUp } from '@zud/core/model/additivity';
 import { isMeasure } from '@zud/core/model/calculation';
 import type { AnswerColumn } from '@zud/core/query/plan';
@@ -17,7 +18,6 @@ import { placesOf, type Looks } from './looks';
 import { explainMoved, type Explained } from './moved';
 
 const GRAINS: readonly Grain[] = ['day', 'week', 'month', 'quarter', 'half', 'year'];
-const SEASONS: Readonly<Record<Grain, number>> = { day: 7, week: 52, month: 12, quarter: 4, half: 2, year: 1 };
 
 /** @throws Unanswerable where the period is no whole one, or its past is too short */
 export async function explainUnusual(
@@ -63,14 +63,13 @@ export async function explainUnusual(
   const days = [...known.keys()].sort();
   const all = days[0] === undefined ? [] : startsBetween(grain, days[0], from, calendar.weekStart);
   const additive = addsUp(first.calculation, model);
-  const values = all.flatMap((day) => {
-    const there = known.get(day);
-    return there === undefined ? (additive ? [0] : []) : [there];
-  });
+  // a line that does not add up begins after its last gap, so that its seasons keep their places
+  const begin = additive ? 0 : all.findLastIndex((day) => !known.has(day)) + 1;
+  const values = all.slice(begin).map((day) => known.get(day) ?? 0);
   const isCount = isMeasure(first.calculation) && model.measures.get(first.calculation.measure)?.kind === 'count';
   const expectation =
     known.has(from) || additive
-      ? expectationOf(values, SEASONS[grain], isCount ? (usual) => Math.sqrt(Math.max(1, usual)) : undefined)
+      ? expectationOf(values, SEASON[grain], isCount ? (usual) => Math.sqrt(Math.max(1, usual)) : undefined)
       : null;
   if (expectation === null)
     throw new Unanswerable(
@@ -120,15 +119,18 @@ function wordsOf(
 ): { readonly verdict: string; readonly note: string } {
   const written = (one: number) => formatValue(one, column);
   const within = scope === '' ? '' : `, ${scope}`;
-  const off =
-    expected === 0
-      ? ''
-      : `, ${formatSize((value - expected) / Math.abs(expected))} ${value > expected ? 'more' : 'less'} than expected`;
+  const by =
+    column.format?.style === 'percent'
+      ? formatPoints(Math.abs(value - expected))
+      : expected === 0
+        ? written(Math.abs(value))
+        : formatSize((value - expected) / Math.abs(expected));
+  const off = `${by} ${value > expected ? 'more' : 'less'} than expected`;
   return {
     verdict:
       verdict === 'within'
-        ? `${column.label} is normal: ${written(value)}, where ${written(low)} to ${written(high)} was to be expected${within}`
-        : `${column.label} is unusually ${verdict === 'above' ? 'high' : 'low'}: ${written(value)}${off}${within}`,
+        ? `${column.label}, normal: ${written(value)}, where ${written(low)} to ${written(high)} was to be expected${within}`
+        : `${column.label}, unusually ${verdict === 'above' ? 'high' : 'low'}: ${written(value)}, ${off}${within}`,
     note: `About ${written(expected)}, between ${written(low)} and ${written(high)} nineteen times of twenty: from the level and season of the ${periods} ${grain}s before, without the one in question. ${oneIn(tail)}`,
   };
 }
