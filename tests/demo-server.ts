@@ -27,6 +27,15 @@ export type Caller = <T = Record<string, unknown>>(
   headers?: Readonly<Record<string, string>>,
 ) => Promise<Reply<T>>;
 
+/** The last of some questions in an inquiry of its own, each after the one before. */
+export async function askedOf<Step>(who: Caller, ...questions: readonly string[]): Promise<Step> {
+  const inquiry = await who<{ id: string }>('POST', '/inquiries', { modelId: 'ferries' });
+  let last: Step | null = null;
+  for (const text of questions) last = (await who<Step>('POST', `/inquiries/${inquiry.body.id}/steps`, { text })).body;
+  if (last === null) throw new Error('Nothing was asked.');
+  return last;
+}
+
 const cluster = () => process.env['ZUD_TEST_DATABASE'] ?? '';
 const databaseUrlOf = (name: string) => cluster().replace(/\/[^/]*$/, `/${name}`);
 

@@ -1,9 +1,10 @@
-/** What a line over time has that is worth a look: an outlier, a shift of level, a trend, a record, a streak. Each with its own test. */
+/** What a line over time has that is worth a look: an outlier, a shift of level, a trend, a streak. Each with its own test. */
 import { normalTail, studentTail } from './distributions';
+import { expectationOf } from './explain/unusual';
 import { takenApart, type TakenApart } from './seasonal';
 import { kendall, medianOf } from './statistics';
 
-export type LineFindingKind = 'outlier' | 'shift' | 'trend' | 'record' | 'streak';
+export type LineFindingKind = 'outlier' | 'shift' | 'trend' | 'streak';
 
 export interface LineFinding {
   readonly kind: LineFindingKind;
@@ -27,9 +28,6 @@ const LEAST_SIDE = 4;
 /** A shift is looked for among so many last values. */
 const SHIFT_WITHIN = 24;
 const LEAST_STREAK = 8;
-const FEWEST_FOR_RECORD = 24;
-/** A spread that is less than this part of the level is rounding. */
-const LEAST_SPREAD = 1e-6;
 
 /** A shift that is surer than this is why values after it lie otherwise. */
 const SURE = 1e-3;
@@ -49,47 +47,33 @@ export function lineFindings(
   const moved = shift(values, apart, error);
   // what follows from another level is told by it
   if (moved.some(({ tail, from }) => tail < SURE && from >= values.length - SHIFT_WITHIN / 2)) return moved;
-  return [
-    ...outlier(values, apart, error),
-    ...moved,
-    ...trend(values, period),
-    ...record(values),
-    ...streak(values, period),
-  ];
+  return [...outlier(values, period, error), ...moved, ...trend(values, period), ...streak(values, period)];
 }
 
-function outlier(values: readonly number[], apart: TakenApart, error: (usual: number) => number): LineFinding[] {
-  const least = LEAST_SPREAD * Math.max(1e-12, Math.abs(medianOf(apart.level)));
-  const places = values.map((_value, index) => index).slice(-RECENT);
-  const found = places.map((index) => {
-    // the point itself is no part of what is expected of it
-    const level = medianOf(apart.level.slice(Math.max(0, index - period_(apart)), index));
-    const expected = (Number.isNaN(level) ? (apart.level[index] ?? 0) : level) + (apart.season[index] ?? 0);
-    const value = values[index] ?? 0;
-    const usual = apart.proportional ? Math.exp(expected) : expected;
-    const counted = apart.proportional ? error(usual) / Math.max(1e-12, usual) : error(usual);
-    const spread = Math.max(apart.spread, least, counted);
-    const z = ((apart.proportional ? Math.log(value) : value) - expected) / spread;
-    return { index, z, usual, value };
-  });
-  const most = found.reduce((best, one) => (Math.abs(one.z) > Math.abs(best.z) ? one : best));
-  // robust spreads of short lines vary themselves, so tails are those of Student's distribution
-  const tail = Math.min(1, studentTail(most.z, Math.max(4, values.length / 3)) * places.length);
+/** The one of the last values that lies furthest from what was to be expected of it from those before. */
+function outlier(values: readonly number[], period: number, error: (usual: number) => number): LineFinding[] {
+  const found = values
+    .map((_value, index) => index)
+    .slice(-RECENT)
+    .flatMap((index) => {
+      const expectation = expectationOf(values.slice(0, index + 1), period, error);
+      return expectation === null ? [] : [{ index, ...expectation }];
+    });
+  if (found.length === 0) return [];
+  const { index, value, expected, tail } = found.reduce((best, one) => (one.tail < best.tail ? one : best));
   return [
     {
       kind: 'outlier',
-      from: most.index,
-      to: most.index,
-      tail,
-      effect: most.value - most.usual,
-      size: most.usual === 0 ? 0 : (most.value - most.usual) / Math.abs(most.usual),
-      usual: most.usual,
-      value: most.value,
+      from: index,
+      to: index,
+      tail: Math.min(1, tail * found.length),
+      effect: value - expected,
+      size: expected === 0 ? 0 : (value - expected) / Math.abs(expected),
+      usual: expected,
+      value,
     },
   ];
 }
-
-const period_ = ({ season }: TakenApart): number => Math.min(6, season.length);
 
 /** The split that sets two levels furthest apart, of values without their season; corrected for all splits (Bonferroni). */
 function shift(values: readonly number[], apart: TakenApart, error: (usual: number) => number): LineFinding[] {
@@ -173,28 +157,6 @@ function trend(values: readonly number[], period: number): LineFinding[] {
       size: usual === 0 ? 0 : a / Math.abs(usual),
       usual,
       value: medianOf(values.slice(-period)),
-    },
-  ];
-}
-
-/** The last value is the highest or lowest of all: of so many it would be by chance once in so many. */
-function record(values: readonly number[]): LineFinding[] {
-  const last = values.at(-1);
-  if (last === undefined || values.length < FEWEST_FOR_RECORD) return [];
-  const others = values.slice(0, -1);
-  const [low, high] = [Math.min(...others), Math.max(...others)];
-  if (last <= high && last >= low) return [];
-  const usual = last > high ? high : low;
-  return [
-    {
-      kind: 'record',
-      from: values.length - 1,
-      to: values.length - 1,
-      tail: 2 / values.length,
-      effect: last - usual,
-      size: usual === 0 ? 0 : (last - usual) / Math.abs(usual),
-      usual,
-      value: last,
     },
   ];
 }

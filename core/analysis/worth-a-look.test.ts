@@ -1,15 +1,17 @@
 import { worthALook, type Candidate } from './worth-a-look';
 
+let made = 0;
+/** Each about other figures at another time, unless it says so. */
 const candidate = (given: Partial<Candidate>): Candidate => ({
   kind: 'outlier',
   measure: 'm',
-  figures: Math.random().toString(),
+  figures: `figures ${(made += 1)}`,
   tail: 1e-9,
   size: 0.5,
   part: 0.5,
   breadth: 1,
   whose: '',
-  at: Math.random().toString(),
+  at: `day ${made}`,
   ...given,
 });
 

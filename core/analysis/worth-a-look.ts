@@ -28,12 +28,9 @@ const MOST_SURPRISE = 12;
 const MOST_ALIKE = 2;
 
 const KIND_WEIGHTS: Readonly<Record<string, number>> = {
-  'missing': 1.4,
   'outlier': 1.2,
   'shift': 1.1,
   'unlike its peers': 0.35,
-  'record': 0.9,
-  'mix': 0.9,
   'streak': 0.7,
   'trend': 0.6,
   'concentration': 0.5,

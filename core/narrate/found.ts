@@ -25,7 +25,6 @@ export function foundOverTime(
   const by = percent ? formatPoints(Math.abs(found.effect)) : formatSize(Math.abs(found.size));
   const up = found.effect > 0;
   const unit = grain === 'half' ? 'half year' : grain;
-  const first = period(0).slice(-4);
   switch (found.kind) {
     case 'outlier':
       return {
@@ -41,11 +40,6 @@ export function foundOverTime(
       return {
         title: `${of} ${up ? 'rises' : 'falls'} year after year`,
         text: `${up ? 'Up' : 'Down'} by about ${written(Math.abs(found.effect))} a year, each ${unit} beside that of other years.`,
-      };
-    case 'record':
-      return {
-        title: `${of}: ${up ? 'the highest' : 'the lowest'} ${unit} since ${first}`,
-        text: `${written(found.value)} in ${period(found.from)}; the ${up ? 'highest' : 'lowest'} before was ${written(found.usual)}.`,
       };
     case 'streak': {
       const count = found.to - found.from + 1;
@@ -73,6 +67,6 @@ export function foundConcentration(
 ): { readonly title: string; readonly text: string } {
   return {
     title: `${who} holds ${formatSize(share)} of all ${column.label.toLowerCase()}`,
-    text: `Over the last 12 months; ${members - 1} other ${peers} share the rest.`,
+    text: `Over the last 12 months; the other ${members - 1} ${peers} share the rest.`,
   };
 }

@@ -181,18 +181,12 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
   }
 }
 
-/** Changes that ask the same of something else; any other asks for figures again. */
-const STILL_EXPLAINED: ReadonlySet<Edit['do']> = new Set([
-  'show',
-  'condition',
-  'period',
-  'dateRole',
-  'compare',
-  'explain',
-]);
+/** Changes that ask the same of something else; any other, and a measure more, asks for figures again. */
+const STILL_EXPLAINED: ReadonlySet<Edit['do']> = new Set(['show', 'condition', 'period', 'dateRole', 'compare']);
 
 function stillExplained(reading: Reading, edits: readonly Edit[]): Reading {
-  return reading.explain === undefined || edits.every((edit) => STILL_EXPLAINED.has(edit.do))
+  if (reading.explain === undefined || edits.some((edit) => edit.do === 'explain')) return reading;
+  return reading.shown.length === 1 && edits.every((edit) => STILL_EXPLAINED.has(edit.do))
     ? reading
     : unexplained(reading);
 }

@@ -1,7 +1,7 @@
 /** Readings summed up, over real data: its numbers are those of SQL by hand. */
 import pg from 'pg';
 import type { Reading } from '@zud/core/reading/schema';
-import { startDemoServer, type Caller, type DemoServer } from '../../tests/demo-server';
+import { askedOf, startDemoServer, type Caller, type DemoServer } from '../../tests/demo-server';
 
 interface Step {
   readonly outcome: string;
@@ -31,14 +31,7 @@ afterAll(async () => {
   await demo.close();
 });
 
-/** The last of some questions, each after the one before. */
-async function asked(...questions: string[]): Promise<Step> {
-  const inquiry = await mira<{ id: string }>('POST', '/inquiries', { modelId: 'ferries' });
-  let last: Step | null = null;
-  for (const text of questions) last = (await mira<Step>('POST', `/inquiries/${inquiry.body.id}/steps`, { text })).body;
-  if (last === null) throw new Error('Nothing was asked.');
-  return last;
-}
+const asked = (...questions: string[]) => askedOf<Step>(mira, ...questions);
 
 const passengers = async (where: string): Promise<number> =>
   Number((await sql.query<{ n: string }>(`select sum(passengers) as n from data.bookings where ${where}`)).rows[0]?.n);

@@ -86,6 +86,7 @@ export function findingRoutes(context: Context): Router {
               person.id,
               ready.model.id,
               shown.map((one) => one.id),
+              new Date(),
             )
           : null;
       return {

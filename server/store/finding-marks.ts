@@ -42,31 +42,32 @@ export async function markFinding(
       });
 }
 
-/** What somebody was shown before, and when; notes what they are shown now. */
+/** After so long somebody looks anew; until then what is new stays new. */
+const A_LOOK = 3_600_000;
+/** Findings of long ago are forgotten. */
+const MOST_SEEN = 500;
+
+/**
+ * Notes what somebody is shown now.
+ * @returns what they were shown before this look, and when they looked last; null where they never did
+ */
 export async function lookAt(
   store: Store,
   personId: string,
   modelId: string,
-  seen: readonly string[],
+  shown: readonly string[],
+  now: Date,
 ): Promise<{ readonly seen: readonly string[]; readonly at: Date } | null> {
-  const [before] = await store
-    .select({ seen: findingLooks.seen, at: findingLooks.at })
-    .from(findingLooks)
-    .where(and(eq(findingLooks.personId, personId), eq(findingLooks.modelId, modelId)));
-  const all = [...new Set([...seen, ...(before?.seen ?? [])])].slice(0, MOST_SEEN);
+  const whose = and(eq(findingLooks.personId, personId), eq(findingLooks.modelId, modelId));
+  const [there] = await store.select().from(findingLooks).where(whose);
+  const together = (...lists: (readonly string[])[]) => [...new Set(lists.flat())].slice(0, MOST_SEEN);
+  const anew = there === undefined || now.getTime() - there.at.getTime() > A_LOOK;
+  const look = anew
+    ? { seen: together(there?.shown ?? [], there?.seen ?? []), shown: [...shown], at: now, before: there?.at ?? null }
+    : { seen: there.seen, shown: together(shown, there.shown), at: there.at, before: there.before };
   await store
     .insert(findingLooks)
-    .values({ personId, modelId, seen: all })
-    .onConflictDoUpdate({
-      target: [findingLooks.personId, findingLooks.modelId],
-      // what was shown a moment ago is still what was seen last
-      set: {
-        seen: all,
-        at: sql`case when finding_looks.at < now() - interval '1 hour' then now() else finding_looks.at end`,
-      },
-    });
-  return before ?? null;
+    .values({ personId, modelId, ...look })
+    .onConflictDoUpdate({ target: [findingLooks.personId, findingLooks.modelId], set: look });
+  return look.before === null ? null : { seen: look.seen, at: look.before };
 }
-
-/** Findings of long ago are forgotten. */
-const MOST_SEEN = 500;

@@ -466,8 +466,13 @@ export const findingLooks = pgTable(
       .notNull()
       .references(() => people.id, { onDelete: 'cascade' }),
     modelId: text('model_id').notNull(),
+    /** Before this look began. */
     seen: jsonb('seen').$type<readonly string[]>().notNull().default([]),
+    /** In this look. */
+    shown: jsonb('shown').$type<readonly string[]>().notNull().default([]),
     at: at('at').notNull().defaultNow(),
+    /** When the look before it began. */
+    before: at('before'),
   },
   (table) => [primaryKey({ columns: [table.personId, table.modelId] })],
 );

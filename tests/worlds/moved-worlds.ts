@@ -1,6 +1,6 @@
 /** Worlds with a change in them of which the cause is known: what was planted, and what the records come to. */
 import type { Cell, Make, Place, Segment, Side, World, WorldLevel } from '../../core/analysis/explain/world';
-import { randomOf, type Random } from './random';
+import { randomOf, type Chance } from './random';
 
 /** Records of the same members of all levels, together. */
 interface Group {
@@ -104,7 +104,7 @@ function factorOf(kind: Kind, index: number): number {
   }
 }
 
-function causesOf(kind: Kind, sizes: readonly number[], random: Random): Segment[] {
+function causesOf(kind: Kind, sizes: readonly number[], random: Chance): Segment[] {
   const place = (level: number): Place => ({
     level: `l${level}`,
     member: `l${level} m${random.whole(0, (sizes[level] ?? 1) - 1)}`,
@@ -140,7 +140,7 @@ function combinations(sizes: readonly number[]): number[][] {
   );
 }
 
-function binomial(count: number, chance: number, random: Random): number {
+function binomial(count: number, chance: number, random: Chance): number {
   let hits = 0;
   for (let one = 0; one < count; one += 1) if (random.next() < chance) hits += 1;
   return hits;

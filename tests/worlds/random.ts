@@ -1,26 +1,18 @@
-/** Randomness of generated worlds, from a seed. */
+/** Counts and bells for generated worlds, on the demo's seeded numbers. */
+import { seeded } from '../../demo/random';
 
-export interface Random {
-  /** From 0 up to 1. */
-  next(): number;
-  whole(from: number, to: number): number;
+export interface Chance {
+  readonly next: () => number;
+  readonly whole: (low: number, high: number) => number;
   pick<Item>(items: readonly Item[]): Item;
+  /** Standard normal (Box and Muller 1958): the demo's own is bounded, and tails are what is tested here. */
   normal(): number;
   poisson(mean: number): number;
 }
 
-/** Mulberry32: small, fast and the same on every machine. */
-export function randomOf(seed: number): Random {
-  let state = seed >>> 0;
-  const next = () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
+export function randomOf(seed: number): Chance {
+  const { next, whole } = seeded(seed);
   const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
-  const whole = (from: number, to: number) => from + Math.floor(next() * (to - from + 1));
   return {
     next,
     whole,

@@ -320,7 +320,9 @@ export function AnswerView(props: {
                 modelId={model.id}
                 answer={answer}
                 reading={reading}
-                {...(props.canAsk ? { choosing: { chosen, onChoose: choose }, onEdit: props.onEdit } : {})}
+                {...(props.canAsk && explanation === undefined
+                  ? { choosing: { chosen, onChoose: choose }, onEdit: props.onEdit }
+                  : {})}
               />
             ) : shownSide === 'rows' && model ? (
               <RecordsView

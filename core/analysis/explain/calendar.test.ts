@@ -8,12 +8,12 @@ const days = (from: string, count: number, missing: readonly string[] = []): Day
     return { day, side: missing.includes(day) ? null : [weekday(day) === 6 ? 100 : 10] };
   });
 
-test('August 2026 has five Saturdays, August 2025 as well; a Sunday fewer and a Monday more are worth the same', () => {
+test('a Monday more and a Friday fewer, of days that are worth the same, move nothing', () => {
   expect(calendarPart(days('2026-08-01', 31), days('2025-08-01', 31))?.effect ?? 0).toBe(0);
 });
 
-test('a Saturday more is worth what Saturdays were worth before, less the day it takes the place of', () => {
-  // May 2026 has five Saturdays, May 2025 as well; June 2026 four, June 2024 five
+test('a Saturday fewer costs what Saturdays were worth before, less the day that takes its place', () => {
+  // June 2024 had five Saturdays and Sundays, June 2026 has five Mondays and Tuesdays: 10 + 10 − 100 − 10
   const part = calendarPart(days('2026-06-01', 30), days('2024-06-01', 30));
   expect(part?.effect).toBe(-90);
   expect(part?.weekdays).toEqual(expect.arrayContaining([{ weekday: 6, more: -1 }]));

@@ -3,6 +3,7 @@ import { resolvePeriod } from '@zud/core/time/period';
 import type { Note } from '@zud/core/language/read';
 import { windowsOf } from '@zud/core/query/windows';
 import { hasDifference, type Condition, type Reading } from '@zud/core/reading/schema';
+import { listWords } from '@zud/core/reading/words';
 import { endOf } from '@zud/core/time/grain';
 import type { ReadyModel } from '../ready-model';
 import { Unanswerable } from '../unanswerable';
@@ -50,6 +51,23 @@ export async function comparedReading(
     compared: { ...total, when: { period: { kind: 'this', grain: 'year' } }, against: { kind: 'year' } },
     notes: [{ kind: 'assumed', text: 'No period was said, so this year is set beside the same days of last year.' }],
   };
+}
+
+/** What of a question an explanation leaves out, in words: it is of one plain figure of all members. */
+export function leftOut({ shown, rank }: Reading, name: string): Note[] {
+  const left = [
+    ...(shown.length > 1 ? ['the other measures'] : []),
+    ...(shown[0]?.transform ? ['the way it was shown'] : []),
+    ...(rank === null ? [] : ['the choice of some members']),
+  ];
+  return left.length === 0
+    ? []
+    : [
+        {
+          kind: 'assumed',
+          text: `Is of ${name} as a whole; ${listWords(left, 'and')} ${left.length > 1 || shown.length > 1 ? 'are' : 'is'} left out.`,
+        },
+      ];
 }
 
 /** A total with conditions more. */

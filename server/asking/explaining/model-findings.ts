@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto';
 import { lineFindings } from '@zud/core/analysis/findings-over-time';
 import type { ModelFinding } from '@zud/core/analysis/model-finding';
+import { SEASON } from '@zud/core/analysis/seasonal';
 import { outliers, medianOf } from '@zud/core/analysis/statistics';
 import { worthALook, type Candidate } from '@zud/core/analysis/worth-a-look';
 import { normalTail } from '@zud/core/analysis/distributions';
@@ -25,14 +26,17 @@ const MOST_MEMBERS = 40;
 /** Measures that are asked for at once. */
 const MOST_AT_ONCE = 12;
 const GRAIN: Grain = 'month';
-const SEASON = 12;
 /** Whole periods that a line needs to be looked at. */
 const FEWEST = 18;
 /** A member with fewer records a period says little by itself. */
 const FEWEST_RECORDS = 8;
 /** One member that holds more than this of a whole is told. */
 const CONCENTRATED = 1 / 3;
+/** … and so many times its even share. */
+const EVEN_SHARES = 2.5;
 const FEWEST_PEERS = 6;
+/** The median of the size of a standard normal variable. */
+const MIDDLE_SIZE = 0.6745;
 const A_YEAR = 12;
 const MOST_POINTS = 36;
 
@@ -69,12 +73,15 @@ export async function findingsOfModel(
     startOf(GRAIN, last, calendar.weekStart),
     endOf(GRAIN, last, calendar.weekStart) <= last ? 1 : 0,
   );
+  const to = endOf(GRAIN, addGrains(GRAIN, until, -1), calendar.weekStart);
   const levels = [...model.levels.values()].filter(({ level }) => {
     const count = names.membersOf(level.id).length;
     return count >= 2 && count <= MOST_MEMBERS;
   });
   const found: Found[] = [];
   let looked = 0;
+  /** What each measure that adds up came to in the last year. */
+  const totals = new Map<string, number>();
   for (const ids of [...groups.values()].flatMap((all) => chunks(all, MOST_AT_ONCE))) {
     // of each fact one measure counts its records, so that chance is known
     const counting = countOf(ids, model);
@@ -88,7 +95,7 @@ export async function findingsOfModel(
         shown: shown.map(plain),
         by: [{ kind: 'time', grain: GRAIN }, ...(level === null ? [] : [byLevel(level)])],
         where: [...within.where],
-        when: { period: { kind: 'until', to: endOf(GRAIN, addGrains(GRAIN, until, -1), calendar.weekStart) } },
+        when: { period: { kind: 'until', to } },
       };
       if (impossibility(reading, names) !== null) continue;
       const figures = await looks.figures(reading).catch(passedOver);
@@ -96,7 +103,8 @@ export async function findingsOfModel(
       const made = linesIn(figures, shown, counting, level, ready).filter((line) => own.includes(line.measure));
       looked += made.length;
       found.push(...made.flatMap((line) => overTime(line, ready, within)));
-      if (level !== null) found.push(...besideOthers(made, ready, within));
+      if (level === null) for (const line of made) totals.set(line.measure, lastYear(line));
+      else found.push(...(await besideOthers(level, own, made, totals, { ready, looks, within, to })));
     }
   }
   const told = worthALook(found, most);
@@ -150,9 +158,9 @@ function linesIn(
   const members =
     level === null
       ? [null]
-      : [...new Set(dated.map((row) => row[at]))].filter(
-          (one): one is string => typeof one === 'string' && one !== NO_NAME,
-        );
+      : [...new Set(dated.map((row) => row[at]))]
+          .filter((one): one is string => typeof one === 'string' && one !== NO_NAME)
+          .sort();
   const cells = (place: number | undefined, member: string | number | null) =>
     new Map(
       dated.flatMap((row): [string, number][] => {
@@ -161,8 +169,12 @@ function linesIn(
       }),
     );
   const countAt = counting === null ? undefined : value[ids.indexOf(counting)];
+  const year = days.slice(-A_YEAR);
   const records = new Map(
-    members.map((member) => [member, sum([...cells(countAt, member).values()].slice(-A_YEAR)) / A_YEAR]),
+    members.map((member) => {
+      const counted = cells(countAt, member);
+      return [member, sum(year.map((day) => counted.get(day) ?? 0)) / year.length] as const;
+    }),
   );
   const whole = sum([...records.values()]);
   return ids.flatMap((measure, index): Line[] => {
@@ -233,7 +245,7 @@ const membersOf = ({ level, member }: Line) => (level === null || member === nul
 function overTime(line: Line, { calendar }: ReadyModel, within: FindingsWithin): Found[] {
   const { column, days, values, member, measure, level } = line;
   const figures = `${measure} ${JSON.stringify(values)}`;
-  return lineFindings(values, SEASON, errorOf(line)).map((one): Found => ({
+  return lineFindings(values, SEASON[GRAIN], errorOf(line)).map((one): Found => ({
     kind: one.kind,
     measure,
     figures,
@@ -255,76 +267,100 @@ function overTime(line: Line, { calendar }: ReadyModel, within: FindingsWithin):
   }));
 }
 
-/** A member that is far from the others of its level, and one that holds much of a whole. */
-function besideOthers(lines: readonly Line[], { naming }: ReadyModel, within: FindingsWithin): Found[] {
-  const byMeasure = new Map<string, Line[]>();
-  for (const line of lines) byMeasure.set(line.measure, [...(byMeasure.get(line.measure) ?? []), line]);
-  return [...byMeasure.values()].flatMap((peers): Found[] => {
-    const [first] = peers;
-    if (first === undefined || first.level === null) return [];
-    const plural = levelPluralWords(naming, first.level);
-    const words = (line: Line) => ({ column: line.column, who: line.member ?? '' });
-    const base = (line: Line) => ({
-      measure: line.measure,
-      figures: `${line.measure} ${JSON.stringify(line.values)}`,
-      breadth: 1,
-      whose: '',
-      at: '',
+interface Peers {
+  readonly ready: ReadyModel;
+  readonly looks: Looks;
+  readonly within: FindingsWithin;
+  /** The end of the last whole period. */
+  readonly to: Day;
+}
+
+/** Over the last year: a member that holds much of a whole, and one that is far from the others of its level. */
+async function besideOthers(
+  level: string,
+  measures: readonly string[],
+  lines: readonly Line[],
+  totals: ReadonlyMap<string, number>,
+  { ready, looks, within, to }: Peers,
+): Promise<Found[]> {
+  const { names, naming, model, calendar } = ready;
+  const members = names.membersOf(level).length;
+  const peers = levelPluralWords(naming, level);
+  const period = { from: addGrains(GRAIN, startOf(GRAIN, to, calendar.weekStart), 1 - A_YEAR), to };
+  const reading = (shown: readonly string[]): Reading => ({
+    ...EMPTY_READING,
+    shown: shown.map(plain),
+    by: [byLevel(level)],
+    where: [...within.where],
+    when: { period: { kind: 'days', ...period } },
+  });
+  const toldOf = (line: Line, kind: 'concentration' | 'unlike its peers', words: { title: string; text: string }) => ({
+    kind,
+    measure: line.measure,
+    members: membersOf(line),
+    period,
+    ...words,
+    reading: reading([line.measure]),
+    line: { now: line.values.slice(-MOST_POINTS) },
+  });
+  const base = (line: Line) => ({
+    measure: line.measure,
+    figures: `${line.measure} ${JSON.stringify(line.values)}`,
+    breadth: 1,
+    whose: '',
+    at: '',
+  });
+  const concentrated = lines.flatMap((line): Found[] => {
+    const whole = totals.get(line.measure) ?? 0;
+    const share = whole > 0 ? lastYear(line) / whole : 0;
+    if (!line.additive || members < 4 || share < Math.max(CONCENTRATED, EVEN_SHARES / members) || share > 1) return [];
+    const words = foundConcentration({ share, members, peers }, { column: line.column, who: line.member ?? '' });
+    return [
+      {
+        ...base(line),
+        kind: 'concentration',
+        tail: null,
+        size: share,
+        part: share,
+        told: toldOf(line, 'concentration', words),
+      },
+    ];
+  });
+  const apart = measures.filter((measure) => !addsUp(measureOf(measure), model));
+  if (apart.length === 0 || members < FEWEST_PEERS) return concentrated;
+  const figures = await looks.figures(reading(apart)).catch(passedOver);
+  if (figures === null) return concentrated;
+  const at = figures.columns.findIndex((column) => column.role === 'level');
+  const { value } = placesOf(figures);
+  const unlike = apart.flatMap((measure, index): Found[] => {
+    const known = new Map(figures.rows.map((row) => [row[at], row[value[index] ?? -1]]));
+    const own = lines.flatMap((line) => {
+      const cell = line.measure === measure ? known.get(line.member) : undefined;
+      return typeof cell === 'number' ? [{ line, value: cell }] : [];
     });
-    const period = { from: first.days.at(-A_YEAR) ?? '', to: first.days.at(-1) ?? '' };
-    const level = first.level;
-    if (first.additive) {
-      const whole = sum(peers.map(lastYear));
-      if (peers.length < 4 || peers.some((line) => lastYear(line) < 0) || whole <= 0) return [];
-      return peers.flatMap((line): Found[] => {
-        const share = lastYear(line) / whole;
-        if (share < Math.max(CONCENTRATED, 2.5 / peers.length)) return [];
-        return [
-          {
-            ...base(line),
-            kind: 'concentration',
-            tail: null,
-            size: share,
-            part: share,
-            told: {
-              kind: 'concentration',
-              measure: line.measure,
-              members: membersOf(line),
-              period,
-              ...foundConcentration({ share, members: peers.length, peers: plural }, words(line)),
-              reading: { ...readingOf({ ...line, level: null, member: null }, within), by: [byLevel(level)] },
-              line: { now: line.values.slice(-MOST_POINTS) },
-            },
-          },
-        ];
-      });
-    }
-    if (peers.length < FEWEST_PEERS) return [];
-    const values = peers.map((line) => medianOf(line.values.slice(-A_YEAR)));
+    if (own.length < FEWEST_PEERS) return [];
+    const values = own.map((one) => one.value);
     const middle = medianOf(values);
-    const spread = medianOf(values.map((value) => Math.abs(value - middle))) / 0.6745;
-    return outliers(values).flatMap((index): Found[] => {
-      const line = peers[index];
-      const value = values[index] ?? 0;
-      if (line === undefined || spread <= 0) return [];
+    const spread = medianOf(values.map((one) => Math.abs(one - middle))) / MIDDLE_SIZE;
+    return outliers(values).flatMap((place): Found[] => {
+      const one = own[place];
+      if (one === undefined || spread <= 0) return [];
+      const { line } = one;
+      const words = foundAmongPeers(
+        { value: one.value, middle, peers },
+        { column: line.column, who: line.member ?? '' },
+      );
       return [
         {
           ...base(line),
           kind: 'unlike its peers',
-          tail: Math.min(1, normalTail((value - middle) / spread) * peers.length),
-          size: middle === 0 ? 0 : (value - middle) / Math.abs(middle),
+          tail: Math.min(1, normalTail((one.value - middle) / spread) * own.length),
+          size: middle === 0 ? 0 : (one.value - middle) / Math.abs(middle),
           part: line.part,
-          told: {
-            kind: 'unlike its peers',
-            measure: line.measure,
-            members: membersOf(line),
-            period,
-            ...foundAmongPeers({ value, middle, peers: plural }, words(line)),
-            reading: { ...readingOf({ ...line, level: null, member: null }, within), by: [byLevel(level)] },
-            line: { now: line.values.slice(-MOST_POINTS) },
-          },
+          told: toldOf(line, 'unlike its peers', words),
         },
       ];
     });
   });
+  return [...concentrated, ...unlike];
 }

@@ -27,7 +27,7 @@ import type { Answered } from '../answered';
 import { headlineWords } from '../headline-words';
 import type { ReadyModel } from '../ready-model';
 import { Unanswerable } from '../unanswerable';
-import { comparedReading, windowsFor, within, type TwoWindows } from './compared';
+import { comparedReading, leftOut, windowsFor, within, type TwoWindows } from './compared';
 import { placesOf, type Looks } from './looks';
 import { amountsOf, conditionsOf, side, worldOf } from './world-of';
 
@@ -78,7 +78,7 @@ export async function explainMoved(
   const moved = await whatMoved(world, whole);
   const words = wordsFor(main, made, compared, ready);
   const explanation = await told(moved, { compared, explain, ready, looks, made, whole, world, words, main });
-  return { reading: { ...compared, explain }, explanation, main, notes };
+  return { reading: { ...compared, explain }, explanation, main, notes: [...leftOut(asked, name), ...notes] };
 }
 
 /** What a change is told with. */

@@ -13,7 +13,7 @@ import { endOf, startOf, startsBetween, type Grain } from '@zud/core/time/grain'
 import { headlineWords } from '../headline-words';
 import type { ReadyModel } from '../ready-model';
 import { Unanswerable } from '../unanswerable';
-import { comparedReading } from './compared';
+import { comparedReading, leftOut } from './compared';
 import { placesOf, type Looks } from './looks';
 import { explainMoved, type Explained } from './moved';
 
@@ -97,7 +97,7 @@ export async function explainUnusual(
     reading: { ...compared, against: moved === null ? null : { kind: 'year' }, explain },
     explanation,
     main,
-    notes,
+    notes: [...leftOut(asked, name), ...notes],
   };
 }
 

@@ -13,7 +13,7 @@ import { impossibility } from '@zud/core/language/impossibility';
 import { byLevel, type Condition, type Reading } from '@zud/core/reading/schema';
 import type { ReadyModel } from '../ready-model';
 import { passedOver } from '../unanswerable';
-import { windowsFor, within } from './compared';
+import { windowsFor, within, type TwoWindows } from './compared';
 import { amountAt, placesOf, type Figures, type Looks } from './looks';
 
 /** Levels with more members than this are left out: none of so many explains anything. */
@@ -69,7 +69,7 @@ export async function worldOf(
       : [{ id: level.id, dimension: dimension.id, members }];
   });
   const cube = await cubeOf(amounts, levels, records, ready, looks);
-  const slow = new Set(cube === null ? [] : levels.flatMap(({ id }) => (cube.has(id) ? [] : [id])));
+  const slow = new Set(levels.flatMap(({ id }) => (cube?.has(id) === true ? [] : [id])));
   const seen = new Map<string, Promise<readonly Cell[]>>();
   return {
     make: made.make,
@@ -107,29 +107,43 @@ async function cubeOf(
   const windows = windowsFor(amounts, ready);
   // what is tested within a period is tested in that of now, on both sides
   if (windows === null || amounts.where.some((one) => one.kind === 'measure')) return null;
-  const families = await familiesOf(amounts, levels, ready, looks);
-  const chosen: Family[] = [];
+  const families = [...(await familiesOf(amounts, levels, ready, looks))].sort((a, b) => a.rows.length - b.rows.length);
+  const all = records > MOST_GROUPS ? null : await cubeBy(families, amounts, windows, looks);
+  return all ?? cubeBy(fewEnough(families), amounts, windows, looks);
+}
+
+/** The families with the fewest members, as long as even all of their combinations are few enough. */
+function fewEnough(families: readonly Family[]): Family[] {
   let groups = 1;
-  for (const family of [...families].sort((a, b) => a.rows.length - b.rows.length)) {
-    if (records > MOST_GROUPS && groups * family.rows.length > MOST_GROUPS) continue;
-    groups *= Math.max(1, family.rows.length);
-    chosen.push(family);
-  }
-  const keys = chosen.flatMap((family) => family.keys);
+  return families.filter((family) => {
+    const more = groups * Math.max(1, family.rows.length);
+    if (more > MOST_GROUPS) return false;
+    groups = more;
+    return true;
+  });
+}
+
+async function cubeBy(
+  families: readonly Family[],
+  amounts: Reading,
+  windows: TwoWindows,
+  looks: Looks,
+): Promise<Cube | null> {
+  const keys = families.flatMap((family) => family.keys);
   const [now, before] = await Promise.all([
     groupsOf(amounts, keys, windows.now, looks),
     groupsOf(amounts, keys, windows.before, looks),
   ]);
   if (now === null || before === null) return null;
-  const all = chosen.flatMap((family) => [...family.keys, ...family.told.map(({ level }) => level)]);
+  const levels = families.flatMap((family) => [...family.keys, ...family.told.map(({ level }) => level)]);
   const widened = (row: GroupRow): GroupRow => [
-    chosen.flatMap((family) => {
+    families.flatMap((family) => {
       const own = family.keys.map((key) => row[0][keys.indexOf(key)] ?? null);
       return [...own, ...family.told.map(({ of }) => of.get(own[0] ?? null) ?? null)];
     }),
     row[1],
   ];
-  return new Cube(all, now.map(widened), before.map(widened));
+  return new Cube(levels, now.map(widened), before.map(widened));
 }
 
 /** Levels of one table: those that groups are made by, and those that the one of them tells. */
@@ -162,9 +176,7 @@ async function familiesOf(
       if (ids.length === 1) return ids.map(alone);
       const figures = await looks.figures({ ...amounts, against: null, by: ids.map((id) => byLevel(id)) }, MOST_FAMILY);
       if (figures.rows.length > MOST_FAMILY) return ids.map(alone);
-      const members = figures.rows.map((row) =>
-        ids.map((_id, at) => (row[at] === null || row[at] === undefined ? null : String(row[at]))),
-      );
+      const members = figures.rows.map((row) => ids.map((_id, at) => textOf(row[at])));
       const telling = ids.findIndex((_id, at) => new Set(members.map((row) => row[at])).size === members.length);
       if (telling < 0) return ids.map(alone);
       const told = ids.flatMap((level, at) =>
@@ -199,18 +211,25 @@ async function groupsOf(
     .catch(passedOver);
   if (figures === null || figures.rows.length > MOST_GROUPS) return null;
   const { value } = placesOf(figures);
-  return figures.rows.map((row): GroupRow => [
-    levels.map((_level, index) => (row[index] === null || row[index] === undefined ? null : String(row[index]))),
+  const groups = figures.rows.map((row): GroupRow => [
+    levels.map((_level, index) => textOf(row[index])),
     side(row, value),
   ]);
+  // rows come in any order, and the same question is told in the same words
+  const keyed = groups.map((group) => ({ key: JSON.stringify(group[0]), group }));
+  return keyed.sort((a, b) => (a.key < b.key ? -1 : 1)).map(({ group }) => group);
 }
+
+const textOf = (cell: string | number | null | undefined): string | null =>
+  cell === null || cell === undefined ? null : String(cell);
 
 function cellsOf(figures: Figures): Cell[] {
   const at = figures.columns.findIndex((column) => column.role === 'level');
   const { value, other } = placesOf(figures);
-  return figures.rows.flatMap((row) =>
-    row[at] === null || row[at] === undefined
-      ? []
-      : [{ member: String(row[at]), now: side(row, value), before: side(row, other) }],
-  );
+  return figures.rows
+    .flatMap((row): Cell[] => {
+      const member = textOf(row[at]);
+      return member === null ? [] : [{ member, now: side(row, value), before: side(row, other) }];
+    })
+    .sort((a, b) => (a.member < b.member ? -1 : 1));
 }

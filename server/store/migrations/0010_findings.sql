@@ -2,7 +2,9 @@ CREATE TABLE "finding_looks" (
 	"person_id" uuid NOT NULL,
 	"model_id" text NOT NULL,
 	"seen" jsonb DEFAULT '[]'::jsonb NOT NULL,
+	"shown" jsonb DEFAULT '[]'::jsonb NOT NULL,
 	"at" timestamp with time zone DEFAULT now() NOT NULL,
+	"before" timestamp with time zone,
 	CONSTRAINT "finding_looks_person_id_model_id_pk" PRIMARY KEY("person_id","model_id")
 );
 --> statement-breakpoint
