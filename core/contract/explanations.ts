@@ -14,6 +14,7 @@ const part: z.ZodType<ExplanationPart> = z.object({
   rate: z.number().optional(),
   rateElsewhere: z.number().optional(),
   size: z.number().optional(),
+  range: z.tuple([z.number(), z.number()]).readonly().optional(),
   q: z.number().optional(),
   name: z.string(),
   text: z.string(),
@@ -23,7 +24,7 @@ const part: z.ZodType<ExplanationPart> = z.object({
 });
 
 export const explanation: z.ZodType<Explanation> = z.object({
-  asked: z.enum(['moved', 'unusual']),
+  asked: z.enum(['moved', 'unusual', 'goesWith']),
   holds: z.boolean().nullable(),
   evenly: z.boolean(),
   verdict: z.string(),

@@ -1,5 +1,5 @@
 /** Completions while typing: names and phrases at the caret, in the context of the reading before; and follow-ups for an empty line. */
-import { addsUp } from '../model/additivity';
+import { madeOf } from '../analysis/explain/make-of';
 import { factHasLevel, factsOf, neighbourLevel, type Model } from '../model/model';
 import { hasDifference, isOneLine, type Reading } from '../reading/schema';
 import { sentenceOf } from '../reading/sentence';
@@ -169,6 +169,7 @@ export function followUps(context: ReadContext): string[] {
   const tries = [
     ...deeper.slice(0, 1).map((id) => `by ${levelWords(naming, id)}`),
     ...(canBeAskedWhy(before, model) ? ['why?'] : []),
+    ...(before.explain?.asked === 'moved' ? ['is that normal?', 'summarise this'] : []),
     ...(before.against === null ? ['vs last year'] : ['stop comparing']),
     ...(before.ahead !== null ? ['drop the forecast'] : isOneLine(before) ? ['forecast it'] : []),
     ...(before.by.some((one) => one.kind === 'time') ? [] : ['by month']),
@@ -180,12 +181,13 @@ export function followUps(context: ReadContext): string[] {
   return [...new Set(tries)].filter((text) => readingOf(understand(text, context)) !== null).slice(0, MOST);
 }
 
-/** Does it show how something that adds up changed, and not why already? */
+/** Does it show how something that is made of parts changed, and not why already? */
 function canBeAskedWhy(before: Reading, model: Model): boolean {
   const [first] = before.shown;
   return (
     first !== undefined &&
-    addsUp(first.calculation, model) &&
+    before.explain?.asked !== 'moved' &&
+    madeOf(first.calculation, model) !== null &&
     !(before.order?.by.kind === 'measure' && before.order.by.on !== undefined) &&
     (hasDifference(before) || (before.against === null && before.by.some((one) => one.kind === 'time')))
   );

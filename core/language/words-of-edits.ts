@@ -68,6 +68,9 @@ export function wordsOfEdits({ before, edits, after }: Changed, names: NameIndex
   return says(whole) ? whole : null;
 }
 
+/** What is asked of figures in the fewest words. */
+const ASKED_SHORTLY = { moved: 'why', unusual: 'is that normal', goesWith: 'what goes with it' } as const;
+
 interface Context {
   readonly naming: Naming;
   readonly before: Reading | null;
@@ -146,7 +149,7 @@ function wordsOfEdit(edit: Edit, { naming, before, after }: Context): string[] {
     case 'explain':
       return edit.explain === null
         ? ['without the explanation']
-        : [edit.explain.asked === 'moved' ? 'why' : 'is that normal', explainWords(edit.explain)];
+        : [ASKED_SHORTLY[edit.explain.asked], explainWords(edit.explain)];
     case 'format':
       return formatChange(edit, after);
     case 'line':

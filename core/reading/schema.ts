@@ -230,6 +230,8 @@ export const explainSchema = z.discriminatedUnion('asked', [
   z.object({ asked: z.literal('moved'), said: z.enum(['rise', 'fall']).optional() }),
   /** Whether it is what was to be expected from its own past. */
   z.object({ asked: z.literal('unusual'), said: z.enum(['high', 'low']).optional() }),
+  /** What it is more, or less, common among. */
+  z.object({ asked: z.literal('goesWith') }),
 ]);
 export type Explain = z.infer<typeof explainSchema>;
 

@@ -411,6 +411,7 @@ export function aheadWords({ periods }: NonNullable<Reading['ahead']>, by: Readi
 
 /** What is asked of figures beyond them. @example 'explained as a fall' */
 export function explainWords(explain: NonNullable<Reading['explain']>): string {
+  if (explain.asked === 'goesWith') return 'with what goes with it';
   if (explain.asked === 'unusual')
     return `with whether it is unusual${explain.said === undefined ? '' : `ly ${explain.said}`}`;
   return `explained${explain.said === undefined ? '' : ` as a ${explain.said}`}`;

@@ -44,13 +44,13 @@ export function dialoguesOf(model: string): Dialogue[] {
     });
 }
 
-const ASKED = { moved: 'why', unusual: 'unusual' };
+const ASKED = { moved: 'why', unusual: 'unusual', goesWith: 'goes with' };
 
 /** What a result comes to, in the notation of the corpus. */
 export function told(result: ReadResult): string {
   const sentence =
     result.sentence?.text.replace(
-      /, (explained( as a (rise|fall))?|with whether it is unusual(ly (high|low))?)$/,
+      /, (explained( as a (rise|fall))?|with whether it is unusual(ly (high|low))?|with what goes with it)$/,
       '',
     ) ?? '';
   if (result.analysis !== undefined) return `${result.analysis} ${sentence}`;

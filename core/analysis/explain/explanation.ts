@@ -18,6 +18,8 @@ export interface ExplanationPart {
   readonly rate?: number;
   readonly rateElsewhere?: number;
   readonly size?: number;
+  /** Where the effect lies, nineteen times of twenty. */
+  readonly range?: readonly [low: number, high: number];
   readonly q?: number;
   /** What a chart calls it. */
   readonly name: string;

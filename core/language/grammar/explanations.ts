@@ -76,6 +76,7 @@ const unusual = (said?: 'high' | 'low'): Intent['edits'][number] => ({
   do: 'explain',
   explain: { asked: 'unusual', ...(said === undefined ? {} : { said }) },
 });
+const goesWith: Intent['edits'][number] = { do: 'explain', explain: { asked: 'goesWith' } };
 /** "is cancellation rate in August normal" */
 const isUnusual = (parts: Parts): Intent =>
   intent(
@@ -168,6 +169,19 @@ export const EXPLANATION_RULES: readonly Rule<Question>[] = [
       means: () => followUp(unusual(said)),
     },
   ]),
+  {
+    gives: 'Intent',
+    form: '[(and|so|but)] (what goes with|what goes along with|what comes with|what is associated with|what is it associated with|what correlates with|what influences|what affects) (it|this|that|them|these|those)',
+    means: () => followUp(goesWith),
+    examples: ['what goes with it'],
+  },
+  {
+    gives: 'Intent',
+    form: '[(and|so|but)] (what goes with|what goes along with|what comes with|what is associated with|what correlates with|what influences|what affects|key factors of|key factors for|key factors behind|key factors in|what are the key factors of|what are the key factors for|what are the key factors behind|what are the main factors of|what are the main factors behind|main factors behind) {Calculation}',
+    means: (p) => intent(...shows(p), goesWith),
+    cost: -0.4,
+  },
+  { gives: 'Intent', form: 'with what goes with it', means: () => intent(goesWith) },
   { gives: 'Intent', form: 'with whether it is unusual', means: () => intent(unusual()) },
   { gives: 'Intent', form: 'with whether it is unusually high', means: () => intent(unusual('high')) },
   { gives: 'Intent', form: 'with whether it is unusually low', means: () => intent(unusual('low')) },

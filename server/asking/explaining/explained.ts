@@ -1,13 +1,17 @@
 /** A reading of which more is asked than its numbers → an answer that explains them. */
+import type { Explanation } from '@zud/core/analysis/explain/explanation';
 import { bridgeOf } from '@zud/core/chart/explanation-bridge';
-import type { Reading } from '@zud/core/reading/schema';
+import { factorBars } from '@zud/core/chart/factor-bars';
+import type { AnswerColumn } from '@zud/core/query/plan';
+import type { Explain, Reading } from '@zud/core/reading/schema';
 import { capitalised, rangeWords } from '@zud/core/reading/words';
 import { partsTable } from '@zud/core/table/explanation-table';
 import type { Answered } from '../answered';
 import { headlineWords } from '../headline-words';
 import type { ReadyModel } from '../ready-model';
 import type { Looks } from './looks';
-import { explainMoved } from './moved';
+import { explainGoesWith } from './goes-with';
+import { explainMoved, type Explained } from './moved';
 import { explainUnusual } from './unusual';
 
 /** @throws Unanswerable where it cannot be explained, with the reason */
@@ -18,31 +22,48 @@ export async function explained(
 ): Promise<Omit<Answered, 'sentence'>> {
   const { explain } = reading;
   if (explain === undefined) throw new TypeError('Nothing is to be explained.');
-  const {
-    explanation,
-    main,
-    notes,
-    reading: settled,
-  } = explain.asked === 'moved'
-    ? await explainMoved(reading, explain, ready, looks)
-    : await explainUnusual(reading, explain, ready, looks);
-  const column = main.answer.columns.find((one) => one.as === 'value') ?? { key: 'value', label: '', role: 'measure' };
+  const { explanation, main, notes, reading: settled } = await asExplained(reading, explain, ready, looks);
+  const column: AnswerColumn = main.answer.columns.find((one) => one.as === 'value') ?? { key: 'value', label: '', role: 'measure' };
   return {
     outcome: 'answered',
     reading: settled,
-    // where nothing stands beside the figure, it is what there is to show
-    ...(explanation.total === undefined
-      ? { answer: main.answer, chart: main.chart }
-      : {
-          answer: partsTable(explanation, main.answer),
-          chart: bridgeOf(explanation, column, endsOf(settled, main, ready)),
-        }),
+    ...shownOf(explanation, column, settled, main, ready),
     headline: explanation.verdict,
     plainHeadline: explanation.verdict,
     notes: [...notes, ...main.notes],
     working: main.working,
     explanation,
   };
+}
+
+/** The table and the picture of an explanation: of a change its bridge; where nothing was added up, what it tells of each part. */
+function shownOf(
+  explanation: Explanation,
+  column: AnswerColumn,
+  settled: Reading,
+  main: Answered,
+  ready: ReadyModel,
+): Pick<Answered, 'answer' | 'chart'> {
+  if (explanation.total !== undefined)
+    return {
+      answer: partsTable(explanation, main.answer),
+      chart: bridgeOf(explanation, column, endsOf(settled, main, ready)),
+    };
+  if (explanation.asked === 'goesWith')
+    return { answer: partsTable(explanation, main.answer), chart: factorBars(explanation, column) };
+  // where nothing stands beside the figure, it is what there is to show
+  return { answer: main.answer, chart: main.chart };
+}
+
+function asExplained(reading: Reading, explain: Explain, ready: ReadyModel, looks: Looks): Promise<Explained> {
+  switch (explain.asked) {
+    case 'moved':
+      return explainMoved(reading, explain, ready, looks);
+    case 'unusual':
+      return explainUnusual(reading, explain, ready, looks);
+    case 'goesWith':
+      return explainGoesWith(reading, explain, ready, looks);
+  }
 }
 
 /** What the two sides are called: their days where they are known. */

@@ -104,9 +104,10 @@ async function cubeOf(
   ready: ReadyModel,
   looks: Looks,
 ): Promise<Cube | null> {
-  const windows = windowsFor(amounts, ready);
+  const alone = amounts.against === null;
+  const windows = alone ? null : windowsFor(amounts, ready);
   // what is tested within a period is tested in that of now, on both sides
-  if (windows === null || amounts.where.some((one) => one.kind === 'measure')) return null;
+  if (!alone && (windows === null || amounts.where.some((one) => one.kind === 'measure'))) return null;
   const families = [...(await familiesOf(amounts, levels, ready, looks))].sort((a, b) => a.rows.length - b.rows.length);
   const all = records > MOST_GROUPS ? null : await cubeBy(families, amounts, windows, looks);
   return all ?? cubeBy(fewEnough(families), amounts, windows, looks);
@@ -126,13 +127,13 @@ function fewEnough(families: readonly Family[]): Family[] {
 async function cubeBy(
   families: readonly Family[],
   amounts: Reading,
-  windows: TwoWindows,
+  windows: TwoWindows | null,
   looks: Looks,
 ): Promise<Cube | null> {
   const keys = families.flatMap((family) => family.keys);
   const [now, before] = await Promise.all([
-    groupsOf(amounts, keys, windows.now, looks),
-    groupsOf(amounts, keys, windows.before, looks),
+    groupsOf(amounts, keys, windows?.now ?? null, looks),
+    windows === null ? Promise.resolve([]) : groupsOf(amounts, keys, windows.before, looks),
   ]);
   if (now === null || before === null) return null;
   const levels = families.flatMap((family) => [...family.keys, ...family.told.map(({ level }) => level)]);
@@ -190,11 +191,11 @@ async function familiesOf(
   return families.flat();
 }
 
-/** The groups of one side; null where they are too many. */
+/** The groups of one side, or, without days, of the reading's own; null where they are too many. */
 async function groupsOf(
   amounts: Reading,
   levels: readonly string[],
-  { from, to }: { readonly from: string; readonly to: string },
+  days: { readonly from: string; readonly to: string } | null,
   looks: Looks,
 ): Promise<GroupRow[] | null> {
   const role = amounts.when?.role;
@@ -203,7 +204,9 @@ async function groupsOf(
       {
         ...amounts,
         by: levels.map((level) => byLevel(level)),
-        when: { period: { kind: 'days', from, to }, ...(role === undefined ? {} : { role }) },
+        ...(days === null
+          ? {}
+          : { when: { period: { kind: 'days' as const, ...days }, ...(role === undefined ? {} : { role }) } }),
         against: null,
       },
       MOST_GROUPS,

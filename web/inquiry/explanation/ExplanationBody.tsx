@@ -7,9 +7,9 @@ import { formatCell, formatSize } from '@zud/core/format/format';
 import type { Answer } from '@zud/core/query/answer';
 import type { Reading } from '@zud/core/reading/schema';
 import { NARROW, SERIF } from '../../app/theme';
-import { Chart } from '../../charts/Chart';
 import { TextButton } from '../../parts/controls';
 import { BridgePicture } from './BridgePicture';
+import { IntervalPicture } from './IntervalPicture';
 import { SmallLinePicture } from '../../parts/SmallLinePicture';
 
 const Body = styled.div`
@@ -76,11 +76,11 @@ export function ExplanationBody(props: {
   const heading = useId();
   const along = explanation.parts;
   const against = explanation.against ?? [];
+  const ends = [...along, ...against].flatMap(({ range }) => range ?? []);
+  const within = ends.length === 0 ? null : ([Math.min(0, ...ends), Math.max(0, ...ends)] as const);
   return (
     <Body>
-      {explanation.total === undefined ? (
-        <Chart chart={chart} answer={answer} label={explanation.verdict} />
-      ) : (
+      {explanation.total === undefined ? null : (
         <div>
           <BridgePicture
             explanation={explanation}
@@ -96,10 +96,10 @@ export function ExplanationBody(props: {
         </h2>
         <Parts aria-labelledby={heading}>
           {along.map((part, index) => (
-            <Part key={keyOf(part)} place={String(index + 1)} part={part} {...props} />
+            <Part key={keyOf(part)} place={String(index + 1)} part={part} within={within} {...props} />
           ))}
           {against.map((part) => (
-            <Part key={keyOf(part)} place="–" part={part} {...props} other />
+            <Part key={keyOf(part)} place="–" part={part} within={within} {...props} other />
           ))}
           {explanation.rest === undefined ? null : (
             <li>
@@ -127,8 +127,11 @@ function Part({
   answer,
   canAsk,
   onOpen,
+  within,
   other = false,
 }: {
+  /** The ends of all intervals, on which each is drawn. */
+  within: readonly [number, number] | null;
   place: string;
   part: ExplanationPart;
   answer: Answer;
@@ -166,7 +169,11 @@ function Part({
           <span>{other ? '' : `${formatSize(part.share)} of the change`}</span>
         )}
       </Amount>
-      {part.line === undefined ? null : <SmallLinePicture line={part.line} />}
+      {part.range !== undefined && within !== null ? (
+        <IntervalPicture at={part.effect} range={part.range} within={within} />
+      ) : part.line === undefined ? null : (
+        <SmallLinePicture line={part.line} />
+      )}
     </li>
   );
 }
