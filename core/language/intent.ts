@@ -144,6 +144,8 @@ export type SaidEdit =
   | { readonly do: 'averagePer'; readonly grain: Grain }
   /** "each separately": the members that the answer before adds up, side by side. */
   | { readonly do: 'eachOf' }
+  /** "without the blanks": those that have no name at the level shown last. */
+  | { readonly do: 'withoutBlanks' }
   /** "how many are those": the members shown last, counted. */
   /** @property except the level whose members tell which of them are counted */
   | { readonly do: 'countThese'; readonly except?: string }

@@ -82,7 +82,13 @@ export function read(text: string, context: ReadContext): ReadResult {
   const { names, calendar } = context;
   const understood = understand(text, context);
   if (understood.outcome === 'unknown') return unknownWords(text, understood, context);
-  if (understood.outcome === 'refused') return unclear(understood, [], understood.reason);
+  const naming = namingOf(names);
+  const told = (reading: Reading) => sentenceOf(reading, naming, calendar);
+  if (understood.outcome === 'refused') {
+    const { perhaps } = understood;
+    const options = perhaps === undefined ? [] : [{ label: told(perhaps).text, reading: perhaps }];
+    return unclear(understood, options, understood.reason);
+  }
   if (understood.outcome === 'move')
     return {
       outcome: 'move',
@@ -97,8 +103,6 @@ export function read(text: string, context: ReadContext): ReadResult {
     };
 
   const { first, ties } = understood;
-  const naming = namingOf(names);
-  const told = (reading: Reading) => sentenceOf(reading, naming, calendar);
   const words = wordsOf(understood);
   if (ties.length > 0)
     return {

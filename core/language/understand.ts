@@ -83,7 +83,11 @@ interface Asked {
 export type Understanding =
   /** Words that nothing is known of. */
   | (Asked & { readonly outcome: 'unknown' })
-  | (Asked & { readonly outcome: 'refused'; readonly reason: string })
+  | (Asked & {
+      readonly outcome: 'refused';
+      readonly reason: string;
+      /** What it may be read as all the same, where the person says so. */ readonly perhaps?: Reading;
+    })
   | (Asked & { readonly outcome: 'move'; readonly move: Move })
   | (Asked & {
       readonly outcome: 'read';
@@ -173,7 +177,7 @@ function understandPlain(question: Question, mended: Mended['mended'], context: 
   const [best] = covers;
   if (!best) return nothing('This could not be read.');
   if (best.uses.includes('unresolved')) return { outcome: 'unknown', tokens, uses: best.uses };
-  const refused = (reason: string): Understanding => ({ outcome: 'refused', tokens, uses: best.uses, reason });
+  const refused = (reason: string) => ({ outcome: 'refused' as const, tokens, uses: best.uses, reason });
 
   const situation: Situation = {
     model,
@@ -268,6 +272,13 @@ function understandPlain(question: Question, mended: Mended['mended'], context: 
     if (anew?.outcome === 'read' && anew.ties.length === 0) return { ...anew, anew: impossible };
     return refused(refusal ?? 'This could not be read.');
   }
+  if (context.before === null && goesOn(tokens, first))
+    return {
+      ...refused(
+        'It sounds like the rest of a question, but no answer stands before it here. Name what is to be shown as well.',
+      ),
+      perhaps: first.reading,
+    };
   const ties = others.filter(
     (one) =>
       (one.cost - first.cost <= TIE && namesDiffer(one, first)) ||
@@ -297,6 +308,23 @@ function standsAlone({ pieces }: Cover): boolean {
         edit.do === 'show' ||
         (edit.do === 'compare' && edit.against?.kind === 'plan' && edits.some((other) => other.do === 'breakdown')),
     )
+  );
+}
+
+/** Words that begin or end a message which goes on from an answer. */
+const GOING_ON = {
+  first: new Set('and also plus just only same again instead without'.split(' ')),
+  last: new Set('only instead too again alone'.split(' ')),
+};
+
+/** Does a message name nothing to be shown, and go on from an answer? */
+function goesOn(tokens: readonly Token[], { cover, edits }: Candidate): boolean {
+  const words = tokens.flatMap(({ kind, word }) => (kind === 'word' ? [word] : []));
+  const asking = cover.pieces.filter(({ intent }) => intent.edits.length > 0);
+  return (
+    !edits.some((edit) => edit.do === 'show') &&
+    ((asking.length === 1 && (GOING_ON.first.has(words[0] ?? '') || GOING_ON.last.has(words.at(-1) ?? ''))) ||
+      asking.some(({ intent }) => intent.edits.some((edit) => edit.do === 'whichAreThese')))
   );
 }
 

@@ -181,12 +181,16 @@ function applyEdit(reading: Reading, edit: Edit, model: Model): Edited {
   }
 }
 
-/** Changes that ask the same of something else; any other, and a measure more, asks for figures again. */
+/**
+ * Changes that ask the same of something else; any other, and a measure more, asks for figures again. So does a measure that is named
+ * together with anything else: that is a question of its own.
+ */
 const STILL_EXPLAINED: ReadonlySet<Edit['do']> = new Set(['show', 'condition', 'period', 'dateRole', 'compare']);
 
 function stillExplained(reading: Reading, edits: readonly Edit[]): Reading {
   if (reading.explain === undefined || edits.some((edit) => edit.do === 'explain')) return reading;
-  return reading.shown.length === 1 && edits.every((edit) => STILL_EXPLAINED.has(edit.do))
+  const alone = edits.length === 1 || edits.every((edit) => edit.do !== 'show');
+  return alone && reading.shown.length === 1 && edits.every((edit) => STILL_EXPLAINED.has(edit.do))
     ? reading
     : unexplained(reading);
 }

@@ -1,6 +1,7 @@
 /** What goes wrong: the server away under an open board, a question that runs too long, a person without rights. */
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
+import type { Page } from '@playwright/test';
 import { temporaryFolder } from '../temporary-folder';
 import { ask, boardLink, expect, freePort, openBoard, Product, sentence, signedIn, still, test } from './product';
 
@@ -130,8 +131,14 @@ test('a question that runs too long is stopped with words, and the question is k
   }
 });
 
+/** The next question of a page stays on its way until the page gives it up. */
+async function holdNext(page: Page): Promise<void> {
+  await page.route('**/api/inquiries/*/steps', () => new Promise<void>(() => undefined), { times: 1 });
+}
+
 test('a long question can be stopped by hand', async ({ browser, product }) => {
   const page = await signedIn(browser, product, 'mira');
+  await holdNext(page);
   await page.goto(`${product.address}/inquiries`);
   await page.getByRole('button', { name: 'Ask Velloe Ferries' }).click();
   await ask(page, 'median onboard spend and median ticket revenue by day and route');
@@ -146,6 +153,7 @@ test('a long question can be stopped by hand', async ({ browser, product }) => {
 
 test('a newer question takes the place of the one that still runs', async ({ browser, product }) => {
   const page = await signedIn(browser, product, 'mira');
+  await holdNext(page);
   await page.goto(`${product.address}/inquiries`);
   await page.getByRole('button', { name: 'Ask Velloe Ferries' }).click();
   await ask(page, 'median onboard spend and median ticket revenue by day and vessel');

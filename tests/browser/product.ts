@@ -111,7 +111,15 @@ export async function still(page: Page): Promise<void> {
 
 export const sentence = (page: Page) => page.getByTestId('sentence').first();
 
-export const test = base.extend<object, { product: Product }>({
+export const test = base.extend<{ quiet: void }, { product: Product }>({
+  // pages left open would go on following their boards under the next test
+  quiet: [
+    async ({ browser }, use) => {
+      await use();
+      await Promise.all(browser.contexts().map((context) => context.close()));
+    },
+    { auto: true },
+  ],
   product: [
     async ({}, use) => {
       const folder = temporaryFolder('browser');

@@ -17,6 +17,7 @@ import { Failure, Loading, Message } from '../parts/states';
 import { BoardGrid, gapOf } from './BoardGrid';
 import { BoardSentence, type Refine } from './BoardSentence';
 import { CommentsDrawer } from './CommentsDrawer';
+import { FindingsDialog, type LookedAt } from '../findings/FindingsDialog';
 import { HistoryDialog } from './HistoryDialog';
 import { LooksDialog } from './LooksDialog';
 import { MoveDialog } from './MoveDialog';
@@ -168,6 +169,7 @@ export function BoardPage() {
   const [whom, setWhom] = useState<'me' | 'everyone'>('me');
   const [open, setOpen] = useState<'sharing' | 'history' | 'looks' | null>(null);
   const [moving, setMoving] = useState<BoardTile | null>(null);
+  const [looked, setLooked] = useState<LookedAt | null>(null);
   /** Whose comments are open: those of a tile, of a mark of it, or of the whole board. */
   const [talking, setTalking] = useState<{ tile: string | null; mark?: string } | null>(
     search.has('comments') ? { tile: null } : null,
@@ -275,6 +277,8 @@ export function BoardPage() {
     else if (id === 'print') window.print();
     else if (id === 'show') address({ show: '1' });
     else if (id === 'follow') follow.mutate(!data.followed);
+    else if (id === 'worth' && data.modelId !== null)
+      setLooked({ modelId: data.modelId, about: data.title, within: { boardId } });
     else setOpen(id as 'history' | 'looks');
   };
   const narrow = (tile: BoardTile) => (edits: readonly Edit[] | null) =>
@@ -299,6 +303,7 @@ export function BoardPage() {
         narrows={narrowedBy === tile.id}
         onNarrow={narrow(tile)}
         onComment={(mark) => setTalking({ tile: tile.id, mark })}
+        onLook={(reading) => setLooked({ modelId: tile.modelId, about: nameOf(tile.id), within: { reading } })}
         {...(data.looks.accent === undefined ? {} : { accent: data.looks.accent })}
         {...(large ? { large: true } : {})}
       />
@@ -402,6 +407,9 @@ export function BoardPage() {
                     label: data.followed ? 'No longer follow it' : 'Follow it',
                     note: 'Today tells what colleagues change',
                   },
+                  ...(person.role !== 'viewer' && data.modelId !== null
+                    ? [{ id: 'worth', label: 'What is worth a look in it' }]
+                    : []),
                   ...(canEdit
                     ? [
                         { id: 'looks', label: 'Title and looks …' },
@@ -514,6 +522,7 @@ export function BoardPage() {
           onClose={() => setOpen(null)}
         />
       ) : null}
+      <FindingsDialog looked={looked} asks={person.role !== 'viewer'} onClose={() => setLooked(null)} />
       <MoveDialog
         from={boardId}
         isOpen={moving !== null}

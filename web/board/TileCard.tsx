@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { Edit } from '@zud/core/reading/edit-schema';
+import type { Reading } from '@zud/core/reading/schema';
 import { api, type AnswerTile, type ModelView } from '../app/api';
 import { actsForMarks } from '../inquiry/marks';
 import { Menu, TextButton } from '../parts/controls';
@@ -42,6 +43,8 @@ export interface TileProps extends TileRights {
   /** Is it by this tile that the others are narrowed now? */
   readonly narrows: boolean;
   readonly onComment: (mark: string) => void;
+  /** What is worth a look in what the tile shows. */
+  readonly onLook: (reading: Reading) => void;
 }
 
 export function TileCard(props: TileProps) {
@@ -59,13 +62,26 @@ export function TileCard(props: TileProps) {
     mutationFn: () => api.askFromTile(props.boardId, tile.id, props.refinement),
     onSuccess: ({ inquiry, step }) => void navigate(`/inquiries/${inquiry}/steps/${step}`),
   });
+  const askOn = useMutation({
+    mutationFn: async (edits: readonly Edit[]) => {
+      const { inquiry, step } = await api.askFromTile(props.boardId, tile.id, props.refinement);
+      const asked = await api.ask(inquiry, { edit: edits }, step);
+      return `/inquiries/${inquiry}/steps/${asked.id}`;
+    },
+    onSuccess: (address) => void navigate(address),
+  });
   const draft = useMutation({
     mutationFn: () => api.draftBoard({ modelId: tile.modelId, tile: { board: props.boardId, id: tile.id } }),
     onSuccess: ({ id }) => void navigate(`/boards/${id}`),
   });
   const { data } = query;
   const entries = tileEntries(tile, props, data?.chart.kind === 'number' ? 1 : 2);
-  const act = (id: string) => (id === 'ask' ? ask.mutate() : id === 'draft' ? draft.mutate() : props.onAct(id));
+  const act = (id: string) => {
+    if (id === 'ask') ask.mutate();
+    else if (id === 'draft') draft.mutate();
+    else if (id !== 'look') props.onAct(id);
+    else if (data) props.onLook(data.reading);
+  };
   const choose = (row: number, more: boolean) =>
     setChosen((before) => {
       if (!more) return before.size === 1 && before.has(row) ? NONE : new Set([row]);
@@ -93,7 +109,12 @@ export function TileCard(props: TileProps) {
       ownScope={tile.ownScope}
       onChoose={choose}
       chosen={chosen}
-      fault={ask.error?.message ?? draft.error?.message ?? (draft.isPending ? 'Drafting a board …' : undefined)}
+      fault={
+        ask.error?.message ??
+        askOn.error?.message ??
+        draft.error?.message ??
+        (draft.isPending ? 'Drafting a board …' : undefined)
+      }
       {...(props.accent === undefined ? {} : { accent: props.accent })}
       {...(props.large ? { large: true } : {})}
       acts={(title) => (
@@ -125,6 +146,17 @@ export function TileCard(props: TileProps) {
                 Narrow the others
               </TextButton>
             ) : null}
+            {props.canAsk
+              ? marked?.questions.map((question) => (
+                  <TextButton
+                    key={question.label}
+                    isDisabled={askOn.isPending}
+                    onPress={() => askOn.mutate(question.edits)}
+                  >
+                    {question.label}
+                  </TextButton>
+                ))
+              : null}
             {marked && props.canComment ? (
               <TextButton
                 onPress={() => {

@@ -14,6 +14,7 @@ const WIDEST = 12;
 export function tileEntries(tile: BoardTile, { canAsk, canComment, canEdit }: TileRights, lowest: number): MenuEntry[] {
   return [
     ...(canAsk && tile.kind === 'answer' ? [{ id: 'ask', label: 'Ask from here' }] : []),
+    ...(canAsk && tile.kind === 'answer' ? [{ id: 'look', label: 'What is worth a look in it' }] : []),
     ...(canComment ? [{ id: 'comment', label: 'Comment' }] : []),
     ...(canAsk && tile.kind === 'answer' ? [{ id: 'draft', label: 'Draft a board from it' }] : []),
     ...(canEdit && tile.kind !== 'answer' ? [{ id: 'words', label: 'Change the words' }] : []),

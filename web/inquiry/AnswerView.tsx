@@ -340,7 +340,6 @@ export function AnswerView(props: {
                 reading={reading}
                 marked={marked}
                 onEdit={props.onEdit}
-                onSay={props.onSay}
                 onClose={() => setChosen(NONE)}
               />
             ) : null}

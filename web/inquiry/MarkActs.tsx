@@ -31,7 +31,6 @@ export function MarkActs(props: {
   reading: Reading;
   marked: Marked;
   onEdit: (edits: readonly Edit[]) => void;
-  onSay: (words: string) => void;
   onClose: () => void;
 }) {
   const { modelId, reading, marked } = props;
@@ -74,7 +73,11 @@ export function MarkActs(props: {
       ) : deeper.isFetching ? (
         <small role="status">Looking where it differs most …</small>
       ) : null}
-      {marked.why === null ? null : <TextButton onPress={() => props.onSay(marked.why ?? '')}>Why?</TextButton>}
+      {marked.questions.map((act) => (
+        <TextButton key={act.label} onPress={() => props.onEdit(act.edits)}>
+          {act.label}
+        </TextButton>
+      ))}
       <TextButton onPress={() => void copy()}>Copy</TextButton>
       <TextButton onPress={props.onClose}>Close</TextButton>
       {copied ? <small role="status">{copied}</small> : <small>Hold shift to choose several</small>}

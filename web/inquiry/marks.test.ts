@@ -49,25 +49,40 @@ test('one member: only it, without it, beside the rest, its rows, and why there 
     'Set Mid Sound beside the rest',
     'Rows',
   ]);
-  expect(marked.why).toBe('for “Mid Sound”, why?');
+  expect(marked.questions).toEqual([
+    {
+      label: 'Why?',
+      edits: [
+        {
+          do: 'condition',
+          how: 'only',
+          condition: { kind: 'members', level: 'coast', is: true, members: ['Mid Sound'] },
+        },
+        { do: 'explain', explain: { asked: 'moved' } },
+      ],
+    },
+  ]);
   expect(marked.text).toBe('Mid Sound\t20');
 });
 
-test('a month is named by its words; what does not add up, several marks, and sums of other members are not asked about', () => {
-  expect(
-    actsForMarks(
-      answer(MONTH, [
-        ['2026-03-01', 5],
-        ['2026-04-01', 6],
-      ]),
-      [0],
-      BY_MONTH,
-      undefined,
-    ).why,
-  ).toBe('March 2026, why?');
-  expect(actsForMarks(answer(COAST, COASTS, false), [0], BY_COAST, undefined).why).toBeNull();
-  expect(actsForMarks(answer(COAST, COASTS), [0, 1], BY_COAST, undefined).why).toBeNull();
-  expect(actsForMarks(answer(COAST, [['Rest', 3]]), [0], BY_COAST, undefined).why).toBeNull();
+test('of a month it is asked as well whether it is normal; what does not add up, several marks, and sums of other members are not asked why', () => {
+  const month = actsForMarks(
+    answer(MONTH, [
+      ['2026-03-01', 5],
+      ['2026-04-01', 6],
+    ]),
+    [0],
+    BY_MONTH,
+    undefined,
+  );
+  const march = { do: 'period', period: { kind: 'days', from: '2026-03-01', to: '2026-03-31' } };
+  expect(month.questions).toEqual([
+    { label: 'Why?', edits: [march, { do: 'explain', explain: { asked: 'moved' } }] },
+    { label: 'Is that normal?', edits: [march, { do: 'explain', explain: { asked: 'unusual' } }] },
+  ]);
+  expect(actsForMarks(answer(COAST, COASTS, false), [0], BY_COAST, undefined).questions).toEqual([]);
+  expect(actsForMarks(answer(COAST, COASTS), [0, 1], BY_COAST, undefined).questions).toEqual([]);
+  expect(actsForMarks(answer(COAST, [['Rest', 3]]), [0], BY_COAST, undefined).questions).toEqual([]);
 });
 
 test('several members are set side by side; two months are zoomed into', () => {

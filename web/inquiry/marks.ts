@@ -1,12 +1,11 @@
 /** What can be done with chosen marks of a chart or rows of a table: labels, each with the edits that do it. */
 import type { Edit } from '@zud/core/reading/edit-schema';
 import { cycleCondition } from '@zud/core/reading/cycle-condition';
-import { byLevel, type Condition, type Order, type Reading } from '@zud/core/reading/schema';
+import { byLevel, type Condition, type Explain, type Order, type Reading } from '@zud/core/reading/schema';
 import type { Answer, Cell } from '@zud/core/query/answer';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import { ALL, OTHERS, REST } from '@zud/core/query/parts';
 import { formatCell } from '@zud/core/format/format';
-import { rangeWords } from '@zud/core/reading/words';
 import { endOf, GRAINS, isCycle, type Cycle, type Grain } from '@zud/core/time/grain';
 import type { ModelView } from '../app/api';
 import type { EditAct } from './phrases/edit-act';
@@ -21,8 +20,8 @@ export interface Marked {
   readonly acts: readonly EditAct[];
   /** Narrows a reading to what the marks stand for; null where they stand for no one condition. */
   readonly narrow: readonly Edit[] | null;
-  /** What to say to learn why there is as much of one mark as there is; null where its parts do not add up to it, or there are several. */
-  readonly why: string | null;
+  /** What more can be asked of one mark than its number; nothing of several. */
+  readonly questions: readonly EditAct[];
   /** The marks as text, to be copied. */
   readonly text: string;
 }
@@ -55,7 +54,7 @@ export function actsForMarks(
     title: titleOf(answer, rows, keys),
     acts,
     narrow,
-    why: rows.length === 1 ? whyWords(answer, keys) : null,
+    questions: rows.length === 1 && narrow !== null ? questionsOn(answer, keys, narrow, model) : [],
     text: rows
       .map((row) =>
         row
@@ -66,15 +65,26 @@ export function actsForMarks(
   };
 }
 
-function whyWords(answer: Answer, keys: readonly KeyCell[]): string | null {
-  if (answer.columns.find((column) => column.as === 'value')?.additive !== true || keys.length === 0) return null;
-  const words = keys.map((key) => {
-    const [cell = null] = key.cells;
-    const span = spanOf(key);
-    if (span !== null) return rangeWords(span.from, span.to);
-    return key.column.level !== undefined && isMember(cell) ? `for “${cell}”` : null;
+/** Why it changed, of amounts and rates; whether it is normal, of a point of a time line; what goes with it, of a rate. */
+function questionsOn(
+  { columns }: Answer,
+  keys: readonly KeyCell[],
+  narrow: readonly Edit[],
+  model: ModelView | undefined,
+): EditAct[] {
+  const value = columns.find((column) => column.as === 'value');
+  const kind = model?.measures.find((one) => one.id === value?.of)?.kind;
+  const isRate = kind === 'ratio' || kind === 'average';
+  const onLine = keys.length === 1 && keys[0] !== undefined && spanOf(keys[0]) !== null;
+  const asked = (label: string, explain: Explain): EditAct => ({
+    label,
+    edits: [...narrow, { do: 'explain', explain }],
   });
-  return words.includes(null) ? null : `${words.join(', ')}, why?`;
+  return [
+    ...(value?.additive === true || isRate ? [asked('Why?', { asked: 'moved' })] : []),
+    ...(onLine && value !== undefined ? [asked('Is that normal?', { asked: 'unusual' })] : []),
+    ...(isRate ? [asked('What goes with it?', { asked: 'goesWith' })] : []),
+  ];
 }
 
 function titleOf(answer: Answer, rows: readonly (readonly Cell[])[], keys: readonly KeyCell[]): string {

@@ -12,7 +12,7 @@ import { AskLine } from '../parts/AskLine';
 import { Menu, TextButton } from '../parts/controls';
 import { ago, List } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
-import { WorthALook } from './WorthALook';
+import { WorthALook } from '../findings/WorthALook';
 
 const Top = styled.section`
   padding: 34px 0 30px;

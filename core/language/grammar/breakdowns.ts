@@ -70,8 +70,8 @@ const compared =
 
 const BY = '(by|across|grouped by|each|every)';
 const FOR_EACH =
-  '(for each|for every|on each|and for each|from each|from every|and from each|to each|to every|of each|of every)';
-const IN_EACH = '(in each|in every|at each|at every)';
+  '(for each|for every|and for each|from each|from every|and from each|to each|to every|of each|of every)';
+const IN_EACH = '(in each|in every|at each|at every|on each|on every|aboard each)';
 const VERSUS = '(vs|versus|against|compared to|compared with|compare to|compare with|beside|with|to|and)';
 const WEEK_VERSUS = '(vs|versus|against|compared to|compared with|beside|with|to|and|or)';
 const BY_MEASURE = '(by|in|on|for|in terms of) {Calculation}';
@@ -171,8 +171,15 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'BreakdownList',
-    form: '{Breakdown} (and|and by|then|then by|, by|&|×|x|within|and then by|, then by|, and|, and by|and for each) {BreakdownList}',
+    form: '{Breakdown} (and|and by|then|then by|, by|&|×|x|and then by|, then by|, and|, and by|and for each) {BreakdownList}',
     means: (p) => [p['Breakdown'], ...list(p)],
+  },
+  // “by coast within each quarter” shares them out rather
+  {
+    gives: 'BreakdownList',
+    form: '{Breakdown} within {BreakdownList}',
+    means: (p) => [p['Breakdown'], ...list(p)],
+    cost: 0.4,
   },
 
   { gives: 'Intent', form: `${BY} {BreakdownList}`, means: (p) => join(list(p)), examples: ['by month'] },
@@ -185,7 +192,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: '(within each|within every|inside each) {Key}',
+    form: '(within each|within every|inside each|inside every) {Key}',
     means: (p) => intent({ do: 'within', key: p['Key'] as Key }),
     cost: -0.05,
   },

@@ -467,6 +467,16 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
     form: '[where] {Level} is (missing|unknown|empty|blank|not known|not given)',
     means: unnamed(true),
   },
+  {
+    gives: 'Intent',
+    form: '(leave out|exclude|drop|remove|ignore|without|hide|not|get rid of) [(the|any|all)] (blanks|blank|blank one|blank ones|blank row|blank rows|empty one|empty ones|empty row|empty rows|nameless ones|nameless)',
+    means: () => followUp({ do: 'withoutBlanks' }),
+  },
+  {
+    gives: 'Intent',
+    form: '(leave out|exclude|drop|remove|ignore|without|hide|not|get rid of) [(the|any|all)] (blank|empty|nameless) {Level}',
+    means: unnamed(false),
+  },
   { gives: 'Intent', form: '(with any|with known|having any|with a known|that have a) {Level}', means: unnamed(false) },
   {
     gives: 'Intent',

@@ -1,11 +1,11 @@
 /** Grammar of what came of records: "percentage of inspections that failed", "failure rate by station", "failed inspections as a share of all inspections". Gives `Term` and edits. */
-import { measureOf, type Calculation } from '../../model/calculation';
+import { arithmetic, measureOf, type Calculation } from '../../model/calculation';
 import { partOf, type Model } from '../../model/model';
 import type { Key } from '../../reading/schema';
 import { intent, type Intent, type SaidEdit } from '../intent';
 import type { NameIndex } from '../names/name-index';
 import { isDone, stemOf, verbNouns } from '../names/derived';
-import { plainLetters, singular } from '../tokens';
+import { nameWords, plainLetters, singular } from '../tokens';
 import type { Question } from '../question';
 import { WITHOUT } from './little-words';
 import type { Parts, Rule } from './rule';
@@ -44,6 +44,25 @@ function partDone(parts: Parts, question: Question): Calculation | null {
   return table !== undefined && isOutcomeLevel(outcomeIn(parts).level, table, question.model)
     ? part(parts, question)
     : null;
+}
+
+/**
+ * "percentage of sailings that were cancelled because of weather": of all sailings, not of those cancelled. What was done is told by
+ * the only measure that counts such records of the same table.
+ */
+function partDoneBecause(parts: Parts, { model }: Question): Calculation | null {
+  const whole = parts['Measure'] as string;
+  const table = tableOf(whole, model);
+  const done = plainLetters(String(parts['done']));
+  const [only, second] = [...model.measures.values()].filter(
+    (one) =>
+      one.kind === 'count' &&
+      one.only.length > 0 &&
+      tableOf(one.id, model) === table &&
+      nameWords(one.name).includes(done),
+  );
+  if (table === undefined || only === undefined || second !== undefined || !isDone(done)) return null;
+  return arithmetic('divide', { kind: 'ofMember', measure: only.id, ...outcomeIn(parts) }, measureOf(whole));
 }
 
 /** "failed inspections as a percentage of all inspections". */
@@ -169,6 +188,12 @@ export const OUTCOME_RULES: readonly Rule<Question>[] = [
     form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} [(that|which)] [(is|are|was|were)] (due to|because of|caused by|owing to) {NamedMember}`,
     means: part,
     cost: -0.6,
+  },
+  {
+    gives: 'Term',
+    form: `[(what|which)] ${SHARE} of [(all|the)] {Measure} [(that|which)] [(is|are|was|were|got|get)] {AnyWord:done} (due to|because of|caused by|owing to|by|for|from) [the] {NamedMember}`,
+    means: partDoneBecause,
+    cost: -1,
   },
   {
     gives: 'Term',

@@ -12,7 +12,7 @@ const CHARTS: readonly (readonly [string, ChartKind])[] = [
   ['(area|area chart|areas|stacked area|stacked area chart|stacked areas)', 'area'],
   ['(lying bars|horizontal bars|horizontal|horizontal bar chart|sideways bars|sideways|horizontally)', 'bars'],
   [
-    '(bars|bar chart|bar|bar graph|upright bars|columns|vertical bars|column chart|vertical|vertically|upright)',
+    '(bars|bar chart|bar|bar graph|upright bars|grouped bars|clustered bars|columns|vertical bars|column chart|vertical|vertically|upright)',
     'columns',
   ],
   ['(stacked bars|stacked|stacked bar chart|stacked columns|stack|stacked column chart)', 'stacked'],
@@ -195,6 +195,15 @@ export const VIEW_RULES: readonly Rule<Question>[] = [
     means: (p) => followUp(...formatEdits(formats(p), 'add')),
     cost: 0.05,
     examples: ['with labels', 'add totals', 'with bars in cells'],
+  },
+  // as on the button
+  {
+    gives: 'Intent',
+    form: '{FormatList}',
+    // “total” says how much as well
+    means: (p) =>
+      formats(p).some(({ format }) => format?.totals === true) ? null : followUp(...formatEdits(formats(p), 'add')),
+    cost: 0.55,
   },
   {
     gives: 'Intent',

@@ -36,6 +36,8 @@ interface Entry {
   /** Part matches, abbreviations and sounds are for these only. */
   readonly loose: boolean;
   readonly sounds: boolean;
+  /** "A to B" is not "B to A". */
+  readonly directed?: true;
 }
 
 const COST: Record<MatchedBy, number> = {
@@ -52,6 +54,9 @@ const OTHER_ORDER = 0.15;
 const MAX_AMBIGUOUS = 12;
 const KEPT_CORRECTIONS = 2000;
 const MEMBERS_A_STEP = 1000;
+
+/** "Tolmar – Brannoy" is said "Tolmar to Brannoy" as well. */
+const TWO_ENDS = /\s+(?:[–—→]|->?)\s+/u;
 
 export interface MembersOfLevel {
   readonly level: string;
@@ -156,8 +161,18 @@ export class NameIndex {
       known.add(name);
       const named: Named = { kind: 'member', id: level, member: name };
       this.add(named, name, name, false, sounds);
+      if (TWO_ENDS.test(name)) this.addDirected(named, name.replace(TWO_ENDS, ' to '), name);
       for (const synonym of found.level.memberSynonyms[name] ?? []) this.add(named, synonym, name, true, sounds);
     }
+  }
+
+  /** "A to B", which is found by all of its words in their order. */
+  private addDirected(named: Named, text: string, label: string): void {
+    const words = nameWords(text);
+    const at =
+      this.entries.push({ named, label, words, synonym: false, loose: false, sounds: false, directed: true }) - 1;
+    push(this.exact, keyOf(words), at);
+    this.longestName = Math.max(this.longestName, Math.min(words.length, 8));
   }
 
   private add(named: Named, text: string, label: string, synonym: boolean, sounds = false): void {
@@ -199,10 +214,11 @@ export class NameIndex {
   /** Names that consist of exactly these words, in any order. */
   exactly(words: readonly string[]): NameMatch[] {
     return this.distinct(
-      at(this.exact, keyOf(words)).map((place) => {
+      at(this.exact, keyOf(words)).flatMap((place) => {
         const entry = this.entries[place] as Entry;
         const inOrder = entry.words.every((word, index) => word === words[index]);
-        return this.match(entry, entry.synonym ? 'synonym' : 'name', inOrder ? 0 : OTHER_ORDER);
+        if (!inOrder && entry.directed) return [];
+        return [this.match(entry, entry.synonym ? 'synonym' : 'name', inOrder ? 0 : OTHER_ORDER)];
       }),
     );
   }

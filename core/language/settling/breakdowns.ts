@@ -1,8 +1,25 @@
 /** Settling breakdowns that a question leaves open: over time, who and where, distributions. */
 import type { Calculation, RowFunction } from '../../model/calculation';
-import { factHasLevel, factsOf, measure as measureOf, partOf, rowColumnOf, type Model } from '../../model/model';
+import {
+  factHasLevel,
+  factsOf,
+  measure as measureOf,
+  NO_NAME,
+  partOf,
+  rowColumnOf,
+  type Model,
+} from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
-import { byLevel, plain, same, type Breakdown, type Key, type Listed, type Reading } from '../../reading/schema';
+import {
+  byLevel,
+  plain,
+  same,
+  type Breakdown,
+  type Condition,
+  type Key,
+  type Listed,
+  type Reading,
+} from '../../reading/schema';
 import { GRAINS, type Grain } from '../../time/grain';
 import { resolvePeriod, type Calendar, type Period } from '../../time/period';
 import { shownPlainly, type SaidEdit } from '../intent';
@@ -363,6 +380,14 @@ export function averagePer(grain: Grain, base: Reading, model: Model): Calculati
   )
     throw new CannotSettle(`An average per ${grain} is of one sum or count; name the measure.`);
   return { kind: 'perPeriod', grain, measure: calculation.measure };
+}
+
+/** Only what has a name at the level that the answer before shows last. */
+export function namedOnly(base: Reading): Condition {
+  const level = base.by.findLast((one) => one.kind === 'level')?.level;
+  if (level === undefined)
+    throw new CannotSettle('The answer before shows no members, so none of them is blank; say of which level.');
+  return { kind: 'members', level, is: false, members: [NO_NAME] };
 }
 
 /** The level of the members that the answer before adds up. */

@@ -44,6 +44,7 @@ import {
   columnEdits,
   distributionEdits,
   eachOf,
+  namedOnly,
   otherFunction,
   isKey,
   levelOfKind,
@@ -367,6 +368,9 @@ function settledEdits(
         break;
       case 'eachOf':
         edits.push({ do: 'breakdown', how: 'join', by: [eachOf(base, model)] });
+        break;
+      case 'withoutBlanks':
+        edits.push({ do: 'condition', how: 'exclude', condition: namedOnly(base) });
         break;
       case 'countThese':
         edits.push(...countThese(base, model, edit.except));

@@ -29,6 +29,7 @@ export const PHRASES = `
 ! (adn|nad) => and
 ! (prev|prv) => previous
 ! (tho|tbh|imo|imho|atm) => ,
+! the rest of [the|our] (fleet|lot|pack|bunch|field|network|others|company|business|country|estate|portfolio|world|group|team) => the rest
 ! may (i|we) compare => compare
 ! may (i|we) [please] (have|see|get|know|ask) => show
 ! good day => hello

@@ -264,6 +264,13 @@ where {m:Shown} is concerned [,] (which|what) {l:OneLevel} (was|is) [the] lowest
 (which|what) {l:OneUnit} (came|comes) out (highest|on top|top|best) (for|on|in) {m:Shown} [{r}] => {l} with the most {m} {r}
 (what|which) day of [the] week (do|did|does) (we|i) (get|have|see|make|do|sell) [the] most {m:Shown} [on] [{r}] => day of week with the most {m} {r}
 ! [across|over] [the] week [,] (which|what) day of [the] week is [the] highest for {m:Shown} => day of week with the most {m}
+! [so|and] (was|were|is|are) {p:Period} [any|much|a lot] (better|worse|higher|lower|busier|quieter|bigger|smaller|stronger|weaker) [for us] than {q:Period} [for|in|on|in terms of] {m:Shown} => {m} {p} versus {q}
+! [so|and] (was|were|is|are) {m:Shown} [any|much|a lot] (better|worse|higher|lower|bigger|smaller|stronger|weaker) in {p:Period} than [in] {q:Period} => {m} {p} versus {q}
+! [so|and] (was|were|is|are) {p:Period} [any|much|a lot] (better|worse|higher|lower|busier|quieter|bigger|smaller|stronger|weaker) [for us] than {q:Period} => {p} versus {q}
+! [the|which] [top|best] {n:Percent} of [the] {l:Level} (with|by|on|that have|having) [the] (most|highest|biggest|largest|best) {m:Shown} [{r}] => top {n} of {l} by {m} {r}
+! [the|which] [bottom|worst] {n:Percent} of [the] {l:Level} (with|by|on|that have|having) [the] (least|fewest|lowest|smallest|worst) {m:Shown} [{r}] => bottom {n} of {l} by {m} {r}
+! (did|do|have|are|were) (we|they) (hit|hitting|meet|met|meeting|reach|reached|reaching|make|made|making|beat|beating) [our|the|their] (target|targets|plan|plans|goal|goals|budget) [{r}] => versus plan {r}
+! who (is|are|was|were) [the] {l:OneLevel} (with|having|that has|that had|who has|who had) [the] {r} => which {l} has the {r}
 ! who (has|had|got|gets|brought in|brings in|made|makes|sold|generated|did|does) [the] (most|msot|highest|biggest|largest) {m:Measure} [{r}] => who has the most {m} {r}
 (who|whos) (got|has|had) [the] (most|msot|highest) {m:Shown} [{r}] => who has the most {m} {r}
 who (topped|tops|leads|led|heads|headed) [everyone else|everyone|everybody|the table|the list] [on|in|for] {m:Shown} [{r}] => who has the most {m} {r}

@@ -28,6 +28,17 @@ w/ {x:ShownList} => add {x}
 @put {x} (in|on|as) [an|another|extra|one more|additional] (column|columns) [@too] => add {x}
 [with] {x} as [an] [extra|additional|another|one more|further] column [@too] => add {x}
 
+# ── what stays as it is, said of it
+! {r} [,] [for|in|over|with|on|at] [the] same (split|view|breakdown|number|numbers|measure|figure|figures|period|quarter|year|month|week|dates|days|stretch|filter|filters|conditions|basis|comparison|members|ones) => what about {r}
+! (pit|put|set|hold|compare) (her|him|it|them|that|this|those|these) (against|next to|beside|alongside|to|with) [all] the (rest|others) => vs the rest
+! [how] [did|do|does|were|was|have] [the] same {n:Count} [{l:Level}] [look|do|doing|fare|perform|go|stand] (in|over|for|during) {p:Period} => those in {p}
+[and] [the] [{n:Count}] (biggest|largest|steepest|worst|sharpest) (drops|falls|declines|decreases|losses|drop|fall|decline|decrease|loss|losers) [instead|rather|now] => which fell most
+[and] [the] [{n:Count}] (biggest|largest|steepest|best|sharpest) (gains|rises|increases|gain|rise|increase|gainers) [instead|rather|now] => which grew most
+! [go|change|switch] [back|over] to [the] (plain|normal|real|actual|ordinary|raw) (euros|dollars|pounds|money|figures|numbers|values|amounts) [again] => plain numbers
+! both [the] {x:Shown} and [the] {y:Shown} => {x} and {y}
+! [and] [now] [all] [the] {l:Level} [,] (no|without|without any|not) (lumping|lump|grouping|others|lumped together) => all {l} without others
+! (no|without|without any) (lumping|lump|others row) => without others
+
 # ── measures changed
 {x} (not|and not|rather than|instead of|in place of|over) {y:Shown} => show {x} instead
 (i|we) (rather|sooner|prefer|would rather|would sooner|would prefer) [to] [see|have|look at|get|take] {x:ShownList} [instead] => show {x} instead

@@ -23,7 +23,11 @@ export async function explained(
   const { explain } = reading;
   if (explain === undefined) throw new TypeError('Nothing is to be explained.');
   const { explanation, main, notes, reading: settled } = await asExplained(reading, explain, ready, looks);
-  const column: AnswerColumn = main.answer.columns.find((one) => one.as === 'value') ?? { key: 'value', label: '', role: 'measure' };
+  const column: AnswerColumn = main.answer.columns.find((one) => one.as === 'value') ?? {
+    key: 'value',
+    label: '',
+    role: 'measure',
+  };
   return {
     outcome: 'answered',
     reading: settled,

@@ -4,6 +4,7 @@ import { useEffect, useId, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { ModelFinding } from '@zud/core/analysis/model-finding';
+import type { Reading } from '@zud/core/reading/schema';
 import { formatValue } from '@zud/core/format/format';
 import { api } from '../app/api';
 import { useInterface } from '../app/interface-state';
@@ -65,8 +66,14 @@ const Grid = styled.ul`
     font: 400 15px/1.42 ${SERIF};
     color: var(--quiet);
   }
+  &[data-narrow='true'] {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
   @media (max-width: ${NARROW}) {
-    grid-template-columns: minmax(0, 1fr);
+    &,
+    &[data-narrow='true'] {
+      grid-template-columns: minmax(0, 1fr);
+    }
     > li:first-child {
       grid-template-columns: minmax(0, 1fr);
     }
@@ -99,22 +106,31 @@ const MOST = 25;
 /** Milliseconds after which somebody is taken to stay. */
 const PASSING = 1500;
 
-export function WorthALook({ modelId, asks }: { modelId: string; asks: boolean }) {
+/** @param within a reading or a board that is looked around in; a whole model where there is none */
+export function WorthALook({
+  modelId,
+  asks,
+  within = null,
+}: {
+  modelId: string;
+  asks: boolean;
+  within?: { readonly reading: Reading } | { readonly boardId: string } | null;
+}) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const { setSide } = useInterface();
   const [all, setAll] = useState(false);
   const heading = useId();
-  const key = ['findings', modelId];
+  const key = ['findings', modelId, within];
   // looking around takes the server some seconds: not for who only passes through
-  const [stays, setStays] = useState(false);
+  const [stays, setStays] = useState(within !== null);
   useEffect(() => {
     const timer = setTimeout(() => setStays(true), PASSING);
     return () => clearTimeout(timer);
   }, []);
   const findings = useQuery({
     queryKey: key,
-    queryFn: ({ signal }) => api.findings(modelId, { most: MOST, look: true }, signal),
+    queryFn: ({ signal }) => api.findings(modelId, { most: MOST, ...(within ?? { look: true }) }, signal),
     staleTime: 300_000,
     enabled: stays,
   });
@@ -139,7 +155,7 @@ export function WorthALook({ modelId, asks }: { modelId: string; asks: boolean }
       api.markFinding(modelId, id, as, title),
     onSuccess: (now) => {
       client.setQueryData(['finding marks', modelId], now);
-      void client.invalidateQueries({ queryKey: key });
+      void client.invalidateQueries({ queryKey: ['findings', modelId] });
     },
   });
   const told = [...(findings.data?.findings ?? [])].sort((a, b) => Number(b.fresh ?? false) - Number(a.fresh ?? false));
@@ -158,7 +174,7 @@ export function WorthALook({ modelId, asks }: { modelId: string; asks: boolean }
       ) : shown.length === 0 ? (
         <p>Nothing stands out from chance just now.</p>
       ) : (
-        <Grid aria-labelledby={heading}>
+        <Grid aria-labelledby={heading} data-narrow={within !== null}>
           {shown.map((finding, index) => (
             <li key={finding.id}>
               <h3>{finding.title}</h3>
