@@ -1,0 +1,125 @@
+/** The recipe of a proof, line by line: what becomes of each cell, what is changed, what is left out. */
+import type { ColumnPlan } from './columns';
+import { readDate } from './dates';
+import { hashOf, type Plan } from './examine';
+import { noData } from './head';
+import { readNumber } from './numbers';
+import type { ColumnType, RawRow } from './proof';
+
+export interface Mark {
+  /** Place of the cell in its line. */
+  readonly at: number;
+  readonly before: string;
+  /** Null: missing. */
+  readonly after: string | null;
+}
+
+export type AppliedRow =
+  | {
+      readonly line: number;
+      readonly kept: true;
+      readonly values: readonly (readonly (string | null)[])[];
+      readonly marks: readonly Mark[];
+    }
+  | { readonly line: number; readonly kept: false; readonly reason: string };
+
+export interface Column {
+  readonly name: string;
+  readonly type: ColumnType;
+}
+
+/** The columns that come of a plan. */
+export function columnsOf({ columns, periods }: Plan): Column[] {
+  const laidDown = new Set(periods.map(({ at }) => at));
+  const kept = columns
+    .filter((column, at) => column.hide !== 'drop' && !laidDown.has(at))
+    .map(({ name, type }) => ({ name, type }));
+  if (periods.length === 0) return kept;
+  const types = new Set(periods.map(({ at }) => columns[at]?.type));
+  const type = types.size === 1 ? [...types][0] : types.has('text') ? 'text' : 'number';
+  return [
+    ...kept,
+    { name: freeName('period', kept), type: 'date' },
+    { name: freeName('value', kept), type: type ?? 'text' },
+  ];
+}
+
+const freeName = (wanted: string, columns: readonly Column[]): string =>
+  columns.some(({ name }) => name === wanted) ? `${wanted}_2` : wanted;
+
+/**
+ * @param pseudonym the same word for the same text, wherever it is used
+ * @returns what becomes of each line, in the order of the file
+ */
+export function recipe(plan: Plan, pseudonym: (text: string) => string): (row: RawRow) => AppliedRow | null {
+  const { head, columns, periods } = plan;
+  const laidDown = new Set(periods.map(({ at }) => at));
+  const seen = new Set<number>();
+  return (row) => {
+    if (row.line === head.line) return null;
+    if (head.line !== null && row.line < head.line) return left(row, 'It stands above the head.');
+    const reason = noData(row, head);
+    if (reason === 'empty') return null;
+    if (reason !== null && !(reason === 'note' && plan.keepNotes) && !(reason === 'sum' && plan.keepSums))
+      return left(row, WHY[reason]);
+    if (plan.dropDoubles) {
+      const key = hashOf(row.cells.slice(0, head.width));
+      if (seen.has(key)) return left(row, 'It is the same as one before.');
+      seen.add(key);
+    }
+    const marks: Mark[] = [];
+    const cells = columns.map((column, at) => {
+      const before = row.cells[at] ?? '';
+      const after = cellOf(before, column, pseudonym);
+      if (before.trim() !== '' && after !== before) marks.push({ at, before, after });
+      return after;
+    });
+    const kept = cells.filter((_cell, at) => columns[at]?.hide !== 'drop' && !laidDown.has(at));
+    const values =
+      periods.length === 0
+        ? [kept]
+        : periods.flatMap(({ at, period }) => {
+            const value = cells[at] ?? null;
+            return value === null ? [] : [[...kept, period, value]];
+          });
+    return { line: row.line, kept: true, values, marks };
+  };
+}
+
+const left = (row: RawRow, reason: string): AppliedRow => ({ line: row.line, kept: false, reason });
+const WHY = {
+  'head again': 'It says the head again.',
+  'sum': 'It adds up others.',
+  'note': 'It is a note.',
+  'ragged': 'It has more values than there are columns.',
+} as const;
+
+function cellOf(cell: string, column: ColumnPlan, pseudonym: (text: string) => string): string | null {
+  const text = cell.trim();
+  if (text === '' || column.missing.has(text)) return null;
+  switch (column.type) {
+    case 'integer':
+    case 'number': {
+      const found = readNumber(text, column.style);
+      if (found === null) return null;
+      return column.times === 1 ? found.text : String(Number(found.text) * column.times);
+    }
+    case 'date':
+    case 'timestamp': {
+      const found = readDate(text, column.order);
+      return found === null
+        ? null
+        : column.type === 'timestamp' && found.kind !== 'time'
+          ? `${found.text}T00:00:00`
+          : found.text;
+    }
+    case 'boolean':
+      return column.truth?.[0] === text.toLowerCase() ? 'true' : 'false';
+    case 'text':
+      return column.hide === 'pseudonym'
+        ? pseudonym(text)
+        : column.hide === 'mask'
+          ? `${text.slice(0, 1)}•••`
+          : (column.labels.get(text) ?? text);
+  }
+}

@@ -1,0 +1,31 @@
+/** Names of columns, as the database can hold them, from the words in the head of a file. */
+
+/** PostgreSQL tells names apart by their first 63 bytes. */
+export const LONGEST_NAME = 63;
+/** Columns that every table of PostgreSQL has of its own. */
+const TAKEN_NAMES = new Set(['ctid', 'xmin', 'xmax', 'cmin', 'cmax', 'tableoid', 'oid']);
+
+/** @example columnName('Net Sales (€)') // net_sales */
+export function columnName(header: string): string {
+  const name = header
+    .trim()
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .replace(/[^a-z0-9]+/g, '_')
+    .replace(/^_+|_+$/g, '');
+  const safe = TAKEN_NAMES.has(name) ? `${name}_column` : /^\d/.test(name) ? `c_${name}` : name;
+  return safe.slice(0, LONGEST_NAME).replace(/_+$/, '');
+}
+
+/** A name for each column of a head: those without one are numbered, and those that come twice told apart. */
+export function columnNames(headers: readonly string[]): string[] {
+  const taken = new Set<string>();
+  return headers.map((header, index) => {
+    const wanted = columnName(header) || `column_${index + 1}`;
+    let name = wanted;
+    for (let count = 2; taken.has(name); count += 1) name = `${wanted.slice(0, LONGEST_NAME - 4)}_${count}`;
+    taken.add(name);
+    return name;
+  });
+}
