@@ -6,6 +6,7 @@ import * as answers from './answers';
 import * as boards from './boards';
 import * as found from './find';
 import * as findings from './findings';
+import * as imports from './imports';
 import * as inquiries from './inquiries';
 import { list, made } from './building-blocks';
 import * as models from './models';
@@ -122,6 +123,59 @@ export const OPERATIONS: readonly Operation[] = [
     answers: models.tableUses,
   },
   { method: 'delete', path: '/tables/{name}', does: 'Takes a table away that no model reads (steward)' },
+  {
+    method: 'post',
+    path: '/imports',
+    does: 'Brings a file, which is looked through: CSV and its kin, XLSX, JSON, lines of JSON, Parquet (steward)',
+    query: ['filename'],
+    body: 'application/octet-stream',
+    answers: imports.broughtFile,
+  },
+  {
+    method: 'get',
+    path: '/imports/{id}',
+    does: 'How far a file is looked through, and what is proposed (steward)',
+    answers: imports.broughtFile,
+  },
+  {
+    method: 'patch',
+    path: '/imports/{id}',
+    does: 'Chooses a sheet, or what is done with a proposal (steward)',
+    body: imports.importChange,
+    answers: imports.broughtFile,
+  },
+  {
+    method: 'get',
+    path: '/imports/{id}/lines',
+    does: 'Lines of the file, with what is changed or left out (steward)',
+    query: ['from', 'only'],
+    answers: imports.importLines,
+  },
+  {
+    method: 'post',
+    path: '/imports/{id}/table',
+    does: 'Makes the file a table: a new one, rows more, or in the place of one of its layout (steward)',
+    body: imports.importAs,
+    answers: imports.importedTable,
+  },
+  {
+    method: 'delete',
+    path: '/imports/{id}',
+    does: 'Takes a brought file away, and stops looking through it (steward)',
+  },
+  {
+    method: 'get',
+    path: '/tables/{name}/profile',
+    does: 'What the columns of a table hold (steward)',
+    answers: imports.tableProfile,
+  },
+  {
+    method: 'post',
+    path: '/models/drafts',
+    does: 'Drafts a model of loaded tables: measures, levels, dates and joins, each with its reason (steward)',
+    body: imports.draftBody,
+    answers: imports.modelDraft,
+  },
   {
     method: 'get',
     path: '/find',

@@ -11,6 +11,8 @@ const HEAD_LINES = 40;
 const MOST_LEFT_OUT = 1000;
 /** Rows among which doubles are looked for. */
 const MOST_TOLD_APART = 3_000_000;
+/** Sums of hashes stay exact below it. */
+const MODULUS = 2 ** 52;
 /** Columns that are periods side by side. */
 const FEWEST_PERIODS = 3;
 
@@ -33,6 +35,8 @@ export interface Proof {
   readonly leftOutCount: number;
   /** Rows of the file that are data. */
   readonly rows: number;
+  /** The same for the same rows in any order. */
+  readonly fingerprint: string;
 }
 
 export class Examiner {
@@ -44,6 +48,7 @@ export class Examiner {
   private readonly reasons = new Map<NoData | 'title', RawRow[]>();
   private readonly counts = new Map<NoData | 'title', number>();
   private readonly seen = new Set<number>();
+  private sum = 0;
   private doubles = 0;
   private readonly doubleLines: RawRow[] = [];
   private rows = 0;
@@ -77,8 +82,9 @@ export class Examiner {
     }
     this.rows += 1;
     this.columns.forEach((column, at) => column.add(row.cells[at] ?? '', row.line));
+    const key = hashOf(row.cells.slice(0, this.head.width));
+    this.sum = (this.sum + key) % MODULUS;
     if (this.seen.size < MOST_TOLD_APART) {
-      const key = hashOf(row.cells.slice(0, this.head.width));
       if (this.seen.has(key)) {
         this.doubles += 1;
         if (this.doubleLines.length < 3) this.doubleLines.push(row);
@@ -141,6 +147,7 @@ export class Examiner {
       leftOut: this.leftOut,
       leftOutCount: this.leftOutCount,
       rows: this.rows - (dropDoubles ? this.doubles : 0),
+      fingerprint: `${this.rows}:${this.sum}`,
     };
   }
 

@@ -15,6 +15,8 @@ import { boardRoutes } from './boards';
 import type { Context } from './context';
 import { findRoutes } from './find';
 import { findingRoutes } from './findings';
+import { draftRoutes } from './drafts';
+import { importRoutes } from './imports';
 import { inquiryRoutes } from './inquiries';
 import { modelRoutes } from './models';
 import { openApi } from './openapi';
@@ -100,7 +102,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
   // a model file is taken as it is written, and a table as a stream; all else is JSON
   const json = express.json({ limit: '600kb' });
   app.use('/api', (request, response, next) =>
-    /^\/(models(\/[^/]+)?|tables)\/?$/.test(request.path) ? next() : json(request, response, next),
+    /^\/(models(\/[^/]+)?|tables|imports)\/?$/.test(request.path) ? next() : json(request, response, next),
   );
   app.use('/api', onceOnly(context));
   const desk = new BoardDesk(context);
@@ -118,6 +120,8 @@ export function createApp(context: Context, webFolder: string | null): Express {
     tableRoutes(context),
     modelRoutes(context),
     findingRoutes(context),
+    importRoutes(context),
+    draftRoutes(context),
     sessionRoutes(context),
     peopleRoutes(context),
     inquiryRoutes(context),

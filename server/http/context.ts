@@ -30,6 +30,8 @@ export interface Context {
   readonly disk: Disk;
   /** Where files are taken in that are to be loaded. */
   readonly spool: Spool;
+  /** The folder of files that were brought and are looked through. */
+  readonly importsFolder: string;
   /** Threads for what would hold up the event loop. */
   readonly workers: Workers;
   readonly log: Logger;

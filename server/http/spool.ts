@@ -2,7 +2,7 @@
 import type { Request } from 'express';
 import { randomUUID } from 'node:crypto';
 import { createWriteStream, mkdirSync, rmSync } from 'node:fs';
-import { rm } from 'node:fs/promises';
+import { rename, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -60,6 +60,11 @@ export class Spool {
     } finally {
       await rm(file, { force: true });
     }
+  }
+
+  /** Takes a request's body in, into a file that stays. */
+  async kept(request: Request, person: string, file: string): Promise<void> {
+    await this.taken(request, person, (came) => rename(came, file));
   }
 
   private async write(request: Request, file: string): Promise<void> {

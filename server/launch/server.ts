@@ -100,6 +100,7 @@ export async function startServer(options: ServerOptions): Promise<Running> {
     feed,
     workers,
     spool,
+    importsFolder: `${spoolFolder}-kept`,
     disk,
     trustProxy: options.trustProxy ?? false,
     queue,

@@ -13,6 +13,8 @@ import {
   timestamp,
   uuid,
 } from 'drizzle-orm/pg-core';
+import type { Choices } from '@zud/core/data/proof';
+import type { ImportProof } from '@zud/core/contract/imports';
 import type { SavedName } from '@zud/core/model/saved';
 import type { ModelFile } from '@zud/core/model/schema';
 import { readingColumn, scopeColumn, type StoredScope } from './reading-columns';
@@ -488,3 +490,43 @@ export const audit = pgTable('audit', {
 
 export type Board = typeof boards.$inferSelect;
 export type Tile = typeof tiles.$inferSelect;
+
+/** Files that were brought and are looked through before they become a table. */
+export const imports = pgTable('imports', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  personId: uuid('person_id')
+    .notNull()
+    .references(() => people.id, { onDelete: 'cascade' }),
+  filename: text('filename').notNull(),
+  bytes: bigint('bytes', { mode: 'number' }).notNull(),
+  /** SHA-256 of the file. */
+  hash: text('hash').notNull(),
+  state: text('state', { enum: ['reading', 'read', 'failed'] })
+    .notNull()
+    .default('reading'),
+  /** Why it failed, in words. */
+  problem: text('problem'),
+  sheet: text('sheet'),
+  choices: jsonb('choices').$type<Choices>().notNull().default({}),
+  proof: jsonb('proof').$type<ImportProof>(),
+  /** The table that it became. */
+  tableName: text('table_name'),
+  createdAt: at('created_at').notNull().defaultNow(),
+});
+
+/** How the last file of a table was brought: the next with its layout is brought alike. */
+export const recipes = pgTable('recipes', {
+  tableName: text('table_name').primaryKey(),
+  /** The heads of its columns. */
+  layout: text('layout').notNull(),
+  hash: text('hash').notNull(),
+  /** The same for the same rows in any order. */
+  fingerprint: text('fingerprint').notNull(),
+  sheet: text('sheet'),
+  choices: jsonb('choices').$type<Choices>().notNull(),
+  personId: uuid('person_id').references(() => people.id, { onDelete: 'set null' }),
+  at: at('at').notNull().defaultNow(),
+});
+
+/** Words that this installation keeps to itself, such as that of its pseudonyms. */
+export const secrets = pgTable('secrets', { name: text('name').primaryKey(), value: text('value').notNull() });

@@ -4,9 +4,10 @@ import { Piscina } from 'piscina';
 import { Busy } from '../engines/fair-queue';
 import { FILE_TASKS } from './file-tasks';
 import { LOAD_TASKS } from './load-tasks';
+import { IMPORT_TASKS } from '../bringing/import-tasks';
 import { READING_TASKS } from './reading-tasks';
 
-const TASKS = { ...READING_TASKS, ...FILE_TASKS, ...LOAD_TASKS } as const;
+const TASKS = { ...READING_TASKS, ...FILE_TASKS, ...LOAD_TASKS, ...IMPORT_TASKS } as const;
 export type TaskName = keyof typeof TASKS;
 export type TaskInput<Name extends TaskName> = Parameters<(typeof TASKS)[Name]>[0];
 export type TaskResult<Name extends TaskName> = Awaited<ReturnType<(typeof TASKS)[Name]>>;
@@ -16,7 +17,7 @@ export class TooLong extends Error {}
 
 export interface Workers {
   /** @throws TooLong where it takes longer than the task may, Busy where too many wait */
-  run<Name extends TaskName>(name: Name, input: TaskInput<Name>): Promise<TaskResult<Name>>;
+  run<Name extends TaskName>(name: Name, input: TaskInput<Name>, stop?: AbortSignal): Promise<TaskResult<Name>>;
   close(): Promise<void>;
 }
 
@@ -28,6 +29,9 @@ const TIME: Readonly<Record<TaskName, number>> = {
   answersFile: 60_000,
   boardPicture: 30_000,
   loadFile: 3_600_000,
+  examineFile: 600_000,
+  linesOfFile: 60_000,
+  loadImport: 3_600_000,
 };
 const MOST_WAITING = 64;
 /** Each holds a connection of the database until it is done. */
@@ -50,10 +54,17 @@ export function threads(folder: string): Workers {
   const loads = pool('load-thread.js', 0, LOADS_AT_ONCE);
   const poolOf = (name: TaskName) => (name in READING_TASKS ? reading : name in FILE_TASKS ? files : loads);
   return {
-    async run<Name extends TaskName>(name: Name, input: TaskInput<Name>): Promise<TaskResult<Name>> {
+    async run<Name extends TaskName>(
+      name: Name,
+      input: TaskInput<Name>,
+      stop?: AbortSignal,
+    ): Promise<TaskResult<Name>> {
       const signal = AbortSignal.timeout(TIME[name]);
       try {
-        return (await poolOf(name).run({ name, input }, { signal })) as TaskResult<Name>;
+        return (await poolOf(name).run(
+          { name, input },
+          { signal: stop === undefined ? signal : AbortSignal.any([signal, stop]) },
+        )) as TaskResult<Name>;
       } catch (error) {
         if (signal.aborted) throw new TooLong();
         if (error instanceof Error && /task queue is at limit/i.test(error.message)) throw new Busy();

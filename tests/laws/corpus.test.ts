@@ -46,7 +46,7 @@ function unordered(reading: Reading | null): string {
 
 describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
   const turns = replayed(model, known);
-  const some = new Set(someOf(turns, 8));
+  const some = new Set(someOf(turns, 5));
 
   test('with a made-up word put anywhere is unclear, and the word is named', () => {
     const wrong: string[] = [];

@@ -18,13 +18,6 @@ export function withoutEffect(edits: readonly Edit[], reading: Reading): string 
     return 'The way of showing it does not go together with the rest that is said.';
   if (edits.some((edit) => edit.do === 'order' && edit.order !== null) && reading.order === null)
     return 'There is nothing left that it could be sorted by.';
-  if (
-    edits.some((edit) => (edit.do === 'order' && edit.order !== null) || edit.do === 'reverse') &&
-    reading.by.length === 0 &&
-    reading.rows === null &&
-    reading.against?.kind !== 'members'
-  )
-    return 'One figure alone has no order; say by what it should be broken down.';
   return null;
 }
 

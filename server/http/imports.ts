@@ -1,0 +1,260 @@
+/** Files that are brought: taken in, looked through, decided on, and made tables. */
+import { createHash, randomUUID } from 'node:crypto';
+import { createReadStream, mkdirSync } from 'node:fs';
+import { rm, stat } from 'node:fs/promises';
+import path from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import { Router } from 'express';
+import { importAs, importChange, type BroughtFile } from '@zud/core/contract/imports';
+import { notFound, Problem } from '@zud/core/contract/problem';
+import { columnName } from '@zud/core/data/table-names';
+import { listWords } from '@zud/core/reading/words';
+import type { Brought } from '../bringing/import-tasks';
+import {
+  abandoned,
+  changeImport,
+  dropImport,
+  importOf,
+  keepRecipe,
+  newImport,
+  pseudonymSecret,
+  sameBefore,
+  type ImportRow,
+} from '../store/imports';
+import { readersOf } from '../store/models';
+import { audit } from '../store/schema';
+import { catalogueOf } from '../store/tables';
+import { handle, parsed, personWith, textOf, type Context } from './context';
+
+/** Lines of a file that are shown at once. */
+const MOST_LINES = 200;
+const LONGEST_FILENAME = 200;
+
+export function importRoutes(context: Context): Router {
+  const { database, spool, workers, importsFolder, log } = context;
+  const { store } = database;
+  const router = Router();
+  mkdirSync(importsFolder, { recursive: true });
+  /** Files that are looked through just now, to be stopped. */
+  const looking = new Map<string, AbortController>();
+
+  const fileOf = (id: string) => path.join(importsFolder, id);
+  const broughtOf = (row: ImportRow): Brought => ({
+    file: fileOf(row.id),
+    filename: row.filename,
+    sheet: row.sheet,
+    choices: row.choices,
+  });
+
+  const view = async (row: ImportRow): Promise<BroughtFile> => {
+    const { proof } = row;
+    const same = await sameBefore(store, row.hash, proof);
+    return {
+      id: row.id,
+      filename: row.filename,
+      state: row.state,
+      ...(row.problem === null ? {} : { problem: row.problem }),
+      ...(same === null ? {} : { sameAs: { table: same.recipe.tableName, how: same.how } }),
+      ...(proof?.sheets === undefined ? {} : { sheets: proof.sheets }),
+      ...(proof === null
+        ? {}
+        : { table: { ...proof.table, name: row.tableName ?? same?.recipe.tableName ?? nameFor(row.filename) } }),
+      proposals: proof?.proposals ?? [],
+    };
+  };
+
+  /** Looks a file through, and once more by the recipe of a table of the same layout. */
+  async function look(row: ImportRow): Promise<ImportRow> {
+    looking.get(row.id)?.abort();
+    const stop = new AbortController();
+    looking.set(row.id, stop);
+    const examine = (brought: Brought) => workers.run('examineFile', brought, stop.signal);
+    try {
+      let brought = broughtOf(row);
+      let end = await examine(brought);
+      const same = end.ok ? await sameBefore(store, row.hash, end.value) : null;
+      if (
+        end.ok &&
+        same !== null &&
+        Object.keys(row.choices).length === 0 &&
+        Object.keys(same.recipe.choices).length > 0
+      ) {
+        brought = { ...brought, choices: same.recipe.choices };
+        end = await examine(brought);
+      }
+      const changed = await changeImport(
+        store,
+        row.id,
+        end.ok
+          ? { state: 'read', problem: null, proof: end.value, choices: brought.choices }
+          : { state: 'failed', problem: end.fault },
+      );
+      return changed ?? row;
+    } catch (error) {
+      if (stop.signal.aborted) return row;
+      log.error({ err: error, import: row.id }, 'a file could not be looked through');
+      return (
+        (await changeImport(store, row.id, {
+          state: 'failed',
+          problem: 'The file could not be read: it is damaged, or too large for what it holds.',
+        })) ?? row
+      );
+    } finally {
+      if (looking.get(row.id) === stop) looking.delete(row.id);
+    }
+  }
+
+  const mine = async (id: string, personId: string): Promise<ImportRow> => {
+    const row = /^[0-9a-f-]{36}$/.test(id) ? await importOf(store, id, personId) : null;
+    if (row === null) throw notFound('file');
+    return row;
+  };
+  const readOnly = (row: ImportRow): void => {
+    if (row.state !== 'read')
+      throw new Problem(
+        409,
+        row.state === 'reading' ? 'Still reading' : 'It could not be read',
+        row.problem ?? 'The file is still being looked through; try again in a moment.',
+      );
+  };
+
+  router.post(
+    '/imports',
+    handle(async (request, response) => {
+      const person = personWith(request, 'steward');
+      const filename = path.basename(String(request.query['filename'] ?? '')).slice(0, LONGEST_FILENAME) || 'file';
+      const id = randomUUID();
+      await spool.kept(request, person.id, fileOf(id));
+      const hash = createHash('sha256');
+      await pipeline(createReadStream(fileOf(id)), hash);
+      const { size } = await stat(fileOf(id));
+      const row = await newImport(store, { id, personId: person.id, filename, bytes: size, hash: hash.digest('hex') });
+      for (const old of await abandoned(store, person.id, id)) {
+        await rm(fileOf(old.id), { force: true });
+        await dropImport(store, old.id);
+      }
+      // small files are looked through at once; of others the state is asked for
+      const looked = look(row);
+      const soon = await Promise.race([
+        looked,
+        new Promise<null>((resolve) => setTimeout(() => resolve(null), 1500).unref()),
+      ]);
+      response.status(201);
+      return view(soon ?? row);
+    }),
+  );
+  router.get(
+    '/imports/:id',
+    handle(async (request) => view(await mine(textOf(request, 'id'), personWith(request, 'steward').id))),
+  );
+  router.patch(
+    '/imports/:id',
+    handle(async (request) => {
+      const person = personWith(request, 'steward');
+      const row = await mine(textOf(request, 'id'), person.id);
+      const { sheet, choices } = parsed(importChange, request.body);
+      const changed = await changeImport(store, row.id, {
+        state: 'reading',
+        problem: null,
+        ...(sheet === undefined ? {} : { sheet, choices: {} }),
+        ...(choices === undefined ? {} : { choices: { ...(sheet === undefined ? row.choices : {}), ...choices } }),
+      });
+      return view(await look(changed ?? row));
+    }),
+  );
+  router.get(
+    '/imports/:id/lines',
+    handle(async (request) => {
+      const person = personWith(request, 'steward');
+      const row = await mine(textOf(request, 'id'), person.id);
+      readOnly(row);
+      const only = request.query['only'];
+      const end = await workers.run('linesOfFile', {
+        brought: broughtOf(row),
+        from: Math.max(1, Number(request.query['from'] ?? 1) || 1),
+        only: only === 'changed' || only === 'left out' ? only : null,
+        most: MOST_LINES,
+      });
+      if (!end.ok) throw new Problem(422, 'It could not be read', end.fault);
+      return end.value;
+    }),
+  );
+  router.post(
+    '/imports/:id/table',
+    handle(async (request, response) => {
+      const person = personWith(request, 'steward');
+      const row = await mine(textOf(request, 'id'), person.id);
+      readOnly(row);
+      const { name, mode } = parsed(importAs, request.body);
+      const there = (await catalogueOf(database)).has(name);
+      if (mode === 'new' && there) {
+        const readers = await readersOf(store, name);
+        throw new Problem(
+          409,
+          'There is a table of that name',
+          `“${name}” is there already${
+            readers.length === 0
+              ? ''
+              : `, read by ${listWords(
+                  readers.slice(0, 5).map(({ file }) => `“${file.name}”`),
+                  'and',
+                )}`
+          }. Nothing was loaded. Add to it, replace it, or load under another name.`,
+          { models: readers.map(({ id }) => id) },
+        );
+      }
+      if (mode !== 'new' && !there)
+        throw new Problem(404, 'No such table', `There is no table “${name}”; load it as a new one.`);
+      const end = await workers.run('loadImport', {
+        url: database.url,
+        brought: broughtOf(row),
+        name,
+        mode,
+        secret: await pseudonymSecret(store),
+      });
+      if (!end.ok)
+        throw new Problem(
+          422,
+          'The table was not loaded',
+          `${end.fault} ${there ? 'The table as it was before is kept.' : 'Nothing was changed.'}`,
+        );
+      const { columns, rows, proof } = end.value;
+      await keepRecipe(store, { tableName: name, personId: person.id, file: row, proof, choices: row.choices });
+      await changeImport(store, row.id, { tableName: name });
+      await store.insert(audit).values({
+        personId: person.id,
+        action: { new: 'table loaded', add: 'rows added', replace: 'table loaded' }[mode],
+        subject: name,
+        detail: {
+          rows,
+          file: row.filename,
+          hash: row.hash,
+          ...Object.fromEntries(Object.entries(row.choices).filter(([id]) => id.startsWith('sensitive:'))),
+        },
+      });
+      response.status(201);
+      return { name, rows, columns };
+    }),
+  );
+  router.delete(
+    '/imports/:id',
+    handle(async (request) => {
+      const person = personWith(request, 'steward');
+      const row = await mine(textOf(request, 'id'), person.id);
+      looking.get(row.id)?.abort();
+      await rm(fileOf(row.id), { force: true });
+      await dropImport(store, row.id);
+      return undefined;
+    }),
+  );
+  return router;
+}
+
+/** What a table is called until it is said otherwise: as the file, without what tells its month. */
+function nameFor(filename: string): string {
+  const bare = columnName(filename.replace(/\.[a-z0-9]+$/i, '')).replace(
+    /(_(19|20)\d\d(_?\d\d)?(_?\d\d)?|_(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*)+$/i,
+    '',
+  );
+  return (bare || 'table').slice(0, 60);
+}

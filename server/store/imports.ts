@@ -1,0 +1,104 @@
+/** Files that were brought, and how each became a table. */
+import { and, desc, eq, isNotNull, ne } from 'drizzle-orm';
+import { randomBytes } from 'node:crypto';
+import type { Choices } from '@zud/core/data/proof';
+import type { ImportProof } from '@zud/core/contract/imports';
+import type { Store } from './database';
+import { imports, recipes, secrets } from './schema';
+
+export type ImportRow = typeof imports.$inferSelect;
+export type Recipe = typeof recipes.$inferSelect;
+
+export async function newImport(
+  store: Store,
+  made: Pick<ImportRow, 'id' | 'personId' | 'filename' | 'bytes' | 'hash'>,
+): Promise<ImportRow> {
+  const [row] = await store.insert(imports).values(made).returning();
+  return row as ImportRow;
+}
+
+/** @returns null where the person has brought no such file */
+export async function importOf(store: Store, id: string, personId: string): Promise<ImportRow | null> {
+  const [row] = await store
+    .select()
+    .from(imports)
+    .where(and(eq(imports.id, id), eq(imports.personId, personId)));
+  return row ?? null;
+}
+
+export async function changeImport(
+  store: Store,
+  id: string,
+  change: Partial<Pick<ImportRow, 'state' | 'problem' | 'sheet' | 'choices' | 'proof' | 'tableName'>>,
+): Promise<ImportRow | null> {
+  const [row] = await store.update(imports).set(change).where(eq(imports.id, id)).returning();
+  return row ?? null;
+}
+
+export async function dropImport(store: Store, id: string): Promise<void> {
+  await store.delete(imports).where(eq(imports.id, id));
+}
+
+/** What is known of a table that was brought before: its recipe, if the file is of the same bytes, rows or layout. */
+export async function sameBefore(
+  store: Store,
+  hash: string,
+  proof: Pick<ImportProof, 'layout' | 'fingerprint'> | null,
+): Promise<{ readonly recipe: Recipe; readonly how: 'bytes' | 'rows' | 'layout' } | null> {
+  const all = await store.select().from(recipes).orderBy(desc(recipes.at));
+  const bytes = all.find((one) => one.hash === hash);
+  if (bytes !== undefined) return { recipe: bytes, how: 'bytes' };
+  if (proof === null) return null;
+  const rows = all.find((one) => one.fingerprint === proof.fingerprint && one.layout === proof.layout);
+  if (rows !== undefined) return { recipe: rows, how: 'rows' };
+  const layout = proof.layout === '' ? undefined : all.find((one) => one.layout === proof.layout);
+  return layout === undefined ? null : { recipe: layout, how: 'layout' };
+}
+
+export async function keepRecipe(
+  store: Store,
+  kept: {
+    readonly tableName: string;
+    readonly personId: string;
+    readonly file: ImportRow;
+    readonly proof: ImportProof;
+    readonly choices: Choices;
+  },
+): Promise<void> {
+  const { tableName, personId, file, proof, choices } = kept;
+  const values = {
+    layout: proof.layout,
+    fingerprint: proof.fingerprint,
+    hash: file.hash,
+    sheet: file.sheet,
+    choices,
+    personId,
+    at: new Date(),
+  };
+  await store
+    .insert(recipes)
+    .values({ tableName, ...values })
+    .onConflictDoUpdate({ target: recipes.tableName, set: values });
+}
+
+export async function dropRecipe(store: Store, tableName: string): Promise<void> {
+  await store.delete(recipes).where(eq(recipes.tableName, tableName));
+}
+
+/** Files that were begun by the same person and became nothing, so that they are not kept for ever. */
+export async function abandoned(store: Store, personId: string, but: string): Promise<ImportRow[]> {
+  return store
+    .select()
+    .from(imports)
+    .where(and(eq(imports.personId, personId), ne(imports.id, but), isNotNull(imports.tableName)));
+}
+
+/** The word by which this installation makes pseudonyms; made once. */
+export async function pseudonymSecret(store: Store): Promise<string> {
+  await store
+    .insert(secrets)
+    .values({ name: 'pseudonyms', value: randomBytes(32).toString('hex') })
+    .onConflictDoNothing();
+  const [row] = await store.select().from(secrets).where(eq(secrets.name, 'pseudonyms'));
+  return row?.value ?? '';
+}
