@@ -255,7 +255,7 @@ test('two tables are joined where one has each key once; one that would count ro
   );
   await load(
     'visits',
-    `shop_id,visitors\n${Array.from({ length: 30 }, (_one, at) => `${1 + (at % 3)},${at}`).join('\n')}\n`,
+    `shop_id,visitors\n${Array.from({ length: 30 }, (_one, at) => `${1 + (at % 3)},${at * at}`).join('\n')}\n`,
   );
   const { body } = await stellan<ModelDraft>('POST', '/models/drafts', {
     tables: ['sales', 'shops', 'visits'],

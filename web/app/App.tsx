@@ -5,6 +5,8 @@ import { AuditPage } from '../board/AuditPage';
 import { BoardPage } from '../board/BoardPage';
 import { BoardsPage } from '../board/BoardsPage';
 import { SharedPage } from '../board/SharedPage';
+import { BringPage } from '../data/BringPage';
+import { ProofPage } from '../data/ProofPage';
 import { ComparePage } from '../inquiry/ComparePage';
 import { InquiriesPage } from '../inquiry/InquiriesPage';
 import { InquiryPage } from '../inquiry/InquiryPage';
@@ -66,6 +68,8 @@ export function App() {
           <Route path="/boards" element={<BoardsPage />} />
           <Route path="/boards/:boardId" element={<BoardPage />} />
           <Route path="/models" element={<ModelsPage />} />
+          <Route path="/models/bring" element={<BringPage />} />
+          <Route path="/models/bring/:importId" element={<ProofPage />} />
           <Route path="/models/:modelId" element={<ModelPage />} />
           <Route path="/changes" element={<AuditPage />} />
           <Route path="/people" element={<PeoplePage />} />

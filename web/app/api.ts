@@ -20,6 +20,7 @@ import type {
 } from '@zud/core/contract/boards';
 import type { FoundThing } from '@zud/core/contract/find';
 import type { FindingMark, Findings } from '@zud/core/contract/findings';
+import type { BroughtFile, ImportLines, ModelDraft } from '@zud/core/contract/imports';
 import type { Ask, Inquiry, InquirySummary, Step } from '@zud/core/contract/inquiries';
 import type { CopyState, ModelSummary, ModelView, SavedNameInput } from '@zud/core/contract/models';
 import type { AccessToken, Member, PasswordLink, Person, SessionEntry } from '@zud/core/contract/people';
@@ -199,6 +200,24 @@ export const api = {
       mark,
       title,
     }),
+  brought: (id: string) => call<BroughtFile>('GET', `/imports/${id}`),
+  broughtLines: (id: string, from: number, only: 'changed' | 'left out' | null, signal?: AbortSignal) =>
+    call<ImportLines>(
+      'GET',
+      `/imports/${id}/lines?from=${from}${only === null ? '' : `&only=${encodeURIComponent(only)}`}`,
+      undefined,
+      signal,
+    ),
+  decide: (id: string, what: { sheet?: string; choices?: Readonly<Record<string, string>> }) =>
+    call<BroughtFile>('PATCH', `/imports/${id}`, what),
+  makeTable: (id: string, name: string, mode: 'new' | 'add' | 'replace') =>
+    call<{ name: string; rows: number }>('POST', `/imports/${id}/table`, { name, mode }),
+  dropBrought: (id: string) => call<undefined>('DELETE', `/imports/${id}`),
+  tableUses: (name: string) => call<{ models: readonly { id: string; name: string }[] }>('GET', `/tables/${name}/uses`),
+  draftModel: (tables: readonly string[], name: string) =>
+    call<ModelDraft>('POST', '/models/drafts', { tables, name: name.slice(0, 120) }),
+  createModel: (file: ModelDraft['file']) =>
+    call<{ id: string; name: string; version: number }>('POST', '/models', file),
   inquiries: () => call<readonly InquirySummary[]>('GET', '/inquiries'),
   inquiry: (id: string) => call<Inquiry>('GET', `/inquiries/${id}`),
   createInquiry: (modelId: string, title?: string) =>

@@ -1,7 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
 import styled from 'styled-components';
 import { api } from '../app/api';
 import { Page } from '../app/Page';
+import { usePerson } from '../app/session';
 import { List, Title } from '../parts/List';
 import { Failure, Loading, Message } from '../parts/states';
 import { copyWords } from './copy-words';
@@ -20,11 +22,21 @@ const Copy = styled.section`
   }
 `;
 
+const Bring = styled.p`
+  margin-bottom: 14px;
+  color: var(--quiet);
+  a {
+    color: var(--ink);
+    font-weight: 600;
+  }
+`;
+
 /** Milliseconds between looks at how far the copy is: while it is made, and when it is whole. */
 const SOON = 1000;
 const LATER = 15_000;
 
 export function ModelsPage() {
+  const person = usePerson();
   const models = useQuery({ queryKey: ['models'], queryFn: api.models });
   const health = useQuery({
     queryKey: ['health'],
@@ -35,13 +47,19 @@ export function ModelsPage() {
   return (
     <Page>
       <Title>Models</Title>
+      {person.role === 'steward' || person.role === 'admin' ? (
+        <Bring>
+          <Link to="/models/bring">Bring data</Link>: a file, and the first question a minute later.
+        </Bring>
+      ) : null}
       {models.isPending ? (
         <Loading what="Looking for models" />
       ) : models.isError ? (
         <Failure error={models.error} onRetry={() => void models.refetch()} />
       ) : models.data.length === 0 ? (
         <Message title="No models yet">
-          A steward loads tables and a model file over the API; the README says how.
+          A steward brings a file, and asks of it a minute later; or loads tables and a model file over the API, as the
+          README says.
         </Message>
       ) : (
         <List

@@ -1,0 +1,82 @@
+/** A file with faults is brought, decided on, asked and pinned; the next month is added by its recipe, and the open board follows. */
+import { writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { temporaryFolder } from '../temporary-folder';
+import { ask, expect, sentence, signedIn, test } from './product';
+
+const PLACES = ['Ambergate', 'Birchmoor', 'Colwick'];
+function takings(month: string): string {
+  const lines = ['Takings of all cafés;;;', 'Day;Place;Takings (€);Cashier'];
+  for (let day = 1; day <= 28; day += 1)
+    for (const [at, place] of PLACES.entries())
+      lines.push(
+        `${String(day).padStart(2, '0')}.${month}.2026;${day === 5 && at === 0 ? 'AMBERGATE' : place};1.000,50;${day % 2 === 0 ? 'Ebba Marsh' : 'Ole Fenn'}`,
+      );
+  lines.push('Total;;84.042,00;');
+  return lines.join('\n');
+}
+
+test('from a file to an answer on a board, and the next file a month later', async ({ browser, product }) => {
+  const folder = temporaryFolder('bringing');
+  const file = (name: string, text: string): string => {
+    const place = path.join(folder, name);
+    writeFileSync(place, text);
+    return place;
+  };
+  const page = await signedIn(browser, product, 'stellan');
+  await page.getByRole('link', { name: 'Models', exact: true }).click();
+  await page.getByRole('link', { name: 'Bring data' }).click();
+  await page.getByTestId('file').setInputFiles(file('cafe_2026_09.csv', takings('09')));
+  await expect(page.getByText('84 rows of')).toBeVisible();
+  const proposals = page.getByRole('complementary', { name: 'Proposals' });
+  await expect(proposals.getByRole('listitem').first()).toContainText('Cashier names persons');
+  await expect(page.getByRole('region', { name: 'The file' })).toContainText('1.000,50');
+  await expect(page.getByRole('region', { name: 'The file' }).getByText('1,000.50').first()).toBeVisible();
+  await proposals.getByText('pseudonyms').click();
+  await expect(page.getByText('p-…').first()).toBeVisible();
+  await proposals.getByRole('button', { name: 'Undo the last choice' }).click();
+  await expect(page.getByText('p-…')).toHaveCount(0);
+  await proposals.getByText('pseudonyms').click();
+  await expect(page.getByText('p-…').first()).toBeVisible();
+  await page.getByText('only left out').click();
+  await expect(page.getByText('2 lines shown')).toBeVisible();
+  await page.getByLabel('Name of the table').fill('cafe');
+  await page.getByRole('button', { name: 'Ask of it' }).click();
+  await expect(page.getByText('A blank page')).toBeVisible();
+  await ask(page, 'takings by place');
+  await expect(sentence(page)).toContainText('Takings by place');
+  await ask(page, 'takings by month');
+  await expect(sentence(page)).toContainText('Takings by month');
+  await page.getByText('Table', { exact: true }).click();
+  await expect(page.getByText(/84,042/).first()).toBeVisible();
+  // pinned to a board that stays open
+  await page.getByRole('button', { name: 'Pin to a board' }).click();
+  await page.getByLabel('A new board').fill('Cafés');
+  await page.getByRole('button', { name: 'Make and pin' }).click();
+  const board = await page.context().newPage();
+  await board.goto(`${product.address}/boards`);
+  await board.getByRole('list', { name: 'Boards' }).getByRole('link', { name: 'Cafés' }).click();
+  await expect(board.getByTestId('tile')).toHaveCount(1);
+  // a month later
+  await page.goto(`${product.address}/models/bring`);
+  await page.getByTestId('file').setInputFiles(file('cafe_2026_10.csv', takings('10')));
+  await expect(page.getByText('The same layout as cafe: its recipe is used.')).toBeVisible();
+  await expect(page.getByText('p-…').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Load only' }).click();
+  await expect(page.getByRole('link', { name: 'Cafe 2026 09' })).toBeVisible();
+  await board.getByTestId('tile').getByText('Oct', { exact: false }).first().waitFor();
+});
+
+test('a picture is no table: it is said so, and another file can be brought', async ({ browser, product }) => {
+  const page = await signedIn(browser, product, 'stellan');
+  await page.goto(`${product.address}/models/bring`);
+  await page
+    .getByTestId('file')
+    .setInputFiles({ name: 'logo.png', mimeType: 'image/png', buffer: Buffer.from('89504e470d0a1a0a00', 'hex') });
+  await expect(page.getByText('This is a picture (PNG).')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring another file' }).click();
+  await expect(page.getByRole('button', { name: 'Choose a file' })).toBeVisible();
+  const mira = await signedIn(browser, product, 'mira');
+  await mira.goto(`${product.address}/models/bring`);
+  await expect(mira.getByText('Bringing data needs the role of steward')).toBeVisible();
+});
