@@ -13,6 +13,7 @@ import { Menu, TextButton } from '../parts/controls';
 import { ago, List } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
 import { WorthALook } from '../findings/WorthALook';
+import { usualModel } from './usual-model';
 
 const Top = styled.section`
   padding: 34px 0 30px;
@@ -84,7 +85,9 @@ export function TodayPage() {
   const models = useQuery({ queryKey: ['models'], queryFn: api.models });
   const [picked, setPicked] = useState<string | null>(null);
   const [search] = useSearchParams();
-  const modelId = picked ?? search.get('model') ?? models.data?.[0]?.id ?? null;
+  const inquiries = useQuery({ queryKey: ['inquiries'], queryFn: api.inquiries });
+  const modelId =
+    picked ?? search.get('model') ?? (inquiries.isPending ? null : usualModel(models.data ?? [], inquiries.data ?? []));
   const model = useQuery({
     queryKey: ['model', modelId],
     queryFn: () => api.model(modelId ?? ''),
@@ -92,7 +95,6 @@ export function TodayPage() {
     staleTime: 300_000,
   });
   const boards = useQuery({ queryKey: ['boards'], queryFn: api.boards });
-  const inquiries = useQuery({ queryKey: ['inquiries'], queryFn: api.inquiries });
   const mentions = useQuery({ queryKey: ['mentions'], queryFn: api.mentions, staleTime: 0 });
   const news = useQuery({ queryKey: ['news'], queryFn: api.news, staleTime: 0 });
   const running = useRef<AbortController | null>(null);
