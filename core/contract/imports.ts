@@ -122,3 +122,21 @@ export const modelDraft = z.object({
   warnings: list(z.string()),
 });
 export type ModelDraft = z.infer<typeof modelDraft>;
+
+/** What was decided of a model about the columns of its tables. */
+export const modelDecisions = z.object({
+  decisions: list(
+    z.object({
+      id: z.string(),
+      about: z.string(),
+      why: z.string().nullable(),
+      sure: z.boolean(),
+      chosen: z.string(),
+      alternatives: list(z.object({ id: z.string(), label: z.string() })),
+    }),
+  ),
+  joins: modelDraft.shape.joins,
+  warnings: list(z.string()),
+});
+export type ModelDecisions = z.infer<typeof modelDecisions>;
+export const decisionBody = z.object({ id: z.string().max(300), choice: z.string().max(300) });

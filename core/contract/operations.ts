@@ -178,6 +178,19 @@ export const OPERATIONS: readonly Operation[] = [
   },
   {
     method: 'get',
+    path: '/models/{model}/decisions',
+    does: 'What was decided about the columns of the tables of a model, with the reasons (steward)',
+    answers: imports.modelDecisions,
+  },
+  {
+    method: 'put',
+    path: '/models/{model}/decisions',
+    does: 'Turns one of these decisions (steward)',
+    body: imports.decisionBody,
+    answers: imports.modelDecisions,
+  },
+  {
+    method: 'get',
     path: '/find',
     does: 'Anything one may see whose name holds a text',
     query: ['text'],

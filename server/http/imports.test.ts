@@ -1,6 +1,6 @@
 /** A file is brought, decided on, becomes a table and a model that answers; what is no table is refused in words, and nothing is lost. */
 import ExcelJS from 'exceljs';
-import type { BroughtFile, ImportLines, ModelDraft } from '@zud/core/contract/imports';
+import type { BroughtFile, ImportLines, ModelDecisions, ModelDraft } from '@zud/core/contract/imports';
 import type { Step } from '@zud/core/contract/inquiries';
 import { askedOf, startDemoServer, type Caller, type DemoServer, type Reply } from '../../tests/demo-server';
 
@@ -107,6 +107,30 @@ test('from a messy file to an answer: proposals, a table, a drafted model, a que
   expect([step.body.outcome, whole.body.outcome]).toEqual(['answered', 'answered']);
   const told = [...(whole.body.answer?.rows ?? [])].sort((a, b) => String(a[0]).localeCompare(String(b[0])));
   expect(told.map(([place, value]) => [place, Number(value)])).toEqual(rows.map((row) => [row.place, row.takings]));
+});
+
+test('what was decided of the model is told with its reasons, and turned by one choice', async () => {
+  const { body } = await stellan<ModelDecisions>('GET', '/models/cafe_takings/decisions');
+  expect(body.decisions.map(({ id, chosen }) => [id, chosen])).toEqual([
+    ['measure:cafe_takings.takings', 'sum'],
+    ['measure:cafe_takings.receipts', 'sum'],
+    ['level:cafe_takings.place', 'level'],
+    ['usual measure', 'takings'],
+  ]);
+  expect(body.decisions[0]?.why).toBe('Takings is an amount, so it is added up.');
+  const turn = (id: string, choice: string) =>
+    stellan<ModelDecisions & { detail?: string }>('PUT', '/models/cafe_takings/decisions', { id, choice });
+  const total = (await askedAfter('receipts')).answer?.rows[0]?.[0];
+  expect(total).toBe(3 * 406);
+  expect((await turn('measure:cafe_takings.receipts', 'average')).body.decisions[1]?.chosen).toBe('average');
+  expect((await askedAfter('receipts')).answer?.rows[0]?.[0]).toBe((3 * 406) / 84);
+  expect((await turn('measure:cafe_takings.receipts', 'sum')).status).toBe(200);
+  expect((await askedAfter('receipts')).answer?.rows[0]?.[0]).toBe(total);
+  const refused = await turn('measure:cafe_takings.receipts', 'squared');
+  expect([refused.status, refused.body.detail]).toEqual([
+    422,
+    'There is no such choice any more. Nothing was changed.',
+  ]);
 });
 
 test('the next month comes by the recipe of the last, and is added; the same file again is known', async () => {

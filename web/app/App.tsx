@@ -6,6 +6,7 @@ import { BoardPage } from '../board/BoardPage';
 import { BoardsPage } from '../board/BoardsPage';
 import { SharedPage } from '../board/SharedPage';
 import { BringPage } from '../data/BringPage';
+import { DecisionsPage } from '../data/DecisionsPage';
 import { ProofPage } from '../data/ProofPage';
 import { ComparePage } from '../inquiry/ComparePage';
 import { InquiriesPage } from '../inquiry/InquiriesPage';
@@ -70,6 +71,7 @@ export function App() {
           <Route path="/models" element={<ModelsPage />} />
           <Route path="/models/bring" element={<BringPage />} />
           <Route path="/models/bring/:importId" element={<ProofPage />} />
+          <Route path="/models/:modelId/decisions" element={<DecisionsPage />} />
           <Route path="/models/:modelId" element={<ModelPage />} />
           <Route path="/changes" element={<AuditPage />} />
           <Route path="/people" element={<PeoplePage />} />

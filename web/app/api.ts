@@ -20,7 +20,7 @@ import type {
 } from '@zud/core/contract/boards';
 import type { FoundThing } from '@zud/core/contract/find';
 import type { FindingMark, Findings } from '@zud/core/contract/findings';
-import type { BroughtFile, ImportLines, ModelDraft } from '@zud/core/contract/imports';
+import type { BroughtFile, ImportLines, ModelDecisions, ModelDraft } from '@zud/core/contract/imports';
 import type { Ask, Inquiry, InquirySummary, Step } from '@zud/core/contract/inquiries';
 import type { CopyState, ModelSummary, ModelView, SavedNameInput } from '@zud/core/contract/models';
 import type { AccessToken, Member, PasswordLink, Person, SessionEntry } from '@zud/core/contract/people';
@@ -216,6 +216,9 @@ export const api = {
   tableUses: (name: string) => call<{ models: readonly { id: string; name: string }[] }>('GET', `/tables/${name}/uses`),
   draftModel: (tables: readonly string[], name: string) =>
     call<ModelDraft>('POST', '/models/drafts', { tables, name: name.slice(0, 120) }),
+  decisions: (model: string) => call<ModelDecisions>('GET', `/models/${model}/decisions`),
+  turnDecision: (model: string, what: { id: string; choice: string }) =>
+    call<ModelDecisions>('PUT', `/models/${model}/decisions`, what),
   createModel: (file: ModelDraft['file']) =>
     call<{ id: string; name: string; version: number }>('POST', '/models', file),
   inquiries: () => call<readonly InquirySummary[]>('GET', '/inquiries'),

@@ -92,6 +92,9 @@ export function ModelPage() {
               Draft a board
             </Button>
           ) : null}
+          {steward ? (
+            <Button onPress={() => void navigate(`/models/${modelId}/decisions`)}>What was decided</Button>
+          ) : null}
           {steward ? <Button onPress={() => setLeaving(true)}>Take away …</Button> : null}
         </Acts>
       </Head>
