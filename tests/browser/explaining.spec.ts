@@ -1,7 +1,7 @@
 /** Explaining and finding in the browser: a question that takes for granted what is not so, its parts opened, and what is worth a look. */
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { ask, expect, sentence, signedIn, test } from './product';
+import { ask, expect, openBoard, sentence, signedIn, test } from './product';
 
 const axeFinds = async (page: Page) => (await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id);
 
@@ -57,4 +57,46 @@ test('what is worth a look stands on Today; it is opened, and what is not intere
   await worth.getByRole('button', { name: `Open: ${title}` }).click();
   await expect(mira).toHaveURL(/\/inquiries\/[0-9a-f-]+\/steps\//);
   await expect(mira.getByRole('heading', { level: 1 })).not.toBeEmpty();
+});
+
+/** What is planted in the demo, and what a person would ask. */
+const PLANTED: readonly (readonly [question: string, told: RegExp])[] = [
+  ['why did cancellation rate rise in August 2025 vs the year before', /Outer Isles/],
+  ['is average delay for Sula Maid in September 2026 normal', /higher|above|unusual/i],
+  ['why did ticket revenue change in August 2026 vs the year before', /Flex.*Saver/s],
+  ['why did passengers rise in 2024 vs 2023', /is new/],
+  ['why did bookings for Kiosk fall in May 2025 vs the year before', /no records on \d+ days/],
+  ['why did revenue per passenger change in August 2026 vs the year before', /its weight/],
+];
+
+test('what is planted in the demo is found by a question a person would ask', async ({ browser, product }) => {
+  const mira = await signedIn(browser, product, 'mira');
+  for (const [question, told] of PLANTED) {
+    await mira.goto(`${product.address}/inquiries`);
+    await mira.getByRole('button', { name: 'Ask Velloe Ferries' }).click();
+    await ask(mira, question);
+    await expect(mira.getByRole('tab', { name: 'Explanation' })).toBeVisible({ timeout: 60_000 });
+    await expect(mira.getByRole('main').or(mira.getByRole('article')).first()).toContainText(told);
+  }
+});
+
+test('a tile and a mark lead to findings and explanations by hand', async ({ browser, product }) => {
+  const mira = await signedIn(browser, product, 'mira');
+  await openBoard(mira, 'Operations');
+  await mira.getByRole('button', { name: 'Acts on On time' }).click();
+  await mira.getByRole('menuitem', { name: 'What is worth a look in it' }).click();
+  const looked = mira.getByRole('dialog', { name: 'In “On time”' });
+  await expect(looked.getByRole('heading', { level: 3 }).first()).toContainText('On-time share', { timeout: 60_000 });
+  await looked
+    .getByRole('button', { name: /^Open: / })
+    .first()
+    .click();
+  await expect(sentence(mira)).toContainText('On-time share');
+  await ask(mira, 'average delay by month for Sula Maid in 2026');
+  await mira.getByText('Table', { exact: true }).click();
+  await mira.getByRole('group', { name: 'Table of the answer' }).getByRole('button', { name: /Sep/ }).click();
+  const acts = mira.getByRole('group', { name: /What to do with/ });
+  await expect(acts.getByRole('button', { name: 'Why?' })).toBeVisible();
+  await acts.getByRole('button', { name: 'Is that normal?' }).click();
+  await expect(sentence(mira)).toContainText('with whether it is unusual');
 });

@@ -60,6 +60,7 @@ const Places = styled.nav`
 `;
 const Right = styled.div`
   margin-left: auto;
+  min-width: 0;
   display: flex;
   align-items: center;
   button {

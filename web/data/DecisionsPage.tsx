@@ -36,7 +36,7 @@ const Lists = styled.div`
     font: 600 17px/1.3 ${SERIF};
   }
   h3 em {
-    font: 600 12px/1 inherit;
+    font-size: 12px;
     font-style: normal;
     color: var(--signal);
     margin-left: 8px;

@@ -19,7 +19,7 @@ export function FindingsDialog({
   onClose: () => void;
 }) {
   return (
-    <Dialog title={looked === null ? '' : `In ${looked.about}`} isOpen={looked !== null} onClose={onClose} wide>
+    <Dialog title={looked === null ? '' : `In “${looked.about}”`} isOpen={looked !== null} onClose={onClose} wide>
       {looked === null ? null : <WorthALook modelId={looked.modelId} asks={asks} within={looked.within} />}
     </Dialog>
   );
