@@ -178,13 +178,13 @@ export const OPERATIONS: readonly Operation[] = [
   },
   {
     method: 'get',
-    path: '/models/{model}/decisions',
+    path: '/models/{id}/decisions',
     does: 'What was decided about the columns of the tables of a model, with the reasons (steward)',
     answers: imports.modelDecisions,
   },
   {
     method: 'put',
-    path: '/models/{model}/decisions',
+    path: '/models/{id}/decisions',
     does: 'Turns one of these decisions (steward)',
     body: imports.decisionBody,
     answers: imports.modelDecisions,

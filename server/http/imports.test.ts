@@ -109,6 +109,16 @@ test('from a messy file to an answer: proposals, a table, a drafted model, a que
   expect(told.map(([place, value]) => [place, Number(value)])).toEqual(rows.map((row) => [row.place, row.takings]));
 });
 
+test('a file that became a table is not kept for ever, and it is said so', async () => {
+  const first = (await bring('one.csv', 'a,b\nx,1\n')).body.id;
+  await read(first);
+  expect((await stellan('POST', `/imports/${first}/table`, { name: 'one', mode: 'new' })).status).toBe(201);
+  await bring('two.csv', 'a,b\nx,1\n');
+  const lines = await stellan<{ title: string }>('GET', `/imports/${first}/lines`);
+  expect([lines.status, lines.body.title]).toEqual([410, 'The file is not kept any more']);
+  expect((await stellan('PATCH', `/imports/${first}`, { choices: {} })).status).toBe(410);
+});
+
 test('what was decided of the model is told with its reasons, and turned by one choice', async () => {
   const { body } = await stellan<ModelDecisions>('GET', '/models/cafe_takings/decisions');
   expect(body.decisions.map(({ id, chosen }) => [id, chosen])).toEqual([

@@ -1,6 +1,6 @@
 /** Files that are brought: taken in, looked through, decided on, and made tables. */
 import { createHash, randomUUID } from 'node:crypto';
-import { createReadStream, mkdirSync } from 'node:fs';
+import { createReadStream, existsSync, mkdirSync } from 'node:fs';
 import { rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
@@ -11,12 +11,12 @@ import { columnName } from '@zud/core/data/table-names';
 import { listWords } from '@zud/core/reading/words';
 import type { Brought } from '../bringing/import-tasks';
 import {
-  abandoned,
   changeImport,
   dropImport,
   importOf,
   keepRecipe,
   newImport,
+  outlived,
   pseudonymSecret,
   sameBefore,
   type ImportRow,
@@ -109,7 +109,16 @@ export function importRoutes(context: Context): Router {
     if (row === null) throw notFound('file');
     return row;
   };
+  const present = (row: ImportRow): void => {
+    if (!existsSync(fileOf(row.id)))
+      throw new Problem(
+        410,
+        'The file is not kept any more',
+        'It became a table, or lay here for a day. Bring it again to go on.',
+      );
+  };
   const readOnly = (row: ImportRow): void => {
+    present(row);
     if (row.state !== 'read')
       throw new Problem(
         409,
@@ -129,9 +138,10 @@ export function importRoutes(context: Context): Router {
       await pipeline(createReadStream(fileOf(id)), hash);
       const { size } = await stat(fileOf(id));
       const row = await newImport(store, { id, personId: person.id, filename, bytes: size, hash: hash.digest('hex') });
-      for (const old of await abandoned(store, person.id, id)) {
+      for (const old of await outlived(store, person.id, id, context.now())) {
         await rm(fileOf(old.id), { force: true });
-        await dropImport(store, old.id);
+        // what is known of a table by its file stays
+        if (old.tableName === null) await dropImport(store, old.id);
       }
       // small files are looked through at once; of others the state is asked for
       const looked = look(row);
@@ -152,6 +162,7 @@ export function importRoutes(context: Context): Router {
     handle(async (request) => {
       const person = personWith(request, 'steward');
       const row = await mine(textOf(request, 'id'), person.id);
+      present(row);
       const { sheet, choices } = parsed(importChange, request.body);
       const changed = await changeImport(store, row.id, {
         state: 'reading',

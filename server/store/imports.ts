@@ -1,5 +1,5 @@
 /** Files that were brought, and how each became a table. */
-import { and, desc, eq, isNotNull, ne } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, lt, ne, or } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
 import type { Choices } from '@zud/core/data/proof';
 import type { ImportProof } from '@zud/core/contract/imports';
@@ -85,12 +85,22 @@ export async function dropRecipe(store: Store, tableName: string): Promise<void>
   await store.delete(recipes).where(eq(recipes.tableName, tableName));
 }
 
-/** Files that were begun by the same person and became nothing, so that they are not kept for ever. */
-export async function abandoned(store: Store, personId: string, but: string): Promise<ImportRow[]> {
+/** Hours after which a file that became nothing is taken away. */
+const KEPT_HOURS = 24;
+
+/** Files of a person that are of no more use: those that are tables by now, and those that became nothing since a day. */
+export async function outlived(store: Store, personId: string, but: string, now: Date): Promise<ImportRow[]> {
+  const early = new Date(now.getTime() - KEPT_HOURS * 3_600_000);
   return store
     .select()
     .from(imports)
-    .where(and(eq(imports.personId, personId), ne(imports.id, but), isNotNull(imports.tableName)));
+    .where(
+      and(
+        eq(imports.personId, personId),
+        ne(imports.id, but),
+        or(isNotNull(imports.tableName), lt(imports.createdAt, early)),
+      ),
+    );
 }
 
 /** The word by which this installation makes pseudonyms; made once. */
