@@ -79,8 +79,8 @@ export function TileCard(props: TileProps) {
   const act = (id: string) => {
     if (id === 'ask') ask.mutate();
     else if (id === 'draft') draft.mutate();
-    else if (id !== 'look') props.onAct(id);
-    else if (data) props.onLook(data.reading);
+    else if (id === 'look') props.onLook(data?.reading ?? tile.reading);
+    else props.onAct(id);
   };
   const choose = (row: number, more: boolean) =>
     setChosen((before) => {
