@@ -110,7 +110,8 @@ export function ProofPage() {
   const same = file.data?.sameAs;
   const name = named ?? file.data?.table?.name ?? '';
   const isThere = same?.table === name;
-  const mode: Mode = said ?? (isThere ? 'add' : 'new');
+  // the same rows once more would count twice
+  const mode: Mode = said ?? (!isThere ? 'new' : same.how === 'layout' ? 'add' : 'replace');
   const load = useMutation({
     mutationFn: async (asks: boolean) => {
       await api.makeTable(importId, name, mode);

@@ -58,8 +58,12 @@ const Margin = styled.aside`
 
 type Proposal = BroughtFile['proposals'][number];
 
-/** Is it still to be decided: not sure, and as it was proposed? */
-export const isOpen = (one: Proposal, decided: ReadonlySet<string>): boolean => !one.sure && !decided.has(one.id);
+/** Choices by which nothing is done. */
+const WAITING: ReadonlySet<string> = new Set(['leave', 'text', 'keep', 'as it is', 'two']);
+
+/** Is it still to be decided: not sure, and nothing is done about it, by a person or by the recipe? */
+export const isOpen = (one: Proposal, decided: ReadonlySet<string>): boolean =>
+  !one.sure && !decided.has(one.id) && WAITING.has(one.chosen);
 
 export function Proposals(props: {
   proposals: readonly Proposal[];
