@@ -2,9 +2,10 @@
 import type { ColumnPlan } from './columns';
 import { readDate } from './dates';
 import { hashOf, type Plan } from './examine';
-import { noData } from './head';
+import { noData, REASONS } from './head';
 import { readNumber } from './numbers';
 import type { ColumnType, RawRow } from './proof';
+import { freeName } from './table-names';
 
 export interface Mark {
   /** Place of the cell in its line. */
@@ -37,15 +38,13 @@ export function columnsOf({ columns, periods }: Plan): Column[] {
   if (periods.length === 0) return kept;
   const types = new Set(periods.map(({ at }) => columns[at]?.type));
   const type = types.size === 1 ? [...types][0] : types.has('text') ? 'text' : 'number';
+  const taken = new Set(kept.map(({ name }) => name));
   return [
     ...kept,
-    { name: freeName('period', kept), type: 'date' },
-    { name: freeName('value', kept), type: type ?? 'text' },
+    { name: freeName(taken, 'period'), type: 'date' },
+    { name: freeName(taken, 'value'), type: type ?? 'text' },
   ];
 }
-
-const freeName = (wanted: string, columns: readonly Column[]): string =>
-  columns.some(({ name }) => name === wanted) ? `${wanted}_2` : wanted;
 
 /**
  * @param pseudonym the same word for the same text, wherever it is used
@@ -57,11 +56,9 @@ export function recipe(plan: Plan, pseudonym: (text: string) => string): (row: R
   const seen = new Set<number>();
   return (row) => {
     if (row.line === head.line) return null;
-    if (head.line !== null && row.line < head.line) return left(row, 'It stands above the head.');
     const reason = noData(row, head);
     if (reason === 'empty') return null;
-    if (reason !== null && !(reason === 'note' && plan.keepNotes) && !(reason === 'sum' && plan.keepSums))
-      return left(row, WHY[reason]);
+    if (reason !== null && !plan.keeps.has(reason)) return left(row, REASONS[reason]);
     if (plan.dropDoubles) {
       const key = hashOf(row.cells.slice(0, head.width));
       if (seen.has(key)) return left(row, 'It is the same as one before.');
@@ -87,13 +84,6 @@ export function recipe(plan: Plan, pseudonym: (text: string) => string): (row: R
 }
 
 const left = (row: RawRow, reason: string): AppliedRow => ({ line: row.line, kept: false, reason });
-const WHY = {
-  'head again': 'It says the head again.',
-  'sum': 'It adds up others.',
-  'note': 'It is a note.',
-  'ragged': 'It has more values than there are columns.',
-} as const;
-
 function cellOf(cell: string, column: ColumnPlan, pseudonym: (text: string) => string): string | null {
   const text = cell.trim();
   if (text === '' || column.missing.has(text)) return null;

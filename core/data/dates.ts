@@ -1,5 +1,6 @@
 /** Days, months, quarters and weeks as people write them. */
-import { addDays, isDay } from './days';
+import { addDays } from '../time/day';
+import { isDay } from './days';
 
 /** Which comes first where only the data can tell: 03/04/2026. */
 export type DateOrder = 'dmy' | 'mdy';

@@ -1,6 +1,15 @@
 /** What was decided of a model about the columns of its tables, each to be turned by one choice. */
 import type { Measure, ModelFile } from '../model/schema';
-import { wordsOf, type ColumnFacts, type Reason, type TableFacts } from './draft-model';
+import {
+  freeId,
+  isDate,
+  isNumeric,
+  keysOfStock,
+  wordsOf,
+  type ColumnFacts,
+  type Reason,
+  type TableFacts,
+} from './draft-model';
 
 export interface Decision {
   readonly id: string;
@@ -16,8 +25,6 @@ export interface Decision {
 export class CannotTurn extends Error {}
 
 const MOST_OFFERED = 12;
-const isNumeric = ({ type }: ColumnFacts): boolean => type === 'integer' || type === 'number';
-const isDate = ({ type }: ColumnFacts): boolean => type === 'date' || type === 'timestamp';
 
 const tableOfFact = (file: ModelFile, fact: string): string | undefined =>
   file.facts.find(({ id }) => id === fact)?.table;
@@ -32,10 +39,6 @@ const measureOn = (file: ModelFile, table: string, column: string): Measure | un
       one.only.length === 0 &&
       tableOfFact(file, one.fact) === table,
   );
-
-/** The columns by which the last value is taken of each. */
-const eachOf = (table: TableFacts): string[] =>
-  table.columns.filter((column) => column.type === 'text' && column.distinct < table.rows).map(({ name }) => name);
 
 /**
  * @param tables those of the model, as they are loaded
@@ -65,7 +68,7 @@ export function decisionsOf(file: ModelFile, tables: readonly TableFacts[], reas
           alternatives: [
             { id: 'sum', label: 'added up' },
             { id: 'average', label: 'averaged' },
-            ...(table.columns.some(isDate) && eachOf(table).length > 0
+            ...(table.columns.some(isDate) && keysOfStock(table).length > 0
               ? [{ id: 'last', label: 'its last value' }]
               : []),
             ...(['sum', 'average', 'last', 'none'].includes(chosen) ? [] : [{ id: chosen, label: chosen }]),
@@ -146,15 +149,15 @@ function withMeasure(file: ModelFile, node: string, column: ColumnFacts, table: 
   const fact = file.facts.find((one) => one.table === node)?.id ?? node;
   const made = {
     ...(there ?? {
-      id: freeId(file, column.name),
-      name: freeName(file, wordsOf(column.name), node),
+      id: freeId(idsOf(file), column.name),
+      name: nameFor(file, wordsOf(column.name), node),
       synonyms: [],
       only: [],
       fact,
     }),
     kind: choice,
     column: column.name,
-    ...(choice === 'last' ? { each: eachOf(table) } : {}),
+    ...(choice === 'last' ? { each: keysOfStock(table) } : {}),
   } as unknown as Measure;
   return {
     ...file,
@@ -176,9 +179,9 @@ function withLevel(file: ModelFile, node: string, column: ColumnFacts, choice: s
         return levels.length === 0 ? [] : [{ ...rest, levels, ...(left === undefined ? {} : { hierarchies: left }) }];
       }),
     };
-  const name = freeName(file, wordsOf(column.name), node);
+  const name = nameFor(file, wordsOf(column.name), node);
   const level = {
-    id: freeId(file, column.name),
+    id: freeId(idsOf(file), column.name),
     name,
     synonyms: [],
     column: place,
@@ -187,24 +190,20 @@ function withLevel(file: ModelFile, node: string, column: ColumnFacts, choice: s
   };
   return {
     ...file,
-    dimensions: [...file.dimensions, { id: freeId(file, `${column.name}_dimension`), name, levels: [level] }],
+    dimensions: [...file.dimensions, { id: freeId(idsOf(file), `${column.name}_dimension`), name, levels: [level] }],
   };
 }
 
-function freeId(file: ModelFile, wanted: string): string {
-  const taken = new Set([
+/** All identifiers of a model file among which one has to be found. */
+const idsOf = (file: ModelFile): Set<string> =>
+  new Set([
     ...file.measures.map(({ id }) => id),
     ...file.dates.map(({ id }) => id),
     ...file.sets.map(({ id }) => id),
     ...file.dimensions.flatMap(({ id, levels }) => [id, ...levels.map((level) => level.id)]),
   ]);
-  const base = (/^[a-z]/.test(wanted) ? wanted : `c_${wanted}`).slice(0, 56);
-  let id = base;
-  for (let count = 2; taken.has(id); count += 1) id = `${base}_${count}`;
-  return id;
-}
 
-function freeName(file: ModelFile, wanted: string, table: string): string {
+function nameFor(file: ModelFile, wanted: string, table: string): string {
   const taken = new Set(
     [...file.measures, ...file.dates, ...file.dimensions.flatMap(({ levels }) => levels)].map(({ name }) =>
       name.toLowerCase(),

@@ -1,6 +1,9 @@
 /** The draft of a model from what is known of tables: measures, levels, hierarchies, dates and joins, each with its reason. */
-import type { ModelFile } from '../model/schema';
+import type { z } from 'zod';
+import { singular } from '../language/tokens';
+import type { modelFileSchema } from '../model/schema';
 import type { ColumnType } from './proof';
+import { freeName } from './table-names';
 
 export interface ColumnFacts {
   readonly name: string;
@@ -43,7 +46,7 @@ export interface Draft {
   readonly warnings: readonly string[];
 }
 /** A model file before its defaults. */
-export type ModelFileInput = Pick<ModelFile, 'zud' | 'id' | 'name'> & Record<string, unknown>;
+type ModelFileInput = z.input<typeof modelFileSchema>;
 
 const ID_NAME = /(^|_)(id|no|nr|number|code|key|uuid|zip|zipcode|postcode|ean|sku|isbn|phone|telephone)$/;
 const TIME_NAME = /^(year|month|week|quarter|day|weekday|hour)$/;
@@ -53,24 +56,36 @@ const RATE_NAME =
 const STOCK_NAME =
   /(^|_)(stock|balance|headcount|inventory|on_hand|backlog|outstanding|level_end|subscribers|members)(_|$)/;
 const PLACE_NAME =
-  /(^|_)(city|town|port|country|region|state|county|store|shop|site|branch|location|place|island|coast|airport|station|depot|area|district|province|village|hall|restaurant|hotel|museum|library)(_|$)/;
+  /(^|_)(city|town|port|country|region|state|county|store|shop|site|branch|location|place|airport|station|depot|area|district|province|village|hall|restaurant|hotel|museum|library)(_|$)/;
 const PERSON_NAME =
-  /(^|_)(name|manager|captain|employee|cashier|rep|driver|customer|client|agent|seller|person|teacher|doctor|nurse|member|owner|author|technician)(_|$)/;
+  /(^|_)(name|manager|employee|cashier|rep|driver|customer|client|agent|seller|person|teacher|doctor|nurse|member|owner|author|technician)(_|$)/;
 const FREE_TEXT = 60;
 /** Rows a member has on average, from which one column telling another is no chance. */
 const TELLING = 3;
 const MOST_MEMBERS = 20_000;
+/** Part of the rows that have a value of their own in a column that only tells them apart; not told of so few rows. */
+const NEARLY_ALL = 0.9;
+const FEW_ROWS = 50;
 
 /** @example wordsOf('net_sales') // Net sales */
 export const wordsOf = (name: string): string => {
   const words = name.replaceAll('_', ' ').trim();
   return words.charAt(0).toUpperCase() + words.slice(1);
 };
-const singularOf = (name: string): string =>
-  /ies$/.test(name) ? `${name.slice(0, -3)}y` : /(ss|us|is)$/.test(name) ? name : name.replace(/s$/, '');
+/** The name of one row: the last word of a table's name in the singular. */
+const rowOf = (table: string): string =>
+  table
+    .split('_')
+    .map((word, at, words) => (at === words.length - 1 ? singular(word) : word))
+    .join(' ');
 
-const isNumeric = (column: ColumnFacts): boolean => column.type === 'integer' || column.type === 'number';
-const isDate = (column: ColumnFacts): boolean => column.type === 'date' || column.type === 'timestamp';
+/** Identifiers of a model file begin with a letter and are no longer than this. */
+const LONGEST_ID = 60;
+export const freeId = (taken: Set<string>, wanted: string): string =>
+  freeName(taken, /^[a-z]/.test(wanted) ? wanted : `c_${wanted}`, LONGEST_ID);
+
+export const isNumeric = (column: ColumnFacts): boolean => column.type === 'integer' || column.type === 'number';
+export const isDate = (column: ColumnFacts): boolean => column.type === 'date' || column.type === 'timestamp';
 const isUnique = (column: ColumnFacts, { rows }: TableFacts): boolean =>
   rows > 0 && column.missing === 0 && column.distinct >= rows;
 
@@ -96,263 +111,260 @@ export function draftModel(
   joins: readonly FoundJoin[],
   naming: { readonly id: string; readonly name: string },
 ): Draft {
-  const reasons: Reason[] = [];
-  const warnings: string[] = [];
-  const parents = new Set(joins.map(({ to }) => to.table));
-  const children = new Set(joins.map(({ from }) => from.table));
-  // a table that others look up, and that looks up nothing and has no date, is no fact
-  const facts = tables.filter(
-    (table) =>
-      !parents.has(table.name) ||
-      (children.has(table.name) && table.columns.some(isDate)) ||
-      table.columns.some(isDate),
-  );
-  const ids = new Set<string>();
-  const freeId = (wanted: string): string => {
-    const base = /^[a-z]/.test(wanted) ? wanted.slice(0, 56) : `c_${wanted.slice(0, 54)}`;
-    let id = base;
-    for (let count = 2; ids.has(id); count += 1) id = `${base}_${count}`;
-    ids.add(id);
-    return id;
-  };
-  const names = new Set<string>();
-  const freeName = (wanted: string, other: string): string => {
-    const name = names.has(wanted.toLowerCase()) ? other : wanted;
-    names.add(name.toLowerCase());
+  return new Drafting(tables, joins).of(naming);
+}
+
+type DraftDimension = NonNullable<ModelFileInput['dimensions']>[number];
+type DraftLevel = DraftDimension['levels'][number];
+type DraftDate = NonNullable<ModelFileInput['dates']>[number];
+type DraftMeasure = ModelFileInput['measures'][number];
+
+class Drafting {
+  private readonly reasons: Reason[] = [];
+  private readonly ids = new Set<string>();
+  private readonly names = new Set<string>();
+  /** Tables that others look up. */
+  private readonly parents: ReadonlySet<string>;
+
+  constructor(
+    private readonly tables: readonly TableFacts[],
+    private readonly joins: readonly FoundJoin[],
+  ) {
+    this.parents = new Set(joins.map(({ to }) => to.table));
+  }
+
+  of({ id, name }: { readonly id: string; readonly name: string }): Draft {
+    // what is looked up and has no date is no fact
+    const facts = this.tables.filter((table) => !this.parents.has(table.name) || table.columns.some(isDate));
+    const dimensions = this.tables.flatMap((table) => this.dimensionsOf(table));
+    const dates = this.datesOf(facts);
+    const measures = facts.flatMap((table) => this.measuresOf(table));
+    const amounts = measures.filter(({ kind }) => kind === 'sum');
+    const usual = amounts.find(({ format }) => format?.style === 'currency') ?? amounts[0] ?? measures.at(-1);
+    if (usual !== undefined) this.tell('defaults.measure', `${usual.name} is shown where none is named.`, false);
+    return {
+      file: {
+        zud: 1,
+        id,
+        name,
+        tables: this.tables.map((table) => ({
+          id: table.name,
+          key: this.keyOf(table),
+          joins: this.joins
+            .filter(({ from }) => from.table === table.name)
+            .map(({ from, to }) => ({ to: to.table, column: from.column })),
+        })),
+        facts: facts.map((table) => ({
+          id: table.name,
+          name: rowOf(table.name),
+          plural: table.name.replaceAll('_', ' '),
+          table: table.name,
+        })),
+        dates,
+        dimensions,
+        measures,
+        defaults: usual === undefined ? {} : { measure: usual.id },
+      },
+      warnings: this.joins.flatMap((join) => this.toldJoin(join)),
+      reasons: this.reasons,
+    };
+  }
+
+  private tell(path: string, why: string, sure = true): void {
+    this.reasons.push({ path, why, sure });
+  }
+
+  private id(wanted: string): string {
+    return freeId(this.ids, wanted);
+  }
+
+  /** The wanted name, or the other where it is taken. */
+  private named(wanted: string, other: string): string {
+    const name = this.names.has(wanted.toLowerCase()) ? other : wanted;
+    this.names.add(name.toLowerCase());
     return name;
-  };
+  }
 
-  const keyOf = (table: TableFacts): string => {
-    const unique = table.columns.filter((column) => isUnique(column, table) && !isDate(column));
-    const asked = joins.find(({ to }) => to.table === table.name)?.to.column;
-    const found = asked ?? (unique.find(({ name }) => ID_NAME.test(name)) ?? unique[0])?.name;
-    if (found === undefined) return table.columns[0]?.name ?? 'id';
-    return found;
-  };
-
-  const dimensions: Record<string, unknown>[] = [];
-  for (const table of tables) {
-    const joined = new Set(
-      joins.flatMap(({ from, to }) => [
-        ...(from.table === table.name ? [from.column] : []),
-        ...(to.table === table.name ? [to.column] : []),
-      ]),
+  /** Columns by which a table joins others. */
+  private joinedBy({ name }: TableFacts): Set<string> {
+    return new Set(
+      this.joins.flatMap(({ from, to }) => [from, to].flatMap((end) => (end.table === name ? [end.column] : []))),
     );
-    const isParent = parents.has(table.name);
-    const levels = table.columns.filter((column) => {
+  }
+
+  /** The column by which others look a table up, else one that each row has for itself; a fact needs none, so that any will do. */
+  private keyOf(table: TableFacts): string {
+    const asked = this.joins.find(({ to }) => to.table === table.name)?.to.column;
+    const unique = table.columns.filter((column) => isUnique(column, table) && !isDate(column));
+    const own = unique.find(({ name }) => ID_NAME.test(name)) ?? unique[0] ?? table.columns[0];
+    return asked ?? own?.name ?? 'id';
+  }
+
+  /** @returns why the names in a column are none to ask by; null where they are */
+  private whyNoLevel(column: ColumnFacts, table: TableFacts): string | null {
+    const { name, top, distinct, missing } = column;
+    const letters = top.reduce((sum, value) => sum + value.length, 0) / Math.max(1, top.length);
+    if (letters > FREE_TEXT) return 'its values are long texts';
+    const isOwnOfRows =
+      !this.parents.has(table.name) && table.rows > FEW_ROWS && distinct > NEARLY_ALL * (table.rows - missing);
+    return isOwnOfRows && !PLACE_NAME.test(name) && !PERSON_NAME.test(name)
+      ? 'nearly each row has a value of its own'
+      : null;
+  }
+
+  private levelsOf(table: TableFacts): ColumnFacts[] {
+    const joined = this.joinedBy(table);
+    return table.columns.filter((column) => {
       if (column.type === 'boolean') return true;
       if (column.type !== 'text' || column.distinct < 1 || column.distinct > MOST_MEMBERS) return false;
-      if (joined.has(column.name) && ID_NAME.test(column.name) && isParent) return false;
-      const average = column.top.reduce((sum, value) => sum + value.length, 0) / Math.max(1, column.top.length);
-      if (average > FREE_TEXT) {
-        reasons.push({
-          path: `tables.${table.name}.${column.name}`,
-          why: `${wordsOf(column.name)} is left out: its values are long texts.`,
-          sure: true,
-        });
-        return false;
-      }
-      if (
-        !isParent &&
-        table.rows > 50 &&
-        column.distinct > 0.9 * (table.rows - column.missing) &&
-        !PLACE_NAME.test(column.name) &&
-        !PERSON_NAME.test(column.name)
-      ) {
-        reasons.push({
-          path: `tables.${table.name}.${column.name}`,
-          why: `${wordsOf(column.name)} is left out: nearly each row has a value of its own.`,
-          sure: true,
-        });
-        return false;
-      }
-      return true;
+      // the key of a parent only says which
+      if (joined.has(column.name) && ID_NAME.test(column.name) && this.parents.has(table.name)) return false;
+      const why = this.whyNoLevel(column, table);
+      if (why !== null)
+        this.tell(`tables.${table.name}.${column.name}`, `${wordsOf(column.name)} is left out: ${why}.`);
+      return why === null;
     });
-    const tells = (of: ColumnFacts, one: ColumnFacts): boolean =>
-      one.distinct > 1 &&
-      one.distinct < of.distinct &&
-      (isParent || table.rows / of.distinct >= TELLING) &&
-      table.determines.some(([a, b]) => a === of.name && b === one.name);
-    const left = new Set(levels);
-    for (const finest of [...levels].sort((a, b) => b.distinct - a.distinct)) {
-      if (!left.has(finest)) continue;
-      left.delete(finest);
+  }
+
+  /** The levels of a table, those of which one tells the next as one hierarchy. */
+  private dimensionsOf(table: TableFacts): DraftDimension[] {
+    const finestFirst = this.levelsOf(table).sort((a, b) => b.distinct - a.distinct);
+    const left = new Set(finestFirst);
+    return finestFirst.flatMap((finest): DraftDimension[] => {
+      if (!left.delete(finest)) return [];
       const chain = [finest];
-      for (const coarser of [...left].sort((a, b) => b.distinct - a.distinct))
-        if (chain.every((one) => tells(one, coarser)) && coarser.type === 'text') {
-          chain.push(coarser);
+      for (const coarser of [...left])
+        if (chain.every((one) => this.tells(table, one, coarser))) {
+          chain.unshift(coarser);
           left.delete(coarser);
         }
-      const coarseFirst = [...chain].reverse();
-      const made = coarseFirst.map((column) => {
-        const id = freeId(column.name);
-        const kind = PLACE_NAME.test(column.name) ? 'place' : PERSON_NAME.test(column.name) ? 'person' : 'thing';
-        const bare = column.name === 'name' ? singularOf(table.name) : column.name;
-        return {
-          id,
-          name: freeName(wordsOf(bare), `${wordsOf(bare)} of ${singularOf(table.name).replaceAll('_', ' ')}`),
-          column: `${table.name}.${column.name}`,
-          kind,
-        };
-      });
-      const last = made.at(-1);
-      const place = last?.kind === 'place' ? table.columns.find(({ name }) => /^lat/.test(name)) : undefined;
-      const east = table.columns.find(({ name }) => /^(lon|lng|long)/.test(name));
-      if (last !== undefined && place !== undefined && east !== undefined)
-        Object.assign(last, { latitude: place.name, longitude: east.name });
-      const dimension = {
-        id: freeId(`${finest.name}_dimension`),
-        name: last?.name ?? wordsOf(finest.name),
-        levels: made,
-      };
-      dimensions.push(dimension);
-      if (chain.length > 1)
-        reasons.push({
-          path: `dimensions.${dimension.id}`,
-          why: `Each ${wordsOf(finest.name).toLowerCase()} has one ${coarseFirst
-            .slice(0, -1)
-            .map(({ name }) => wordsOf(name).toLowerCase())
-            .join(' and one ')}, so they are levels of one hierarchy.`,
-          sure: true,
-        });
-    }
-  }
-
-  const dates: Record<string, unknown>[] = [];
-  for (const table of facts)
-    for (const column of table.columns.filter(isDate)) {
-      const there = dates.find((one) => one['name'] === dateName(column.name));
-      if (there !== undefined) (there['columns'] as Record<string, string>)[table.name] = column.name;
-      else
-        dates.push({
-          id: freeId(column.name),
-          name: freeName(dateName(column.name), `${dateName(column.name)} of ${table.name}`),
-          columns: { [table.name]: column.name },
-        });
-    }
-  const [first] = [...dates].sort(
-    (a, b) => Object.keys(b['columns'] as object).length - Object.keys(a['columns'] as object).length,
-  );
-  if (first !== undefined) {
-    first['default'] = true;
-    reasons.push({
-      path: `dates.${String(first['id'])}`,
-      why: `${wordsOf(String(first['name']))} is the usual date.`,
-      sure: dates.length === 1,
+      const levels = chain.map((column) => this.levelOf(table, column));
+      const id = this.id(`${finest.name}_dimension`);
+      if (chain.length > 1) {
+        const coarse = chain.slice(0, -1).map(({ name }) => wordsOf(name).toLowerCase());
+        this.tell(
+          `dimensions.${id}`,
+          `Each ${wordsOf(finest.name).toLowerCase()} has one ${coarse.join(' and one ')}, so they are levels of one hierarchy.`,
+        );
+      }
+      return [{ id, name: levels.at(-1)?.name ?? wordsOf(finest.name), levels: located(levels, table) }];
     });
   }
 
-  const measures: Record<string, unknown>[] = [];
-  for (const table of facts) {
-    const joined = new Set(
-      joins.flatMap(({ from, to }) => [
-        ...(from.table === table.name ? [from.column] : []),
-        ...(to.table === table.name ? [to.column] : []),
-      ]),
+  /** Does each member of a level have one of another, and not by chance, as where each has hardly a row? */
+  private tells({ name, rows, determines }: TableFacts, of: ColumnFacts, one: ColumnFacts): boolean {
+    return (
+      one.type === 'text' &&
+      one.distinct > 1 &&
+      one.distinct < of.distinct &&
+      (this.parents.has(name) || rows / of.distinct >= TELLING) &&
+      determines.some(([a, b]) => a === of.name && b === one.name)
     );
-    const hasDate = table.columns.some(isDate);
-    for (const column of table.columns.filter(isNumeric)) {
+  }
+
+  private levelOf(table: TableFacts, column: ColumnFacts): DraftLevel {
+    const words = column.name === 'name' ? wordsOf(rowOf(table.name)) : wordsOf(column.name);
+    return {
+      id: this.id(column.name),
+      name: this.named(words, `${words} of ${rowOf(table.name)}`),
+      column: `${table.name}.${column.name}`,
+      kind: PLACE_NAME.test(column.name) ? 'place' : PERSON_NAME.test(column.name) ? 'person' : 'thing',
+    };
+  }
+
+  /** Dates of all facts, those of one name together; the one that most facts have is meant where none is named. */
+  private datesOf(facts: readonly TableFacts[]): DraftDate[] {
+    const columns = new Map<string, Record<string, string>>();
+    for (const table of facts)
+      for (const { name } of table.columns.filter(isDate))
+        columns.set(dateName(name), { [table.name]: name, ...columns.get(dateName(name)) });
+    const count = (name: string) => Object.keys(columns.get(name) ?? {}).length;
+    const [usual] = [...columns.keys()].sort((a, b) => count(b) - count(a));
+    return [...columns].map(([name, of]): DraftDate => {
+      const id = this.id(Object.values(of)[0] ?? name);
+      if (name === usual) this.tell(`dates.${id}`, `${wordsOf(name)} is the usual date.`, columns.size === 1);
+      return { id, name: this.named(name, `${name} of the rows`), columns: of, default: name === usual };
+    });
+  }
+
+  private measuresOf(table: TableFacts): DraftMeasure[] {
+    const joined = this.joinedBy(table);
+    const made = table.columns.filter(isNumeric).flatMap((column): DraftMeasure[] => {
       const why = whyNoMeasure(column, table, joined);
-      if (why !== null) {
-        reasons.push({
-          path: `tables.${table.name}.${column.name}`,
-          why: `${wordsOf(column.name)} is no measure: ${why}.`,
-          sure: true,
-        });
-        continue;
-      }
-      const isShare =
-        column.unit === '%' ||
-        (RATE_NAME.test(column.name) && Number(column.min) >= 0 && Number(column.max) <= 1 && column.type === 'number');
-      const each = table.columns.filter((one) => one.type === 'text' && !isUnique(one, table)).map(({ name }) => name);
-      const isStock = STOCK_NAME.test(column.name) && hasDate && each.length > 0;
-      const kind = isStock ? 'last' : isShare || RATE_NAME.test(column.name) ? 'average' : 'sum';
-      const id = freeId(column.name);
-      measures.push({
-        id,
-        name: freeName(wordsOf(column.name), `${wordsOf(column.name)} of ${table.name.replaceAll('_', ' ')}`),
-        kind,
-        fact: table.name,
-        column: column.name,
-        ...(isStock ? { each } : {}),
-        ...(isShare
-          ? { format: { style: 'percent', decimals: 1 } }
-          : column.unit !== undefined && /^[A-Z]{3}$/.test(column.unit)
-            ? { format: { style: 'currency', currency: column.unit } }
-            : column.unit !== undefined
-              ? { unit: column.unit }
-              : {}),
-      });
-      reasons.push({
-        path: `measures.${id}`,
-        why:
-          kind === 'sum'
-            ? `${wordsOf(column.name)} is an amount, so it is added up.`
-            : kind === 'last'
-              ? `${wordsOf(column.name)} is what there is at a time, so the last value counts.`
-              : `${wordsOf(column.name)} is a rate, a price or a score of each row, so it is averaged.`,
-        sure: kind === 'sum' ? !RATE_NAME.test(column.name) : true,
-      });
-    }
-    const id = freeId(`number_of_${table.name}`.slice(0, 55));
-    measures.push({
-      id,
-      name: freeName(`Number of ${wordsOf(table.name).toLowerCase()}`, `Number of ${table.name} rows`),
+      if (why === null) return [this.measureOf(column, table)];
+      this.tell(`tables.${table.name}.${column.name}`, `${wordsOf(column.name)} is no measure: ${why}.`);
+      return [];
+    });
+    const rows = table.name.replaceAll('_', ' ');
+    const count: DraftMeasure = {
+      id: this.id(`number_of_${table.name}`),
+      name: this.named(`Number of ${rows}`, `Number of rows of ${rows}`),
       kind: 'count',
       fact: table.name,
-    });
+    };
+    return [...made, count];
   }
-  const usual =
-    measures.find(
-      (one) => one['kind'] === 'sum' && (one['format'] as { style?: string } | undefined)?.style === 'currency',
-    ) ??
-    measures.find((one) => one['kind'] === 'sum') ??
-    measures.at(-1);
-  if (usual !== undefined)
-    reasons.push({
-      path: 'defaults.measure',
-      why: `${String(usual['name'])} is shown where none is named.`,
-      sure: false,
-    });
-  for (const join of joins) {
-    const all = join.matched + join.unmatched;
-    reasons.push({
-      path: `tables.${join.from.table}.joins`,
-      why: `${wordsOf(join.from.column)} of ${join.from.table} is found in ${join.to.table} for ${join.matched.toLocaleString('en-GB')} of ${all.toLocaleString('en-GB')} rows.`,
-      sure: join.unmatched === 0,
-    });
-    if (join.unmatched > 0)
-      warnings.push(
-        `${join.unmatched.toLocaleString('en-GB')} rows of ${join.from.table} find nothing in ${join.to.table}; they are kept, under no name.`,
-      );
+
+  private measureOf(column: ColumnFacts, table: TableFacts): DraftMeasure {
+    const { name, unit } = column;
+    const words = wordsOf(name);
+    const isFraction = column.type === 'number' && Number(column.min) >= 0 && Number(column.max) <= 1;
+    const isShare = unit === '%' || (RATE_NAME.test(name) && isFraction);
+    const each = keysOfStock(table);
+    const id = this.id(name);
+    const common = {
+      id,
+      name: this.named(words, `${words} of ${table.name.replaceAll('_', ' ')}`),
+      fact: table.name,
+      column: name,
+      ...(isShare
+        ? { format: { style: 'percent' as const, decimals: 1 } }
+        : unit === undefined
+          ? {}
+          : /^[A-Z]{3}$/.test(unit)
+            ? { format: { style: 'currency' as const, currency: unit } }
+            : { unit }),
+    };
+    if (STOCK_NAME.test(name) && table.columns.some(isDate) && each.length > 0) {
+      this.tell(`measures.${id}`, `${words} is what there is at a time, so the last value counts.`);
+      return { ...common, kind: 'last', each };
+    }
+    if (isShare || RATE_NAME.test(name)) {
+      this.tell(`measures.${id}`, `${words} is a rate, a price or a score of each row, so it is averaged.`);
+      return { ...common, kind: 'average' };
+    }
+    this.tell(`measures.${id}`, `${words} is an amount, so it is added up.`);
+    return { ...common, kind: 'sum' };
   }
-  return {
-    file: {
-      zud: 1,
-      id: naming.id,
-      name: naming.name,
-      tables: tables.map((table) => ({
-        id: table.name,
-        key: keyOf(table),
-        joins: joins
-          .filter(({ from }) => from.table === table.name)
-          .map(({ from, to }) => ({ to: to.table, column: from.column })),
-      })),
-      facts: facts.map(({ name }) => ({
-        id: name,
-        name: singularOf(name).replaceAll('_', ' '),
-        plural: name.replaceAll('_', ' '),
-        table: name,
-      })),
-      dates,
-      dimensions,
-      measures,
-      defaults: usual === undefined ? {} : { measure: usual['id'] },
-    },
-    reasons,
-    warnings,
-  };
+
+  /** @returns what is to be known of it */
+  private toldJoin({ from, to, matched, unmatched }: FoundJoin): string[] {
+    const written = (count: number) => count.toLocaleString('en-GB');
+    this.tell(
+      `tables.${from.table}.joins`,
+      `${wordsOf(from.column)} of ${from.table} is found in ${to.table} for ${written(matched)} of ${written(matched + unmatched)} rows.`,
+      unmatched === 0,
+    );
+    return unmatched === 0
+      ? []
+      : [`${written(unmatched)} rows of ${from.table} find nothing in ${to.table}; they are kept, under no name.`];
+  }
 }
+
+/** The finest level of a hierarchy of places, with where each lies, if the table knows. */
+function located(levels: readonly DraftLevel[], { columns }: TableFacts): DraftLevel[] {
+  const latitude = columns.find(({ name }) => /^lat/.test(name))?.name;
+  const longitude = columns.find(({ name }) => /^(lon|lng)/.test(name))?.name;
+  return levels.map((level, at) =>
+    at === levels.length - 1 && level.kind === 'place' && latitude !== undefined && longitude !== undefined
+      ? { ...level, latitude, longitude }
+      : level,
+  );
+}
+
+/** The columns of each of which a stock has a last value. */
+export const keysOfStock = (table: TableFacts): string[] =>
+  table.columns.filter((column) => column.type === 'text' && !isUnique(column, table)).map(({ name }) => name);
 
 const dateName = (column: string): string => {
   const words = column.replaceAll('_', ' ');

@@ -10,8 +10,6 @@ const MOST_EXAMPLES = 3;
 export class Evidence {
   cells = 0;
   empty = 0;
-  trimmed = 0;
-  integers = 0;
   leadingZeros = 0;
   /** Numbers that are others in the other style. */
   either = 0;
@@ -45,7 +43,6 @@ export class Evidence {
       this.missingWords.set(text, (this.missingWords.get(text) ?? 0) + 1);
       return;
     }
-    if (text !== cell) this.trimmed += 1;
     const seen = this.values.get(text);
     if (seen !== undefined || this.values.size < MOST_DISTINCT) this.values.set(text, (seen ?? 0) + 1);
     else this.isFull = true;
@@ -61,7 +58,6 @@ export class Evidence {
       if (this.odd.number.length < MOST_EXAMPLES) this.odd.number.push({ line, text });
       return;
     }
-    if (point?.integer === true && comma?.integer === true) this.integers += 1;
     if (point !== null && point.text !== text) this.changed.point += 1;
     if (comma !== null && comma.text !== text) this.changed.comma += 1;
     if (point?.integer === false) this.broken.point += 1;

@@ -2,7 +2,7 @@
 import { decideColumn, type ColumnPlan } from './columns';
 import { readDate } from './dates';
 import { Evidence } from './evidence';
-import { filled, headOf, isPeriodHead, noData, type Head, type NoData } from './head';
+import { filled, headOf, isPeriodHead, noData, REASONS, type Head, type NoData } from './head';
 import type { Choices, LeftOut, Proposal, ProofColumn, RawRow } from './proof';
 import { columnNames } from './table-names';
 
@@ -19,8 +19,8 @@ const FEWEST_PERIODS = 3;
 export interface Plan {
   readonly head: Head;
   readonly columns: readonly ColumnPlan[];
-  readonly keepNotes: boolean;
-  readonly keepSums: boolean;
+  /** Lines that are no data and are kept all the same. */
+  readonly keeps: ReadonlySet<NoData>;
   readonly dropDoubles: boolean;
   /** Columns that are laid down as rows: their places, with the period of each. */
   readonly periods: readonly { readonly at: number; readonly period: string }[];
@@ -45,16 +45,23 @@ export class Examiner {
   private columns: Evidence[] = [];
   private readonly leftOut: LeftOut[] = [];
   private leftOutCount = 0;
-  private readonly reasons = new Map<NoData | 'title', RawRow[]>();
-  private readonly counts = new Map<NoData | 'title', number>();
+  private readonly reasons = new Map<NoData, RawRow[]>();
+  private readonly counts = new Map<NoData, number>();
   private readonly seen = new Set<number>();
   private sum = 0;
   private doubles = 0;
   private readonly doubleLines: RawRow[] = [];
   private rows = 0;
 
+  private readonly keeps: ReadonlySet<NoData>;
+
   /** @param choices what a person chose, by the id of a proposal */
-  constructor(private readonly choices: Choices = {}) {}
+  constructor(private readonly choices: Choices = {}) {
+    this.keeps = new Set([
+      ...(choices['footer'] === 'keep' ? (['note'] as const) : []),
+      ...(choices['subtotal'] === 'keep' ? (['sum'] as const) : []),
+    ]);
+  }
 
   add(row: RawRow): void {
     if (this.waiting === null) return this.addData(row);
@@ -67,16 +74,12 @@ export class Examiner {
     this.waiting = null;
     this.head = headOf(waiting, this.choices['header']);
     this.columns = this.head.names.map((name) => new Evidence(name));
-    for (const row of waiting) {
-      if (this.head.line !== null && row.line < this.head.line) {
-        if (filled(row).length > 0) this.leave(row, 'title');
-      } else if (row.line !== this.head.line) this.addData(row);
-    }
+    for (const row of waiting) if (row.line !== this.head.line) this.addData(row);
   }
 
   private addData(row: RawRow): void {
     const reason = noData(row, this.head);
-    if (reason !== null && !this.keeps(reason)) {
+    if (reason !== null && !this.keeps.has(reason)) {
       if (reason !== 'empty') this.leave(row, reason);
       return;
     }
@@ -92,14 +95,7 @@ export class Examiner {
     }
   }
 
-  private keeps(reason: NoData): boolean {
-    return (
-      (reason === 'note' && this.choices['footer'] === 'keep') ||
-      (reason === 'sum' && this.choices['subtotal'] === 'keep')
-    );
-  }
-
-  private leave(row: RawRow, why: NoData | 'title'): void {
+  private leave(row: RawRow, why: NoData): void {
     this.counts.set(why, (this.counts.get(why) ?? 0) + 1);
     this.leftOutCount += 1;
     const rows = this.reasons.get(why) ?? [];
@@ -122,8 +118,7 @@ export class Examiner {
       plan: {
         head: this.head,
         columns: plans,
-        keepNotes: this.keeps('note'),
-        keepSums: this.keeps('sum'),
+        keeps: this.keeps,
         dropDoubles,
         periods: unpivots ? periods : [],
       },
@@ -162,9 +157,8 @@ export class Examiner {
   /** What is proposed of whole lines. */
   private lineProposals(dropDoubles: boolean, periods: Plan['periods']): Proposal[] {
     const { head } = this;
-    const count = (...reasons: (NoData | 'title')[]) =>
-      reasons.reduce((sum, one) => sum + (this.counts.get(one) ?? 0), 0);
-    const examples = (...reasons: (NoData | 'title')[]) =>
+    const count = (...reasons: NoData[]) => reasons.reduce((sum, one) => sum + (this.counts.get(one) ?? 0), 0);
+    const examples = (...reasons: NoData[]) =>
       reasons
         .flatMap((one) => this.reasons.get(one) ?? [])
         .slice(0, 3)
@@ -252,15 +246,6 @@ export class Examiner {
     return proposals;
   }
 }
-
-const REASONS: Readonly<Record<NoData | 'title', string>> = {
-  'empty': 'It is empty.',
-  'title': 'It stands above the head.',
-  'head again': 'It says the head again.',
-  'sum': 'It adds up others.',
-  'note': 'It is a note.',
-  'ragged': 'It has more values than there are columns.',
-};
 
 /** 53 bits of the cells of a row (FNV-1a, twice). */
 export function hashOf(cells: readonly string[]): number {

@@ -39,20 +39,13 @@ export function headOf(rows: readonly RawRow[], said?: string): Head {
   const [usual = 0] = [...widths].sort((a, b) => b[1] - a[1] || b[0] - a[0])[0] ?? [];
   const at =
     said === undefined
-      ? rows.findIndex((row) => isHead(row, usual))
+      ? rows.findIndex((row) => filled(row).length >= Math.max(1, Math.ceil(NAMED * usual)))
       : rows.findIndex(({ line }) => String(line) === said);
   const row = said === 'none' ? undefined : rows[at];
   const width = Math.max(usual, row === undefined ? 0 : widthOf(row));
   return row === undefined || (said === undefined && !standsOut(row, rows.slice(at + 1), width))
     ? { line: null, names: Array.from({ length: width }, () => ''), width }
     : { line: row.line, names: Array.from({ length: width }, (_, index) => textOf(row.cells[index] ?? '')), width };
-}
-
-/** Does a line name columns: as many as there are, in words, each once? */
-function isHead(row: RawRow, width: number): boolean {
-  const cells = filled(row);
-  if (cells.length < Math.max(1, Math.ceil(NAMED * width))) return false;
-  return true;
 }
 
 /** Is a line told from those below it by its words? */
@@ -74,16 +67,27 @@ function standsOut(row: RawRow, below: readonly RawRow[], width: number): boolea
   );
 }
 
-export type NoData = 'empty' | 'head again' | 'sum' | 'note' | 'ragged';
+export type NoData = 'empty' | 'title' | 'head again' | 'sum' | 'note' | 'ragged';
+
+/** Why a line is left out, in words. */
+export const REASONS: Readonly<Record<NoData, string>> = {
+  'empty': 'It is empty.',
+  'title': 'It stands above the head.',
+  'head again': 'It says the head again.',
+  'sum': 'It adds up others.',
+  'note': 'It is a note.',
+  'ragged': 'It has more values than there are columns.',
+};
 
 const NOTE =
   /^(source|note|notes|page|printed|report|generated|created|exported|copyright|©|\*|as of|data as of|end of|confidential)\b|^(©|\*|--)/i;
 
-/** Why a line below the head is no data; null where it is. */
+/** Why a line other than the head is no data; null where it is. */
 export function noData(row: RawRow, head: Head): NoData | null {
   const cells = filled(row);
   const { width, names } = head;
   if (cells.length === 0) return 'empty';
+  if (head.line !== null && row.line < head.line) return 'title';
   if (head.line !== null && cells.length > 1 && names.every((name, index) => name === textOf(row.cells[index] ?? '')))
     return 'head again';
   const [first = ''] = cells;

@@ -38,7 +38,7 @@ const KINDS: readonly (readonly [Sensitive, (text: string) => boolean])[] = [
   ['telephone', (text) => /^(\+|00)\d[\d ()/-]{6,18}\d$/.test(text) || /^0\d{2,5}[ /-]\d[\d -]{4,12}$/.test(text)],
 ];
 const isPersonName = (text: string): boolean =>
-  /^(\p{Lu}\p{L}*\.?[ -])+(\p{Ll}{1,4} )?(\p{Lu}\p{L}+['’-]?)+$/u.test(text) ||
+  /^(\p{Lu}\p{L}*\.?[ -])+(\p{Ll}{1,4} )*(\p{Lu}\p{L}+['’-]?)+$/u.test(text) ||
   /^\p{Lu}\p{L}+, \p{Lu}\p{L}*\.?$/u.test(text);
 
 /**

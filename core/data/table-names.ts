@@ -18,14 +18,16 @@ export function columnName(header: string): string {
   return safe.slice(0, LONGEST_NAME).replace(/_+$/, '');
 }
 
+/** A name that is not taken yet, which is taken by it: the wanted one, or that with a number. */
+export function freeName(taken: Set<string>, wanted: string, longest = LONGEST_NAME): string {
+  let name = wanted.slice(0, longest);
+  for (let count = 2; taken.has(name); count += 1) name = `${wanted.slice(0, longest - 4)}_${count}`;
+  taken.add(name);
+  return name;
+}
+
 /** A name for each column of a head: those without one are numbered, and those that come twice told apart. */
 export function columnNames(headers: readonly string[]): string[] {
   const taken = new Set<string>();
-  return headers.map((header, index) => {
-    const wanted = columnName(header) || `column_${index + 1}`;
-    let name = wanted;
-    for (let count = 2; taken.has(name); count += 1) name = `${wanted.slice(0, LONGEST_NAME - 4)}_${count}`;
-    taken.add(name);
-    return name;
-  });
+  return headers.map((header, index) => freeName(taken, columnName(header) || `column_${index + 1}`));
 }

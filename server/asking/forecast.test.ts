@@ -3,7 +3,7 @@ import pg from 'pg';
 import { forecast } from '@zud/core/analysis/forecast';
 import type { Ahead } from '@zud/core/query/answer';
 import type { Reading } from '@zud/core/reading/schema';
-import { startDemoServer, type Caller, type DemoServer } from '../../tests/demo-server';
+import { askedOf, startDemoServer, type Caller, type DemoServer } from '../../tests/demo-server';
 
 interface Step {
   readonly id: string;
@@ -28,15 +28,7 @@ afterAll(async () => {
   await demo.close();
 });
 
-/** The last of some questions, each after the one before. */
-async function asked(caller: Caller, ...questions: string[]): Promise<Step> {
-  const inquiry = await caller<{ id: string }>('POST', '/inquiries', { modelId: 'ferries' });
-  let last: Step | null = null;
-  for (const text of questions)
-    last = (await caller<Step>('POST', `/inquiries/${inquiry.body.id}/steps`, { text })).body;
-  if (last === null) throw new Error('Nothing was asked.');
-  return last;
-}
+const asked = (who: Caller, ...questions: string[]) => askedOf<Step>(who, ...questions);
 
 /** What would be forecast from the monthly sums of SQL by hand. */
 async function byHand(where: string, steps: number): Promise<number[]> {

@@ -1,5 +1,6 @@
 /** Looking through a file that was brought, and loading it, away from the event loop. */
 import { createHmac } from 'node:crypto';
+import { LRUCache } from 'lru-cache';
 import { columnsOf, recipe, type Column } from '@zud/core/data/apply';
 import { Examiner, type Proof } from '@zud/core/data/examine';
 import type { Choices } from '@zud/core/data/proof';
@@ -29,7 +30,26 @@ async function ended<Value>(work: () => Promise<Value>): Promise<Ended<Value>> {
   }
 }
 
-async function examined({ file, filename, sheet, choices }: Brought): Promise<{ proof: Proof; kept: ImportProof }> {
+interface Examined {
+  readonly proof: Proof;
+  readonly kept: ImportProof;
+}
+
+/** Files that were looked through last: their lines are asked for page by page, and then they are loaded. */
+const examinedLast = new LRUCache<string, Promise<Examined>>({ max: 4 });
+
+/** A file with some choices is looked through once. */
+function examined(brought: Brought): Promise<Examined> {
+  const key = JSON.stringify([brought.file, brought.sheet, Object.entries(brought.choices).sort()]);
+  const there = examinedLast.get(key);
+  if (there !== undefined) return there;
+  const made = lookedThrough(brought);
+  examinedLast.set(key, made);
+  made.catch(() => examinedLast.delete(key));
+  return made;
+}
+
+async function lookedThrough({ file, filename, sheet, choices }: Brought): Promise<Examined> {
   const found = await fileLines(file, filename, sheet);
   const examiner = new Examiner(choices);
   for await (const row of found.lines) examiner.add(row);
@@ -61,7 +81,7 @@ const pseudonyms =
   (text: string): string =>
     `p-${createHmac('sha256', secret).update(text.normalize('NFC').toLowerCase()).digest('hex').slice(0, 10)}`;
 
-/** A cell that a program of tables would take for a formula stays text there, by a sign in exports; here it is what it is. */
+/** The rows of the table that a file becomes. */
 async function* rowsOf(brought: Brought, proof: Proof, secret: string): AsyncGenerator<readonly LoadedValue[]> {
   const apply = recipe(proof.plan, pseudonyms(secret));
   const { lines } = await fileLines(brought.file, brought.filename, brought.sheet);

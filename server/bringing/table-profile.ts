@@ -1,8 +1,8 @@
 /** What the columns of a loaded table hold, which of them tell others, and how tables join; by SQL. */
-import { sql, type SQL } from 'drizzle-orm';
-import { eq } from 'drizzle-orm';
+import { eq, sql, type SQL } from 'drizzle-orm';
 import type { TableProfile } from '@zud/core/contract/imports';
 import type { FoundJoin, TableFacts } from '@zud/core/data/draft-model';
+import { singular } from '@zud/core/language/tokens';
 import { DATA_SCHEMA, type Database } from '../store/database';
 import { imports, loadedTables } from '../store/schema';
 
@@ -153,8 +153,9 @@ export async function joinsAmong({ store }: Database, tables: readonly TableFact
 
 /** port_id and port_id, port and port, port_id and the id of ports. */
 function isNamedAlike(child: string, key: string, table: string): boolean {
-  const singular = table.replace(/ies$/, 'y').replace(/s$/, '');
-  return child === key
-    ? child !== 'id' && child !== 'name'
-    : (key === 'id' || key === 'name' || key === 'code') && (child === `${singular}_${key}` || child === singular);
+  if (child === key) return !BARE_KEYS.has(child);
+  const one = singular(table);
+  return BARE_KEYS.has(key) && (child === `${one}_${key}` || child === one);
 }
+/** Keys that say nothing of whose they are. */
+const BARE_KEYS: ReadonlySet<string> = new Set(['id', 'name', 'code']);

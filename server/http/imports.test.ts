@@ -109,14 +109,23 @@ test('from a messy file to an answer: proposals, a table, a drafted model, a que
   expect(told.map(([place, value]) => [place, Number(value)])).toEqual(rows.map((row) => [row.place, row.takings]));
 });
 
-test('a file that became a table is not kept for ever, and it is said so', async () => {
-  const first = (await bring('one.csv', 'a,b\nx,1\n')).body.id;
-  await read(first);
-  expect((await stellan('POST', `/imports/${first}/table`, { name: 'one', mode: 'new' })).status).toBe(201);
-  await bring('two.csv', 'a,b\nx,1\n');
-  const lines = await stellan<{ title: string }>('GET', `/imports/${first}/lines`);
+test('of a file that became a table nothing is kept but its columns; a table that is taken away is known no more', async () => {
+  const { body } = await bring('one.csv', 'mail,b\nada@example.org,1\nole@example.org,2\nSource: Ada\n');
+  await read(body.id);
+  expect((await stellan('POST', `/imports/${body.id}/table`, { name: 'one', mode: 'new' })).status).toBe(201);
+  const lines = await stellan<{ title: string }>('GET', `/imports/${body.id}/lines`);
   expect([lines.status, lines.body.title]).toEqual([410, 'The file is not kept any more']);
-  expect((await stellan('PATCH', `/imports/${first}`, { choices: {} })).status).toBe(410);
+  expect((await stellan('PATCH', `/imports/${body.id}`, { choices: {} })).status).toBe(410);
+  const { rows } = await demo.running.context.database.pool.query<{ proof: string }>(
+    'select proof::text as proof from imports where id = $1',
+    [body.id],
+  );
+  expect(rows[0]?.proof).toContain('mail');
+  expect(rows[0]?.proof).not.toMatch(/ada|ole@/i);
+  const again = await read((await bring('one.csv', 'mail,b\nx@example.org,1\n')).body.id);
+  expect(again.sameAs).toEqual({ table: 'one', how: 'layout' });
+  expect((await stellan('DELETE', '/tables/one')).status).toBe(204);
+  expect((await read((await bring('one.csv', 'mail,b\nx@example.org,1\n')).body.id)).sameAs).toBeUndefined();
 });
 
 test('what was decided of the model is told with its reasons, and turned by one choice', async () => {

@@ -11,12 +11,13 @@ import { columnName } from '@zud/core/data/table-names';
 import { listWords } from '@zud/core/reading/words';
 import type { Brought } from '../bringing/import-tasks';
 import {
+  abandoned,
+  becameTable,
   changeImport,
   dropImport,
   importOf,
   keepRecipe,
   newImport,
-  outlived,
   pseudonymSecret,
   sameBefore,
   type ImportRow,
@@ -109,16 +110,18 @@ export function importRoutes(context: Context): Router {
     if (row === null) throw notFound('file');
     return row;
   };
-  const present = (row: ImportRow): void => {
+  /** @throws Problem 410 where the file itself is there no more */
+  const mustBeKept = (row: ImportRow): void => {
     if (!existsSync(fileOf(row.id)))
       throw new Problem(
         410,
         'The file is not kept any more',
-        'It became a table, or lay here for a day. Bring it again to go on.',
+        'It became a table, or lay here for a day. Bring it again to go on; nothing else was changed.',
       );
   };
-  const readOnly = (row: ImportRow): void => {
-    present(row);
+  /** @throws Problem 409 where it was not looked through to its end */
+  const mustBeRead = (row: ImportRow): void => {
+    mustBeKept(row);
     if (row.state !== 'read')
       throw new Problem(
         409,
@@ -138,10 +141,9 @@ export function importRoutes(context: Context): Router {
       await pipeline(createReadStream(fileOf(id)), hash);
       const { size } = await stat(fileOf(id));
       const row = await newImport(store, { id, personId: person.id, filename, bytes: size, hash: hash.digest('hex') });
-      for (const old of await outlived(store, person.id, id, context.now())) {
+      for (const old of await abandoned(store, person.id, context.now())) {
         await rm(fileOf(old.id), { force: true });
-        // what is known of a table by its file stays
-        if (old.tableName === null) await dropImport(store, old.id);
+        await dropImport(store, old.id);
       }
       // small files are looked through at once; of others the state is asked for
       const looked = look(row);
@@ -162,7 +164,7 @@ export function importRoutes(context: Context): Router {
     handle(async (request) => {
       const person = personWith(request, 'steward');
       const row = await mine(textOf(request, 'id'), person.id);
-      present(row);
+      mustBeKept(row);
       const { sheet, choices } = parsed(importChange, request.body);
       const changed = await changeImport(store, row.id, {
         state: 'reading',
@@ -178,7 +180,7 @@ export function importRoutes(context: Context): Router {
     handle(async (request) => {
       const person = personWith(request, 'steward');
       const row = await mine(textOf(request, 'id'), person.id);
-      readOnly(row);
+      mustBeRead(row);
       const only = request.query['only'];
       const end = await workers.run('linesOfFile', {
         brought: broughtOf(row),
@@ -195,7 +197,7 @@ export function importRoutes(context: Context): Router {
     handle(async (request, response) => {
       const person = personWith(request, 'steward');
       const row = await mine(textOf(request, 'id'), person.id);
-      readOnly(row);
+      mustBeRead(row);
       const { name, mode } = parsed(importAs, request.body);
       const there = (await catalogueOf(database)).has(name);
       if (mode === 'new' && there) {
@@ -231,7 +233,8 @@ export function importRoutes(context: Context): Router {
         );
       const { columns, rows, proof } = end.value;
       await keepRecipe(store, { tableName: name, personId: person.id, file: row, proof, choices: row.choices });
-      await changeImport(store, row.id, { tableName: name });
+      await becameTable(store, row.id, name, proof);
+      await rm(fileOf(row.id), { force: true });
       await store.insert(audit).values({
         personId: person.id,
         action: { new: 'table loaded', add: 'rows added', replace: 'table loaded' }[mode],

@@ -2,7 +2,9 @@
 import { Router } from 'express';
 import { loadQuery } from '@zud/core/contract/models';
 import { listWords } from '@zud/core/reading/words';
-import { TableFault, type ColumnType } from '../store/csv-rows';
+import { COLUMN_TYPES, type ColumnType } from '@zud/core/data/proof';
+import { TableFault } from '../store/csv-rows';
+import { dropRecipe } from '../store/imports';
 import { registerTable } from '../store/external-tables';
 import { audit, loadedTables } from '../store/schema';
 import { readersOf } from '../store/models';
@@ -10,15 +12,17 @@ import { dropTable } from '../store/table-loads';
 import { handle, parsed, personWith, textOf, type Context } from './context';
 import { notFound, Problem } from '@zud/core/contract/problem';
 
-const TYPES = ['text', 'integer', 'number', 'date', 'timestamp', 'boolean'] as const;
-
 function typesOf(value: unknown): Map<string, ColumnType> {
   const types = new Map<string, ColumnType>();
   if (typeof value !== 'string' || value === '') return types;
   for (const part of value.split(',')) {
     const [column = '', type = ''] = part.split(':').map((one) => one.trim());
-    if (column === '' || !TYPES.includes(type as ColumnType))
-      throw new Problem(400, 'Not understood', `?types: “${part}” is not column:type; types are ${TYPES.join(', ')}.`);
+    if (column === '' || !COLUMN_TYPES.includes(type as ColumnType))
+      throw new Problem(
+        400,
+        'Not understood',
+        `?types: “${part}” is not column:type; types are ${COLUMN_TYPES.join(', ')}.`,
+      );
     types.set(column, type as ColumnType);
   }
   return types;
@@ -117,6 +121,7 @@ export function tableRoutes(context: Context): Router {
           { models: readers.map(({ id }) => id) },
         );
       if (!(await dropTable(database, name))) throw notFound('table');
+      await dropRecipe(store, name);
       await store.insert(audit).values({ personId: person.id, action: 'table removed', subject: name });
       return undefined;
     }),

@@ -1,9 +1,11 @@
 /** CSV files as typed rows: names and types of the columns, and the lines that do not fit them. */
 import { CsvError, parse } from 'csv-parse';
 import { Readable } from 'node:stream';
+import { isDay } from '@zud/core/data/days';
+import type { ColumnType } from '@zud/core/data/proof';
+import { columnName, LONGEST_NAME } from '@zud/core/data/table-names';
 import type { LoadedColumn } from './schema';
 
-export type ColumnType = LoadedColumn['type'];
 export type LoadedValue = string | number | boolean | null;
 
 export class TableFault extends Error {}
@@ -24,11 +26,6 @@ const MOST_COLUMNS = 1000;
 /** Characters of a line. */
 const LONGEST_LINE = 4_000_000;
 const LONGEST_CELL = 100_000;
-/** PostgreSQL tells names apart by their first 63 bytes. */
-const LONGEST_NAME = 63;
-/** Columns that every table of PostgreSQL has of its own. */
-const TAKEN_NAMES = new Set(['ctid', 'xmin', 'xmax', 'cmin', 'cmax', 'tableoid', 'oid']);
-
 const TRUTH: ReadonlyMap<string, boolean> = new Map([
   ['true', true],
   ['t', true],
@@ -38,20 +35,13 @@ const TRUTH: ReadonlyMap<string, boolean> = new Map([
   ['no', false],
 ]);
 
-/** A day that there is, of the years 1 to 9999. */
-const isDate = (text: string) =>
-  /^\d{4}-\d{2}-\d{2}$/.test(text) &&
-  text > '0001' &&
-  !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) &&
-  new Date(`${text}T00:00:00Z`).toISOString().startsWith(text);
-
 const FITS: Record<Exclude<ColumnType, 'text'>, (text: string) => boolean> = {
   integer: (text) => /^[+-]?\d{1,15}$/.test(text),
   number: (text) => /^[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/.test(text) && isHeld(Number(text), text),
-  date: isDate,
+  date: isDay,
   timestamp: (text) =>
     /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}(\.\d+)?)?Z?$/.test(text) &&
-    isDate(text.slice(0, 10)) &&
+    isDay(text.slice(0, 10)) &&
     !Number.isNaN(Date.parse(text.replace(' ', 'T').replace(/Z?$/, 'Z'))),
   boolean: (text) => TRUTH.has(text.toLowerCase()),
 };
@@ -68,9 +58,6 @@ export function inferType(texts: readonly string[]): ColumnType {
     if (given.every(FITS[type])) return type;
   return given.every((text) => FITS.date(text) || FITS.timestamp(text)) ? 'timestamp' : 'text';
 }
-
-/** A day written YYYY-MM-DD that there is. */
-export const isDay = (text: string): boolean => isDate(text);
 
 /**
  * Reads a CSV with a header line, row by row. Types that are not given are inferred from the first rows.
@@ -137,18 +124,6 @@ const tooManyColumns = (count: number) =>
   new TableFault(
     `The first line names ${count} columns; a table has ${MOST_COLUMNS} at most. Leave out what nobody asks about, or lay periods that stand side by side down as rows.`,
   );
-
-function columnName(header: string): string {
-  const name = header
-    .trim()
-    .toLowerCase()
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .replace(/[^a-z0-9]+/g, '_')
-    .replace(/^_+|_+$/g, '');
-  const safe = TAKEN_NAMES.has(name) ? `${name}_column` : /^\d/.test(name) ? `c_${name}` : name;
-  return safe.slice(0, LONGEST_NAME).replace(/_+$/, '');
-}
 
 const DELIMITERS = [',', ';', '\t', '|'] as const;
 

@@ -1,6 +1,7 @@
 /** Tables that somebody else keeps in the data schema: views, foreign and partitioned tables. */
 import { eq, sql } from 'drizzle-orm';
-import { TableFault, type ColumnType } from './csv-rows';
+import type { ColumnType } from '@zud/core/data/proof';
+import { TableFault } from './csv-rows';
 import { CHANGES, DATA_SCHEMA, type Database, type DataChange } from './database';
 import { loadedTables, type LoadedColumn } from './schema';
 import { quoted } from './table-parts';

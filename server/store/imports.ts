@@ -1,5 +1,5 @@
 /** Files that were brought, and how each became a table. */
-import { and, desc, eq, isNotNull, lt, ne, or } from 'drizzle-orm';
+import { and, desc, eq, isNull, lt } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
 import type { Choices } from '@zud/core/data/proof';
 import type { ImportProof } from '@zud/core/contract/imports';
@@ -29,7 +29,7 @@ export async function importOf(store: Store, id: string, personId: string): Prom
 export async function changeImport(
   store: Store,
   id: string,
-  change: Partial<Pick<ImportRow, 'state' | 'problem' | 'sheet' | 'choices' | 'proof' | 'tableName'>>,
+  change: Partial<Pick<ImportRow, 'state' | 'problem' | 'sheet' | 'choices' | 'proof'>>,
 ): Promise<ImportRow | null> {
   const [row] = await store.update(imports).set(change).where(eq(imports.id, id)).returning();
   return row ?? null;
@@ -88,19 +88,22 @@ export async function dropRecipe(store: Store, tableName: string): Promise<void>
 /** Hours after which a file that became nothing is taken away. */
 const KEPT_HOURS = 24;
 
-/** Files of a person that are of no more use: those that are tables by now, and those that became nothing since a day. */
-export async function outlived(store: Store, personId: string, but: string, now: Date): Promise<ImportRow[]> {
+/** Files that a person began and that became nothing since a day. */
+export async function abandoned(store: Store, personId: string, now: Date): Promise<ImportRow[]> {
   const early = new Date(now.getTime() - KEPT_HOURS * 3_600_000);
   return store
     .select()
     .from(imports)
-    .where(
-      and(
-        eq(imports.personId, personId),
-        ne(imports.id, but),
-        or(isNotNull(imports.tableName), lt(imports.createdAt, early)),
-      ),
-    );
+    .where(and(eq(imports.personId, personId), isNull(imports.tableName), lt(imports.createdAt, early)));
+}
+
+/** What stays known of a file that became a table: its columns, and nothing of what its cells hold. */
+export async function becameTable(store: Store, id: string, tableName: string, proof: ImportProof): Promise<void> {
+  const { table } = proof;
+  await store
+    .update(imports)
+    .set({ tableName, proof: { ...proof, proposals: [], table: { ...table, name: tableName, leftOut: [] } } })
+    .where(eq(imports.id, id));
 }
 
 /** The word by which this installation makes pseudonyms; made once. */

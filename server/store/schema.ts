@@ -13,7 +13,7 @@ import {
   timestamp,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { Choices } from '@zud/core/data/proof';
+import type { Choices, ColumnType } from '@zud/core/data/proof';
 import type { ImportProof } from '@zud/core/contract/imports';
 import type { SavedName } from '@zud/core/model/saved';
 import type { ModelFile } from '@zud/core/model/schema';
@@ -124,7 +124,7 @@ export const loadedTables = pgTable('loaded_tables', {
 
 export interface LoadedColumn {
   readonly name: string;
-  readonly type: 'text' | 'integer' | 'number' | 'date' | 'timestamp' | 'boolean';
+  readonly type: ColumnType;
 }
 
 /** A partition of a loaded table. */

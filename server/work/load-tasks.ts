@@ -1,6 +1,7 @@
 /** Loads that are done away from the event loop: a file on the disk into a table, over connections of their own. */
 import { createReadStream } from 'node:fs';
-import { TableFault, type ColumnType } from '../store/csv-rows';
+import type { ColumnType } from '@zud/core/data/proof';
+import { TableFault } from '../store/csv-rows';
 import { connectTo } from '../store/database';
 import { addCsv, loadCsv, type Added, type Days } from '../store/table-loads';
 import type { Loaded } from '../store/tables';

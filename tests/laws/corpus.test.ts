@@ -46,7 +46,7 @@ function unordered(reading: Reading | null): string {
 
 describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
   const turns = replayed(model, known);
-  const some = new Set(someOf(turns, 8));
+  const some = new Set(someOf(turns, 4));
 
   test('with a made-up word put anywhere is unclear, and the word is named', () => {
     const wrong: string[] = [];
@@ -133,7 +133,7 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
       if (other.outcome === 'answered' && unordered(other.reading) !== unordered(result.reading))
         wrong.push(`${at}: ${text} → ${comesTo(other)}, not ${comesTo(result)}`);
     }
-    if (some.size >= 30) expect(tried).toBeGreaterThan(0);
+    expect(tried).toBeGreaterThan(2);
     failures(wrong);
   });
 
@@ -193,7 +193,7 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
       if (other.outcome !== result.outcome || canonical(other.reading) !== canonical(renaming.reading(result.reading)))
         wrong.push(`${at}: ${question} = ${text} → ${comesTo(other)}, not ${comesTo(result)}`);
     }
-    if (some.size >= 30) expect(tried).toBeGreaterThan(0);
+    expect(tried).toBeGreaterThan(3);
     failures(wrong);
   });
 });
@@ -219,7 +219,7 @@ test('each phrase of a question says something: without it the answer is another
   let all = 0;
   const idle: string[] = [];
   for (const [model, known] of CORPUS_MODELS)
-    for (const { question, before, at, result } of someOf(answered(replayed(model, known)), 8)) {
+    for (const { question, before, at, result } of someOf(answered(replayed(model, known)), 3)) {
       if (result.phrases.length < 2) continue;
       for (const { start, end } of result.phrases) {
         all += 1;

@@ -30,7 +30,7 @@ test.each(CORPUS_MODELS.filter(([model]) => ['ferries', 'libraries', 'clinics'].
     const readings = replayed(model, known).flatMap(({ result }): Reading[] =>
       result.reading === null ? [] : [result.reading],
     );
-    for (const reading of someOf(readings, 18)) {
+    for (const reading of someOf(readings, 9)) {
       if (reading.rows !== null) continue;
       const acts = [
         ...sentenceOf(reading, naming).phrases.flatMap((phrase) => actsForPhrase(phrase, reading, view)),

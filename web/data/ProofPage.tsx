@@ -1,6 +1,6 @@
 /** The proof of a file that was brought: its lines with their marks, what is proposed, and what is to become of it. */
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import type { BroughtFile } from '@zud/core/contract/imports';
@@ -112,20 +112,15 @@ export function ProofPage() {
   const isThere = same?.table === name;
   // the same rows once more would count twice
   const mode: Mode = said ?? (!isThere ? 'new' : same.how === 'layout' ? 'add' : 'replace');
+  const loaded = useRef(false);
   const load = useMutation({
     mutationFn: async (asks: boolean) => {
-      await api.makeTable(importId, name, mode);
+      // where only what comes after it failed, the file is a table already
+      if (!loaded.current) await api.makeTable(importId, name, mode);
+      loaded.current = true;
       if (!asks) return '/models';
-      const models = await api.models();
-      const readers = mode === 'new' ? [] : await api.tableUses(name).then((uses) => uses.models);
-      const [there] = readers;
-      if (there !== undefined) {
-        const inquiry = await api.createInquiry(there.id);
-        return `/inquiries/${inquiry.id}`;
-      }
-      const draft = await api.draftModel([name], titleOf(file.data));
-      const id = models.some((model) => model.id === draft.file.id) ? `${draft.file.id}_2` : draft.file.id;
-      const model = await api.createModel({ ...draft.file, id });
+      const [reader] = (await api.tableUses(name)).models;
+      const model = reader ?? (await api.createModel((await api.draftModel([name], titleOf(file.data))).file));
       const inquiry = await api.createInquiry(model.id);
       return `/inquiries/${inquiry.id}`;
     },

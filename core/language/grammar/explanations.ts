@@ -3,6 +3,7 @@ import type { Calculation } from '../../model/calculation';
 import type { Explain } from '../../reading/schema';
 import { asFollowUp, followUp, intent, type Intent, type SaidPeriod } from '../intent';
 import type { Question } from '../question';
+import { only } from './conditions';
 import type { Parts, Rule } from './rule';
 
 const DOES = '(did|do|does|has|have|is|are|was|were|had)';
@@ -30,6 +31,10 @@ const shows = (parts: Parts): Intent['edits'] =>
     ? []
     : [{ do: 'show', how: 'replace', shown: [{ calculation: parts['Calculation'] as Calculation, transform: null }] }];
 
+/** "why did bookings for Kiosk fall": of whom it is asked may stand before the verb. */
+const OF_MEMBERS = '[(for|of|on|at|among|from) {Members}]';
+const ofMembers = (parts: Parts): Intent['edits'] => (parts['Members'] === undefined ? [] : only(parts).edits);
+
 const between = (parts: Parts): Intent['edits'] =>
   parts['first'] === undefined
     ? []
@@ -38,7 +43,7 @@ const between = (parts: Parts): Intent['edits'] =>
 const whyOf =
   (said?: Way) =>
   (parts: Parts): Intent =>
-    intent(...shows(parts), ...between(parts), moved(said));
+    intent(...shows(parts), ...ofMembers(parts), ...between(parts), moved(said));
 const whyIt = (said?: Way) => (): Intent => followUp(moved(said));
 /** "why did August fall": what is shown, in that period. */
 const whyThen =
@@ -81,6 +86,7 @@ const goesWith: Intent['edits'][number] = { do: 'explain', explain: { asked: 'go
 const isUnusual = (parts: Parts): Intent =>
   intent(
     ...shows(parts),
+    ...ofMembers(parts),
     ...(parts['Period'] === undefined
       ? []
       : [{ do: 'saidPeriod' as const, how: 'set' as const, period: parts['Period'] as SaidPeriod }]),
@@ -103,7 +109,7 @@ export const EXPLANATION_RULES: readonly Rule<Question>[] = [
     },
     {
       gives: 'Intent',
-      form: `[(and|so|but)] (why|how come) [${DOES}] {Calculation} ${verb} [so (much|strongly|sharply|far)] [(from|between) {Period:first} (to|and) {Period:second}]`,
+      form: `[(and|so|but)] (why|how come) [${DOES}] {Calculation} ${OF_MEMBERS} ${verb} [so (much|strongly|sharply|far)] [(from|between) {Period:first} (to|and) {Period:second}]`,
       means: whyOf(said),
       cost: -0.4,
     },
@@ -147,7 +153,7 @@ export const EXPLANATION_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: '[(and|so|but)] (is|was|are|were) {Calculation} [(in|for|on)] [{Period}] [(a|an|really)] {AnyWord:how}',
+    form: `[(and|so|but)] (is|was|are|were) {Calculation} ${OF_MEMBERS} [(in|for|on)] [{Period}] [(a|an|really)] {AnyWord:how}`,
     means: (p) => (isNormal(p) ? isUnusual(p) : null),
     cost: -0.3,
   },

@@ -270,10 +270,6 @@ where {m:Shown} is concerned [,] (which|what) {l:OneLevel} (was|is) [the] lowest
 ! [the|which] [top|best] {n:Percent} of [the] {l:Level} (with|by|on|that have|having) [the] (most|highest|biggest|largest|best) {m:Shown} [{r}] => top {n} of {l} by {m} {r}
 ! [the|which] [bottom|worst] {n:Percent} of [the] {l:Level} (with|by|on|that have|having) [the] (least|fewest|lowest|smallest|worst) {m:Shown} [{r}] => bottom {n} of {l} by {m} {r}
 ! (did|do|have|are|were) (we|they) (hit|hitting|meet|met|meeting|reach|reached|reaching|make|made|making|beat|beating) [our|the|their] (target|targets|plan|plans|goal|goals|budget) [{r}] => versus plan {r}
-! (is|was|are|were) {m:Shown} (for|of|on|at|among) {x:Members} [in|for|on|during] {p:Period} [a|really|so|quite] (normal|usual|typical|expected|normal one) => is {m} in {p} normal for {x}
-! (is|was|are|were) {m:Shown} (for|of|on|at|among) {x:Members} [in|for|on|during] {p:Period} [a|really|so|quite|very] (unusual|exceptional|abnormal|unexpected|surprising|odd|strange|an outlier) => is {m} in {p} unusual for {x}
-! (why|how come) [did|has|have|had|is|are|was|were|do|does] {m:Shown} (for|of|on|at|among|from) {x:Members} (fall|fell|drop|dropped|decline|declined|decrease|decreased|go down|went down|falling|dropping|declining|decreasing|going down|fallen|gone down|shrink|shrank) [so much|so far|that much] [{r}] => why did {m} fall for {x} {r}
-! (why|how come) [did|has|have|had|is|are|was|were|do|does] {m:Shown} (for|of|on|at|among|from) {x:Members} (rise|rose|increase|increased|grow|grew|climb|climbed|go up|went up|rising|increasing|growing|climbing|going up|risen|grown|gone up|jump|jumped) [so much|so far|that much] [{r}] => why did {m} rise for {x} {r}
 ! who (is|are|was|were) [the] {l:OneLevel} (with|having|that has|that had|who has|who had) [the] {r} => which {l} has the {r}
 ! who (has|had|got|gets|brought in|brings in|made|makes|sold|generated|did|does) [the] (most|msot|highest|biggest|largest) {m:Measure} [{r}] => who has the most {m} {r}
 (who|whos) (got|has|had) [the] (most|msot|highest) {m:Shown} [{r}] => who has the most {m} {r}

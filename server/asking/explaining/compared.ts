@@ -54,8 +54,9 @@ export async function comparedReading(
 }
 
 /** What of a question an explanation leaves out, in words: it is of one plain figure of all members. */
-export function leftOut({ shown, rank }: Reading, name: string): Note[] {
+export function leftOut({ shown, rank }: Reading, name: string, more: readonly string[] = []): Note[] {
   const left = [
+    ...more,
     ...(shown.length > 1 ? ['the other measures'] : []),
     ...(shown[0]?.transform ? ['the way it was shown'] : []),
     ...(rank === null ? [] : ['the choice of some members']),

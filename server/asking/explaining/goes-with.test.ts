@@ -1,7 +1,7 @@
 /** What goes with an outcome, over real data: rates beside SQL by hand, what cannot be asked, and what is left out. */
 import pg from 'pg';
 import type { Explanation } from '@zud/core/analysis/explain/explanation';
-import { startDemoServer, type Caller, type DemoServer } from '../../../tests/demo-server';
+import { askedOf, startDemoServer, type Caller, type DemoServer } from '../../../tests/demo-server';
 
 interface Step {
   readonly outcome: string;
@@ -21,13 +21,7 @@ afterAll(async () => {
   await demo.close();
 });
 
-async function asked(who: Caller, ...questions: string[]): Promise<Step> {
-  const inquiry = await who<{ id: string }>('POST', '/inquiries', { modelId: 'ferries' });
-  let last: Step | null = null;
-  for (const text of questions) last = (await who<Step>('POST', `/inquiries/${inquiry.body.id}/steps`, { text })).body;
-  if (last === null) throw new Error('Nothing was asked.');
-  return last;
-}
+const asked = (who: Caller, ...questions: string[]) => askedOf<Step>(who, ...questions);
 
 test.each([
   ['Mira', 'true'],

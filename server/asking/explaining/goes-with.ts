@@ -12,7 +12,7 @@ import { calculationWords, levelWords, listWords, plainNaming, type Naming } fro
 import { headlineWords } from '../headline-words';
 import type { ReadyModel } from '../ready-model';
 import { Unanswerable } from '../unanswerable';
-import { within } from './compared';
+import { leftOut, within } from './compared';
 import { placesOf, type Looks } from './looks';
 import type { Explained } from './moved';
 import { amountsOf, conditionsOf, side, worldOf } from './world-of';
@@ -73,10 +73,17 @@ export async function explainGoesWith(
     reading: { ...reading, explain },
     explanation: told(found, { column, reading, naming, scope, levels: world.levels.length }),
     main,
-    notes:
-      outcome === first.calculation
+    notes: [
+      ...(outcome === first.calculation
         ? []
-        : [{ kind: 'assumed', text: `What goes with a number of records is told of their rate: ${name}.` }],
+        : [
+            {
+              kind: 'assumed' as const,
+              text: `What goes with a number of records is told of their rate: ${name}.`,
+            },
+          ]),
+      ...leftOut(asked, name, asked.against === null ? [] : ['what stood beside it']),
+    ],
   };
 }
 

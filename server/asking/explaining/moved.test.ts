@@ -90,11 +90,7 @@ function conditions(reading: Reading): string[] {
   });
 }
 
-/** Two for each measure, in turn. */
-const MONTHS = [
-  ['2025-08', '2026-03'],
-  ['2026-05', '2026-08'],
-] as const;
+const MONTHS = ['2025-08', '2026-03', '2026-05', '2026-08'];
 const yearBefore = (month: string) => `${Number(month.slice(0, 4)) - 1}${month.slice(4)}`;
 const MONTH_NAMES: Readonly<Record<string, string>> = { '08': 'August', '03': 'March', '05': 'May' };
 
@@ -107,7 +103,7 @@ describe.each([
 ] as const)('as %s sees it', (name, rule) => {
   test.each(Object.keys(MEASURES))('%s: each part is what SQL by hand gives, and all add up', async (measure) => {
     const who = await demo.as(name);
-    for (const month of MONTHS[Object.keys(MEASURES).indexOf(measure) % 2] ?? []) {
+    for (const month of MONTHS) {
       const step = await asked(
         who,
         `why did ${measure} change in ${MONTH_NAMES[month.slice(5)] ?? ''} ${month.slice(0, 4)} vs the year before`,
@@ -146,7 +142,7 @@ describe.each([
 });
 
 test('parts were told at all', () => {
-  expect(beside).toBeGreaterThan(20);
+  expect(beside).toBeGreaterThan(30);
 });
 
 test('each part opened is a step whose numbers are those that were told', async () => {

@@ -11,7 +11,7 @@ import { pipeline } from 'node:stream/promises';
 import pg from 'pg';
 import copyStreams from 'pg-copy-streams';
 import { copyName } from '@zud/core/query/duckdb';
-import type { ColumnType } from '../../store/csv-rows';
+import type { ColumnType } from '@zud/core/data/proof';
 import { DATA_SCHEMA, READER } from '../../store/database';
 import type { Parts } from '../../store/schema';
 import { inPart, quoted } from '../../store/table-parts';

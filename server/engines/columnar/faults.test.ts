@@ -85,13 +85,13 @@ test('a process that hangs holds no question: PostgreSQL answers, and another pr
 test('killed while it builds, the next start finds no half copy and makes it whole', async () => {
   const columnar = columnarForTests();
   const databaseUrl = await newDatabase();
-  const first = await startDemoServer({ scale: 0.1, columnar, databaseUrl });
+  const first = await startDemoServer({ scale: 0.3, columnar, databaseUrl });
   await until(copyOf(first), ({ ready }) => ready > 0);
   process.kill(processOf(first), 'SIGKILL');
   await first.close();
   writeFileSync(path.join(columnar.folder, 'bookings@1-1.building'), 'half a copy');
   writeFileSync(path.join(columnar.folder, 'ports@9-9.duckdb'), 'no database at all');
-  const second = await startDemoServer({ scale: 0.1, columnar, databaseUrl });
+  const second = await startDemoServer({ scale: 0.3, columnar, databaseUrl });
   try {
     await whenReady(second);
     expect(
@@ -196,7 +196,7 @@ test('copies and summaries that cannot be read are made anew, and those of a par
 }, 180_000);
 
 test('with less disk than the copies need, PostgreSQL answers what is not held', async () => {
-  const demo = await startDemoServer({ scale: 0.1, columnar: columnarForTests(1e6) });
+  const demo = await startDemoServer({ scale: 0.3, columnar: columnarForTests(3e6) });
   try {
     await until(copyOf(demo), ({ ready, failed }) => ready > 0 && failed > 0);
     const ask = await asker(demo);
