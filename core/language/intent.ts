@@ -158,6 +158,8 @@ export type SaidEdit =
   | { readonly do: 'stretchBefore'; readonly unit: Grain; readonly count: number }
   /** "vs the same day last week": the same days, a unit earlier. */
   | { readonly do: 'shiftedBefore'; readonly unit: Grain }
+  /** “the week before”, “the summer before that”: the one before the period that is shown takes its place. */
+  | { readonly do: 'furtherBack'; readonly unit: Grain | null; readonly season: string | null }
   /** "the Friday before": the last such day before the period that is shown. */
   | { readonly do: 'weekdayBefore'; readonly day: number }
   /** "in minutes": the unit in which what is shown is kept. */
@@ -215,6 +217,7 @@ export type SaidEdit =
       /** As a sentence says it, to which nothing is added. */ readonly asIs?: true;
       /** What is shown where nothing else is: the two measures of a difference that is tested. */ readonly shows?: readonly Calculation[];
       readonly besidePlan?: true;
+      /** No measure was named beside its plan, so it is of what is shown. */ readonly usualPlan?: true;
     }
   /** "forecast the next 6 months": a line over time, carried on. */
   | {

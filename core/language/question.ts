@@ -1,11 +1,13 @@
 /** A question being read: its tokens, and the model, names and calendar it is read against. */
 import { CURRENCY_OF_WORD } from './currencies';
 import type { Model } from '../model/model';
+import type { Measure } from '../model/schema';
 import type { Calendar } from '../time/period';
 import type { Assumption, Item } from './grammar/rule';
 import { editDistance, toleratedErrors } from './names/distance';
 import { dateVerbs, type NameIndex, type NameMatch } from './names/name-index';
 import { stemOf } from './names/derived';
+import { measuresOfNoun } from './settling/quality';
 import { nameWords, singular, type Token } from './tokens';
 
 /** A name found at a place of the question. */
@@ -83,6 +85,9 @@ const JOINED_COST = 0.1;
 const UNIT_COST = 0.2;
 /** Enough for the person not to be asked, so that the plan is an alternative. */
 const PLAN_COST = 0.15;
+
+/** As much as an everyday relative of a name. */
+const RELATIVE_COST = 0.9;
 
 const KEPT_LOOK_UPS = 5000;
 
@@ -222,6 +227,7 @@ export class Question {
               ...this.names.abbreviated(word),
               ...this.names.related(singular(word), 'whole'),
               ...this.meantByVerb(start),
+              ...measuresOfNoun(word, this.model).map(relativeMatch),
             ])
           found.push({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } });
     }
@@ -403,6 +409,13 @@ function nounOf(adjective: string): string | null {
 /** Is this word the opposite of the other rather than the other misspelt: "unsolved" of "solved"? */
 const denies = (word: string, known: string): boolean =>
   /^(un|non|in|im|ir|dis)/.test(word) && word.replace(/^(un|non|in|im|ir|dis)/, '') === known;
+
+const relativeMatch = ({ id, name }: Measure): NameMatch => ({
+  named: { kind: 'measure', id },
+  label: name,
+  by: 'relative',
+  cost: RELATIVE_COST,
+});
 
 /** A synonym that shares a word with the name needs no remark. */
 function synonymAssumption(said: string, match: NameMatch): Assumption | null {

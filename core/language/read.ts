@@ -17,6 +17,7 @@ import type { Analysis, Move } from './intent';
 import { namingOf } from './naming';
 import { nearQuestions } from './near-questions';
 import type { NameIndex } from './names/name-index';
+import { understandInTurn } from './in-turn';
 import { kindAskedFor } from './kinds';
 import { impossibility } from './impossibility';
 import { brokenDownInstead, countedInstead } from './other-readings';
@@ -28,7 +29,6 @@ import {
   namesDiffer,
   NEAR,
   TIE,
-  understand,
   type Candidate,
   type ReadContext,
   type Understanding,
@@ -75,12 +75,14 @@ export interface ReadResult {
   readonly analysis?: Analysis;
   /** The edits that were made of the words, for those who want to see them. */
   readonly edits: readonly Edit[];
+  /** Whether it goes on from something: from the answer before or, where none is, by naming nothing to be shown. */
+  readonly leans?: boolean;
 }
 
 /** @param text a question or a follow-up, as typed */
 export function read(text: string, context: ReadContext): ReadResult {
   const { names, calendar } = context;
-  const understood = understand(text, context);
+  const understood = understandInTurn(text, context);
   if (understood.outcome === 'unknown') return unknownWords(text, understood, context);
   const naming = namingOf(names);
   const told = (reading: Reading) => sentenceOf(reading, naming, calendar);
@@ -125,6 +127,7 @@ export function read(text: string, context: ReadContext): ReadResult {
     notes: notesOn(understood, names, (one) => told(one).text),
     options: [],
     edits,
+    leans: first.asFollowUp || !edits.some((edit) => edit.do === 'show'),
     ...(analysis === undefined ? {} : { analysis }),
   };
 }
@@ -166,6 +169,8 @@ function notesOn(
   else if (assumptions.length === 0 && settledByContext.length > 0)
     assumed('What was shown before settles what is meant.', settledByContext.map(option));
   for (const note of first.notes) assumed(note);
+  const { inTurn } = understood;
+  if (inTurn !== undefined) assumed(`Read one after the other: ${inTurn.map((one) => `“${one}”`).join(', then ')}.`);
 
   const offered = (reading: Reading | null, text: string, label = '') => {
     if (reading !== null && impossibility(reading, names) === null)
@@ -181,7 +186,7 @@ function notesOn(
     canonical(first.reading) === canonical(before)
   )
     notes.push({ kind: 'caveat', text: 'That is what is shown already, so nothing has changed.' });
-  if (before !== null)
+  if (before !== null && inTurn === undefined)
     offered(
       otherMode(first, understood.situation),
       first.asFollowUp ? 'Read as a follow-up.' : 'Read as a new question.',

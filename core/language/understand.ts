@@ -100,6 +100,8 @@ export type Understanding =
       readonly ties: readonly Candidate[];
       /** Why it could not be read after the reading before, where that had to be left behind. */
       readonly anew: string | null;
+      /** The wishes that were read one after the other, where there are several. */
+      readonly inTurn?: readonly string[];
     });
 
 /**

@@ -17,6 +17,7 @@ import type { Store } from '../store/database';
 import type { Person } from '../store/people';
 import { Problem } from '@zud/core/contract/problem';
 import { Stopped } from '../engines/engine';
+import { offeredAfterFailure } from '@zud/core/language/after-failure';
 import type { Answered } from './answered';
 import { type Answering, type AskOptions } from './answering';
 import { analysed } from './analyses';
@@ -120,7 +121,7 @@ export class Asking {
       asked.kind === 'text' && readingBefore !== null && pointsAtAnswer(asked.text)
         ? await this.pointsOf(readingBefore, ready, options)
         : null;
-    const understood = await this.understand(asked, readingBefore, ready, pendingOptions(before, ready), points);
+    const understood = await this.understand(asked, readingBefore, ready, before, points);
     const fresh: readonly Note[] =
       gone === null || asked.kind !== 'text'
         ? []
@@ -199,7 +200,7 @@ export class Asking {
     asked: Asked,
     before: Reading | null,
     ready: ReadyModel,
-    pending: readonly Option[],
+    stepBefore: Step | undefined,
     points: Points | null,
   ): Promise<Understood> {
     if (asked.kind === 'reading')
@@ -216,8 +217,10 @@ export class Asking {
         notes: edited.notes.map((text) => ({ kind: 'assumed', text })),
       };
     }
-    const result = await this.reader.read(asked.text, ready, before, points);
-    const chosen = chosenOption(asked.text, pending);
+    const read = await this.reader.read(asked.text, ready, before, points);
+    const failed = stepBefore?.outcome === 'unclear' || stepBefore?.outcome === 'choose' ? stepBefore.asked : null;
+    const result = offeredAfterFailure(read, asked.text, failed, before !== null);
+    const chosen = chosenOption(asked.text, pendingOptions(stepBefore, ready));
     if (chosen) return { outcome: 'answered', reading: chosen, words: result.words, notes: [] };
     if (result.outcome === 'move')
       return {

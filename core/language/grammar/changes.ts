@@ -84,7 +84,7 @@ const LYING = [
 
 /** Those of what is shown that lie so beside their plan. */
 const ofPlan = (at: Key | null, test: SaidTest['test']): Intent =>
-  followUp({
+  followUp(...(at === null ? [] : [{ do: 'breakdown' as const, how: 'join' as const, by: [at] }]), {
     do: 'saidMeasureTest',
     at,
     calculation: null,

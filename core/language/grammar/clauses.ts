@@ -29,6 +29,8 @@ export interface Clause {
   readonly change?: SaidChange;
   readonly shows?: readonly Calculation[];
   readonly besidePlan?: true;
+  /** No measure was named: of what is shown, the usual one is put only where nothing is. */
+  readonly usualPlan?: true;
 }
 
 /** "routes with over 10,000 passengers", "… and a delay below average": members that pass all clauses; in the period that may stand between ("months in 2025 with …"). */

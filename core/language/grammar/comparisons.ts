@@ -6,7 +6,16 @@ import { byLevel, type Comparison } from '../../reading/schema';
 import { dayParts } from '../../time/day';
 import type { Grain } from '../../time/grain';
 import { exactGrain } from '../../time/period';
-import { followUp, intent, refused, withShown, type Intent, type SaidPeriod, type SaidShown } from '../intent';
+import {
+  followUp,
+  intent,
+  refused,
+  withShown,
+  type Intent,
+  type SaidEdit,
+  type SaidPeriod,
+  type SaidShown,
+} from '../intent';
 import { stemOf } from '../names/derived';
 import { lengthAt } from '../settling/lengths';
 import { dateVerbs } from '../names/name-index';
@@ -343,8 +352,8 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: '{Unit} (before|earlier|before that)',
-    means: (p) => (p['Unit'] === 'year' ? null : followUp({ do: 'unitBefore', unit: p['Unit'] as Grain })),
+    form: '[(what about|how about|and what about|and how about)] {Unit} (before|earlier|before that)',
+    means: (p) => (p['Unit'] === 'year' ? null : followUp(furtherBack(p))),
     cost: 0.3,
     examples: ['the week before'],
   },
@@ -357,10 +366,23 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: '(and|with|plus|add) {Unit} before',
+    form: '(with|plus|add|beside) {Unit} before',
     means: (p) => (p['Unit'] === 'year' ? null : followUp({ do: 'unitBefore', unit: p['Unit'] as Grain })),
     cost: -0.1,
+    examples: ['with the week before'],
+  },
+  {
+    gives: 'Intent',
+    form: 'and {Unit} (before|before that)',
+    means: (p) => (p['Unit'] === 'year' ? null : followUp(furtherBack(p))),
+    cost: -0.1,
     examples: ['and the week before'],
+  },
+  {
+    gives: 'Intent',
+    form: '[and] [(what about|how about)] {Season} (before|before that)',
+    means: (p) => followUp(furtherBack(p)),
+    cost: -0.2,
   },
   {
     gives: 'Intent',
@@ -1060,6 +1082,13 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
     examples: ['vs the rest'],
   },
 ];
+
+/** "the week before", "the summer before that". */
+const furtherBack = (parts: Parts): SaidEdit => ({
+  do: 'furtherBack',
+  unit: (parts['Unit'] as Grain | undefined) ?? null,
+  season: (parts['Season'] as string | undefined) ?? null,
+});
 
 /** "vs Tolmar", after an answer about another member: both side by side. */
 function asidePresent(parts: Parts): Intent {

@@ -51,6 +51,7 @@ const againstPlan =
       test: { test, value: { value: 0 } },
       shows: [measureOf(planned.id)],
       besidePlan: true,
+      ...(said === undefined && parts['Plan'] === 'plan' ? { usualPlan: true } : {}),
     };
   };
 

@@ -121,12 +121,12 @@ export const ORDER_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: '[(sort|sorted|order|ordered)] [with] [the] (longest|slowest|dearest|heaviest) first',
+    form: '[(sort|sorted|order|ordered)] [with] [the] (longest|slowest|dearest|heaviest|priciest|fullest|happiest|hottest|warmest|deepest|tallest) first',
     means: () => intent({ do: 'sortBest', sense: 'top' }),
   },
   {
     gives: 'Intent',
-    form: '[(sort|sorted|order|ordered)] [with] [the] (shortest|fastest|quickest|cheapest|lightest) first',
+    form: '[(sort|sorted|order|ordered)] [with] [the] (shortest|fastest|quickest|cheapest|lightest|emptiest|unhappiest|coldest|shallowest) first',
     means: () => intent({ do: 'sortBest', sense: 'bottom' }),
   },
   ...(['best', 'worst'] as const).map((sense): Rule<Question> => ({

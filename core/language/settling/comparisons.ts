@@ -6,7 +6,7 @@ import { hasDifference, same, type Breakdown, type Reading, type Transform } fro
 import { unitIn } from '../../reading/moved-along';
 import { inSentence } from '../../reading/words';
 import { addDays, dayNumber, dayParts, type Day, weekday } from '../../time/day';
-import { addGrains, type Grain } from '../../time/grain';
+import { addGrains, endOf, startOf as startOfGrain, type Grain } from '../../time/grain';
 import { exactGrain, resolvePeriod, type Calendar, type Period } from '../../time/period';
 import { shownPlainly, type SaidEdit, type SaidPeriod, type SaidTransform } from '../intent';
 import { isBare, settledPeriod, wholeRange, settledRange } from './periods';
@@ -306,6 +306,40 @@ export function shiftedBefore(unit: Grain, when: Period | null, calendar: Calend
       },
     },
   ];
+}
+
+/**
+ * "the week before", "the summer before that": the one before what is shown, in its place. Where no period is shown, each stands
+ * beside the one before.
+ */
+export function furtherBack(
+  { unit, season }: Extract<SaidEdit, { do: 'furtherBack' }>,
+  when: Period | null,
+  said: readonly SaidEdit[],
+  base: Reading,
+  calendar: Calendar,
+): Edit[] {
+  const { from, to } = when === null ? {} : wholeRange(when, calendar);
+  if (from === undefined || to === undefined) {
+    if (unit !== null) return unitBefore(unit, said, base, calendar, true);
+    throw new CannotSettle('No period is shown that another could lie before; name the season and its year.');
+  }
+  if (season !== null) {
+    const year = dayParts(from).year;
+    const found = [0, ...YEARS_BACK]
+      .map((back): Period => ({ kind: 'season', season, year: year - back }))
+      .find((period) => {
+        const range = settledRange(period, calendar);
+        return range?.to !== undefined && range.to < from;
+      });
+    if (found === undefined) throw new CannotSettle('The model gives no dates for an earlier one.');
+    return [{ do: 'period', period: found }];
+  }
+  const grain = unit ?? 'month';
+  const moves = exactGrain(from, to) === grain || (grain === 'week' && to === addDays(from, 6));
+  const start = addGrains(grain, moves ? from : startOfGrain(grain, from, calendar.weekStart), -1);
+  const end = moves && grain === 'week' ? addDays(start, 6) : endOf(grain, start, calendar.weekStart);
+  return [{ do: 'period', period: { kind: 'days', from: start, to: end } }];
 }
 
 /** "the Friday before": the last one before the day that is shown. */

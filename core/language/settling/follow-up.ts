@@ -66,7 +66,9 @@ export function readsAsFollowUp(intents: readonly Intent[], before: Reading | nu
     before.against?.kind === 'plan' &&
     edits.some(
       (edit) =>
-        edit.do === 'saidMeasureTest' && edit.besidePlan === true && before.by.some((one) => same(one, edit.at)),
+        edit.do === 'saidMeasureTest' &&
+        edit.besidePlan === true &&
+        (edit.usualPlan === true || before.by.some((one) => same(one, edit.at))),
     ) &&
     !edits.some((edit) => edit.do === 'show');
   const narrowsOnly = said.every(

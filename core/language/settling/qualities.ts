@@ -1,6 +1,5 @@
 /** "the slowest crews", "the three cheapest bands": adjectives that speak of a length of time, of money or of weight, and so of a measure in such a unit. */
-import { KINDS, type Quality } from './quality';
-import { byWord } from '../by-word';
+import { KINDS, measuresTelling, qualityOfAdjective, tells, type Quality, type QualityKind } from './quality';
 import { isMeasure, measureOf, measuresIn, type Calculation } from '../../model/calculation';
 import { factHasLevel, factsOf, rowColumnOf, type Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
@@ -8,7 +7,7 @@ import { inSentence, listWords } from '../../reading/words';
 import type { Edit } from '../../reading/edit-schema';
 import type { Key, Reading } from '../../reading/schema';
 import type { SaidEdit } from '../intent';
-import { nameWords, type Token } from '../tokens';
+import type { Token } from '../tokens';
 import { CannotSettle } from './cannot-settle';
 import { type Situation } from './situation';
 
@@ -35,6 +34,9 @@ const WORDS: Readonly<Record<Quality['of'], readonly string[]>> = {
   age: ['oldest', 'youngest'],
   strength: ['strongest', 'weakest'],
   fullness: ['fullest', 'emptiest'],
+  lateness: [],
+  punctuality: [],
+  contentment: ['happiest', 'unhappiest'],
 };
 /** Those of them that speak of little. */
 const LEAST: ReadonlySet<string> = new Set([
@@ -47,37 +49,8 @@ const LEAST: ReadonlySet<string> = new Set([
   'coldest',
   'youngest',
   'emptiest',
+  'unhappiest',
 ]);
-/** Qualities that no unit tells, by the nouns that name the measures of them. */
-const NOUNS: Readonly<Record<'depth' | 'height' | 'warmth' | 'age' | 'strength' | 'fullness', readonly string[]>> = {
-  depth: ['depth'],
-  height: ['height'],
-  warmth: ['temperature', 'warmth', 'heat'],
-  age: ['age'],
-  strength: ['strength'],
-  fullness: ['occupancy', 'utilisation', 'utilization', 'fill', 'load'],
-};
-const UNITS: Readonly<Record<'length' | 'weight', readonly string[]>> = {
-  length: [
-    's',
-    'sec',
-    'seconds',
-    'min',
-    'minutes',
-    'h',
-    'hours',
-    'days',
-    'weeks',
-    'km',
-    'm',
-    'mi',
-    'miles',
-    'nm',
-    'metres',
-  ],
-  weight: ['g', 'kg', 't', 'tonnes', 'lb', 'kilos'],
-};
-
 /** “slowest selling”, “fastest growing” speak of how something goes, not of how long it takes. */
 const GOING: ReadonlySet<string> = new Set([
   'selling',
@@ -98,7 +71,7 @@ export function qualityIn(tokens: readonly Token[], model: Model): Quality | nul
       : KINDS.filter((kind) => WORDS[kind].includes(word)).map((kind): Quality => ({ word, of: kind })),
   );
   return (
-    found.find(({ of }) => of !== 'strength' || [...model.measures.values()].some((measure) => hasUnit(of, measure))) ??
+    found.find(({ of }) => of !== 'strength' || [...model.measures.values()].some((measure) => tells(of, measure))) ??
     null
   );
 }
@@ -118,7 +91,7 @@ function measureOfQuality(
     key?.kind !== 'level' ||
     factsOf(model, measureOf(measure.id)).every((fact) => factHasLevel(model, fact, key.level));
   const fitting = [...model.measures.values()].filter(
-    (measure) => hasUnit(of, measure) && measure.hidden !== true && knows(measure),
+    (measure) => tells(of, measure) && measure.hidden !== true && knows(measure),
   );
   const plans = new Set([...model.measures.values()].flatMap((measure) => measure.plan ?? []));
   // what is cheap has a low price, not little revenue: of amounts of money, those of one thing
@@ -138,49 +111,32 @@ function measureOfQuality(
   return shown !== null && isMeasure(shown) && shown.measure === only.id ? null : measureOf(only.id);
 }
 
-const ADJECTIVES: Readonly<Record<string, Quality['of']>> = byWord({
-  full: 'fullness',
-  empty: 'fullness',
-  deep: 'depth',
-  high: 'height',
-  tall: 'height',
-  warm: 'warmth',
-  hot: 'warmth',
-  cold: 'warmth',
-  old: 'age',
-  strong: 'strength',
-});
-
 /** The measure of how full, deep, old … members of a level are; null where none is known of them, or several are. */
 export function qualityAt(adjective: string, level: string, model: Model): Measure | null {
-  const of = ADJECTIVES[adjective];
+  const of = qualityOfAdjective(adjective);
   const [only, second] =
     of === undefined
       ? []
-      : [...model.measures.values()].filter(
-          (one) =>
-            hasUnit(of, one) &&
-            one.hidden !== true &&
-            factsOf(model, measureOf(one.id)).every((fact) => factHasLevel(model, fact, level)),
+      : measuresTelling(of, model).filter((one) =>
+          factsOf(model, measureOf(one.id)).every((fact) => factHasLevel(model, fact, level)),
         );
   return only === undefined || second !== undefined ? null : only;
 }
 
 /** Is a measure of what an adjective speaks of: Snow depth, of “how deep is the snow”? */
 export const speaksOfQuality = (adjective: string, measure: Measure | undefined): boolean =>
-  ADJECTIVES[adjective] !== undefined && hasUnit(ADJECTIVES[adjective], measure);
+  qualityOfAdjective(adjective) !== undefined && tells(qualityOfAdjective(adjective) as QualityKind, measure);
 
-function hasUnit(of: Quality['of'], measure: Measure | undefined): boolean {
-  if (measure === undefined) return false;
-  if (of === 'money') return measure.format?.style === 'currency';
-  if (of === 'length' || of === 'weight') return UNITS[of].includes(measure.unit ?? '');
-  if (of === 'fullness' && measure.format?.style !== 'percent') return false;
-  return [measure.name, ...measure.synonyms].some((name) => nameWords(name).some((word) => NOUNS[of].includes(word)));
+/** The one measure of how late, full, happy … “we” are; null where none is known, or several are. */
+export function qualityOfAll(adjective: string, model: Model): Measure | null {
+  const of = qualityOfAdjective(adjective);
+  const [only, second] = of === undefined ? [] : measuresTelling(of, model);
+  return only === undefined || second !== undefined ? null : only;
 }
 
 /** Is something shown in a unit that such an adjective speaks of? */
 const isInUnit = ({ of }: Quality, shown: Calculation, model: Model): boolean =>
-  measuresIn(shown).some((id) => hasUnit(of, model.measures.get(id)));
+  measuresIn(shown).some((id) => tells(of, model.measures.get(id)));
 
 /**
  * The numbers of their own by which records can be "the longest", "the cheapest": one measure for each column in such a unit.
@@ -195,7 +151,7 @@ export function extremeBy(
   if (of === undefined) return null;
   const columnOf = ({ id }: Measure) => JSON.stringify(rowColumnOf(model, id));
   const fitting = [...model.measures.values()].filter(
-    (measure) => hasUnit(of, measure) && measure.hidden !== true && rowColumnOf(model, measure.id)?.fact === fact,
+    (measure) => tells(of, measure) && measure.hidden !== true && rowColumnOf(model, measure.id)?.fact === fact,
   );
   const measures = fitting.filter(
     (one, index) => fitting.findIndex((other) => columnOf(other) === columnOf(one)) === index,

@@ -23,6 +23,7 @@ import {
   changeEdits,
   impliedBasis,
   saidComparison,
+  furtherBack,
   shiftedBefore,
   stretchBefore,
   twoEnds,
@@ -396,6 +397,9 @@ function settledEdits(
           );
           return [];
         });
+        break;
+      case 'furtherBack':
+        after.push((_done, when) => furtherBack(edit, when, said, base, calendar));
         break;
       case 'shiftedBefore':
         after.push((_done, when) => shiftedBefore(edit.unit, when, calendar));

@@ -29,8 +29,10 @@ interface Settled {
   readonly notes: readonly string[];
 }
 
+type SaidMeasureTest = Extract<SaidEdit, { do: 'saidMeasureTest' }>;
+
 export function measureTestEdits(
-  said: Extract<SaidEdit, { do: 'saidMeasureTest' }>,
+  tested: SaidMeasureTest,
   all: readonly SaidEdit[],
   base: Reading,
   situation: Situation,
@@ -45,6 +47,11 @@ export function measureTestEdits(
         : edit.do === 'memberShare' && edit.calculation !== null
           ? [edit.calculation]
           : [],
+  );
+  const said = besidePlanOfShown(
+    tested,
+    [...shows, ...(asFollowUp ? base.shown.map((one) => one.calculation) : [])],
+    model,
   );
   if (said.count && shows.length > 0)
     throw new CannotSettle('A count of members shows nothing besides; name one measure for them to be chosen by.');
@@ -189,6 +196,28 @@ export function usualNote(other: string | null, model: Model): string {
 }
 
 /** How far a measure lies over its plan. */
+/** “Which routes missed the plan”, where no measure is named: the plan of what is shown, if that has one. */
+function besidePlanOfShown(said: SaidMeasureTest, shown: readonly Calculation[], model: Model): SaidMeasureTest {
+  const [usual] = said.shows ?? [];
+  if (said.usualPlan !== true || said.calculation === null || usual?.kind !== 'measure') return said;
+  const meant = shown.flatMap((one) =>
+    one.kind === 'measure' && measureOf(model, one.measure).plan !== undefined ? [measureOf(model, one.measure)] : [],
+  )[0];
+  const plan = measureOf(model, usual.measure).plan;
+  if (meant?.plan === undefined || plan === undefined || meant.id === usual.measure) return said;
+  const ids = new Map([
+    [usual.measure, meant.id],
+    [plan, meant.plan],
+  ]);
+  const put = (one: Calculation): Calculation =>
+    one.kind === 'measure'
+      ? toCalculation(ids.get(one.measure) ?? one.measure)
+      : one.kind === 'arithmetic'
+        ? { ...one, left: put(one.left), right: put(one.right) }
+        : one;
+  return { ...said, calculation: put(said.calculation), shows: [toCalculation(meant.id)] };
+}
+
 function overPlan(calculation: Calculation, model: Model): Calculation {
   const plan = calculation.kind === 'measure' ? measureOf(model, calculation.measure).plan : undefined;
   if (plan === undefined) throw new CannotSettle('What is shown has no plan in this model.');

@@ -9,6 +9,18 @@ export const QUESTIONS = `
 ! (did any|which|any|what) [of the] {l:Level} (double|doubled) [their] {m:Measure} from {p:Period} to {q:Period} [,] [and which] => {l} where {m} grew by 100% or more from {p} to {q}
 ! for (each|every) {k:Key} [of|in] [{p:Period}] [,] [what|the] (share|percentage|proportion) of {m:Measure} (did|does|do|that) each {l:Level} (have|has|take|make up|hold) [in it] => share of {m} by {l} within each {k} {p}
 ! {m:Measure} by {k:Level} as [a] (percent|percentage|share|%|proportion) of (its|their|each|the) {l:Level} [{r}] => share of {m} by {k} within each {l} {r}
+how (did|has|does|have|is|was) {p:Period} (treat|treated|go|gone|been|turn out|shape up|look|do|looked|done) [for] [us|me] [,] (on|for|in|with|in terms of) [our|the] {m:Shown} [{r}] => {m} {p} {r}
+(which|what) {l:OneLevel} (ran|runs|was|is|came in|arrived|arrives) [the] latest [on average] [{r}] => {l} with the highest lateness {r}
+[the] most punctual {l:Level} [{r}] => {l} with the highest punctuality {r}
+[the] least punctual {l:Level} [{r}] => {l} with the lowest punctuality {r}
+{d:Measure} [,] how many {m:Measure} (in|for|per) (each|every) {n:Number} [minute|hour|day|euro|point|km] (bucket|bin|band|step|class|bracket) => {m} by {d} in bins of {n}
+{p:Period} {d:Measure} [,] how many {m:Measure} (in|for|per) (each|every) {n:Number} [minute|hour|day|euro|point|km] (bucket|bin|band|step|class|bracket) => {m} by {d} in bins of {n} in {p}
+[a] histogram of {d:Measure} [for|in] [{p:Period}] [,] in bins of {n:Number} => distribution of {d} in bins of {n} {p}
+! {m:Measure} {r} [,] list (them|em|those|these) => list {m} {r}
+how many {m:Measure} (in|for|per) (each|every) {k:Key} [{r}] => {m} by {k} {r}
+(which|what) (share|percentage|proportion|part|fraction) of {m:Measure} {r} (was|were|is|are|got|has been|have been) {n:Measure} => {n} divided by {m} {r}
+what (share|percentage|proportion|part|fraction) is {m:Shown} of {n:Shown} [{r}] => {m} divided by {n} {r}
+how (big|large|high) is {m:Shown} (relative|compared|in relation) to {n:Shown} [on|in|for|at] [each|all|every] [{k:Key}] [,] [in percent|as a percentage|in %] => {m} divided by {n} by {k}
 (where|how) (did|does|do) {m:Shown} (land|come out|come in|end up|close|finish|stand|come out at|add up to|total|look|do|go|fare|turn out|shape up) [at|to] [{r}] => {m} {r}
 where (do|did) (we|i) (stand|land|end up|come out|close|finish) (on|with|for|in terms of) {m:Shown} [{r}] => {m} {r}
 [the] {m:Shown} (figure|number|total|numbers|figures|totals) [for|of|in] {r} => {m} {r}
@@ -385,7 +397,7 @@ how many {l:Level} went without {m:Shown} [{r}] => how many {l} with no {m} {r}
 {l:Unit} (in|of) {p:Period} without any {m:Shown} => {l} with no {m} in {p}
 
 # ── members beside each other
-(put|set|place|show) {x:Members} and {y:Members} (head to head|side by side|next to each other|against each other) (on|in|for|by) {m:Shown} [{r}] => {m} of {x} versus {y} {r}
+(put|set|place|show) {x:Members} and {y:Members} (head to head|side by side|next to each other|against each other) (on|in|for|by|,) {m:Shown} [,] [{r}] => {m} of {x} versus {y} {r}
 (put|set|pit|hold|match|place) {x} [up] against [the|all the] (rest|others) [for|on|in|,] [{q:Period}] {m:Shown} [{r}] => {m} of {x} versus the rest {q} {r}
 (put|set|hold|stack|match|pit) {x:Members} [up] (against|beside|next to|alongside|with) {y:Members} (for|on|in|by) {m:Shown} [{r}] => {m} of {x} versus {y} {r}
 compare {m:Shown} (between|of|for|at|in) {x:Members} and {y:Members} [{r}] => {m} of {x} versus {y} {r}

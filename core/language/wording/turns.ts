@@ -119,6 +119,29 @@ wrong (split|breakdown|level|grouping|cut|dimension) [,] [it] [should be|should 
 ! {x:Level} (alone|on its own|by itself|only) [is enough|will do|suffices] => by {x} instead
 
 # ── only, without
+@cut [all] (everything|anything|all|everyone) [of|from|that is|that are|which is|in|on] [the] {x:Members} [ones|{l:Level}] => without {x}
+@cut [all] [of] [the] {x:Members} ones => without {x}
+(take|leave|drop) all [of] [the] {x:Members} [ones|{l:Level}] (out|away|off|aside) => without {x}
+! {l:Level} (one by one|one at a time|individually|separately) => by {l}
+[just|only] [the] {x:Members} {l:Level} (one by one|one at a time|individually|separately|each) => only {x}, by {l}
+zoom [back] out to [the] {l:Level} => up to {l}
+(which|what) {l:Level} (make|makes|made|go into|are in|is in) (that|it|this) [up] => by {l}
+(which|what) {l:Level} is (that|it|this) made [up] of => by {l}
+[and] (what|which) (share|percentage|part|proportion) is each [of them|one|of those] => as a share
+roll [it|that|this] up (to|into|by) [the] [whole] {g:OneUnit} [,] [no|not|without] [{u:Unit}] => by {g} instead
+[the] whole {g:OneUnit} [,] (no|not|without) {u:Unit} => by {g} instead
+{u:Unit} (is|are) enough [,] [no|not|without] [{v:Unit}] => by {u} instead
+(spread|lay|spread out|lay out) (it|that|this|them) [out] (over|across|by) [the] {k:Key} => by {k}
+[too] (fine|coarse|narrow|wide|small|big|detailed) [,] [make them|make it|use] {n:Number} wide => in bins of {n}
+{n:Number} wide [please|each] => in bins of {n}
+(make|have) [the] (buckets|bins|bands|steps) {n:Number} [wide] => in bins of {n}
+(scratch|strike|forget|undo|cancel|take back) (that|this|it|the last one|the last bit) => undo
+(back|go back|return) to [the] [very] (first|original) [one|question|answer|view] => back to the first
+(lose|drop|remove|get rid of|hide|leave out) [the] (ones|those|rows|{l:Level}) with (zero|no|0|nil) [{m:Measure}] => only the ones over 0
+(lose|drop|remove|get rid of|hide) (anything|everything|those|the ones) that (gained|rose|grew|increased) [by] (under|less than|below) {n:Number} => only the ones that rose over {n}
+(which|and which|and which ones|which ones) (halved|were halved|have halved|fell by half) => only the ones that fell over 50%
+(which|and which|and which ones|which ones) (doubled|have doubled|at least doubled) => only the ones that rose over 100%
+(only|just) [the] ones that (fell short|missed it|came in under|were under|were short) by (more than|over|at least) {n:Percent} => only the ones below plan by over {n}
 (just|only|simply|solely|uniquely|purely) (show|give|keep|take|have|use|look at|want) {x} => only {x}
 (show|keep|leave|take|have|want|consider) (only|just|solely|uniquely|nothing but|nothing except) {x} [in] => only {x}
 (uniquely|solely|purely|nothing but|nothing else than|none but|exclusively|jsut|justthe) {x} => only {x}
@@ -172,6 +195,7 @@ any {x:Level} => all {x} again
 (i|we) not want (any|the|these|those) (filters|conditions|restrictions) [on|in] [this|that|it|here] => clear the filters
 
 # ── periods
+! how (did|does|was|is) (it|they|he|she|that one|that) [do|fare|look|go] [the|a] {g:OneUnit} (before|earlier) [that] => vs the {g} before
 (make|change|move|switch|set|shift) [it|that|this|the year|the period|the month|the quarter|the date|the dates|the time] (to|into|for) {p:Period} [instead] => for {p}
 (make|have|do) (it|that|this) {p:Period} [instead] => for {p}
 [show|give|take|use|have|see|get] {p:Period} @insteadof {q:Period} => for {p}
@@ -210,6 +234,9 @@ how (did|does|do) (it|that|this|things|we|they) (look|go|do|fare) [like] (in|for
 month by month => by month
 
 # ── ranks
+! rank [it|them|these|those|that] (on|by) {x:Shown} (rather than|instead of|not|and not) [by] {y:Shown} => show {x} instead
+! (rank|sort|order|list) (it|them|these|those|that|the {l:Level}) [from] (best|strongest) to (worst|weakest) => best first
+! (rank|sort|order|list) (it|them|these|those|that|the {l:Level}) [from] (worst|weakest) to (best|strongest) => worst first
 (only|just|keep|show|give|see|want|need|have|take|limit to|limit it to|trim to|trim it to|trim that to|cut to|cut it to) [the|to the] [only] {n:Count} @biggest [{l:Level}|ones|of them|values] => top {n}
 (only|just) [the] {n:Count} @biggest [{l:Level}|ones|of them] => top {n}
 [the] {n:Count} (biggest|largest|highest|greatest|leading|strongest|top|best performing) [{l:Level}|ones|of them] => top {n}
@@ -258,6 +285,14 @@ which {l:OneLevel} (is|was) in [the] (poorest|worst) shape [on this|here|there|f
 ! [the] one with [the] (most|highest|biggest) => which one has the most
 
 # ── order
+(sort|order|rank|arrange|put) [it|them|that|this] [from] (small|low|little|least|smallest|lowest) to (big|high|large|most|biggest|highest|largest|great) (by|on|for|in) {x:Shown} => sort by {x} ascending
+(sort|order|rank|arrange|put) [it|them|that|this] [from] (big|high|large|most|biggest|highest|largest|great) to (small|low|little|least|smallest|lowest) (by|on|for|in) {x:Shown} => sort by {x} descending
+(sort|order|rank|arrange|sorted|ordered) [it|them|that|this] (by|on|with) [the] (biggest|largest|highest|greatest) (gain|gains|increase|increases|rise|growth|change|difference) [first|on top|at the top] => biggest change first
+(sort|order|rank|arrange|sorted|ordered) [it|them|that|this] (by|on|with) [the] (biggest|largest|highest|worst) (drop|drops|loss|losses|fall|decrease|decline) [first|on top|at the top] => biggest drop first
+(have|put|show|list) [it|them|those] in order of {x:Shown} [,] (emptiest|lowest|smallest|least|fewest|shortest) first => sort by {x} ascending
+(have|put|show|list) [it|them|those] in order of {x:Shown} [,] (fullest|highest|biggest|largest|most|longest) first => sort by {x} descending
+(newest|latest|most recent) (on top|at the top|up top) => newest first
+(oldest|earliest) (on top|at the top|up top) => oldest first
 (lowest|smallest|least|weakest|small ones|low ones|little ones|low|small) (first|at the top|up top|on top|to the top) => ascending
 (highest|biggest|largest|most|greatest|big ones|top|high ones|best) (first|at the top|up top|on top|to the top) => descending
 (biggest|largest|highest|most) first => descending

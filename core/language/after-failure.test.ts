@@ -1,0 +1,33 @@
+import { demoNames } from '../../tests/demo-names';
+import { offeredAfterFailure, saysAgain } from './after-failure';
+import { read } from './read';
+import type { Reading } from '../reading/schema';
+
+const known = demoNames();
+const answered = read('passengers by coast this year', { ...known, before: null }).reading;
+
+const after = (failed: string | null, text: string, before: Reading | null) =>
+  offeredAfterFailure(read(text, { ...known, before }), text, failed, before !== null);
+
+test.each([
+  ['how blorp were we over the last 12 months', 'month by month', null],
+  ['how many blorps used the fairground', 'only Outer Isles', answered],
+])('after “%s”, “%s” is offered and not answered', (failed, text, before) => {
+  const result = after(failed, text, before);
+  expect(result.outcome).toBe('choose');
+  expect(result.reading).toBeNull();
+  expect(result.options.map(({ reading }) => reading)).toEqual([read(text, { ...known, before }).reading]);
+});
+
+test.each([
+  ['a whole question', 'how blorp were we', 'revenue by port in 2025', answered],
+  ['the same said again in other words', 'slice it across the coasts blorpwise by vessel', 'by vessel', answered],
+  ['no failure before it', null, 'only Outer Isles', answered],
+])('%s is answered', (_what, failed, text, before) => {
+  expect(after(failed, text, before)).toEqual(read(text, { ...known, before }));
+});
+
+test('what says a failure again shares half of its words with it', () => {
+  expect(saysAgain('by vessel', 'slice it by vessel, blorpwise')).toBe(true);
+  expect(saysAgain('only Outer Isles', 'how blorp were we in Mid Sound')).toBe(false);
+});

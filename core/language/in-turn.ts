@@ -1,0 +1,112 @@
+/**
+ * Several wishes in one message: “revenue by line, compare it with last year and sort by the biggest gain”. Where a message
+ * cannot be read as one, it is cut between its clauses; each is read after what the ones before it came to, as if they had
+ * been said one after the other. Every part has to be understood by itself, without a choice left open.
+ */
+import { same, type Reading } from '../reading/schema';
+import type { Cover } from './cover';
+import type { Candidate, ReadContext, Understanding } from './understand';
+import { understand } from './understand';
+
+type Read = Extract<Understanding, { outcome: 'read' }>;
+
+/** Where a clause may end, with the little words that only join the next one to it. */
+const BOUNDARY =
+  /\s*(?:[;,]|[.!?](?=\s)|\s[–—-]\s|(?=\s(?:and|then|but|also|plus)\s))\s*(?:(?:and|then|but|also|now)\s+)*/gi;
+/** A message holds at most so many wishes, … */
+const MOST_WISHES = 4;
+/** … is cut at most so often, … */
+const MOST_CUTS = 8;
+/** … and is no longer than this, in letters. */
+const LONGEST = 300;
+
+/** @returns what the text may mean as a whole or, where it means nothing so, as one wish after the other */
+export function understandInTurn(text: string, context: ReadContext): Understanding {
+  const whole = understand(text, context);
+  return whole.outcome === 'unknown' && text.length <= LONGEST ? (inTurn(text, context, MOST_WISHES) ?? whole) : whole;
+}
+
+function inTurn(text: string, context: ReadContext, most: number): Read | null {
+  let cuts = 0;
+  for (const { index, 0: between } of text.matchAll(BOUNDARY)) {
+    const [said, rest] = [text.slice(0, index), index + between.length];
+    if (said.trim() === '' || text.slice(rest).trim() === '' || (cuts += 1) > MOST_CUTS) continue;
+    const first = understand(said, context);
+    if (!isSettled(first) || (context.before === null && !names(first))) continue;
+    const after = { ...context, before: first.first.reading, points: null };
+    const next = understand(text.slice(rest), after);
+    const then = next.outcome === 'unknown' && most > 2 ? inTurn(text.slice(rest), after, most - 1) : next;
+    if (then === null || !isSettled(then) || !then.first.asFollowUp) continue;
+    if (CORRECTS.test(text.slice(index)) || keeps(then.first.reading, first.first.reading, context.before))
+      return joined(first, then, said, rest, text);
+  }
+  return null;
+}
+
+/** Words after which the last version counts. */
+const CORRECTS = /\b(no|not|wait|sorry|instead|rather|actually|drop|without|lose|remove|forget|take out|leave out)\b/i;
+
+/** Is what one wish asked for still there after the next? “Paid last month but billed this month” are not two wishes. */
+function keeps(last: Reading, first: Reading, before: Reading | null): boolean {
+  const stays = <Part>(of: (reading: Reading) => readonly Part[]): boolean =>
+    of(first).every(
+      (part) =>
+        of(last).some((one) => same(one, part)) || (before !== null && of(before).some((one) => same(one, part))),
+    );
+  const one = <Part>(part: Part | null): Part[] => (part === null ? [] : [part]);
+  return (
+    stays((reading) => reading.by) &&
+    stays((reading) => reading.shown.map(({ calculation }) => calculation)) &&
+    stays((reading) => reading.where) &&
+    stays((reading) => one(reading.when)) &&
+    stays((reading) => one(reading.against))
+  );
+}
+
+/** Is there nothing left to choose, and nothing to look into first? */
+const isSettled = (understood: Understanding): understood is Read =>
+  understood.outcome === 'read' && understood.ties.length === 0 && understood.anew === null;
+
+/** Does a first question name what is to be shown? */
+const names = ({ first }: Read): boolean => first.edits.some((edit) => edit.do === 'show');
+
+function joined(first: Read, then: Read, said: string, rest: number, text: string): Read {
+  const moved = <Part extends { readonly start: number; readonly end: number }>(tokens: readonly Part[]): Part[] =>
+    tokens.map((token) => ({ ...token, start: token.start + rest, end: token.end + rest }));
+  const typedOf = ({ tokens, uses, typed }: Read) => typed ?? { tokens, uses };
+  const [before, after] = [typedOf(first), typedOf(then)];
+  const cover = coverOfBoth(first.first.cover, then.first.cover, first.tokens.length);
+  const candidate: Candidate = {
+    ...then.first,
+    cover,
+    asFollowUp: first.first.asFollowUp,
+    edits: [...first.first.edits, ...then.first.edits],
+    notes: [...first.first.notes, ...then.first.notes],
+  };
+  return {
+    ...then,
+    tokens: [...first.tokens, ...moved(then.tokens)],
+    uses: cover.uses,
+    typed: { tokens: [...before.tokens, ...moved(after.tokens)], uses: [...before.uses, ...after.uses] },
+    mended: [...first.mended, ...then.mended],
+    situation: { ...then.situation, before: first.situation.before },
+    first: candidate,
+    inTurn: [said.trim(), ...(then.inTurn ?? [text.slice(rest).trim()])],
+  };
+}
+
+/** Pieces of both, those of the second where they stand in the tokens of both. */
+function coverOfBoth(first: Cover, then: Cover, by: number): Cover {
+  return {
+    pieces: [
+      ...first.pieces,
+      ...then.pieces.map((piece) => ({
+        ...piece,
+        start: piece.start + by,
+        item: { ...piece.item, end: piece.item.end + by },
+      })),
+    ],
+    cost: first.cost + then.cost,
+    uses: [...first.uses, ...then.uses],
+  };
+}
