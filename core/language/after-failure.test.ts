@@ -6,8 +6,14 @@ import type { Reading } from '../reading/schema';
 const known = demoNames();
 const answered = read('passengers by coast this year', { ...known, before: null }).reading;
 
+const failing = (text: string, before: Reading | null) => read(text, { ...known, before });
 const after = (failed: string | null, text: string, before: Reading | null) =>
-  offeredAfterFailure(read(text, { ...known, before }), text, failed, before !== null);
+  offeredAfterFailure(
+    read(text, { ...known, before }),
+    text,
+    failed === null ? null : failing(failed, before),
+    before !== null,
+  );
 
 test.each([
   ['how blorp were we over the last 12 months', 'month by month', null],
@@ -21,13 +27,15 @@ test.each([
 
 test.each([
   ['a whole question', 'how blorp were we', 'revenue by port in 2025', answered],
-  ['the same said again in other words', 'slice it across the coasts blorpwise by vessel', 'by vessel', answered],
+  ['the same said again in other words', 'slice it blorpwise by vessel', 'by vessel', answered],
+  ['what follows a refusal with its reason', 'e-mail this to the board', 'only Outer Isles', answered],
   ['no failure before it', null, 'only Outer Isles', answered],
 ])('%s is answered', (_what, failed, text, before) => {
   expect(after(failed, text, before)).toEqual(read(text, { ...known, before }));
 });
 
-test('what says a failure again shares half of its words with it', () => {
-  expect(saysAgain('by vessel', 'slice it by vessel, blorpwise')).toBe(true);
-  expect(saysAgain('only Outer Isles', 'how blorp were we in Mid Sound')).toBe(false);
+test('what says a failure again names all that was named there', () => {
+  const failed = failing('slice it blorpwise by vessel for Mid Sound', answered);
+  expect(saysAgain('for Mid Sound by vessel', failed)).toBe(true);
+  expect(saysAgain('by vessel', failed)).toBe(false);
 });

@@ -2,20 +2,25 @@
  * After a question that was not understood: what leans on it is not applied to an older answer, or to none, in silence. It is
  * offered, one key away.
  */
-import { FUNCTION_WORDS } from './grammar/grammar';
-import type { ReadResult } from './read';
+import type { ReadResult, WordUse } from './read';
 import { nameWords } from './tokens';
 
-/** The words of a text that stand for things. */
-const contentOf = (text: string): ReadonlySet<string> =>
-  new Set(nameWords(text).filter((word) => !FUNCTION_WORDS.has(word)));
-
-/** Does a text say again, in other words, what was not understood? At least half of its content stands in both. */
-export function saysAgain(text: string, failed: string): boolean {
-  const [now, then] = [contentOf(text), contentOf(failed)];
-  const shared = [...now].filter((word) => then.has(word)).length;
-  return shared > 0 && shared * 2 >= now.size;
+/** A question that was not understood. */
+export interface Failed {
+  readonly words: readonly Pick<WordUse, 'text' | 'use'>[];
 }
+
+const NAMING: ReadonlySet<string> = new Set(['name', 'time', 'number']);
+
+/** Does a text say again, in other words, what was not understood? All that was named there is named in it as well. */
+export function saysAgain(text: string, { words }: Failed): boolean {
+  const named = words.filter(({ use }) => NAMING.has(use)).flatMap((word) => nameWords(word.text));
+  const now = new Set(nameWords(text));
+  return named.length > 0 && named.every((word) => now.has(word));
+}
+
+/** Was it a word that was not understood? A refusal with its reason leaves no doubt what the next question goes on from. */
+const hasUnknown = ({ words }: Failed): boolean => words.some(({ use }) => use === 'unresolved');
 
 /**
  * @param result what a text was read as
@@ -26,13 +31,13 @@ export function saysAgain(text: string, failed: string): boolean {
 export function offeredAfterFailure(
   result: ReadResult,
   text: string,
-  failed: string | null,
+  failed: Failed | null,
   anyAnswer: boolean,
 ): ReadResult {
   const { reading, sentence } = result;
   if (failed === null || reading === null || sentence === null || result.outcome !== 'answered' || !result.leans)
     return result;
-  if (anyAnswer && saysAgain(text, failed)) return result;
+  if (anyAnswer && (!hasUnknown(failed) || saysAgain(text, failed))) return result;
   const why = anyAnswer
     ? 'The question before this one was not understood, and this may go on from it. It can go on from the answer before that:'
     : 'The question before this one was not understood, and this goes on from it. Name what is to be shown, or take the usual measure:';

@@ -6,6 +6,7 @@
 import { same, type Reading } from '../reading/schema';
 import type { Cover } from './cover';
 import type { Candidate, ReadContext, Understanding } from './understand';
+import { tokenise, type Token } from './tokens';
 import { understand } from './understand';
 
 type Read = Extract<Understanding, { outcome: 'read' }>;
@@ -20,8 +21,17 @@ const MOST_CUTS = 8;
 /** … and is no longer than this, in letters. */
 const LONGEST = 300;
 
+/** A sentence of its own that only agrees, also where it is a name: “Fine. By branch?” is not of fines. */
+const ASSENT =
+  /^\s*(?:ok|okay|fine|right|good|great|nice|cool|thanks|thank you|perfect|lovely|super|splendid|sure|yes|no|well|hm+)\s*[.!;]\s+(?=\S)/i;
+
 /** @returns what the text may mean as a whole or, where it means nothing so, as one wish after the other */
 export function understandInTurn(text: string, context: ReadContext): Understanding {
+  const assent = context.before === null ? null : ASSENT.exec(text)?.[0];
+  if (assent !== undefined && assent !== null) {
+    const rest = understandInTurn(text.slice(assent.length), context);
+    if (rest.outcome !== 'unknown') return behind(assent, rest);
+  }
   const whole = understand(text, context);
   return whole.outcome === 'unknown' && text.length <= LONGEST ? (inTurn(text, context, MOST_WISHES) ?? whole) : whole;
 }
@@ -70,9 +80,23 @@ const isSettled = (understood: Understanding): understood is Read =>
 /** Does a first question name what is to be shown? */
 const names = ({ first }: Read): boolean => first.edits.some((edit) => edit.do === 'show');
 
+const movedBy = (by: number, tokens: readonly Token[]): Token[] =>
+  tokens.map((token) => ({ ...token, start: token.start + by, end: token.end + by }));
+
+/** What was understood of a text behind words that are left out. */
+function behind(left: string, rest: Understanding): Understanding {
+  const moved = (tokens: readonly Token[]) => movedBy(left.length, tokens);
+  const words = tokenise(left);
+  const { tokens, uses } = rest.typed ?? rest;
+  return {
+    ...rest,
+    tokens: moved(rest.tokens),
+    typed: { tokens: [...words, ...moved(tokens)], uses: [...words.map(() => 'harmless' as const), ...uses] },
+  };
+}
+
 function joined(first: Read, then: Read, said: string, rest: number, text: string): Read {
-  const moved = <Part extends { readonly start: number; readonly end: number }>(tokens: readonly Part[]): Part[] =>
-    tokens.map((token) => ({ ...token, start: token.start + rest, end: token.end + rest }));
+  const moved = (tokens: readonly Token[]) => movedBy(rest, tokens);
   const typedOf = ({ tokens, uses, typed }: Read) => typed ?? { tokens, uses };
   const [before, after] = [typedOf(first), typedOf(then)];
   const cover = coverOfBoth(first.first.cover, then.first.cover, first.tokens.length);

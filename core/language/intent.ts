@@ -268,9 +268,11 @@ export type SaidEdit =
   /** "everyone else": those that the answer before leaves out. */
   | { readonly do: 'theOthers'; /** Of which level, where it is said. */ readonly level?: string }
   /** "it", "there": the one member that the answer before is about. */
-  | { readonly do: 'same'; readonly kind: 'any' | 'place' }
+  | { readonly do: 'same'; readonly kind: 'any' | 'place' | 'one' }
   /** "their delay", "its delay": of the members that the answer before chose, or of the one that it marks. */
   | { readonly do: 'theirs'; readonly one: boolean }
+  /** “one by one”: the members that the answer before is narrowed to, each for itself. */
+  | { readonly do: 'oneByOne' }
   /** "all ports": lifts the condition on the level where there is one, else breaks down by it. */
   | { readonly do: 'allOf'; readonly level: string }
   /** "worst instead": the rank in force the other way round. */

@@ -86,6 +86,12 @@ const UNIT_COST = 0.2;
 /** Enough for the person not to be asked, so that the plan is an alternative. */
 const PLAN_COST = 0.15;
 
+/** Words of assent, which are no misspelt names: “fine” is not “line”. */
+const COURTEOUS: ReadonlySet<string> = new Set(
+  'fine good great nice cool sure right well super lovely perfect splendid yes yeah yep no nope thanks cheers'.split(
+    ' ',
+  ),
+);
 /** As much as an everyday relative of a name. */
 const RELATIVE_COST = 0.9;
 
@@ -371,6 +377,7 @@ export class Question {
       token?.kind !== 'word' ||
       this.names.knowsWord(word) ||
       this.functionWords.has(token.word) ||
+      COURTEOUS.has(token.word) ||
       CURRENCY_OF_WORD.has(word);
     if (short !== null && this.names.knowsWord(short)) variants = [itself, { word: short, cost: 0, by: 'name' }];
     else if (!closed) {

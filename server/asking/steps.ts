@@ -218,7 +218,7 @@ export class Asking {
       };
     }
     const read = await this.reader.read(asked.text, ready, before, points);
-    const failed = stepBefore?.outcome === 'unclear' || stepBefore?.outcome === 'choose' ? stepBefore.asked : null;
+    const failed = stepBefore?.outcome === 'unclear' || stepBefore?.outcome === 'choose' ? recordOf(stepBefore) : null;
     const result = offeredAfterFailure(read, asked.text, failed, before !== null);
     const chosen = chosenOption(asked.text, pendingOptions(stepBefore, ready));
     if (chosen) return { outcome: 'answered', reading: chosen, words: result.words, notes: [] };

@@ -382,6 +382,12 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
+    form: '(all|every|across all|for all|in all|show all|all of) {Level} (again|now|once more|once again|back)',
+    means: (p) => followUp({ do: 'allOf', level: p['Level'] as string }),
+    cost: -0.5,
+  },
+  {
+    gives: 'Intent',
     form: '(back to|return to|go back to|reset to|back again to) [(all|any|every)] {Level}',
     means: (p) => followUp({ do: 'clear', what: 'level', level: p['Level'] as string }),
     cost: 0.1,

@@ -90,17 +90,30 @@ export const REFERENCE_RULES: readonly Rule<Question>[] = [
     means: (p) => followUp({ do: 'reference', level: p['OneLevel'] as string }, { do: 'same', kind: 'any' }),
     cost: -0.2,
   },
-  { gives: 'Intent', form: `${INTO} (it|that|this|that one|this one)`, means: () => same('any'), cost: -0.1 },
+  { gives: 'Intent', form: `${INTO} (it|that|this)`, means: () => same('any'), cost: -0.1 },
+  { gives: 'Intent', form: `${INTO} (that one|this one)`, means: () => same('one'), cost: -0.1 },
   { gives: 'Intent', form: '[(in|at|from|to|only)] there', means: () => same('place'), cost: 0.02 },
   {
     gives: 'Intent',
-    form: '(for|of|on|about|only|just|what about) (it|that one|this one|him|her|them)',
+    form: '(for|of|on|about|only|just|what about) (it|that one|this one|him|her)',
     means: () => same('any'),
     cost: 0.02,
   },
+  {
+    gives: 'Intent',
+    form: '((for|on|in|at|from|across|about|what about) (them|those|these|those ones|these ones)|(for|on|in|at|from|across|of|with) (same ones|these same ones|those same ones|these same|those same))',
+    means: () => followUp({ do: 'theirs', one: false }),
+    cost: -0.5,
+  },
+  {
+    gives: 'Intent',
+    form: '(one by one|one at a time|individually|each for itself|each on its own|each one separately)',
+    means: () => followUp({ do: 'oneByOne' }),
+    examples: ['one by one'],
+  },
 ];
 
-function same(kind: 'any' | 'place'): Intent {
+function same(kind: 'any' | 'place' | 'one'): Intent {
   return intent({ do: 'same', kind });
 }
 

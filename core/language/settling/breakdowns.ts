@@ -277,7 +277,7 @@ export function memberShareEdits(
   if (part !== null)
     return [
       { do: 'show', how: 'replace', shown: [shownPlainly(part)] },
-      ...(asFollowUp ? [allOf(said.level, base, model)].filter((one) => one.do === 'clear') : []),
+      ...(asFollowUp ? allOf(said.level, base, model).filter((one) => one.do !== 'breakdown') : []),
     ];
   const key: Breakdown =
     said.set === undefined ? byLevel(said.level) : { kind: 'sets', sets: [said.set], beside: 'rest' };
@@ -319,13 +319,21 @@ export function alsoShare(done: readonly Edit[], base: Reading): Edit[] {
 }
 
 /** "all ports": without the condition on ports, where there is one; else by port. */
-export function allOf(level: string, base: Reading, model: Model): Edit {
+export function allOf(level: string, base: Reading, model: Model): Edit[] {
+  const key = byLevel(level);
   const narrowed = base.where.some(
     (one) =>
       ((one.kind === 'members' || one.kind === 'text') && one.level === level) ||
       (one.kind === 'set' && model.sets.get(one.set)?.level === level),
   );
-  return narrowed ? { do: 'clear', what: 'level', level } : { do: 'breakdown', how: 'join', by: [byLevel(level)] };
+  const widened: Edit[] = [
+    ...(narrowed ? [{ do: 'clear' as const, what: 'level' as const, level }] : []),
+    ...base.where.flatMap((one): Edit[] =>
+      one.kind === 'measure' && same(one.at, key) ? [{ do: 'condition', how: 'remove', condition: one }] : [],
+    ),
+    ...(base.rank !== null && same(base.rank.of, key) ? [{ do: 'clear' as const, what: 'rank' as const }] : []),
+  ];
+  return widened.length > 0 ? widened : [{ do: 'breakdown', how: 'join', by: [key] }];
 }
 
 /** "add captain and weather": columns of a listing; where none is shown, breakdowns and measures of the answer. */

@@ -20,6 +20,7 @@ export function rankEdits(
   base: Reading,
   model: Model,
   asFollowUp: boolean,
+  points: Situation['points'] = null,
 ): Edit[] {
   const saidBy = keysOf(edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : [])));
   const there = asFollowUp ? keysOf(base.by) : [];
@@ -56,7 +57,19 @@ export function rankEdits(
       how: saidBy.length > 0 ? 'add' : 'join',
       by: rank.within === null ? needed : [rank.within, of],
     });
-  const keeps = rank.of === null && asFollowUp && base.rank !== null;
+  // “which vessel is worst”, after months: of each vessel as a whole
+  if (
+    rank.marked &&
+    said.on === undefined &&
+    rank.of?.kind === 'level' &&
+    asFollowUp &&
+    saidBy.length === 0 &&
+    there.some((one) => one.kind === 'time')
+  )
+    more.push({ do: 'breakdown', how: 'remove', by: there.filter((one) => one.kind === 'time') });
+  const chosen = asFollowUp && rank.marked && rank.by === null ? chosenByOther(base, of, shownNow) : false;
+  if (chosen) more.push(...pinned(of, points));
+  const keeps = rank.of === null && asFollowUp && base.rank !== null && !chosen;
   const by = rank.by ?? (keeps ? base.rank?.by : null) ?? shownNow;
   const direction = directionOf(said.sense, by, model);
   const moves = rank.by !== null && !shows && (!asFollowUp || same(rank.by, shownNow));
@@ -70,6 +83,23 @@ export function rankEdits(
       : { by: rank.by, within: rank.within, others: rank.others };
   more.push({ do: 'rank', rank: { ...rank, ...kept, by: moves ? null : kept.by, of, direction } });
   return more;
+}
+
+/** Were the members that are shown chosen by something else than what is shown of them now? */
+const chosenByOther = ({ rank }: Reading, of: Key, shown: Calculation | null): boolean =>
+  rank !== null && !rank.marked && rank.by !== null && shown !== null && !same(rank.by, shown) && same(rank.of, of);
+
+/** “Which one is worst” asks among the members that were chosen, by name. */
+function pinned(of: Key, points: Situation['points']): Edit[] {
+  if (of.kind !== 'level' || points?.members?.level !== of.level)
+    throw new CannotSettle('Which they are is not at hand here; name them, or rank all of them.', true);
+  return [
+    {
+      do: 'condition',
+      how: 'only',
+      condition: { kind: 'members', level: of.level, is: true, members: [...points.members.names] },
+    },
+  ];
 }
 
 /** By the model's mark; where it marks no people that are known of what is shown, other members may be asked about: “who is the biggest” of buyers. */

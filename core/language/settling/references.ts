@@ -144,10 +144,14 @@ function periodAt(
 }
 
 /** "it", "there": the answer itself, or the one member that it marks. */
-export function sameEdits(kind: 'any' | 'place', { points, before, model }: Situation, base: Reading): Edit[] {
+export function sameEdits(kind: 'any' | 'place' | 'one', { points, before, model }: Situation, base: Reading): Edit[] {
   if (before === null) throw new CannotSettle('There is no answer before to point at.');
   const { rank } = base;
-  if (rank?.marked !== true || rank.of.kind !== 'level') return [];
+  if (rank?.marked !== true || rank.of.kind !== 'level') {
+    if (kind === 'one' && base.by.some((one) => one.kind === 'level'))
+      throw new CannotSettle('Several are shown, and none of them is marked; name the one that is meant.');
+    return [];
+  }
   const { level } = rank.of;
   if (kind === 'place' && model.levels.get(level)?.level.kind !== 'place') return [];
   const name = points?.members?.level === level ? points.members.names[0] : undefined;
@@ -170,6 +174,22 @@ export function theirEdits(
   const [tested] = base.where.flatMap((condition) => (condition.kind === 'measure' ? [condition.at] : []));
   const of = base.rank?.of ?? tested;
   return of?.kind === 'level' ? referenceEdits(of.level, said, situation, base) : [];
+}
+
+/** “One by one”: broken down by the level of the members or the set that is kept; of a single one, by what is inside it. */
+export function oneByOne(done: readonly Edit[], base: Reading, model: Model): Edit[] {
+  const said = done.flatMap((edit) => (edit.do === 'condition' && edit.how === 'only' ? [edit.condition] : []));
+  const kept = [...base.where, ...said].findLast((one) => (one.kind === 'members' || one.kind === 'set') && one.is);
+  if (kept?.kind === 'set') {
+    const level = model.sets.get(kept.set)?.level;
+    if (level !== undefined) return [{ do: 'breakdown', how: 'join', by: [byLevel(level)] }];
+  }
+  const [member, second] = kept?.kind === 'members' ? kept.members : [];
+  if (kept?.kind !== 'members' || member === undefined)
+    throw new CannotSettle('The answer before is not narrowed to certain members; say by which level.');
+  return second === undefined
+    ? [{ do: 'drill', member: { level: kept.level, name: member } }]
+    : [{ do: 'breakdown', how: 'join', by: [byLevel(kept.level)] }];
 }
 
 /** After a count of members: those members, by what they were chosen by. After anything else: the records. */

@@ -57,7 +57,7 @@ import {
 import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { forecastEdits, isOfThePast, saysHowFar } from './forecasts';
 import { checkAtEnd, nowEdits } from './now';
-import { countThese, pointEdits, referenceEdits, sameEdits, theirEdits, whichAreThese } from './references';
+import { countThese, pointEdits, referenceEdits, sameEdits, oneByOne, theirEdits, whichAreThese } from './references';
 import {
   changeOrderEdits,
   changeRank,
@@ -487,7 +487,7 @@ function settledEdits(
         after.push((done) => withinEdits(edit.key, done, base, asFollowUp, edit.shares === true));
         break;
       case 'allOf':
-        edits.push(allOf(edit.level, base, model));
+        edits.push(...allOf(edit.level, base, model));
         break;
       case 'rerank':
         if (edit.by !== undefined && !asFollowUp && !said.some((one) => one.do === 'saidRank'))
@@ -542,6 +542,9 @@ function settledEdits(
           ];
         });
         break;
+      case 'oneByOne':
+        after.push((done) => oneByOne(done, base, model));
+        break;
       case 'theirs':
         after.push(() => theirEdits(edit, said, situation, base));
         break;
@@ -588,7 +591,14 @@ function settledEdits(
         notes.push(...chosenOnce(edit, said));
         if (edit.on === undefined)
           after.push((done) =>
-            rankEdits(ofOne(byQuality(edit, done, situation, base, asFollowUp), said), done, base, model, asFollowUp),
+            rankEdits(
+              ofOne(byQuality(edit, done, situation, base, asFollowUp), said),
+              done,
+              base,
+              model,
+              asFollowUp,
+              situation.points,
+            ),
           );
         else last.push((done) => comparedRankEdits(edit, done, base, model, asFollowUp));
         break;

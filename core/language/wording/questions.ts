@@ -13,7 +13,9 @@ how (did|has|does|have|is|was) {p:Period} (treat|treated|go|gone|been|turn out|s
 (which|what) {l:OneLevel} (ran|runs|was|is|came in|arrived|arrives) [the] latest [on average] [{r}] => {l} with the highest lateness {r}
 [the] most punctual {l:Level} [{r}] => {l} with the highest punctuality {r}
 [the] least punctual {l:Level} [{r}] => {l} with the lowest punctuality {r}
-{d:Measure} [,] how many {m:Measure} (in|for|per) (each|every) {n:Number} [minute|hour|day|euro|point|km] (bucket|bin|band|step|class|bracket) => {m} by {d} in bins of {n}
+{d:Measure} [,] [on|in|at|for] (which|what) {l:Level} did {m:Measure} [at least] double [{r}] => {l} where {m} grew by 100% or more {r}
+[on|in|at|for] (which|what) {l:Level} did {m:Measure} [at least] halve [{r}] => {l} where {m} fell by 50% or more {r}
+how many {m:Measure} (in|for|per) (each|every) {n:Number} [minute|hour|day|euro|point|km] (bucket|bin|band|step|class|bracket) => {m} by {d} in bins of {n}
 {p:Period} {d:Measure} [,] how many {m:Measure} (in|for|per) (each|every) {n:Number} [minute|hour|day|euro|point|km] (bucket|bin|band|step|class|bracket) => {m} by {d} in bins of {n} in {p}
 [a] histogram of {d:Measure} [for|in] [{p:Period}] [,] in bins of {n:Number} => distribution of {d} in bins of {n} {p}
 ! {m:Measure} {r} [,] list (them|em|those|these) => list {m} {r}

@@ -36,7 +36,7 @@ w/ {x:ShownList} => add {x}
 [and] [the] (biggest|largest|steepest|best|sharpest) (gains|rises|increases|gain|rise|increase|gainers) [instead|rather|now] => which grew most
 ! [go|change|switch] [back|over] to [the] (plain|normal|real|actual|ordinary|raw) (euros|dollars|pounds|money|figures|numbers|values|amounts) [again] => plain numbers
 ! both [the] {x:Shown} and [the] {y:Shown} => {x} and {y}
-! [and] [now] [all] [the] {l:Level} [,] (no|without|without any|not) (lumping|lump|grouping|others|lumped together) => all {l} without others
+! [and] [now] [all] [the] {l:Level} [,] (no|without|without any|not) (lumping|lump|grouping|others|lumped together) => all {l} again
 ! (no|without|without any) (lumping|lump|others row) => without others
 
 # ── measures changed
@@ -128,8 +128,6 @@ zoom [back] out to [the] {l:Level} => up to {l}
 (which|what) {l:Level} (make|makes|made|go into|are in|is in) (that|it|this) [up] => by {l}
 (which|what) {l:Level} is (that|it|this) made [up] of => by {l}
 [and] (what|which) (share|percentage|part|proportion) is each [of them|one|of those] => as a share
-roll [it|that|this] up (to|into|by) [the] [whole] {g:OneUnit} [,] [no|not|without] [{u:Unit}] => by {g} instead
-[the] whole {g:OneUnit} [,] (no|not|without) {u:Unit} => by {g} instead
 {u:Unit} (is|are) enough [,] [no|not|without] [{v:Unit}] => by {u} instead
 (spread|lay|spread out|lay out) (it|that|this|them) [out] (over|across|by) [the] {k:Key} => by {k}
 [too] (fine|coarse|narrow|wide|small|big|detailed) [,] [make them|make it|use] {n:Number} wide => in bins of {n}
@@ -139,6 +137,13 @@ roll [it|that|this] up (to|into|by) [the] [whole] {g:OneUnit} [,] [no|not|withou
 (back|go back|return) to [the] [very] (first|original) [one|question|answer|view] => back to the first
 (lose|drop|remove|get rid of|hide|leave out) [the] (ones|those|rows|{l:Level}) with (zero|no|0|nil) [{m:Measure}] => only the ones over 0
 (lose|drop|remove|get rid of|hide) (anything|everything|those|the ones) that (gained|rose|grew|increased) [by] (under|less than|below) {n:Number} => only the ones that rose over {n}
+! [and] [the] (biggest|largest|steepest|worst|sharpest) (drops|falls|declines|decreases|losses|losers) instead => which fell most
+! [and] [the] (biggest|largest|steepest|best|sharpest) (gains|rises|increases|gainers|winners) instead => which grew most
+(which|which of|which ones) [of] [those|them|these] (came in|were|fell|are|came out) (under|below|short|behind) => which of them missed it
+(which|which of|which ones) [of] [those|them|these] (came in|were|are|came out) (over|above|ahead) => which of them beat it
+(who|which) missed it by the (widest|largest|biggest|furthest) (margin|gap|distance) => which missed the plan by the most
+what (percentage|share|percent|proportion) (falls|fall|is|are|lies|lie) in each [of them|one|bin|bucket|band|range] => as a share
+! {x:Members} {l:Level} only => only {x}
 (which|and which|and which ones|which ones) (halved|were halved|have halved|fell by half) => only the ones that fell over 50%
 (which|and which|and which ones|which ones) (doubled|have doubled|at least doubled) => only the ones that rose over 100%
 (only|just) [the] ones that (fell short|missed it|came in under|were under|were short) by (more than|over|at least) {n:Percent} => only the ones below plan by over {n}
@@ -217,8 +222,10 @@ how (did|does|do) (it|that|this|things|we|they) (look|go|do|fare) [like] (in|for
 (just|if you just) (took|take) [the] (year|date|period|time) filter off => all time
 
 # ── time grains
-! (second|other|latter|last) half of the (year|period) => only H2
-! first half of the (year|period) => only H1
+! (second|other|latter|last) half of the (year|period) => for H2
+! first half of the (year|period) => for H1
+(the whole|the entire|the full|all of the|whole|entire) first half of the (year|period) => for H1
+(the whole|the entire|the full|all of the|whole|entire) second half of the (year|period) => for H2
 (see|have|show|get) (it|that|this) in {g:Unit} => by {g}
 (could|can) (i|we) (see|have|get) (it|that|this) (in|by|per) {g:Unit} => by {g}
 (make|have|do|put|show|turn|group|roll|bundle|aggregate|sum|collect|combine) [it|that|this|the {h:Unit}|those {h:Unit}] [up] (to|into|in|by|as|over) {g:Unit} [instead|rather] => by {g}
