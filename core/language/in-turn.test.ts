@@ -76,3 +76,40 @@ test.each([
 test('“with the month before” stands beside', () => {
   expect(inTurn('passengers last month', 'with the month before')?.against).toEqual({ kind: 'previous' });
 });
+
+test.each([
+  ['cancelled sailings by cause last month', 'the month before', 'put both side by side', 'period'],
+  ['revenue for Lantern Week 2025', 'the lantern week before', 'set those two side by side', 'period'],
+])('“%s”, “%s”, “%s”: the two last spoken of stand beside each other', (first, second, both, kind) => {
+  const one = reading(first);
+  const two = reading(second, one);
+  const beside = read(both, { ...known, before: two, earlier: one }).reading;
+  expect(beside?.when).toEqual(one?.when);
+  expect(beside?.against).toEqual({ kind, period: two?.when?.period });
+});
+
+test('members spoken of one after the other are broken down by each, without losing what was broken down by', () => {
+  const one = reading('passengers by month for North Reach');
+  const two = reading('and Mid Sound', one);
+  const both = read('both of them', { ...known, before: two, earlier: one }).reading;
+  expect(both?.by).toEqual([...(one?.by ?? []), { kind: 'level', level: 'coast' }]);
+  expect(JSON.stringify(both?.where)).toContain('["North Reach","Mid Sound"]');
+});
+
+test.each([
+  ['top 10 routes by passengers', 'average delay for those', 'passengers'],
+  ['top 10 routes by passengers', 'average delay by vessel on those', 'passengers'],
+])('“%s”, then “%s”: those stay the ones that were chosen', (first, then, by) => {
+  expect(inTurn(first, then)?.rank?.by).toEqual({ kind: 'measure', measure: by });
+});
+
+test.each(['across all routes again', 'all routes again'])('“%s” takes off what chose some of them', (again) => {
+  expect(inTurn('top 5 routes by passengers', again)?.rank).toBeNull();
+  expect(inTurn('passengers by route', 'only those with over 5000 passengers', again)?.where).toEqual([]);
+});
+
+test('which is worst of what is shown by month is asked of each as a whole', () => {
+  expect(inTurn('average delay by month this year', 'which vessel is worst')?.by).toEqual([
+    { kind: 'level', level: 'vessel' },
+  ]);
+});

@@ -43,7 +43,7 @@ function inTurn(text: string, context: ReadContext, most: number): Read | null {
     if (said.trim() === '' || text.slice(rest).trim() === '' || (cuts += 1) > MOST_CUTS) continue;
     const first = understand(said, context);
     if (!isSettled(first) || (context.before === null && !names(first))) continue;
-    const after = { ...context, before: first.first.reading, points: null };
+    const after = { ...context, before: first.first.reading, earlier: context.before, points: null };
     const next = understand(text.slice(rest), after);
     const then = next.outcome === 'unknown' && most > 2 ? inTurn(text.slice(rest), after, most - 1) : next;
     if (then === null || !isSettled(then) || !then.first.asFollowUp) continue;

@@ -143,7 +143,7 @@ export type SaidEdit =
   /** "average per day": what is shown, added up in each unit of time and averaged over these. */
   | { readonly do: 'averagePer'; readonly grain: Grain }
   /** "each separately": the members that the answer before adds up, side by side. */
-  | { readonly do: 'eachOf' }
+  | { readonly do: 'eachOf'; readonly two?: true }
   /** "without the blanks": those that have no name at the level shown last. */
   | { readonly do: 'withoutBlanks' }
   /** "how many are those": the members shown last, counted. */
@@ -271,8 +271,7 @@ export type SaidEdit =
   | { readonly do: 'same'; readonly kind: 'any' | 'place' | 'one' }
   /** "their delay", "its delay": of the members that the answer before chose, or of the one that it marks. */
   | { readonly do: 'theirs'; readonly one: boolean }
-  /** “one by one”: the members that the answer before is narrowed to, each for itself. */
-  | { readonly do: 'oneByOne' }
+
   /** "all ports": lifts the condition on the level where there is one, else breaks down by it. */
   | { readonly do: 'allOf'; readonly level: string }
   /** "worst instead": the rank in force the other way round. */

@@ -1,6 +1,7 @@
 /**
  * What a question may mean: its covers, each settled against the reading before, the model and the calendar, and weighed against each other.
  */
+import { measuresIn } from '../model/calculation';
 import { rowColumnOf, type Model } from '../model/model';
 import { canonical, same, type Condition, type Reading } from '../reading/schema';
 import { sentenceOf } from '../reading/sentence';
@@ -40,6 +41,8 @@ export interface ReadContext {
   readonly names: NameIndex;
   readonly calendar: Calendar;
   readonly before: Reading | null;
+  /** The reading before that one, for “both”. */
+  readonly earlier?: Reading | null;
   /** The marked points of the answer before, that words can point at. */
   readonly points?: Points | null;
 }
@@ -152,12 +155,21 @@ function isAmong(understood: Understanding, several: Understanding): boolean {
 const unknownIn = ({ uses, typed }: Asked): number =>
   (typed?.uses ?? uses).filter((use) => use === 'unresolved').length || Infinity;
 
-/** The words of the sentence that a question follows; none of one that speaks of what the model has no more. */
+/**
+ * The words of the sentence that a question follows, with the other names of what it shows; none of one that speaks of what the
+ * model has no more.
+ */
 function wordsBefore({ before, names, calendar }: ReadContext): ReadonlySet<string> | null {
   if (before === null) return null;
-  return missingFrom(before, names.model) === null
-    ? new Set(nameWords(sentenceOf(before, namingOf(names), calendar).text))
-    : new Set();
+  const { model } = names;
+  if (missingFrom(before, model) !== null) return new Set();
+  const synonyms = before.shown.flatMap(({ calculation }) =>
+    measuresIn(calculation).flatMap((id) => model.measures.get(id)?.synonyms ?? []),
+  );
+  const levels = before.by.flatMap((one) =>
+    one.kind === 'level' ? (model.levels.get(one.level)?.level.synonyms ?? []) : [],
+  );
+  return new Set([sentenceOf(before, namingOf(names), calendar).text, ...synonyms, ...levels].flatMap(nameWords));
 }
 
 /** What was understood of plain words, told of the words that were typed. */
@@ -185,6 +197,7 @@ function understandPlain(question: Question, mended: Mended['mended'], context: 
     model,
     calendar,
     before: context.before,
+    earlier: context.earlier ?? null,
     points: context.points ?? null,
     quality: qualityIn(tokens, model),
     doer: doerIn(tokens, model),

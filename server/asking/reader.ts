@@ -13,16 +13,21 @@ const SHORT = 120;
 export class Reader {
   constructor(private readonly workers: Workers) {}
 
-  /** @throws TooLong where it cannot be read in good time */
+  /**
+   * @param earlier the reading before the one that is followed
+   * @throws TooLong where it cannot be read in good time
+   */
   async read(
     text: string,
     ready: ReadyModel,
     before: Reading | null,
     points: Points | null = null,
+    earlier: Reading | null = null,
   ): Promise<ReadResult> {
     return withinBounds(async () => {
-      if (text.length <= SHORT) return read(text, { names: ready.names, calendar: ready.calendar, before, points });
-      return this.long('readText', { text, before, points }, ready) as Promise<ReadResult>;
+      if (text.length <= SHORT)
+        return read(text, { names: ready.names, calendar: ready.calendar, before, earlier, points });
+      return this.long('readText', { text, before, earlier, points }, ready) as Promise<ReadResult>;
     });
   }
 
@@ -30,13 +35,13 @@ export class Reader {
   async suggest(text: string, ready: ReadyModel, before: Reading | null): Promise<Suggestion> {
     return withinBounds(async () => {
       if (text.length <= SHORT) return suggest(text, { names: ready.names, calendar: ready.calendar, before });
-      return this.long('suggestFor', { text, before, points: null }, ready) as Promise<Suggestion>;
+      return this.long('suggestFor', { text, before, earlier: null, points: null }, ready) as Promise<Suggestion>;
     });
   }
 
   private async long(
     name: 'readText' | 'suggestFor',
-    said: Pick<LongText, 'text' | 'before' | 'points'>,
+    said: Pick<LongText, 'text' | 'before' | 'earlier' | 'points'>,
     ready: ReadyModel,
   ): Promise<ReadResult | Suggestion> {
     const asked: LongText = {

@@ -1,4 +1,5 @@
 /** Asking: words, an edit or a reading → a step of an inquiry, with its answer. */
+import { offeredAfterFailure } from '@zud/core/language/after-failure';
 import type { Note, Option, WordUse } from '@zud/core/language/read';
 import { applyEdits } from '@zud/core/reading/edit';
 import { movedAlong } from '@zud/core/reading/moved-along';
@@ -10,14 +11,13 @@ import { pointsAtAnswer } from '@zud/core/language/grammar/references';
 import { stepChange } from '@zud/core/reading/difference';
 import { missingFrom } from '@zud/core/reading/references';
 import { currentReading } from '@zud/core/reading/migrate';
-import { EMPTY_READING, readingSchema, type Reading } from '@zud/core/reading/schema';
+import { EMPTY_READING, readingSchema, same, type Reading } from '@zud/core/reading/schema';
 import type { ChartDescription } from '@zud/core/chart/description';
 import { addStep, stepsOf, type Inquiry, type Step } from '../store/inquiries';
 import type { Store } from '../store/database';
 import type { Person } from '../store/people';
 import { Problem } from '@zud/core/contract/problem';
 import { Stopped } from '../engines/engine';
-import { offeredAfterFailure } from '@zud/core/language/after-failure';
 import type { Answered } from './answered';
 import { type Answering, type AskOptions } from './answering';
 import { analysed } from './analyses';
@@ -121,7 +121,7 @@ export class Asking {
       asked.kind === 'text' && readingBefore !== null && pointsAtAnswer(asked.text)
         ? await this.pointsOf(readingBefore, ready, options)
         : null;
-    const understood = await this.understand(asked, readingBefore, ready, before, points);
+    const understood = await this.understand(asked, readingBefore, ready, before, points, earlierOf(before, all));
     const fresh: readonly Note[] =
       gone === null || asked.kind !== 'text'
         ? []
@@ -202,6 +202,7 @@ export class Asking {
     ready: ReadyModel,
     stepBefore: Step | undefined,
     points: Points | null,
+    earlier: Reading | null,
   ): Promise<Understood> {
     if (asked.kind === 'reading')
       return { outcome: 'answered', reading: ready.sight.reading(asked.reading), words: [], notes: [] };
@@ -217,7 +218,13 @@ export class Asking {
         notes: edited.notes.map((text) => ({ kind: 'assumed', text })),
       };
     }
-    const read = await this.reader.read(asked.text, ready, before, points);
+    const read = await this.reader.read(
+      asked.text,
+      ready,
+      before,
+      points,
+      earlier === null ? null : ready.sight.reading(earlier),
+    );
     const failed = stepBefore?.outcome === 'unclear' || stepBefore?.outcome === 'choose' ? recordOf(stepBefore) : null;
     const result = offeredAfterFailure(read, asked.text, failed, before !== null);
     const chosen = chosenOption(asked.text, pendingOptions(stepBefore, ready));
@@ -351,6 +358,18 @@ interface Understood {
   readonly options?: readonly Option[];
   readonly move?: 'back' | 'first';
   readonly analysis?: Analysis;
+}
+
+/** What was read before the reading of a step, further up its branch; null where nothing else was, or it cannot be used any more. */
+function earlierOf(step: Step | undefined, all: readonly Step[]): Reading | null {
+  const now = step?.reading ?? null;
+  for (let at = step; at !== undefined && at.after !== null;) {
+    const { after } = at;
+    at = all.find(({ id }) => id === after);
+    if (at?.reading && !same(at.reading, now))
+      return readingSchema.safeParse(at.reading).success ? currentReading(at.reading) : null;
+  }
+  return null;
 }
 
 /** The options a `choose` still waits to be settled from. */

@@ -17,6 +17,7 @@ export interface LongText {
   readonly key: string;
   readonly text: string;
   readonly before: Reading | null;
+  readonly earlier: Reading | null;
   readonly points: Points | null;
   readonly calendar: Calendar;
   /** What the thread needs to know of the model; left out where it is thought to know it. */
@@ -54,7 +55,13 @@ export const READING_TASKS = {
     const names = namesFor(asked);
     return names === null
       ? UNKNOWN
-      : read(asked.text, { names, calendar: asked.calendar, before: asked.before, points: asked.points });
+      : read(asked.text, {
+          names,
+          calendar: asked.calendar,
+          before: asked.before,
+          earlier: asked.earlier,
+          points: asked.points,
+        });
   },
   suggestFor(asked: LongText): Suggestion | typeof UNKNOWN {
     const names = namesFor(asked);

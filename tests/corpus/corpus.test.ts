@@ -7,15 +7,19 @@ import { CORPUS_MODELS } from './models';
 
 function wrongTurns({ turns }: Dialogue, known: Known): string[] {
   let before: Reading | null = null;
+  let earlier: Reading | null = null;
   const wrong: string[] = [];
   for (const turn of turns) {
-    const result = read(turn.question, { ...known, before });
+    const result = read(turn.question, { ...known, before, earlier });
     const actual = told(result);
     if (actual !== turn.expected)
       wrong.push(
         `${turn.at}: ${turn.question}\n  expected ${turn.expected}\n  but got  ${actual}   ${result.outcome === 'unclear' ? result.notes.map((note) => note.text).join(' ') : ''}`,
       );
-    if (result.reading) before = result.reading;
+    if (result.reading) {
+      earlier = before;
+      before = result.reading;
+    }
   }
   return wrong;
 }

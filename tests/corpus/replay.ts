@@ -30,10 +30,14 @@ export function replayed(model: string, known: Known): Replayed[] {
 function replay(model: string, known: Known): Replayed[] {
   return dialoguesOf(model).flatMap(({ heading, turns }) => {
     let before: Reading | null = null;
+    let earlier: Reading | null = null;
     return turns.map(({ at, question }): Replayed => {
-      const result = read(question, { ...known, before });
+      const result = read(question, { ...known, before, earlier });
       const turn = { at, heading, question, before, result };
-      if (result.reading) before = result.reading;
+      if (result.reading) {
+        earlier = before;
+        before = result.reading;
+      }
       return turn;
     });
   });

@@ -27,7 +27,7 @@ function names(kinds: readonly string[]): Reader<Question> {
       });
 }
 
-const SMALL: Readonly<Record<string, number>> = byWord({
+export const SMALL: Readonly<Record<string, number>> = byWord({
   zero: 0,
   one: 1,
   two: 2,

@@ -105,12 +105,6 @@ export const REFERENCE_RULES: readonly Rule<Question>[] = [
     means: () => followUp({ do: 'theirs', one: false }),
     cost: -0.5,
   },
-  {
-    gives: 'Intent',
-    form: '(one by one|one at a time|individually|each for itself|each on its own|each one separately)',
-    means: () => followUp({ do: 'oneByOne' }),
-    examples: ['one by one'],
-  },
 ];
 
 function same(kind: 'any' | 'place' | 'one'): Intent {

@@ -398,19 +398,58 @@ export function namedOnly(base: Reading): Condition {
   return { kind: 'members', level, is: false, members: [NO_NAME] };
 }
 
-/** The level of the members that the answer before adds up. */
-export function eachOf(base: Reading, model: Model): Key {
-  const several = base.where.flatMap((one) =>
-    one.kind === 'members' && one.is && one.members.length > 1
-      ? [one.level]
-      : one.kind === 'set' && one.is
-        ? [model.sets.get(one.set)?.level ?? '']
-        : [],
+/**
+ * “One by one”, “each separately”: broken down by the members or the set that is kept; of a single one, by what is inside it.
+ * Two that were spoken of one after the other stand beside each other.
+ */
+export function eachOf(two: boolean, done: readonly Edit[], base: Reading, situation: Situation): Edit[] {
+  const { model, earlier } = situation;
+  const said = done.flatMap((edit) => (edit.do === 'condition' && edit.how === 'only' ? [edit.condition] : []));
+  const kept = [...base.where, ...said].flatMap(
+    (one): { readonly level: string; readonly members: readonly string[] }[] =>
+      one.kind === 'members' && one.is && (one.members.length > 1 || said.includes(one))
+        ? [{ level: one.level, members: one.members }]
+        : one.kind === 'set' && one.is
+          ? [{ level: model.sets.get(one.set)?.level ?? '', members: [] }]
+          : [],
   );
-  const [level] = several;
-  if (several.length !== 1 || level === undefined)
+  const [first, second] = kept;
+  if (two && first === undefined && earlier !== null) return besideEarlier(base, earlier, situation);
+  const level = first?.level;
+  if (level === undefined || (second !== undefined && said.length === 0))
     throw new CannotSettle(
       'The answer before does not add up several members; say by which level it should be broken down.',
     );
-  return byLevel(level);
+  const [member, other] = first?.members ?? [];
+  return member !== undefined && other === undefined
+    ? [{ do: 'drill', member: { level, name: member } }]
+    : [{ do: 'breakdown', how: 'join', by: [byLevel(level)] }];
+}
+
+/** “Both”, “the two side by side”: the periods or the members of the two answers before. */
+function besideEarlier(base: Reading, earlier: Reading, { calendar }: Situation): Edit[] {
+  const membersOf = (reading: Reading) => reading.where.filter((one) => one.kind === 'members' && one.is);
+  const [here, there] = [membersOf(base), membersOf(earlier)];
+  if (base.when !== null && earlier.when !== null && !same(base.when, earlier.when)) {
+    const fromOf = (when: NonNullable<Reading['when']>) => resolvePeriod(when.period, calendar).from ?? '';
+    const [late, early] =
+      fromOf(base.when) >= fromOf(earlier.when) ? [base.when, earlier.when] : [earlier.when, base.when];
+    return [
+      { do: 'period', period: late.period, ...(late.role === undefined ? {} : { role: late.role }) },
+      { do: 'compare', against: { kind: 'period', period: early.period } },
+    ];
+  }
+  const [now] = here;
+  const then = there.find((one) => one.kind === 'members' && now?.kind === 'members' && one.level === now.level);
+  if (here.length !== 1 || now?.kind !== 'members' || then?.kind !== 'members' || same(now, then))
+    throw new CannotSettle('It is not clear which two are meant; name what should stand beside each other.');
+  return [
+    { do: 'condition', how: 'remove', condition: now },
+    {
+      do: 'condition',
+      how: 'only',
+      condition: { ...now, members: [...new Set([...then.members, ...now.members])] },
+    },
+    { do: 'breakdown', how: 'add', by: [byLevel(now.level)] },
+  ];
 }

@@ -176,22 +176,6 @@ export function theirEdits(
   return of?.kind === 'level' ? referenceEdits(of.level, said, situation, base) : [];
 }
 
-/** “One by one”: broken down by the level of the members or the set that is kept; of a single one, by what is inside it. */
-export function oneByOne(done: readonly Edit[], base: Reading, model: Model): Edit[] {
-  const said = done.flatMap((edit) => (edit.do === 'condition' && edit.how === 'only' ? [edit.condition] : []));
-  const kept = [...base.where, ...said].findLast((one) => (one.kind === 'members' || one.kind === 'set') && one.is);
-  if (kept?.kind === 'set') {
-    const level = model.sets.get(kept.set)?.level;
-    if (level !== undefined) return [{ do: 'breakdown', how: 'join', by: [byLevel(level)] }];
-  }
-  const [member, second] = kept?.kind === 'members' ? kept.members : [];
-  if (kept?.kind !== 'members' || member === undefined)
-    throw new CannotSettle('The answer before is not narrowed to certain members; say by which level.');
-  return second === undefined
-    ? [{ do: 'drill', member: { level: kept.level, name: member } }]
-    : [{ do: 'breakdown', how: 'join', by: [byLevel(kept.level)] }];
-}
-
 /** After a count of members: those members, by what they were chosen by. After anything else: the records. */
 export function whichAreThese(base: Reading, asked: string | undefined, model: Model): Edit[] {
   const levels = base.by.filter((one) => one.kind === 'level');

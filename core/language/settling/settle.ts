@@ -57,7 +57,7 @@ import {
 import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { forecastEdits, isOfThePast, saysHowFar } from './forecasts';
 import { checkAtEnd, nowEdits } from './now';
-import { countThese, pointEdits, referenceEdits, sameEdits, oneByOne, theirEdits, whichAreThese } from './references';
+import { countThese, pointEdits, referenceEdits, sameEdits, theirEdits, whichAreThese } from './references';
 import {
   changeOrderEdits,
   changeRank,
@@ -368,7 +368,7 @@ function settledEdits(
         edits.push({ do: 'show', how: 'replace', shown: [shownPlainly(averagePer(edit.grain, base, model))] });
         break;
       case 'eachOf':
-        edits.push({ do: 'breakdown', how: 'join', by: [eachOf(base, model)] });
+        after.push((done) => eachOf(edit.two === true, done, base, situation));
         break;
       case 'withoutBlanks':
         edits.push({ do: 'condition', how: 'exclude', condition: namedOnly(base) });
@@ -541,9 +541,6 @@ function settledEdits(
             ...forecastEdits(said, done, past ? null : when, asFollowUp ? base : EMPTY_READING, calendar),
           ];
         });
-        break;
-      case 'oneByOne':
-        after.push((done) => oneByOne(done, base, model));
         break;
       case 'theirs':
         after.push(() => theirEdits(edit, said, situation, base));

@@ -10,6 +10,8 @@ export interface Situation {
   readonly model: Model;
   readonly calendar: Calendar;
   readonly before: Reading | null;
+  /** What was read before that, where it is known. */
+  readonly earlier: Reading | null;
   /** Null where the answer before is not at hand. */
   readonly points: Points | null;
   /** The adjective that a rank is said by (“the slowest crews”), where there is one. */

@@ -4,6 +4,7 @@
  */
 import { Chart } from '../grammar/chart';
 import { GRAMMAR } from '../grammar/grammar';
+import { SMALL } from '../grammar/readers';
 import type { Question } from '../question';
 import { nameWords, tokenise, type Token } from '../tokens';
 import { formOf, match, mayMatch, passesOverName, type Form, type Match, type Situated } from './form';
@@ -258,7 +259,7 @@ function leavesOutWhatIsThere(
       ((category === 'Period' || category === 'Count') && isPut(category)) ||
       tokens
         .slice(start, end)
-        .flatMap(({ word }) => nameWords(word))
+        .flatMap(({ word, value = SMALL[word] }) => nameWords(value === undefined ? word : String(value)))
         .every((word) => before?.has(word) ?? false),
   );
 }

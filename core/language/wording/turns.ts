@@ -31,7 +31,7 @@ w/ {x:ShownList} => add {x}
 # ── what stays as it is, said of it
 ! {r} [,] [for|in|over|with|on|at] [the] same (split|view|breakdown|number|numbers|measure|figure|figures|period|quarter|year|month|week|dates|days|stretch|filter|filters|conditions|basis|comparison|members|ones) => what about {r}
 ! (pit|put|set|hold|compare) (her|him|it|them|that|this|those|these) (against|next to|beside|alongside|to|with) [all] the (rest|others) => vs the rest
-! [how] [did|do|does|were|was|have] [the] same {n:Count} [{l:Level}] [look|do|doing|fare|perform|go|stand] (in|over|for|during) {p:Period} => those in {p}
+! [how] [did|do|does|were|was|have] [the] same {n:Count} [{l:Level}] [look|do|doing|fare|perform|go|stand] (in|over|for|during) {p:Period} => for those in {p}
 [and] [the] (biggest|largest|steepest|worst|sharpest) (drops|falls|declines|decreases|losses|drop|fall|decline|decrease|loss|losers) [instead|rather|now] => which fell most
 [and] [the] (biggest|largest|steepest|best|sharpest) (gains|rises|increases|gain|rise|increase|gainers) [instead|rather|now] => which grew most
 ! [go|change|switch] [back|over] to [the] (plain|normal|real|actual|ordinary|raw) (euros|dollars|pounds|money|figures|numbers|values|amounts) [again] => plain numbers
