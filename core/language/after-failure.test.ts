@@ -6,7 +6,10 @@ import type { Reading } from '../reading/schema';
 const known = demoNames();
 const answered = read('passengers by coast this year', { ...known, before: null }).reading;
 
-const failing = (text: string, before: Reading | null) => read(text, { ...known, before });
+const failing = (text: string, before: Reading | null) => {
+  const { words, outcome } = read(text, { ...known, before });
+  return { words, open: outcome === 'choose' };
+};
 const after = (failed: string | null, text: string, before: Reading | null) =>
   offeredAfterFailure(
     read(text, { ...known, before }),
@@ -18,6 +21,7 @@ const after = (failed: string | null, text: string, before: Reading | null) =>
 test.each([
   ['how blorp were we over the last 12 months', 'month by month', null],
   ['how many blorps used the fairground', 'only Outer Isles', answered],
+  ['revenue in Eskvik last month', 'only Outer Isles', answered],
 ])('after “%s”, “%s” is offered and not answered', (failed, text, before) => {
   const result = after(failed, text, before);
   expect(result.outcome).toBe('choose');

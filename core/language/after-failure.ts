@@ -8,6 +8,8 @@ import { nameWords } from './tokens';
 /** A question that was not understood. */
 export interface Failed {
   readonly words: readonly Pick<WordUse, 'text' | 'use'>[];
+  /** It was offered in several readings, of which none was chosen. */
+  readonly open: boolean;
 }
 
 const NAMING: ReadonlySet<string> = new Set(['name', 'time', 'number']);
@@ -37,7 +39,7 @@ export function offeredAfterFailure(
   const { reading, sentence } = result;
   if (failed === null || reading === null || sentence === null || result.outcome !== 'answered' || !result.leans)
     return result;
-  if (anyAnswer && (!hasUnknown(failed) || saysAgain(text, failed))) return result;
+  if (anyAnswer && ((!failed.open && !hasUnknown(failed)) || saysAgain(text, failed))) return result;
   const why = anyAnswer
     ? 'The question before this one was not understood, and this may go on from it. It can go on from the answer before that:'
     : 'The question before this one was not understood, and this goes on from it. Name what is to be shown, or take the usual measure:';

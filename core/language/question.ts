@@ -92,6 +92,8 @@ const COURTEOUS: ReadonlySet<string> = new Set(
     ' ',
   ),
 );
+/** A plural is of a level rather than of one member. */
+const ONE_MEMBER_COST = 0.6;
 /** As much as an everyday relative of a name. */
 const RELATIVE_COST = 0.9;
 
@@ -142,7 +144,8 @@ export class Question {
         if (length === 1) break;
         continue;
       }
-      found.push(...this.namesBetween(start, end));
+      const between = this.namesBetween(start, end);
+      found.push(...(length === 1 ? this.levelsInPlural(start, between) : between));
     }
     return found;
   }
@@ -238,6 +241,17 @@ export class Question {
           found.push({ end, match, cost: match.cost, assumption: { said, meant: match.label, by: match.by } });
     }
     return found;
+  }
+
+  /** “Harbours” are ports rather than several of the one cause that is called Harbour. */
+  private levelsInPlural(at: number, found: readonly FoundName[]): readonly FoundName[] {
+    const word = this.tokens[at]?.word ?? '';
+    if (singular(word) === word || !found.some(({ match }) => match.named.kind === 'level')) return found;
+    return found.map((one) =>
+      one.match.named.kind === 'member' && one.match.label.toLowerCase() !== word
+        ? { ...one, cost: one.cost + ONE_MEMBER_COST }
+        : one,
+    );
   }
 
   /** What is measured by what a verb says; none where it orders something to be done: “approve the application”. */

@@ -225,7 +225,10 @@ export class Asking {
       points,
       earlier === null ? null : ready.sight.reading(earlier),
     );
-    const failed = stepBefore?.outcome === 'unclear' || stepBefore?.outcome === 'choose' ? recordOf(stepBefore) : null;
+    const failed =
+      stepBefore?.outcome === 'unclear' || stepBefore?.outcome === 'choose'
+        ? { words: recordOf(stepBefore).words, open: stepBefore.outcome === 'choose' }
+        : null;
     const result = offeredAfterFailure(read, asked.text, failed, before !== null);
     const chosen = chosenOption(asked.text, pendingOptions(stepBefore, ready));
     if (chosen) return { outcome: 'answered', reading: chosen, words: result.words, notes: [] };

@@ -61,7 +61,6 @@ fifty percent => 50 %
 (n) => and
 how many (different|distinct|unique|separate) => how many
 (with us) => ,
-(for|across|over|of) [the|our] (whole|entire) (network|company|business|organisation|organization|firm|estate|operation) => ,
 ! (morning|afternoon|evening) how => how
 ! (morning|afternoon|evening) what => what
 ! (morning|afternoon|evening) (can|could) => can
