@@ -2,7 +2,7 @@
  * How a line goes on, with the range in which it is likely to lie. Each way of carrying it on is tried on the end of the line, which it
  * has not seen; the one that was least off there is used. Nothing but the line's own past is looked at.
  */
-import { expected, smoothed, spreadAfter, type Smoothed, type Weights } from './smoothing';
+import { expected, goesOn, smoothed, spreadAfter, type Smoothed, type Weights } from './smoothing';
 
 /** What a way of carrying a line on follows. */
 export type Way =
@@ -33,6 +33,11 @@ export interface Forecast {
   readonly weights: Weights;
   readonly points: readonly ForecastPoint[];
   readonly trial: Trial;
+  /**
+   * Ways in which the line may go on, as likely as what it was followed by says.
+   * @param deviates standard normal numbers: of each way one for each step
+   */
+  readonly paths: (deviates: readonly (readonly number[])[]) => readonly (readonly number[])[];
   /** Were seasons looked for? It takes two whole ones and some more. */
   readonly seasonal: boolean;
 }
@@ -112,6 +117,13 @@ export function forecast(all: readonly number[], period: number, steps: number):
     proportional: scale === PROPORTIONS,
     weights: line.weights,
     points,
+    paths: (deviates) =>
+      deviates.map((one) =>
+        goesOn(
+          line,
+          one.map((deviate) => deviate * deviation),
+        ).map((value) => Math.max(floor, scale.from(value))),
+      ),
     trial: { values: held, error, plainest, size: end.reduce((sum, one) => sum + Math.abs(one), 0) / held },
     seasonal,
   };

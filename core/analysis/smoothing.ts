@@ -75,6 +75,24 @@ function dampedSteps(damping: number, steps: number): number {
   return damping === 1 ? steps : (damping * (1 - damping ** steps)) / (1 - damping);
 }
 
+/**
+ * One way a line followed so far may go on: what is expected of each step from those before it, and an error more.
+ * @param errors of each step to come, in the order of time
+ */
+export function goesOn({ weights, state, period }: Smoothed, errors: readonly number[]): number[] {
+  let { level, trend } = state;
+  const seasons = [...state.seasons];
+  return errors.map((error, index) => {
+    const place = index % period;
+    const slope = weights.damping * trend;
+    const value = level + slope + (seasons[place] ?? 0) + error;
+    level += slope + weights.level * error;
+    trend = slope + weights.trend * error;
+    seasons[place] = (seasons[place] ?? 0) + weights.season * error;
+    return value;
+  });
+}
+
 /** How far the variance of what is expected after so many steps exceeds that of one step (the same book, table 6.1). */
 export function spreadAfter({ weights, period }: Smoothed, steps: number): number {
   let sum = 1;

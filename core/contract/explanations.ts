@@ -24,7 +24,7 @@ const part: z.ZodType<ExplanationPart> = z.object({
 });
 
 export const explanation: z.ZodType<Explanation> = z.object({
-  asked: z.enum(['moved', 'unusual', 'goesWith']),
+  asked: z.enum(['moved', 'unusual', 'goesWith', 'when']),
   holds: z.boolean().nullable(),
   evenly: z.boolean(),
   verdict: z.string(),

@@ -219,6 +219,15 @@ export type SaidEdit =
       readonly besidePlan?: true;
       /** No measure was named beside its plan, so it is of what is shown. */ readonly usualPlan?: true;
     }
+  /** “When will it pass 200k”: the value as it is said; null for the plan. */
+  | {
+      readonly do: 'saidWhen';
+      readonly amount: Amount | null;
+      readonly side: 'over' | 'under';
+      readonly needed: boolean;
+    }
+  /** “by December”, “by the end of the year”: from the beginning of the year, or of that unit, to its end. */
+  | { readonly do: 'byTheEnd'; readonly unit: Grain; readonly month?: number }
   /** "forecast the next 6 months": a line over time, carried on. */
   | {
       readonly do: 'saidAhead';

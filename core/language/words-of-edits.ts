@@ -69,7 +69,12 @@ export function wordsOfEdits({ before, edits, after }: Changed, names: NameIndex
 }
 
 /** What is asked of figures in the fewest words. */
-const ASKED_SHORTLY = { moved: 'why', unusual: 'is that normal', goesWith: 'what goes with it' } as const;
+const ASKED_SHORTLY = {
+  moved: 'why',
+  unusual: 'is that normal',
+  goesWith: 'what goes with it',
+  when: '',
+} as const;
 
 interface Context {
   readonly naming: Naming;
@@ -149,7 +154,7 @@ function wordsOfEdit(edit: Edit, { naming, before, after }: Context): string[] {
     case 'explain':
       return edit.explain === null
         ? ['without the explanation']
-        : [ASKED_SHORTLY[edit.explain.asked], explainWords(edit.explain)];
+        : [ASKED_SHORTLY[edit.explain.asked], explainWords(edit.explain, isInPercent(model, after.shown[0]))];
     case 'format':
       return formatChange(edit, after);
     case 'line':

@@ -232,6 +232,15 @@ export const explainSchema = z.discriminatedUnion('asked', [
   z.object({ asked: z.literal('unusual'), said: z.enum(['high', 'low']).optional() }),
   /** What it is more, or less, common among. */
   z.object({ asked: z.literal('goesWith') }),
+  /** When it passes a value or its plan, how likely by the end of the period; `needed`: how much of it is missing for that. */
+  z.object({
+    asked: z.literal('when'),
+    aim: z.discriminatedUnion('kind', [
+      z.object({ kind: z.literal('value'), value: z.number(), side: z.enum(['over', 'under']) }),
+      z.object({ kind: z.literal('plan') }),
+    ]),
+    needed: z.literal(true).optional(),
+  }),
 ]);
 export type Explain = z.infer<typeof explainSchema>;
 

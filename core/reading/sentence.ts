@@ -85,7 +85,12 @@ export function sentenceOf(reading: Reading, naming: Naming, calendar?: Calendar
       path: '/view',
       text: viewWords(reading.view, isInPercent(naming.model, reading.shown[0])),
     });
-  if (reading.explain) phrases.push({ part: 'explain', path: '/explain', text: explainWords(reading.explain) });
+  if (reading.explain)
+    phrases.push({
+      part: 'explain',
+      path: '/explain',
+      text: explainWords(reading.explain, isInPercent(naming.model, reading.shown[0])),
+    });
   return { phrases, text: joined(phrases) };
 }
 

@@ -410,7 +410,15 @@ export function aheadWords({ periods }: NonNullable<Reading['ahead']>, by: Readi
 }
 
 /** What is asked of figures beyond them. @example 'explained as a fall' */
-export function explainWords(explain: NonNullable<Reading['explain']>): string {
+/** @param share whether what is explained is told in per cent */
+export function explainWords(explain: NonNullable<Reading['explain']>, share = false): string {
+  if (explain.asked === 'when') {
+    const { aim, needed } = explain;
+    const value = aim.kind === 'plan' ? 'plan' : amountWords(aim.value, share ? 'share' : 'number');
+    if (needed === true) return `with what is needed to reach ${value}`;
+    if (aim.kind === 'plan') return 'with whether it reaches plan';
+    return `with when it ${aim.side === 'over' ? 'passes' : 'falls below'} ${value}`;
+  }
   if (explain.asked === 'goesWith') return 'with what goes with it';
   if (explain.asked === 'unusual')
     return `with whether it is unusual${explain.said === undefined ? '' : `ly ${explain.said}`}`;

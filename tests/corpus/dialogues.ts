@@ -44,7 +44,7 @@ export function dialoguesOf(model: string): Dialogue[] {
     });
 }
 
-const ASKED = { moved: 'why', unusual: 'unusual', goesWith: 'goes with' };
+const ASKED = { moved: 'why', unusual: 'unusual', goesWith: 'goes with', when: 'when' };
 
 /** What a result comes to, in the notation of the corpus. */
 export function told(result: ReadResult): string {

@@ -247,7 +247,7 @@ export function AnswerView(props: {
           <TabList aria-label="The answer as">
             {sides.map(([id, label]) => (
               <Tab key={id} id={id}>
-                {explanation !== undefined && id === 'chart' ? 'Explanation' : label}
+                {explanation !== undefined && explanation.asked !== 'when' && id === 'chart' ? 'Explanation' : label}
               </Tab>
             ))}
           </TabList>
@@ -299,7 +299,7 @@ export function AnswerView(props: {
                 {step.notes.find((note) => note.kind === 'caveat')?.text ?? 'Nothing fits.'} Take a condition out of the
                 sentence, or go back a step in the trail.
               </Message>
-            ) : shownSide === 'chart' && explanation !== undefined ? (
+            ) : shownSide === 'chart' && explanation !== undefined && explanation.asked !== 'when' ? (
               <ExplanationBody
                 explanation={explanation}
                 chart={chart}

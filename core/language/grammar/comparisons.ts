@@ -153,13 +153,13 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: '(did|do|have|will) (we|they|you|it) {AnyWord:verb} [(our|its|their|the)] {PlanName}',
+    form: '(did|do|have) (we|they|you|it) {AnyWord:verb} [(our|its|their|the)] {PlanName}',
     means: (p) => (/^reach(ed)?$/i.test(String(p['verb'])) ? compare({ kind: 'plan' }) : null),
     cost: -0.2,
   },
   {
     gives: 'Intent',
-    form: '(did|do|have|are|were|will) (we|they|you|it) (beat|exceed|exceeded|meet|met|hit|reached|miss|missed|match|above|below|over|under|ahead of|behind|on) [(our|its|their|the)] {PlanName}',
+    form: '(did|do|have|are|were) (we|they|you|it) (beat|exceed|exceeded|meet|met|hit|reached|miss|missed|match|above|below|over|under|ahead of|behind|on) [(our|its|their|the)] {PlanName}',
     means: () => compare({ kind: 'plan' }),
     cost: -0.2,
   },

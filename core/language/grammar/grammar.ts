@@ -13,6 +13,7 @@ import { CONDITION_RULES } from './conditions';
 import { HARMLESS } from './harmless';
 import { EXPLANATION_RULES } from './explanations';
 import { FORECAST_RULES } from './forecasts';
+import { REACHING_RULES } from './reaching';
 import { MEASURE_RULES } from './measures';
 import { MEMBER_TEST_RULES } from './member-tests';
 import { MOVING_RULES } from './moving';
@@ -53,6 +54,7 @@ export const GRAMMAR = new Grammar<Question>(
     ...VIEW_RULES,
     ...LISTING_RULES,
     ...FORECAST_RULES,
+    ...REACHING_RULES,
     ...EXPLANATION_RULES,
     ...REFERENCE_RULES,
   ],

@@ -72,6 +72,7 @@ import {
   turnedRank,
 } from './ranks';
 import { byQuality, refuseCounted, sortedByQuality } from './qualities';
+import { periodToTheEnd, whenEdits } from './reaching';
 import { aboutHappened } from './happened';
 import { CannotSettle } from './cannot-settle';
 import { type Situation } from './situation';
@@ -396,6 +397,16 @@ function settledEdits(
             model,
           );
           return [];
+        });
+        break;
+      case 'byTheEnd':
+        edits.push({ do: 'period', period: periodToTheEnd(edit, calendar) });
+        break;
+      case 'saidWhen':
+        last.push((done) => {
+          const made = whenEdits(edit, done, base, asFollowUp, situation);
+          notes.push(...made.notes);
+          return made.edits;
         });
         break;
       case 'furtherBack':

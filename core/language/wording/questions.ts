@@ -438,7 +438,8 @@ compare [the] {m:Shown} of {p:Period} with {p} (one year before|a year before|on
 by {l:Level} [,] {m:Shown} [,] {p:Period} and {q:Period} together => {m} by {l} {p} versus {q}
 
 # ── plan
-! (did|do|have|are|were|will) (we|they|you) (hit|hitting|reach|reached|make|made|making|meet|met|meeting|achieve|achieved|miss|missed|missing|beat|beaten|exceed) [our|the|their] {m:Measure} (target|targets|plan|budget|goal|goals|plans) [{r}] => {m} versus plan {r}
+! will (we|they|you|it) (hit|reach|make|meet|achieve|miss|beat|exceed) [our|the|their] {m:Measure} (target|targets|plan|budget|goal|goals|plans) [{r}] => will {m} reach plan {r}
+! (did|do|have|are|were) (we|they|you) (hit|hitting|reach|reached|make|made|making|meet|met|meeting|achieve|achieved|miss|missed|missing|beat|beaten|exceed) [our|the|their] {m:Measure} (target|targets|plan|budget|goal|goals|plans) [{r}] => {m} versus plan {r}
 ! (did|are|were|is) (we|they|it) on (track|course|target|plan|schedule|budget) (for|against|with|to meet|to make|to hit) [our|the] {m:Measure} (plan|target|budget|goal) [{r}] => {m} versus plan {r}
 (line up|put|set|hold|lay) {m:Shown} [up] (against|beside|next to|alongside|with) [the|its|our] (plan|target|budget) [,] [{r}] => {m} versus plan {r}
 (did|do|have|are|were) (we|they) (hit|hitting|reach|reached|make|made|meet|met|achieve|achieved|miss|missed|beat|on) [our|the] (target|targets|plan|budget|goal|goals) (on|for|in|with|of) {m:Shown} [{r}] => {m} versus plan {r}

@@ -13,6 +13,7 @@ import type { Looks } from './looks';
 import { explainGoesWith } from './goes-with';
 import { explainMoved, type Explained } from './moved';
 import { explainUnusual } from './unusual';
+import { explainWhen } from './when';
 
 /** @throws Unanswerable where it cannot be explained, with the reason */
 export async function explained(
@@ -67,6 +68,8 @@ function asExplained(reading: Reading, explain: Explain, ready: ReadyModel, look
       return explainUnusual(reading, explain, ready, looks);
     case 'goesWith':
       return explainGoesWith(reading, explain, ready, looks);
+    case 'when':
+      return explainWhen(reading, explain, ready, looks);
   }
 }
 
