@@ -55,6 +55,15 @@ test('bars begin at zero, lines may leave it out only where the values are far f
   ).toBe(true);
 });
 
+test('days are written as months are: the year once, and some left out where there is no room', () => {
+  const axis = axes({ ...describe_(ROWS), categories: ['1 Oct 2026', '2 Oct 2026', '3 Oct 2026'] })['x'];
+  expect([axis?.ticks.callback.call({}, 0, 0), axis?.ticks.callback.call({}, 1, 1)]).toEqual([
+    ['1 Oct', '2026'],
+    '2 Oct',
+  ]);
+  expect(axis?.ticks).toMatchObject({ autoSkip: true });
+});
+
 test('the line to an incomplete period is dashed, the others are not', () => {
   const [dataset] = configurationOf(describe_(ROWS, undefined, '2026-10-01'), options).data.datasets as unknown as {
     segment: { borderDash: (context: { p1DataIndex: number }) => unknown };

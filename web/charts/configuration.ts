@@ -168,7 +168,7 @@ function startsNearZero(chart: ChartDescription): boolean {
   return low < 0 || high === low || low < 0.72 * high;
 }
 
-const DATED = /^(\w{3}|Q\d|H\d) (\d{4})$/;
+const DATED = /^(\d{1,2} \w{3}|\w{3}|Q\d|H\d) (\d{4})$/;
 const USUAL_WIDTH = 700;
 /** Pixels that a letter of a label takes, on average. */
 const LETTER = 6.4;

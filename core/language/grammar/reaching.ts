@@ -6,7 +6,7 @@ import type { Question } from '../question';
 import { only } from './conditions';
 import type { Parts, Rule } from './rule';
 
-const IT = '(it|this|that|they|we)';
+const IT = '(it|this|that|they|we|you|i)';
 /** Verbs that are parts of names as well (“North Reach”, “Day pass”), so they are no words of the grammar. */
 const PASSING: ReadonlySet<string> = new Set(
   'pass passes reach reaches exceed exceeds hit hits top tops cross crosses break breaks surpass surpasses'.split(' '),
@@ -109,19 +109,19 @@ export const REACHING_RULES: readonly Rule<Question>[] = [
   ]),
   {
     gives: 'Intent',
-    form: `[(and|so)] (will|can|are|is) {Calculation} [(for|of|at|in) {Members}] [[(in|for)] {Period}] [going to] {AnyWord:verb} [(our|its|their|the)] {PlanName} [{ByTheEnd}]`,
+    form: `[(and|so)] (will|can|are|is) {Calculation} [(for|of|at|in) {Members}] [[(in|for)] {Period}] [(going to|on course to|on track to)] {AnyWord:verb} [(our|its|their|the)] {PlanName} [{ByTheEnd}]`,
     means: making((p) => intent(...shows(p), ...by(p), when(null, 'over'))),
     cost: -0.6,
   },
   {
     gives: 'Intent',
-    form: `[(and|so)] (will|can|are|is) ${IT} [going to] {AnyWord:verb} [(our|its|their|the)] {PlanName} [{ByTheEnd}]`,
+    form: `[(and|so)] (will|can|are|is) ${IT} [(going to|on course to|on track to)] {AnyWord:verb} [(our|its|their|the)] {PlanName} [{ByTheEnd}]`,
     means: making((p) => intent(...by(p), when(null, 'over'))),
     cost: -0.6,
   },
   {
     gives: 'Intent',
-    form: `[(and|so)] (will|can|are) ${IT} [going to] {AnyWord:verb} [(our|its|their|the)] {PlanName} (for|of|on|in) {Calculation} [{ByTheEnd}]`,
+    form: `[(and|so)] (will|can|are) ${IT} [(going to|on course to|on track to)] {AnyWord:verb} [(our|its|their|the)] {PlanName} (for|of|on|in) {Calculation} [{ByTheEnd}]`,
     means: making((p) => intent(...shows(p), ...by(p), when(null, 'over'))),
     cost: -0.6,
   },

@@ -104,6 +104,7 @@ export async function explainWhen(asked: Reading, explain: When, ready: ReadyMod
     by: [{ kind: 'time', grain: frame.grain, ...(role === undefined ? {} : { role }) }],
     when: frame.whole === null ? null : total.when,
     ahead: { periods: aheadUntil(reached, frame, line, steps, ready) },
+    ...(frame.whole === null ? { view: { chart: null, lines: [{ at: value, target: true }] } } : {}),
   };
   const main = await looks.answer(drawn);
   const column = main.answer.columns.find((one) => one.as === 'value');
@@ -121,10 +122,7 @@ export async function explainWhen(asked: Reading, explain: When, ready: ReadyMod
         'and',
       )}, so what happens there counts on neither side.`,
     });
-  const within = [
-    scope,
-    frame.whole === null ? '' : rangeWords(frame.whole.from, frame.whole.to).replace(/^from /, ''),
-  ];
+  const within = [scope, frame.whole === null ? '' : wholeWords(frame.whole)];
   const telling: Telling = {
     explain,
     frame,
@@ -287,6 +285,12 @@ const writtenIn = (column: AnswerColumn, values: readonly number[]) => {
   return (value: number): string => formatValue(whole ? Math.round(value) : value, column);
 };
 
+/** “in 2026”, “from 1 May to 3 June 2026” */
+function wholeWords({ from, to }: NonNullable<Frame['whole']>): string {
+  const words = rangeWords(from, to);
+  return words.startsWith('from ') ? words : `in ${words}`;
+}
+
 const SURE: readonly (readonly [least: number, words: string])[] = [
   [0.95, 'will almost certainly'],
   [0.7, 'will probably'],
@@ -300,6 +304,10 @@ const chanceWords = (chance: number): string =>
 
 const periodAt = ({ frame, line }: Telling, step: number): string =>
   unitWords(frame.grain, addGrains(frame.grain, line.next, step));
+
+/** “in March 2027”, “on 3 March 2027” */
+const atWords = (telling: Telling, step: number): string =>
+  `${telling.frame.grain === 'day' ? 'on' : 'in'} ${periodAt(telling, step)}`;
 
 /** Does a figure lie where it is asked about? */
 function isThere({ explain, value }: Telling, one: number): boolean {
@@ -324,17 +332,17 @@ function verdictOf(telling: Telling): string {
   const latest = line.values.at(-1) ?? 0;
   const chance = reached.chance.at(-1) ?? 0;
   if (isThere(telling, latest))
-    return `${each}: ${explain.aim.side} ${written(value)} already, ${written(latest)} in ${periodAt(telling, -1)}${scope}`;
+    return `${each}: ${explain.aim.side} ${written(value)} already, ${written(latest)} ${atWords(telling, -1)}${scope}`;
   return reached.step === null
     ? `${each} ${willWords(chance)} ${passes} by ${periodAt(telling, telling.steps - 1)}: a chance of ${chanceWords(chance)}${scope}`
-    : `${each} ${willWords(chance)} ${passes}, most likely for the first time in ${periodAt(telling, reached.step)}${scope}`;
+    : `${each} ${willWords(chance)} ${passes}, most likely ${line.values.some((one) => isThere(telling, one)) ? 'next' : 'for the first time'} ${atWords(telling, reached.step)}${scope}`;
 }
 
 /** “will probably pass 2,000,000, most likely in November: 2,103,000 expected, a chance of 82 %” */
 function byTheEnd(telling: Telling, what: string): string {
   const { reached, written, scope } = telling;
   const chance = reached.chance.at(-1) ?? 0;
-  const first = reached.step === null ? '' : `, most likely in ${periodAt(telling, reached.step)}`;
+  const first = reached.step === null ? '' : `, most likely ${atWords(telling, reached.step)}`;
   return `${willWords(chance)} ${what}${first}: ${written(reached.expected.at(-1) ?? 0)} expected, a chance of ${chanceWords(chance)}${scope}`;
 }
 
@@ -378,5 +386,5 @@ function beforeWords(telling: Telling): string {
   const last = there.at(-1);
   return last === undefined
     ? `It never lay there in the ${line.values.length} whole ${frame.grain}s that are known.`
-    : `It lay there in ${there.length} of the ${line.values.length} whole ${frame.grain}s that are known, last in ${periodAt(telling, last - line.values.length)} (${written(line.values[last] ?? 0)}).`;
+    : `It lay there in ${there.length} of the ${line.values.length} whole ${frame.grain}s that are known, last ${atWords(telling, last - line.values.length)} (${written(line.values[last] ?? 0)}).`;
 }
