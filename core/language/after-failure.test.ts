@@ -32,13 +32,14 @@ test.each([
 test.each([
   ['a whole question', 'how blorp were we', 'revenue by port in 2025', answered],
   ['the same said again in other words', 'slice it blorpwise by vessel', 'by vessel', answered],
+  ['the same with a word that is known', 'only blorptown', 'only Tolmar', answered],
   ['what follows a refusal with its reason', 'e-mail this to the board', 'only Outer Isles', answered],
   ['no failure before it', null, 'only Outer Isles', answered],
 ])('%s is answered', (_what, failed, text, before) => {
   expect(after(failed, text, before)).toEqual(read(text, { ...known, before }));
 });
 
-test('what says a failure again names all that was named there', () => {
+test('what says a failure again says all that was understood there', () => {
   const failed = failing('slice it blorpwise by vessel for Mid Sound', answered);
   expect(saysAgain('for Mid Sound by vessel', failed)).toBe(true);
   expect(saysAgain('by vessel', failed)).toBe(false);

@@ -12,13 +12,13 @@ export interface Failed {
   readonly open: boolean;
 }
 
-const NAMING: ReadonlySet<string> = new Set(['name', 'time', 'number']);
+const SAYING: ReadonlySet<string> = new Set(['name', 'time', 'number', 'grammar']);
 
-/** Does a text say again, in other words, what was not understood? All that was named there is named in it as well. */
+/** Does a text say again what was not understood (“only Tolmar”, after “only Tolmartown”)? All that was understood there is said in it as well. */
 export function saysAgain(text: string, { words }: Failed): boolean {
-  const named = words.filter(({ use }) => NAMING.has(use)).flatMap((word) => nameWords(word.text));
+  const said = words.filter(({ use }) => SAYING.has(use)).flatMap((word) => nameWords(word.text));
   const now = new Set(nameWords(text));
-  return named.length > 0 && named.every((word) => now.has(word));
+  return said.length > 0 && said.every((word) => now.has(word));
 }
 
 /** Was it a word that was not understood? A refusal with its reason leaves no doubt what the next question goes on from. */

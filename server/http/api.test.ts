@@ -108,14 +108,19 @@ describe('steps', () => {
     const back = await mira<Step>('POST', `/inquiries/${id}/steps`, { text: 'undo' });
     expect([back.status, back.body.id]).toEqual([200, first.id]);
   });
-  test('an unknown word is named, computes nothing, and keeps the reading before', async () => {
+  test('an unknown word is named, computes nothing, and keeps the reading before, which what leans on it is offered of', async () => {
     const id = await inquiry(mira);
     const first = await ask(mira, id, { text: 'passengers by month in 2025' });
     const step = await ask(mira, id, { text: 'only blorptown' });
     expect(step.outcome).toBe('unclear');
     expect(step.words.filter((word) => word.use === 'unresolved').map((word) => word.text)).toEqual(['blorptown']);
     expect(step.answer).toBeUndefined();
-    expect((await ask(mira, id, { text: 'by quarter' })).sentence?.text).toBe('Passengers by quarter, 2025');
+    const leaning = await ask(mira, id, { text: 'by quarter' });
+    expect(leaning.outcome).toBe('choose');
+    expect(leaning.options?.map(({ label }) => label)).toEqual(['Passengers by quarter, 2025']);
+    expect((await ask(mira, id, { reading: leaning.options?.[0]?.reading })).sentence?.text).toBe(
+      'Passengers by quarter, 2025',
+    );
     expect(first.outcome).toBe('answered');
   });
   test('an ambiguous name is chosen by an option or by a bare reply', async () => {
