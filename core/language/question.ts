@@ -7,7 +7,7 @@ import type { Assumption, Item } from './grammar/rule';
 import { editDistance, toleratedErrors } from './names/distance';
 import { dateVerbs, type NameIndex, type NameMatch } from './names/name-index';
 import { stemOf } from './names/derived';
-import { measuresOfNoun } from './settling/quality';
+import { measuresOfNoun } from './names/quality';
 import { nameWords, singular, type Token } from './tokens';
 
 /** A name found at a place of the question. */

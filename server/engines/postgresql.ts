@@ -1,5 +1,6 @@
 /** The engine that is the truth: PostgreSQL, through a role that can only read. */
 import type pg from 'pg';
+import { nodesOf } from '@zud/core/query/nodes';
 import { postgresqlQuery } from '@zud/core/query/postgresql';
 import type { Plan } from '@zud/core/query/plan';
 import type { Cell } from '@zud/core/query/answer';
@@ -7,6 +8,15 @@ import { DATA_SCHEMA, type Database } from '../store/database';
 import { dataFault, Stopped, TimeLimitReached, Unfit, type Engine, type EngineResult, type RunOptions } from './engine';
 
 const QUERY_CANCELED = '57014';
+
+/**
+ * Are rows kept by whose they are, over several levels at once? How few those are cannot be estimated, as the levels go
+ * together, and rows that are taken for few are joined one by one to whole tables: minutes, where a hash takes milliseconds.
+ */
+const choosesMembers = ({ root }: Plan): boolean =>
+  nodesOf(root).some(
+    (node) => node.node === 'keep' && node.conditions.some((one) => one.test === 'among' && one.keys.length > 1),
+  );
 
 export class PostgresqlEngine implements Engine {
   readonly name = 'PostgreSQL';
@@ -21,7 +31,9 @@ export class PostgresqlEngine implements Engine {
     signal?.addEventListener('abort', stop, { once: true });
     const started = performance.now();
     try {
-      await client.query(`set statement_timeout = ${Math.max(1, Math.round(limits.time))}`);
+      await client.query(
+        `set statement_timeout = ${Math.max(1, Math.round(limits.time))}; set enable_nestloop = ${choosesMembers(plan) ? 'off' : 'on'}`,
+      );
       const result = await client.query<Cell[]>({ text, values: [...parameters], rowMode: 'array' });
       return {
         engine: this.name,

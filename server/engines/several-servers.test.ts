@@ -8,7 +8,6 @@ import { read } from '@zud/core/language/read';
 import type { ModelFile } from '@zud/core/model/schema';
 import { startDemoServer, type Caller, type DemoServer } from '../../tests/demo-server';
 import { difference, planned, readingsOf } from '../../tests/engines';
-import { TimeLimitReached } from './engine';
 import { someOf } from '../../tests/some-of';
 import { spreadTable, type Shards } from '../../tests/several-servers';
 import { DATA_SCHEMA } from '../store/database';
@@ -50,8 +49,6 @@ test.each([[[] as string[]], [['Outer Isles team']]])(
     const engine = new PostgresqlEngine(database);
     const limits = { signal: null, limits: { time: 60_000 } };
     const wrong: string[] = [];
-    // “revenue vs plan” of all time takes minutes over three servers with a row rule; one such may be passed over
-    const slow: string[] = [];
     let tried = 0;
     for (const { about, reading } of someOf(readingsOf('ferries'), groups.length === 0 ? 10 : 20)) {
       const [here, there] = [planned(reading, one), planned(reading, three)];
@@ -59,19 +56,12 @@ test.each([[[] as string[]], [['Outer Isles team']]])(
       tried += 1;
       const [expected, actual] = [
         await engine.run(here, limits),
-        await engine
-          .run(there, limits)
-          .catch((error: unknown) => (error instanceof TimeLimitReached ? null : String(error))),
+        await engine.run(there, limits).catch((error: unknown) => String(error)),
       ];
-      if (actual === null) {
-        slow.push(about);
-        continue;
-      }
       const differs = typeof actual === 'string' ? actual : difference(actual, expected);
       if (differs !== null) wrong.push(`${about}: ${differs}`);
     }
     expect(tried).toBeGreaterThan(15);
-    expect(slow.length).toBeLessThanOrEqual(1);
     if (wrong.length > 0) throw new Error(`${wrong.length} of ${tried} disagree:\n${wrong.slice(0, 12).join('\n')}`);
   },
   300_000,

@@ -15,7 +15,7 @@ import { measureOf, type Calculation } from '../../model/calculation';
 import { pluralOf, rowColumnOf } from '../../model/model';
 import { asksWhichPeople, isRelative } from '../kinds';
 import type { Question } from '../question';
-import { qualityAt, qualityOfAll, speaksOfQuality } from '../settling/qualities';
+import { qualityAt, speaksOfQuality } from '../settling/qualities';
 import { countOfLevel } from './calculations';
 import { REST } from './little-words';
 import type { Parts, Rule } from './rule';
@@ -292,14 +292,13 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: 'how {AnyWord:adjective} (is|are|was|were|do|did|does|have|has) (we|they|people|things|everyone|everybody) [(run|running|been|get|feel)]',
-    means: (p, q) => {
-      const measure = qualityOfAll(String(p['adjective']).toLowerCase(), q.model);
-      return (
-        measure &&
-        intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(measure.id), transform: null }] })
-      );
-    },
+    form: 'how {Adjective} (is|are|was|were|do|did|does|have|has) (we|they|people|things|everyone|everybody) [(run|running|been|get|feel)]',
+    means: (p) =>
+      intent({
+        do: 'show',
+        how: 'replace',
+        shown: [{ calculation: measureOf(p['Adjective'] as string), transform: null }],
+      }),
     cost: -0.2,
   },
   { gives: 'Intent', form: 'when', means: () => intent({ do: 'overTime' }) },

@@ -6,6 +6,7 @@ import { MONTHS, WEEKDAYS } from '../../time/names';
 import { pluralOf, type Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
 import { editDistance } from '../names/distance';
+import { measureOfAdjective } from '../names/quality';
 import { doersOf } from '../kinds';
 import { QUALITIES } from '../settling/lengths';
 import { dateVerbs } from '../names/name-index';
@@ -147,6 +148,23 @@ const clock: Reader<Question> = (tokens, start) => {
   if (half !== undefined)
     return hour >= 1 && hour <= 12 ? [item(end, { hour: (hour % 12) + (half === 'pm' ? 12 : 0), half })] : [];
   return [item(end, { hour: hour % 24, ...(token?.word === figures[1] ? {} : { half: 'none' }) })];
+};
+
+/** An adjective that one measure tells of all: Occupancy, of how “full” we were. */
+const adjective: Reader<Question> = (tokens, start, { model }) => {
+  const token = tokens[start];
+  const measure = token === undefined ? null : measureOfAdjective(token.word, model);
+  return token === undefined || measure === null
+    ? []
+    : [
+        {
+          end: start + 1,
+          value: measure.id,
+          cost: 0,
+          assumptions: [{ said: token.text, meant: measure.name, by: 'relative' as const }],
+          names: [start],
+        },
+      ];
 };
 
 /** A word for what happens on a date of the model ("signed"), with the date it names. */
@@ -425,6 +443,7 @@ export const READERS: ReadonlyMap<string, Reader<Question>> = new Map([
   ['SeasonNoun', seasonNoun],
   ['SharedWord', sharedWord],
   ['DateRole', names(['date'])],
+  ['Adjective', adjective],
   ['DateVerb', dateVerb],
   ['Clock', clock],
   ['NotMember', notMember],

@@ -1,5 +1,5 @@
 /** "the slowest crews", "the three cheapest bands": adjectives that speak of a length of time, of money or of weight, and so of a measure in such a unit. */
-import { KINDS, measuresTelling, qualityOfAdjective, tells, type Quality, type QualityKind } from './quality';
+import { KINDS, measuresTelling, qualityOfAdjective, tells, type Quality } from '../names/quality';
 import { isMeasure, measureOf, measuresIn, type Calculation } from '../../model/calculation';
 import { factHasLevel, factsOf, rowColumnOf, type Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
@@ -124,14 +124,9 @@ export function qualityAt(adjective: string, level: string, model: Model): Measu
 }
 
 /** Is a measure of what an adjective speaks of: Snow depth, of “how deep is the snow”? */
-export const speaksOfQuality = (adjective: string, measure: Measure | undefined): boolean =>
-  qualityOfAdjective(adjective) !== undefined && tells(qualityOfAdjective(adjective) as QualityKind, measure);
-
-/** The one measure of how late, full, happy … “we” are; null where none is known, or several are. */
-export function qualityOfAll(adjective: string, model: Model): Measure | null {
+export function speaksOfQuality(adjective: string, measure: Measure | undefined): boolean {
   const of = qualityOfAdjective(adjective);
-  const [only, second] = of === undefined ? [] : measuresTelling(of, model);
-  return only === undefined || second !== undefined ? null : only;
+  return of !== undefined && tells(of, measure);
 }
 
 /** Is something shown in a unit that such an adjective speaks of? */

@@ -3,7 +3,7 @@ import type { Model } from '../../model/model';
 import type { Points } from '../../analysis/referents';
 import type { Reading } from '../../reading/schema';
 import type { Happened } from './happened';
-import type { Quality } from './quality';
+import type { Quality } from '../names/quality';
 import type { Calendar } from '../../time/period';
 
 export interface Situation {

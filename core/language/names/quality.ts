@@ -79,7 +79,6 @@ const ADJECTIVES: Readonly<Record<string, QualityKind>> = byWord({
 /** Nouns of such adjectives, for the measure that tells it: “fullness” for Occupancy. */
 const NOUNS: Readonly<Record<string, QualityKind>> = byWord({
   fullness: 'fullness',
-  emptiness: 'fullness',
   lateness: 'lateness',
   tardiness: 'lateness',
   punctuality: 'punctuality',
@@ -100,6 +99,13 @@ export function measuresTelling(of: QualityKind, model: Model): readonly Measure
   );
   const typical = all.filter(({ kind }) => kind === 'average' || kind === 'ratio');
   return typical.length > 0 ? typical : all;
+}
+
+/** The one measure of how late, full, happy … “we” are; null where none is known, or several are. */
+export function measureOfAdjective(adjective: string, model: Model): Measure | null {
+  const of = ADJECTIVES[adjective];
+  const [only, second] = of === undefined ? [] : measuresTelling(of, model);
+  return only === undefined || second !== undefined ? null : only;
 }
 
 /** The measures that a noun like “fullness” speaks of. */
