@@ -47,22 +47,68 @@ function beginning(values: readonly number[], period: number, trended: boolean):
   return { level: trended ? at(-1) : mean(one), trend, seasons };
 }
 
+/** A line being followed: what is expected of its next value, and what that value's error changes. */
+class Following {
+  private level: number;
+  private trend: number;
+  /** The season of each place, that of the first value first. */
+  private readonly seasons: number[];
+  private index = 0;
+
+  constructor(
+    { level, trend, seasons }: State,
+    private readonly weights: Weights,
+    private readonly period: number,
+  ) {
+    this.level = level;
+    this.trend = trend;
+    this.seasons = [...seasons];
+  }
+
+  get next(): number {
+    return this.level + this.weights.damping * this.trend + (this.seasons[this.index % this.period] ?? 0);
+  }
+
+  /** @param error what the next value exceeds the expectation by */
+  step(error: number): void {
+    const { weights } = this;
+    const place = this.index % this.period;
+    const slope = weights.damping * this.trend;
+    this.level += slope + weights.level * error;
+    this.trend = slope + weights.trend * error;
+    this.seasons[place] = (this.seasons[place] ?? 0) + weights.season * error;
+    this.index += 1;
+  }
+
+  /** Where it stands, with the next step's season first. */
+  state(): State {
+    const { level, trend, seasons, index, period } = this;
+    return { level, trend, seasons: seasons.map((_one, place) => seasons[(index + place) % period] ?? 0) };
+  }
+}
+
 /** Follows a line value by value. @param values at least two seasons of them where there are seasons */
 export function smoothed(values: readonly number[], weights: Weights, period: number): Smoothed {
-  let { level, trend, seasons } = beginning(values, period, weights.trend > 0);
-  const turning = [...seasons];
-  const errors: number[] = [];
-  values.forEach((value, index) => {
-    const place = index % period;
-    const slope = weights.damping * trend;
-    const error = value - (level + slope + (turning[place] ?? 0));
-    errors.push(error);
-    level += slope + weights.level * error;
-    trend = slope + weights.trend * error;
-    turning[place] = (turning[place] ?? 0) + weights.season * error;
+  const line = new Following(beginning(values, period, weights.trend > 0), weights, period);
+  const errors = values.map((value) => {
+    const error = value - line.next;
+    line.step(error);
+    return error;
   });
-  seasons = turning.map((_one, index) => turning[(values.length + index) % period] ?? 0);
-  return { weights, period, errors, state: { level, trend, seasons } };
+  return { weights, period, errors, state: line.state() };
+}
+
+/**
+ * One way a line followed so far may go on: what is expected of each step from those before it, and an error more.
+ * @param errors of each step to come, in the order of time
+ */
+export function goesOn({ weights, state, period }: Smoothed, errors: readonly number[]): number[] {
+  const line = new Following(state, weights, period);
+  return errors.map((error) => {
+    const value = line.next + error;
+    line.step(error);
+    return value;
+  });
 }
 
 /** What a line followed so far is expected to be after so many steps more, from 1 on. */
@@ -73,24 +119,6 @@ export function expected({ weights, state, period }: Smoothed, steps: number): n
 /** How many times a step's trend so many steps with its damping come to. */
 function dampedSteps(damping: number, steps: number): number {
   return damping === 1 ? steps : (damping * (1 - damping ** steps)) / (1 - damping);
-}
-
-/**
- * One way a line followed so far may go on: what is expected of each step from those before it, and an error more.
- * @param errors of each step to come, in the order of time
- */
-export function goesOn({ weights, state, period }: Smoothed, errors: readonly number[]): number[] {
-  let { level, trend } = state;
-  const seasons = [...state.seasons];
-  return errors.map((error, index) => {
-    const place = index % period;
-    const slope = weights.damping * trend;
-    const value = level + slope + (seasons[place] ?? 0) + error;
-    level += slope + weights.level * error;
-    trend = slope + weights.trend * error;
-    seasons[place] = (seasons[place] ?? 0) + weights.season * error;
-    return value;
-  });
 }
 
 /** How far the variance of what is expected after so many steps exceeds that of one step (the same book, table 6.1). */

@@ -40,9 +40,10 @@ export function offeredAfterFailure(
   if (failed === null || reading === null || sentence === null || result.outcome !== 'answered' || !result.leans)
     return result;
   if (anyAnswer && ((!failed.open && !hasUnknown(failed)) || saysAgain(text, failed))) return result;
+  const left = failed.open ? 'is still open' : 'was not understood';
   const why = anyAnswer
-    ? 'The question before this one was not understood, and this may go on from it. It can go on from the answer before that:'
-    : 'The question before this one was not understood, and this goes on from it. Name what is to be shown, or take the usual measure:';
+    ? `The question before this one ${left}, and this may go on from it. It can go on from the answer before that:`
+    : `The question before this one ${left}, and this goes on from it. Name what is to be shown, or take the usual measure:`;
   return {
     ...result,
     outcome: 'choose',

@@ -21,14 +21,14 @@ const MOST_CUTS = 8;
 /** … and is no longer than this, in letters. */
 const LONGEST = 300;
 
-/** A sentence of its own that only agrees, also where it is a name: “Fine. By branch?” is not of fines. */
+/** A sentence of its own that only greets or agrees, also where it is a name: “Fine. By branch?” is not of fines. */
 const ASSENT =
-  /^\s*(?:ok|okay|fine|right|good|great|nice|cool|thanks|thank you|perfect|lovely|super|splendid|sure|yes|no|well|hm+)\s*[.!;]\s+(?=\S)/i;
+  /^\s*(?:ok|okay|fine|right|good|great|nice|cool|thanks|thank you|perfect|lovely|super|splendid|sure|yes|no|well|hm+|morning|afternoon|evening)\s*[.!;]\s+(?=\S)/i;
 
 /** @returns what the text may mean as a whole or, where it means nothing so, as one wish after the other */
 export function understandInTurn(text: string, context: ReadContext): Understanding {
-  const assent = context.before === null ? null : ASSENT.exec(text)?.[0];
-  if (assent !== undefined && assent !== null) {
+  const assent = ASSENT.exec(text)?.[0];
+  if (assent !== undefined) {
     const rest = understandInTurn(text.slice(assent.length), context);
     if (rest.outcome !== 'unknown') return behind(assent, rest);
   }
@@ -42,34 +42,47 @@ function inTurn(text: string, context: ReadContext, most: number): Read | null {
     const [said, rest] = [text.slice(0, index), index + between.length];
     if (said.trim() === '' || text.slice(rest).trim() === '' || (cuts += 1) > MOST_CUTS) continue;
     const first = understand(said, context);
-    if (!isSettled(first) || (context.before === null && !names(first))) continue;
+    if (!isSettled(first) || first.first.analysis !== undefined || (context.before === null && !names(first))) continue;
     const after = { ...context, before: first.first.reading, earlier: context.before, points: null };
     const next = understand(text.slice(rest), after);
     const then = next.outcome === 'unknown' && most > 2 ? inTurn(text.slice(rest), after, most - 1) : next;
     if (then === null || !isSettled(then) || !then.first.asFollowUp) continue;
-    if (CORRECTS.test(text.slice(index)) || keeps(then.first.reading, first.first.reading, context.before))
-      return joined(first, then, said, rest, text);
+    if (CORRECTS.test(between + text.slice(rest)) || takesBack(then) || keeps(then, first, context.before))
+      return joined(first, then, [said, between, text.slice(rest)]);
   }
   return null;
 }
 
 /** Words after which the last version counts. */
-const CORRECTS = /\b(no|not|wait|sorry|instead|rather|actually|drop|without|lose|remove|forget|take out|leave out)\b/i;
+const CORRECTS = /\b(no|wait|sorry|instead|rather|actually|forget)\b/i;
+
+/** Does a wish take out something by name? */
+const takesBack = ({ first: { edits } }: Read): boolean =>
+  edits.some((edit) => edit.do === 'clear' || ('how' in edit && edit.how === 'remove'));
 
 /** Is what one wish asked for still there after the next? “Paid last month but billed this month” are not two wishes. */
-function keeps(last: Reading, first: Reading, before: Reading | null): boolean {
-  const stays = <Part>(of: (reading: Reading) => readonly Part[]): boolean =>
-    of(first).every(
-      (part) =>
-        of(last).some((one) => same(one, part)) || (before !== null && of(before).some((one) => same(one, part))),
-    );
-  const one = <Part>(part: Part | null): Part[] => (part === null ? [] : [part]);
+function keeps(
+  { first: { reading: last } }: Read,
+  { first: { reading: first } }: Read,
+  before: Reading | null,
+): boolean {
+  const stays = (of: (reading: Reading) => readonly unknown[]): boolean =>
+    of(first).every((part) => [...of(last), ...(before === null ? [] : of(before))].some((one) => same(one, part)));
+  const alone = ({ when, against, rank, order, rows, ahead, view }: Reading) => [
+    { when },
+    { against },
+    { rank },
+    { order },
+    { rows },
+    { ahead },
+    { view },
+  ];
+  const said = (reading: Reading) => alone(reading).filter((one) => Object.values(one)[0] !== null);
   return (
-    stays((reading) => reading.by) &&
-    stays((reading) => reading.shown.map(({ calculation }) => calculation)) &&
-    stays((reading) => reading.where) &&
-    stays((reading) => one(reading.when)) &&
-    stays((reading) => one(reading.against))
+    stays(({ by }) => by) &&
+    stays(({ shown }) => shown.map(({ calculation }) => calculation)) &&
+    stays(({ where }) => where) &&
+    stays(said)
   );
 }
 
@@ -95,10 +108,12 @@ function behind(left: string, rest: Understanding): Understanding {
   };
 }
 
-function joined(first: Read, then: Read, said: string, rest: number, text: string): Read {
-  const moved = (tokens: readonly Token[]) => movedBy(rest, tokens);
+/** @param parts the words of the first, those between, and the words of the rest */
+function joined(first: Read, then: Read, [said, between, rest]: readonly [string, string, string]): Read {
+  const moved = (tokens: readonly Token[]) => movedBy(said.length + between.length, tokens);
   const typedOf = ({ tokens, uses, typed }: Read) => typed ?? { tokens, uses };
   const [before, after] = [typedOf(first), typedOf(then)];
+  const joining = movedBy(said.length, tokenise(between));
   const cover = coverOfBoth(first.first.cover, then.first.cover, first.tokens.length);
   const candidate: Candidate = {
     ...then.first,
@@ -111,11 +126,14 @@ function joined(first: Read, then: Read, said: string, rest: number, text: strin
     ...then,
     tokens: [...first.tokens, ...moved(then.tokens)],
     uses: cover.uses,
-    typed: { tokens: [...before.tokens, ...moved(after.tokens)], uses: [...before.uses, ...after.uses] },
+    typed: {
+      tokens: [...before.tokens, ...joining, ...moved(after.tokens)],
+      uses: [...before.uses, ...joining.map(() => 'grammar' as const), ...after.uses],
+    },
     mended: [...first.mended, ...then.mended],
     situation: { ...then.situation, before: first.situation.before },
     first: candidate,
-    inTurn: [said.trim(), ...(then.inTurn ?? [text.slice(rest).trim()])],
+    inTurn: [said.trim(), ...(then.inTurn ?? [rest.trim()])],
   };
 }
 

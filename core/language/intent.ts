@@ -239,7 +239,7 @@ export type SaidEdit =
   /** "as a share instead": a way to show it takes the place of the one before in any case. */
   | { readonly do: 'insteadOfIt' }
   /** "in steps of 15": the ranges shown, of another width. */
-  | { readonly do: 'rangeWidth'; readonly width: number }
+  | { readonly do: 'rangeWidth'; readonly width: Amount }
   /** "fewer than 1,000": the only test of a number in force, with another number. */
   | { readonly do: 'retest'; readonly test: SaidTest }
   /** "drop the condition on delay", "include 2024 again": takes out what was said of it. */

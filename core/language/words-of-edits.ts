@@ -4,7 +4,14 @@
  */
 import { level as levelOf, type Model } from '../model/model';
 import type { Edit } from '../reading/edit-schema';
-import { canonical, type Breakdown, type Condition, type Reading, type Transform } from '../reading/schema';
+import {
+  canonical,
+  type Breakdown,
+  type Condition,
+  type Reading,
+  type Transform,
+  type Explain,
+} from '../reading/schema';
 import { sentenceOf } from '../reading/sentence';
 import {
   aheadWords,
@@ -69,12 +76,11 @@ export function wordsOfEdits({ before, edits, after }: Changed, names: NameIndex
 }
 
 /** What is asked of figures in the fewest words. */
-const ASKED_SHORTLY = {
+const ASKED_SHORTLY: Partial<Record<Explain['asked'], string>> = {
   moved: 'why',
   unusual: 'is that normal',
   goesWith: 'what goes with it',
-  when: '',
-} as const;
+};
 
 interface Context {
   readonly naming: Naming;
@@ -154,7 +160,10 @@ function wordsOfEdit(edit: Edit, { naming, before, after }: Context): string[] {
     case 'explain':
       return edit.explain === null
         ? ['without the explanation']
-        : [ASKED_SHORTLY[edit.explain.asked], explainWords(edit.explain, isInPercent(model, after.shown[0]))];
+        : [
+            ...[ASKED_SHORTLY[edit.explain.asked]].flatMap((one) => one ?? []),
+            explainWords(edit.explain, isInPercent(model, after.shown[0])),
+          ];
     case 'format':
       return formatChange(edit, after);
     case 'line':

@@ -409,8 +409,11 @@ export function aheadWords({ periods }: NonNullable<Reading['ahead']>, by: Readi
   return `with a forecast of the next ${periods === 1 ? grain : `${periods} ${grain === 'half' ? 'halves' : `${grain}s`}`}`;
 }
 
-/** What is asked of figures beyond them. @example 'explained as a fall' */
-/** @param share whether what is explained is told in per cent */
+/**
+ * What is asked of figures beyond them.
+ * @param share whether what is explained is told in per cent
+ * @example 'explained as a fall'
+ */
 export function explainWords(explain: NonNullable<Reading['explain']>, share = false): string {
   if (explain.asked === 'when') {
     const { aim, needed } = explain;

@@ -1,7 +1,7 @@
 /** Readings summed up, over real data: its numbers are those of SQL by hand. */
-import pg from 'pg';
 import type { Reading } from '@zud/core/reading/schema';
-import { askedOf, startDemoServer, type Caller, type DemoServer } from '../../tests/demo-server';
+import { demoBesideSql } from '../../tests/demo-beside-sql';
+import { askedOf, type Caller } from '../../tests/demo-server';
 
 interface Step {
   readonly outcome: string;
@@ -17,24 +17,18 @@ interface Step {
   };
 }
 
-let demo: DemoServer;
+const there = demoBesideSql();
 let mira: Caller;
-let sql: pg.Client;
 beforeAll(async () => {
-  demo = await startDemoServer({ scale: 0.05 });
-  mira = await demo.as('Mira');
-  sql = new pg.Client({ connectionString: demo.databaseUrl });
-  await sql.connect();
+  mira = await there.demo.as('Mira');
 }, 120_000);
-afterAll(async () => {
-  await sql.end();
-  await demo.close();
-});
 
 const asked = (...questions: string[]) => askedOf<Step>(mira, ...questions);
 
 const passengers = async (where: string): Promise<number> =>
-  Number((await sql.query<{ n: string }>(`select sum(passengers) as n from data.bookings where ${where}`)).rows[0]?.n);
+  Number(
+    (await there.sql.query<{ n: string }>(`select sum(passengers) as n from data.bookings where ${where}`)).rows[0]?.n,
+  );
 
 test('a summary says the whole, beside the year before, the headline and what stands out; the reading stays', async () => {
   const step = await asked('passengers by coast in 2025', 'summarise this');
@@ -51,7 +45,7 @@ test('a summary says the whole, beside the year before, the headline and what st
     `${new Intl.NumberFormat('en-GB', { maximumFractionDigits: change < 10 ? 1 : 0 }).format(change)} %`,
   );
   const [coast] = (
-    await sql.query<{ coast: string }>(
+    await there.sql.query<{ coast: string }>(
       "select coast from data.bookings join data.sailings using (sailing_id) join data.routes using (route_id) join data.ports on port_id = from_port_id where sailed_on between '2025-01-01' and '2025-12-31' group by 1 order by sum(passengers) desc limit 1",
     )
   ).rows;

@@ -50,6 +50,22 @@ test('added up, the chance is that of all together, from what is known already',
   expect(of(1250)).toBeLessThan(0.05);
 });
 
+test('a sum that is to stay under a value is judged at its end alone, and its chance is the rest of that to pass it', () => {
+  const even = rising(0, 6);
+  const of = (side: 'over' | 'under') => reaching(even, 1, 6, { value: 1203, side, added: 600 })?.chance ?? [];
+  expect(of('under').slice(0, -1)).toEqual([0, 0, 0, 0, 0]);
+  expect((of('under').at(-1) ?? NaN) + (of('over').at(-1) ?? NaN)).toBeCloseTo(1, 9);
+});
+
+test('a step that does not count adds nothing', () => {
+  const even = rising(0, 1);
+  const all = { value: 1e6, side: 'over' as const, added: 0 };
+  const some = reaching(even, 1, 4, { ...all, counts: [true, false, true, true] })?.expected ?? [];
+  const whole = reaching(even, 1, 4, all)?.expected ?? [];
+  expect(some[1]).toBe(some[0]);
+  expect(some[3]).toBeCloseTo((whole[3] ?? NaN) - ((whole[1] ?? NaN) - (whole[0] ?? NaN)), 6);
+});
+
 test('planted: over many lines of a random walk with a drift, what is called likely by the end happens about so often', () => {
   let seed = 7;
   const next = () => (seed = (seed * 16_807) % 2_147_483_647) / 2_147_483_647;

@@ -52,7 +52,10 @@ export function reaching(
     return kept.map((value, step) => (sum += aim.counts?.[step] === false ? 0 : value));
   };
   const paths = made.paths(deviates(WAYS, steps)).map(summed);
-  const passes = (value: number) => (aim.side === 'over' ? value > aim.value : value < aim.value);
+  // a sum that grows lies under a value until it has passed it, so that only its end tells
+  const onlyEnd = aim.added !== null && aim.side === 'under';
+  const passes = (value: number, step: number) =>
+    (aim.side === 'over' ? value > aim.value : value < aim.value) && (!onlyEnd || step === steps - 1);
   const first = paths.map((path) => path.findIndex(passes)).filter((step) => step >= 0);
   const chance = Array.from({ length: steps }, (_one, step) => first.filter((one) => one <= step).length / WAYS);
   const sorted = first.sort((a, b) => a - b);

@@ -47,8 +47,11 @@ const inItsUnit = (parts: Parts, question: Question): Breakdown | null =>
     ? ranges(said)(parts, question)
     : null;
 
-const width = (parts: Parts): Intent | null =>
-  (parts['Number'] as number) > 0 ? followUp({ do: 'rangeWidth', width: parts['Number'] as number }) : null;
+const width = (parts: Parts): Intent | null => {
+  const value = parts['Number'] as number;
+  const unit = parts['Magnitude'] as string | undefined;
+  return value > 0 ? followUp({ do: 'rangeWidth', width: { value, ...(unit === undefined ? {} : { unit }) } }) : null;
+};
 
 /** Named sets of one level, in the order said. */
 function sets(parts: Parts, question: Question, beside: 'none' | 'all' | 'rest'): Breakdown | null {
@@ -654,7 +657,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   {
     gives: 'Intent',
     form: '(distribution|histogram|spread) of {Measure} in {Number} [{Magnitude}] (steps|bins|buckets|bands|ranges)',
-    means: (p, q) => distribution(p, q, said(p)),
+    means: (p, q) => (p['Magnitude'] === undefined || inItsUnit(p, q) !== null ? distribution(p, q, said(p)) : null),
   },
   { gives: 'Intent', form: `[compare] {SetList} [${BY_MEASURE}]`, means: compared('none'), cost: -0.25 },
   {

@@ -917,6 +917,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
     form: '(show|show me|plot|draw|see|give me|put|set) ((both|both of them|the both) [(side by side|next to each other|beside each other)]|(two|these two|those two|the two of them) (side by side|next to each other|beside each other))',
     means: () => followUp({ do: 'eachOf', two: true }),
     cost: -0.1,
+    examples: ['show both'],
   },
   {
     gives: 'Intent',
@@ -936,7 +937,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
     form: '(show|show me|plot|draw|see|give me) (each of them|each one)',
     means: () => followUp({ do: 'eachOf' }),
     cost: -0.1,
-    examples: ['show both'],
+    examples: ['show each one'],
   },
   {
     gives: 'Intent',

@@ -150,6 +150,14 @@ const clock: Reader<Question> = (tokens, start) => {
   return [item(end, { hour: hour % 24, ...(token?.word === figures[1] ? {} : { half: 'none' }) })];
 };
 
+/** Measures of one kind. */
+const measuresOf =
+  (kind: Measure['kind']): Reader<Question> =>
+  (tokens, start, question) =>
+    names(['measure'])(tokens, start, question).filter(
+      ({ value }) => question.model.measures.get(String(value))?.kind === kind,
+    );
+
 /** An adjective that one measure tells of all: Occupancy, of how “full” we were. */
 const adjective: Reader<Question> = (tokens, start, { model }) => {
   const token = tokens[start];
@@ -434,6 +442,9 @@ function one(reader: Reader<Question>): Reader<Question> {
 
 export const READERS: ReadonlyMap<string, Reader<Question>> = new Map([
   ['Measure', names(['measure'])],
+  // of other measures, “how many different” is not to be passed over
+  ['DistinctCount', measuresOf('distinct')],
+  ['RecordCount', measuresOf('count')],
   ['OneLevel', one(names(['level']))],
   ['OneUnit', one(wordTable(UNITS, 'as is'))],
   ['Level', names(['level'])],

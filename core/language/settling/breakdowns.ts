@@ -318,7 +318,7 @@ export function alsoShare(done: readonly Edit[], base: Reading): Edit[] {
   ];
 }
 
-/** "all ports": without the condition on ports, where there is one; else by port. */
+/** "all ports": without what keeps only some of them (members, a test, a rank); where nothing does, by port. */
 export function allOf(level: string, base: Reading, model: Model): Edit[] {
   const key = byLevel(level);
   const narrowed = base.where.some(

@@ -9,6 +9,7 @@ import { shownPlainly, type SaidEdit, type Sense } from '../intent';
 import { changeEdits } from './comparisons';
 import { levelOfKind, readableBreakdown } from './breakdowns';
 import { CannotSettle } from './cannot-settle';
+import { pinned } from './references';
 import { type Situation } from './situation';
 
 const keysOf = (by: Reading['by']): Key[] =>
@@ -67,8 +68,10 @@ export function rankEdits(
     there.some((one) => one.kind === 'time')
   )
     more.push({ do: 'breakdown', how: 'remove', by: there.filter((one) => one.kind === 'time') });
-  const chosen = asFollowUp && rank.marked && rank.by === null ? chosenByOther(base, of, shownNow) : false;
-  if (chosen) more.push(...pinned(of, points));
+  // “which one is worst”, of those that something else had chosen: among these, by name
+  const chosen =
+    asFollowUp && rank.marked && rank.by === null && of.kind === 'level' && chosenByOther(base, of, shownNow);
+  if (chosen) more.push(pinned(of.level, points));
   const keeps = rank.of === null && asFollowUp && base.rank !== null && !chosen;
   const by = rank.by ?? (keeps ? base.rank?.by : null) ?? shownNow;
   const direction = directionOf(said.sense, by, model);
@@ -88,19 +91,6 @@ export function rankEdits(
 /** Were the members that are shown chosen by something else than what is shown of them now? */
 const chosenByOther = ({ rank }: Reading, of: Key, shown: Calculation | null): boolean =>
   rank !== null && !rank.marked && rank.by !== null && shown !== null && !same(rank.by, shown) && same(rank.of, of);
-
-/** “Which one is worst” asks among the members that were chosen, by name. */
-function pinned(of: Key, points: Situation['points']): Edit[] {
-  if (of.kind !== 'level' || points?.members?.level !== of.level)
-    throw new CannotSettle('Which they are is not at hand here; name them, or rank all of them.', true);
-  return [
-    {
-      do: 'condition',
-      how: 'only',
-      condition: { kind: 'members', level: of.level, is: true, members: [...points.members.names] },
-    },
-  ];
-}
 
 /** By the model's mark; where it marks no people that are known of what is shown, other members may be asked about: “who is the biggest” of buyers. */
 function canBeAskedWho(key: Key, shown: Calculation | null, model: Model): boolean {

@@ -1,4 +1,5 @@
 /** Settling what is to come: the value that something is to pass, and the end by which. */
+import { measureOf } from '../../model/calculation';
 import type { Edit } from '../../reading/edit-schema';
 import type { Reading } from '../../reading/schema';
 import { addDays, addMonths, dayFromParts, dayParts } from '../../time/day';
@@ -30,11 +31,7 @@ export function whenEdits(
     amount === null && shown === undefined
       ? [model.measures.get(model.defaultMeasure), ...model.measures.values()].find((one) => one?.plan !== undefined)
       : undefined;
-  const calculation = shown?.calculation ??
-    (planned === undefined ? null : { kind: 'measure' as const, measure: planned.id }) ?? {
-      kind: 'measure' as const,
-      measure: model.defaultMeasure,
-    };
+  const calculation = shown?.calculation ?? measureOf(planned?.id ?? model.defaultMeasure);
   const value = amount === null ? null : settledAmount(amount, calculation, model);
   return {
     edits: [
@@ -44,7 +41,7 @@ export function whenEdits(
             {
               do: 'show' as const,
               how: 'replace' as const,
-              shown: [shownPlainly({ kind: 'measure', measure: planned.id })],
+              shown: [shownPlainly(calculation)],
             },
           ]),
       {

@@ -52,24 +52,33 @@ export function referenceEdits(
       edit.by.some((one) => one.kind === 'level' && by.some((fact) => !factHasLevel(model, fact, one.level))),
   );
   if ((ranked || tests.length > 0) && (unknown || said.some((edit) => CHOOSES_ANEW.has(edit.do)))) {
-    if (points?.members?.level !== level)
-      throw new CannotSettle(
-        'Which they are is not at hand here; name them, or ask for the rank or the condition over that period.',
-        true,
-      );
-    const { names } = points.members;
-    if (names.length > MOST_PINNED)
-      throw new CannotSettle(
-        `More than ${MOST_PINNED} are shown, too many to be named one by one; narrow the answer before first.`,
-        true,
-      );
     return [
       ...(ranked ? [{ do: 'clear' as const, what: 'rank' as const }] : []),
       ...tests.map((one): Edit => ({ do: 'condition', how: 'remove', condition: one })),
-      { do: 'condition', how: 'only', condition: { kind: 'members', level, is: true, members: [...names] } },
+      pinned(level, points),
     ];
   }
   return ranked && rank.by === null && first ? [{ do: 'rank', rank: { ...rank, by: first, marked: false } }] : [];
+}
+
+/** The members that the answer before shows, by name. @throws CannotSettle where they are not at hand, or too many */
+export function pinned(level: string, points: Situation['points']): Edit {
+  if (points?.members?.level !== level)
+    throw new CannotSettle(
+      'Which they are is not at hand here; name them, or ask for the rank or the condition over that period.',
+      true,
+    );
+  const { names } = points.members;
+  if (names.length > MOST_PINNED)
+    throw new CannotSettle(
+      `More than ${MOST_PINNED} are shown, too many to be named one by one; narrow the answer before first.`,
+      true,
+    );
+  return {
+    do: 'condition',
+    how: 'only',
+    condition: { kind: 'members', level, is: true, members: [...names] },
+  };
 }
 
 const FINER: Partial<Record<Grain, Grain>> = {

@@ -1,6 +1,6 @@
 /** Settling: the intents of a cover, against the reading before, the model and the calendar → a reading, or why not. */
 import { factsOf, level as levelOf, measure as measureOf, pluralOf, type Model } from '../../model/model';
-import { isMeasure, isQuotient, type Calculation } from '../../model/calculation';
+import { isMeasure, isQuotient, measureOf as calculationOf, type Calculation } from '../../model/calculation';
 import { applyEdits } from '../../reading/edit';
 import type { Edit } from '../../reading/edit-schema';
 import { EMPTY_READING, hasDifference, type Reading } from '../../reading/schema';
@@ -10,7 +10,7 @@ import { dayParts } from '../../time/day';
 import type { Calendar, Period } from '../../time/period';
 import type { Cover } from '../cover';
 import { shownPlainly, type Analysis, type Move, type SaidEdit } from '../intent';
-import { refuseOtherUnit } from './amounts';
+import { refuseOtherUnit, settledAmount } from './amounts';
 import {
   changeSince,
   showsChange,
@@ -491,7 +491,10 @@ function settledEdits(
         const ranges = base.by.find((one) => one.kind === 'bins');
         if (ranges?.kind !== 'bins')
           throw new CannotSettle('The answer before is not in ranges; name the measure to cut into steps.');
-        edits.push({ do: 'breakdown', by: [{ ...ranges, width: edit.width }], how: 'replace', instead: ranges });
+        // “ranges of 2 hours” of what is kept in minutes are 120 wide
+        const { value, note } = settledAmount(edit.width, calculationOf(ranges.measure), model);
+        edits.push({ do: 'breakdown', by: [{ ...ranges, width: value }], how: 'replace', instead: ranges });
+        if (note !== undefined) notes.push(note);
         break;
       }
       case 'within':

@@ -59,12 +59,8 @@ fifty percent => 50 %
 (at all) => ,
 (b4) => before
 (n) => and
-how many (different|distinct|unique|separate) => how many
+how many (different|distinct|unique|separate) {m:DistinctCount} => how many {m}
 (with us) => ,
-! (morning|afternoon|evening) how => how
-! (morning|afternoon|evening) what => what
-! (morning|afternoon|evening) (can|could) => can
-{m:Measure} wise => on {m}
 
 # ── time
 this {g:OneUnit} so far => this {g}
@@ -75,8 +71,8 @@ so far this {g:OneUnit} => this {g}
 first of {d:MonthName} => 1 {d}
 {p:Year} against {q:Year} => {p} versus {q}
 (in|into) (each|every) {n:Number} (bucket|bin|band|bracket|step|group|class) => in bins of {n}
-[in|into|with] (buckets|bins|bands|brackets|chunks|classes|groups|ranges) of {n:Number} [(minutes|minute|hours|days|euros|points)] => in bins of {n}
-(steps|intervals) of {n:Number} [(minutes|minute|hours|days|euros|points)] => in bins of {n}
+[in|into|with] (buckets|bins|bands|brackets|chunks|classes|groups|ranges) of {n:Number} => in bins of {n}
+(steps|intervals) of {n:Number} => in bins of {n}
 {g:OneUnit} (by|after) {g} => by {g}
 (from) {g:OneUnit} (to) {g} => by {g}
 fiscal quarter (by|after) fiscal quarter => by fiscal quarter

@@ -1,4 +1,6 @@
 /** What is explained: a total beside another. */
+import type { Calculation } from '@zud/core/model/calculation';
+import { unexplained } from '@zud/core/reading/edit';
 import { resolvePeriod } from '@zud/core/time/period';
 import type { Note } from '@zud/core/language/read';
 import { windowsOf } from '@zud/core/query/windows';
@@ -70,6 +72,18 @@ export function leftOut({ shown, rank }: Reading, name: string, more: readonly s
         },
       ];
 }
+
+/** One figure of all that a reading is of: without breakdown, comparison, and whatever shows it in another way. */
+export const plainTotal = (reading: Reading, calculation: Calculation): Reading => ({
+  ...unexplained(reading),
+  shown: [{ calculation, transform: null }],
+  by: [],
+  against: null,
+  ahead: null,
+  rank: null,
+  order: null,
+  view: null,
+});
 
 /** A total with conditions more. */
 export const within = (reading: Reading, conditions: readonly Condition[]): Reading => ({

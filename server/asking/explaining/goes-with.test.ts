@@ -1,7 +1,7 @@
 /** What goes with an outcome, over real data: rates beside SQL by hand, what cannot be asked, and what is left out. */
-import pg from 'pg';
 import type { Explanation } from '@zud/core/analysis/explain/explanation';
-import { askedOf, startDemoServer, type Caller, type DemoServer } from '../../../tests/demo-server';
+import { demoBesideSql } from '../../../tests/demo-beside-sql';
+import { askedOf, type Caller } from '../../../tests/demo-server';
 
 interface Step {
   readonly outcome: string;
@@ -9,17 +9,7 @@ interface Step {
   readonly explanation?: Explanation;
 }
 
-let demo: DemoServer;
-let sql: pg.Client;
-beforeAll(async () => {
-  demo = await startDemoServer({ scale: 0.05 });
-  sql = new pg.Client({ connectionString: demo.databaseUrl });
-  await sql.connect();
-}, 120_000);
-afterAll(async () => {
-  await sql.end();
-  await demo.close();
-});
+const there = demoBesideSql();
 
 const asked = (who: Caller, ...questions: string[]) => askedOf<Step>(who, ...questions);
 
@@ -27,10 +17,10 @@ test.each([
   ['Mira', 'true'],
   ['Ines', "p.coast = 'Outer Isles'"],
 ])('as %s sees it, storms go with cancellations: rates here and elsewhere are those of SQL', async (name, rule) => {
-  const step = await asked(await demo.as(name), 'what goes with cancellation rate');
+  const step = await asked(await there.demo.as(name), 'what goes with cancellation rate');
   const part = step.explanation?.parts.find(({ members }) => members[0]?.level === 'weather');
   const member = part?.members[0]?.member ?? '';
-  const { rows } = await sql.query<{ rate: string; elsewhere: string; size: string }>(
+  const { rows } = await there.sql.query<{ rate: string; elsewhere: string; size: string }>(
     `select avg(s.cancelled::int) filter (where s.weather = $1) as rate, avg(s.cancelled::int) filter (where s.weather is distinct from $1) as elsewhere, count(*) filter (where s.weather = $1) as size
      from data.sailings s join data.routes r using (route_id) join data.ports p on p.port_id = r.from_port_id where ${rule}`,
     [member],
@@ -45,7 +35,7 @@ test.each([
 });
 
 test('of a count it is told of its rate; what is no rate of records is refused with what to ask', async () => {
-  const mira = await demo.as('Mira');
+  const mira = await there.demo.as('Mira');
   const count = await asked(mira, 'cancelled sailings in 2025', 'what goes with it?');
   expect(count.explanation?.asked).toBe('goesWith');
   expect(count.notes.map(({ text }) => text).join(' ')).toContain('their rate');

@@ -6,13 +6,12 @@ import { isMeasure, measureOf, type Calculation } from '@zud/core/model/calculat
 import type { Model } from '@zud/core/model/model';
 import { formatPoints, formatValue } from '@zud/core/format/format';
 import type { AnswerColumn } from '@zud/core/query/plan';
-import { unexplained } from '@zud/core/reading/edit';
 import type { Explain, Reading } from '@zud/core/reading/schema';
 import { calculationWords, levelWords, listWords, plainNaming, type Naming } from '@zud/core/reading/words';
 import { headlineWords } from '../headline-words';
 import type { ReadyModel } from '../ready-model';
 import { Unanswerable } from '../unanswerable';
-import { leftOut, within } from './compared';
+import { leftOut, plainTotal, within } from './compared';
 import { placesOf, type Looks } from './looks';
 import type { Explained } from './moved';
 import { amountsOf, conditionsOf, side, worldOf } from './world-of';
@@ -44,16 +43,7 @@ export async function explainGoesWith(
     throw new Unanswerable(
       `What goes with ${calculationWords(ready.naming, first.calculation)} is told of rates and averages of single records. Ask it of one, for example of a rate, an average or the share of one member.`,
     );
-  const reading: Reading = {
-    ...unexplained(asked),
-    shown: [{ calculation: outcome, transform: null }],
-    by: [],
-    against: null,
-    ahead: null,
-    rank: null,
-    order: null,
-    view: null,
-  };
+  const reading = plainTotal(asked, outcome);
   const main = await looks.answer(reading);
   const column = main.answer.columns.find((one) => one.as === 'value');
   const figures = await looks.figures(amountsOf(reading, made));

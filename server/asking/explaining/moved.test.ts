@@ -1,8 +1,8 @@
 /** What moved, over real data: every figure that is told beside SQL by hand, for who sees all and for who sees a part. */
-import pg from 'pg';
 import type { Explanation, ExplanationPart } from '@zud/core/analysis/explain/explanation';
 import type { Reading } from '@zud/core/reading/schema';
-import { askedOf, startDemoServer, type Caller, type DemoServer } from '../../../tests/demo-server';
+import { demoBesideSql } from '../../../tests/demo-beside-sql';
+import { askedOf, type Caller } from '../../../tests/demo-server';
 
 interface Step {
   readonly id: string;
@@ -15,20 +15,11 @@ interface Step {
   readonly answer: { readonly rows: readonly (readonly (string | number | null)[])[] };
 }
 
-let demo: DemoServer;
+const there = demoBesideSql();
 let mira: Caller;
-let sql: pg.Client;
 beforeAll(async () => {
-  demo = await startDemoServer({ scale: 0.05 });
-  mira = await demo.as('Mira');
-  sql = new pg.Client({ connectionString: demo.databaseUrl });
-  await sql.connect();
-  await sql.query('set search_path = data');
+  mira = await there.demo.as('Mira');
 }, 120_000);
-afterAll(async () => {
-  await sql.end();
-  await demo.close();
-});
 
 const asked = (who: Caller, ...questions: string[]) => askedOf<Step>(who, ...questions);
 
@@ -74,7 +65,7 @@ const MEASURES: Readonly<Record<string, readonly ['bookings' | 'sailings', strin
 async function amounts(measure: string, month: string, where: readonly string[]): Promise<[number, number]> {
   const [from, amount, of = '1'] = MEASURES[measure] ?? ['bookings', ''];
   const day = from === 'bookings' ? 'b.sailed_on' : 's.departs_at::date';
-  const { rows } = await sql.query<{ n: string | null; d: string | null }>(
+  const { rows } = await there.sql.query<{ n: string | null; d: string | null }>(
     `select ${amount} as n, ${of} as d from ${FROM[from]} where to_char(${day}, 'YYYY-MM') = '${month}'${where.map((one) => ` and ${one}`).join('')}`,
   );
   return [Number(rows[0]?.n ?? 0), Number(rows[0]?.d ?? 0)];
@@ -102,7 +93,7 @@ describe.each([
   ['Ines', ["p.coast = 'Outer Isles'"]],
 ] as const)('as %s sees it', (name, rule) => {
   test.each(Object.keys(MEASURES))('%s: each part is what SQL by hand gives, and all add up', async (measure) => {
-    const who = await demo.as(name);
+    const who = await there.demo.as(name);
     for (const month of MONTHS) {
       const step = await asked(
         who,
