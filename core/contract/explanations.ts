@@ -16,6 +16,8 @@ const part: z.ZodType<ExplanationPart> = z.object({
   size: z.number().optional(),
   range: z.tuple([z.number(), z.number()]).readonly().optional(),
   q: z.number().optional(),
+  apart: z.object({ standardised: z.number(), low: z.number(), high: z.number() }).optional(),
+  written: z.tuple([z.string(), z.string()]).readonly().optional(),
   name: z.string(),
   text: z.string(),
   reading,
@@ -24,7 +26,7 @@ const part: z.ZodType<ExplanationPart> = z.object({
 });
 
 export const explanation: z.ZodType<Explanation> = z.object({
-  asked: z.enum(['moved', 'unusual', 'goesWith', 'when']),
+  asked: z.enum(['moved', 'unusual', 'goesWith', 'contrast', 'when']),
   holds: z.boolean().nullable(),
   evenly: z.boolean(),
   verdict: z.string(),

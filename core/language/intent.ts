@@ -278,6 +278,8 @@ export type SaidEdit =
   | { readonly do: 'theOthers'; /** Of which level, where it is said. */ readonly level?: string }
   /** "it", "there": the one member that the answer before is about. */
   | { readonly do: 'same'; readonly kind: 'any' | 'place' | 'one' }
+  /** "how do these two differ": those that are shown, from one another or from all others. */
+  | { readonly do: 'contrastThese'; readonly from: 'each other' | 'others' }
   /** "their delay", "its delay": of the members that the answer before chose, or of the one that it marks. */
   | { readonly do: 'theirs'; readonly one: boolean }
 

@@ -162,7 +162,7 @@ function wordsOfEdit(edit: Edit, { naming, before, after }: Context): string[] {
         ? ['without the explanation']
         : [
             ...[ASKED_SHORTLY[edit.explain.asked]].flatMap((one) => one ?? []),
-            explainWords(edit.explain, isInPercent(model, after.shown[0])),
+            explainWords(naming, edit.explain, isInPercent(model, after.shown[0])),
           ];
     case 'format':
       return formatChange(edit, after);

@@ -22,7 +22,7 @@ type Named = Pick<Reading, 'where' | 'when' | 'against'> & Partial<Reading>;
 
 /** All that a reading, or the narrowing part of one, names. */
 export function referencesIn(reading: Named): Reference[] {
-  const { shown = [], by = [], where, when, against, rank = null, order = null, rows = null } = reading;
+  const { shown = [], by = [], where, when, against, rank = null, order = null, rows = null, explain } = reading;
   return [
     ...shown.flatMap((one) => ofCalculation(one.calculation)),
     ...by.flatMap((one): Reference[] =>
@@ -50,6 +50,11 @@ export function referencesIn(reading: Named): Reference[] {
           ...(rank.by === null ? [] : ofCalculation(rank.by)),
         ]),
     ...(order?.by.kind === 'measure' ? ofCalculation(order.by.calculation) : []),
+    ...(explain?.asked === 'contrast'
+      ? [explain.first, ...(explain.second === undefined ? [] : [explain.second])].map((side) =>
+          side.kind === 'set' ? set(side.set) : level(side.level),
+        )
+      : []),
     ...(rows === null
       ? []
       : [

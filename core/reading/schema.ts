@@ -224,6 +224,13 @@ export type FormatEdit = z.infer<typeof formatEditSchema>;
 
 export const MOST_AHEAD = 60;
 
+/** One side of a contrast: members of a level, or a named set. */
+const sideSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('members'), level: id, members }),
+  z.object({ kind: z.literal('set'), set: id }),
+]);
+export type Side = z.infer<typeof sideSchema>;
+
 /** What is asked of a reading beyond its numbers. `said`: which way the question takes for granted. */
 export const explainSchema = z.discriminatedUnion('asked', [
   /** What moved it, between what it stands beside and now. */
@@ -232,6 +239,8 @@ export const explainSchema = z.discriminatedUnion('asked', [
   z.object({ asked: z.literal('unusual'), said: z.enum(['high', 'low']).optional() }),
   /** What it is more, or less, common among. */
   z.object({ asked: z.literal('goesWith') }),
+  /** How two sides of a level differ; without a second, one side from all the others. */
+  z.object({ asked: z.literal('contrast'), first: sideSchema, second: sideSchema.optional() }),
   /** When it passes a value or its plan, how likely by the end of the period; `needed`: how much of it is missing for that. */
   z.object({
     asked: z.literal('when'),

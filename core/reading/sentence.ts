@@ -89,7 +89,7 @@ export function sentenceOf(reading: Reading, naming: Naming, calendar?: Calendar
     phrases.push({
       part: 'explain',
       path: '/explain',
-      text: explainWords(reading.explain, isInPercent(naming.model, reading.shown[0])),
+      text: explainWords(naming, reading.explain, isInPercent(naming.model, reading.shown[0])),
     });
   return { phrases, text: joined(phrases) };
 }

@@ -1,7 +1,7 @@
 /** A reading as somebody may know it: without the names of members that they may not see. */
 import type { Calculation } from '../model/calculation';
 import { WITHHELD } from '../model/visible';
-import type { Comparison, Condition, Order, Rank, Reading, Shown } from './schema';
+import type { Comparison, Condition, Explain, Order, Rank, Reading, Shown, Side } from './schema';
 
 /** May the person know this member of the level? */
 export type Knows = (level: string, member: string) => boolean;
@@ -25,6 +25,7 @@ export function knownReading(
     shown: reading.shown.map((one): Shown => ({ ...one, calculation: knownCalculation(one.calculation, knows) })),
     rank: reading.rank === null ? null : knownRank(reading.rank, knows),
     order: reading.order === null ? null : knownOrder(reading.order, knows),
+    ...(reading.explain === undefined ? {} : { explain: knownExplain(reading.explain, knows) }),
   };
 }
 
@@ -68,6 +69,17 @@ const knownOrder = (order: Order, knows: Knows): Order =>
   order.by.kind === 'measure'
     ? { ...order, by: { ...order.by, calculation: knownCalculation(order.by.calculation, knows) } }
     : order;
+
+const knownSide = (side: Side, knows: Knows): Side =>
+  side.kind === 'members' ? { ...side, members: knownMembers(side.level, side.members, knows) } : side;
+const knownExplain = (explain: Explain, knows: Knows): Explain =>
+  explain.asked === 'contrast'
+    ? {
+        ...explain,
+        first: knownSide(explain.first, knows),
+        ...(explain.second === undefined ? {} : { second: knownSide(explain.second, knows) }),
+      }
+    : explain;
 
 function knownMembers(level: string, members: readonly string[], knows: Knows): string[] {
   const known = members.filter((member) => knows(level, member));

@@ -12,6 +12,7 @@ import type {
   Breakdown,
   Comparison,
   Condition,
+  Explain,
   Key,
   Listed,
   Order,
@@ -19,6 +20,7 @@ import type {
   Reading,
   SaidLine,
   Shown,
+  Side,
   Transform,
   View,
 } from './schema';
@@ -414,7 +416,12 @@ export function aheadWords({ periods }: NonNullable<Reading['ahead']>, by: Readi
  * @param share whether what is explained is told in per cent
  * @example 'explained as a fall'
  */
-export function explainWords(explain: NonNullable<Reading['explain']>, share = false): string {
+export function explainWords(naming: Naming, explain: Explain, share = false): string {
+  if (explain.asked === 'contrast') {
+    const { first, second } = explain;
+    const one = first.kind === 'members' && first.members.length === 1;
+    return `with how ${sideWords(naming, first)} ${one ? 'differs' : 'differ'} from ${second === undefined ? 'the others' : sideWords(naming, second)}`;
+  }
   if (explain.asked === 'when') {
     const { aim, needed } = explain;
     const value = aim.kind === 'plan' ? 'plan' : amountWords(aim.value, share ? 'share' : 'number');
@@ -426,6 +433,16 @@ export function explainWords(explain: NonNullable<Reading['explain']>, share = f
   if (explain.asked === 'unusual')
     return `with whether it is unusual${explain.said === undefined ? '' : `ly ${explain.said}`}`;
   return `explained${explain.said === undefined ? '' : ` as a ${explain.said}`}`;
+}
+
+/** One side of a contrast. @example 'Kelm and Orra' */
+export function sideWords(naming: Naming, side: Side): string {
+  return side.kind === 'set'
+    ? setWords(naming, side.set)
+    : listWords(
+        side.members.map((member) => naming.member(side.level, member)),
+        'and',
+      );
 }
 
 /** A listing of records. @example 'as records of bookings with captain and weather' */

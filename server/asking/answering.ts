@@ -1,4 +1,5 @@
 /** The one way from a reading to an answer: checks → plan → engine → answer, headline, caveats and chart. Answers are cached. */
+import { setMaxListeners } from 'node:events';
 import { impossibility } from '@zud/core/language/impossibility';
 import type { Note } from '@zud/core/language/read';
 import { aheadOf, learntFrom } from '@zud/core/analysis/ahead';
@@ -47,6 +48,9 @@ import type { Figures, Looks } from './explaining/looks';
 import { headlineWords } from './headline-words';
 import { Unanswerable } from './unanswerable';
 import { WiderRuns } from './wider-runs';
+
+/** Figures that one explanation may be looking at. */
+const MOST_LOOKS = 500;
 
 export interface AskOptions {
   readonly signal: AbortSignal | null;
@@ -98,6 +102,8 @@ export class Answering {
 
   /** How an explanation looks at the data, with the rights of whoever asks. */
   looks(ready: ReadyModel, options: AskOptions): Looks {
+    // one explanation looks at many figures at the same time, and all of them stop together
+    if (options.signal !== null) setMaxListeners(MOST_LOOKS, options.signal);
     return {
       answer: (reading) => this.answer(reading, ready, options),
       figures: (reading, most) => this.figures(reading, ready, options, most),

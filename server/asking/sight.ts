@@ -43,7 +43,7 @@ export function* limitedSight(names: NameIndex, all: readonly MembersOfLevel[]):
   const hidden = yield* hiddenNames(names, all);
   return {
     reading: (reading) =>
-      reading.where.length + reading.shown.length === 0 && reading.against === null
+      reading.where.length + reading.shown.length === 0 && reading.against === null && reading.explain === undefined
         ? reading
         : knownReading(reading, knows, contains),
     narrowing: (narrowing) => knownNarrowing(narrowing, knows, contains),

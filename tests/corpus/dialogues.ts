@@ -44,7 +44,8 @@ export function dialoguesOf(model: string): Dialogue[] {
     });
 }
 
-const ASKED = { moved: 'why', unusual: 'unusual', goesWith: 'goes with', when: 'when' };
+const ASKED = { moved: 'why', unusual: 'unusual', goesWith: 'goes with',
+  contrast: 'contrast', when: 'when' };
 
 /** What a result comes to, in the notation of the corpus. */
 export function told(result: ReadResult): string {

@@ -61,6 +61,15 @@ test('one member: only it, without it, beside the rest, its rows, and why there 
         { do: 'explain', explain: { asked: 'moved' } },
       ],
     },
+    {
+      label: 'How does it differ?',
+      edits: [
+        {
+          do: 'explain',
+          explain: { asked: 'contrast', first: { kind: 'members', level: 'coast', members: ['Mid Sound'] } },
+        },
+      ],
+    },
   ]);
   expect(marked.text).toBe('Mid Sound\t20');
 });
@@ -80,8 +89,10 @@ test('of a month it is asked as well whether it is normal; what does not add up,
     { label: 'Why?', edits: [march, { do: 'explain', explain: { asked: 'moved' } }] },
     { label: 'Is that normal?', edits: [march, { do: 'explain', explain: { asked: 'unusual' } }] },
   ]);
-  expect(actsForMarks(answer(COAST, COASTS, false), [0], BY_COAST, undefined).questions).toEqual([]);
-  expect(actsForMarks(answer(COAST, COASTS), [0, 1], BY_COAST, undefined).questions).toEqual([]);
+  const labels = (marked: readonly number[], additive = true) =>
+    actsForMarks(answer(COAST, COASTS, additive), marked, BY_COAST, undefined).questions.map(({ label }) => label);
+  expect(labels([0], false)).toEqual(['How does it differ?']);
+  expect(labels([0, 1])).toEqual(['How do these differ?']);
   expect(actsForMarks(answer(COAST, [['Rest', 3]]), [0], BY_COAST, undefined).questions).toEqual([]);
 });
 

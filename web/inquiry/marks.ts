@@ -20,7 +20,7 @@ export interface Marked {
   readonly acts: readonly EditAct[];
   /** Narrows a reading to what the marks stand for; null where they stand for no one condition. */
   readonly narrow: readonly Edit[] | null;
-  /** What more can be asked of one mark than its number; nothing of several. */
+  /** What more can be asked of one mark than its number, and how two differ. */
   readonly questions: readonly EditAct[];
   /** The marks as text, to be copied. */
   readonly text: string;
@@ -54,7 +54,10 @@ export function actsForMarks(
     title: titleOf(answer, rows, keys),
     acts,
     narrow,
-    questions: rows.length === 1 && narrow !== null ? questionsOn(answer, keys, narrow, model) : [],
+    questions: [
+      ...(rows.length === 1 && narrow !== null ? questionsOn(answer, keys, narrow, model) : []),
+      ...contrastsOf(keys),
+    ],
     text: rows
       .map((row) =>
         row
@@ -84,6 +87,31 @@ function questionsOn(
     ...(value?.additive === true || isRate ? [asked('Why?', { asked: 'moved' })] : []),
     ...(onLine && value !== undefined ? [asked('Is that normal?', { asked: 'unusual' })] : []),
     ...(isRate ? [asked('What goes with it?', { asked: 'goesWith' })] : []),
+  ];
+}
+
+/** How the one member that is marked differs from the others, or the two from one another. */
+function contrastsOf(keys: readonly KeyCell[]): EditAct[] {
+  const [key, more] = keys.filter(({ column }) => column.level !== undefined);
+  const level = key?.column.level;
+  if (key === undefined || more !== undefined || level === undefined || !key.cells.every(isMember)) return [];
+  const [first, second, third] = key.cells.filter(isMember);
+  if (first === undefined || third !== undefined) return [];
+  const side = (name: string) => ({ kind: 'members' as const, level, members: [name] });
+  return [
+    {
+      label: second === undefined ? 'How does it differ?' : 'How do these differ?',
+      edits: [
+        {
+          do: 'explain',
+          explain: {
+            asked: 'contrast',
+            first: side(first),
+            ...(second === undefined ? {} : { second: side(second) }),
+          },
+        },
+      ],
+    },
   ];
 }
 

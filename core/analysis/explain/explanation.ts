@@ -21,6 +21,10 @@ export interface ExplanationPart {
   /** Where the effect lies, nineteen times of twenty. */
   readonly range?: readonly [low: number, high: number];
   readonly q?: number;
+  /** Of two sides: how far they lie apart, in standard deviations, and where that lies. */
+  readonly apart?: { readonly standardised: number; readonly low: number; readonly high: number };
+  /** Of two sides: the figure of each as it is written, in the units of its own measure. */
+  readonly written?: readonly [first: string, second: string];
   /** What a chart calls it. */
   readonly name: string;
   readonly text: string;

@@ -11,6 +11,7 @@ import { CALENDAR_CONDITION_RULES } from './calendar-conditions';
 import { CHANGE_CONDITION_RULES } from './change-conditions';
 import { CONDITION_RULES } from './conditions';
 import { HARMLESS } from './harmless';
+import { CONTRAST_RULES } from './contrasts';
 import { EXPLANATION_RULES } from './explanations';
 import { FORECAST_RULES } from './forecasts';
 import { REACHING_RULES } from './reaching';
@@ -56,6 +57,7 @@ export const GRAMMAR = new Grammar<Question>(
     ...FORECAST_RULES,
     ...REACHING_RULES,
     ...EXPLANATION_RULES,
+    ...CONTRAST_RULES,
     ...REFERENCE_RULES,
   ],
   READERS,

@@ -55,6 +55,7 @@ import {
   withinEdits,
 } from './breakdowns';
 import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } from './periods';
+import { contrastEdits } from './contrasts';
 import { forecastEdits, isOfThePast, saysHowFar } from './forecasts';
 import { checkAtEnd, nowEdits } from './now';
 import { countThese, pointEdits, referenceEdits, sameEdits, theirEdits, whichAreThese } from './references';
@@ -123,7 +124,10 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
     const { edits: settled, notes } = settledEdits(said, situation, base, asFollowUp);
     const edits = [...settled, ...movedAlong(settled, base, situation.calendar)];
     const analysis = intents.find((one) => one.analysis)?.analysis;
-    const onlyLooks = edits.every((edit) => edit.do === 'explain') && (analysis !== undefined || edits.length > 0);
+    // a contrast names what it looks at
+    const onlyLooks =
+      edits.every((edit) => edit.do === 'explain' && edit.explain?.asked !== 'contrast') &&
+      (analysis !== undefined || edits.length > 0);
     if (onlyLooks && (situation.before === null || !asFollowUp))
       return {
         kind: 'refused',
@@ -555,6 +559,9 @@ function settledEdits(
             ...forecastEdits(said, done, past ? null : when, asFollowUp ? base : EMPTY_READING, calendar),
           ];
         });
+        break;
+      case 'contrastThese':
+        edits.push(...contrastEdits(edit, situation, base));
         break;
       case 'theirs':
         after.push(() => theirEdits(edit, said, situation, base));

@@ -1,15 +1,16 @@
 /** A reading of which more is asked than its numbers → an answer that explains them. */
 import type { Explanation } from '@zud/core/analysis/explain/explanation';
 import { bridgeOf } from '@zud/core/chart/explanation-bridge';
-import { factorBars } from '@zud/core/chart/factor-bars';
+import { contrastBars, factorBars } from '@zud/core/chart/factor-bars';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import type { Explain, Reading } from '@zud/core/reading/schema';
-import { capitalised, rangeWords } from '@zud/core/reading/words';
-import { partsTable } from '@zud/core/table/explanation-table';
+import { capitalised, plainNaming, rangeWords, sideWords } from '@zud/core/reading/words';
+import { contrastTable, partsTable } from '@zud/core/table/explanation-table';
 import type { Answered } from '../answered';
 import { headlineWords } from '../headline-words';
 import type { ReadyModel } from '../ready-model';
 import type { Looks } from './looks';
+import { explainContrast } from './contrast';
 import { explainGoesWith } from './goes-with';
 import { explainMoved, type Explained } from './moved';
 import { explainUnusual } from './unusual';
@@ -56,6 +57,11 @@ function shownOf(
     };
   if (explanation.asked === 'goesWith')
     return { answer: partsTable(explanation, main.answer), chart: factorBars(explanation, column) };
+  if (explanation.asked === 'contrast')
+    return {
+      answer: contrastTable(explanation, sidesOf(settled, ready), main.answer),
+      chart: contrastBars(explanation),
+    };
   // where nothing stands beside the figure, it is what there is to show
   return { answer: main.answer, chart: main.chart };
 }
@@ -68,6 +74,8 @@ function asExplained(reading: Reading, explain: Explain, ready: ReadyModel, look
       return explainUnusual(reading, explain, ready, looks);
     case 'goesWith':
       return explainGoesWith(reading, explain, ready, looks);
+    case 'contrast':
+      return explainContrast(reading, explain, ready, looks);
     case 'when':
       return explainWhen(reading, explain, ready, looks);
   }
@@ -82,4 +90,13 @@ function endsOf(reading: Reading, { answer }: Answered, ready: ReadyModel): { be
     before: capitalised((answer.other === null ? null : named(answer.other)) ?? beside),
     now: capitalised(named(answer.window) ?? 'Now'),
   };
+}
+
+function sidesOf({ explain }: Reading, { model }: ReadyModel): readonly [string, string] {
+  if (explain?.asked !== 'contrast') throw new TypeError('There are no two sides.');
+  const naming = plainNaming(model);
+  return [
+    capitalised(sideWords(naming, explain.first)),
+    explain.second === undefined ? 'The others' : capitalised(sideWords(naming, explain.second)),
+  ];
 }

@@ -76,7 +76,7 @@ export function ExplanationBody(props: {
   const heading = useId();
   const along = explanation.parts;
   const against = explanation.against ?? [];
-  const ends = [...along, ...against].flatMap(({ range }) => range ?? []);
+  const ends = [...along, ...against].flatMap((part) => intervalOf(part)?.range ?? []);
   const within = ends.length === 0 ? null : ([Math.min(0, ...ends), Math.max(0, ...ends)] as const);
   return (
     <Body>
@@ -118,6 +118,15 @@ export function ExplanationBody(props: {
 
 const keyOf = (part: ExplanationPart): string => `${part.kind} ${part.name} ${JSON.stringify(part.members)}`;
 
+/** What is drawn of a part: its effect with the range it lies in; of two sides, how far they lie apart, as their measures differ in unit. */
+function intervalOf({ apart, effect, range }: ExplanationPart): {
+  readonly at: number;
+  readonly range: readonly [number, number];
+} | null {
+  if (apart !== undefined) return { at: apart.standardised, range: [apart.low, apart.high] };
+  return range === undefined ? null : { at: effect, range };
+}
+
 const effectColumn = ({ columns }: Answer) =>
   columns.find((column) => column.as === 'difference') ?? { key: 'effect', label: '', role: 'measure' as const };
 
@@ -140,6 +149,7 @@ function Part({
   other?: boolean;
 }) {
   const { next } = part;
+  const interval = intervalOf(part);
   return (
     <li>
       <Place aria-hidden="true">{place}</Place>
@@ -164,13 +174,14 @@ function Part({
         ) : null}
       </div>
       <Amount>
-        <b>{formatCell(part.effect, effectColumn(answer))}</b>
+        <b>{formatCell(interval?.at ?? part.effect, effectColumn(answer))}</b>
+        {part.apart === undefined ? null : <span>standard deviations</span>}
         {part.share === undefined || Math.abs(part.share) > 10 ? null : (
           <span>{other ? '' : `${formatSize(part.share)} of the change`}</span>
         )}
       </Amount>
-      {part.range !== undefined && within !== null ? (
-        <IntervalPicture at={part.effect} range={part.range} within={within} />
+      {interval !== null && within !== null ? (
+        <IntervalPicture at={interval.at} range={interval.range} within={within} />
       ) : part.line === undefined ? null : (
         <SmallLinePicture line={part.line} />
       )}
