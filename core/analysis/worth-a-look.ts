@@ -34,6 +34,9 @@ const KIND_WEIGHTS: Readonly<Record<string, number>> = {
   'streak': 0.7,
   'trend': 0.6,
   'concentration': 0.5,
+  'mix': 0.9,
+  'relation': 0.5,
+  'missing': 1.1,
 };
 
 /**

@@ -3,6 +3,7 @@ import type { LineFinding } from '../analysis/findings-over-time';
 import { formatPoints, formatSize, formatTime, formatValue } from '../format/format';
 import type { AnswerColumn } from '../query/plan';
 import type { Day } from '../time/day';
+import { capitalised, inSentence, rangeWords } from '../reading/words';
 import type { Grain } from '../time/grain';
 
 export interface FoundWords {
@@ -70,3 +71,38 @@ export function foundConcentration(
     text: `Over the last 12 months; the other ${members - 1} ${peers} share the rest.`,
   };
 }
+
+export function foundMakeUp(
+  { share, was }: { readonly share: number; readonly was: number },
+  { column, who }: Pick<FoundWords, 'column' | 'who'>,
+): { readonly title: string; readonly text: string } {
+  return {
+    title: `${who} makes up ${share > was ? 'more' : 'less'} of ${inSentence(column.label)} than a year ago`,
+    text: `${formatShare(share)} over the last 12 months, ${formatShare(was)} in the 12 before.`,
+  };
+}
+
+/** @param words how closely they go together @param labels of both measures */
+export function foundRelation(
+  { r, points, words }: { readonly r: number; readonly points: number; readonly words: string },
+  [first, second]: readonly [string, string],
+): { readonly title: string; readonly text: string } {
+  return {
+    title: `${first} and ${inSentence(second)} ${words}`,
+    text: `What is left of both after trend and season: r ${formatValue(r, { format: { style: 'number', decimals: 2 } })} over ${points} months. Which of them moves the other, if any, it does not say.`,
+  };
+}
+
+/** Days in a row without records. */
+export function foundGap(
+  { days, worth }: { readonly days: number; readonly worth: number },
+  { from, to, column, who }: Pick<FoundWords, 'column' | 'who'> & { readonly from: Day; readonly to: Day },
+): { readonly title: string; readonly text: string } {
+  const of = who === '' ? '' : ` of ${who}`;
+  return {
+    title: `No ${inSentence(column.label)}${of} on ${days} days in a row`,
+    text: `${capitalised(rangeWords(from, to))}, on days that usually have some: about ${formatValue(Math.round(worth), column)} less than so many days bring.`,
+  };
+}
+
+const formatShare = (share: number): string => formatValue(share, { format: { style: 'percent', decimals: 1 } });

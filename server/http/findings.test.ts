@@ -33,10 +33,41 @@ test('the figures that are told stand in the answer of their reading', async () 
     const total = numbers.reduce((sum, one) => sum + one, 0);
     if (finding.kind === 'concentration')
       expect(numbers.map((one) => formatSize(one / total)).some((share) => finding.title.includes(share))).toBe(true);
+    if (finding.kind === 'mix')
+      expect(
+        answer.rows.some(
+          (row) =>
+            row[0] === finding.members[0]?.member && finding.text.startsWith(formatValue(Number(row[value]), column)),
+        ),
+      ).toBe(true);
+    if (finding.kind === 'missing')
+      expect(
+        answer.rows.every(
+          (row) =>
+            !(
+              finding.period &&
+              String(row[0]) >= finding.period.from &&
+              String(row[0]) <= finding.period.to &&
+              row[value] !== null
+            ),
+        ),
+      ).toBe(true);
     if (finding.kind === 'outlier' || finding.kind === 'unlike its peers')
       expect(numbers.some((one) => finding.text.startsWith(formatValue(one, column)))).toBe(true);
   }
 }, 120_000);
+
+test('the move from Saver to Flex is told as a change of make-up, once; satisfaction is told to go against waiting', async () => {
+  const { body } = await findings(mira, { most: 100 });
+  const mix = body.findings.filter(({ kind }) => kind === 'mix');
+  const ofFares = mix
+    .filter(({ members }) => members[0]?.level === 'fare_family')
+    .map(({ members }) => members[0]?.member);
+  expect(ofFares).toContain('Flex');
+  expect(new Set(ofFares).size).toBe(ofFares.length);
+  const relations = body.findings.filter(({ kind }) => kind === 'relation').map(({ title }) => title);
+  expect(relations).toContain('Satisfaction and waiting time go against each other');
+});
 
 test('a board, or a reading, is what is looked at; one that the model does not have is refused', async () => {
   const reading = { ...EMPTY_READING, shown: [plain('cancellation_rate')] };

@@ -44,8 +44,7 @@ export function dialoguesOf(model: string): Dialogue[] {
     });
 }
 
-const ASKED = { moved: 'why', unusual: 'unusual', goesWith: 'goes with',
-  contrast: 'contrast', when: 'when' };
+const ASKED = { moved: 'why', unusual: 'unusual', goesWith: 'goes with', contrast: 'contrast', when: 'when' };
 
 /** What a result comes to, in the notation of the corpus. */
 export function told(result: ReadResult): string {

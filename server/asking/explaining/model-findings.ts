@@ -4,32 +4,42 @@ import { lineFindings } from '@zud/core/analysis/findings-over-time';
 import type { ModelFinding } from '@zud/core/analysis/model-finding';
 import { SEASON } from '@zud/core/analysis/seasonal';
 import { outliers, medianOf } from '@zud/core/analysis/statistics';
-import { worthALook, type Candidate } from '@zud/core/analysis/worth-a-look';
+import { worthALook } from '@zud/core/analysis/worth-a-look';
 import { normalTail } from '@zud/core/analysis/distributions';
 import { impossibility } from '@zud/core/language/impossibility';
 import { addsUp } from '@zud/core/model/additivity';
-import { factsOf, NO_NAME } from '@zud/core/model/model';
+import { factsOf } from '@zud/core/model/model';
 import { measureOf } from '@zud/core/model/calculation';
 import { madeOf } from '@zud/core/analysis/explain/make-of';
 import { foundAmongPeers, foundConcentration, foundOverTime } from '@zud/core/narrate/found';
-import type { AnswerColumn } from '@zud/core/query/plan';
 import { byLevel, canonical, EMPTY_READING, plain, type Condition, type Reading } from '@zud/core/reading/schema';
 import { levelPluralWords } from '@zud/core/reading/words';
-import { addGrains, endOf, startOf, startsBetween, type Grain } from '@zud/core/time/grain';
+import { addGrains, endOf, startOf } from '@zud/core/time/grain';
 import type { Day } from '@zud/core/time/day';
 import type { ReadyModel } from '../ready-model';
 import { passedOver } from '../unanswerable';
-import { placesOf, type Figures, type Looks } from './looks';
+import {
+  A_YEAR,
+  countOf,
+  errorOf,
+  GRAIN,
+  lastYear,
+  linesIn,
+  membersOf,
+  MOST_POINTS,
+  type FindingsWithin,
+  type Found,
+  type Line,
+} from './finding-lines';
+import { foundGaps } from './findings-of-gaps';
+import { foundMakeUps } from './findings-of-make-up';
+import { foundRelations } from './findings-of-relation';
+import { placesOf, type Looks } from './looks';
 
 /** Levels with more members than this make too many lines to be told apart. */
 const MOST_MEMBERS = 40;
 /** Measures that are asked for at once. */
 const MOST_AT_ONCE = 12;
-const GRAIN: Grain = 'month';
-/** Whole periods that a line needs to be looked at. */
-const FEWEST = 18;
-/** A member with fewer records a period says little by itself. */
-const FEWEST_RECORDS = 8;
 /** One member that holds more than this of a whole is told. */
 const CONCENTRATED = 1 / 3;
 /** … and so many times its even share. */
@@ -37,18 +47,6 @@ const EVEN_SHARES = 2.5;
 const FEWEST_PEERS = 6;
 /** The median of the size of a standard normal variable. */
 const MIDDLE_SIZE = 0.6745;
-const A_YEAR = 12;
-const MOST_POINTS = 36;
-
-interface Found extends Candidate {
-  readonly told: Omit<ModelFinding, 'id' | 'q'>;
-}
-
-/** What narrows what is looked at: the conditions of a reading, and the measures that it shows. */
-export interface FindingsWithin {
-  readonly where: readonly Condition[];
-  readonly measures: readonly string[] | null;
-}
 
 export async function findingsOfModel(
   within: FindingsWithin,
@@ -80,8 +78,8 @@ export async function findingsOfModel(
   });
   const found: Found[] = [];
   let looked = 0;
-  /** What each measure that adds up came to in the last year. */
-  const totals = new Map<string, number>();
+  /** The line of each measure in all. */
+  const whole = new Map<string, Line>();
   for (const ids of [...groups.values()].flatMap((all) => chunks(all, MOST_AT_ONCE))) {
     // of each fact one measure counts its records, so that chance is known
     const counting = countOf(ids, model);
@@ -103,10 +101,20 @@ export async function findingsOfModel(
       const made = linesIn(figures, shown, counting, level, ready).filter((line) => own.includes(line.measure));
       looked += made.length;
       found.push(...made.flatMap((line) => overTime(line, ready, within)));
-      if (level === null) for (const line of made) totals.set(line.measure, lastYear(line));
-      else found.push(...(await besideOthers(level, own, made, totals, { ready, looks, within, to })));
+      if (level === null) for (const line of made) whole.set(line.measure, line);
+      else
+        found.push(
+          ...foundMakeUps(level, made, whole, ready, within),
+          ...(await besideOthers(level, own, made, whole, { ready, looks, within, to })),
+        );
+    }
+    if (counting !== null) {
+      const gaps = await foundGaps(counting, [null, ...levels.map((one) => one.level.id)], within, ready, looks);
+      looked += gaps.looked;
+      found.push(...gaps.found);
     }
   }
+  found.push(...foundRelations([...whole.values()], ready, within));
   const told = worthALook(found, most);
   return {
     looked,
@@ -124,111 +132,6 @@ export async function findingsOfModel(
 const chunks = <Item>(all: readonly Item[], size: number): Item[][] =>
   Array.from({ length: Math.ceil(all.length / size) }, (_one, index) => all.slice(index * size, (index + 1) * size));
 
-interface Line {
-  readonly measure: string;
-  readonly column: AnswerColumn;
-  readonly level: string | null;
-  readonly member: string | null;
-  readonly days: readonly Day[];
-  readonly values: readonly number[];
-  readonly additive: boolean;
-  readonly counts: boolean;
-  /** Records a period, on average of the last year; null where they are not counted. */
-  readonly records: number | null;
-  /** Which part of all records it is about. */
-  readonly part: number;
-}
-
-/** The line of each measure and member over whole periods; those with gaps that are no nought are left out. */
-function linesIn(
-  figures: Figures,
-  ids: readonly string[],
-  counting: string | null,
-  level: string | null,
-  { model, calendar }: ReadyModel,
-): Line[] {
-  const time = figures.columns.findIndex((column) => column.role === 'time');
-  const at = figures.columns.findIndex((column) => column.role === 'level');
-  const { value } = placesOf(figures);
-  const dated = figures.rows.filter((row) => typeof row[time] === 'string');
-  const all = dated.map((row) => String(row[time])).sort();
-  const [first, last] = [all[0], all.at(-1)];
-  if (first === undefined || last === undefined) return [];
-  const days = startsBetween(GRAIN, first, last, calendar.weekStart);
-  const members =
-    level === null
-      ? [null]
-      : [...new Set(dated.map((row) => row[at]))]
-          .filter((one): one is string => typeof one === 'string' && one !== NO_NAME)
-          .sort();
-  const cells = (place: number | undefined, member: string | number | null) =>
-    new Map(
-      dated.flatMap((row): [string, number][] => {
-        const cell = place === undefined ? null : row[place];
-        return (level === null || row[at] === member) && typeof cell === 'number' ? [[String(row[time]), cell]] : [];
-      }),
-    );
-  const countAt = counting === null ? undefined : value[ids.indexOf(counting)];
-  const year = days.slice(-A_YEAR);
-  const records = new Map(
-    members.map((member) => {
-      const counted = cells(countAt, member);
-      return [member, sum(year.map((day) => counted.get(day) ?? 0)) / year.length] as const;
-    }),
-  );
-  const whole = sum([...records.values()]);
-  return ids.flatMap((measure, index): Line[] => {
-    const place = value[index];
-    const column = place === undefined ? undefined : figures.columns[place];
-    if (place === undefined || column === undefined) return [];
-    const additive = addsUp(measureOf(measure), model);
-    return members.flatMap((member): Line[] => {
-      const known = cells(place, member);
-      const begun = days.findIndex((day) => known.has(day));
-      if (begun < 0) return [];
-      const own = days.slice(begun);
-      if (own.length < FEWEST || (!additive && own.some((day) => !known.has(day)))) return [];
-      const count = records.get(member) ?? 0;
-      if (counting !== null && count < FEWEST_RECORDS) return [];
-      return [
-        {
-          measure,
-          column,
-          level,
-          member,
-          days: own,
-          values: own.map((day) => known.get(day) ?? 0),
-          additive,
-          counts: model.measures.get(measure)?.kind === 'count',
-          records: counting === null ? null : count,
-          part: counting === null || whole === 0 ? (member === null ? 1 : 0.2) : count / whole,
-        },
-      ];
-    });
-  });
-}
-
-/** What chance alone does to a value of a line: of a number of records its root, of all else as much as so many records let it vary. */
-function errorOf({ counts, records, column }: Line): (usual: number) => number {
-  if (counts) return (usual) => Math.sqrt(Math.max(1, usual));
-  if (records === null || records <= 0) return () => 0;
-  if (column.format?.style === 'percent')
-    return (usual) => Math.sqrt(Math.max(Math.abs(usual) * (1 - Math.min(1, Math.abs(usual))), 1 / records) / records);
-  return (usual) => Math.abs(usual) / Math.sqrt(records);
-}
-
-/** The measure that counts all records of the fact of some measures; null where none does. */
-function countOf(ids: readonly string[], model: ReadyModel['model']): string | null {
-  const [fact] = factsOf(model, measureOf(ids[0] ?? ''));
-  const found = [...model.measures.values()].find(
-    (one) => one.kind === 'count' && one.fact === fact && one.only.length === 0,
-  );
-  return found?.id ?? null;
-}
-
-const sum = (values: readonly number[]): number => values.reduce((total, one) => total + one, 0);
-const lastYear = ({ values }: Line): number => sum(values.slice(-A_YEAR));
-
 function readingOf({ measure, level, member }: Line, { where }: FindingsWithin): Reading {
   const own: Condition[] =
     level === null || member === null ? [] : [{ kind: 'members', level, is: true, members: [member] }];
@@ -239,8 +142,6 @@ function readingOf({ measure, level, member }: Line, { where }: FindingsWithin):
     where: [...where, ...own],
   };
 }
-
-const membersOf = ({ level, member }: Line) => (level === null || member === null ? [] : [{ level, member }]);
 
 function overTime(line: Line, { calendar }: ReadyModel, within: FindingsWithin): Found[] {
   const { column, days, values, member, measure, level } = line;
@@ -280,7 +181,7 @@ async function besideOthers(
   level: string,
   measures: readonly string[],
   lines: readonly Line[],
-  totals: ReadonlyMap<string, number>,
+  all: ReadonlyMap<string, Line>,
   { ready, looks, within, to }: Peers,
 ): Promise<Found[]> {
   const { names, naming, model, calendar } = ready;
@@ -311,7 +212,8 @@ async function besideOthers(
     at: '',
   });
   const concentrated = lines.flatMap((line): Found[] => {
-    const whole = totals.get(line.measure) ?? 0;
+    const together = all.get(line.measure);
+    const whole = together === undefined ? 0 : lastYear(together);
     const share = whole > 0 ? lastYear(line) / whole : 0;
     if (!line.additive || members < 4 || share < Math.max(CONCENTRATED, EVEN_SHARES / members) || share > 1) return [];
     const words = foundConcentration({ share, members, peers }, { column: line.column, who: line.member ?? '' });
