@@ -12,6 +12,7 @@ import { list, made } from './building-blocks';
 import * as models from './models';
 import * as people from './people';
 import * as sharing from './sharing';
+import * as terms from './terms';
 
 export interface Operation {
   readonly method: 'get' | 'post' | 'put' | 'patch' | 'delete';
@@ -299,6 +300,33 @@ export const OPERATIONS: readonly Operation[] = [
     answers: models.savedName,
   },
   { method: 'delete', path: '/models/{id}/names/{name}', does: 'Takes a saved name back' },
+  { method: 'get', path: '/models/{id}/terms', does: 'Terms that people taught', answers: list(terms.term) },
+  {
+    method: 'post',
+    path: '/models/{id}/terms',
+    does: 'Teaches a term (analyst): for oneself at once, for others when a steward accepts',
+    body: terms.termBody,
+    answers: terms.term,
+  },
+  {
+    method: 'patch',
+    path: '/models/{id}/terms/{term}',
+    does: 'Accepts or declines a term (steward), or takes it back',
+    body: terms.termStateBody,
+    answers: terms.term,
+  },
+  {
+    method: 'get',
+    path: '/models/{id}/terms/{term}/impact',
+    does: 'What a term would change (steward)',
+    answers: terms.impact,
+  },
+  {
+    method: 'get',
+    path: '/models/{id}/not-understood',
+    does: 'Words that were asked and not understood (steward)',
+    answers: list(terms.notUnderstood),
+  },
   {
     method: 'post',
     path: '/answers/deeper',

@@ -5,7 +5,9 @@ import { createHash } from 'node:crypto';
 import { NameIndex, type MembersOfLevel } from '@zud/core/language/names/name-index';
 import type { Places } from '@zud/core/chart/scatter';
 import { namingOf } from '@zud/core/language/naming';
+import type { Term } from '@zud/core/language/terms';
 import { tableFaults } from '@zud/core/model/table-faults';
+import type { ModelFile } from '@zud/core/model/schema';
 import { compileModel, dateColumn, factsOf, NO_NAME, type ColumnRef, type Model } from '@zud/core/model/model';
 import { measureOf } from '@zud/core/model/calculation';
 import { withSaved, type Saved } from '@zud/core/model/saved';
@@ -19,6 +21,7 @@ import { memberLists, models } from '../store/schema';
 import { modelsThatLimit } from '../store/models';
 import { dataFault } from '../engines/engine';
 import { savedOf } from '../store/saved-names';
+import { holdsFor, termsOf, type KeptTerm } from '../store/terms';
 import { SharedReads } from '../store/shared-reads';
 import { catalogueOf, dataVersionOf, type TableVersions } from '../store/tables';
 import { notFound } from '@zud/core/contract/problem';
@@ -26,7 +29,7 @@ import type { Person } from '../store/people';
 import { accessFor, SEES_ALL, type Access } from './access';
 import { inSlices } from './in-slices';
 import { ModelAtFault, ModelGone } from './model-fault';
-import { limitedSight, WHOLE_SIGHT } from './sight';
+import { limitedSight, WHOLE_SIGHT, type Sight } from './sight';
 import { textFor, type Viewer } from './step-view';
 
 interface ModelState {
@@ -34,6 +37,7 @@ interface ModelState {
   readonly fileVersion: string;
   readonly dataVersion: string;
   readonly tables: TableVersions;
+  readonly terms: readonly KeptTerm[];
 }
 
 interface Lists {
@@ -47,6 +51,18 @@ const MOST_MEMBERS = 200_000;
 /** Indexes that are kept ready: one for each model and each way of seeing it. */
 const MOST_READY = 60;
 
+/** Whoever asks; guests of a link have groups only. */
+type Asker = Pick<Person, 'groups'> & { readonly id?: string };
+
+/** The terms that hold for somebody, their own first; what is told of members they may not know is none of theirs. */
+function termsFor(terms: readonly KeptTerm[], person: Asker, sight: Sight): Term[] {
+  const rank = (term: KeptTerm) => (term.by === person.id ? 0 : term.forGroup === '' ? 2 : 1);
+  return terms
+    .filter((term) => holdsFor(term, person) && sight.text(term.means) === term.means)
+    .sort((a, b) => rank(a) - rank(b))
+    .map(({ id, term, means }) => ({ id, term, means }));
+}
+
 const quoted = (name: string) => `"${name.replace(/"/g, '""')}"`;
 const digest = (text: string) => createHash('sha256').update(text).digest('base64url').slice(0, 22);
 
@@ -54,7 +70,10 @@ export class ModelLibrary {
   private readonly states = new SharedReads<ModelState>();
   private readonly accesses = new WeakMap<Model, Map<string, Access>>();
   private readonly compiled = new Map<string, { version: string; model: Model }>();
-  private readonly ready = new Map<string, Promise<Omit<ReadyModel, 'calendar' | 'tables'> & { lists: Lists }>>();
+  private readonly ready = new Map<
+    string,
+    Promise<Omit<ReadyModel, 'calendar' | 'tables' | 'terms'> & { lists: Lists }>
+  >();
 
   constructor(
     private readonly database: Database,
@@ -67,8 +86,8 @@ export class ModelLibrary {
    * @throws ModelGone where it was taken away
    * @throws ModelAtFault where it does not fit its tables
    */
-  async get(id: string, person: Pick<Person, 'groups'>): Promise<ReadyModel> {
-    const { model, fileVersion, dataVersion, tables } = await this.states.get(id, () => this.stateOf(id));
+  async get(id: string, person: Asker): Promise<ReadyModel> {
+    const { model, fileVersion, dataVersion, tables, terms } = await this.states.get(id, () => this.stateOf(id));
     const access = this.accessOf(model, person.groups);
     const version = `${fileVersion}/${dataVersion}`;
     const key = `${id} ${access.key}`;
@@ -82,7 +101,26 @@ export class ModelLibrary {
       found.catch(() => this.ready.delete(wanted));
     }
     const { lists, ...rest } = await found;
-    return { ...rest, tables, calendar: this.calendarOf(model, lists) };
+    return { ...rest, tables, terms: termsFor(terms, person, rest.sight), calendar: this.calendarOf(model, lists) };
+  }
+
+  /**
+   * A model file that is not published, as one person would be asked by it. Nothing of it is kept.
+   * @throws ModelAtFault where it does not fit its tables
+   */
+  async unpublished(file: ModelFile, person: Asker): Promise<ReadyModel> {
+    const saved = await savedOf(this.database.store, file.id);
+    const model = compileModel(withoutOversized(withSaved(file, saved)));
+    const access = accessFor(model, person.groups);
+    const { version: dataVersion, tables } = await dataVersionOf(this.database, [
+      ...new Set(model.file.tables.map((table) => table.source ?? table.id)),
+    ]);
+    const version = `draft ${digest(JSON.stringify(model.file))}/${dataVersion}`;
+    const [{ lists, ...rest }, terms] = await Promise.all([
+      this.prepare(model, access, version, dataVersion, false),
+      termsOf(this.database.store, file.id),
+    ]);
+    return { ...rest, tables, terms: termsFor(terms, person, rest.sight), calendar: this.calendarOf(model, lists) };
   }
 
   /** Told once for each model and set of groups: rules may name many members. */
@@ -125,12 +163,13 @@ export class ModelLibrary {
     const before = this.compiled.get(id)?.model ?? null;
     const loads = (model: Model) =>
       dataVersionOf(this.database, [...new Set(model.file.tables.map((table) => table.source ?? table.id))]);
-    const [[row], saved, found] = await Promise.all([
+    const [[row], saved, terms, found] = await Promise.all([
       this.database.store
         .select({ digest: models.digest, gone: models.deletedAt })
         .from(models)
         .where(eq(models.id, id)),
       savedOf(this.database.store, id),
+      termsOf(this.database.store, id),
       before === null ? null : loads(before),
     ]);
     if (!row) throw notFound('model');
@@ -138,7 +177,7 @@ export class ModelLibrary {
     const model = await this.compile(id, row.digest, saved);
     const { version: dataVersion, tables } =
       found !== null && model.model === before ? found : await loads(model.model);
-    return { model: model.model, fileVersion: model.version, dataVersion, tables };
+    return { model: model.model, fileVersion: model.version, dataVersion, tables, terms };
   }
 
   /** A model is told by its content: the same id may stand for another one, made after the first was taken away. */
@@ -160,12 +199,12 @@ export class ModelLibrary {
     return made;
   }
 
-  private async prepare(base: Model, access: Access, version: string, dataVersion: string) {
+  private async prepare(base: Model, access: Access, version: string, dataVersion: string, keep = true) {
     const catalogue = await catalogueOf(this.database);
     const faults = tableFaults(base.file, catalogue);
     if (faults.length > 0) throw new ModelAtFault(base.id, faults);
     try {
-      const lists = await this.lists(base, access, version);
+      const lists = await this.lists(base, access, version, keep);
       const limited = access.key !== SEES_ALL;
       const known = new Map(lists.members.map(({ level, members }) => [level, new Set(members)]));
       const model = limited
@@ -181,7 +220,9 @@ export class ModelLibrary {
       const names = await inSlices(NameIndex.inSteps(model, lists.members));
       const hasHours = (column: ColumnRef) =>
         catalogue.get(model.tables.get(column.table)?.source ?? column.table)?.get(column.column) === 'timestamp';
-      const sight = limited ? await inSlices(limitedSight(names, await this.allMembers(base, version))) : WHOLE_SIGHT;
+      const sight = limited
+        ? await inSlices(limitedSight(names, await this.allMembers(base, version, keep)))
+        : WHOLE_SIGHT;
       return {
         model,
         names,
@@ -210,8 +251,8 @@ export class ModelLibrary {
   }
 
   /** The members that there are, whoever may know them. */
-  private async allMembers(base: Model, version: string): Promise<readonly MembersOfLevel[]> {
-    const lists = await this.lists(base, { rules: [], hidden: new Set(), key: SEES_ALL }, version);
+  private async allMembers(base: Model, version: string, keep: boolean): Promise<readonly MembersOfLevel[]> {
+    const lists = await this.lists(base, { rules: [], hidden: new Set(), key: SEES_ALL }, version, keep);
     return lists.members;
   }
 
@@ -250,7 +291,8 @@ export class ModelLibrary {
     };
   }
 
-  private async lists(model: Model, access: Access, version: string): Promise<Lists> {
+  /** @param keep whether they are kept for the next time, as those of the model that is published are */
+  private async lists(model: Model, access: Access, version: string, keep: boolean): Promise<Lists> {
     const { store } = this.database;
     const where = and(eq(memberLists.modelId, model.id), eq(memberLists.ruleKey, access.key));
     const [kept] = await store.select().from(memberLists).where(where);
@@ -261,6 +303,7 @@ export class ModelLibrary {
         members.push({ level: id, members: await this.membersOf(model, id, access) });
     const extent = await this.extent(model);
     const row = { modelId: model.id, ruleKey: access.key, version, members, ...extent };
+    if (!keep) return row;
     await store
       .insert(memberLists)
       .values(row)

@@ -2,6 +2,7 @@
 import type { Points } from '@zud/core/analysis/referents';
 import { read, type ReadResult } from '@zud/core/language/read';
 import { suggest, type Suggestion } from '@zud/core/language/suggest';
+import { asTyped, completedTerm, inOtherWords } from '@zud/core/language/terms';
 import type { Reading } from '@zud/core/reading/schema';
 import { UNKNOWN, type LongText } from '../work/reading-tasks';
 import { TooLong, type Workers } from '../work/workers';
@@ -24,19 +25,24 @@ export class Reader {
     points: Points | null = null,
     earlier: Reading | null = null,
   ): Promise<ReadResult> {
-    return withinBounds(async () => {
-      if (text.length <= SHORT)
-        return read(text, { names: ready.names, calendar: ready.calendar, before, earlier, points });
-      return this.long('readText', { text, before, earlier, points }, ready) as Promise<ReadResult>;
+    const said = inOtherWords(text, ready.terms);
+    const plain = said?.text ?? text;
+    const result = await withinBounds(async () => {
+      if (plain.length <= SHORT)
+        return read(plain, { names: ready.names, calendar: ready.calendar, before, earlier, points });
+      return this.long('readText', { text: plain, before, earlier, points }, ready) as Promise<ReadResult>;
     });
+    return said === null ? result : asTyped(result, said, text);
   }
 
   /** Completions of a text. @throws TooLong */
   async suggest(text: string, ready: ReadyModel, before: Reading | null): Promise<Suggestion> {
-    return withinBounds(async () => {
+    const completed = completedTerm(text, ready.terms);
+    const found = await withinBounds(async () => {
       if (text.length <= SHORT) return suggest(text, { names: ready.names, calendar: ready.calendar, before });
       return this.long('suggestFor', { text, before, earlier: null, points: null }, ready) as Promise<Suggestion>;
     });
+    return completed.length === 0 ? found : { ...found, completions: [...completed, ...found.completions] };
   }
 
   private async long(

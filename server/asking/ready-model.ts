@@ -1,4 +1,5 @@
 /** A model ready to be asked by one person. */
+import type { Term } from '@zud/core/language/terms';
 import type { NameIndex } from '@zud/core/language/names/name-index';
 import type { ColumnRef, Model } from '@zud/core/model/model';
 import type { RowRule } from '@zud/core/query/scan';
@@ -24,6 +25,8 @@ export interface ReadyModel {
   hasHours(column: ColumnRef): boolean;
   /** Where the members of levels with coordinates lie. */
   readonly places: ReadonlyMap<string, Places>;
+  /** What people taught, as far as it holds for this person. */
+  readonly terms: readonly Term[];
   readonly dataVersion: string;
   /** The load of each table that the model reads. */
   readonly tables: TableVersions;

@@ -6,6 +6,7 @@ import { movedAlong } from '@zud/core/reading/moved-along';
 import type { Edit } from '@zud/core/reading/edit-schema';
 import { pointsOf, type Points } from '@zud/core/analysis/referents';
 import type { Analysis } from '@zud/core/language/intent';
+import { termsIn } from '@zud/core/language/terms';
 import { wordsOfEdits } from '@zud/core/language/words-of-edits';
 import { pointsAtAnswer } from '@zud/core/language/grammar/references';
 import { stepChange } from '@zud/core/reading/difference';
@@ -15,6 +16,7 @@ import { EMPTY_READING, readingSchema, same, type Reading } from '@zud/core/read
 import type { ChartDescription } from '@zud/core/chart/description';
 import { addStep, stepsOf, type Inquiry, type Step } from '../store/inquiries';
 import type { Store } from '../store/database';
+import { countTermUses } from '../store/terms';
 import type { Person } from '../store/people';
 import { Problem } from '@zud/core/contract/problem';
 import { Stopped } from '../engines/engine';
@@ -122,6 +124,12 @@ export class Asking {
         ? await this.pointsOf(readingBefore, ready, options)
         : null;
     const understood = await this.understand(asked, readingBefore, ready, before, points, earlierOf(before, all));
+    if (asked.kind === 'text')
+      await countTermUses(
+        this.store,
+        termsIn(asked.text, ready.terms).map(({ id }) => id),
+        person.id,
+      );
     const fresh: readonly Note[] =
       gone === null || asked.kind !== 'text'
         ? []

@@ -19,6 +19,7 @@ import { draftRoutes } from './drafts';
 import { importRoutes } from './imports';
 import { inquiryRoutes } from './inquiries';
 import { modelRoutes } from './models';
+import { termRoutes } from './terms';
 import { openApi } from './openapi';
 import { peopleRoutes } from './people';
 import { onceOnly } from './sent-again';
@@ -122,6 +123,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
     findingRoutes(context),
     importRoutes(context),
     draftRoutes(context),
+    termRoutes(context),
     sessionRoutes(context),
     peopleRoutes(context),
     inquiryRoutes(context),

@@ -49,6 +49,8 @@ function bodyFor({ method, path }: Route): unknown {
     [/\/steps$/, { text: 'passengers' }],
     [/\/steps\/\{step\}$/, { starred: true }],
     [/restored$/, { steps: [ids['step']] }],
+    [/terms$/, { term: `quiet harbours ${randomUUID().slice(0, 4)}`, means: 'only Pellin' }],
+    [/terms\/\{term\}$/, { state: 'withdrawn' }],
     [/names$/, { kind: 'set', name: 'Quiet harbours', level: 'port', members: ['Pellin'], synonyms: [] }],
     [/read$/, { text: 'passengers' }],
     [/^\/tokens$/, { name: 'mine' }],

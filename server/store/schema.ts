@@ -443,6 +443,76 @@ export const refinements = pgTable('refinements', {
   decidedAt: at('decided_at'),
 });
 
+/** Phrases that people taught, with what they mean: for themselves at once, for others when a steward accepts. */
+export const terms = pgTable(
+  'terms',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    modelId: text('model_id')
+      .notNull()
+      .references(() => models.id, { onDelete: 'cascade' }),
+    term: text('term').notNull(),
+    means: text('means').notNull(),
+    kind: text('kind').notNull(),
+    /** For whom: null for who taught it, an empty text for everyone, else a group. */
+    forGroup: text('for_group'),
+    by: uuid('by')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    at: at('at').notNull().defaultNow(),
+    state: text('state', { enum: ['proposed', 'accepted', 'declined', 'withdrawn'] }).notNull(),
+    decidedBy: uuid('decided_by').references(() => people.id, { onDelete: 'set null' }),
+    decidedAt: at('decided_at'),
+  },
+  (table) => [index('terms_of_model').on(table.modelId)],
+);
+
+/** How often somebody used a term. */
+export const termUses = pgTable(
+  'term_uses',
+  {
+    termId: uuid('term_id')
+      .notNull()
+      .references(() => terms.id, { onDelete: 'cascade' }),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    times: integer('times').notNull().default(1),
+  },
+  (table) => [primaryKey({ columns: [table.termId, table.personId] })],
+);
+
+/** Each file of a model that was published, so that it can be compared and gone back to. */
+export const modelVersions = pgTable(
+  'model_versions',
+  {
+    modelId: text('model_id')
+      .notNull()
+      .references(() => models.id, { onDelete: 'cascade' }),
+    version: integer('version').notNull(),
+    file: jsonb('file').$type<ModelFile>().notNull(),
+    by: uuid('by').references(() => people.id, { onDelete: 'set null' }),
+    at: at('at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.modelId, table.version] })],
+);
+
+/** What stewards are changing of a model: nobody else is asked by it until it is published. */
+export const modelDrafts = pgTable('model_drafts', {
+  modelId: text('model_id')
+    .primaryKey()
+    .references(() => models.id, { onDelete: 'cascade' }),
+  file: jsonb('file').$type<ModelFile>().notNull(),
+  /** The published version that it changes. */
+  base: integer('base').notNull(),
+  /** Counts its changes, so that of two stewards none overwrites the other. */
+  revision: integer('revision').notNull().default(1),
+  begunBy: uuid('begun_by').references(() => people.id, { onDelete: 'set null' }),
+  begunAt: at('begun_at').notNull().defaultNow(),
+  changedBy: uuid('changed_by').references(() => people.id, { onDelete: 'set null' }),
+  changedAt: at('changed_at').notNull().defaultNow(),
+});
+
 /** What somebody said of a finding: no more like it, or not this one again. */
 export const findingMarks = pgTable(
   'finding_marks',

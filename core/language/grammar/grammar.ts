@@ -100,5 +100,14 @@ export const FUNCTION_WORDS: ReadonlySet<string> = new Set([
   ...CALENDAR_WORDS.split(' '),
 ]);
 
+/** Words that questions are built of: a phrase of them alone says nothing of its own. */
+export const BUILDING_WORDS: ReadonlySet<string> = new Set([
+  ...HARMLESS,
+  ...CALENDAR_WORDS.split(' '),
+  ...'a an the by per with without from for to vs versus top bottom only not and or as than over under between how what which who why when where each every all no than then if of at on in'.split(
+    ' ',
+  ),
+]);
+
 /** Words that are never taken for a part of a name: those, and words that would qualify a period. */
 export const NEVER_PARTS: ReadonlySet<string> = new Set([...FUNCTION_WORDS, 'mid', 'early', 'late']);
