@@ -13,6 +13,7 @@ import * as models from './models';
 import * as people from './people';
 import * as sharing from './sharing';
 import * as terms from './terms';
+import * as workshop from './workshop';
 
 export interface Operation {
   readonly method: 'get' | 'post' | 'put' | 'patch' | 'delete';
@@ -300,6 +301,53 @@ export const OPERATIONS: readonly Operation[] = [
     answers: models.savedName,
   },
   { method: 'delete', path: '/models/{id}/names/{name}', does: 'Takes a saved name back' },
+  {
+    method: 'get',
+    path: '/models/{id}/draft',
+    does: 'The draft of a model, or, where there is none, what is published (steward)',
+    answers: workshop.modelDraft,
+  },
+  {
+    method: 'put',
+    path: '/models/{id}/draft',
+    does: 'Keeps a draft (steward): a model file as JSON or YAML',
+    query: ['revision'],
+    body: modelFileSchema,
+    answers: workshop.modelDraft,
+  },
+  { method: 'delete', path: '/models/{id}/draft', does: 'Drops the draft (steward)' },
+  {
+    method: 'get',
+    path: '/models/{id}/draft/impact',
+    does: 'What the draft would change (steward); as NDJSON with progress',
+    answers: terms.impact,
+  },
+  {
+    method: 'get',
+    path: '/models/{id}/draft/samples',
+    does: 'What measures come to under the draft (steward)',
+    query: ['measures'],
+    answers: list(workshop.measureSample),
+  },
+  {
+    method: 'post',
+    path: '/models/{id}/draft/publish',
+    does: 'Publishes the draft (steward)',
+    body: workshop.publishBody,
+    answers: workshop.published,
+  },
+  {
+    method: 'get',
+    path: '/models/{id}/versions',
+    does: 'Versions that were published, with what each changed (steward)',
+    answers: list(workshop.modelVersion),
+  },
+  {
+    method: 'post',
+    path: '/models/{id}/versions/{version}/draft',
+    does: 'Puts an earlier version into the draft (steward)',
+    answers: workshop.modelDraft,
+  },
   { method: 'get', path: '/models/{id}/terms', does: 'Terms that people taught', answers: list(terms.term) },
   {
     method: 'post',

@@ -35,7 +35,8 @@ function kindOf({ edits, reading, analysis }: ReadResult): TermKind {
   ];
   const implied =
     does.has('by') &&
-    (reading?.rank != null || reading?.shown.every((one) => chosenBy.some((by) => same(by, one.calculation))));
+    ((reading?.rank ?? null) !== null ||
+      reading?.shown.every((one) => chosenBy.some((by) => same(by, one.calculation))));
   if (implied) does.delete('shown');
   const only = (...parts: readonly string[]) => [...does].every((part) => parts.includes(part));
   if (does.has('shown')) {

@@ -20,6 +20,7 @@ import { importRoutes } from './imports';
 import { inquiryRoutes } from './inquiries';
 import { modelRoutes } from './models';
 import { termRoutes } from './terms';
+import { workshopRoutes } from './workshop';
 import { openApi } from './openapi';
 import { peopleRoutes } from './people';
 import { onceOnly } from './sent-again';
@@ -124,6 +125,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
     importRoutes(context),
     draftRoutes(context),
     termRoutes(context),
+    workshopRoutes(context),
     sessionRoutes(context),
     peopleRoutes(context),
     inquiryRoutes(context),

@@ -4,7 +4,7 @@ import { createHash } from 'node:crypto';
 import type { ModelFile } from '@zud/core/model/schema';
 import { canonical } from '@zud/core/reading/schema';
 import type { Store } from './database';
-import { audit, models } from './schema';
+import { audit, models, modelVersions } from './schema';
 
 export type ModelRow = typeof models.$inferSelect;
 
@@ -42,6 +42,7 @@ export async function addModel(store: Store, file: ModelFile, personId: string |
     })
     .returning({ version: models.version });
   if (made === undefined) return null;
+  await store.insert(modelVersions).values({ modelId: file.id, version: made.version, file, by: personId });
   await store.insert(audit).values({ personId, action: 'model made', subject: file.id });
   return made.version;
 }
@@ -54,6 +55,7 @@ export async function changeModel(store: Store, file: ModelFile, personId: strin
     .where(and(eq(models.id, file.id), isNull(models.deletedAt)))
     .returning({ version: models.version });
   if (changed === undefined) return null;
+  await store.insert(modelVersions).values({ modelId: file.id, version: changed.version, file, by: personId });
   await store.insert(audit).values({ personId, action: 'model changed', subject: file.id });
   return changed.version;
 }

@@ -1,6 +1,6 @@
 /** People and their passwords (argon2id). */
 import { hash, verify } from '@node-rs/argon2';
-import { and, eq, gt, isNull, ne } from 'drizzle-orm';
+import { and, eq, gt, inArray, isNull, ne } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
 import { notFound, Problem } from '@zud/core/contract/problem';
 import type { Store } from './database';
@@ -259,4 +259,12 @@ export async function changePassword(
     await transaction.insert(audit).values({ personId: person.id, action: 'password changed', subject: person.id });
   });
   return true;
+}
+
+/** The names of some people, by their ids. */
+export async function peopleNames(store: Store, ids: readonly (string | null)[]): Promise<ReadonlyMap<string, string>> {
+  const wanted = [...new Set(ids.flatMap((id) => id ?? []))];
+  if (wanted.length === 0) return new Map();
+  const rows = await store.select({ id: people.id, name: people.name }).from(people).where(inArray(people.id, wanted));
+  return new Map(rows.map(({ id, name }) => [id, name]));
 }
