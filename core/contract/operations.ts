@@ -29,7 +29,7 @@ export interface Operation {
   readonly open?: true;
 }
 
-const signedIn = z.object({ person: people.person });
+const signedIn = z.object({ person: people.self });
 
 export const OPERATIONS: readonly Operation[] = [
   {

@@ -26,6 +26,10 @@ export const personChangeBody = z
 export const person = z.object({ id: z.string(), name: z.string(), email: z.string(), role });
 export type Person = z.infer<typeof person>;
 
+/** The person signed in, as they see themselves. */
+export const self = person.extend({ groups: list(z.string()) });
+export type Self = z.infer<typeof self>;
+
 /** A person as admins see them. */
 export const member = person.extend({ groups: list(z.string()), active: z.boolean(), hasPassword: z.boolean() });
 export type Member = z.infer<typeof member>;

@@ -1,11 +1,14 @@
 /** Words that were asked of a model and not understood: how often, in which questions, and what was asked in their place. */
 import { sql } from 'drizzle-orm';
 import type { NotUnderstood } from '@zud/core/contract/terms';
+import { BUILDING_WORDS } from '@zud/core/language/grammar/grammar';
+import { missingFrom } from '@zud/core/reading/references';
 import { tokenise } from '@zud/core/language/tokens';
 import type { WordUse } from '@zud/core/language/read';
 import type { Store } from '../store/database';
 import type { Reader } from './reader';
 import type { ReadyModel } from './ready-model';
+import { readingIn } from './saved-questions';
 
 const DAYS = 90;
 const MOST_STEPS = 5000;
@@ -16,6 +19,8 @@ interface Failed {
   readonly asked: string;
   readonly person: string;
   readonly words: readonly WordUse[];
+  /** The reading that it followed. */
+  readonly before: unknown;
   /** What the same person asked next after the same step, where it was understood. */
   readonly retried: string | null;
 }
@@ -32,23 +37,31 @@ export async function notUnderstoodOf(
     asked: string;
     person: string;
     words: readonly WordUse[];
+    before: unknown;
     retried: string | null;
   }>(sql`
-    select steps.asked, steps.by::text as person, steps.record->'words' as words,
+    select steps.asked, steps.by::text as person, steps.record->'words' as words, previous.reading as before,
       (select later.asked from steps later where later.inquiry_id = steps.inquiry_id and later.by = steps.by and later.at > steps.at
          and later.outcome = 'answered' and later.deleted_at is null order by later.at limit 1) as retried
-    from steps join inquiries on inquiries.id = steps.inquiry_id
+    from steps join inquiries on inquiries.id = steps.inquiry_id left join steps previous on previous.id = steps.after
     where inquiries.model_id = ${ready.model.id} and steps.outcome = 'unclear' and steps.at >= ${since.toISOString()}
     order by steps.at desc limit ${MOST_STEPS}`);
   const groups = new Map<string, Failed[]>();
-  for (const row of rows) for (const words of unknownIn(row)) groups.set(words, [...(groups.get(words) ?? []), row]);
+  for (const row of rows)
+    for (const words of unknownIn(row).filter((one) => !one.split(' ').every((word) => BUILDING_WORDS.has(word))))
+      groups.set(words, [...(groups.get(words) ?? []), row]);
   const ranked = [...groups].sort((a, b) => b[1].length - a[1].length || (a[0] < b[0] ? -1 : 1));
   const told: NotUnderstood[] = [];
   for (const [words, failed] of ranked) {
     if (told.length >= MOST_TOLD) break;
     const [latest] = failed;
     if (latest === undefined) continue;
-    const again = await reader.read(latest.asked, ready, null);
+    const before = readingIn(latest.before);
+    const again = await reader.read(
+      latest.asked,
+      ready,
+      before === null || missingFrom(before, ready.model) !== null ? null : ready.sight.reading(before),
+    );
     const still = again.words.filter(({ use }) => use === 'unresolved').map(({ text }) => text.toLowerCase());
     if (!words.split(' ').some((word) => still.some((one) => one.split(' ').includes(word)))) continue;
     told.push({

@@ -62,7 +62,8 @@ export async function savedQuestions(store: Store, modelId: string, now: Date): 
   ];
 }
 
-function readingIn(kept: unknown): Reading | null {
+/** A reading as it is kept, of whatever version; null for none. */
+export function readingIn(kept: unknown): Reading | null {
   try {
     return kept === null || kept === undefined ? null : currentReading(kept);
   } catch {

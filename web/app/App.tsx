@@ -18,6 +18,7 @@ import { AccountPage } from '../people/AccountPage';
 import { ChoosePasswordPage } from '../people/ChoosePasswordPage';
 import { PeoplePage } from '../people/PeoplePage';
 import { FaultBoundary, Message, Failure, Loading } from '../parts/states';
+import { GlossaryPage } from '../workshop/GlossaryPage';
 import { TodayPage } from '../today/TodayPage';
 import { api, ProblemError } from './api';
 import { Page } from './Page';
@@ -72,6 +73,7 @@ export function App() {
           <Route path="/models/bring" element={<BringPage />} />
           <Route path="/models/bring/:importId" element={<ProofPage />} />
           <Route path="/models/:modelId/decisions" element={<DecisionsPage />} />
+          <Route path="/models/:modelId/glossary" element={<GlossaryPage />} />
           <Route path="/models/:modelId" element={<ModelPage />} />
           <Route path="/changes" element={<AuditPage />} />
           <Route path="/people" element={<PeoplePage />} />

@@ -23,7 +23,10 @@ import type { FindingMark, Findings } from '@zud/core/contract/findings';
 import type { BroughtFile, ImportLines, ModelDecisions, ModelDraft } from '@zud/core/contract/imports';
 import type { Ask, Inquiry, InquirySummary, Step } from '@zud/core/contract/inquiries';
 import type { CopyState, ModelSummary, ModelView, SavedNameInput } from '@zud/core/contract/models';
-import type { AccessToken, Member, PasswordLink, Person, SessionEntry } from '@zud/core/contract/people';
+import type { AccessToken, Member, PasswordLink, Person, Self, SessionEntry } from '@zud/core/contract/people';
+import type { Impact, NotUnderstood, TermView } from '@zud/core/contract/terms';
+import type { MeasureSample, ModelDraftView, ModelVersionView } from '@zud/core/contract/workshop';
+import type { ModelFile } from '@zud/core/model/schema';
 import type {
   AuditEntry,
   BoardComment,
@@ -69,6 +72,7 @@ async function fetched(
   path: string,
   body: unknown,
   signal: AbortSignal | undefined,
+  accept: string | undefined,
 ): Promise<Response> {
   const key: Readonly<Record<string, string>> =
     method === 'GET' ? {} : { 'idempotency-key': crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}` };
@@ -76,7 +80,11 @@ async function fetched(
     fetch(`/api${path}`, {
       method,
       credentials: 'same-origin',
-      headers: { ...key, ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
+      headers: {
+        ...key,
+        ...(accept === undefined ? {} : { accept }),
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
       ...(signal === undefined ? {} : { signal }),
     });
@@ -90,10 +98,16 @@ async function fetched(
   }
 }
 
-async function send(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<Response> {
+async function send(
+  method: string,
+  path: string,
+  body?: unknown,
+  signal?: AbortSignal,
+  accept?: string,
+): Promise<Response> {
   let response: Response;
   try {
-    response = await fetched(method, path, body, signal);
+    response = await fetched(method, path, body, signal, accept);
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
     throw new ProblemError(
@@ -120,8 +134,12 @@ async function call<T>(method: string, path: string, body?: unknown, signal?: Ab
 }
 
 /** Lines of text as they arrive. */
-async function lines(path: string, onLine: (line: string) => void): Promise<void> {
-  const response = await send('GET', path);
+async function lines(
+  path: string,
+  onLine: (line: string) => void,
+  options: { readonly accept?: string; readonly signal?: AbortSignal } = {},
+): Promise<void> {
+  const response = await send('GET', path, undefined, options.signal, options.accept);
   const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader();
   let rest = '';
   for (let part = await reader?.read(); part && !part.done; part = await reader?.read()) {
@@ -143,9 +161,17 @@ async function download(path: string, body: unknown): Promise<{ name: string; co
   };
 }
 
+/** A loaded table. */
+export interface LoadedTable {
+  readonly name: string;
+  readonly rows: number;
+  readonly columns: readonly { readonly name: string; readonly type: string }[];
+  readonly loadedAt: string;
+}
+
 export const api = {
-  session: () => call<{ person: Person }>('GET', '/session'),
-  signIn: (email: string, password: string) => call<{ person: Person }>('POST', '/session', { email, password }),
+  session: () => call<{ person: Self }>('GET', '/session'),
+  signIn: (email: string, password: string) => call<{ person: Self }>('POST', '/session', { email, password }),
   signOut: () => call<undefined>('DELETE', '/session'),
   people: () => call<readonly Person[]>('GET', '/people'),
   everyone: () => call<readonly Member[]>('GET', '/people/everyone'),
@@ -173,8 +199,8 @@ export const api = {
   /** For who was told what hangs on it. */
   deleteModel: (id: string) => call<undefined>('DELETE', `/models/${id}?anyway=yes`),
   model: (id: string) => call<ModelView>('GET', `/models/${id}`),
-  read: (id: string, text: string, reading: Reading | null) =>
-    call<ReadResult>('POST', `/models/${id}/read`, { text, reading }),
+  read: (id: string, text: string, reading: Reading | null, signal?: AbortSignal) =>
+    call<ReadResult>('POST', `/models/${id}/read`, { text, reading }, signal),
   members: (id: string, level: string, text: string, signal?: AbortSignal) =>
     call<{ members: readonly string[]; found: number; all: number }>(
       'GET',
@@ -219,6 +245,51 @@ export const api = {
   decisions: (model: string) => call<ModelDecisions>('GET', `/models/${model}/decisions`),
   turnDecision: (model: string, what: { id: string; choice: string }) =>
     call<ModelDecisions>('PUT', `/models/${model}/decisions`, what),
+  terms: (model: string) => call<readonly TermView[]>('GET', `/models/${model}/terms`),
+  teach: (model: string, what: { term: string; means: string; for: string }) =>
+    call<TermView>('POST', `/models/${model}/terms`, what),
+  decideTerm: (model: string, id: string, state: 'accepted' | 'declined' | 'withdrawn') =>
+    call<TermView | undefined>('PATCH', `/models/${model}/terms/${id}`, { state }),
+  termImpact: (model: string, id: string, signal?: AbortSignal) =>
+    call<Impact>('GET', `/models/${model}/terms/${id}/impact`, undefined, signal),
+  notUnderstood: (model: string) => call<readonly NotUnderstood[]>('GET', `/models/${model}/not-understood`),
+  draft: (model: string) => call<ModelDraftView>('GET', `/models/${model}/draft`),
+  keepDraft: (model: string, file: ModelFile, revision: number | null) =>
+    call<ModelDraftView>('PUT', `/models/${model}/draft${revision === null ? '' : `?revision=${revision}`}`, file),
+  dropDraft: (model: string) => call<undefined>('DELETE', `/models/${model}/draft`),
+  publishDraft: (model: string, revision: number) =>
+    call<{ version: number }>('POST', `/models/${model}/draft/publish`, { revision }),
+  draftSamples: (model: string, measures: readonly string[], signal?: AbortSignal) =>
+    call<readonly MeasureSample[]>(
+      'GET',
+      `/models/${model}/draft/samples?measures=${encodeURIComponent(measures.join(','))}`,
+      undefined,
+      signal,
+    ),
+  /** What the draft would change, with how many questions were looked at on the way. */
+  draftImpact: async (
+    model: string,
+    onProgress: (done: number, of: number) => void,
+    signal: AbortSignal,
+  ): Promise<Impact> => {
+    let found: Impact | null = null;
+    await lines(
+      `/models/${model}/draft/impact`,
+      (line) => {
+        const told = JSON.parse(line) as { done: number; of: number } | Impact;
+        if ('questions' in told) found = told;
+        else onProgress(told.done, told.of);
+      },
+      { accept: 'application/x-ndjson', signal },
+    );
+    if (found === null)
+      throw new ProblemError(0, 'It broke off', 'What the draft changes was not told to the end. Look again.');
+    return found;
+  },
+  versions: (model: string) => call<readonly ModelVersionView[]>('GET', `/models/${model}/versions`),
+  draftOfVersion: (model: string, version: number) =>
+    call<ModelDraftView>('POST', `/models/${model}/versions/${version}/draft`),
+  tables: () => call<readonly LoadedTable[]>('GET', '/tables'),
   createModel: (file: ModelDraft['file']) =>
     call<{ id: string; name: string; version: number }>('POST', '/models', file),
   inquiries: () => call<readonly InquirySummary[]>('GET', '/inquiries'),

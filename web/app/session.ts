@@ -1,10 +1,10 @@
 /** The person signed in. */
 import { createContext, useContext } from 'react';
-import type { Person } from './api';
+import type { Self } from './api';
 
-export const SessionContext = createContext<Person | null>(null);
+export const SessionContext = createContext<Self | null>(null);
 
-export function usePerson(): Person {
+export function usePerson(): Self {
   const person = useContext(SessionContext);
   if (person === null) throw new Error('A place of the product was shown without a person.');
   return person;

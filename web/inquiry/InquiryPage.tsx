@@ -23,6 +23,7 @@ import { placeInTrail } from './trail';
 import { Trail } from './Trail';
 import { offerOfKey } from './unanswered';
 import { UnansweredView } from './UnansweredView';
+import { TeachDialog } from '../workshop/TeachDialog';
 
 const Columns = styled.main`
   display: grid;
@@ -135,6 +136,7 @@ export function InquiryPage() {
       void navigate(`/inquiries/${inquiryId}/steps/${made.id}`);
     },
   });
+  const [teaching, setTeaching] = useState<{ readonly term: string; readonly means: string } | null>(null);
   const say = (said: Ask) => ask.mutate({ said });
   // another reading of the same words takes its place beside them, after the step they followed
   const choose = (option: Option, of: Note['kind'] = 'unclear') => {
@@ -202,7 +204,14 @@ export function InquiryPage() {
             {placeInTrail(inquiry.data?.steps ?? [], current)} {unfolded ? '▴' : '▾'}
           </span>
         </TrailFold>
-        <Trail id={trailId} unfolded={unfolded} inquiryId={inquiryId} inquiry={inquiry.data} current={current} />
+        <Trail
+          id={trailId}
+          unfolded={unfolded}
+          inquiryId={inquiryId}
+          inquiry={inquiry.data}
+          current={current}
+          onTeach={() => setTeaching({ term: '', means: shown?.sentence?.text ?? '' })}
+        />
         <section
           onDragOver={(event) => {
             if (canAsk && event.dataTransfer.types.includes(DRAGGED)) event.preventDefault();
@@ -251,7 +260,11 @@ export function InquiryPage() {
               onPin={() => setPinning(true)}
             />
           ) : (
-            <UnansweredView step={shown} onChoose={choose} />
+            <UnansweredView
+              step={shown}
+              onChoose={choose}
+              onTeach={canAsk ? (words) => setTeaching({ term: words, means: '' }) : null}
+            />
           )}
         </section>
         <Margin
@@ -267,6 +280,19 @@ export function InquiryPage() {
           onEdit={(edits) => say({ edit: edits })}
         />
       </Columns>
+      {teaching !== null && inquiry.data ? (
+        <TeachDialog
+          modelId={inquiry.data.modelId}
+          {...(teaching.term === '' ? {} : { term: teaching.term })}
+          means={teaching.means}
+          onClose={() => setTeaching(null)}
+          onTaught={() => {
+            setTeaching(null);
+            // the same words, after the step that they followed, with what they mean now
+            if (shown?.outcome === 'unclear') ask.mutate({ said: { text: shown.asked }, after: shown.after });
+          }}
+        />
+      ) : null}
       {shown?.reading && inquiry.data ? (
         <PinDialog
           isOpen={pinning}

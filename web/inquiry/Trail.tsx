@@ -210,8 +210,10 @@ export function Trail({
   inquiryId,
   inquiry,
   current,
+  onTeach,
 }: {
   id: string;
+  onTeach: () => void;
   /** Whether it is seen where there is little room; where there is enough it always is. */
   unfolded: boolean;
   inquiryId: string;
@@ -269,7 +271,7 @@ export function Trail({
   });
   return (
     <Column id={id} aria-label="Trail" {...(unfolded ? { 'data-open': '' } : {})}>
-      {inquiry ? <TrailHead inquiry={inquiry} /> : null}
+      {inquiry ? <TrailHead inquiry={inquiry} onTeach={onTeach} /> : null}
       <header>
         <span>Trail</span>
         <span>

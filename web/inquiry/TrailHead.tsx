@@ -29,7 +29,7 @@ const RIGHTS = [
   ['ask', 'may go on'],
 ] as const;
 
-export function TrailHead({ inquiry }: { inquiry: Inquiry }) {
+export function TrailHead({ inquiry, onTeach }: { inquiry: Inquiry; onTeach: () => void }) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const person = usePerson();
@@ -55,6 +55,7 @@ export function TrailHead({ inquiry }: { inquiry: Inquiry }) {
     }
     if (id === 'share') setOpen('share');
     if (id === 'copy') copy.mutate();
+    if (id === 'teach') onTeach();
     if (id === 'replay') void navigate(`/inquiries/${inquiry.id}/replay`);
   };
   const entries = [
@@ -65,6 +66,9 @@ export function TrailHead({ inquiry }: { inquiry: Inquiry }) {
         ]
       : []),
     ...(person.role === 'viewer' ? [] : [{ id: 'copy', label: 'Make a copy' }]),
+    ...(person.role === 'viewer'
+      ? []
+      : [{ id: 'teach', label: 'Teach a term …', note: 'What words here should have meant' }]),
     { id: 'replay', label: 'Replay on today’s data', note: 'Each step again; says which headlines changed' },
   ];
   return (

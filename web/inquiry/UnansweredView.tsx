@@ -5,7 +5,7 @@ import type { Option } from '@zud/core/language/read';
 import type { Step } from '../app/api';
 import { SERIF } from '../app/theme';
 import { TextButton } from '../parts/controls';
-import { offersOf, unansweredWords } from './unanswered';
+import { offersOf, openWords, unansweredWords } from './unanswered';
 
 const Article = styled.article`
   padding: 24px 30px;
@@ -78,8 +78,14 @@ const Offer = styled(AriaButton)`
   }
 `;
 
-export function UnansweredView(props: { step: Step; onChoose: (option: Option) => void }) {
-  const { step } = props;
+export function UnansweredView(props: {
+  step: Step;
+  onChoose: (option: Option) => void;
+  /** Null for those who may not teach. */
+  onTeach: ((words: string) => void) | null;
+}) {
+  const { step, onTeach } = props;
+  const open = openWords(step);
   const { readings, names } = offersOf(step.options ?? []);
   const parts: (string | { text: string; start: number })[] = [];
   let at = 0;
@@ -111,6 +117,16 @@ export function UnansweredView(props: { step: Step; onChoose: (option: Option) =
               </li>
             ))}
           </ol>
+        </>
+      ) : null}
+      {onTeach !== null && open !== '' ? (
+        <>
+          <h2>Or teach it</h2>
+          <ul>
+            <li>
+              <TextButton onPress={() => onTeach(open)}>Say what “{open}” means …</TextButton>
+            </li>
+          </ul>
         </>
       ) : null}
       {names.length > 0 ? (

@@ -1,6 +1,6 @@
 import type { WordUse } from '@zud/core/language/read';
 import type { Option } from '@zud/core/language/read';
-import { offerOfKey, offersOf, unansweredWords } from './unanswered';
+import { offerOfKey, openWords, offersOf, unansweredWords } from './unanswered';
 
 const word = (use: WordUse['use']): WordUse => ({ text: 'x', start: 0, end: 1, use });
 
@@ -36,4 +36,24 @@ test('a figure takes an offer only while the question stands as it was asked', (
   expect(offerOfKey('3', 'the snug ones', step)).toBeNull();
   expect(offerOfKey('a', 'the snug ones', step)).toBeNull();
   expect(offerOfKey('1', '', { ...step, outcome: 'answered' })).toBeNull();
+});
+
+test('what would be taught is the stretch that is open, with the name that it qualifies', () => {
+  const word = (text: string, start: number, use: 'unresolved' | 'name' | 'grammar') => ({
+    text,
+    start,
+    end: start + text.length,
+    use,
+  });
+  const asked = 'revenue by quite snug routes in May';
+  const words = [
+    word('revenue', 0, 'name'),
+    word('by', 8, 'grammar'),
+    word('quite', 11, 'unresolved'),
+    word('snug', 17, 'unresolved'),
+    word('routes', 22, 'name'),
+    word('in', 29, 'grammar'),
+  ];
+  expect(openWords({ asked, words })).toBe('quite snug routes');
+  expect(openWords({ asked, words: words.slice(0, 2) })).toBe('');
 });

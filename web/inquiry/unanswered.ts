@@ -40,3 +40,23 @@ export function offerOfKey(
     (step.outcome === 'unclear' || step.outcome === 'choose') && ['', step.asked.trim()].includes(line.trim());
   return waits && /^[1-9]$/.test(key) ? (offersOf(step.options ?? []).readings[Number(key) - 1] ?? null) : null;
 }
+
+/**
+ * What would be taught: the first stretch of words that were not understood, with the name that it qualifies; empty where all were
+ * understood.
+ *
+ *     openWords({ asked: 'revenue by snug routes', … }) // 'snug routes'
+ */
+export function openWords({ asked, words }: Pick<Step, 'asked' | 'words'>): string {
+  let stretch: { start: number; end: number } | null = null;
+  for (const word of words) {
+    const beside = stretch !== null && asked.slice(stretch.end, word.start).trim() === '';
+    if (word.use === 'unresolved' && stretch === null) stretch = { start: word.start, end: word.end };
+    else if (stretch !== null && beside && word.use === 'unresolved') stretch.end = word.end;
+    else if (stretch !== null) {
+      if (beside && word.use === 'name') stretch.end = word.end;
+      break;
+    }
+  }
+  return stretch === null ? '' : asked.slice(stretch.start, stretch.end);
+}

@@ -92,6 +92,7 @@ export function ModelPage() {
               Draft a board
             </Button>
           ) : null}
+          <Button onPress={() => void navigate(`/models/${modelId}/glossary`)}>Glossary</Button>
           {steward ? (
             <Button onPress={() => void navigate(`/models/${modelId}/decisions`)}>What was decided</Button>
           ) : null}

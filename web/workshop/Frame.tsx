@@ -1,0 +1,174 @@
+/** The frame of a model's workshop and glossary: its parts at the left, the part, and at the right what it would change. */
+import type { ReactNode } from 'react';
+import { NavLink } from 'react-router';
+import styled from 'styled-components';
+import { Page } from '../app/Page';
+import { NARROW, SERIF } from '../app/theme';
+
+const Columns = styled.div`
+  display: grid;
+  grid-template-columns: 214px minmax(0, 1fr) 318px;
+  min-height: 0;
+  height: 100%;
+  > * {
+    overflow: auto;
+    min-height: 0;
+  }
+  @media (max-width: ${NARROW}) {
+    grid-template-columns: minmax(0, 1fr);
+    height: auto;
+    overflow: auto;
+    > * {
+      overflow: visible;
+    }
+  }
+`;
+const Side = styled.div`
+  border-right: 1px solid var(--line);
+  padding: 22px 0;
+  > p,
+  > h1 {
+    padding: 0 18px;
+  }
+  h1 {
+    font: 600 16px/1.35 ${SERIF};
+    a {
+      text-decoration: none;
+    }
+  }
+  > p {
+    font-size: 13px;
+    color: var(--quiet);
+    margin-bottom: 16px;
+  }
+  nav a {
+    display: flex;
+    justify-content: space-between;
+    gap: 10px;
+    padding: 5px 18px 5px 16px;
+    border-left: 2px solid transparent;
+    text-decoration: none;
+    font-size: 13.5px;
+  }
+  nav a:hover {
+    background: var(--wash);
+  }
+  nav a.active {
+    border-left-color: var(--signal);
+    font-weight: 600;
+  }
+  nav small {
+    color: var(--quiet);
+    font-weight: 400;
+    font-size: 12px;
+    white-space: nowrap;
+  }
+  @media (max-width: ${NARROW}) {
+    border-right: 0;
+    border-bottom: 1px solid var(--line);
+    padding: 14px 0;
+    nav {
+      display: flex;
+      flex-wrap: wrap;
+    }
+    nav a {
+      border-left: 0;
+      padding: 4px 14px;
+    }
+    nav a.active {
+      text-decoration: underline;
+      text-underline-offset: 4px;
+    }
+    nav small {
+      display: none;
+    }
+  }
+`;
+const Middle = styled.main`
+  padding: 24px 30px 40px;
+  @media (max-width: ${NARROW}) {
+    padding: 16px;
+  }
+`;
+const Margin = styled.aside`
+  border-left: 1px solid var(--line);
+  padding: 22px 20px 30px;
+  h2 {
+    font: 600 18px/1.35 ${SERIF};
+    margin-bottom: 2px;
+  }
+  p {
+    font: 400 15px/1.45 ${SERIF};
+  }
+  small {
+    display: block;
+    color: var(--quiet);
+    font-size: 12px;
+    line-height: 1.4;
+  }
+  section + section {
+    margin-top: 26px;
+  }
+  @media (max-width: ${NARROW}) {
+    border-left: 0;
+    border-top: 1px solid var(--line);
+  }
+`;
+
+export interface Part {
+  readonly to: string;
+  readonly label: string;
+  readonly about?: string;
+}
+
+export function Frame(props: {
+  title: ReactNode;
+  about: string;
+  parts: readonly Part[];
+  children: ReactNode;
+  margin: ReactNode;
+  marginLabel: string;
+}) {
+  return (
+    <Page bare>
+      <Columns>
+        <Side>
+          <h1>{props.title}</h1>
+          <p>{props.about}</p>
+          <nav aria-label="Parts of the model">
+            {props.parts.map((part) => (
+              <NavLink key={part.to} to={part.to} end>
+                {part.label}
+                {part.about === undefined ? null : <small>{part.about}</small>}
+              </NavLink>
+            ))}
+          </nav>
+        </Side>
+        <Middle>{props.children}</Middle>
+        <Margin aria-label={props.marginLabel}>{props.margin}</Margin>
+      </Columns>
+    </Page>
+  );
+}
+
+/** Figures in a margin, each with what stands behind it. */
+export const Lines = styled.ul`
+  li {
+    padding: 9px 0;
+    border-top: 1px solid var(--line);
+  }
+  p b {
+    font-weight: 600;
+  }
+  p b.signal {
+    color: var(--signal);
+  }
+`;
+
+/** Two buttons beside one another. */
+export const Acts = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 10px;
+  margin: 14px 0 10px;
+`;
