@@ -1,7 +1,9 @@
 /** What a change of the model, or a term, would change: the questions that people keep, read and run as it is and as it would be. */
 import type { ChangedQuestion } from '@zud/core/contract/terms';
 import { inOtherWords, type Term } from '@zud/core/language/terms';
-import { missingFrom } from '@zud/core/reading/references';
+import type { Affected } from '@zud/core/model/affected';
+import { missingFrom, referencesIn } from '@zud/core/reading/references';
+import { sentenceOf } from '@zud/core/reading/sentence';
 import { canonical, type Reading } from '@zud/core/reading/schema';
 import { TimeLimitReached } from '../engines/engine';
 import type { Answering, AskOptions } from './answering';
@@ -14,6 +16,8 @@ export interface Asked {
   readonly reader: Reader;
   readonly answering: Answering;
   readonly options: AskOptions;
+  /** What a change of the model concerns; where it is not said, or null, every answer is computed. */
+  readonly affected?: Affected | null;
 }
 
 /** What a question comes to: a reading with its figures, or why there is none. */
@@ -60,11 +64,47 @@ async function compare(
   then: ReadyModel,
   asked: Asked,
 ): Promise<Omit<ChangedQuestion, 'where' | 'asked'> | null> {
+  if (await isTheSame(question, now, then, asked)) {
+    const reading = question.typed
+      ? await readingOf(question.asked, question.before, now, asked.reader)
+      : question.reading;
+    const told = reading === null ? '' : sentenceOf(reading, now.naming, now.calendar).text;
+    return reading === null ? null : { before: told, after: told, numbers: 'same' };
+  }
   const before = await outcomeOf(question, now, asked);
   const after = await outcomeOf(question, then, asked);
   if (before.figures === null && after.figures === null) return null;
   const numbers = after.figures === null ? 'unreadable' : before.figures === after.figures ? 'same' : 'other';
   return { before: before.figures === null ? null : before.told, after: after.told, numbers };
+}
+
+/** Is it read as the same reading, of nothing that the change concerns? Then its numbers are the same, and need not be computed. */
+async function isTheSame(
+  { asked: text, typed, reading: kept, before }: SavedQuestion,
+  now: ReadyModel,
+  then: ReadyModel,
+  { reader, affected }: Asked,
+): Promise<boolean> {
+  if (affected === undefined || affected === null) return false;
+  const [one, other] = typed
+    ? await Promise.all([readingOf(text, before, now, reader), readingOf(text, before, then, reader)])
+    : [kept, kept];
+  return (
+    one !== null &&
+    other !== null &&
+    canonical(one) === canonical(other) &&
+    // an explanation looks at all measures and levels
+    one.explain === undefined &&
+    one.rows === null &&
+    missingFrom(one, now.model) === null &&
+    missingFrom(one, then.model) === null &&
+    !referencesIn(one).some(
+      ({ kind, id }) =>
+        (kind === 'measure' && affected.measures.has(id)) ||
+        (kind === 'level' && affected.levels.has(id)) ||
+        (kind === 'set' && affected.sets.has(id)),
+    )
+  );
 }
 
 async function outcomeOf(

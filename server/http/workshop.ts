@@ -12,6 +12,7 @@ import {
   type ModelVersionView,
 } from '@zud/core/contract/workshop';
 import { formatValue } from '@zud/core/format/format';
+import { affectedBy } from '@zud/core/model/affected';
 import { changesOf } from '@zud/core/model/changes';
 import { checkModel, parseModelFile } from '@zud/core/model/check';
 import { modelFileSchema, type ModelFile } from '@zud/core/model/schema';
@@ -56,14 +57,14 @@ export function workshopRoutes(context: Context): Router {
   };
 
   async function viewOf(model: ModelRow, draft: DraftRow | null): Promise<ModelDraftView> {
-    const file = draft?.file ?? model.file;
+    const file = inOrder(draft?.file ?? model.file);
     const checked = checkModel(file, await catalogueOf(database));
     const names = await peopleNames(store, [draft?.begunBy ?? null, draft?.changedBy ?? null]);
     const called = (id: string | null | undefined) =>
       id === null || id === undefined ? null : (names.get(id) ?? null);
     return {
       file,
-      published: model.file,
+      published: inOrder(model.file),
       version: model.version,
       revision: draft?.revision ?? null,
       begunBy: called(draft?.begunBy),
@@ -83,7 +84,7 @@ export function workshopRoutes(context: Context): Router {
       const model = await modelAt(textOf(request, 'model'));
       const draft = await draftOf(store, model.id);
       if (request.accepts(['application/json', 'application/yaml', 'text/yaml']) !== 'application/json') {
-        response.type('application/yaml').send(stringify(draft?.file ?? model.file));
+        response.type('application/yaml').send(stringify(inOrder(draft?.file ?? model.file)));
         return undefined;
       }
       return viewOf(model, draft);
@@ -151,12 +152,12 @@ export function workshopRoutes(context: Context): Router {
       const person = personWith(request, 'steward');
       const model = await modelAt(textOf(request, 'model'));
       const options = optionsFor(context, person, response);
-      const [{ ready: then }, current, all] = await Promise.all([
+      const [{ draft, ready: then }, current, all] = await Promise.all([
         drafted(model, person.groups),
         library.get(model.id, person),
         savedQuestions(store, model.id, now()),
       ]);
-      const asked = { reader, answering, options };
+      const asked = { reader, answering, options, affected: affectedBy(model.file, draft.file) };
       if (request.accepts(['application/json', 'application/x-ndjson']) !== 'application/x-ndjson')
         return {
           questions: await impactOf(all, current, { ...then, terms: current.terms }, asked),
@@ -271,6 +272,9 @@ export function workshopRoutes(context: Context): Router {
   );
   return router;
 }
+
+/** With its fields in the order in which people write them: the store keeps them in one of its own. */
+const inOrder = (file: ModelFile): ModelFile => modelFileSchema.parse(file);
 
 /** @throws Problem 422 where it has not the shape of a model file */
 function fileIn(body: unknown): ModelFile {

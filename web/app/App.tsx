@@ -19,6 +19,7 @@ import { ChoosePasswordPage } from '../people/ChoosePasswordPage';
 import { PeoplePage } from '../people/PeoplePage';
 import { FaultBoundary, Message, Failure, Loading } from '../parts/states';
 import { GlossaryPage } from '../workshop/GlossaryPage';
+import { WorkshopPage } from '../workshop/WorkshopPage';
 import { TodayPage } from '../today/TodayPage';
 import { api, ProblemError } from './api';
 import { Page } from './Page';
@@ -73,6 +74,8 @@ export function App() {
           <Route path="/models/bring" element={<BringPage />} />
           <Route path="/models/bring/:importId" element={<ProofPage />} />
           <Route path="/models/:modelId/decisions" element={<DecisionsPage />} />
+          <Route path="/models/:modelId/workshop" element={<WorkshopPage />} />
+          <Route path="/models/:modelId/workshop/:section" element={<WorkshopPage />} />
           <Route path="/models/:modelId/glossary" element={<GlossaryPage />} />
           <Route path="/models/:modelId" element={<ModelPage />} />
           <Route path="/changes" element={<AuditPage />} />

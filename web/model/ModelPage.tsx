@@ -94,6 +94,9 @@ export function ModelPage() {
           ) : null}
           <Button onPress={() => void navigate(`/models/${modelId}/glossary`)}>Glossary</Button>
           {steward ? (
+            <Button onPress={() => void navigate(`/models/${modelId}/workshop/measures`)}>Workshop</Button>
+          ) : null}
+          {steward ? (
             <Button onPress={() => void navigate(`/models/${modelId}/decisions`)}>What was decided</Button>
           ) : null}
           {steward ? <Button onPress={() => setLeaving(true)}>Take away …</Button> : null}

@@ -6,6 +6,8 @@ export function ConfirmDialog(props: {
   title: string;
   text: string;
   isOpen: boolean;
+  /** What it does; “Delete” where it is not said. */
+  act?: string;
   error: unknown;
   onConfirm: () => void;
   onClose: () => void;
@@ -15,7 +17,7 @@ export function ConfirmDialog(props: {
       <p style={{ marginBottom: 16 }}>{props.text}</p>
       {props.error ? <Failure error={props.error} /> : null}
       <div style={{ display: 'flex', gap: 10 }}>
-        <PrimaryButton onPress={props.onConfirm}>Delete</PrimaryButton>
+        <PrimaryButton onPress={props.onConfirm}>{props.act ?? 'Delete'}</PrimaryButton>
         <Button onPress={props.onClose}>Keep it</Button>
       </div>
     </Dialog>

@@ -16,32 +16,31 @@ const Columns = styled.div`
   }
   @media (max-width: ${NARROW}) {
     grid-template-columns: minmax(0, 1fr);
-    height: auto;
+    grid-auto-rows: max-content;
     overflow: auto;
     > * {
       overflow: visible;
     }
   }
 `;
-const Side = styled.div`
+const Side = styled.nav`
   border-right: 1px solid var(--line);
   padding: 22px 0;
-  > p,
-  > h1 {
-    padding: 0 18px;
-  }
-  h1 {
-    font: 600 16px/1.35 ${SERIF};
-    a {
-      text-decoration: none;
-    }
-  }
   > p {
+    padding: 0 18px;
     font-size: 13px;
     color: var(--quiet);
     margin-bottom: 16px;
   }
-  nav a {
+  > p:first-child {
+    font: 600 16px/1.35 ${SERIF};
+    color: var(--ink);
+    margin-bottom: 0;
+    a {
+      text-decoration: none;
+    }
+  }
+  > div a {
     display: flex;
     justify-content: space-between;
     gap: 10px;
@@ -50,14 +49,14 @@ const Side = styled.div`
     text-decoration: none;
     font-size: 13.5px;
   }
-  nav a:hover {
+  > div a:hover {
     background: var(--wash);
   }
-  nav a.active {
+  > div a.active {
     border-left-color: var(--signal);
     font-weight: 600;
   }
-  nav small {
+  > div small {
     color: var(--quiet);
     font-weight: 400;
     font-size: 12px;
@@ -67,19 +66,19 @@ const Side = styled.div`
     border-right: 0;
     border-bottom: 1px solid var(--line);
     padding: 14px 0;
-    nav {
+    > div {
       display: flex;
       flex-wrap: wrap;
     }
-    nav a {
+    > div a {
       border-left: 0;
       padding: 4px 14px;
     }
-    nav a.active {
+    > div a.active {
       text-decoration: underline;
       text-underline-offset: 4px;
     }
-    nav small {
+    > div small {
       display: none;
     }
   }
@@ -132,17 +131,17 @@ export function Frame(props: {
   return (
     <Page bare>
       <Columns>
-        <Side>
-          <h1>{props.title}</h1>
+        <Side aria-label="Parts of the model">
+          <p>{props.title}</p>
           <p>{props.about}</p>
-          <nav aria-label="Parts of the model">
+          <div>
             {props.parts.map((part) => (
               <NavLink key={part.to} to={part.to} end>
                 {part.label}
                 {part.about === undefined ? null : <small>{part.about}</small>}
               </NavLink>
             ))}
-          </nav>
+          </div>
         </Side>
         <Middle>{props.children}</Middle>
         <Margin aria-label={props.marginLabel}>{props.margin}</Margin>
@@ -156,6 +155,11 @@ export const Lines = styled.ul`
   li {
     padding: 9px 0;
     border-top: 1px solid var(--line);
+  }
+  li > small {
+    display: block;
+    color: var(--quiet);
+    font-size: 12px;
   }
   p b {
     font-weight: 600;
