@@ -107,6 +107,8 @@ export type TableProfile = z.infer<typeof tableProfile>;
 export const draftBody = z.object({
   tables: z.array(z.string().max(63)).min(1).max(30),
   name: z.string().trim().min(1).max(120).optional(),
+  /** A model that the tables are joined to. */
+  into: z.string().max(60).optional(),
 });
 export const modelDraft = z.object({
   file: modelFileSchema,

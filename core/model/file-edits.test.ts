@@ -106,3 +106,17 @@ test('ids are made of names and told apart', () => {
   expect(idFor('Sales', ['sales', 'sales_2'])).toBe('sales_3');
   expect(idFor('42', [])).toBe('new');
 });
+
+test('the order of fields within a thing is no change', () => {
+  const turned = (value: unknown): unknown =>
+    Array.isArray(value)
+      ? value.map(turned)
+      : value !== null && typeof value === 'object'
+        ? Object.fromEntries(
+            Object.entries(value)
+              .reverse()
+              .map(([key, one]) => [key, turned(one)]),
+          )
+        : value;
+  expect(changesOf(file, turned(file) as ModelFile)).toEqual([]);
+});

@@ -115,7 +115,7 @@ export function joinPaths(
         ambiguous.push(join.to);
         continue;
       }
-      const key = tables.get(join.to)?.key ?? '';
+      const key = join.key ?? tables.get(join.to)?.key ?? '';
       paths.set(join.to, [...(paths.get(id) ?? []), { from: id, column: join.column, to: join.to, key }]);
       queue.push(join.to);
     }

@@ -153,7 +153,14 @@ export const modelFileSchema = z.object({
         source: identifier.optional(),
         key: identifier,
         joins: z
-          .array(z.object({ to: identifier, column: identifier }))
+          .array(
+            z.object({
+              to: identifier,
+              column: identifier,
+              /** The column of the other table that it is looked up by; absent: that table's key. Each value may stand there once only. */
+              key: identifier.optional(),
+            }),
+          )
           .max(50)
           .default([]),
         /** The column by whose values the rows are spread over servers: each of them adds up its own first. */

@@ -52,7 +52,8 @@ export function tableFaults(file: ModelFile, catalogue: Catalogue): ModelFault[]
     table.joins.forEach((join, at) => {
       const place = `tables[${index}].joins[${at}].column`;
       need(table.id, join.column, place);
-      const key = file.tables.find((one) => one.id === join.to)?.key ?? '';
+      if (join.key !== undefined) need(join.to, join.key, `tables[${index}].joins[${at}].key`);
+      const key = join.key ?? file.tables.find((one) => one.id === join.to)?.key ?? '';
       const [own, other] = [typeOf(table.id, join.column), typeOf(join.to, key)];
       if (own !== undefined && other !== undefined && classOf(own) !== classOf(other))
         faults.push({

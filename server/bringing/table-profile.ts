@@ -2,7 +2,8 @@
 import { eq, sql, type SQL } from 'drizzle-orm';
 import type { TableProfile } from '@zud/core/contract/imports';
 import type { FoundJoin, TableFacts } from '@zud/core/data/draft-model';
-import { singular } from '@zud/core/language/tokens';
+import { editDistance, toleratedErrors } from '@zud/core/language/names/distance';
+import { plainLetters, singular } from '@zud/core/language/tokens';
 import { DATA_SCHEMA, type Database } from '../store/database';
 import { imports, loadedTables } from '../store/schema';
 
@@ -113,10 +114,17 @@ export interface Joined extends FoundJoin {
   readonly missing: readonly { readonly value: string; readonly rows: number }[];
 }
 
-/** Joins of many rows to one, by a column that is found in a unique one of another table and is named alike. */
-export async function joinsAmong({ store }: Database, tables: readonly TableFacts[]): Promise<Joined[]> {
+/**
+ * Joins of many rows to one, by a column that is found in a unique one of another table and is named alike.
+ * @param only the tables whose joins are looked for; all where they are not said
+ */
+export async function joinsAmong(
+  { store }: Database,
+  tables: readonly TableFacts[],
+  only: readonly string[] = tables.map(({ name }) => name),
+): Promise<Joined[]> {
   const found: Joined[] = [];
-  for (const from of tables)
+  for (const from of tables.filter(({ name }) => only.includes(name)))
     for (const to of tables) {
       if (from.name === to.name) continue;
       for (const key of to.columns) {
@@ -159,3 +167,30 @@ function isNamedAlike(child: string, key: string, table: string): boolean {
 }
 /** Keys that say nothing of whose they are. */
 const BARE_KEYS: ReadonlySet<string> = new Set(['id', 'name', 'code']);
+
+const MOST_NEAR = 5000;
+
+/** For values that are not in a column, the one that is there with the fewest letters other, within what a slip of the hand makes. */
+export async function nearIn(
+  { store }: Database,
+  to: FoundJoin['to'],
+  values: readonly string[],
+): Promise<ReadonlyMap<string, string>> {
+  const texts = values.filter((value) => /\p{L}{3}/u.test(value));
+  if (texts.length === 0) return new Map();
+  const { rows } = await store.execute<{ value: string }>(
+    sql`select distinct ${column(to.column)}::text as value from ${at(to.table)} where ${column(to.column)} is not null order by 1 limit ${MOST_NEAR}`,
+  );
+  const there = rows.map(({ value }) => ({ value, plain: plainLetters(value) }));
+  return new Map(
+    texts.flatMap((text): [string, string][] => {
+      const plain = plainLetters(text);
+      const limit = toleratedErrors(plain.length);
+      const [best] = there
+        .map((one) => ({ ...one, distance: editDistance(plain, one.plain, limit) }))
+        .filter(({ distance }) => distance <= limit)
+        .sort((a, b) => a.distance - b.distance);
+      return best === undefined ? [] : [[text, best.value]];
+    }),
+  );
+}

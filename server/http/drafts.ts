@@ -3,10 +3,12 @@ import express, { Router } from 'express';
 import { decisionBody, draftBody, type ModelDecisions, type ModelDraft } from '@zud/core/contract/imports';
 import { notFound, Problem } from '@zud/core/contract/problem';
 import { CannotTurn, decisionsOf, turned } from '@zud/core/data/decisions';
+import { joinedInto } from '@zud/core/data/join-model';
 import { draftModel, wordsOf, type TableFacts } from '@zud/core/data/draft-model';
 import { checkModel } from '@zud/core/model/check';
 import type { ModelFile } from '@zud/core/model/schema';
-import { factsOfTable, joinsAmong, profileOf, type Joined } from '../bringing/table-profile';
+import { factsOfTable, joinsAmong, nearIn, profileOf, type Joined } from '../bringing/table-profile';
+import { draftOf } from '../store/model-drafts';
 import { changeModel, modelsThere } from '../store/models';
 import { catalogueOf } from '../store/tables';
 import { handle, parsed, personWith, textOf, type Context } from './context';
@@ -37,6 +39,25 @@ export function draftRoutes({ database }: Context): Router {
       facts.push(found);
     }
     return facts;
+  }
+  /** Tables joined to a model: to its draft, where stewards are changing one. */
+  async function joinedTo(model: string, tables: readonly string[]): Promise<ModelDraft> {
+    const published = await modelOf(model);
+    const file = (await draftOf(database.store, model))?.file ?? published;
+    const added = await factsOf(tables);
+    const there = await factsOf(parentsOf(file));
+    const joins = await joinsAmong(database, [...added, ...there], tables);
+    const joined = joinedInto(file, added, joins);
+    if (!joined.ok) throw new Problem(422, 'It cannot be joined', `${joined.reason} Nothing was changed.`);
+    const checked = checkModel(joined.file, await catalogueOf(database));
+    if (!checked.ok) throw new Problem(422, 'It cannot be joined', checked.faults[0]?.reason ?? 'It would not fit.');
+    const kept = joins.filter((join) => joined.joins.some((one) => one.from === join.from && one.to === join.to));
+    return {
+      file: checked.file,
+      reasons: [...joined.reasons],
+      joins: await Promise.all(kept.map((join) => joinWithNear(database, join))),
+      warnings: [],
+    };
   }
   const modelOf = async (id: string): Promise<ModelFile> => {
     const found = (await modelsThere(database.store)).find((one) => one.id === id);
@@ -76,7 +97,8 @@ export function draftRoutes({ database }: Context): Router {
     express.json({ limit: '100kb' }),
     handle(async (request) => {
       personWith(request, 'steward');
-      const { tables, name } = parsed(draftBody, request.body);
+      const { tables, name, into } = parsed(draftBody, request.body);
+      if (into !== undefined) return joinedTo(into, tables);
       const facts = await factsOf(tables);
       const joins = await joinsAmong(database, facts);
       const [first = ''] = tables;
@@ -100,6 +122,36 @@ export function draftRoutes({ database }: Context): Router {
     }),
   );
   return router;
+}
+
+/** The loaded tables that something may be looked up in: those that hold levels. */
+const parentsOf = (file: ModelFile): string[] => {
+  const holding = new Set(file.dimensions.flatMap(({ levels }) => levels.map(({ column }) => column.split('.')[0])));
+  const facts = new Set(file.facts.map(({ table }) => table));
+  return [
+    ...new Set(
+      file.tables.filter(({ id }) => holding.has(id) && !facts.has(id)).map((table) => table.source ?? table.id),
+    ),
+  ];
+};
+
+/** A join with a near value, where there is one, for each that found none. */
+async function joinWithNear(database: Context['database'], join: Joined): Promise<ModelDraft['joins'][number]> {
+  const near = await nearIn(
+    database,
+    join.to,
+    join.missing.map(({ value }) => value),
+  );
+  const [view] = joinsView([join]);
+  return {
+    from: view?.from ?? '',
+    to: view?.to ?? '',
+    matched: join.matched,
+    unmatched: join.missing.map((one) => {
+      const found = near.get(one.value);
+      return { ...one, ...(found === undefined ? {} : { near: found }) };
+    }),
+  };
 }
 
 const joinsView = (joins: readonly Joined[]): ModelDraft['joins'] =>
