@@ -290,6 +290,8 @@ export const api = {
   draftOfVersion: (model: string, version: number) =>
     call<ModelDraftView>('POST', `/models/${model}/versions/${version}/draft`),
   tables: () => call<readonly LoadedTable[]>('GET', '/tables'),
+  /** Tables joined to a model, as a file that its draft can become. */
+  joinTo: (into: string, tables: readonly string[]) => call<ModelDraft>('POST', '/models/drafts', { tables, into }),
   createModel: (file: ModelDraft['file']) =>
     call<{ id: string; name: string; version: number }>('POST', '/models', file),
   inquiries: () => call<readonly InquirySummary[]>('GET', '/inquiries'),

@@ -8,7 +8,7 @@ import { api, ProblemError } from '../app/api';
 import { Page } from '../app/Page';
 import { NARROW, SERIF } from '../app/theme';
 import { Choice } from '../parts/Choice';
-import { Button, PrimaryButton, TextButton } from '../parts/controls';
+import { Button, Menu, PrimaryButton, TextButton } from '../parts/controls';
 import { Failure, Loading, Message } from '../parts/states';
 import { ProofSheet } from './ProofSheet';
 import { isOpen, Proposals } from './Proposals';
@@ -114,11 +114,12 @@ export function ProofPage() {
   const mode: Mode = said ?? (!isThere ? 'new' : same.how === 'layout' ? 'add' : 'replace');
   const loaded = useRef(false);
   const load = useMutation({
-    mutationFn: async (asks: boolean) => {
+    mutationFn: async (then: 'ask' | 'load' | { readonly join: string }) => {
       // where only what comes after it failed, the file is a table already
       if (!loaded.current) await api.makeTable(importId, name, mode);
       loaded.current = true;
-      if (!asks) return '/models';
+      if (then === 'load') return '/models';
+      if (then !== 'ask') return `/models/${then.join}/workshop/joins?join=${encodeURIComponent(name)}`;
       const [reader] = (await api.tableUses(name)).models;
       const model = reader ?? (await api.createModel((await api.draftModel([name], titleOf(file.data))).file));
       const inquiry = await api.createInquiry(model.id);
@@ -129,6 +130,7 @@ export function ProofPage() {
       void navigate(address);
     },
   });
+  const models = useQuery({ queryKey: ['models'], queryFn: api.models });
   const drop = useMutation({
     mutationFn: () => api.dropBrought(importId),
     onSuccess: () => void navigate('/models/bring'),
@@ -220,13 +222,26 @@ export function ProofPage() {
           <Row>
             <PrimaryButton
               isDisabled={load.isPending || change.isPending || name === ''}
-              onPress={() => load.mutate(true)}
+              onPress={() => load.mutate('ask')}
             >
               Ask of it
             </PrimaryButton>
-            <Button isDisabled={load.isPending || change.isPending || name === ''} onPress={() => load.mutate(false)}>
+            <Button isDisabled={load.isPending || change.isPending || name === ''} onPress={() => load.mutate('load')}>
               Load only
             </Button>
+            {!isThere && (models.data ?? []).length > 0 ? (
+              <Menu
+                label="Join to a model ▾"
+                ariaLabel="Join it to a model"
+                entries={(models.data ?? []).map((model) => ({
+                  id: model.id,
+                  label: model.name,
+                  note: 'What is found in it is shown first',
+                  disabled: load.isPending || change.isPending || name === '',
+                }))}
+                onChoose={(id) => load.mutate({ join: id })}
+              />
+            ) : null}
             <label>
               as{' '}
               <input

@@ -1,10 +1,14 @@
 /** Facts, their parents, and the joins between them: a diagram that lays itself out, and the same as a list. */
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { ModelDraftView } from '@zud/core/contract/workshop';
 import { pluralWord } from '@zud/core/model/model';
 import { api } from '../app/api';
-import { Title } from '../parts/List';
+import { Button } from '../parts/controls';
+import { Head, Title } from '../parts/List';
+import { JoinDialog } from './JoinDialog';
 import { Lines } from './Frame';
 import { laidOut } from './diagram';
 
@@ -43,7 +47,10 @@ const Scroll = styled.div`
   }
 `;
 
-export function JoinsSection({ draft }: { draft: ModelDraftView }) {
+export function JoinsSection({ modelId, draft }: { modelId: string; draft: ModelDraftView }) {
+  const client = useQueryClient();
+  const [wanted, setWanted] = useSearchParams();
+  const [joining, setJoining] = useState(wanted.has('join'));
   const { file } = draft;
   const tables = useQuery({ queryKey: ['tables'], queryFn: api.tables });
   const rowsOf = (id: string) => {
@@ -57,7 +64,26 @@ export function JoinsSection({ draft }: { draft: ModelDraftView }) {
   );
   return (
     <>
-      <Title>Facts and joins</Title>
+      <Head>
+        <Title>Facts and joins</Title>
+        <Button onPress={() => setJoining(true)}>Join a table …</Button>
+      </Head>
+      {joining ? (
+        <JoinDialog
+          modelId={modelId}
+          draft={draft}
+          table={wanted.get('join') ?? ''}
+          onClose={() => {
+            setJoining(false);
+            setWanted({}, { replace: true });
+          }}
+          onJoined={(now) => {
+            client.setQueryData(['draft', modelId], now);
+            setJoining(false);
+            setWanted({}, { replace: true });
+          }}
+        />
+      ) : null}
       <Scroll>
         <svg
           width={width}

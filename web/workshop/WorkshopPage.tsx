@@ -71,7 +71,7 @@ function Shown({
 }) {
   switch (section) {
     case 'joins':
-      return <JoinsSection draft={draft} />;
+      return <JoinsSection modelId={modelId} draft={draft} />;
     case 'measures':
       return <MeasuresSection modelId={modelId} draft={draft} handle={handle} />;
     case 'hierarchies':
