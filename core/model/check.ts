@@ -9,7 +9,9 @@ import { MOST_PARTS, partCounts } from './size';
 import { tableFaults, type Catalogue } from './table-faults';
 
 export type CheckedModel =
-  { readonly ok: true; readonly file: ModelFile } | { readonly ok: false; readonly faults: readonly ModelFault[] };
+  | { readonly ok: true; readonly file: ModelFile }
+  /** The file where its shape is right and only what it refers to is not. */
+  | { readonly ok: false; readonly faults: readonly ModelFault[]; readonly file?: ModelFile };
 
 export type ParsedFile =
   { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly faults: readonly ModelFault[] };
@@ -53,7 +55,7 @@ export function checkModel(raw: unknown, catalogue?: Catalogue): CheckedModel {
     };
   const file = shaped.data;
   const faults = [...referenceFaults(file), ...(catalogue ? tableFaults(file, catalogue) : [])];
-  return faults.length > 0 ? { ok: false, faults } : { ok: true, file };
+  return faults.length > 0 ? { ok: false, faults, file } : { ok: true, file };
 }
 
 function placeOf(path: readonly PropertyKey[]): string {

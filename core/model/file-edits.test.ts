@@ -6,17 +6,22 @@ import { checkModel } from './check';
 import {
   addMeasure,
   addRule,
+  addSeason,
   addSet,
+  changeCalendar,
   changeLevel,
   changeMeasure,
   changeModel,
+  changeSeason,
   changeSet,
   idFor,
   moveLevel,
   moveMeasure,
   removeMeasure,
   removeRule,
+  removeSeason,
   removeSet,
+  usualDate,
   type FileEdit,
 } from './file-edits';
 import type { ModelFile } from './schema';
@@ -65,6 +70,24 @@ const edits: fc.Arbitrary<FileEdit> = fc.oneof(
   fc.tuple(level, words).map(([[, id], group]) => addRule({ group, level: id, members: [] })),
   fc.nat(3).map(removeRule),
   words.map((name) => changeModel({ name })),
+  fc.integer({ min: 1, max: 12 }).map((month) => changeCalendar({ fiscalYearStartsIn: month })),
+  words.map((name) =>
+    addSeason({
+      id: idFor(
+        name,
+        file.calendar.seasons.map(({ id }) => id),
+      ),
+      name,
+      synonyms: [],
+      from: '01-01',
+      to: '01-31',
+    }),
+  ),
+  fc.constantFrom(...file.calendar.seasons.map(({ id }) => id)).map(removeSeason),
+  fc
+    .tuple(fc.constantFrom(...file.calendar.seasons.map(({ id }) => id)), words)
+    .map(([id, name]) => changeSeason(id, { name })),
+  fc.constantFrom(...file.dates.map(({ id }) => id)).map(usualDate),
 );
 
 test('an edit leaves the file before as it was, so that undoing it is that file', () => {

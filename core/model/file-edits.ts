@@ -96,3 +96,22 @@ export const changeModel =
   (patch: Patch<Pick<ModelFile, 'name' | 'description' | 'asOf' | 'defaults' | 'calendar'>>): FileEdit =>
   (file) =>
     patched(file, patch);
+
+type SeasonOf = ModelFile['calendar']['seasons'][number];
+
+const inCalendar =
+  (change: (seasons: readonly SeasonOf[]) => SeasonOf[]): FileEdit =>
+  (file) => ({ ...file, calendar: { ...file.calendar, seasons: change(file.calendar.seasons) } });
+
+export const changeCalendar =
+  (patch: Partial<Omit<ModelFile['calendar'], 'seasons'>>): FileEdit =>
+  (file) => ({ ...file, calendar: { ...file.calendar, ...patch } });
+export const addSeason = (season: SeasonOf): FileEdit => inCalendar((seasons) => [...seasons, season]);
+export const changeSeason = (id: string, patch: Patch<SeasonOf>): FileEdit =>
+  inCalendar((seasons) => seasons.map((one) => (one.id === id ? patched(one, patch) : one)));
+export const removeSeason = (id: string): FileEdit => inCalendar((seasons) => seasons.filter((one) => one.id !== id));
+
+/** The date that is meant where none is named. */
+export const usualDate =
+  (id: string): FileEdit =>
+  (file) => ({ ...file, dates: file.dates.map((one) => ({ ...one, default: one.id === id })) });

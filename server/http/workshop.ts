@@ -14,7 +14,7 @@ import {
 import { formatValue } from '@zud/core/format/format';
 import { affectedBy } from '@zud/core/model/affected';
 import { changesOf } from '@zud/core/model/changes';
-import { checkModel, parseModelFile } from '@zud/core/model/check';
+import { checkModel } from '@zud/core/model/check';
 import { modelFileSchema, type ModelFile } from '@zud/core/model/schema';
 import { canonical, EMPTY_READING, plain, type Reading } from '@zud/core/reading/schema';
 import { impactOf } from '../asking/impact';
@@ -42,11 +42,13 @@ const draftBody = raw({
   limit: '2mb',
 });
 const MOST_VERSIONS = 50;
+/** Faults that are told at once. */
+const MOST_FAULTS = 100;
 const MOST_POINTS = 36;
 const revisionSchema = z.coerce.number().int().min(1).optional();
 
 export function workshopRoutes(context: Context): Router {
-  const { database, library, answering, reader, now } = context;
+  const { database, library, answering, reader, workers, now } = context;
   const { store } = database;
   const router = Router();
 
@@ -55,6 +57,20 @@ export function workshopRoutes(context: Context): Router {
     if (found === undefined) throw notFound('model');
     return found;
   };
+
+  /** Read in a thread, as files of people may be anything. @throws Problem 422 where it has not the shape of a model file */
+  async function fileIn(body: unknown): Promise<ModelFile> {
+    const source = Buffer.isBuffer(body) ? body.toString('utf8') : canonical(body ?? {});
+    const result = await workers.run('readModel', { source, catalogue: await catalogueOf(database) });
+    if (result.file !== undefined) return result.file;
+    const faults = result.ok ? [] : result.faults;
+    throw new Problem(
+      422,
+      'It was not kept',
+      `The draft could not be read as a model file; what was kept before stays. First: ${faults[0]?.place ?? 'file'}: ${faults[0]?.reason ?? ''}`,
+      { faults: faults.slice(0, MOST_FAULTS) },
+    );
+  }
 
   async function viewOf(model: ModelRow, draft: DraftRow | null): Promise<ModelDraftView> {
     const file = inOrder(draft?.file ?? model.file);
@@ -98,7 +114,7 @@ export function workshopRoutes(context: Context): Router {
       const person = personWith(request, 'steward');
       const model = await modelAt(textOf(request, 'model'));
       const revision = parsed(revisionSchema, request.query['revision']) ?? null;
-      const file = fileIn(request.body);
+      const file = await fileIn(request.body);
       if (file.id !== model.id)
         throw new Problem(422, 'It was not kept', `The file’s id is “${file.id}”, the address says “${model.id}”.`);
       const kept = await keepDraft(store, model.id, file, revision, person.id, now());
@@ -275,20 +291,3 @@ export function workshopRoutes(context: Context): Router {
 
 /** With its fields in the order in which people write them: the store keeps them in one of its own. */
 const inOrder = (file: ModelFile): ModelFile => modelFileSchema.parse(file);
-
-/** @throws Problem 422 where it has not the shape of a model file */
-function fileIn(body: unknown): ModelFile {
-  const source = Buffer.isBuffer(body) ? body.toString('utf8') : canonical(body ?? {});
-  const parsedFile = parseModelFile(source);
-  const faults = parsedFile.ok ? modelFileSchema.safeParse(parsedFile.value) : null;
-  if (faults?.success === true) return faults.data;
-  const told = !parsedFile.ok
-    ? parsedFile.faults
-    : (faults?.error.issues ?? []).map((issue) => ({ place: issue.path.join('.'), reason: issue.message }));
-  throw new Problem(
-    422,
-    'It was not kept',
-    `The draft could not be read as a model file; what was kept before stays. First: ${told[0]?.place ?? 'file'}: ${told[0]?.reason ?? ''}`,
-    { faults: told.slice(0, 100) },
-  );
-}

@@ -120,8 +120,10 @@ test('every part of the workshop opens, by keys as well, and has nothing that ax
   for (const [link, heading] of [
     ['Facts and joins', 'Facts and joins'],
     ['Hierarchies', 'Hierarchies'],
+    ['Dates and seasons', 'Dates and seasons'],
     ['Named sets', 'Named sets'],
     ['Who sees what', 'Who sees what'],
+    ['Columns', 'Columns'],
     ['The whole file', 'The whole file'],
     ['Versions', 'Versions'],
   ] as const) {
@@ -143,4 +145,38 @@ test('every part of the workshop opens, by keys as well, and has nothing that ax
   const ines = await signedIn(browser, product, 'ines');
   await ines.goto(`${product.address}/models/libraries/workshop/measures`);
   await expect(ines.getByText('For stewards')).toBeVisible();
+});
+
+test('a loaded table is joined: what is found, what is not and what is near is shown before anything is kept', async ({
+  browser,
+  product,
+}) => {
+  const stellan = await signedIn(browser, product, 'stellan');
+  const names = ['Brook Street', 'Canal Reading Room', 'Elm Annex', 'Garrick Corner'];
+  const rows = [...names, ...names, ...names, 'Elm Anex'].map(
+    (name, at) => `2026-0${1 + (at % 3)}-01,${name},${10 * at}`,
+  );
+  const loaded = await stellan.request.post(`${product.address}/api/tables?name=heating`, {
+    headers: { 'content-type': 'text/csv' },
+    data: `day,branch,cost\n${rows.join('\n')}\n`,
+  });
+  expect(loaded.status()).toBe(200);
+  await stellan.goto(`${product.address}/models/libraries/workshop/joins`);
+  await stellan.getByRole('button', { name: 'Join a table …' }).click();
+  const dialog = stellan.getByRole('dialog', { name: 'Join a loaded table' });
+  await dialog.getByLabel('Table').selectOption('heating');
+  await expect(
+    dialog.getByText('heating.branch is found in library_branches.branch for 12 rows. Not found:'),
+  ).toBeVisible();
+  await expect(dialog.getByText('Elm Anex, 1 row; near is Elm Annex')).toBeVisible();
+  await expect(dialog.getByText('measure “Cost” added')).toBeVisible();
+  expect(await axeFinds(stellan)).toEqual([]);
+  await dialog.getByRole('button', { name: 'Put it into the draft' }).click();
+  const margin = stellan.getByRole('complementary', { name: 'What the draft changes' });
+  await expect(margin.getByText('measure “Cost” added')).toBeVisible();
+  await stellan.getByRole('link', { name: /^Measures/ }).click();
+  await expect(stellan.getByRole('button', { name: /^Cost: sum of heating.cost/ })).toContainText('780');
+  await margin.getByRole('button', { name: 'Drop the draft' }).click();
+  await stellan.getByRole('dialog').getByRole('button', { name: 'Drop it' }).click();
+  await expect(margin.getByText('Nothing drafted')).toBeVisible();
 });

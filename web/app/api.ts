@@ -20,7 +20,7 @@ import type {
 } from '@zud/core/contract/boards';
 import type { FoundThing } from '@zud/core/contract/find';
 import type { FindingMark, Findings } from '@zud/core/contract/findings';
-import type { BroughtFile, ImportLines, ModelDecisions, ModelDraft } from '@zud/core/contract/imports';
+import type { BroughtFile, ImportLines, ModelDecisions, ModelDraft, TableProfile } from '@zud/core/contract/imports';
 import type { Ask, Inquiry, InquirySummary, Step } from '@zud/core/contract/inquiries';
 import type { CopyState, ModelSummary, ModelView, SavedNameInput } from '@zud/core/contract/models';
 import type { AccessToken, Member, PasswordLink, Person, Self, SessionEntry } from '@zud/core/contract/people';
@@ -289,6 +289,8 @@ export const api = {
   versions: (model: string) => call<readonly ModelVersionView[]>('GET', `/models/${model}/versions`),
   draftOfVersion: (model: string, version: number) =>
     call<ModelDraftView>('POST', `/models/${model}/versions/${version}/draft`),
+  tableProfile: (name: string, signal?: AbortSignal) =>
+    call<TableProfile>('GET', `/tables/${name}/profile`, undefined, signal),
   tables: () => call<readonly LoadedTable[]>('GET', '/tables'),
   /** Tables joined to a model, as a file that its draft can become. */
   joinTo: (into: string, tables: readonly string[]) => call<ModelDraft>('POST', '/models/drafts', { tables, into }),

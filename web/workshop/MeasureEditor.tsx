@@ -6,6 +6,7 @@ import type { Measure, ModelFile } from '@zud/core/model/schema';
 import type { LoadedTable } from '../app/api';
 import { Button, Field, PrimaryButton, TextButton } from '../parts/controls';
 import { Grid, listOf, Select, Text } from './fields';
+import { rowTest, TESTS, typedTest, type TestKind, type TypedTest } from './only-tests';
 
 const Form = styled.form`
   display: grid;
@@ -67,6 +68,7 @@ interface Form {
   readonly direction: '' | 'more' | 'less';
   readonly plan: string;
   readonly hidden: boolean;
+  readonly only: readonly TypedTest[];
 }
 
 function formOf(measure: Measure, file: ModelFile): Form {
@@ -92,11 +94,12 @@ function formOf(measure: Measure, file: ModelFile): Form {
     direction: measure.direction ?? '',
     plan: measure.plan ?? '',
     hidden: measure.hidden === true,
+    only: 'only' in measure ? measure.only.flatMap((one) => typedTest(one) ?? []) : [],
   };
 }
 
 /** The measure that a form says; what its kind does not have is left out. */
-function measureOf(form: Form, before: Measure): Measure {
+function measureOf(form: Form, before: Measure, types: ReadonlyMap<string, string>): Measure {
   const decimals = Number(form.decimals);
   const format = {
     style: form.style,
@@ -116,7 +119,9 @@ function measureOf(form: Form, before: Measure): Measure {
     ...(form.plan === '' ? {} : { plan: form.plan }),
     ...(form.hidden ? { hidden: true } : {}),
   };
-  const rows = { fact: form.fact, only: 'only' in before ? before.only : [] };
+  // tests that say more than one thing are changed in the file only
+  const kept = 'only' in before ? before.only.filter((one) => typedTest(one) === null) : [];
+  const rows = { fact: form.fact, only: [...kept, ...form.only.flatMap((one) => rowTest(one, types) ?? [])] };
   switch (form.kind) {
     case 'count':
       return { ...common, ...rows, kind: 'count' };
@@ -166,7 +171,9 @@ export function MeasureEditor(props: {
   const named = file.measures.filter(({ id }) => id !== measure.id).map(({ id, name }) => [id, name] as const);
   const table = file.tables.find(({ id }) => id === file.facts.find((fact) => fact.id === form.fact)?.table);
   const columns = props.tables.find(({ name }) => name === (table?.source ?? table?.id))?.columns ?? [];
+  const types = new Map(columns.map(({ name, type }) => [name, type] as const));
   const known = form.column === '' || columns.some(({ name }) => name === form.column);
+  const ofRows = form.kind !== 'ratio' && form.kind !== 'formula';
   const fault =
     form.name.trim() === ''
       ? 'A measure has a name.'
@@ -174,10 +181,12 @@ export function MeasureEditor(props: {
         ? formulaFault(form.formula, file)
         : OF_A_COLUMN.includes(form.kind) && form.column === ''
           ? 'Choose a column.'
-          : null;
+          : ofRows && form.only.some((one) => rowTest(one, types) === null)
+            ? 'Say of each condition its column and what it is compared with, or take it away.'
+            : null;
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (fault === null) props.onApply(measureOf(form, measure));
+    if (fault === null) props.onApply(measureOf(form, measure, types));
   };
   return (
     <Form onSubmit={submit} aria-label={`${props.isNew ? 'New measure' : measure.name}, edited`}>
@@ -190,7 +199,7 @@ export function MeasureEditor(props: {
           options={KINDS}
           onChange={(kind) => set('kind')(kind as Measure['kind'])}
         />
-        {form.kind === 'ratio' || form.kind === 'formula' ? null : (
+        {!ofRows ? null : (
           <Select
             label="Of these records"
             value={form.fact}
@@ -221,6 +230,7 @@ export function MeasureEditor(props: {
           </>
         ) : null}
       </Grid>
+      {ofRows ? <OnlyTests tests={form.only} columns={columns} onChange={set('only')} /> : null}
       {form.kind === 'formula' ? (
         <>
           <Text label="Formula" value={form.formula} rows={2} onChange={set('formula')} />
@@ -307,5 +317,55 @@ function Completions(props: { id: string; formula: string; file: ModelFile; onTa
         </TextButton>
       ))}
     </Acts>
+  );
+}
+
+/** Which records count: conditions that hold together. */
+function OnlyTests(props: {
+  tests: readonly TypedTest[];
+  columns: LoadedTable['columns'];
+  onChange: (tests: readonly TypedTest[]) => void;
+}) {
+  const { tests, columns, onChange } = props;
+  const change = (at: number, part: Partial<TypedTest>) =>
+    onChange(tests.map((one, index) => (index === at ? { ...one, ...part } : one)));
+  return (
+    <div role="group" aria-label="Only records whose">
+      {tests.map((one, at) => (
+        // rows have no name of their own
+        <Grid key={at} style={{ marginBottom: 8 }}>
+          <Select
+            label={at === 0 ? 'Only where' : 'and where'}
+            value={one.column}
+            options={[
+              ['', 'choose …'],
+              ...(one.column === '' || columns.some(({ name }) => name === one.column)
+                ? []
+                : [[one.column, one.column] as const]),
+              ...columns.map(({ name }) => [name, name] as const),
+            ]}
+            onChange={(column) => change(at, { column })}
+          />
+          <Select
+            label="how"
+            value={one.test}
+            options={TESTS}
+            onChange={(test) => change(at, { test: test as TestKind })}
+          />
+          {one.test === 'present' || one.test === 'missing' ? null : (
+            <Field label="what" value={one.value} onChange={(value) => change(at, { value })} />
+          )}
+          <TextButton
+            aria-label={`Take away the condition on ${one.column === '' ? 'no column' : one.column}`}
+            onPress={() => onChange(tests.filter((_other, index) => index !== at))}
+          >
+            take away
+          </TextButton>
+        </Grid>
+      ))}
+      <TextButton onPress={() => onChange([...tests, { column: '', test: 'is', value: '' }])}>
+        {tests.length === 0 ? 'count some records only …' : 'and another condition …'}
+      </TextButton>
+    </div>
   );
 }

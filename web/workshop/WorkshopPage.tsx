@@ -5,6 +5,8 @@ import type { ModelDraftView } from '@zud/core/contract/workshop';
 import { api } from '../app/api';
 import { usePerson } from '../app/session';
 import { Failure, Loading, Message } from '../parts/states';
+import { CalendarSection } from './CalendarSection';
+import { ColumnsSection } from './ColumnsSection';
 import { DraftMargin } from './DraftMargin';
 import { FileSection } from './FileSection';
 import { Frame } from './Frame';
@@ -76,10 +78,14 @@ function Shown({
       return <MeasuresSection modelId={modelId} draft={draft} handle={handle} />;
     case 'hierarchies':
       return <HierarchiesSection draft={draft} handle={handle} />;
+    case 'calendar':
+      return <CalendarSection draft={draft} handle={handle} />;
     case 'sets':
       return <SetsSection draft={draft} handle={handle} />;
     case 'who':
       return <WhoSection draft={draft} handle={handle} />;
+    case 'columns':
+      return <ColumnsSection draft={draft} />;
     case 'file':
       return <FileSection modelId={modelId} draft={draft} />;
     case 'versions':

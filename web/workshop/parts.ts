@@ -2,7 +2,17 @@
 import type { ModelDraftView } from '@zud/core/contract/workshop';
 import type { Part } from './Frame';
 
-export const SECTIONS = ['joins', 'measures', 'hierarchies', 'sets', 'who', 'file', 'versions'] as const;
+export const SECTIONS = [
+  'joins',
+  'measures',
+  'hierarchies',
+  'calendar',
+  'sets',
+  'who',
+  'columns',
+  'file',
+  'versions',
+] as const;
 export type Section = (typeof SECTIONS)[number];
 
 const many = (count: number, changed: number): string =>
@@ -19,6 +29,11 @@ export function partsOf(modelId: string, draft: ModelDraftView | null, terms: st
     { to: to('joins'), label: 'Facts and joins', about: many(file.tables.length, changed('tables', 'facts')) },
     { to: to('measures'), label: 'Measures', about: many(file.measures.length, changed('measures')) },
     { to: to('hierarchies'), label: 'Hierarchies', about: many(file.dimensions.length, changed('hierarchies')) },
+    {
+      to: to('calendar'),
+      label: 'Dates and seasons',
+      about: many(file.dates.length + file.calendar.seasons.length, changed('dates', 'seasons')),
+    },
     { to: to('sets'), label: 'Named sets', about: many(file.sets.length, changed('sets')) },
     glossary,
     {
@@ -26,6 +41,7 @@ export function partsOf(modelId: string, draft: ModelDraftView | null, terms: st
       label: 'Who sees what',
       about: `${file.rowRules.length} ${file.rowRules.length === 1 ? 'rule' : 'rules'}`,
     },
+    { to: to('columns'), label: 'Columns' },
     { to: to('file'), label: 'The whole file' },
     { to: to('versions'), label: 'Versions', about: String(draft.version) },
   ];
