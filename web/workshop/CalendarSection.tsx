@@ -12,6 +12,7 @@ import {
   usualDate,
 } from '@zud/core/model/file-edits';
 import type { ModelFile } from '@zud/core/model/schema';
+import { rangeWords } from '@zud/core/reading/words';
 import { MONTHS } from '@zud/core/time/names';
 import { SERIF } from '../app/theme';
 import { Button, Field, PrimaryButton, TextButton } from '../parts/controls';
@@ -37,6 +38,12 @@ const Part = styled.section`
 
 type Season = ModelFile['calendar']['seasons'][number];
 type WeekStart = ModelFile['calendar']['weekStartsOn'];
+
+/** @example dayOfYear('06-15') // '15 June' */
+function dayOfYear(monthDay: string | undefined): string {
+  const [month = 1, day = 1] = (monthDay ?? '').split('-').map(Number);
+  return `${day} ${MONTHS[month - 1] ?? ''}`;
+}
 
 const AS_OF = ['last data', 'clock'] as const;
 const MONTH_DAY = /^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/;
@@ -128,8 +135,8 @@ export function CalendarSection({ draft, handle }: { draft: ModelDraftView; hand
               <b>{season.name}</b>
               {season.synonyms.length > 0 ? `, also ${season.synonyms.join(', ')}` : ''}:{' '}
               {season.dates === undefined
-                ? `${season.from ?? ''} to ${season.to ?? ''} of every year`
-                : season.dates.map(({ from, to }) => `${from} to ${to}`).join(', ')}{' '}
+                ? `${dayOfYear(season.from)} to ${dayOfYear(season.to)} of every year`
+                : season.dates.map(({ from, to }) => rangeWords(from, to).replace(/^(from|on) /, '')).join('; ')}{' '}
               {season.dates === undefined ? (
                 <TextButton
                   aria-label={`Change ${season.name}`}

@@ -60,6 +60,10 @@ const About = styled.p`
 
 const MOST_VALUES = 5;
 
+const Scroll = styled.div`
+  overflow-x: auto;
+`;
+
 export function ColumnsSection({ draft }: { draft: ModelDraftView }) {
   const { tables } = draft.file;
   const [chosen, setChosen] = useState(tables[0]?.id ?? '');
@@ -83,49 +87,51 @@ export function ColumnsSection({ draft }: { draft: ModelDraftView }) {
       ) : profile.isError ? (
         <Failure error={profile.error} onRetry={() => void profile.refetch()} />
       ) : (
-        <Sheet>
-          <thead>
-            <tr>
-              <th>Column</th>
-              <th>Type</th>
-              <th data-number>Missing</th>
-              <th data-number>Different</th>
-              <th>From – to</th>
-              <th>Most frequent</th>
-            </tr>
-          </thead>
-          <tbody>
-            {profile.data.columns.map((column) => (
-              <tr key={column.name}>
-                <td>{column.name}</td>
-                <td>{column.type}</td>
-                <td data-number>
-                  {column.missing === 0
-                    ? '0'
-                    : formatValue(column.missing / Math.max(1, profile.data.rows), {
-                        format: { style: 'percent', decimals: 1 },
-                      })}
-                </td>
-                <td data-number>{column.distinct.toLocaleString()}</td>
-                <td>{column.min === undefined ? '' : `${String(column.min)} – ${String(column.max ?? '')}`}</td>
-                <td>
-                  <Bars>
-                    {column.top.slice(0, MOST_VALUES).map(({ value, count }) => (
-                      <li key={String(value)}>
-                        {value === null || value === '' ? '(none)' : String(value)}
-                        <span
-                          role="img"
-                          aria-label={`${count.toLocaleString()} rows`}
-                          style={{ width: `${(100 * count) / Math.max(1, column.top[0]?.count ?? 1)}%` }}
-                        />
-                      </li>
-                    ))}
-                  </Bars>
-                </td>
+        <Scroll>
+          <Sheet>
+            <thead>
+              <tr>
+                <th>Column</th>
+                <th>Type</th>
+                <th data-number>Missing</th>
+                <th data-number>Different</th>
+                <th>From – to</th>
+                <th>Most frequent</th>
               </tr>
-            ))}
-          </tbody>
-        </Sheet>
+            </thead>
+            <tbody>
+              {profile.data.columns.map((column) => (
+                <tr key={column.name}>
+                  <td>{column.name}</td>
+                  <td>{column.type}</td>
+                  <td data-number>
+                    {column.missing === 0
+                      ? '0'
+                      : formatValue(column.missing / Math.max(1, profile.data.rows), {
+                          format: { style: 'percent', decimals: 1 },
+                        })}
+                  </td>
+                  <td data-number>{column.distinct.toLocaleString()}</td>
+                  <td>{column.min === undefined ? '' : `${String(column.min)} – ${String(column.max ?? '')}`}</td>
+                  <td>
+                    <Bars>
+                      {column.top.slice(0, MOST_VALUES).map(({ value, count }) => (
+                        <li key={String(value)}>
+                          {value === null || value === '' ? '(none)' : String(value)}
+                          <span
+                            role="img"
+                            aria-label={`${count.toLocaleString()} rows`}
+                            style={{ width: `${(100 * count) / Math.max(1, column.top[0]?.count ?? 1)}%` }}
+                          />
+                        </li>
+                      ))}
+                    </Bars>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </Sheet>
+        </Scroll>
       )}
     </>
   );

@@ -64,6 +64,10 @@ const Row = styled(AriaButton)`
   }
   @media (max-width: ${NARROW}) {
     grid-template-columns: minmax(0, 1fr) auto;
+    > span:nth-child(2) {
+      grid-column: 1 / -1;
+      grid-row: 2;
+    }
     > span:nth-child(4) {
       display: none;
     }
