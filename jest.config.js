@@ -25,4 +25,6 @@ export default {
   // for what hangs; a slow machine takes its time
   testTimeout: 150_000,
   maxWorkers: 2,
+  // what suites leave behind in a worker adds up over all of them: one that holds this much begins anew
+  workerIdleMemoryLimit: '1200MB',
 };
