@@ -5,7 +5,7 @@ import { EMPTY_READING, plain, same } from '../reading/schema';
 import { read, type ReadContext, type ReadResult } from './read';
 
 export type TermMeaning =
-  | { readonly ok: true; readonly kind: TermKind; readonly result: ReadResult }
+  | { readonly ok: true; readonly kind: TermKind }
   /** Why it is not understood, with the words that are not. */
   | { readonly ok: false; readonly reason: string; readonly unknown: readonly string[] };
 
@@ -22,7 +22,7 @@ export function termMeaning(means: string, { names, calendar }: Pick<ReadContext
       unknown: first?.words.filter(({ use }) => use === 'unresolved').map(({ text }) => text) ?? [],
     };
   }
-  return { ok: true, kind: kindOf(result), result };
+  return { ok: true, kind: kindOf(result) };
 }
 
 function kindOf({ edits, reading, analysis }: ReadResult): TermKind {
@@ -42,9 +42,9 @@ function kindOf({ edits, reading, analysis }: ReadResult): TermKind {
   if (does.has('shown')) {
     if (!only('shown')) return 'question';
     const [shown, more] = reading?.shown ?? [];
-    return more === undefined && shown?.calculation.kind === 'measure' && shown.transform === null
-      ? 'name'
-      : 'calculation';
+    // several measures, or one shown in another way, are no one number to calculate with
+    if (shown === undefined || more !== undefined || shown.transform !== null) return 'question';
+    return shown.calculation.kind === 'measure' ? 'name' : 'calculation';
   }
   if (only('period')) return 'period';
   if (only('members')) return 'members';

@@ -6,7 +6,12 @@ import { termMeaning } from './term-kind';
 import { asTyped, completedTerm, inOtherWords, standsForItself, termsIn, type Term } from './terms';
 
 const known = demoNames();
-const term = (said: string, means: string): Term => ({ id: said, term: said, means });
+const term = (said: string, means: string, kind: Term['kind'] = 'question'): Term => ({
+  id: said,
+  term: said,
+  means,
+  kind,
+});
 
 test('the longest term at a place stands for its meaning; what is in quotation marks is a name', () => {
   const terms = [term('star', 'Kelm'), term('star routes', 'routes with over 10,000 passengers')];
@@ -36,6 +41,39 @@ test.each([
   ['passengers, ticket revenue and cancellation rate by coast last week', 'question'],
 ])('“%s” is a %s', (means, kind) => {
   expect(termMeaning(means, known)).toMatchObject({ ok: true, kind });
+});
+
+test.each([
+  ['share of passengers by coast', 'question'],
+  ['passengers and ticket revenue', 'question'],
+])('“%s” is no one number to calculate with', (means, kind) => {
+  expect(termMeaning(means, known)).toMatchObject({ ok: true, kind });
+});
+
+test.each(['+', '-', '*', '/'])('a calculation stays one thing, whatever stands beside it (%s)', (inner) => {
+  const calculated = term('zorble', `ticket revenue ${inner} passengers`, 'calculation');
+  const shown = (text: string) => read(text, { ...known, before: null }).reading?.shown[0]?.calculation;
+  const own = shown(calculated.means);
+  expect(own).toMatchObject({ kind: 'arithmetic' });
+  for (const [outer, operator] of [
+    ['+', 'add'],
+    ['-', 'subtract'],
+    ['*', 'multiply'],
+    ['/', 'divide'],
+  ] as const) {
+    const after = shown(inOtherWords(`fuel cost ${outer} zorble`, [calculated])?.text ?? '');
+    expect([outer, after]).toEqual([
+      outer,
+      { kind: 'arithmetic', operator, left: { kind: 'measure', measure: 'fuel_cost' }, right: own },
+    ]);
+    const before = shown(inOtherWords(`zorble ${outer} fuel cost`, [calculated])?.text ?? '');
+    expect([outer, before]).toEqual([
+      outer,
+      { kind: 'arithmetic', operator, left: own, right: { kind: 'measure', measure: 'fuel_cost' } },
+    ]);
+  }
+  // what would take a part of it is not understood, rather than another number
+  expect(shown(inOtherWords('average zorble', [calculated])?.text ?? '')).toBeUndefined();
 });
 
 test('a meaning that is not understood is none, and says which words', () => {

@@ -2,12 +2,14 @@
  * Terms: phrases of the people, each with its meaning in words that are understood already. In a question a term stands for its
  * meaning, wherever that may stand; what is read of it is marked at the words that were typed.
  */
+import type { TermKind } from '../contract/terms';
 import type { Completion } from './suggest';
 import { nameWords, singular, tokenise, type Token } from './tokens';
 import type { Note, ReadResult, WordUse } from './read';
 
 export interface Term {
   readonly id: string;
+  readonly kind: TermKind;
   /** As it was taught. */
   readonly term: string;
   readonly means: string;
@@ -70,8 +72,13 @@ export function inOtherWords(text: string, terms: readonly Term[]): InOtherWords
   return told.length > MOST_LETTERS ? null : { text: told, stretches: placed };
 }
 
-/** A meaning with the terms in it written out, but for the term itself. */
+/** A meaning with the terms in it written out, but for the term itself. A calculation stays one thing, whatever stands beside it. */
 function writtenOut(term: Term, terms: readonly Term[], left: number): string {
+  const means = withTerms(term, terms, left);
+  return term.kind === 'calculation' ? `(${means})` : means;
+}
+
+function withTerms(term: Term, terms: readonly Term[], left: number): string {
   if (left === 0) return term.means;
   const others = terms.filter((one) => one.id !== term.id);
   const inner = inOtherWords(term.means, others);

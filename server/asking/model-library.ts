@@ -60,7 +60,7 @@ function termsFor(terms: readonly KeptTerm[], person: Asker, sight: Sight): Term
   return terms
     .filter((term) => holdsFor(term, person) && sight.text(term.means) === term.means)
     .sort((a, b) => rank(a) - rank(b))
-    .map(({ id, term, means }) => ({ id, term, means }));
+    .map(({ id, term, means, kind }) => ({ id, term, means, kind }));
 }
 
 const quoted = (name: string) => `"${name.replace(/"/g, '""')}"`;

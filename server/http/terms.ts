@@ -1,6 +1,6 @@
 /** Terms that people teach: for themselves at once, for others when a steward accepts; and words that were not understood. */
 import express, { Router } from 'express';
-import { termBody, termStateBody, type Impact, type TermKind, type TermView } from '@zud/core/contract/terms';
+import { termBody, termStateBody, type Impact, type TermView } from '@zud/core/contract/terms';
 import { notFound, forbidden, Problem } from '@zud/core/contract/problem';
 import { BUILDING_WORDS } from '@zud/core/language/grammar/grammar';
 import { termMeaning } from '@zud/core/language/term-kind';
@@ -115,17 +115,18 @@ export function termRoutes(context: Context): Router {
     handle(async (request, response): Promise<Impact> => {
       const person = personWith(request, 'steward');
       const ready = await library.get(textOf(request, 'model'), person);
-      const { id, term, means } = await termAt(ready.model.id, textOf(request, 'term'));
+      const { id, term, means, kind } = await termAt(ready.model.id, textOf(request, 'term'));
+      const proposed: Term = { id, term, means, kind };
       const others = ready.terms.filter((one) => one.id !== id);
       const all = await savedQuestions(store, ready.model.id, now());
       const options = optionsFor(context, person, response);
       const questions = await impactOf(
-        holding(all, { id, term, means }),
+        holding(all, proposed),
         { ...ready, terms: others },
-        { ...ready, terms: [{ id, term, means }, ...others] },
+        { ...ready, terms: [proposed, ...others] },
         { reader, answering, options },
       );
-      return { questions, looked: all.length, clashes: clashesOf({ id, term, means }, ready) };
+      return { questions, looked: all.length, clashes: clashesOf(proposed, ready) };
     }),
   );
   router.get(
@@ -146,7 +147,7 @@ function viewOf(term: KeptTerm, person: Person): TermView {
     id: term.id,
     term: term.term,
     means: term.means,
-    kind: term.kind as TermKind,
+    kind: term.kind,
     for: term.forGroup === null ? 'me' : term.forGroup === '' ? 'everyone' : term.forGroup,
     state: term.state === 'withdrawn' ? 'declined' : term.state,
     by: term.author,
@@ -187,7 +188,7 @@ function termFault(
   const [there] = ready.names.exactly(words);
   if (there)
     return `“${term}” is a name of this model already, for ${there.label}. Choose another phrase; nothing was lost.`;
-  const made: Term = { id: '', term, means };
+  const made: Term = { id: '', term, means, kind: 'question' };
   if (standsForItself(made, ready.terms)) return `“${term}” would stand for itself. Say what it means in other words.`;
   return null;
 }

@@ -1,5 +1,6 @@
 /** The application's own tables. Loaded data lives in a schema of its own, `data`. */
 import { TOKEN_SCOPES } from '@zud/core/contract/people';
+import { TERM_KINDS } from '@zud/core/contract/terms';
 import {
   bigint,
   boolean,
@@ -453,7 +454,7 @@ export const terms = pgTable(
       .references(() => models.id, { onDelete: 'cascade' }),
     term: text('term').notNull(),
     means: text('means').notNull(),
-    kind: text('kind').notNull(),
+    kind: text('kind', { enum: TERM_KINDS }).notNull(),
     /** For whom: null for who taught it, an empty text for everyone, else a group. */
     forGroup: text('for_group'),
     by: uuid('by')
