@@ -346,6 +346,7 @@ export const OPERATIONS: readonly Operation[] = [
     method: 'post',
     path: '/models/{id}/versions/{version}/draft',
     does: 'Puts an earlier version into the draft (steward)',
+    query: ['revision'],
     answers: workshop.modelDraft,
   },
   { method: 'get', path: '/models/{id}/terms', does: 'Terms that people taught', answers: list(terms.term) },

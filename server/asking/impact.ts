@@ -20,14 +20,6 @@ export interface Asked {
   readonly affected?: Affected | null;
 }
 
-/** What a question comes to: a reading with its figures, or why there is none. */
-interface Outcome {
-  readonly reading: Reading | null;
-  /** In words: the headline, or the reason. */
-  readonly told: string;
-  readonly figures: string | null;
-}
-
 /**
  * @param now the model as people ask it @param then as they would
  * @param seen is told how many of how many were looked at
@@ -51,7 +43,9 @@ export async function impactOf(
     const compared = known.get(key) ?? compare(question, now, then, asked);
     known.set(key, compared);
     const one = await compared;
-    if (one !== null) found.push({ where: question.where, asked: question.asked, ...one });
+    // other people's words, as whoever looks may know them
+    if (one !== null)
+      found.push({ where: now.sight.text(question.where), asked: now.sight.text(question.asked), ...one });
     seen(index + 1, questions.length);
   }
   return found;
@@ -64,60 +58,48 @@ async function compare(
   then: ReadyModel,
   asked: Asked,
 ): Promise<Omit<ChangedQuestion, 'where' | 'asked'> | null> {
-  if (await isTheSame(question, now, then, asked)) {
-    const reading = question.typed
-      ? await readingOf(question.asked, question.before, now, asked.reader)
-      : question.reading;
-    const told = reading === null ? '' : sentenceOf(reading, now.naming, now.calendar).text;
-    return reading === null ? null : { before: told, after: told, numbers: 'same' };
-  }
-  const before = await outcomeOf(question, now, asked);
-  const after = await outcomeOf(question, then, asked);
-  if (before.figures === null && after.figures === null) return null;
-  const numbers = after.figures === null ? 'unreadable' : before.figures === after.figures ? 'same' : 'other';
-  return { before: before.figures === null ? null : before.told, after: after.told, numbers };
-}
-
-/** Is it read as the same reading, of nothing that the change concerns? Then its numbers are the same, and need not be computed. */
-async function isTheSame(
-  { asked: text, typed, reading: kept, before }: SavedQuestion,
-  now: ReadyModel,
-  then: ReadyModel,
-  { reader, affected }: Asked,
-): Promise<boolean> {
-  if (affected === undefined || affected === null) return false;
+  const { typed, asked: text, before, reading: kept } = question;
   const [one, other] = typed
-    ? await Promise.all([readingOf(text, before, now, reader), readingOf(text, before, then, reader)])
+    ? [await readingOf(text, before, now, asked.reader), await readingOf(text, before, then, asked.reader)]
     : [kept, kept];
-  return (
-    one !== null &&
-    other !== null &&
-    canonical(one) === canonical(other) &&
-    // an explanation looks at all measures and levels
-    one.explain === undefined &&
-    one.rows === null &&
-    missingFrom(one, now.model) === null &&
-    missingFrom(one, then.model) === null &&
-    !referencesIn(one).some(
-      ({ kind, id }) =>
-        (kind === 'measure' && affected.measures.has(id)) ||
-        (kind === 'level' && affected.levels.has(id)) ||
-        (kind === 'set' && affected.sets.has(id)),
-    )
-  );
+  if (one === null && other === null) return null;
+  if (one !== null && other !== null && isTheSame(one, other, now, then, asked)) {
+    const told = sentenceOf(one, now.naming, now.calendar).text;
+    return { before: told, after: told, numbers: 'same' };
+  }
+  const [was, is] = [await outcomeOf(one, now, asked), await outcomeOf(other, then, asked)];
+  if (was.figures === null && is.figures === null) return null;
+  const numbers = is.figures === null ? 'unreadable' : was.figures === is.figures ? 'same' : 'other';
+  return { before: was.figures === null ? null : was.told, after: is.told, numbers };
 }
 
+/** Is it the same reading, of nothing that the change concerns? Then its numbers are the same, and need not be computed. */
+const isTheSame = (one: Reading, other: Reading, now: ReadyModel, then: ReadyModel, { affected }: Asked): boolean =>
+  affected !== undefined &&
+  affected !== null &&
+  canonical(one) === canonical(other) &&
+  // an explanation looks at all measures and levels, and a listing at the usual columns of its records
+  one.explain === undefined &&
+  one.rows === null &&
+  missingFrom(one, now.model) === null &&
+  missingFrom(one, then.model) === null &&
+  !referencesIn(one).some(
+    ({ kind, id }) =>
+      (kind === 'measure' && affected.measures.has(id)) ||
+      (kind === 'level' && affected.levels.has(id)) ||
+      (kind === 'set' && affected.sets.has(id)),
+  );
+
+/** What a reading comes to: in words, the headline or why there is none, and its figures, by which two are compared. */
 async function outcomeOf(
-  { asked: text, typed, reading: kept, before }: SavedQuestion,
+  reading: Reading | null,
   ready: ReadyModel,
-  { reader, answering, options }: Asked,
-): Promise<Outcome> {
+  { answering, options }: Asked,
+): Promise<{ readonly told: string; readonly figures: string | null }> {
+  if (reading === null) return { told: 'It is not understood.', figures: null };
   try {
-    const reading = typed ? await readingOf(text, before, ready, reader) : kept;
-    if (reading === null) return { reading: null, told: 'It is not understood.', figures: null };
     const { answer, headline, sentence } = await answering.answer(reading, ready, options);
     return {
-      reading,
       told: headline === '' ? sentence.text : headline,
       figures: canonical([
         answer.columns.map(({ key, role }) => [key, role]),
@@ -126,7 +108,7 @@ async function outcomeOf(
     };
   } catch (error) {
     if (error instanceof Unanswerable || error instanceof TimeLimitReached)
-      return { reading: null, told: error.message, figures: null };
+      return { told: error.message, figures: null };
     throw error;
   }
 }

@@ -46,6 +46,9 @@ interface Lists {
   readonly lastData: string | null;
 }
 
+/** What is ready of a model whoever asks, but for the day. */
+type Prepared = Omit<ReadyModel, 'calendar' | 'tables' | 'terms'> & { readonly lists: Lists };
+
 /** Members of a level beyond this many are not indexed; the level can still be broken down by. */
 const MOST_MEMBERS = 200_000;
 /** Indexes that are kept ready: one for each model and each way of seeing it. */
@@ -90,22 +93,13 @@ export class ModelLibrary {
     const { model, fileVersion, dataVersion, tables, terms } = await this.states.get(id, () => this.stateOf(id));
     const access = this.accessOf(model, person.groups);
     const version = `${fileVersion}/${dataVersion}`;
-    const key = `${id} ${access.key}`;
-    const wanted = `${key} ${version}`;
-    let found = this.ready.get(wanted);
-    if (!found) {
-      found = this.prepare(model, access, version, dataVersion);
-      for (const there of this.ready.keys()) if (there.startsWith(`${key} `)) this.ready.delete(there);
-      this.ready.set(wanted, found);
-      for (const oldest of this.ready.keys()) if (this.ready.size > MOST_READY) this.ready.delete(oldest);
-      found.catch(() => this.ready.delete(wanted));
-    }
+    const found = this.once(`${id} ${access.key}`, version, () => this.prepare(model, access, version, dataVersion));
     const { lists, ...rest } = await found;
     return { ...rest, tables, terms: termsFor(terms, person, rest.sight), calendar: this.calendarOf(model, lists) };
   }
 
   /**
-   * A model file that is not published, as one person would be asked by it. Nothing of it is kept.
+   * A model file that is not published, as one person would be asked by it. Nothing of it is stored.
    * @throws ModelAtFault where it does not fit its tables
    */
   async unpublished(file: ModelFile, person: Asker): Promise<ReadyModel> {
@@ -117,10 +111,25 @@ export class ModelLibrary {
     ]);
     const version = `draft ${digest(JSON.stringify(model.file))}/${dataVersion}`;
     const [{ lists, ...rest }, terms] = await Promise.all([
-      this.prepare(model, access, version, dataVersion, false),
+      this.once(`draft of ${file.id} ${access.key}`, version, () =>
+        this.prepare(model, access, version, dataVersion, false),
+      ),
       termsOf(this.database.store, file.id),
     ]);
     return { ...rest, tables, terms: termsFor(terms, person, rest.sight), calendar: this.calendarOf(model, lists) };
+  }
+
+  /** What was made ready last of a model as some people see it, as long as model and data are the same. */
+  private once(key: string, version: string, make: () => Promise<Prepared>): Promise<Prepared> {
+    const wanted = `${key} ${version}`;
+    const there = this.ready.get(wanted);
+    if (there !== undefined) return there;
+    const made = make();
+    for (const other of this.ready.keys()) if (other.startsWith(`${key} `)) this.ready.delete(other);
+    this.ready.set(wanted, made);
+    for (const oldest of this.ready.keys()) if (this.ready.size > MOST_READY) this.ready.delete(oldest);
+    made.catch(() => this.ready.delete(wanted));
+    return made;
   }
 
   /** Told once for each model and set of groups: rules may name many members. */

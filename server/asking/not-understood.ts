@@ -64,13 +64,14 @@ export async function notUnderstoodOf(
     );
     const still = again.words.filter(({ use }) => use === 'unresolved').map(({ text }) => text.toLowerCase());
     if (!words.split(' ').some((word) => still.some((one) => one.split(' ').includes(word)))) continue;
+    const proposed = failed.map(({ asked, retried }) => putInPlace(asked, retried)).find((one) => one !== null) ?? null;
     told.push({
-      words,
+      words: ready.sight.text(words),
       times: failed.length,
       people: new Set(failed.map(({ person }) => person)).size,
       questions: [...new Set(failed.map(({ asked }) => ready.sight.text(asked)))].slice(0, MOST_QUESTIONS),
       near: again.options.map(({ label }) => label).slice(0, MOST_QUESTIONS),
-      means: failed.map(({ asked, retried }) => putInPlace(asked, retried)).find((one) => one !== null) ?? null,
+      means: proposed === null ? null : ready.sight.text(proposed),
     });
   }
   return told;

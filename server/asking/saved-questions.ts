@@ -5,7 +5,6 @@ import type { Reading } from '@zud/core/reading/schema';
 import type { Store } from '../store/database';
 
 export interface SavedQuestion {
-  readonly kind: 'step' | 'tile';
   /** Whose, and where. */
   readonly where: string;
   /** The words; of a tile its title, which may be none. */
@@ -44,7 +43,6 @@ export async function savedQuestions(store: Store, modelId: string, now: Date): 
     where tiles.model_id = ${modelId} and tiles.reading is not null order by boards.id, tiles.id`);
   return [
     ...tiles.rows.map((row): SavedQuestion => ({
-      kind: 'tile',
       where: `Board “${row.board}”, ${row.person}`,
       asked: row.title ?? '',
       reading: readingIn(row.reading),
@@ -52,7 +50,6 @@ export async function savedQuestions(store: Store, modelId: string, now: Date): 
       typed: false,
     })),
     ...steps.rows.map((row): SavedQuestion => ({
-      kind: 'step',
       where: `Inquiry “${row.title}”, ${row.person}`,
       asked: row.asked,
       reading: readingIn(row.reading),

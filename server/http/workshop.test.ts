@@ -100,6 +100,10 @@ test('two stewards lose nothing: the second is told, with what the first kept', 
   expect(second.status).toBe(409);
   const there = (second.body as unknown as { draft: ModelDraftView }).draft;
   expect(there.file).toEqual(first.body.file);
+  // nor does a version take the place of what the first kept, unseen
+  const version = `/models/ferries/versions/${first.body.version}/draft`;
+  expect((await ada('POST', version)).status).toBe(409);
+  expect((await seen()).file).toEqual(first.body.file);
   const again = await put(ada, withMeasure(there.file, 'vehicles', { description: 'By Ada' }), there.revision);
   expect(again.body.changes.map(({ id }) => id).sort()).toEqual(['passengers', 'vehicles']);
   // what the first looked at is not what would be published

@@ -1,6 +1,5 @@
 /** The workshop: the draft of a model that stewards change together, what it would change, publishing it, and going back. */
-import { Router, raw } from 'express';
-import express from 'express';
+import express, { Router, raw, type Request } from 'express';
 import { stringify } from 'yaml';
 import { z } from 'zod';
 import { notFound, Problem } from '@zud/core/contract/problem';
@@ -93,6 +92,22 @@ export function workshopRoutes(context: Context): Router {
     };
   }
 
+  /** @throws Problem 409 where the draft is not the one that `?revision=` says, so that nothing of anybody’s is lost */
+  async function keptAs(model: ModelRow, file: ModelFile, request: Request, personId: string): Promise<ModelDraftView> {
+    const revision = parsed(revisionSchema, request.query['revision']) ?? null;
+    const kept = await keepDraft(store, model.id, file, revision, personId, now());
+    if (kept !== null) return viewOf(model, kept);
+    const there = await draftOf(store, model.id);
+    throw new Problem(
+      409,
+      'Changed meanwhile',
+      there === null
+        ? 'The draft was published or dropped meanwhile. Begin a new one; what you changed is still on your page.'
+        : 'There is a draft that is not the one you looked at. Nothing of it was changed; look at it, and change it again.',
+      { draft: await viewOf(model, there) },
+    );
+  }
+
   router.get(
     '/models/:model/draft',
     handle(async (request, response) => {
@@ -113,23 +128,10 @@ export function workshopRoutes(context: Context): Router {
     handle(async (request) => {
       const person = personWith(request, 'steward');
       const model = await modelAt(textOf(request, 'model'));
-      const revision = parsed(revisionSchema, request.query['revision']) ?? null;
       const file = await fileIn(request.body);
       if (file.id !== model.id)
         throw new Problem(422, 'It was not kept', `The file’s id is “${file.id}”, the address says “${model.id}”.`);
-      const kept = await keepDraft(store, model.id, file, revision, person.id, now());
-      if (kept === null) {
-        const there = await draftOf(store, model.id);
-        throw new Problem(
-          409,
-          'Changed meanwhile',
-          there === null
-            ? 'The draft was published or dropped meanwhile. Begin a new one; what you changed is still on your page.'
-            : 'Somebody else changed the draft meanwhile. Yours was not kept; look at theirs and change it again.',
-          { draft: await viewOf(model, there) },
-        );
-      }
-      return viewOf(model, kept);
+      return keptAs(model, file, request, person.id);
     }),
   );
   router.delete(
@@ -223,7 +225,10 @@ export function workshopRoutes(context: Context): Router {
       });
     }),
   );
-  /** A version goes back into the draft, which is looked at and published like any other. */
+  /**
+   * A version goes back into the draft, which is looked at and published like any other. In the place of a draft that is there only for
+   * whoever says with `?revision=` which one that was.
+   */
   router.post(
     '/models/:model/versions/:version/draft',
     handle(async (request) => {
@@ -232,11 +237,7 @@ export function workshopRoutes(context: Context): Router {
       const version = parsed(z.coerce.number().int().min(1), textOf(request, 'version'));
       const file = await versionOf(store, model.id, version);
       if (file === null) throw notFound('version');
-      const there = await draftOf(store, model.id);
-      const kept = await keepDraft(store, model.id, file, there?.revision ?? null, person.id, now());
-      if (kept === null)
-        throw new Problem(409, 'Changed meanwhile', 'Somebody else changed the draft meanwhile. Try again.');
-      return viewOf(model, kept);
+      return keptAs(model, file, request, person.id);
     }),
   );
 

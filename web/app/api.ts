@@ -287,8 +287,12 @@ export const api = {
     return found;
   },
   versions: (model: string) => call<readonly ModelVersionView[]>('GET', `/models/${model}/versions`),
-  draftOfVersion: (model: string, version: number) =>
-    call<ModelDraftView>('POST', `/models/${model}/versions/${version}/draft`),
+  /** @param revision of the draft whose place it takes; null where there is none */
+  draftOfVersion: (model: string, version: number, revision: number | null) =>
+    call<ModelDraftView>(
+      'POST',
+      `/models/${model}/versions/${version}/draft${revision === null ? '' : `?revision=${revision}`}`,
+    ),
   tableProfile: (name: string, signal?: AbortSignal) =>
     call<TableProfile>('GET', `/tables/${name}/profile`, undefined, signal),
   tables: () => call<readonly LoadedTable[]>('GET', '/tables'),

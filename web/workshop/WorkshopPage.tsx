@@ -89,6 +89,6 @@ function Shown({
     case 'file':
       return <FileSection modelId={modelId} draft={draft} />;
     case 'versions':
-      return <VersionsSection modelId={modelId} current={draft.version} />;
+      return <VersionsSection modelId={modelId} draft={draft} />;
   }
 }

@@ -39,27 +39,38 @@ export function useDraft(modelId: string): DraftHandle {
       } catch (error) {
         if (!(error instanceof ProblemError) || error.status !== 409 || tries >= MOST_TRIES) throw error;
         there = await api.draft(modelId);
+        // what somebody else changed meanwhile is not taken back by going back to a file from before
+        setBefore([]);
       }
   };
+  /** The file before, as long as nobody else changed the draft since. */
+  const undone = async (): Promise<ModelDraftView | undefined> => {
+    const [there, file] = [client.getQueryData<ModelDraftView>(key), before.at(-1)];
+    if (there === undefined || file === undefined) return there;
+    try {
+      const now = await api.keepDraft(modelId, file, there.revision);
+      setBefore((all) => all.slice(0, -1));
+      return now;
+    } catch (error) {
+      setBefore([]);
+      await client.invalidateQueries({ queryKey: key });
+      throw error;
+    }
+  };
   const save = useMutation({
-    mutationFn: (edit: FileEdit) => {
-      const next = last.current.catch(() => undefined).then(() => kept(edit));
+    mutationFn: (work: () => Promise<ModelDraftView | undefined>) => {
+      const next = last.current.catch(() => undefined).then(work);
       last.current = next;
       return next;
     },
     onSuccess: (now) => client.setQueryData(key, now),
   });
-  const undo = () => {
-    const file = before.at(-1);
-    if (file === undefined) return;
-    save.mutate(() => file, { onSuccess: () => setBefore((all) => all.slice(0, -2)) });
-  };
   return {
     draft: found.data,
     error: found.error,
     retry: () => void found.refetch(),
-    edit: (edit) => save.mutate(edit),
-    undo: before.length === 0 ? null : undo,
+    edit: (edit) => save.mutate(() => kept(edit)),
+    undo: before.length === 0 ? null : () => save.mutate(undone),
     saving: save.isPending,
     failure: save.error,
     forget: () => setBefore([]),
