@@ -1,14 +1,7 @@
 /** Laws of a change of make-up: noise is rarely told, a move is, whether at once or little by little. */
+import { normals } from '../../tests/normals';
 import { shareMoved } from './make-up-change';
 
-function normals(seed: number): () => number {
-  let state = seed >>> 0;
-  const uniform = (): number => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    return (state + 0.5) / 2 ** 32;
-  };
-  return () => Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform());
-}
 const WORLDS = 2000;
 const told = (at: (month: number) => number): number =>
   Array.from({ length: WORLDS }, (_one, seed) => {

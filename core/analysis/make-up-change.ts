@@ -1,9 +1,6 @@
 /** Whether the share of a member in a whole is another than a year before. */
 import { studentTail } from './distributions';
-import { medianOf } from './statistics';
-
-/** The median of the size of a standard normal variable. */
-const MIDDLE_SIZE = 0.6745;
+import { medianOf, MIDDLE_SIZE } from './statistics';
 
 /**
  * The mean of the changes on the same months of the year before, beside how much such changes differ from one month to the next: that

@@ -3,7 +3,7 @@
  * it is measured by (in the spirit of STL, Cleveland and others 1990, with running medians in the place of local regression).
  */
 import type { Grain } from '../time/grain';
-import { medianOf } from './statistics';
+import { medianOf, MIDDLE_SIZE } from './statistics';
 
 /** Periods of a season: of a year, or of a week of days. */
 export const SEASON: Readonly<Record<Grain, number>> = { day: 7, week: 52, month: 12, quarter: 4, half: 2, year: 1 };
@@ -20,8 +20,6 @@ export interface TakenApart {
 
 /** Half the width of the running median of a line without seasons. */
 const HALF_WIDTH = 3;
-/** The median of the size of a standard normal variable. */
-const MIDDLE_SIZE = 0.6745;
 
 /**
  * @param values in the order of time, none missing

@@ -11,6 +11,8 @@ export function medianOf(values: readonly number[]): number {
       : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
 }
 
+/** The median of the size of a standard normal variable. */
+export const MIDDLE_SIZE = 0.6745;
 const FAR = 3.5;
 
 /** The places of values whose modified z score is beyond 3.5 (Iglewicz and Hoaglin 1993); none where most values are equal. */
@@ -18,7 +20,7 @@ export function outliers(values: readonly number[]): number[] {
   const middle = medianOf(values);
   const deviation = medianOf(values.map((value) => Math.abs(value - middle)));
   if (!(deviation > 0)) return [];
-  return values.flatMap((value, index) => ((0.6745 * Math.abs(value - middle)) / deviation > FAR ? [index] : []));
+  return values.flatMap((value, index) => ((MIDDLE_SIZE * Math.abs(value - middle)) / deviation > FAR ? [index] : []));
 }
 
 /**

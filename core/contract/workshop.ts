@@ -1,25 +1,11 @@
 /** Drafts and versions of a model. */
 import { z } from 'zod';
-import type { ModelChange } from '../model/changes';
+import { CHANGE_SECTIONS, type ModelChange } from '../model/changes';
 import { modelFileSchema } from '../model/schema';
 import { list, moment } from './building-blocks';
 
-export const SECTIONS = [
-  'model',
-  'tables',
-  'facts',
-  'dates',
-  'hierarchies',
-  'measures',
-  'sets',
-  'seasons',
-  'glossary',
-  'rowRules',
-  'sensitive',
-] as const;
-
 export const modelChange: z.ZodType<ModelChange> = z.object({
-  section: z.enum(SECTIONS),
+  section: z.enum(CHANGE_SECTIONS),
   id: z.string(),
   name: z.string(),
   how: z.enum(['added', 'removed', 'changed', 'moved']),

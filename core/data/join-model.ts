@@ -1,6 +1,5 @@
 /** A model with loaded tables joined to it: what of theirs is looked up in the tables it has, and the measures, levels and dates they bring. */
-import type { ModelFile } from '../model/schema';
-import { modelFileSchema } from '../model/schema';
+import { modelFileSchema, type ModelFile } from '../model/schema';
 import { draftModel, freeId, type FoundJoin, type Reason, type TableFacts } from './draft-model';
 
 export type JoinedModel =
@@ -39,9 +38,8 @@ export function joinedInto(file: ModelFile, tables: readonly TableFacts[], joins
       ok: false,
       reason: `No column of “${(alone ?? added[0])?.name ?? ''}” is found in a column of the model whose values stand there once each, so a join would find nothing, or count rows several times. Give the column the name of the one it belongs to, or ask the table by itself.`,
     };
-  const draft = modelFileSchema.parse(draftModel(added, among, { id: file.id, name: file.name }).file);
-  const made = draftModel(added, among, { id: file.id, name: file.name });
-  const renamed = freedFrom(draft, file);
+  const draft = draftModel(added, among, { id: file.id, name: file.name });
+  const renamed = freedFrom(modelFileSchema.parse(draft.file), file);
   const nodeOf = (loaded: string) => file.tables.find((table) => (table.source ?? table.id) === loaded);
   const joined = outward.flatMap(({ from, to }) => {
     const node = nodeOf(to.table);
@@ -64,7 +62,7 @@ export function joinedInto(file: ModelFile, tables: readonly TableFacts[], joins
         why: `${from.column} is found in ${to.table}.${to.column} for ${matched} of ${matched + unmatched} rows.`,
         sure: unmatched === 0,
       })),
-      ...made.reasons,
+      ...draft.reasons,
     ],
     file: {
       ...file,

@@ -1,18 +1,20 @@
 /** How one model file differs from another: thing by thing, each with its fields as they were and as they are. */
 import type { ModelFile } from './schema';
 
-export type ChangeSection =
-  | 'model'
-  | 'tables'
-  | 'facts'
-  | 'dates'
-  | 'hierarchies'
-  | 'measures'
-  | 'sets'
-  | 'seasons'
-  | 'glossary'
-  | 'rowRules'
-  | 'sensitive';
+export const CHANGE_SECTIONS = [
+  'model',
+  'tables',
+  'facts',
+  'dates',
+  'hierarchies',
+  'measures',
+  'sets',
+  'seasons',
+  'glossary',
+  'rowRules',
+  'sensitive',
+] as const;
+export type ChangeSection = (typeof CHANGE_SECTIONS)[number];
 
 export interface FieldChange {
   readonly field: string;
@@ -71,7 +73,7 @@ function thingsOf(file: ModelFile): Readonly<Record<ChangeSection, readonly Thin
 /** @returns nothing where both say the same */
 export function changesOf(before: ModelFile, after: ModelFile): ModelChange[] {
   const [was, is] = [thingsOf(before), thingsOf(after)];
-  return (Object.keys(is) as ChangeSection[]).flatMap((section): ModelChange[] => {
+  return CHANGE_SECTIONS.flatMap((section): ModelChange[] => {
     const old = new Map(was[section].map((one) => [one.id, one]));
     const now = new Map(is[section].map((one) => [one.id, one]));
     const kept = (of: ReadonlyMap<string, Thing>, other: ReadonlyMap<string, Thing>) =>

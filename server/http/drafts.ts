@@ -124,13 +124,16 @@ export function draftRoutes({ database }: Context): Router {
   return router;
 }
 
-/** The loaded tables that something may be looked up in: those that hold levels. */
+/** The loaded tables that something may be looked up in: those that hold levels, and no facts that nothing of the model looks up. */
 const parentsOf = (file: ModelFile): string[] => {
   const holding = new Set(file.dimensions.flatMap(({ levels }) => levels.map(({ column }) => column.split('.')[0])));
   const facts = new Set(file.facts.map(({ table }) => table));
+  const lookedUp = new Set(file.tables.flatMap(({ joins }) => joins.map(({ to }) => to)));
   return [
     ...new Set(
-      file.tables.filter(({ id }) => holding.has(id) && !facts.has(id)).map((table) => table.source ?? table.id),
+      file.tables
+        .filter(({ id }) => holding.has(id) && (!facts.has(id) || lookedUp.has(id)))
+        .map((table) => table.source ?? table.id),
     ),
   ];
 };

@@ -20,6 +20,17 @@ export async function draftOf(store: Store, modelId: string): Promise<DraftRow |
   return row ?? null;
 }
 
+/** The model with its draft, for one at a time: the model's row is held, as there may be no draft yet. */
+async function locked(kept: Pick<Store, 'select'>, modelId: string) {
+  const [model] = await kept
+    .select({ version: models.version })
+    .from(models)
+    .where(eq(models.id, modelId))
+    .for('update');
+  const [draft] = await kept.select().from(modelDrafts).where(eq(modelDrafts.modelId, modelId));
+  return { model, draft };
+}
+
 /**
  * Keeps a draft as it is now.
  * @param revision the one that was changed; null begins a draft
@@ -34,13 +45,7 @@ export async function keepDraft(
   now: Date,
 ): Promise<DraftRow | null> {
   return store.transaction(async (kept) => {
-    // one at a time, also for those who begin
-    const [model] = await kept
-      .select({ version: models.version })
-      .from(models)
-      .where(eq(models.id, modelId))
-      .for('update');
-    const [there] = await kept.select().from(modelDrafts).where(eq(modelDrafts.modelId, modelId));
+    const { model, draft: there } = await locked(kept, modelId);
     if (model === undefined || (there?.revision ?? null) !== revision) return null;
     const changed = { file, changedBy: personId, changedAt: now };
     if (there === undefined) {
@@ -79,12 +84,7 @@ export async function publishDraft(
   now: Date,
 ): Promise<number | 'changed'> {
   return store.transaction(async (kept) => {
-    const [model] = await kept
-      .select({ version: models.version })
-      .from(models)
-      .where(eq(models.id, modelId))
-      .for('update');
-    const [draft] = await kept.select().from(modelDrafts).where(eq(modelDrafts.modelId, modelId));
+    const { model, draft } = await locked(kept, modelId);
     if (model === undefined || draft === undefined || draft.revision !== revision || draft.base !== model.version)
       return 'changed';
     const version = model.version + 1;

@@ -15,8 +15,9 @@ import type { ModelFile } from '@zud/core/model/schema';
 import { rangeWords } from '@zud/core/reading/words';
 import { MONTHS } from '@zud/core/time/names';
 import { SERIF } from '../app/theme';
-import { Button, Field, PrimaryButton, TextButton } from '../parts/controls';
+import { Button, Field, TextButton } from '../parts/controls';
 import { Head, Title } from '../parts/List';
+import { Editor } from './Editor';
 import { Grid, listOf, Select } from './fields';
 import type { DraftHandle } from './use-draft';
 
@@ -173,13 +174,11 @@ function SeasonEditor(props: { season: Season; onApply: (season: Season) => void
   const [to, setTo] = useState(props.season.to ?? '');
   const ready = name.trim() !== '' && MONTH_DAY.test(from) && MONTH_DAY.test(to);
   return (
-    <form
-      aria-label={`${props.season.name === '' ? 'New season' : props.season.name}, edited`}
-      style={{ display: 'grid', gap: 12, padding: '10px 0' }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (ready) props.onApply({ ...props.season, name: name.trim(), synonyms: listOf(also), from, to });
-      }}
+    <Editor
+      label={`${props.season.name === '' ? 'New season' : props.season.name}, edited`}
+      ready={ready}
+      onKeep={() => props.onApply({ ...props.season, name: name.trim(), synonyms: listOf(also), from, to })}
+      onClose={props.onClose}
     >
       <Grid>
         <Field label="Name" value={name} onChange={setName} autoFocus />
@@ -187,12 +186,6 @@ function SeasonEditor(props: { season: Season; onApply: (season: Season) => void
         <Field label="From (month-day, such as 06-15)" value={from} onChange={setFrom} />
         <Field label="To (month-day)" value={to} onChange={setTo} />
       </Grid>
-      <div style={{ display: 'flex', gap: 10 }}>
-        <PrimaryButton type="submit" isDisabled={!ready}>
-          Keep in the draft
-        </PrimaryButton>
-        <Button onPress={props.onClose}>Close</Button>
-      </div>
-    </form>
+    </Editor>
   );
 }

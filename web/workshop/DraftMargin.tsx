@@ -56,7 +56,6 @@ export function DraftMargin({
       <section>
         <h2>Nothing drafted</h2>
         <p>What you change here begins a draft. Nobody else is asked by it until it is published.</p>
-        {publish.isSuccess ? <p role="status">Published as version {draft.version}.</p> : null}
       </section>
     );
   const shown = all ? changes : changes.slice(0, FEW);

@@ -2,11 +2,12 @@
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { ModelDraftView } from '@zud/core/contract/workshop';
-import { changeLevel, moveLevel } from '@zud/core/model/file-edits';
+import { changeLevel, moveLevel, type Patch } from '@zud/core/model/file-edits';
 import type { Level } from '@zud/core/model/schema';
 import { SERIF } from '../app/theme';
-import { Button, Field, PrimaryButton, TextButton } from '../parts/controls';
+import { Field, TextButton } from '../parts/controls';
 import { Title } from '../parts/List';
+import { Editor } from './Editor';
 import { Grid, listOf, Select, Text } from './fields';
 import type { DraftHandle } from './use-draft';
 
@@ -119,28 +120,25 @@ export function HierarchiesSection({ draft, handle }: { draft: ModelDraftView; h
   );
 }
 
-function LevelEditor(props: { level: Level; onApply: (patch: Partial<Level>) => void; onClose: () => void }) {
+function LevelEditor(props: { level: Level; onApply: (patch: Patch<Level>) => void; onClose: () => void }) {
   const { level } = props;
   const [name, setName] = useState(level.name);
   const [also, setAlso] = useState(level.synonyms.join(', '));
   const [kind, setKind] = useState(level.kind);
   const [description, setDescription] = useState(level.description ?? '');
   return (
-    <form
-      aria-label={`${level.name}, edited`}
-      style={{ display: 'grid', gap: 12, padding: '10px 0' }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (name.trim() === '') return;
-        const { description: _before, ...rest } = { description: level.description };
+    <Editor
+      label={`${level.name}, edited`}
+      ready={name.trim() !== ''}
+      onKeep={() =>
         props.onApply({
-          ...rest,
           name: name.trim(),
           synonyms: listOf(also),
           kind,
-          ...(description.trim() === '' ? {} : { description: description.trim() }),
-        });
-      }}
+          description: description.trim() === '' ? undefined : description.trim(),
+        })
+      }
+      onClose={props.onClose}
     >
       <Grid>
         <Field label="Name" value={name} onChange={setName} autoFocus />
@@ -158,12 +156,6 @@ function LevelEditor(props: { level: Level; onApply: (patch: Partial<Level>) => 
         />
       </Grid>
       <Text label="Description" value={description} rows={2} onChange={setDescription} />
-      <div style={{ display: 'flex', gap: 10 }}>
-        <PrimaryButton type="submit" isDisabled={name.trim() === ''}>
-          Keep in the draft
-        </PrimaryButton>
-        <Button onPress={props.onClose}>Close</Button>
-      </div>
-    </form>
+    </Editor>
   );
 }

@@ -1,18 +1,15 @@
 /** The editor of one measure: its names, what it is made of, and how it is written; a formula with completions and its fault in place. */
-import { useId, useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import styled from 'styled-components';
 import { FormulaError, measuresIn, parseFormula } from '@zud/core/model/calculation';
 import type { Measure, ModelFile } from '@zud/core/model/schema';
 import type { LoadedTable } from '../app/api';
-import { Button, Field, PrimaryButton, TextButton } from '../parts/controls';
+import { Field, TextButton } from '../parts/controls';
 import { Grid, listOf, Select, Text } from './fields';
-import { rowTest, TESTS, typedTest, type TestKind, type TypedTest } from './only-tests';
+import { rowTest, typedTest, type TypedTest } from './only-tests';
+import { OnlyTests } from './OnlyTests';
+import { Editor } from './Editor';
 
-const Form = styled.form`
-  display: grid;
-  gap: 12px;
-  padding: 12px 0 18px;
-`;
 const Fault = styled.p`
   color: var(--signal);
   font-size: 13px;
@@ -49,7 +46,7 @@ const OF_A_COLUMN: readonly Measure['kind'][] = [
 ];
 
 /** All fields of all kinds, as they are typed. */
-interface Form {
+interface Typed {
   readonly name: string;
   readonly also: string;
   readonly description: string;
@@ -71,7 +68,7 @@ interface Form {
   readonly only: readonly TypedTest[];
 }
 
-function formOf(measure: Measure, file: ModelFile): Form {
+function typedOf(measure: Measure, file: ModelFile): Typed {
   const own = measure as Partial<Record<string, unknown>> & Measure;
   const text = (value: unknown): string =>
     typeof value === 'string' || typeof value === 'number' ? String(value) : '';
@@ -99,7 +96,7 @@ function formOf(measure: Measure, file: ModelFile): Form {
 }
 
 /** The measure that a form says; what its kind does not have is left out. */
-function measureOf(form: Form, before: Measure, types: ReadonlyMap<string, string>): Measure {
+function measureOf(form: Typed, before: Measure, types: ReadonlyMap<string, string>): Measure {
   const decimals = Number(form.decimals);
   const format = {
     style: form.style,
@@ -162,11 +159,10 @@ export function MeasureEditor(props: {
   onRemove: () => void;
 }) {
   const { measure, file } = props;
-  const [form, setForm] = useState(() => formOf(measure, file));
-  const list = useId();
+  const [form, setForm] = useState(() => typedOf(measure, file));
   const set =
-    <Key extends keyof Form>(field: Key) =>
-    (value: Form[Key]) =>
+    <Key extends keyof Typed>(field: Key) =>
+    (value: Typed[Key]) =>
       setForm((now) => ({ ...now, [field]: value }));
   const named = file.measures.filter(({ id }) => id !== measure.id).map(({ id, name }) => [id, name] as const);
   const table = file.tables.find(({ id }) => id === file.facts.find((fact) => fact.id === form.fact)?.table);
@@ -184,12 +180,23 @@ export function MeasureEditor(props: {
           : ofRows && form.only.some((one) => rowTest(one, types) === null)
             ? 'Say of each condition its column and what it is compared with, or take it away.'
             : null;
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (fault === null) props.onApply(measureOf(form, measure, types));
-  };
   return (
-    <Form onSubmit={submit} aria-label={`${props.isNew ? 'New measure' : measure.name}, edited`}>
+    <Editor
+      label={`${props.isNew ? 'New measure' : measure.name}, edited`}
+      ready={fault === null}
+      onKeep={() => props.onApply(measureOf(form, measure, types))}
+      onClose={props.onClose}
+      {...(props.isNew ? { keep: 'Add to the draft' } : {})}
+      acts={
+        props.isNew ? null : (
+          <>
+            <TextButton onPress={() => props.onMove(-1)}>move up</TextButton>
+            <TextButton onPress={() => props.onMove(1)}>move down</TextButton>
+            <TextButton onPress={props.onRemove}>take out</TextButton>
+          </>
+        )
+      }
+    >
       <Grid>
         <Field label="Name" value={form.name} onChange={set('name')} autoFocus />
         <Field label="Also called (with commas between)" value={form.also} onChange={set('also')} />
@@ -234,7 +241,7 @@ export function MeasureEditor(props: {
       {form.kind === 'formula' ? (
         <>
           <Text label="Formula" value={form.formula} rows={2} onChange={set('formula')} />
-          <Completions id={list} formula={form.formula} file={file} onTake={set('formula')} />
+          <Completions formula={form.formula} file={file} onTake={set('formula')} />
         </>
       ) : null}
       <Grid>
@@ -246,7 +253,7 @@ export function MeasureEditor(props: {
             ['percent', 'a share in %'],
             ['currency', 'money'],
           ]}
-          onChange={(style) => set('style')(style as Form['style'])}
+          onChange={(style) => set('style')(style as Typed['style'])}
         />
         <Field label="Decimals" value={form.decimals} onChange={set('decimals')} />
         {form.style === 'currency' ? (
@@ -262,7 +269,7 @@ export function MeasureEditor(props: {
             ['more', 'more'],
             ['less', 'less'],
           ]}
-          onChange={(direction) => set('direction')(direction as Form['direction'])}
+          onChange={(direction) => set('direction')(direction as Typed['direction'])}
         />
         <Select label="Planned as" value={form.plan} options={[['', 'no plan'], ...named]} onChange={set('plan')} />
         <Select
@@ -277,27 +284,14 @@ export function MeasureEditor(props: {
       </Grid>
       <Text label="Description" value={form.description} rows={2} onChange={set('description')} />
       {fault === null ? null : <Fault role="alert">{fault}</Fault>}
-      <Acts>
-        <PrimaryButton type="submit" isDisabled={fault !== null}>
-          {props.isNew ? 'Add to the draft' : 'Keep in the draft'}
-        </PrimaryButton>
-        <Button onPress={props.onClose}>Close</Button>
-        {props.isNew ? null : (
-          <>
-            <TextButton onPress={() => props.onMove(-1)}>move up</TextButton>
-            <TextButton onPress={() => props.onMove(1)}>move down</TextButton>
-            <TextButton onPress={props.onRemove}>take out</TextButton>
-          </>
-        )}
-      </Acts>
-    </Form>
+    </Editor>
   );
 }
 
 const MOST_OFFERED = 6;
 
 /** Measures whose id or name begins as the last word of the formula does; one press puts one in its place. */
-function Completions(props: { id: string; formula: string; file: ModelFile; onTake: (formula: string) => void }) {
+function Completions(props: { formula: string; file: ModelFile; onTake: (formula: string) => void }) {
   const begun = /[a-z][a-z0-9_]*$/i.exec(props.formula)?.[0].toLowerCase() ?? '';
   const found =
     begun.length < 2
@@ -317,55 +311,5 @@ function Completions(props: { id: string; formula: string; file: ModelFile; onTa
         </TextButton>
       ))}
     </Acts>
-  );
-}
-
-/** Which records count: conditions that hold together. */
-function OnlyTests(props: {
-  tests: readonly TypedTest[];
-  columns: LoadedTable['columns'];
-  onChange: (tests: readonly TypedTest[]) => void;
-}) {
-  const { tests, columns, onChange } = props;
-  const change = (at: number, part: Partial<TypedTest>) =>
-    onChange(tests.map((one, index) => (index === at ? { ...one, ...part } : one)));
-  return (
-    <div role="group" aria-label="Only records whose">
-      {tests.map((one, at) => (
-        // rows have no name of their own
-        <Grid key={at} style={{ marginBottom: 8 }}>
-          <Select
-            label={at === 0 ? 'Only where' : 'and where'}
-            value={one.column}
-            options={[
-              ['', 'choose …'],
-              ...(one.column === '' || columns.some(({ name }) => name === one.column)
-                ? []
-                : [[one.column, one.column] as const]),
-              ...columns.map(({ name }) => [name, name] as const),
-            ]}
-            onChange={(column) => change(at, { column })}
-          />
-          <Select
-            label="how"
-            value={one.test}
-            options={TESTS}
-            onChange={(test) => change(at, { test: test as TestKind })}
-          />
-          {one.test === 'present' || one.test === 'missing' ? null : (
-            <Field label="what" value={one.value} onChange={(value) => change(at, { value })} />
-          )}
-          <TextButton
-            aria-label={`Take away the condition on ${one.column === '' ? 'no column' : one.column}`}
-            onPress={() => onChange(tests.filter((_other, index) => index !== at))}
-          >
-            take away
-          </TextButton>
-        </Grid>
-      ))}
-      <TextButton onPress={() => onChange([...tests, { column: '', test: 'is', value: '' }])}>
-        {tests.length === 0 ? 'count some records only …' : 'and another condition …'}
-      </TextButton>
-    </div>
   );
 }

@@ -5,8 +5,9 @@ import type { ModelDraftView } from '@zud/core/contract/workshop';
 import { addSet, changeSet, idFor, removeSet } from '@zud/core/model/file-edits';
 import type { NamedSet } from '@zud/core/model/schema';
 import { SERIF } from '../app/theme';
-import { Button, Field, PrimaryButton, TextButton } from '../parts/controls';
+import { Button, Field, TextButton } from '../parts/controls';
 import { Head, Title } from '../parts/List';
+import { Editor } from './Editor';
 import { Grid, listOf, Select, Text } from './fields';
 import type { DraftHandle } from './use-draft';
 
@@ -105,15 +106,12 @@ function SetEditor(props: {
     .split('\n')
     .map((one) => one.trim())
     .filter((one) => one !== '');
-  const ready = name.trim() !== '' && listed.length > 0;
   return (
-    <form
-      aria-label={`${props.set.name === '' ? 'New set' : props.set.name}, edited`}
-      style={{ display: 'grid', gap: 12, padding: '10px 0' }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (ready) props.onApply({ ...props.set, name: name.trim(), synonyms: listOf(also), level, members: listed });
-      }}
+    <Editor
+      label={`${props.set.name === '' ? 'New set' : props.set.name}, edited`}
+      ready={name.trim() !== '' && listed.length > 0}
+      onKeep={() => props.onApply({ ...props.set, name: name.trim(), synonyms: listOf(also), level, members: listed })}
+      onClose={props.onClose}
     >
       <Grid>
         <Field label="Name" value={name} onChange={setName} autoFocus />
@@ -121,12 +119,6 @@ function SetEditor(props: {
         <Select label="Members of" value={level} options={props.levels} onChange={setLevel} />
       </Grid>
       <Text label="Members, one a line" value={members} rows={5} onChange={setMembers} />
-      <div style={{ display: 'flex', gap: 10 }}>
-        <PrimaryButton type="submit" isDisabled={!ready}>
-          Keep in the draft
-        </PrimaryButton>
-        <Button onPress={props.onClose}>Close</Button>
-      </div>
-    </form>
+    </Editor>
   );
 }

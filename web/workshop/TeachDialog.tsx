@@ -58,13 +58,7 @@ export function TeachDialog(props: {
   return (
     <Dialog title="Teach a term" isOpen onClose={props.onClose}>
       <Form onSubmit={submit}>
-        <Field
-          label="When people say"
-          value={term}
-          onChange={setTerm}
-          autoFocus={props.term === undefined}
-          placeholder="star routes"
-        />
+        <Field label="When people say" value={term} onChange={setTerm} autoFocus={props.term === undefined} />
         <Field
           label="they mean"
           value={means}

@@ -2,8 +2,9 @@
 import { useState } from 'react';
 import type { ModelDraftView } from '@zud/core/contract/workshop';
 import { addRule, removeRule } from '@zud/core/model/file-edits';
-import { Button, Field, PrimaryButton, TextButton } from '../parts/controls';
+import { Button, Field, TextButton } from '../parts/controls';
 import { Head, Title } from '../parts/List';
+import { Editor } from './Editor';
 import { Grid, listOf, Select } from './fields';
 import { Lines } from './Frame';
 import type { DraftHandle } from './use-draft';
@@ -23,29 +24,23 @@ export function WhoSection({ draft, handle }: { draft: ModelDraftView; handle: D
         <Button onPress={() => setAdding(true)}>New rule …</Button>
       </Head>
       {adding ? (
-        <form
-          aria-label="New rule"
-          style={{ display: 'grid', gap: 12, padding: '0 0 14px' }}
-          onSubmit={(event) => {
-            event.preventDefault();
+        <Editor
+          label="New rule"
+          ready={group.trim() !== '' && listOf(members).length > 0}
+          onKeep={() => {
             handle.edit(addRule({ group: group.trim(), level, members: listOf(members) }));
             setAdding(false);
             setGroup('');
             setMembers('');
           }}
+          onClose={() => setAdding(false)}
         >
           <Grid>
             <Field label="People of the group" value={group} onChange={setGroup} autoFocus />
             <Select label="see by" value={level} options={levels} onChange={setLevel} />
             <Field label="only (with commas between)" value={members} onChange={setMembers} />
           </Grid>
-          <div style={{ display: 'flex', gap: 10 }}>
-            <PrimaryButton type="submit" isDisabled={group.trim() === '' || listOf(members).length === 0}>
-              Keep in the draft
-            </PrimaryButton>
-            <Button onPress={() => setAdding(false)}>Close</Button>
-          </div>
-        </form>
+        </Editor>
       ) : null}
       <Lines aria-label="Rules">
         {rowRules.length === 0 ? <li>Everyone who may ask sees all rows.</li> : null}

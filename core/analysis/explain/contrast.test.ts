@@ -1,5 +1,6 @@
 /** How far two sides lie apart: worked examples, and laws over worlds with a planted difference and worlds with none. */
 import fc from 'fast-check';
+import { normals } from '../../../tests/normals';
 import { qValues } from '../many-looks';
 import { membersApart, periodsApart, sharesApart, steadyOver } from './contrast';
 
@@ -48,16 +49,6 @@ test('turned round, it is the same with the other sign; in other units, it is th
     }),
   );
 });
-
-/** Pseudo-random numbers of a seed, so that the same worlds come in every run. */
-function normals(seed: number): () => number {
-  let state = seed >>> 0;
-  const uniform = (): number => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    return (state + 0.5) / 2 ** 32;
-  };
-  return () => Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform());
-}
 
 const WORLDS = 400;
 

@@ -1,8 +1,7 @@
 /** The two sides of a contrast: as conditions, in words, and as a reading that shows a figure of both. */
 import type { Apart } from '@zud/core/analysis/explain/contrast';
 import type { ExplanationPart } from '@zud/core/analysis/explain/explanation';
-import type { Model } from '@zud/core/model/model';
-import { pluralOf } from '@zud/core/model/model';
+import { pluralOf, type Model } from '@zud/core/model/model';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import type { Condition, Explain, Reading, Side } from '@zud/core/reading/schema';
 import { inSentence, plainNaming, sideWords } from '@zud/core/reading/words';

@@ -4,7 +4,7 @@ import type { Explanation, ExplanationPart } from '@zud/core/analysis/explain/ex
 import { qValues } from '@zud/core/analysis/many-looks';
 import { formatValue } from '@zud/core/format/format';
 import { measureOf } from '@zud/core/model/calculation';
-import type { Explain, Reading } from '@zud/core/reading/schema';
+import { same, type Explain, type Reading } from '@zud/core/reading/schema';
 import { calculationWords, capitalised, inSentence, levelWords, listWords, plainNaming } from '@zud/core/reading/words';
 import { headlineWords } from '../headline-words';
 import type { ReadyModel } from '../ready-model';
@@ -42,7 +42,7 @@ export async function explainContrast(
   const said = asked.shown[0]?.calculation ?? measureOf(model.defaultMeasure);
   const base = withoutLevel(plainTotal({ ...asked, rows: null }, said), sides.level, model);
   const calculations = measuresFor(base, sides, ready);
-  const leading = calculations.find((one) => JSON.stringify(one) === JSON.stringify(said)) ?? calculations[0];
+  const leading = calculations.find((one) => same(one, said)) ?? calculations[0];
   if (leading === undefined)
     throw new Unanswerable(
       `No amount or rate is known by ${levelWords(naming, sides.level)}, so its members cannot be told apart.`,

@@ -1,4 +1,4 @@
-/** Data that are missing: days in a row without records, in all or of a member that has some on most days; and data that are late. */
+/** Data that are missing: days in a row without records, in all or of a member that has some on most days. */
 import { gapsIn, type DayAmount } from '@zud/core/analysis/explain/calendar';
 import { impossibility } from '@zud/core/language/impossibility';
 import { NO_NAME } from '@zud/core/model/model';

@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import { lineFindings } from '@zud/core/analysis/findings-over-time';
 import type { ModelFinding } from '@zud/core/analysis/model-finding';
 import { SEASON } from '@zud/core/analysis/seasonal';
-import { outliers, medianOf } from '@zud/core/analysis/statistics';
+import { medianOf, MIDDLE_SIZE, outliers } from '@zud/core/analysis/statistics';
 import { worthALook } from '@zud/core/analysis/worth-a-look';
 import { normalTail } from '@zud/core/analysis/distributions';
 import { impossibility } from '@zud/core/language/impossibility';
@@ -45,8 +45,6 @@ const CONCENTRATED = 1 / 3;
 /** … and so many times its even share. */
 const EVEN_SHARES = 2.5;
 const FEWEST_PEERS = 6;
-/** The median of the size of a standard normal variable. */
-const MIDDLE_SIZE = 0.6745;
 
 export async function findingsOfModel(
   within: FindingsWithin,
