@@ -1,0 +1,71 @@
+/** An alert in words, which are read back as the same alert. */
+import type { Reading } from '../reading/schema';
+import {
+  amountWords,
+  calculationWords,
+  conditionWords,
+  inSentence,
+  isInPercent,
+  levelWords,
+  listWords,
+  type Naming,
+} from '../reading/words';
+import { scheduleWords } from '../schedule/schedule-words';
+import { grainOf, levelOf, type AlertLook, type AlertWhen } from './alert';
+
+/** @example alertSentence(…) // 'cancellation rate of any route is over 3% in a week' */
+export function alertSentence(reading: Reading, when: AlertWhen, naming: Naming): string {
+  const [first] = reading.shown;
+  const level = levelOf(reading);
+  const name = first === undefined ? '' : inSentence(calculationWords(naming, first.calculation));
+  const each = level === null ? '' : ` of any ${inSentence(levelWords(naming, level))}`;
+  const scope = reading.where.length === 0 ? '' : ` ${scopeWords(reading, naming)}`;
+  const grain = grainOf(reading) ?? 'week';
+  if (when.kind === 'new')
+    return `there is a new ${level === null ? '' : inSentence(levelWords(naming, level))}${scope}`;
+  if (when.kind === 'late') return `${name}${scope}: data is late by more than ${when.days} days`;
+  return `${name}${each} ${whenWords(when, isInPercent(naming.model, first), grain)} in a ${grain}${scope}`;
+}
+
+const scopeWords = ({ where }: Reading, naming: Naming): string =>
+  listWords(
+    where.map((one) => conditionWords(naming, one)),
+    'and',
+  );
+
+/** What is asked of the figure. @example 'is over 3%', 'falls by more than 10%', 'misses plan' */
+export function whenWords(when: AlertWhen, percent: boolean, grain: string): string {
+  const amount = (value: number) => amountWords(value, percent ? 'share' : 'number');
+  switch (when.kind) {
+    case 'value':
+      return `is ${VALUE_WORDS[when.test]} ${amount(when.value)}${when.test === 'between' ? ` and ${amount(when.upper ?? when.value)}` : ''}`;
+    case 'change': {
+      const verb = { up: 'rises', down: 'falls', either: 'changes' }[when.direction];
+      const by = when.as === 'percent' ? amountWords(when.by, 'share') : amountWords(when.by);
+      const beside = when.basis === 'year' ? ' from the year before' : '';
+      return `${verb} by ${when.strict ? 'more than' : 'at least'} ${by}${beside}`;
+    }
+    case 'plan': {
+      const by = when.by === 0 ? '' : ` by more than ${amountWords(when.by, 'share')}`;
+      return `${when.side === 'below' ? 'misses' : 'beats'} plan${by}`;
+    }
+    case 'unusual':
+      return when.side === 'either' ? 'is outside the usual' : `is unusually ${when.side}`;
+    case 'forecast':
+      return `is expected to ${when.side === 'over' ? 'pass' : 'fall below'} ${amount(when.value)} within ${when.within} ${grain}s`;
+    case 'late':
+      return `has had no records for more than ${when.days} days`;
+    case 'new':
+      return 'is new';
+  }
+}
+
+const VALUE_WORDS = {
+  over: 'over',
+  under: 'under',
+  atLeast: 'at least',
+  atMost: 'at most',
+  between: 'between',
+} as const;
+
+export const lookWords = (look: AlertLook): string => (look === 'data' ? 'whenever data arrive' : scheduleWords(look));
