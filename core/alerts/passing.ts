@@ -38,8 +38,8 @@ export interface Passing {
   readonly chance?: number;
 }
 
-/** How often an alert about what is unusual may be told for nothing: once in so many periods, however many members it looks at. */
-const SELDOM = 0.01;
+/** The tail beyond which a figure is told as unusual. As the spread is itself estimated from the past, noise passes it about once in a hundred periods. */
+const SELDOM = 0.002;
 /** As likely as not. */
 const LIKELY = 0.5;
 /** Whole periods of a year; null where a year is no whole number of them and the week of a year before is taken. */
@@ -123,7 +123,7 @@ export function holds(value: number, { test, value: first, upper }: Extract<Aler
   }
 }
 
-/** Members whose figure is as far from what was to be expected as chance takes one of a hundred, all members together. */
+/** Members whose figure is farther from what was to be expected than chance takes it, all members together. */
 function unusual(lines: AlertLines, side: 'high' | 'low' | 'either', at: number): Passing[] {
   const expected = lines.lines.flatMap((line) => {
     const past = pastOf(line, lines, at);

@@ -12,22 +12,12 @@ import { list, made } from './building-blocks';
 import * as models from './models';
 import * as people from './people';
 import * as sharing from './sharing';
+import type { Operation } from './operation';
+import { RETURNING } from './operations-returning';
 import * as terms from './terms';
 import * as workshop from './workshop';
 
-export interface Operation {
-  readonly method: 'get' | 'post' | 'put' | 'patch' | 'delete';
-  /** With the names of its parts in braces. */
-  readonly path: string;
-  readonly does: string;
-  /** What is sent: JSON of a shape, or text of a media type. */
-  readonly body?: z.ZodType | string;
-  readonly query?: readonly string[];
-  /** What comes back: JSON of a shape, or bytes of a media type; absent: nothing. */
-  readonly answers?: z.ZodType | string;
-  /** Without signing in. */
-  readonly open?: true;
-}
+export type { Operation };
 
 const signedIn = z.object({ person: people.self });
 
@@ -664,4 +654,5 @@ export const OPERATIONS: readonly Operation[] = [
     does: 'Server-sent events: changes and presence',
     answers: 'text/event-stream',
   },
+  ...RETURNING,
 ];

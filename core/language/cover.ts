@@ -97,10 +97,11 @@ function wholeNames(question: Question): { start: number; end: number }[] {
   );
 }
 
-/** Does an item read words of a name in another way: the “longest” of the measure Longest wait as a rank? */
+/** Does an item read words of a name in another way (the “longest” of the measure Longest wait as a rank), or end within it (Units | baked)? */
 function cutsName(at: number, item: Item, whole: readonly { start: number; end: number }[]): boolean {
   return whole.some(({ start, end }) => {
     if (end <= at || start >= item.end) return false;
+    if (start < at || end > item.end) return true;
     for (let token = Math.max(start, at); token < Math.min(end, item.end); token += 1)
       if (!item.names.includes(token)) return true;
     return false;

@@ -98,6 +98,11 @@ export class ModelLibrary {
     return { ...rest, tables, terms: termsFor(terms, person, rest.sight), calendar: this.calendarOf(model, lists) };
   }
 
+  /** Which loads a model reads now. @throws ModelGone where it was taken away; Problem 404 where there never was one */
+  async dataVersionOf(id: string): Promise<string> {
+    return (await this.states.get(id, () => this.stateOf(id))).dataVersion;
+  }
+
   /**
    * A model file that is not published, as one person would be asked by it. Nothing of it is stored.
    * @throws ModelAtFault where it does not fit its tables

@@ -19,6 +19,8 @@ import { draftRoutes } from './drafts';
 import { importRoutes } from './imports';
 import { inquiryRoutes } from './inquiries';
 import { modelRoutes } from './models';
+import { alertRoutes } from './alerts';
+import { jobRoutes, unsubscribeRoutes } from './jobs';
 import { termRoutes } from './terms';
 import { workshopRoutes } from './workshop';
 import { openApi } from './openapi';
@@ -100,6 +102,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
   });
   const description = openApi();
   app.get('/api/openapi.json', (_request, response) => response.json(description));
+  app.use('/api', unsubscribeRoutes(context));
   app.use('/api', identify(context), sameOrigin, requireSignIn);
   // a model file is taken as it is written, and a table as a stream; all else is JSON
   const json = express.json({ limit: '600kb' });
@@ -126,6 +129,8 @@ export function createApp(context: Context, webFolder: string | null): Express {
     draftRoutes(context),
     termRoutes(context),
     workshopRoutes(context),
+    alertRoutes(context),
+    jobRoutes(context),
     sessionRoutes(context),
     peopleRoutes(context),
     inquiryRoutes(context),

@@ -9,8 +9,11 @@ import type { Reader } from '../asking/reader';
 import type { Answering, AskOptions } from '../asking/answering';
 import type { FairQueue } from '../engines/fair-queue';
 import type { Disk } from '../launch/disk';
+import type { Clock } from '../jobs/clock';
+import type { Jobs } from '../jobs/jobs';
+import type { Rounds } from '../jobs/rounds';
 import type { Feed } from '../live/feed';
-import type { Database } from '../store/database';
+import type { Database, Store } from '../store/database';
 import { roleCovers, type Person, type Role } from '../store/people';
 import type { Credential } from '../store/sessions';
 import type { Spool } from './spool';
@@ -35,7 +38,17 @@ export interface Context {
   /** Threads for what would hold up the event loop. */
   readonly workers: Workers;
   readonly log: Logger;
+  /** The machine's clock, for sessions, links and limits. */
   readonly now: () => Date;
+  /** The clock that schedules and models go by. */
+  readonly clock: Clock;
+  readonly jobs: Jobs;
+  readonly rounds: Rounds;
+  readonly store: Store;
+  /** The address of this installation, as its people reach it. */
+  home(): string;
+  /** By which links that end messages are signed. */
+  readonly unsubscribingSecret: string;
   /** Which proxies are believed, as Express understands it: none, a number of them, or their addresses. */
   readonly trustProxy: boolean | number | string;
   /** Who runs and who waits. */

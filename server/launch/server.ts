@@ -19,7 +19,15 @@ import { SharedEngine } from '../engines/sharing';
 import { createApp } from '../http/app';
 import type { Context } from '../http/context';
 import { Spool, SPOOL_LIMITS, type SpoolLimits } from '../http/spool';
+import { Clock } from '../jobs/clock';
+import { JOB_SETTINGS, Jobs, type JobSettings } from '../jobs/jobs';
+import { Rounds } from '../jobs/rounds';
 import { Feed } from '../live/feed';
+import { Hook } from '../outlets/hook';
+import { Mail, type MailSettings } from '../outlets/mail';
+import { lookAtAlert, todayOf } from '../returning/looking';
+import { sendMessage, type Sending } from '../returning/sending';
+import { tokenFor, unsubscribingSecret } from '../returning/unsubscribing';
 import { openDatabase, type Database } from '../store/database';
 import { allPeople } from '../store/people';
 import { modelsThere } from '../store/models';
@@ -48,6 +56,16 @@ export interface ServerOptions {
   readonly spoolLimits?: Partial<SpoolLimits>;
   /** The folder of the bundled programs of worker threads; absent: all is done in the process itself. */
   readonly threads?: string;
+  /** The clock, as `ZUD_CLOCK` says it. */
+  readonly clock?: string | undefined;
+  /** Where mail goes out; null: nowhere. */
+  readonly mail?: MailSettings | null;
+  /** The address by which people reach this installation, for links in messages; absent: its own on this machine. */
+  readonly home?: string | undefined;
+  /** How jobs are taken, where it is not as usual; null: this server takes none. */
+  readonly jobs?: Partial<JobSettings>;
+  /** Milliseconds between two rounds of what is due. */
+  readonly roundEvery?: number;
   /** The columnar copy: its bundled program, and what it may use. Null: PostgreSQL answers everything. */
   readonly columnar?: (Omit<Settings, 'databaseUrl'> & { readonly program: string }) | null;
 }
@@ -72,7 +90,8 @@ export async function startServer(options: ServerOptions): Promise<Running> {
     log.warn({ reason: error.message }, 'a database connection was lost'),
   );
   const now = () => new Date();
-  const library = new ModelLibrary(database, () => now().toISOString().slice(0, 10));
+  const clock = Clock.from(options.clock);
+  const library = new ModelLibrary(database, () => todayOf(clock));
   const truth = new PostgresqlEngine(database);
   const copy = options.columnar
     ? new ColumnarEngine(options.columnar.program, { ...options.columnar, databaseUrl: database.readerUrl }, log)
@@ -90,8 +109,19 @@ export async function startServer(options: ServerOptions): Promise<Running> {
   const reader = new Reader(workers);
   const feed = new Feed(options.databaseUrl, log);
   await feed.start();
+  const jobs = new Jobs(options.databaseUrl, log, { ...JOB_SETTINGS, ...options.jobs });
+  await jobs.start();
+  const rounds = new Rounds({ store: database.store, library, jobs, clock, log }, options.roundEvery);
+  const unsubscribingBy = await unsubscribingSecret(database.store);
+  let address = options.home ?? '';
   const context: Context = {
     database,
+    store: database.store,
+    clock,
+    jobs,
+    rounds,
+    home: () => address,
+    unsubscribingSecret: unsubscribingBy,
     library,
     answering,
     copy,
@@ -110,16 +140,25 @@ export async function startServer(options: ServerOptions): Promise<Running> {
   };
   const server = createServer(createApp(context, options.webFolder));
   await listen(server, options.port).catch(async (error: unknown) => {
+    await jobs.stop();
     await feed.close();
     keeping?.stop();
     await copy?.close();
     await database.close();
     throw error;
   });
+  const own = `http://127.0.0.1:${(server.address() as { port: number }).port}`;
+  if (address === '') address = own;
+  await takeJobs(context, options.mail ?? null);
+  rounds.start();
+  const onData = feed.onData(() => void rounds.go());
   return {
-    address: `http://127.0.0.1:${(server.address() as { port: number }).port}`,
+    address: own,
     context,
     async close() {
+      onData();
+      await rounds.stop();
+      await jobs.stop();
       await feed.close();
       keeping?.stop();
       await copy?.close();
@@ -129,6 +168,23 @@ export async function startServer(options: ServerOptions): Promise<Running> {
       await database.close();
     },
   };
+}
+
+/** What this server does of what runs later. */
+async function takeJobs(context: Context, mail: MailSettings | null): Promise<void> {
+  const { jobs, unsubscribingSecret: secret } = context;
+  const sending: Sending = {
+    ...context,
+    outlets: { mail: mail === null ? null : new Mail(mail), hook: new Hook(context.home(), context.now) },
+    unsubscribe: ({ about, receiver }) =>
+      about.kind !== 'occasion' || receiver.kind === 'hook'
+        ? null
+        : `${context.home()}/api/unsubscribe/${tokenFor({ of: 'alert', id: about.alertId, to: receiver }, secret)}`,
+  };
+  await jobs.work('alert', async ({ id }) => {
+    if ((await lookAtAlert(id, context)) > 0) await context.rounds.go();
+  });
+  await jobs.work('message', ({ id }) => sendMessage(id, sending));
 }
 
 /** Tells the copy, now and whenever tables or models change, what to hold. */

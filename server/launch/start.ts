@@ -9,6 +9,8 @@ import { LaunchError, startCluster, type Cluster } from './cluster';
 import { makeFirstAdmin, type FirstAdmin } from './first-admin';
 import { holdFolder } from './held-folder';
 import { SUMMARIES_FROM } from '../engines/columnar/messages';
+import type { MailSettings } from '../outlets/mail';
+import { startMailStandIn, type MailStandIn } from '../stand-ins/mail';
 import { startServer, warmUp, warmUpLimited } from './server';
 
 const here = path.dirname(fileURLToPath(import.meta.url));
@@ -69,6 +71,8 @@ async function main(): Promise<void> {
   }
   const cluster: Cluster | null = external === undefined ? await startCluster(folder) : null;
   const url = external ?? cluster?.url ?? '';
+  const demo = external === undefined || values.demo;
+  const standIn = process.env['ZUD_SMTP'] === undefined && demo ? await mailStandIn(port) : null;
   let stopping = false;
   const running = await startServer({
     databaseUrl: url,
@@ -80,6 +84,9 @@ async function main(): Promise<void> {
     spoolFolder: path.join(folder, 'spool'),
     trustProxy: trustedProxy(),
     columnar: columnarSettings(folder),
+    clock: process.env['ZUD_CLOCK'],
+    home: process.env['ZUD_HOME']?.replace(/\/+$/, ''),
+    mail: mailSettings(standIn),
   }).catch(async (error: unknown) => {
     await cluster?.stop();
     throw error;
@@ -90,13 +97,13 @@ async function main(): Promise<void> {
     process.stdout.write('\nStopping …\n');
     void running
       .close()
+      .then(() => standIn?.close())
       .then(() => cluster?.stop())
       .then(() => process.exit(0));
   };
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
   // the people of the demo are published with their passwords: never on a database that is somebody's own, unless they ask for it
-  const demo = external === undefined || values.demo;
   if (demo)
     await loadDemo(running.context, scale, {
       reset: values.reset && external !== undefined,
@@ -107,7 +114,26 @@ async function main(): Promise<void> {
     : await makeFirstAdmin(running.context.database, process.env['ZUD_ADMIN_EMAIL'] ?? 'admin@zud.local');
   await warmUp(running.context);
   void warmUpLimited(running.context);
-  process.stdout.write(`\nZud is ready at ${running.address}\n\n${signIns(demo, admin)}Ctrl-C stops it.\n`);
+  process.stdout.write(
+    `\nZud is ready at ${running.address}\n\n${signIns(demo, admin)}${standIn === null ? '' : `What it sends by mail is caught and shown at ${standIn.page}\n\n`}Ctrl-C stops it.\n`,
+  );
+}
+
+/** Catches what the demo sends; without it, where its ports are taken, nothing is sent. */
+async function mailStandIn(port: number): Promise<MailStandIn | null> {
+  const free = port === 0 ? 0 : port + 1;
+  return startMailStandIn(0, free).catch((error: unknown) => {
+    process.stdout.write(
+      `The stand-in for mail cannot be started (${error instanceof Error ? error.message : String(error)}), so no mail is sent.\n`,
+    );
+    return null;
+  });
+}
+
+/** Where mail goes out: to the server that is named, or to the stand-in of the demo. */
+function mailSettings(standIn: MailStandIn | null): MailSettings | null {
+  const address = process.env['ZUD_SMTP'] ?? standIn?.smtp ?? '';
+  return address === '' ? null : { address, from: process.env['ZUD_MAIL_FROM'] ?? 'Zud <zud@zud.local>' };
 }
 
 function signIns(demo: boolean, admin: FirstAdmin | null): string {

@@ -38,6 +38,7 @@ export class Feed {
   private readonly told = new Map<string, ReadonlyMap<string, Present>>();
   /** Boards on which somebody came or went since. */
   private readonly stirred = new Set<string>();
+  private readonly dataListeners = new Set<() => void>();
   private client: pg.Client | null = null;
   private closed = false;
   private retry: NodeJS.Timeout | null = null;
@@ -84,12 +85,21 @@ export class Feed {
     if (change === null)
       return this.log.debug({ bytes: payload.length }, 'something else was heard on the channel of changes');
     // that data are fresh says nothing of what they are: each person's tiles are asked for again under their own rules
-    if (change.kind === 'data') return this.sendAll('data', { table: change.table });
+    if (change.kind === 'data') {
+      for (const heard of this.dataListeners) heard();
+      return this.sendAll('data', { table: change.table });
+    }
     for (const listener of [...this.on(change.board)]) {
       if (change.kind === 'shares' && !(await listener.stillAllowed().catch(() => false)))
         this.end(listener, 'This board is no longer shared with you.');
       else this.send(listener, 'change', change);
     }
+  }
+
+  /** Calls whenever data were loaded. @returns what ends it */
+  onData(heard: () => void): () => void {
+    this.dataListeners.add(heard);
+    return () => void this.dataListeners.delete(heard);
   }
 
   /** Keeps a response open as a stream of the board's events until the browser leaves. */

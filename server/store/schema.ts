@@ -12,8 +12,14 @@ import {
   primaryKey,
   text,
   timestamp,
+  unique,
   uuid,
 } from 'drizzle-orm/pg-core';
+import type { AlertLook, AlertWhen } from '@zud/core/alerts/alert';
+import type { AlertState, Told } from '@zud/core/alerts/telling';
+import type { BriefingPage, EditionPage } from '@zud/core/contract/briefings';
+import type { SeenFigure } from '@zud/core/contract/kept-figures';
+import { OUTBOX_STATES, type About, type QuietHours, type Receiver } from '@zud/core/contract/messages';
 import type { Choices, ColumnType } from '@zud/core/data/proof';
 import type { ImportProof } from '@zud/core/contract/imports';
 import type { SavedName } from '@zud/core/model/saved';
@@ -601,3 +607,199 @@ export const recipes = pgTable('recipes', {
 
 /** Words that this installation keeps to itself, such as that of its pseudonyms. */
 export const secrets = pgTable('secrets', { name: text('name').primaryKey(), value: text('value').notNull() });
+
+/** What is to be told when: a measure that is looked at period by period, and to whom it goes. */
+export const alerts = pgTable(
+  'alerts',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    modelId: text('model_id')
+      .notNull()
+      .references(() => models.id, { onDelete: 'restrict' }),
+    ownerId: uuid('owner_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    /** The words that it was made with; null where it was made by hand. */
+    said: text('said'),
+    reading: readingColumn('reading').notNull(),
+    when: jsonb('when').$type<AlertWhen>().notNull(),
+    look: jsonb('look').$type<AlertLook>().notNull(),
+    receivers: jsonb('receivers').$type<readonly Receiver[]>().notNull(),
+    /** Told again every so many periods while it lasts; null: once. */
+    again: integer('again'),
+    quiet: jsonb('quiet').$type<QuietHours>(),
+    snoozedUntil: at('snoozed_until'),
+    /** By a schedule: when it is looked at next. */
+    nextAt: at('next_at'),
+    /** On data: the loads of its model that were looked at. */
+    lookedAt: text('looked_at_data'),
+    /** Why it does not run, in words; null: it does. */
+    paused: text('paused'),
+    createdAt: at('created_at').notNull(),
+    updatedAt: at('updated_at').notNull(),
+  },
+  (table) => [index('alerts_of_owner').on(table.ownerId)],
+);
+
+/** How far an alert was looked at with the rights of some people, and what was told of whom. */
+export const alertStates = pgTable(
+  'alert_states',
+  {
+    alertId: uuid('alert_id')
+      .notNull()
+      .references(() => alerts.id, { onDelete: 'cascade' }),
+    /** What these people see of the model. */
+    access: text('access').notNull(),
+    state: jsonb('state').$type<AlertState>().notNull(),
+    /** The first day of the last period that was looked at. */
+    through: date('through').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.alertId, table.access] })],
+);
+
+/** Each time that an alert had something to tell to people who see the same. */
+export const occasions = pgTable(
+  'occasions',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    alertId: uuid('alert_id')
+      .notNull()
+      .references(() => alerts.id, { onDelete: 'cascade' }),
+    access: text('access').notNull(),
+    /** Of its periods and members: the same is never told twice. */
+    key: text('key').notNull(),
+    told: jsonb('told').$type<readonly Told[]>().notNull(),
+    at: at('at').notNull(),
+  },
+  (table) => [unique('occasion_once').on(table.alertId, table.access, table.key)],
+);
+
+/** Who was told of an occasion, and who has seen it. */
+export const occasionReaders = pgTable(
+  'occasion_readers',
+  {
+    occasionId: uuid('occasion_id')
+      .notNull()
+      .references(() => occasions.id, { onDelete: 'cascade' }),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    seenAt: at('seen_at'),
+  },
+  (table) => [primaryKey({ columns: [table.occasionId, table.personId] })],
+);
+
+/** What is to be sent, once for each key: written together with what it is about, sent afterwards. */
+export const outbox = pgTable(
+  'outbox',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    /** Of the occasion, the channel and the receiver. */
+    key: text('key').notNull().unique(),
+    receiver: jsonb('receiver').$type<Receiver>().notNull(),
+    /** On whose behalf it goes out; who is told where it cannot. */
+    ownerId: uuid('owner_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    about: jsonb('about').$type<About>().notNull(),
+    state: text('state', { enum: OUTBOX_STATES }).notNull().default('waiting'),
+    subject: text('subject').notNull().default(''),
+    /** Why it was not sent, or what the other side said. */
+    said: text('said'),
+    tries: integer('tries').notNull().default(0),
+    /** Not before this. */
+    dueAt: at('due_at').notNull(),
+    createdAt: at('created_at').notNull(),
+    sentAt: at('sent_at'),
+  },
+  (table) => [index('outbox_by_state').on(table.state, table.dueAt)],
+);
+
+/** An ordered set of pages that goes out on a schedule, when data arrive, or by hand. */
+export const briefings = pgTable('briefings', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  title: text('title').notNull(),
+  ownerId: uuid('owner_id')
+    .notNull()
+    .references(() => people.id, { onDelete: 'cascade' }),
+  pages: jsonb('pages').$type<readonly BriefingPage[]>().notNull(),
+  /** Null: by hand only. */
+  look: jsonb('look').$type<AlertLook>(),
+  receivers: jsonb('receivers').$type<readonly Receiver[]>().notNull(),
+  /** Files that go along. */
+  files: text('files').array().notNull().default([]),
+  quiet: jsonb('quiet').$type<QuietHours>(),
+  nextAt: at('next_at'),
+  lookedAt: text('looked_at_data'),
+  paused: text('paused'),
+  editionsMade: integer('editions_made').notNull().default(0),
+  version: integer('version').notNull().default(1),
+  createdAt: at('created_at').notNull(),
+  updatedAt: at('updated_at').notNull(),
+});
+
+/** Each time that a briefing came out. */
+export const editions = pgTable(
+  'editions',
+  {
+    briefingId: uuid('briefing_id')
+      .notNull()
+      .references(() => briefings.id, { onDelete: 'cascade' }),
+    number: integer('number').notNull(),
+    at: at('at').notNull(),
+    /** Who ran it by hand. */
+    by: uuid('by').references(() => people.id, { onDelete: 'set null' }),
+    /** The pages as they were defined then. */
+    pages: jsonb('pages').$type<readonly BriefingPage[]>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.briefingId, table.number] })],
+);
+
+/** An edition as people see it who may see the same: which pages it has and what they say, kept as it was. */
+export const editionViews = pgTable(
+  'edition_views',
+  {
+    briefingId: uuid('briefing_id')
+      .notNull()
+      .references(() => briefings.id, { onDelete: 'cascade' }),
+    number: integer('number').notNull(),
+    access: text('access').notNull(),
+    pages: jsonb('pages').$type<readonly EditionPage[]>().notNull(),
+    at: at('at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.briefingId, table.number, table.access] })],
+);
+
+/** Figures that somebody keeps an eye on, on their own Today. */
+export const keptFigures = pgTable(
+  'kept_figures',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    modelId: text('model_id')
+      .notNull()
+      .references(() => models.id, { onDelete: 'cascade' }),
+    reading: readingColumn('reading').notNull(),
+    title: text('title'),
+    place: integer('place').notNull(),
+    /** What it was at the last visit, and of which period. */
+    seen: jsonb('seen').$type<SeenFigure>(),
+    createdAt: at('created_at').notNull(),
+  },
+  (table) => [index('kept_figures_of').on(table.personId)],
+);
+
+/** Addresses of other programs that events are sent to; admins allow them. */
+export const hooks = pgTable('hooks', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  name: text('name').notNull(),
+  url: text('url').notNull(),
+  /** By which what is sent is signed; the one before still holds for a while after it was changed. */
+  secret: text('secret').notNull(),
+  secretBefore: text('secret_before'),
+  by: uuid('by').references(() => people.id, { onDelete: 'set null' }),
+  createdAt: at('created_at').notNull(),
+  withdrawnAt: at('withdrawn_at'),
+});

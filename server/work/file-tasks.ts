@@ -6,6 +6,7 @@ import type { Cover } from '../exports/cover';
 import { csvOf } from '../exports/csv';
 import type { FileFormat } from '../exports/file-types';
 import { pdfOf } from '../exports/pdf';
+import { pngOf } from '../exports/png';
 import { pptxOf } from '../exports/pptx';
 import { remarksOf, type FiledAnswer } from '../exports/remarks';
 import { xlsxOf } from '../exports/xlsx';
@@ -42,6 +43,20 @@ export const FILE_TASKS = {
       case 'pptx':
         return pptxOf(answers, cover);
     }
+  },
+  /** An answer as a picture for a message: without the sentences, which stand beside it. */
+  answerPng({
+    answer,
+    chart,
+    headline,
+    sentence,
+    size,
+  }: Pick<FiledAnswer, 'answer' | 'chart'> & {
+    readonly headline: string;
+    readonly sentence: string;
+    readonly size: { readonly width: number; readonly height: number };
+  }): Uint8Array {
+    return pngOf(svgOf(chart, answer, { headline, sentence, remarks: [] }, { ...size, tokens: TOKENS.light }));
   },
   boardPicture({
     tiles,

@@ -27,6 +27,7 @@ const TIME: Readonly<Record<TaskName, number>> = {
   readText: 8_000,
   suggestFor: 8_000,
   answersFile: 60_000,
+  answerPng: 30_000,
   boardPicture: 30_000,
   loadFile: 3_600_000,
   examineFile: 600_000,

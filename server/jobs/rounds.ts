@@ -1,0 +1,145 @@
+/**
+ * The rounds: what is due by the clock, or by data that came, is put on the queues. Whatever is due is taken in one transaction with the
+ * job that does it, by one server of several; a run that was missed while none was there is made up once.
+ */
+import { and, eq, isNull, lte, or, sql } from 'drizzle-orm';
+import type { Logger } from 'pino';
+import { nextAfter } from '@zud/core/schedule/schedule';
+import { ModelGone } from '../asking/model-fault';
+import type { ModelLibrary } from '../asking/model-library';
+import { takeDue, tidy } from '../store/outbox';
+import { alerts } from '../store/schema';
+import type { Store } from '../store/database';
+import type { Clock } from './clock';
+import type { Jobs } from './jobs';
+
+/** Milliseconds between two rounds. */
+const ROUND = 2000;
+const MOST = 200;
+/** Rounds after which it is looked for messages whose job is not there any more. */
+const ROUNDS_TO_TIDY = 15;
+
+export interface Rounding {
+  readonly store: Store;
+  readonly library: ModelLibrary;
+  readonly jobs: Jobs;
+  readonly clock: Clock;
+  readonly log: Logger;
+}
+
+export class Rounds {
+  private timer: NodeJS.Timeout | null = null;
+  private going: Promise<void> | null = null;
+  private asked = false;
+  private ended = false;
+  private rounds = 0;
+
+  constructor(
+    private readonly rounding: Rounding,
+    private readonly every = ROUND,
+  ) {}
+
+  start(): void {
+    this.timer = setInterval(() => void this.go(), this.every);
+  }
+
+  /** Goes round now; one that is under way is followed by another. */
+  async go(): Promise<void> {
+    if (this.ended) return;
+    if (this.going !== null) {
+      this.asked = true;
+      return this.going;
+    }
+    this.going = this.round()
+      .catch((error: unknown) => this.rounding.log.warn({ err: error }, 'a round could not be made'))
+      .finally(() => {
+        this.going = null;
+      });
+    await this.going;
+    if (this.asked) {
+      this.asked = false;
+      await this.go();
+    }
+  }
+
+  async stop(): Promise<void> {
+    this.ended = true;
+    if (this.timer !== null) clearInterval(this.timer);
+    await this.going;
+  }
+
+  private async round(): Promise<void> {
+    await this.dueAlerts();
+    await this.alertsOnData();
+    await this.dueMessages();
+  }
+
+  private async dueAlerts(): Promise<void> {
+    const { store, jobs, clock } = this.rounding;
+    const now = clock.now();
+    const sent = await store.transaction(async (kept) => {
+      const due = await kept
+        .select({ id: alerts.id, look: alerts.look })
+        .from(alerts)
+        .where(and(isNull(alerts.paused), lte(alerts.nextAt, now)))
+        .limit(MOST)
+        .for('update', { skipLocked: true });
+      for (const { id, look } of due) {
+        await kept
+          .update(alerts)
+          .set({ nextAt: look === 'data' ? null : nextAfter(look, now) })
+          .where(eq(alerts.id, id));
+        await jobs.send(kept, 'alert', { id, about: 'an alert by its schedule' });
+      }
+      return due.length;
+    });
+    if (sent > 0) jobs.nudge('alert');
+  }
+
+  /** Alerts that look whenever data arrive, whose model reads other loads than were looked at. */
+  private async alertsOnData(): Promise<void> {
+    const { store, jobs, clock, library } = this.rounding;
+    const awake = or(isNull(alerts.snoozedUntil), lte(alerts.snoozedUntil, clock.now()));
+    const onData = and(
+      isNull(alerts.paused),
+      awake,
+      sql`(${alerts.look} = '"data"'::jsonb or ${alerts.when} ->> 'kind' = 'late')`,
+    );
+    const models = await store.selectDistinct({ id: alerts.modelId }).from(alerts).where(onData);
+    const day = clock.now().toISOString().slice(0, 10);
+    for (const { id: modelId } of models) {
+      const version = await library.dataVersionOf(modelId).catch((error: unknown) => {
+        if (error instanceof ModelGone) return 'gone';
+        throw error;
+      });
+      const sent = await store.transaction(async (kept) => {
+        // what is late is looked at each day, though no data came
+        const state = sql`case when ${alerts.when} ->> 'kind' = 'late' then ${`${version} ${day}`} else ${version} end`;
+        const due = await kept
+          .select({ id: alerts.id })
+          .from(alerts)
+          .where(and(eq(alerts.modelId, modelId), onData, sql`${alerts.lookedAt} is distinct from ${state}`))
+          .limit(MOST)
+          .for('update', { skipLocked: true });
+        for (const { id } of due) {
+          await kept.update(alerts).set({ lookedAt: state }).where(eq(alerts.id, id));
+          await jobs.send(kept, 'alert', { id, about: 'an alert on new data' });
+        }
+        return due.length;
+      });
+      if (sent > 0) jobs.nudge('alert');
+    }
+  }
+
+  private async dueMessages(): Promise<void> {
+    const { store, jobs, clock } = this.rounding;
+    this.rounds += 1;
+    if (this.rounds % ROUNDS_TO_TIDY === 1) await tidy(store);
+    const taken = await store.transaction(async (kept) => {
+      const due = await takeDue(kept, clock.now(), MOST);
+      for (const { id } of due) await jobs.send(kept, 'message', { id, about: 'a message' });
+      return due.length;
+    });
+    if (taken > 0) jobs.nudge('message');
+  }
+}

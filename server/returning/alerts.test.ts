@@ -1,0 +1,260 @@
+/** Alerts end to end over HTTP and SMTP: made in words, tried, told once to each by their own rights, when data arrive. */
+import type { AlertView, OccasionView, Trial } from '@zud/core/contract/alerts';
+import type { OutboxEntry } from '@zud/core/contract/messages';
+import { startMailStandIn, type MailStandIn } from '../stand-ins/mail';
+import { startPlainServer, type PlainServer } from '../../tests/plain-server';
+import type { Caller } from '../../tests/demo-server';
+import { MODEL, dayAt, loadWeek, loadWorld, settled, usual, weeksOf, type LineName } from './returning-world';
+
+let server: PlainServer;
+let mail: MailStandIn;
+let steward: Caller;
+let ada: Caller;
+let bea: Caller;
+let admin: Caller;
+let refused: { code: number; text: string } | null = null;
+let week = 60;
+
+beforeAll(async () => {
+  mail = await startMailStandIn(0, 0, () => {
+    const said = refused;
+    if (said?.code === 550) refused = null;
+    return said;
+  });
+  server = await startPlainServer({
+    mail: { address: mail.smtp, from: 'Zud <zud@zud.example>' },
+    clock: 'movable',
+    jobs: { polling: 0.5 },
+  });
+  steward = await server.person('Stew', 'steward');
+  ada = await server.person('Ada', 'analyst');
+  bea = await server.person('Bea', 'viewer', ['North crew']);
+  admin = await server.person('Root', 'admin');
+  await loadWorld(steward, week);
+}, 120_000);
+afterAll(async () => {
+  await server.close();
+  await mail.close();
+});
+
+const mailTo = (name: string) => mail.caught.filter(({ to }) => to.includes(`${name.toLowerCase()}@people.example`));
+const make = (who: Caller, text: string, more: object = {}) =>
+  who<AlertView & { detail?: string; notes: string[] }>('POST', '/alerts', { modelId: 'rides', text, ...more });
+/** A week in which some lines are not as usual. */
+async function nextWeek(riders: Partial<Record<LineName, number>> = {}): Promise<number> {
+  await loadWeek(steward, week, (line) => riders[line] ?? usual(line));
+  await settled(server);
+  week += 1;
+  return week - 1;
+}
+/** What is written of a value in messages. */
+const written = (value: number) => value.toLocaleString('en-GB');
+
+test('it is tried over the past before it is kept, and nothing is kept of the trial', async () => {
+  const text = 'tell me when riders of any line are over 2000 in a week';
+  const trial = await ada<Trial>('POST', '/alerts/trial', { modelId: 'rides', text });
+  // Cedar has 2,100 each week: told once, at the beginning of the year that is looked at
+  expect(trial.body.times.map(({ at, members }) => [at, members?.map(({ member }) => member)])).toEqual([
+    [dayAt((week - 52) * 7), ['Cedar']],
+  ]);
+  expect(trial.body).toMatchObject({
+    periods: 52,
+    grain: 'week',
+    text: 'In the last 52 weeks it would have told you once.',
+  });
+  expect(trial.body.now.map(({ member, value }) => [member, value])).toEqual([['Cedar', 2100]]);
+  expect((await ada<AlertView[]>('GET', '/alerts')).body).toEqual([]);
+  const read = await ada<{ sentence: string; detail?: string }>('POST', '/alerts/read', {
+    modelId: 'rides',
+    text: 'tell me when wobble is over 3',
+  });
+  expect(read.status).toBe(422);
+  expect(read.body.detail).toMatch(/wobble/);
+});
+
+test('it fires when a load arrives: once, to each by what they may see, on Today and by mail with the figure, the picture and the way on', async () => {
+  const { status, body } = await make(ada, 'tell me and Bea when riders of any line are under 600 in a week');
+  expect(status).toBe(201);
+  expect(body.sentence).toBe('riders of any line is under 600 in a week');
+  expect(body.receivers.map(({ name }) => name)).toEqual(['Ada', 'Bea']);
+  await nextWeek();
+  expect(mail.caught).toHaveLength(0);
+  const at = await nextWeek({ Birch: 50, Cedar: 40 });
+  const [toAda] = mailTo('Ada');
+  const [toBea] = mailTo('Bea');
+  expect(mail.caught).toHaveLength(2);
+  expect(toAda?.mail.subject).toContain('Birch (350)');
+  expect(toAda?.mail.subject).toContain('Cedar (280)');
+  // of Cedar nothing is told to the North crew: not in the subject, the text, the picture's words
+  expect(toBea?.mail.subject).toContain(`Riders of Birch: 350`);
+  expect(`${toBea?.mail.subject} ${toBea?.mail.text} ${toBea?.mail.html || ''}`).not.toMatch(/Cedar|280/);
+  expect(toAda?.mail.text).toContain(`/alerts/${body.id}`);
+  expect(toAda?.mail.text).toMatch(/What moved it/);
+  expect(toAda?.mail.attachments.map(({ contentType, related }) => [contentType, related])).toEqual([
+    ['image/png', true],
+  ]);
+  expect(toAda?.mail.headers.get('list')).toMatchObject({
+    unsubscribe: { url: expect.stringContaining('/api/unsubscribe/') as string },
+  });
+  expect(toAda?.raw).toMatch(/List-Unsubscribe-Post: List-Unsubscribe=One-Click/);
+  const told = await ada<OccasionView[]>('GET', '/alerts/told?unseen');
+  expect(told.body).toHaveLength(1);
+  expect(told.body[0]?.texts[0]).toContain(`week of ${new Date(`${dayAt(at * 7)}T00:00:00Z`).getUTCDate()}`);
+  // the same again is not told
+  await nextWeek({ Birch: 50, Cedar: 40 });
+  expect(mail.caught).toHaveLength(2);
+  // back to normal, and then again
+  await nextWeek();
+  await nextWeek({ Birch: 60 });
+  expect(mailTo('Ada')).toHaveLength(2);
+  expect(mailTo('Ada')[1]?.mail.subject).toContain(`Riders of Birch: ${written(420)}`);
+  await ada('POST', '/alerts/told/seen');
+  expect((await ada<OccasionView[]>('GET', '/alerts/told?unseen')).body).toEqual([]);
+  expect((await bea<OccasionView[]>('GET', '/alerts/told?unseen')).body).toHaveLength(2);
+});
+
+test('a link of a message ends it for its receiver, by one click and without signing in; a look at it ends nothing', async () => {
+  const list = mailTo('Bea').at(-1)?.mail.headers.get('list') as unknown as { unsubscribe: { url: string } };
+  const address = list.unsubscribe.url;
+  expect((await fetch(address)).status).toBe(200);
+  const before = mail.caught.length;
+  const ended = await fetch(address, {
+    method: 'POST',
+    headers: { 'content-type': 'application/x-www-form-urlencoded' },
+    body: 'List-Unsubscribe=One-Click',
+  });
+  expect(await ended.json()).toEqual({ ended: true });
+  expect((await fetch(`${address.slice(0, -3)}abc`, { method: 'POST' })).status).toBe(404);
+  await nextWeek();
+  await nextWeek({ Alder: 10 });
+  expect(mail.caught.length - before).toBe(1);
+  expect(mailTo('Ada').at(-1)?.mail.subject).toContain('Riders of Alder: 70');
+  await nextWeek();
+});
+
+test('while mail is down it waits with growing pauses, and goes out once when it is there again', async () => {
+  refused = { code: 451, text: 'try later' };
+  const before = mailTo('Ada').length;
+  await nextWeek({ Alder: 20 });
+  const outbox = async () => (await admin<OutboxEntry[]>('GET', '/outbox')).body;
+  expect((await outbox())[0]).toMatchObject({ state: 'waiting', tries: 1, to: 'Ada' });
+  const { clock } = server.running.context;
+  for (let minutes = 2; minutes <= 60; minutes += 12) {
+    await admin('PUT', '/clock', { now: new Date(clock.now().getTime() + minutes * 60_000).toISOString() });
+    await settled(server);
+  }
+  const [waiting] = await outbox();
+  expect(waiting?.state).toBe('waiting');
+  expect(waiting?.tries).toBeGreaterThan(3);
+  refused = null;
+  await admin('PUT', '/clock', { now: new Date(clock.now().getTime() + 3_600_000).toISOString() });
+  await settled(server);
+  expect(mailTo('Ada')).toHaveLength(before + 1);
+  expect((await outbox())[0]).toMatchObject({ state: 'sent' });
+  // and what is refused for good is told to the owner as failed
+  refused = { code: 550, text: 'no such person' };
+  await nextWeek();
+  await nextWeek({ Alder: 20 });
+  refused = null;
+  expect((await outbox()).find(({ state }) => state === 'failed')?.said).toMatch(/no such person/);
+  await settled(server);
+  expect(mailTo('Ada').at(-1)?.mail.subject).toBe('A message of yours could not be sent');
+  await nextWeek();
+});
+
+test('quiet hours, snooze and pause: what falls into them comes after them, once', async () => {
+  const [alert] = (await ada<AlertView[]>('GET', '/alerts')).body;
+  const { clock } = server.running.context;
+  await admin('PUT', '/clock', { now: '2027-03-02T23:30:00Z' });
+  await ada('PATCH', `/alerts/${alert?.id}`, { quiet: { from: '22:00', to: '07:00', zone: 'Europe/Lisbon' } });
+  const before = mailTo('Ada').length;
+  await nextWeek({ Alder: 30 });
+  expect(mailTo('Ada')).toHaveLength(before);
+  await admin('PUT', '/clock', { now: '2027-03-03T06:59:00Z' });
+  await settled(server);
+  expect(mailTo('Ada')).toHaveLength(before);
+  await admin('PUT', '/clock', { now: '2027-03-03T07:01:00Z' });
+  await settled(server);
+  expect(mailTo('Ada')).toHaveLength(before + 1);
+  await nextWeek();
+  await ada('PATCH', `/alerts/${alert?.id}`, {
+    quiet: null,
+    snoozedUntil: new Date(clock.now().getTime() + 86_400_000).toISOString(),
+  });
+  await nextWeek({ Birch: 30 });
+  expect(mailTo('Ada')).toHaveLength(before + 1);
+  await admin('PUT', '/clock', { now: new Date(clock.now().getTime() + 90_000_000).toISOString() });
+  await settled(server);
+  expect(mailTo('Ada')).toHaveLength(before + 2);
+  await ada('PATCH', `/alerts/${alert?.id}`, { paused: true });
+  await nextWeek();
+  await nextWeek({ Birch: 20 });
+  expect(mailTo('Ada')).toHaveLength(before + 2);
+  await ada('PATCH', `/alerts/${alert?.id}`, { paused: false });
+  await settled(server);
+  expect(mailTo('Ada')).toHaveLength(before + 3);
+});
+
+test('by a schedule it is looked at at its times, and a run that was missed is made up once', async () => {
+  const { clock } = server.running.context;
+  await admin('PUT', '/clock', { now: '2027-04-05T04:00:00Z' });
+  const made = await make(ada, 'tell me when riders of any line are over 2500 in a week, every Monday at 6', {
+    zone: 'Europe/Lisbon',
+  });
+  expect(made.body).toMatchObject({ looks: 'every Monday at 06:00', nextAt: '2027-04-05T05:00:00.000Z' });
+  const before = mailTo('Ada').length;
+  await nextWeek({ Cedar: 400 });
+  expect(mailTo('Ada')).toHaveLength(before);
+  await admin('PUT', '/clock', { now: '2027-04-26T12:00:00Z' });
+  await settled(server);
+  expect(mailTo('Ada')).toHaveLength(before + 1);
+  expect(mailTo('Ada').at(-1)?.mail.subject).toContain('Riders of Cedar: 2,800');
+  const kept = (await ada<AlertView[]>('GET', '/alerts')).body.find(({ id }) => id === made.body.id);
+  expect(kept?.nextAt).toBe('2027-05-03T05:00:00.000Z');
+  expect(clock.now() > new Date('2027-04-26T12:00:00Z')).toBe(true);
+});
+
+test('data that came late are looked at again: what is new in a period that was looked at is told, what was told is not', async () => {
+  const before = mailTo('Ada').length;
+  const at = await nextWeek();
+  // the same week anew, of which Alder has less
+  const text = weeksOf(at, 1, (line) => (line === 'Alder' ? 15 : usual(line)));
+  await steward('POST', `/tables?name=rides&mode=days&by=day&from=${dayAt(at * 7)}&to=${dayAt(at * 7 + 6)}`, text, {
+    'content-type': 'text/csv',
+  });
+  await settled(server);
+  expect(mailTo('Ada')).toHaveLength(before + 1);
+  await steward('POST', `/tables?name=rides&mode=days&by=day&from=${dayAt(at * 7)}&to=${dayAt(at * 7 + 6)}`, text, {
+    'content-type': 'text/csv',
+  });
+  await settled(server);
+  expect(mailTo('Ada')).toHaveLength(before + 1);
+});
+
+test('who left gets nothing, and the owner is told; a measure that is gone pauses the alert with words', async () => {
+  const cleo = await server.person('Cleo', 'analyst');
+  void cleo;
+  const people = await admin<{ id: string; name: string }[]>('GET', '/people/everyone');
+  const cleoId = people.body.find(({ name }) => name === 'Cleo')?.id;
+  await make(ada, 'tell me when riders of any line are over 4000 in a week', {
+    receivers: [{ kind: 'person', id: cleoId }],
+  });
+  await admin('PATCH', `/people/${cleoId}`, { active: false });
+  const count = mailTo('Cleo').length;
+  await nextWeek({ Cedar: 700 });
+  expect(mailTo('Cleo')).toHaveLength(count);
+  const renamed = await steward(
+    'PUT',
+    '/models/rides',
+    MODEL.replace('id: riders, name: Riders', 'id: people, name: People'),
+    {
+      'content-type': 'application/yaml',
+    },
+  );
+  expect(renamed.status).toBe(200);
+  await nextWeek();
+  const paused = (await ada<AlertView[]>('GET', '/alerts')).body.filter((one) => one.paused !== null);
+  expect(paused.length).toBeGreaterThan(0);
+  expect(paused[0]?.paused).toMatch(/riders/i);
+  expect(mailTo('Ada').at(-1)?.mail.subject).toBe('An alert of yours is paused');
+});

@@ -1,0 +1,161 @@
+/** Sending what is in the outbox: each once; where the other side does not take it, again with growing pauses, and after a day its owner is told. */
+import { eq } from 'drizzle-orm';
+import type { Receiver } from '@zud/core/contract/messages';
+import type { Clock } from '../jobs/clock';
+import { Refused, type Addressee, type Message, type Outlet } from '../outlets/outlet';
+import { ModelAtFault, ModelGone } from '../asking/model-fault';
+import { Problem } from '@zud/core/contract/problem';
+import { beginSending, endSending, putOut, type OutboxRow } from '../store/outbox';
+import { personById } from '../store/people';
+import { hooks } from '../store/schema';
+import type { Store } from '../store/database';
+import { noticeMessage, occasionMessage, readerOf, type Composing, type NotSent } from './composing';
+
+export interface Outlets {
+  /** Null: there is no server of mail. */
+  readonly mail: Outlet | null;
+  readonly hook: Outlet;
+}
+
+export interface Sending extends Composing {
+  readonly clock: Clock;
+  readonly outlets: Outlets;
+}
+
+/** How often it is tried: pauses of 1, 2, 4 … 60 minutes, a day in all. */
+const TRIES = 28;
+const LONGEST_PAUSE = 60;
+
+/** Sends one message. What state it is in afterwards is kept; nothing is thrown but what goes wrong with the database. */
+export async function sendMessage(id: string, sending: Sending): Promise<void> {
+  const { store, clock } = sending;
+  const taken = await beginSending(store, id);
+  if (taken === 'sending') {
+    // whoever began to send it has ended: it may have gone out, and is not sent twice
+    await endSending(store, id, {
+      state: 'unsure',
+      said: 'The server ended while it was being sent; it may have gone out. It is not sent again by itself.',
+    });
+    return;
+  }
+  if (taken === null || typeof taken === 'string') return;
+  let message: Message | NotSent;
+  let to: Addressee | null;
+  try {
+    to = await addresseeOf(store, taken.receiver);
+    const reader = to === null ? null : await readerOf(store, taken);
+    message =
+      to === null || reader === null
+        ? { state: 'withheld', said: 'Its receiver is not there any more.' }
+        : await composed(taken, sending);
+  } catch (error) {
+    if (error instanceof ModelAtFault || error instanceof ModelGone || error instanceof Problem)
+      return endSending(store, id, { state: 'failed', said: error.message });
+    await again(taken, error, sending);
+    return;
+  }
+  if ('state' in message || to === null) {
+    if ('state' in message) await endSending(store, id, message);
+    if (to === null)
+      await tellOwner(taken, 'Somebody who was to get it is not there any more, so it was not sent to them.', sending);
+    return;
+  }
+  try {
+    const outlet = taken.receiver.kind === 'hook' ? sending.outlets.hook : sending.outlets.mail;
+    if (outlet === null) throw new Refused('There is no server of mail; an admin names one as ZUD_SMTP.');
+    const said = await outlet.send(message, to);
+    await endSending(store, id, { state: 'sent', subject: message.subject, said, sentAt: clock.now() });
+  } catch (error) {
+    if (error instanceof Refused) {
+      await endSending(store, id, { state: 'failed', subject: message.subject, said: error.message });
+      await tellOwner(taken, error.message, sending);
+    } else await again(taken, error, sending, message.subject);
+  }
+}
+
+async function composed(row: OutboxRow, sending: Sending): Promise<Message | NotSent> {
+  const reader = await readerOf(sending.store, row);
+  if (reader === null) return { state: 'withheld', said: 'Its receiver is not there any more.' };
+  const { about } = row;
+  switch (about.kind) {
+    case 'occasion':
+      return occasionMessage(row, about.id, reader, sending);
+    case 'notice':
+      return noticeMessage(row, about, sending);
+    default:
+      return { state: 'nothing', said: 'Nothing is known of it.' };
+  }
+}
+
+async function again(row: OutboxRow, error: unknown, sending: Sending, subject?: string): Promise<void> {
+  const { store, clock, log } = sending;
+  const said = error instanceof Error ? error.message : String(error);
+  const known = subject === undefined ? {} : { subject };
+  log.warn({ message: row.id, tries: row.tries, reason: said }, 'a message was not taken');
+  if (row.tries >= TRIES) {
+    await endSending(store, row.id, { state: 'failed', said: `It was tried ${row.tries} times. ${said}`, ...known });
+    await tellOwner(row, said, sending);
+    return;
+  }
+  const pause = Math.min(LONGEST_PAUSE, 2 ** (row.tries - 1)) * 60_000;
+  await endSending(store, row.id, { state: 'waiting', said, dueAt: new Date(clock.now().getTime() + pause), ...known });
+}
+
+/** A word to the owner; of a word to an owner that fails, nobody is told. */
+async function tellOwner(row: OutboxRow, why: string, { store, clock }: Sending): Promise<void> {
+  if (row.about.kind === 'notice') return;
+  const now = clock.now();
+  await putOut(
+    store,
+    [
+      {
+        key: `failed ${row.id}`,
+        receiver: { kind: 'person', id: row.ownerId },
+        ownerId: row.ownerId,
+        about: {
+          kind: 'notice',
+          subject: 'A message of yours could not be sent',
+          text: `${await nameOfReceiver(store, row.receiver)} did not get it: ${why}`,
+          path:
+            row.about.kind === 'edition'
+              ? `/briefings/${row.about.briefingId}/editions/${row.about.number}`
+              : '/alerts',
+        },
+        dueAt: now,
+      },
+    ],
+    now,
+  );
+}
+
+/** Where a receiver is reached; null where they are not there any more. */
+async function addresseeOf(store: Store, receiver: Receiver): Promise<Addressee | null> {
+  switch (receiver.kind) {
+    case 'person': {
+      const person = await personById(store, receiver.id);
+      return person === null ? null : { receiver, name: person.name, address: person.email };
+    }
+    case 'address':
+      return { receiver, name: '', address: receiver.address };
+    case 'hook': {
+      const [hook] = await store.select().from(hooks).where(eq(hooks.id, receiver.id));
+      if (hook === undefined || hook.withdrawnAt !== null) return null;
+      return {
+        receiver,
+        name: hook.name,
+        address: hook.url,
+        secret: [hook.secret, ...(hook.secretBefore === null ? [] : [hook.secretBefore])].join('\n'),
+      };
+    }
+    case 'group':
+      return null;
+  }
+}
+
+/** A receiver as people read it. */
+export async function nameOfReceiver(store: Store, receiver: Receiver): Promise<string> {
+  if (receiver.kind === 'group') return receiver.group;
+  if (receiver.kind === 'address') return receiver.address;
+  const there = await addresseeOf(store, receiver);
+  return there?.name ?? (receiver.kind === 'hook' ? 'A hook that was withdrawn' : 'Somebody who left');
+}

@@ -1,0 +1,45 @@
+/** Whose rights count for what is sent: those of each person who gets it; addresses and hooks outside get what the owner sees. */
+import type { Receiver } from '@zud/core/contract/messages';
+import type { ModelLibrary } from '../asking/model-library';
+import type { ReadyModel } from '../asking/ready-model';
+import { peopleAmong } from '../store/alerts';
+import type { Store } from '../store/database';
+import { personById } from '../store/people';
+
+/** People who see the same of a model, and the receivers that get what these see. */
+export interface Side {
+  readonly ready: ReadyModel;
+  /** People of Zud, who find it on their Today too. */
+  readonly people: readonly string[];
+  readonly receivers: readonly Receiver[];
+}
+
+/** @param ownerId who is told in any case, on their Today */
+export async function sidesOf(
+  { store, library }: { readonly store: Store; readonly library: ModelLibrary },
+  modelId: string,
+  ownerId: string,
+  receivers: readonly Receiver[],
+): Promise<Side[]> {
+  const owner = await personById(store, ownerId);
+  const people = await peopleAmong(store, receivers);
+  const outside = receivers.filter((one) => one.kind === 'address' || one.kind === 'hook');
+  const sides = new Map<string, { ready: ReadyModel; people: string[]; receivers: Receiver[] }>();
+  const sideOf = async (who: { readonly id: string; readonly groups: readonly string[] }) => {
+    const ready = await library.get(modelId, who);
+    const side = sides.get(ready.access.key) ?? { ready, people: [], receivers: [] };
+    sides.set(ready.access.key, side);
+    return side;
+  };
+  if (owner !== null) {
+    const side = await sideOf(owner);
+    side.people.push(owner.id);
+    side.receivers.push(...outside);
+  }
+  for (const person of people) {
+    const side = await sideOf(person);
+    if (!side.people.includes(person.id)) side.people.push(person.id);
+    side.receivers.push({ kind: 'person', id: person.id });
+  }
+  return [...sides.values()];
+}
