@@ -7,10 +7,15 @@ import { build } from 'esbuild';
 const here = path.dirname(fileURLToPath(import.meta.url));
 const core = {
   name: 'core',
-  setup: (made) =>
+  setup: (made) => {
     made.onResolve({ filter: /^@zud\/core\// }, (asked) => ({
       path: path.join(here, '..', 'core', `${asked.path.slice('@zud/core/'.length)}.ts`),
-    })),
+    }));
+    // its main file hides what it exports from Node's modules; the other one is meant for bundlers
+    made.onResolve({ filter: /^rrule$/ }, () => ({
+      path: fileURLToPath(new URL('../esm/index.js', import.meta.resolve('rrule'))),
+    }));
+  },
 };
 
 await build({

@@ -44,11 +44,10 @@ export function toldText({ period, passing }: Told, words: ToldWords): string {
           reading.where.map((one) => conditionWords(naming, one)),
           'and',
         )}`;
-  const member = (one: string) => (level === null ? one : naming.member(level, one));
   const value = (one: number) => formatValue(one, column);
   if (when.kind === 'new') {
     const names = listWords(
-      passing.slice(0, NAMED).map((one) => member(one.member)),
+      passing.slice(0, NAMED).map((one) => one.member),
       'and',
     );
     const more = passing.length > NAMED ? ` and ${passing.length - NAMED} more` : '';
@@ -56,8 +55,8 @@ export function toldText({ period, passing }: Told, words: ToldWords): string {
   }
   if (when.kind === 'late') return `No records of ${inSentence(name)} for ${first.value} days, as of ${unit}${scope}`;
   if (level === null || passing.length === 1)
-    return `${name}${level === null ? '' : ` of ${member(first.member)}`}: ${value(first.value)}, ${unit}${besideText(first, words)}${scope}`;
-  const named = passing.slice(0, NAMED).map((one) => `${member(one.member)} (${value(one.value)})`);
+    return `${name}${level === null ? '' : ` of ${first.member}`}: ${value(first.value)}, ${unit}${besideText(first, words)}${scope}`;
+  const named = passing.slice(0, NAMED).map((one) => `${one.member} (${value(one.value)})`);
   const rest = passing.length > NAMED ? ` and ${passing.length - NAMED} more` : '';
   return `${name} of ${passing.length} ${inSentence(levelPluralWords(naming, level))}, ${unit}: ${named.join(', ')}${rest}${scope}`;
 }

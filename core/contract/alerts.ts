@@ -117,6 +117,8 @@ export const alert = alertDraft.omit({ notes: true, receivers: true }).extend({
   again: z.number().nullable(),
   quiet: quietHours.nullable(),
   snoozedUntil: moment.nullable(),
+  /** It is not looked at just now. */
+  sleeps: z.boolean(),
   nextAt: moment.nullable(),
   paused: z.string().nullable(),
   lastTold: moment.nullable(),

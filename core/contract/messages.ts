@@ -1,5 +1,6 @@
 /** Who something is sent to, what it is about, and what became of it. */
 import { z } from 'zod';
+import { scheduleSchema } from '../schedule/schedule';
 import { list, moment } from './building-blocks';
 
 /** A person of Zud, by mail; an address outside, which gets what the owner sees; a hook that an admin allowed; a room. */
@@ -81,3 +82,20 @@ export const hookBody = z.object({
 });
 export const hook = z.object({ id: z.string(), name: z.string(), url: z.string(), createdAt: moment });
 export const madeHook = hook.extend({ secret: z.string() });
+
+/** A schedule in words, and as it would be kept. */
+export const scheduleBody = z.object({ text: z.string().trim().min(1).max(200), zone: z.string().min(1).max(60) });
+export const readSchedule = z.object({
+  schedule: scheduleSchema,
+  words: z.string(),
+  /** When it comes round next, by the clock of its zone. */
+  next: z.string().nullable(),
+});
+export type ReadSchedule = z.infer<typeof readSchedule>;
+
+export const receiversView = z.object({
+  people: list(z.object({ id: z.string(), name: z.string(), role: z.string() })),
+  groups: list(z.object({ group: z.string(), people: z.number() })),
+  hooks: list(z.object({ id: z.string(), name: z.string() })),
+});
+export type ReceiversView = z.infer<typeof receiversView>;

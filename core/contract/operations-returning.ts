@@ -1,7 +1,8 @@
 /** What the HTTP API can be asked of what comes back: alerts, jobs, what is sent. */
 import { z } from 'zod';
 import * as alerts from './alerts';
-import { list } from './building-blocks';
+import { list, made } from './building-blocks';
+import * as figures from './kept-figures';
 import * as messages from './messages';
 import type { Operation } from './operation';
 
@@ -52,6 +53,40 @@ export const RETURNING: readonly Operation[] = [
     answers: alerts.trial,
   },
   { method: 'post', path: '/alerts/{id}/seen', does: 'Marks what an alert told one as seen' },
+  {
+    method: 'post',
+    path: '/schedules/read',
+    does: 'Reads the words of a schedule',
+    body: messages.scheduleBody,
+    answers: messages.readSchedule,
+  },
+  {
+    method: 'get',
+    path: '/kept-figures',
+    does: 'Figures that one keeps an eye on; with “look”, what moved is told from now on from what they are now',
+    query: ['look'],
+    answers: list(figures.keptFigure),
+  },
+  {
+    method: 'post',
+    path: '/kept-figures',
+    does: 'Keeps a figure on one’s own Today',
+    body: figures.keptFigureBody,
+    answers: made,
+  },
+  {
+    method: 'patch',
+    path: '/kept-figures/{figure}',
+    does: 'Puts a figure at another place',
+    body: figures.keptFigureChangeBody,
+  },
+  { method: 'delete', path: '/kept-figures/{figure}', does: 'Keeps a figure no longer' },
+  {
+    method: 'get',
+    path: '/receivers',
+    does: 'People, groups and hooks that one may send to',
+    answers: messages.receiversView,
+  },
   { method: 'get', path: '/jobs', does: 'What runs, waits and ran (admin)', answers: messages.jobs },
   { method: 'delete', path: '/jobs/{job}', does: 'Stops a job (admin)' },
   {

@@ -182,6 +182,7 @@ export function alertRoutes(context: Context): Router {
       again: alert.again,
       quiet: alert.quiet,
       snoozedUntil: alert.snoozedUntil?.toISOString() ?? null,
+      sleeps: alert.snoozedUntil !== null && alert.snoozedUntil > clock.now(),
       nextAt: alert.nextAt?.toISOString() ?? null,
       paused: alert.paused,
       lastTold: told?.toISOString() ?? null,

@@ -21,6 +21,8 @@ import { inquiryRoutes } from './inquiries';
 import { modelRoutes } from './models';
 import { alertRoutes } from './alerts';
 import { jobRoutes, unsubscribeRoutes } from './jobs';
+import { keptFigureRoutes } from './kept-figures';
+import { receiverRoutes } from './receivers';
 import { termRoutes } from './terms';
 import { workshopRoutes } from './workshop';
 import { openApi } from './openapi';
@@ -131,6 +133,8 @@ export function createApp(context: Context, webFolder: string | null): Express {
     workshopRoutes(context),
     alertRoutes(context),
     jobRoutes(context),
+    receiverRoutes(context),
+    keptFigureRoutes(context),
     sessionRoutes(context),
     peopleRoutes(context),
     inquiryRoutes(context),

@@ -2,14 +2,15 @@
 import { randomBytes } from 'node:crypto';
 import express, { Router } from 'express';
 import { eq, isNull } from 'drizzle-orm';
-import { clockBody, hookBody, type OutboxEntry } from '@zud/core/contract/messages';
+import { clockBody, hookBody, scheduleBody, type OutboxEntry } from '@zud/core/contract/messages';
 import { notFound, Problem } from '@zud/core/contract/problem';
+import { nextWords, scheduleIn, scheduleWords } from '@zud/core/schedule/schedule-words';
 import { jobsOf } from '../jobs/jobs';
 import { nameOfReceiver } from '../returning/sending';
 import { subscriptionIn, unsubscribe } from '../returning/unsubscribing';
 import { outboxOf, sendAgain } from '../store/outbox';
 import { audit, hooks } from '../store/schema';
-import { handle, idOf, parsed, personWith, textOf, type Context } from './context';
+import { handle, idOf, parsed, personOf, personWith, textOf, type Context } from './context';
 import { hookById } from './receivers';
 
 const MOST = 200;
@@ -19,6 +20,25 @@ export function jobRoutes(context: Context): Router {
   const { store } = database;
   const router = Router();
 
+  router.post(
+    '/schedules/read',
+    handle(async (request) => {
+      personOf(request);
+      const { text, zone } = parsed(scheduleBody, request.body);
+      const found = scheduleIn(text, clock.now(), zone);
+      if (found === null)
+        throw new Problem(
+          422,
+          'Not understood as a schedule',
+          `“${text}” is not understood. Say for example “every Monday at 6”, “every weekday at 8” or “on the first of each month at 7”.`,
+        );
+      return {
+        schedule: found.schedule,
+        words: scheduleWords(found.schedule),
+        next: nextWords(found.schedule, clock.now()),
+      };
+    }),
+  );
   router.get(
     '/jobs',
     handle(async (request) => {

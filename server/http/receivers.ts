@@ -1,12 +1,14 @@
 /** Whom somebody may send something to. */
 import { and, eq, isNull } from 'drizzle-orm';
-import type { Receiver } from '@zud/core/contract/messages';
+import { Router } from 'express';
+import type { Receiver, ReceiversView } from '@zud/core/contract/messages';
 import { Problem } from '@zud/core/contract/problem';
 import { groupsOf } from '../store/board-rights';
 import type { Store } from '../store/database';
 import { receiverKey } from '../store/outbox';
 import { allPeople, roleCovers, type Person } from '../store/people';
 import { hooks } from '../store/schema';
+import { handle, personWith, type Context } from './context';
 
 /**
  * Each once, all of them there. Hooks are for stewards: what goes there leaves the house for programs.
@@ -42,3 +44,23 @@ export const hookById = async (store: Store, id: string) =>
       .from(hooks)
       .where(and(eq(hooks.id, id), isNull(hooks.withdrawnAt)))
   )[0] ?? null;
+
+/** Whom somebody may send to. */
+export function receiverRoutes({ store }: Pick<Context, 'store'>): Router {
+  const router = Router();
+  router.get(
+    '/receivers',
+    handle(async (request): Promise<ReceiversView> => {
+      const person = personWith(request, 'analyst');
+      const [people, groups, allowed] = await Promise.all([
+        allPeople(store),
+        groupsOf(store),
+        roleCovers(person.role, 'steward')
+          ? store.select({ id: hooks.id, name: hooks.name }).from(hooks).where(isNull(hooks.withdrawnAt))
+          : [],
+      ]);
+      return { people: people.map(({ id, name, role }) => ({ id, name, role })), groups: [...groups], hooks: allowed };
+    }),
+  );
+  return router;
+}

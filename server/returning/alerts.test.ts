@@ -4,7 +4,7 @@ import type { OutboxEntry } from '@zud/core/contract/messages';
 import { startMailStandIn, type MailStandIn } from '../stand-ins/mail';
 import { startPlainServer, type PlainServer } from '../../tests/plain-server';
 import type { Caller } from '../../tests/demo-server';
-import { MODEL, dayAt, loadWeek, loadWorld, settled, usual, weeksOf, type LineName } from './returning-world';
+import { MODEL, dayAt, loadWeek, loadWorld, settled, usual, weeksOf, type LineName } from '../../tests/returning-world';
 
 let server: PlainServer;
 let mail: MailStandIn;

@@ -18,6 +18,9 @@ import { AccountPage } from '../people/AccountPage';
 import { ChoosePasswordPage } from '../people/ChoosePasswordPage';
 import { PeoplePage } from '../people/PeoplePage';
 import { FaultBoundary, Message, Failure, Loading } from '../parts/states';
+import { AlertPage, NewAlertPage } from '../returning/AlertPage';
+import { AlertsPage } from '../returning/AlertsPage';
+import { JobsPage } from '../returning/JobsPage';
 import { GlossaryPage } from '../workshop/GlossaryPage';
 import { WorkshopPage } from '../workshop/WorkshopPage';
 import { TodayPage } from '../today/TodayPage';
@@ -78,6 +81,10 @@ export function App() {
           <Route path="/models/:modelId/workshop/:section" element={<WorkshopPage />} />
           <Route path="/models/:modelId/glossary" element={<GlossaryPage />} />
           <Route path="/models/:modelId" element={<ModelPage />} />
+          <Route path="/alerts" element={<AlertsPage />} />
+          <Route path="/alerts/new" element={<NewAlertPage />} />
+          <Route path="/alerts/:alertId" element={<AlertPage />} />
+          <Route path="/jobs" element={<JobsPage />} />
           <Route path="/changes" element={<AuditPage />} />
           <Route path="/people" element={<PeoplePage />} />
           <Route path="/account" element={<AccountPage />} />

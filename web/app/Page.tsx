@@ -91,7 +91,7 @@ export function Page(props: { children: ReactNode; foot?: ReactNode; bare?: bool
   const { theme, setTheme } = useInterface();
   const navigate = useNavigate();
   const act = (id: string) => {
-    if (id === 'changes' || id === 'people' || id === 'account') void navigate(`/${id}`);
+    if (['changes', 'people', 'account', 'alerts', 'briefings', 'jobs'].includes(id)) void navigate(`/${id}`);
     else if (id === 'out') void api.signOut().then(() => window.location.assign('/'));
     else setTheme(id as 'light' | 'dark' | 'system');
   };
@@ -121,11 +121,13 @@ export function Page(props: { children: ReactNode; foot?: ReactNode; bare?: bool
                   { id: 'light', label: 'Light', disabled: theme === 'light' },
                   { id: 'dark', label: 'Dark', disabled: theme === 'dark' },
                   { id: 'system', label: 'As the system', disabled: theme === 'system' },
+                  { id: 'alerts', label: 'Alerts', note: 'what you are told of, and when' },
                   { id: 'account', label: 'Your account', note: 'password, sessions, tokens' },
                   ...(person.role === 'admin'
                     ? [
                         { id: 'people', label: 'People' },
                         { id: 'changes', label: 'Changes of rights and data' },
+                        { id: 'jobs', label: 'What runs and was sent' },
                       ]
                     : []),
                   { id: 'out', label: 'Sign out', note: `${person.email}, ${person.role}` },

@@ -128,7 +128,7 @@ async function send(
   return response;
 }
 
-async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+export async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
   const response = await send(method, path, body, signal);
   return response.status === 204 ? (undefined as T) : ((await response.json()) as T);
 }
@@ -150,7 +150,7 @@ async function lines(
 }
 
 /** A file with the name the server gives it. */
-async function download(path: string, body: unknown): Promise<{ name: string; content: Blob }> {
+export async function download(path: string, body: unknown): Promise<{ name: string; content: Blob }> {
   const response = await send('POST', path, body);
   const disposition = response.headers.get('content-disposition') ?? '';
   const encoded = /filename\*=UTF-8''([^;]+)/.exec(disposition)?.[1];

@@ -1,4 +1,5 @@
 /** A tile with an answer on a board: asks for it, offers what can be done with it, and with the marks of its chart. */
+import { newAlertAddress, WATCHED } from '../returning/new-alert';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -79,6 +80,8 @@ export function TileCard(props: TileProps) {
   const act = (id: string) => {
     if (id === 'ask') ask.mutate();
     else if (id === 'draft') draft.mutate();
+    else if (id === 'alert')
+      void navigate(newAlertAddress(tile.modelId, WATCHED), { state: { reading: data?.reading ?? tile.reading } });
     else if (id === 'look') props.onLook(data?.reading ?? tile.reading);
     else props.onAct(id);
   };

@@ -15,6 +15,7 @@ export function tileEntries(tile: BoardTile, { canAsk, canComment, canEdit }: Ti
   return [
     ...(canAsk && tile.kind === 'answer' ? [{ id: 'ask', label: 'Ask from here' }] : []),
     ...(canAsk && tile.kind === 'answer' ? [{ id: 'look', label: 'What is worth a look in it' }] : []),
+    ...(canAsk && tile.kind === 'answer' ? [{ id: 'alert', label: 'Tell me when …' }] : []),
     ...(canComment ? [{ id: 'comment', label: 'Comment' }] : []),
     ...(canAsk && tile.kind === 'answer' ? [{ id: 'draft', label: 'Draft a board from it' }] : []),
     ...(canEdit && tile.kind !== 'answer' ? [{ id: 'words', label: 'Change the words' }] : []),

@@ -13,6 +13,7 @@ import { Button, Menu, PrimaryButton } from '../parts/controls';
 import { Message } from '../parts/states';
 import { SentenceLine } from '../parts/SentenceLine';
 import { ExplanationBody } from './explanation/ExplanationBody';
+import { WatchMenu } from '../returning/WatchMenu';
 import { ExportMenu } from './ExportMenu';
 import { FormatPanel } from './FormatPanel';
 import { actsForMarks } from './marks';
@@ -284,6 +285,9 @@ export function AnswerView(props: {
                 sentence={sentence.text}
                 limited={model.limited}
               />
+            ) : null}
+            {props.canAsk && model && reading.rows === null && explanation === undefined ? (
+              <WatchMenu modelId={model.id} reading={reading} />
             ) : null}
             {props.canAsk ? (
               <PrimaryButton onPress={props.onPin}>Pin to a board</PrimaryButton>

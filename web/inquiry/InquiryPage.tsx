@@ -22,6 +22,7 @@ import { sideAfter } from './side-after';
 import { placeInTrail } from './trail';
 import { Trail } from './Trail';
 import { offerOfKey } from './unanswered';
+import { asksForAlert, newAlertAddress } from '../returning/new-alert';
 import { UnansweredView } from './UnansweredView';
 import { TeachDialog } from '../workshop/TeachDialog';
 
@@ -164,7 +165,14 @@ export function InquiryPage() {
       modelId={inquiry.data?.modelId ?? null}
       before={before}
       busy={ask.isPending}
-      onAsk={(text) => say({ text })}
+      onAsk={(text) =>
+        asksForAlert(text) && inquiry.data !== undefined
+          ? void navigate(
+              newAlertAddress(inquiry.data.modelId, text),
+              before === null ? {} : { state: { reading: before } },
+            )
+          : say({ text })
+      }
       onStop={() => running.current?.abort()}
       caretAt={
         shown?.outcome === 'unclear' ? (shown.words.find((word) => word.use === 'unresolved')?.end ?? null) : null

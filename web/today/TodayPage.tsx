@@ -13,6 +13,9 @@ import { Menu, TextButton } from '../parts/controls';
 import { ago, List } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
 import { WorthALook } from '../findings/WorthALook';
+import { KeptFigures } from '../returning/KeptFigures';
+import { ToldToday } from '../returning/ToldToday';
+import { asksForAlert, newAlertAddress } from '../returning/new-alert';
 import { usualModel } from './usual-model';
 
 const Top = styled.section`
@@ -147,7 +150,7 @@ export function TodayPage() {
               modelId={modelId}
               before={null}
               busy={ask.isPending}
-              onAsk={(text) => ask.mutate(text)}
+              onAsk={(text) => (asksForAlert(text) ? void navigate(newAlertAddress(modelId, text)) : ask.mutate(text))}
             >
               {(models.data?.length ?? 0) > 1 ? (
                 <Menu
@@ -177,6 +180,8 @@ export function TodayPage() {
           </>
         ) : null}
       </Top>
+      {pending ? null : <KeptFigures />}
+      {pending ? null : <ToldToday />}
       {(mentions.data ?? []).length > 0 && !pending ? (
         <Mentions aria-label="Mentions">
           <h2>You were mentioned</h2>

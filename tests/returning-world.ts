@@ -1,6 +1,6 @@
 /** A small world for the tests of what comes back: rides of three lines by day, of which the people of the North crew see two. */
-import type { PlainServer } from '../../tests/plain-server';
-import type { Caller } from '../../tests/demo-server';
+import type { PlainServer } from './plain-server';
+import type { Caller } from './demo-server';
 
 export const MODEL = `
 zud: 1

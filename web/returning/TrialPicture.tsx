@@ -1,0 +1,149 @@
+/** The line that an alert looks at, period by period, with the value it must not pass and a mark where it would have told. */
+import styled from 'styled-components';
+import type { Trial } from '@zud/core/contract/alerts';
+import { linear } from '@zud/core/chart/svg/scale';
+import { formatShort } from '@zud/core/format/format';
+import type { AnswerColumn } from '@zud/core/query/plan';
+import { unitWords } from '@zud/core/reading/words';
+import type { Grain } from '@zud/core/time/grain';
+import { TOKENS } from '@zud/core/chart/tokens';
+import { useMode } from '../app/use-mode';
+
+const WIDTH = 720;
+const HEIGHT = 230;
+const LEFT = 56;
+const RIGHT = 132;
+const TOP = 14;
+const FOOT = 26;
+
+const Frame = styled.figure`
+  svg {
+    display: block;
+    width: 100%;
+    height: auto;
+  }
+  text {
+    font-size: 11.5px;
+    fill: var(--quiet);
+  }
+`;
+
+export function TrialPicture({ trial }: { trial: Trial }) {
+  const { series } = TOKENS[useMode()];
+  const { lines, bounds, format } = trial;
+  const grain = trial.grain as Grain;
+  const days = lines[0]?.points.map(({ at }) => at) ?? [];
+  const values = [
+    ...lines.flatMap(({ points }) => points.flatMap(({ value }) => (value === null ? [] : [value]))),
+    ...bounds,
+  ];
+  if (days.length < 2 || values.length === 0) return null;
+  const [least, most] = [Math.min(...values), Math.max(...values)];
+  // nought is the foot where the lines come near it
+  const scale = linear(values, least >= 0 && least < most / 2);
+  const x = (index: number) => LEFT + (index / (days.length - 1)) * (WIDTH - LEFT - RIGHT);
+  const y = (value: number) => TOP + (1 - scale.at(value)) * (HEIGHT - TOP - FOOT);
+  const column = (format ?? { label: '' }) as Pick<AnswerColumn, 'unit' | 'format'>;
+  const written = (value: number) => formatShort(value, column);
+  const named = placedLabels([
+    ...bounds.map((value) => ({ key: `bound ${value}`, text: written(value), colour: 'var(--signal)', at: y(value) })),
+    ...lines.map(({ member, points }, index) => ({
+      key: member,
+      text: member,
+      colour: series[index % series.length] ?? 'var(--ink)',
+      at: y(points.findLast(({ value }) => value !== null)?.value ?? scale.low),
+    })),
+  ]);
+  return (
+    <Frame>
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={trial.text}>
+        {scale.ticks.map((value) => (
+          <g key={value}>
+            <line x1={LEFT} x2={WIDTH - RIGHT} y1={y(value)} y2={y(value)} stroke="var(--line)" />
+            <text x={LEFT - 8} y={y(value) + 4} textAnchor="end">
+              {written(value)}
+            </text>
+          </g>
+        ))}
+        {bounds.map((value) => (
+          <line
+            key={value}
+            x1={LEFT}
+            x2={WIDTH - RIGHT}
+            y1={y(value)}
+            y2={y(value)}
+            stroke="var(--signal)"
+            strokeDasharray="5 4"
+            strokeWidth="1.4"
+          />
+        ))}
+        {lines.map(({ member, points }, index) => (
+          <g key={member}>
+            <path
+              d={points
+                .map(({ value }, at) =>
+                  value === null
+                    ? ''
+                    : `${at === 0 || (points[at - 1]?.value ?? null) === null ? 'M' : 'L'}${x(at).toFixed(1)} ${y(value).toFixed(1)}`,
+                )
+                .join('')}
+              fill="none"
+              stroke={series[index % series.length]}
+              strokeWidth="1.7"
+              strokeLinejoin="round"
+            />
+            {points.map(({ value, told, at }, place) =>
+              told && value !== null ? (
+                <circle
+                  key={at}
+                  cx={x(place)}
+                  cy={y(value)}
+                  r="5"
+                  fill="var(--raised)"
+                  stroke="var(--signal)"
+                  strokeWidth="2"
+                >
+                  <title>{`${member === '' ? '' : `${member}, `}${unitWords(grain, at)}: ${written(value)}`}</title>
+                </circle>
+              ) : null,
+            )}
+          </g>
+        ))}
+        {named.map(({ key, text, colour, at }) => (
+          <text key={key} x={WIDTH - RIGHT + 8} y={at + 4} style={{ fill: colour, fontWeight: 600 }}>
+            {text.length > 20 ? `${text.slice(0, 19)}…` : text}
+          </text>
+        ))}
+        {[0, Math.floor((days.length - 1) / 2), days.length - 1].map((at, place) => (
+          <text
+            key={days[at]}
+            x={x(at)}
+            y={HEIGHT - 6}
+            textAnchor={place === 0 ? 'start' : place === 1 ? 'middle' : 'end'}
+          >
+            {unitWords(grain, days[at] ?? '')}
+          </text>
+        ))}
+      </svg>
+    </Frame>
+  );
+}
+
+/** Pixels between two lines of names. */
+const APART = 14;
+
+/** Names at the ends of their lines, apart from each other and within the picture. */
+function placedLabels<Label extends { readonly at: number }>(labels: readonly Label[]): Label[] {
+  let last = -Infinity;
+  const down = [...labels]
+    .sort((a, b) => a.at - b.at)
+    .map((label) => {
+      last = Math.max(label.at, last + APART);
+      return { ...label, at: last };
+    });
+  let next = HEIGHT - FOOT + APART;
+  return down.reverse().map((label) => {
+    next = Math.min(label.at, next - APART);
+    return { ...label, at: next };
+  });
+}

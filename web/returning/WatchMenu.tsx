@@ -1,0 +1,41 @@
+/** From an answer: to be told of it, and to keep it in sight. */
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useNavigate } from 'react-router';
+import type { Reading } from '@zud/core/reading/schema';
+import { Menu } from '../parts/controls';
+import { newAlertAddress, WATCHED } from './new-alert';
+import { returning } from './returning-api';
+
+export function WatchMenu({ modelId, reading }: { modelId: string; reading: Reading }) {
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const keep = useMutation({
+    mutationFn: () => returning.keepFigure({ modelId, reading }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['kept figures'] }),
+  });
+  return (
+    <>
+      <Menu
+        plain
+        label={keep.isSuccess ? 'Kept on Today ▾' : keep.isError ? 'Not kept ▾' : 'Watch ▾'}
+        ariaLabel="Watch this answer"
+        entries={[
+          { id: 'alert', label: 'Tell me when …', note: 'An alert on this figure, tried over the past first' },
+          {
+            id: 'keep',
+            label: 'Keep it on Today',
+            note: 'Small, with its line and what moved since your last visit',
+            disabled: keep.isPending,
+          },
+        ]}
+        onChoose={(id) => {
+          if (id === 'alert') void navigate(newAlertAddress(modelId, WATCHED), { state: { reading } });
+          else keep.mutate();
+        }}
+      />
+      <span className="visually-hidden" role="status">
+        {keep.isSuccess ? 'Kept on Today.' : keep.isError ? keep.error.message : ''}
+      </span>
+    </>
+  );
+}

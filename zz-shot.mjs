@@ -1,0 +1,13 @@
+import { chromium } from '@playwright/test';
+const PW = { mira: 'anchor-quiet-41', tomas: 'gannet-stone-27', ines: 'kelp-lantern-63', stellan: 'harbour-vane-88', ada: 'tidal-compass-15' };
+const [who, path, out, w = '1280', h = '800', scheme = 'light', script = ''] = process.argv.slice(2);
+const b = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+const c = await b.newContext({ viewport: { width: +w, height: +h }, colorScheme: scheme });
+const page = await c.newPage();
+page.on('pageerror', (e) => console.log('PAGEERROR', e.message));
+const base = process.env.BASE ?? 'http://127.0.0.1:4611';
+await page.request.post(base + '/api/session', { data: { email: who + '@velloe.example', password: PW[who] } });
+await page.goto(base + path); await page.waitForLoadState('networkidle').catch(() => {}); await page.waitForTimeout(600);
+if (script) await (new Function('page', 'return (async () => {' + script + '})()'))(page);
+await page.waitForTimeout(400);
+await page.screenshot({ path: out }); await b.close();
