@@ -32,7 +32,7 @@ export const briefingPage = z.object({
 export type BriefingPage = z.infer<typeof briefingPage>;
 export const pages = z.array(briefingPage).max(40);
 
-export const FILES = ['pdf', 'pptx', 'xlsx', 'csv'] as const;
+export const FILES = ['pdf', 'pptx', 'xlsx'] as const;
 const files = z.array(z.enum(FILES)).max(4);
 
 /** From a board, from the trail of an inquiry, in words about a model, or by its parts. */
@@ -125,3 +125,12 @@ export const briefing = z.object({
   notes: list(z.string()).optional(),
 });
 export type BriefingView = z.infer<typeof briefing>;
+
+export const pagesBody = z.object({ modelId: z.string().min(1).max(120), text: z.string().trim().min(1).max(1000) });
+export const madePages = z.object({ pages: list(briefingPage), notes: list(z.string()) });
+/** Of the whole edition, or of one of its pages; figures only of one. */
+export const editionExportBody = z
+  .object({ format: z.enum(['pdf', 'pptx', 'xlsx', 'csv']), page: z.string().max(400).optional() })
+  .refine((body) => body.format !== 'csv' || body.page !== undefined, {
+    message: 'a CSV file has the figures of one page; say which',
+  });

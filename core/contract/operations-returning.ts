@@ -1,6 +1,7 @@
 /** What the HTTP API can be asked of what comes back: alerts, jobs, what is sent. */
 import { z } from 'zod';
 import * as alerts from './alerts';
+import * as briefings from './briefings';
 import { list, made } from './building-blocks';
 import * as figures from './kept-figures';
 import * as messages from './messages';
@@ -59,6 +60,65 @@ export const RETURNING: readonly Operation[] = [
     does: 'Reads the words of a schedule',
     body: messages.scheduleBody,
     answers: messages.readSchedule,
+  },
+  {
+    method: 'get',
+    path: '/briefings',
+    does: 'One’s own briefings and those that go to one',
+    answers: list(briefings.briefing),
+  },
+  {
+    method: 'post',
+    path: '/briefings',
+    does: 'Makes a briefing from a board, the trail of an inquiry, words about a model, or its pages',
+    body: briefings.briefingBody,
+    answers: briefings.briefing,
+  },
+  {
+    method: 'post',
+    path: '/briefings/pages',
+    does: 'Pages of words, to be added to a briefing; nothing is kept',
+    body: briefings.pagesBody,
+    answers: briefings.madePages,
+  },
+  {
+    method: 'get',
+    path: '/briefings/{id}',
+    does: 'A briefing with its pages and the list of its editions',
+    answers: briefings.briefing,
+  },
+  {
+    method: 'patch',
+    path: '/briefings/{id}',
+    does: 'Changes a briefing of one’s own',
+    body: briefings.briefingChangeBody,
+    answers: briefings.briefing,
+  },
+  { method: 'delete', path: '/briefings/{id}', does: 'Removes a briefing of one’s own with its editions' },
+  {
+    method: 'post',
+    path: '/briefings/{id}/preview',
+    does: 'The pages as they would come out now; nothing is kept or sent',
+    answers: briefings.edition,
+  },
+  {
+    method: 'post',
+    path: '/briefings/{id}/editions',
+    does: 'Makes an edition now and sends it',
+    answers: briefings.edition,
+  },
+  {
+    method: 'get',
+    path: '/briefings/{id}/editions/{number}',
+    does: 'An edition as one may see it, with what changed since the one before',
+    answers: briefings.edition,
+  },
+  {
+    method: 'post',
+    path: '/briefings/{id}/editions/{number}/exports',
+    does: 'An edition, or a page of it, as a file',
+    body: briefings.editionExportBody,
+    answers: 'application/octet-stream',
   },
   {
     method: 'get',

@@ -15,7 +15,6 @@ import {
   type Trial,
 } from '@zud/core/contract/alerts';
 import { forbidden, notFound, Problem } from '@zud/core/contract/problem';
-import type { Receiver } from '@zud/core/contract/messages';
 import { missingFrom } from '@zud/core/reading/references';
 import { readingFault } from '@zud/core/reading/reading-fault';
 import { nextAfter } from '@zud/core/schedule/schedule';
@@ -38,6 +37,7 @@ import {
 } from '../store/alerts';
 import { allPeople, type Person } from '../store/people';
 import { handle, idOf, parsed, personOf, personWith, type Context } from './context';
+import { namedPeople } from './named-people';
 import { checkedReceivers } from './receivers';
 
 const MOST_TOLD = 100;
@@ -69,7 +69,13 @@ export function alertRoutes(context: Context): Router {
       );
       if (!read.ok) throw new Problem(422, 'Not understood as an alert', read.reason);
       const { reading, when, look, who, notes } = read.alert;
-      return { reading, when, look: body.look ?? look, receivers: [...receivers, ...(await named(who))], notes };
+      return {
+        reading,
+        when,
+        look: body.look ?? look,
+        receivers: [...receivers, ...(await namedPeople(store, who))],
+        notes,
+      };
     }
     const reading = ready.sight.reading(body.reading as AlertRow['reading']);
     const grain = grainOf(reading) ?? 'week';
@@ -80,26 +86,6 @@ export function alertRoutes(context: Context): Router {
       receivers,
       notes: [],
     };
-  }
-
-  /** People that an alert names. @throws Problem 422 where one is not known, or several are meant */
-  async function named(names: readonly string[]): Promise<Receiver[]> {
-    if (names.length === 0) return [];
-    const all = await allPeople(store);
-    return names.map((name) => {
-      const is = (text: string) => text.toLowerCase() === name.toLowerCase();
-      const found = all.filter((one) => is(one.name) || is(one.name.split(' ')[0] ?? '') || is(one.email));
-      const [one] = found;
-      if (one === undefined || found.length > 1)
-        throw new Problem(
-          422,
-          'Not understood as an alert',
-          found.length > 1
-            ? `Several people are called “${name}”; write the whole name.`
-            : `Nobody here is called “${name}”. Nothing was kept.`,
-        );
-      return { kind: 'person', id: one.id };
-    });
   }
 
   async function trialOf(

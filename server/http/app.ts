@@ -20,6 +20,7 @@ import { importRoutes } from './imports';
 import { inquiryRoutes } from './inquiries';
 import { modelRoutes } from './models';
 import { alertRoutes } from './alerts';
+import { briefingRoutes } from './briefings';
 import { jobRoutes, unsubscribeRoutes } from './jobs';
 import { keptFigureRoutes } from './kept-figures';
 import { receiverRoutes } from './receivers';
@@ -132,6 +133,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
     termRoutes(context),
     workshopRoutes(context),
     alertRoutes(context),
+    briefingRoutes(context),
     jobRoutes(context),
     receiverRoutes(context),
     keptFigureRoutes(context),

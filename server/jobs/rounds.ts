@@ -8,7 +8,7 @@ import { nextAfter } from '@zud/core/schedule/schedule';
 import { ModelGone } from '../asking/model-fault';
 import type { ModelLibrary } from '../asking/model-library';
 import { takeDue, tidy } from '../store/outbox';
-import { alerts } from '../store/schema';
+import { alerts, briefings } from '../store/schema';
 import type { Store } from '../store/database';
 import type { Clock } from './clock';
 import type { Jobs } from './jobs';
@@ -71,6 +71,8 @@ export class Rounds {
   private async round(): Promise<void> {
     await this.dueAlerts();
     await this.alertsOnData();
+    await this.dueBriefings();
+    await this.briefingsOnData();
     await this.dueMessages();
   }
 
@@ -131,6 +133,48 @@ export class Rounds {
     }
   }
 
+  private async dueBriefings(): Promise<void> {
+    const { store, jobs, clock } = this.rounding;
+    const now = clock.now();
+    const sent = await store.transaction(async (kept) => {
+      const due = await kept
+        .select({ id: briefings.id, look: briefings.look, nextAt: briefings.nextAt, title: briefings.title })
+        .from(briefings)
+        .where(and(isNull(briefings.paused), lte(briefings.nextAt, now)))
+        .limit(MOST)
+        .for('update', { skipLocked: true });
+      for (const { id, look, nextAt, title } of due) {
+        const next = look === null || look === 'data' ? null : nextAfter(look, now);
+        await kept.update(briefings).set({ nextAt: next }).where(eq(briefings.id, id));
+        await jobs.send(kept, 'briefing', { id, about: title, run: `at ${nextAt?.toISOString() ?? ''}` });
+      }
+      return due.length;
+    });
+    if (sent > 0) jobs.nudge('briefing');
+  }
+
+  private async briefingsOnData(): Promise<void> {
+    const { store, jobs } = this.rounding;
+    const onData = and(isNull(briefings.paused), sql`${briefings.look} = '"data"'::jsonb`);
+    const rows = await store
+      .select({ id: briefings.id, pages: briefings.pages, lookedAt: briefings.lookedAt, title: briefings.title })
+      .from(briefings)
+      .where(onData);
+    for (const { id, pages, lookedAt, title } of rows) {
+      const version = await versionsOf(pages, this.rounding.library);
+      if (version === lookedAt) continue;
+      await store.transaction(async (kept) => {
+        const [taken] = await kept
+          .update(briefings)
+          .set({ lookedAt: version })
+          .where(and(eq(briefings.id, id), sql`${briefings.lookedAt} is distinct from ${version}`))
+          .returning({ id: briefings.id });
+        if (taken !== undefined) await jobs.send(kept, 'briefing', { id, about: title, run: `data ${version}` });
+      });
+      jobs.nudge('briefing');
+    }
+  }
+
   private async dueMessages(): Promise<void> {
     const { store, jobs, clock } = this.rounding;
     this.rounds += 1;
@@ -142,4 +186,21 @@ export class Rounds {
     });
     if (taken > 0) jobs.nudge('message');
   }
+}
+
+/** The loads that the models of some pages read now. */
+export async function versionsOf(
+  pages: readonly { readonly modelId: string | null }[],
+  library: Pick<ModelLibrary, 'dataVersionOf'>,
+): Promise<string> {
+  const models = [...new Set(pages.flatMap(({ modelId }) => (modelId === null ? [] : [modelId])))].sort();
+  const versions = await Promise.all(
+    models.map((id) =>
+      library.dataVersionOf(id).catch((error: unknown) => {
+        if (error instanceof ModelGone) return 'gone';
+        throw error;
+      }),
+    ),
+  );
+  return versions.join(' ');
 }

@@ -25,6 +25,7 @@ import { Rounds } from '../jobs/rounds';
 import { Feed } from '../live/feed';
 import { Hook } from '../outlets/hook';
 import { Mail, type MailSettings } from '../outlets/mail';
+import { makeEdition } from '../returning/editions';
 import { lookAtAlert, todayOf } from '../returning/looking';
 import { sendMessage, type Sending } from '../returning/sending';
 import { tokenFor, unsubscribingSecret } from '../returning/unsubscribing';
@@ -177,12 +178,15 @@ async function takeJobs(context: Context, mail: MailSettings | null): Promise<vo
     ...context,
     outlets: { mail: mail === null ? null : new Mail(mail), hook: new Hook(context.home(), context.now) },
     unsubscribe: ({ about, receiver }) =>
-      about.kind !== 'occasion' || receiver.kind === 'hook'
+      receiver.kind === 'hook' || (about.kind !== 'occasion' && about.kind !== 'edition')
         ? null
-        : `${context.home()}/api/unsubscribe/${tokenFor({ of: 'alert', id: about.alertId, to: receiver }, secret)}`,
+        : `${context.home()}/api/unsubscribe/${tokenFor(about.kind === 'occasion' ? { of: 'alert', id: about.alertId, to: receiver } : { of: 'briefing', id: about.briefingId, to: receiver }, secret)}`,
   };
   await jobs.work('alert', async ({ id }) => {
     if ((await lookAtAlert(id, context)) > 0) await context.rounds.go();
+  });
+  await jobs.work('briefing', async ({ id, run }) => {
+    if ((await makeEdition(id, String(run), null, true, context)) !== null) await context.rounds.go();
   });
   await jobs.work('message', ({ id }) => sendMessage(id, sending));
 }

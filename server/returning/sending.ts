@@ -9,6 +9,7 @@ import { beginSending, endSending, putOut, type OutboxRow } from '../store/outbo
 import { personById } from '../store/people';
 import { hooks } from '../store/schema';
 import type { Store } from '../store/database';
+import { editionMessage } from './edition-message';
 import { noticeMessage, occasionMessage, readerOf, type Composing, type NotSent } from './composing';
 
 export interface Outlets {
@@ -80,6 +81,8 @@ async function composed(row: OutboxRow, sending: Sending): Promise<Message | Not
   switch (about.kind) {
     case 'occasion':
       return occasionMessage(row, about.id, reader, sending);
+    case 'edition':
+      return editionMessage(row, about, reader, sending);
     case 'notice':
       return noticeMessage(row, about, sending);
     default:

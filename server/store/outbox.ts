@@ -121,3 +121,16 @@ export async function tidy(store: Store): Promise<void> {
     })
     .where(and(eq(outbox.state, 'sending'), left));
 }
+
+/** What became of an edition. */
+export async function outboxOfEdition(
+  store: Store,
+  briefingId: string,
+  number: number,
+): Promise<Pick<OutboxRow, 'receiver' | 'state'>[]> {
+  return store
+    .select({ receiver: outbox.receiver, state: outbox.state })
+    .from(outbox)
+    .where(sql`${outbox.about} ->> 'briefingId' = ${briefingId} and (${outbox.about} ->> 'number')::int = ${number}`)
+    .orderBy(outbox.createdAt, outbox.key);
+}

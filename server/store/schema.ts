@@ -751,8 +751,13 @@ export const editions = pgTable(
     by: uuid('by').references(() => people.id, { onDelete: 'set null' }),
     /** The pages as they were defined then. */
     pages: jsonb('pages').$type<readonly BriefingPage[]>().notNull(),
+    /** What made it come out, so that a run that is made again does not come out again. */
+    run: text('run').notNull(),
   },
-  (table) => [primaryKey({ columns: [table.briefingId, table.number] })],
+  (table) => [
+    primaryKey({ columns: [table.briefingId, table.number] }),
+    unique('edition_once').on(table.briefingId, table.run),
+  ],
 );
 
 /** An edition as people see it who may see the same: which pages it has and what they say, kept as it was. */

@@ -58,7 +58,9 @@ CREATE TABLE "editions" (
 	"at" timestamp with time zone NOT NULL,
 	"by" uuid,
 	"pages" jsonb NOT NULL,
-	CONSTRAINT "editions_briefing_id_number_pk" PRIMARY KEY("briefing_id","number")
+	"run" text NOT NULL,
+	CONSTRAINT "editions_briefing_id_number_pk" PRIMARY KEY("briefing_id","number"),
+	CONSTRAINT "edition_once" UNIQUE("briefing_id","run")
 );
 --> statement-breakpoint
 CREATE TABLE "hooks" (
