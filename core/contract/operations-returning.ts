@@ -96,6 +96,12 @@ export const RETURNING: readonly Operation[] = [
   },
   { method: 'delete', path: '/briefings/{id}', does: 'Removes a briefing of one’s own with its editions' },
   {
+    method: 'get',
+    path: '/briefings/{id}/calendar',
+    does: 'A reminder for one’s calendar (iCalendar)',
+    answers: 'text/calendar',
+  },
+  {
     method: 'post',
     path: '/briefings/{id}/preview',
     does: 'The pages as they would come out now; nothing is kept or sent',

@@ -27,6 +27,7 @@ import { FILE_TYPES } from '../exports/file-types';
 import { versionsOf } from '../jobs/rounds';
 import { pagesOfBoard, pagesOfTrail } from '../returning/briefing-drafts';
 import { coverOf, filedPages } from '../returning/edition-message';
+import { calendarOf } from '../returning/calendar';
 import { accessOf, makeEdition, pagesAsSeen } from '../returning/editions';
 import { nameOfReceiver } from '../returning/sending';
 import { boardFor } from '../store/board-rights';
@@ -342,6 +343,23 @@ export function briefingRoutes(context: Context): Router {
         .find((one) => one !== null);
       if (fault !== undefined && fault !== null) throw new Problem(422, 'Not understood', fault);
       return { pages: made.pages, notes: made.notes };
+    }),
+  );
+  /** A reminder for one's own calendar, as iCalendar has it. */
+  router.get(
+    '/briefings/:id/calendar',
+    handle(async (request, response) => {
+      const person = personOf(request);
+      const { briefing } = await briefingFor(store, idOf(request), person);
+      const { look } = briefing;
+      if (look === null || look === 'data')
+        throw new Problem(404, 'No time', 'This briefing comes out at no time that a calendar could hold.');
+      const text = await library.textFor(person);
+      response
+        .attachment('briefing.ics')
+        .type('text/calendar')
+        .send(calendarOf({ ...briefing, title: text(briefing.title), look }, context.home()));
+      return undefined;
     }),
   );
   /** The pages as they would come out now: nothing is kept or sent. */

@@ -20,6 +20,8 @@ import { PeoplePage } from '../people/PeoplePage';
 import { FaultBoundary, Message, Failure, Loading } from '../parts/states';
 import { AlertPage, NewAlertPage } from '../returning/AlertPage';
 import { AlertsPage } from '../returning/AlertsPage';
+import { BriefingPage } from '../returning/BriefingPage';
+import { BriefingsPage } from '../returning/BriefingsPage';
 import { JobsPage } from '../returning/JobsPage';
 import { GlossaryPage } from '../workshop/GlossaryPage';
 import { WorkshopPage } from '../workshop/WorkshopPage';
@@ -84,6 +86,9 @@ export function App() {
           <Route path="/alerts" element={<AlertsPage />} />
           <Route path="/alerts/new" element={<NewAlertPage />} />
           <Route path="/alerts/:alertId" element={<AlertPage />} />
+          <Route path="/briefings" element={<BriefingsPage />} />
+          <Route path="/briefings/:briefingId" element={<BriefingPage />} />
+          <Route path="/briefings/:briefingId/editions/:number" element={<BriefingPage />} />
           <Route path="/jobs" element={<JobsPage />} />
           <Route path="/changes" element={<AuditPage />} />
           <Route path="/people" element={<PeoplePage />} />

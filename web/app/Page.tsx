@@ -122,6 +122,7 @@ export function Page(props: { children: ReactNode; foot?: ReactNode; bare?: bool
                   { id: 'dark', label: 'Dark', disabled: theme === 'dark' },
                   { id: 'system', label: 'As the system', disabled: theme === 'system' },
                   { id: 'alerts', label: 'Alerts', note: 'what you are told of, and when' },
+                  { id: 'briefings', label: 'Briefings', note: 'pages that come to you and others' },
                   { id: 'account', label: 'Your account', note: 'password, sessions, tokens' },
                   ...(person.role === 'admin'
                     ? [

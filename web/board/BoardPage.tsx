@@ -1,4 +1,5 @@
 /** A board: its sentence, its tiles on a grid, who is here, and the line that refines it for me or for everyone. */
+import { useMakeBriefing } from '../returning/use-make-briefing';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
@@ -222,6 +223,7 @@ export function BoardPage() {
       save(format === 'png' ? name.replace(/svg$/, 'png') : name, picture);
     },
   });
+  const brief = useMakeBriefing();
   const follow = useMutation({
     mutationFn: (follows: boolean) => api.follow(boardId, follows),
     onSettled: changes.refresh,
@@ -274,6 +276,7 @@ export function BoardPage() {
   const more = (id: string) => {
     const file = FILES.find((one) => one.id === id);
     if (file) takeAlong.mutate(file.id);
+    else if (id === 'briefing') brief.mutate({ boardId });
     else if (id === 'print') window.print();
     else if (id === 'show') address({ show: '1' });
     else if (id === 'follow') follow.mutate(!data.followed);
@@ -417,6 +420,9 @@ export function BoardPage() {
                       ]
                     : []),
                   ...FILES,
+                  ...(person.role === 'viewer'
+                    ? []
+                    : [{ id: 'briefing', label: 'Make a briefing of it', note: 'Its tiles as pages, on a schedule' }]),
                   { id: 'print', label: 'Print' },
                 ]}
               />

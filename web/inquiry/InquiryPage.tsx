@@ -22,7 +22,8 @@ import { sideAfter } from './side-after';
 import { placeInTrail } from './trail';
 import { Trail } from './Trail';
 import { offerOfKey } from './unanswered';
-import { asksForAlert, newAlertAddress } from '../returning/new-alert';
+import { useMakeBriefing } from '../returning/use-make-briefing';
+import { asksForAlert, asksForBriefing, newAlertAddress } from '../returning/new-alert';
 import { UnansweredView } from './UnansweredView';
 import { TeachDialog } from '../workshop/TeachDialog';
 
@@ -139,6 +140,7 @@ export function InquiryPage() {
   });
   const [teaching, setTeaching] = useState<{ readonly term: string; readonly means: string } | null>(null);
   const say = (said: Ask) => ask.mutate({ said });
+  const brief = useMakeBriefing();
   // another reading of the same words takes its place beside them, after the step they followed
   const choose = (option: Option, of: Note['kind'] = 'unclear') => {
     if (option.reading)
@@ -171,7 +173,9 @@ export function InquiryPage() {
               newAlertAddress(inquiry.data.modelId, text),
               before === null ? {} : { state: { reading: before } },
             )
-          : say({ text })
+          : asksForBriefing(text) && inquiry.data !== undefined
+            ? brief.mutate({ modelId: inquiry.data.modelId, text })
+            : say({ text })
       }
       onStop={() => running.current?.abort()}
       caretAt={

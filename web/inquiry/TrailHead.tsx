@@ -1,4 +1,5 @@
 /** The inquiry's own line above its trail: title, whose it is, and what can be done with all of it. */
+import { useMakeBriefing } from '../returning/use-make-briefing';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -35,6 +36,7 @@ export function TrailHead({ inquiry, onTeach }: { inquiry: Inquiry; onTeach: () 
   const person = usePerson();
   const [open, setOpen] = useState<'title' | 'share' | null>(null);
   const [title, setTitle] = useState(inquiry.title);
+  const brief = useMakeBriefing();
   const refresh = () => client.invalidateQueries({ queryKey: ['inquiry', inquiry.id] });
   const rename = useMutation({
     mutationFn: () => api.renameInquiry(inquiry.id, title.trim()),
@@ -56,6 +58,7 @@ export function TrailHead({ inquiry, onTeach }: { inquiry: Inquiry; onTeach: () 
     if (id === 'share') setOpen('share');
     if (id === 'copy') copy.mutate();
     if (id === 'teach') onTeach();
+    if (id === 'briefing') brief.mutate({ inquiryId: inquiry.id });
     if (id === 'replay') void navigate(`/inquiries/${inquiry.id}/replay`);
   };
   const entries = [
@@ -69,6 +72,9 @@ export function TrailHead({ inquiry, onTeach }: { inquiry: Inquiry; onTeach: () 
     ...(person.role === 'viewer'
       ? []
       : [{ id: 'teach', label: 'Teach a term …', note: 'What words here should have meant' }]),
+    ...(person.role === 'viewer'
+      ? []
+      : [{ id: 'briefing', label: 'Make a briefing of it', note: 'Its starred steps as pages, or all' }]),
     { id: 'replay', label: 'Replay on today’s data', note: 'Each step again; says which headlines changed' },
   ];
   return (

@@ -14,7 +14,7 @@ import { Failure, Loading } from '../parts/states';
 import { usualModel } from '../today/usual-model';
 import { returning } from './returning-api';
 
-const Say = styled.form`
+export const Say = styled.form`
   display: grid;
   gap: 8px;
   margin-bottom: 30px;
@@ -43,7 +43,7 @@ const Say = styled.form`
     font-size: 13px;
   }
 `;
-const Nothing = styled.p`
+export const Nothing = styled.p`
   font: 400 17px/1.5 ${SERIF};
   color: var(--quiet);
 `;

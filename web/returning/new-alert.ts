@@ -9,3 +9,8 @@ export const newAlertAddress = (modelId: string, text: string): string =>
 
 /** What an alert on the answer shown begins with, to be changed in words. */
 export const WATCHED = 'tell me when it is outside the usual in a week';
+
+/** Words that ask for a briefing. */
+const BRIEFING =
+  /^\s*(?:please\s+|can you\s+|could you\s+)*(?:(?:brief|update)\s+\S+.*?\s+(?:on|about|with)|(?:send|mail|give|prepare|make|set up)\s+(?:\S+.*?\s+)?(?:an?\s+)?(?:briefing|report)\s+(?:on|about|of|with))\s+\S/i;
+export const asksForBriefing = (text: string): boolean => BRIEFING.test(text);

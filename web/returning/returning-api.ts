@@ -11,7 +11,8 @@ import type {
 import type { KeptFigureView } from '@zud/core/contract/kept-figures';
 import type { AlertLook, AlertWhen } from '@zud/core/alerts/alert';
 import type { Reading } from '@zud/core/reading/schema';
-import { call } from '../app/api';
+import type { BriefingPage, BriefingView, Edition } from '@zud/core/contract/briefings';
+import { call, download } from '../app/api';
 
 /** The time zone of whoever reads. */
 export const zone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
@@ -76,4 +77,38 @@ export const returning = {
   allowHook: (hook: { name: string; url: string }) => call<HookView>('POST', '/hooks', hook),
   newSecret: (id: string) => call<HookView>('POST', `/hooks/${id}/secret`),
   withdrawHook: (id: string) => call<undefined>('DELETE', `/hooks/${id}`),
+};
+
+export interface BriefingAsked {
+  readonly title?: string;
+  readonly boardId?: string;
+  readonly inquiryId?: string;
+  readonly modelId?: string;
+  readonly text?: string;
+}
+
+export interface BriefingChange {
+  readonly title?: string;
+  readonly pages?: readonly BriefingPage[];
+  readonly look?: AlertLook | null;
+  readonly receivers?: readonly Receiver[];
+  readonly files?: readonly ('pdf' | 'pptx' | 'xlsx')[];
+  readonly paused?: boolean;
+  readonly version?: number;
+}
+
+export const briefings = {
+  all: () => call<readonly BriefingView[]>('GET', '/briefings'),
+  one: (id: string) => call<BriefingView>('GET', `/briefings/${id}`),
+  make: (of: BriefingAsked) => call<BriefingView>('POST', '/briefings', { ...of, zone: zone() }),
+  change: (id: string, change: BriefingChange) => call<BriefingView>('PATCH', `/briefings/${id}`, change),
+  remove: (id: string) => call<undefined>('DELETE', `/briefings/${id}`),
+  preview: (id: string, signal?: AbortSignal) => call<Edition>('POST', `/briefings/${id}/preview`, undefined, signal),
+  run: (id: string) => call<Edition>('POST', `/briefings/${id}/editions`),
+  edition: (id: string, number: number, signal?: AbortSignal) =>
+    call<Edition>('GET', `/briefings/${id}/editions/${number}`, undefined, signal),
+  pagesOf: (modelId: string, text: string) =>
+    call<{ pages: readonly BriefingPage[]; notes: readonly string[] }>('POST', '/briefings/pages', { modelId, text }),
+  take: (id: string, number: number, format: 'pdf' | 'pptx' | 'xlsx' | 'csv', page?: string) =>
+    download(`/briefings/${id}/editions/${number}/exports`, { format, ...(page === undefined ? {} : { page }) }),
 };

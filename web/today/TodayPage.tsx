@@ -15,7 +15,8 @@ import { Failure, Loading } from '../parts/states';
 import { WorthALook } from '../findings/WorthALook';
 import { KeptFigures } from '../returning/KeptFigures';
 import { ToldToday } from '../returning/ToldToday';
-import { asksForAlert, newAlertAddress } from '../returning/new-alert';
+import { useMakeBriefing } from '../returning/use-make-briefing';
+import { asksForAlert, asksForBriefing, newAlertAddress } from '../returning/new-alert';
 import { usualModel } from './usual-model';
 
 const Top = styled.section`
@@ -118,6 +119,7 @@ export function TodayPage() {
       void navigate(`/inquiries/${inquiry.id}/steps/${step.id}`);
     },
   });
+  const brief = useMakeBriefing();
   /** Shown at once: a list that slides away under the pointer loses the click. */
   const pending =
     models.isPending ||
@@ -150,7 +152,13 @@ export function TodayPage() {
               modelId={modelId}
               before={null}
               busy={ask.isPending}
-              onAsk={(text) => (asksForAlert(text) ? void navigate(newAlertAddress(modelId, text)) : ask.mutate(text))}
+              onAsk={(text) =>
+                asksForAlert(text)
+                  ? void navigate(newAlertAddress(modelId, text))
+                  : asksForBriefing(text)
+                    ? brief.mutate({ modelId, text })
+                    : ask.mutate(text)
+              }
             >
               {(models.data?.length ?? 0) > 1 ? (
                 <Menu
@@ -166,6 +174,7 @@ export function TodayPage() {
                 />
               ) : null}
             </AskLine>
+            {brief.isError ? <Failure error={brief.error} /> : null}
             {ask.isPending ? <Loading what="Computing" onStop={() => running.current?.abort()} /> : null}
             {ask.isError && !(ask.error instanceof DOMException) ? (
               <Failure error={ask.error} onRetry={() => ask.variables !== undefined && ask.mutate(ask.variables)} />

@@ -1,0 +1,110 @@
+/** Briefings: those of one's own and those that go to one, and a line to say a new one. */
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api } from '../app/api';
+import { Page } from '../app/Page';
+import { usePerson } from '../app/session';
+import { Menu, PrimaryButton } from '../parts/controls';
+import { ago, List, Title } from '../parts/List';
+import { Failure, Loading } from '../parts/states';
+import { usualModel } from '../today/usual-model';
+import { Nothing, Say } from './AlertsPage';
+import { briefings } from './returning-api';
+
+export function BriefingsPage() {
+  const person = usePerson();
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const all = useQuery({ queryKey: ['briefings'], queryFn: briefings.all });
+  const models = useQuery({ queryKey: ['models'], queryFn: api.models });
+  const inquiries = useQuery({ queryKey: ['inquiries'], queryFn: api.inquiries });
+  const [picked, setPicked] = useState<string | null>(null);
+  const [text, setText] = useState('');
+  const modelId = picked ?? usualModel(models.data ?? [], inquiries.data ?? []);
+  const asks = person.role !== 'viewer';
+  const name = models.data?.find(({ id }) => id === modelId)?.name ?? '';
+  const make = useMutation({
+    mutationFn: (said: string) =>
+      briefings.make({
+        modelId: modelId ?? '',
+        text: /^(brief|send|mail|give|prepare|make|set)\b/i.test(said) ? said : `brief me on ${said}`,
+      }),
+    onSuccess: async ({ id }) => {
+      await client.invalidateQueries({ queryKey: ['briefings'] });
+      void navigate(`/briefings/${id}`);
+    },
+  });
+  return (
+    <Page>
+      <Title>Briefings</Title>
+      {asks && modelId !== null ? (
+        <Say
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (text.trim() !== '') make.mutate(text.trim());
+          }}
+        >
+          <label htmlFor="briefing-words">Brief me on …</label>
+          <input
+            id="briefing-words"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            placeholder="a figure by a level every Monday at 6; for each of the top 5 of its members: the trend and what moved"
+            autoComplete="off"
+          />
+          <div>
+            <PrimaryButton type="submit" isDisabled={text.trim() === '' || make.isPending}>
+              Make it
+            </PrimaryButton>
+            {(models.data?.length ?? 0) > 1 ? (
+              <Menu
+                plain
+                label={`${name} ▾`}
+                ariaLabel="Choose a model"
+                entries={(models.data ?? []).map((one) => ({
+                  id: one.id,
+                  label: one.name,
+                  disabled: one.id === modelId,
+                }))}
+                onChoose={setPicked}
+              />
+            ) : (
+              name
+            )}
+            <span>
+              A board or a trail becomes one too: from its menu. Nothing is sent before its time, or before you run it.
+            </span>
+          </div>
+        </Say>
+      ) : null}
+      {make.isError ? <Failure error={make.error} /> : null}
+      {all.isPending ? <Loading what="Looking for briefings" /> : null}
+      {all.isError ? <Failure error={all.error} onRetry={() => void all.refetch()} /> : null}
+      {all.data?.length === 0 ? (
+        <Nothing>
+          {asks ? 'You have none yet. Say one above, or make one of a board.' : 'None goes to you yet.'}
+        </Nothing>
+      ) : null}
+      {all.data !== undefined && all.data.length > 0 ? (
+        <List
+          label="Briefings"
+          entries={all.data.map((one) => ({
+            id: one.id,
+            to: `/briefings/${one.id}`,
+            title: one.title,
+            about: [
+              one.mine ? '' : one.owner.name,
+              one.paused === null ? one.looks : 'paused',
+              one.editions[0] === undefined
+                ? 'no edition yet'
+                : `edition ${one.editions[0].number}, ${ago(one.editions[0].at)}`,
+            ]
+              .filter((part) => part !== '')
+              .join(' · '),
+          }))}
+        />
+      ) : null}
+    </Page>
+  );
+}
