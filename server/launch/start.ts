@@ -41,6 +41,16 @@ function columnarSettings(folder: string) {
   };
 }
 
+/** Seconds after which a job whose server has ended is taken by another. */
+function jobSettings(): { readonly expire?: number } {
+  const said = process.env['ZUD_JOB_EXPIRE'];
+  if (said === undefined) return {};
+  const expire = Number(said);
+  if (!Number.isInteger(expire) || expire < 1)
+    throw new LaunchError(`ZUD_JOB_EXPIRE is “${said}”; it must be a number of seconds.`);
+  return { expire };
+}
+
 /** Which proxies are believed: how many stand in front, or their addresses. */
 function trustedProxy(): boolean | number | string {
   const said = process.env['ZUD_TRUST_PROXY'] ?? '';
@@ -85,6 +95,7 @@ async function main(): Promise<void> {
     trustProxy: trustedProxy(),
     columnar: columnarSettings(folder),
     clock: process.env['ZUD_CLOCK'],
+    jobs: jobSettings(),
     home: process.env['ZUD_HOME']?.replace(/\/+$/, ''),
     mail: mailSettings(standIn),
   }).catch(async (error: unknown) => {

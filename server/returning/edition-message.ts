@@ -45,7 +45,9 @@ export async function editionMessage(
   let pictures = 0;
   for (const page of pages) {
     pictures += 1;
-    blocks.push(...(await pageBlocks(page, pictures <= MOST_PICTURES ? `page-${pictures}.png` : null, composing)));
+    const said = await pageBlocks(page, pictures <= MOST_PICTURES ? `page-${pictures}.png` : null, composing);
+    // a briefing of one page has its title
+    blocks.push(...(page.title === title ? said.slice(1) : said));
   }
   blocks.push({ kind: 'link', text: 'Read it on screen, and ask on', address });
   return {

@@ -30,11 +30,16 @@ export interface MailStandIn {
 const MOST_KEPT = 500;
 const MOST_BYTES = 30_000_000;
 
+interface Refusal {
+  readonly code: number;
+  readonly text: string;
+}
+
 /** @param smtpPort, pagePort 0: any that is free. @param refuse what the server says instead of taking a message; null: it takes it */
 export async function startMailStandIn(
   smtpPort: number,
   pagePort: number,
-  refuse: () => { readonly code: number; readonly text: string } | null = () => null,
+  refuse: () => Refusal | null | Promise<Refusal | null> = () => null,
 ): Promise<MailStandIn> {
   const caught: CaughtMail[] = [];
   let count = 0;
@@ -47,25 +52,19 @@ export async function startMailStandIn(
       const parts: Buffer[] = [];
       stream.on('data', (part: Buffer) => parts.push(part));
       stream.on('end', () => {
-        const refused = refuse();
-        if (refused !== null) {
-          done(Object.assign(new Error(refused.text), { responseCode: refused.code }));
-          return;
-        }
-        const raw = Buffer.concat(parts);
-        simpleParser(raw).then(
-          (mail) => {
-            count += 1;
-            caught.push({
-              number: count,
-              at: new Date(),
-              to: session.envelope.rcptTo.map(({ address }) => address),
-              mail,
-              raw: raw.toString('latin1'),
-            });
-            if (caught.length > MOST_KEPT) caught.shift();
-            done(null, `kept as ${count}`);
-          },
+        const taken = async () => {
+          const refused = await refuse();
+          if (refused !== null) throw Object.assign(new Error(refused.text), { responseCode: refused.code });
+          const raw = Buffer.concat(parts);
+          const mail = await simpleParser(raw);
+          count += 1;
+          const to = session.envelope.rcptTo.map(({ address }) => address);
+          caught.push({ number: count, at: new Date(), to, mail, raw: raw.toString('latin1') });
+          if (caught.length > MOST_KEPT) caught.shift();
+          return `kept as ${count}`;
+        };
+        taken().then(
+          (said) => done(null, said),
           (error: Error) => done(error),
         );
       });
