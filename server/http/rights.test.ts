@@ -26,6 +26,8 @@ const OPEN = [
   'GET /shared/{token}',
   'GET /shared/{token}/tiles/{tile}/answer',
   'GET /shared/{token}/tiles/{tile}/commentary',
+  'GET /unsubscribe/{token}',
+  'POST /unsubscribe/{token}',
 ];
 
 /** A body that each route takes, so that a refusal is about the right and not about the body. */
@@ -53,6 +55,12 @@ function bodyFor({ method, path }: Route): unknown {
     [/terms\/\{term\}$/, { state: 'withdrawn' }],
     [/names$/, { kind: 'set', name: 'Quiet harbours', level: 'port', members: ['Pellin'], synonyms: [] }],
     [/read$/, { text: 'passengers' }],
+    [/^\/alerts(\/read|\/trial)?$/, { modelId: 'ferries', text: 'tell me when passengers are over 99k in a week' }],
+    [/^\/alerts\/\{id\}$/, { paused: true }],
+    [/^\/briefings$/, { boardId: ids['board'] }],
+    [/^\/briefings\/\{id\}$/, { title: 'Another' }],
+    [/^\/kept-figures\/\{figure\}$/, { place: 0 }],
+    [/^\/clock$/, { now: new Date().toISOString() }],
     [/^\/tokens$/, { name: 'mine' }],
     [/^\/models/, {}],
   ];
@@ -67,7 +75,11 @@ const filled = (path: string, own: Readonly<Record<string, string>> = ids) =>
           ? 'ferries'
           : path.startsWith('/inquiries')
             ? (own['inquiry'] ?? '')
-            : (own['board'] ?? '')
+            : path.startsWith('/alerts')
+              ? (own['alert'] ?? '')
+              : path.startsWith('/briefings')
+                ? (own['briefing'] ?? '')
+                : (own['board'] ?? '')
         : (own[name] ?? randomUUID()),
     ),
   );
@@ -124,6 +136,20 @@ beforeAll(async () => {
   });
   ids['link'] = link.body.id;
   ids['token'] = link.body.token;
+  const alert = await mira<{ id: string }>('POST', '/alerts', {
+    modelId: 'ferries',
+    text: 'tell me when passengers are over 99k in a week',
+  });
+  ids['alert'] = alert.body.id;
+  const briefing = await mira<{ id: string }>('POST', '/briefings', { boardId: ids['board'] });
+  ids['briefing'] = briefing.body.id;
+  expect((await mira('POST', `/briefings/${ids['briefing']}/editions`)).status).toBe(201);
+  ids['number'] = '1';
+  const figure = await mira<{ id: string }>('POST', '/kept-figures', {
+    modelId: 'ferries',
+    reading: step.body.reading,
+  });
+  ids['figure'] = figure.body.id;
   ids['version'] = '2';
   ids['group'] = 'Night shift';
   ids['person'] =
@@ -146,9 +172,11 @@ test('without signing in there is only the door and what links show', async () =
 });
 
 test.each(['viewer', 'analyst', 'steward', 'admin'])(
-  'a board and an inquiry of another person are not there for a %s, whatever is done',
+  'a board, an inquiry, an alert, a briefing and a figure of another person are not there for a %s, whatever is done',
   async (who) => {
-    for (const route of ROUTES.filter(({ path }) => /^\/(boards|inquiries)\/\{id\}/.test(path))) {
+    for (const route of ROUTES.filter(({ path }) =>
+      /^\/((boards|inquiries|alerts|briefings)\/\{id\}|kept-figures\/)/.test(path),
+    )) {
       const { status } = await call(who, route);
       // a role that may never do it is told so first; nothing is answered, changed or let slip otherwise
       expect([`${route.method} ${route.path}`, [403, 404].includes(status)]).toEqual([
@@ -160,6 +188,11 @@ test.each(['viewer', 'analyst', 'steward', 'admin'])(
       'GET',
       `/boards/${ids['board'] ?? ''}`,
     );
+    const kept = await callers.get('mira')?.<{ paused: string | null; title: string }>(
+      'GET',
+      `/alerts/${ids['alert']}`,
+    );
+    expect(kept?.body.paused).toBeNull();
     expect([there?.body.title, there?.body.tiles.length, there?.body.sharedWith]).toEqual(['Mine alone', 1, 0]);
   },
 );
@@ -246,8 +279,23 @@ test('a role does not reach above itself', async () => {
     ['POST', '/inquiries'],
   ] as const)
     expect([path, (await call('viewer', { method, path })).status]).toEqual([path, 403]);
+  for (const path of ['/alerts', '/alerts/read', '/alerts/trial', '/briefings', '/briefings/pages'])
+    expect([path, (await call('viewer', { method: 'POST', path })).status]).toEqual([path, 403]);
   for (const who of ['viewer', 'analyst', 'steward'])
-    expect([who, (await call(who, { method: 'GET', path: '/audit' })).status]).toEqual([who, 403]);
+    for (const [method, path] of [
+      ['GET', '/audit'],
+      ['GET', '/jobs'],
+      ['DELETE', '/jobs/{job}'],
+      ['GET', '/outbox'],
+      ['POST', '/outbox/{message}/again'],
+      ['PUT', '/clock'],
+      ['POST', '/hooks'],
+      ['POST', '/hooks/{hook}/secret'],
+      ['DELETE', '/hooks/{hook}'],
+    ] as const)
+      expect([who, path, (await call(who, { method, path })).status]).toEqual([who, path, 403]);
+  for (const who of ['viewer', 'analyst'])
+    expect((await call(who, { method: 'GET', path: '/hooks' })).status).toBe(403);
   const list = await callers.get('admin')?.<{ action: string }[]>('GET', '/audit');
   expect(list?.body.map((one) => one.action)).toEqual(
     expect.arrayContaining(['link made', 'board shared', 'board unshared']),

@@ -150,7 +150,7 @@ export function BriefingPage() {
   const latest = briefing.data?.editions[0]?.number ?? 0;
   const shown = number === 'preview' ? 0 : number === undefined ? latest : Number(number);
   const edition = useQuery({
-    queryKey: ['edition', briefingId, shown, shown === 0 ? briefing.data?.version : null],
+    queryKey: ['edition', briefingId, shown, shown === 0 ? briefing.data?.pages : null],
     queryFn: ({ signal }) =>
       shown === 0 ? briefings.preview(briefingId, signal) : briefings.edition(briefingId, shown, signal),
     enabled: briefing.data !== undefined,
