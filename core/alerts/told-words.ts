@@ -25,7 +25,7 @@ export interface ToldWords {
   readonly reading: Reading;
   readonly when: AlertWhen;
   readonly naming: Naming;
-  readonly column: Pick<AnswerColumn, 'unit' | 'format'>;
+  readonly column: Written;
 }
 
 /** @example toldText(…) // 'Cancellation rate of Quarsay – Eskvik: 4.2%, week of 5 October 2026, over 3%' */
@@ -44,7 +44,7 @@ export function toldText({ period, passing }: Told, words: ToldWords): string {
           reading.where.map((one) => conditionWords(naming, one)),
           'and',
         )}`;
-  const value = (one: number) => formatValue(one, column);
+  const value = (one: number) => writer(one, when, column)(one);
   if (when.kind === 'new') {
     const names = listWords(
       passing.slice(0, NAMED).map((one) => one.member),
@@ -61,9 +61,24 @@ export function toldText({ period, passing }: Told, words: ToldWords): string {
   return `${name} of ${passing.length} ${inSentence(levelPluralWords(naming, level))}, ${unit}: ${named.join(', ')}${rest}${scope}`;
 }
 
+type Written = Pick<AnswerColumn, 'unit' | 'format'>;
+/** More digits than this tell nothing to people. */
+const MOST_DECIMALS = 6;
+
+/** How values are written: where one that passed would read like the value it passed, with as many digits as tell them apart. */
+function writer(value: number, when: AlertWhen, column: Written): (value: number) => string {
+  const plain = (one: number) => formatValue(one, column);
+  if (when.kind !== 'value' || value === when.value || plain(value) !== plain(when.value)) return plain;
+  for (let decimals = (column.format?.decimals ?? 0) + 1; decimals <= MOST_DECIMALS; decimals += 1) {
+    const exact = { ...column, format: { style: 'number' as const, ...column.format, decimals } };
+    if (formatValue(value, exact) !== formatValue(when.value, exact)) return (one) => formatValue(one, exact);
+  }
+  return plain;
+}
+
 /** What a figure was set beside. */
 function besideText({ value, beside, low, high, chance }: Passing, { when, column, reading }: ToldWords): string {
-  const written = (one: number) => formatValue(one, column);
+  const written = writer(value, when, column);
   const grain: Grain = grainOf(reading) ?? 'week';
   switch (when.kind) {
     case 'value':
