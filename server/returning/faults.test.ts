@@ -1,6 +1,6 @@
 /** What goes wrong on the way: two servers, a server that is killed, hooks that fail or never answer. Each message exactly once, or told as failed. */
 import { spawn } from 'node:child_process';
-import { createServer, type Server } from 'node:http';
+import { createServer, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import path from 'node:path';
 import type { AlertView } from '@zud/core/contract/alerts';
@@ -134,7 +134,7 @@ test('the server is killed while it sends: the message is told as one that may h
 describe('hooks', () => {
   let hook: Server;
   let got: { body: string; signature: string; type: string }[] = [];
-  let answer: (response: import('node:http').ServerResponse) => void = (response) => response.writeHead(204).end();
+  let answer: (response: ServerResponse) => void = (response) => response.writeHead(204).end();
   let mail: MailStandIn;
   let world: { server: PlainServer; steward: Caller; ada: Caller; admin: Caller };
   let week = 54;

@@ -9,7 +9,10 @@ import { audit, briefings, editions, editionViews, people } from './schema';
 export type BriefingRow = typeof briefings.$inferSelect;
 export type EditionRow = typeof editions.$inferSelect;
 type Writing = Pick<Store, 'select' | 'insert' | 'update' | 'delete' | 'execute'>;
-type Reader = { readonly id: string; readonly groups: readonly string[] };
+interface Reader {
+  readonly id: string;
+  readonly groups: readonly string[];
+}
 
 export async function addBriefing(store: Store, values: typeof briefings.$inferInsert): Promise<BriefingRow> {
   return store.transaction(async (kept) => {
