@@ -155,7 +155,13 @@ export function alertRoutes(context: Context): Router {
       owner: { id: alert.ownerId, name: owner },
       mine: alert.ownerId === person.id,
       said: alert.ownerId === person.id ? alert.said : null,
-      reading: ready === null ? alert.reading : ready.sight.reading(alert.reading),
+      // names that somebody may not know are told by the model only, so without it none are
+      reading:
+        ready !== null
+          ? ready.sight.reading(alert.reading)
+          : alert.ownerId === person.id
+            ? alert.reading
+            : { ...alert.reading, where: [] },
       when: alert.when,
       look: alert.look,
       sentence: ready === null ? 'An alert whose model cannot be asked just now' : sentenceOfAlert(alert, ready),

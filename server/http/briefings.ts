@@ -214,7 +214,12 @@ export function briefingRoutes(context: Context): Router {
       by: edition.runBy,
       briefingId: briefing.id,
       title: text(briefing.title),
-      pages: [...pages],
+      // others with the same rights here may read more of another model
+      pages: pages.map((page) => ({
+        ...page,
+        title: text(page.title),
+        words: page.words === null ? null : text(page.words),
+      })),
       since: before === null ? [] : changedSince(pages, before),
       sent: briefing.ownerId === person.id ? await sentWords(briefing.id, number) : [],
       limits: await limitsOf(edition.pages, person),

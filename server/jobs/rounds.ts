@@ -160,8 +160,15 @@ export class Rounds {
       .select({ id: briefings.id, pages: briefings.pages, lookedAt: briefings.lookedAt, title: briefings.title })
       .from(briefings)
       .where(onData);
+    // each model is asked once a round, however many briefings read it
+    const asked = new Map<string, Promise<string>>();
+    const dataVersionOf = (model: string): Promise<string> => {
+      const there = asked.get(model) ?? this.rounding.library.dataVersionOf(model);
+      asked.set(model, there);
+      return there;
+    };
     for (const { id, pages, lookedAt, title } of rows) {
-      const version = await versionsOf(pages, this.rounding.library);
+      const version = await versionsOf(pages, { dataVersionOf });
       if (version === lookedAt) continue;
       await store.transaction(async (kept) => {
         const [taken] = await kept

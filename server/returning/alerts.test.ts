@@ -87,7 +87,12 @@ test('it fires when a load arrives: once, to each by what they may see, on Today
   expect(toAda?.mail.subject).toContain('Cedar (280)');
   // of Cedar nothing is told to the North crew: not in the subject, the text, the picture's words
   expect(toBea?.mail.subject).toContain(`Riders of Birch: 350`);
-  expect(`${toBea?.mail.subject} ${toBea?.mail.text} ${toBea?.mail.html || ''}`).not.toMatch(/Cedar|280/);
+  // addresses and pictures are made of letters by chance
+  const said = `${toBea?.mail.subject} ${toBea?.mail.text} ${toBea?.mail.html || ''}`.replace(
+    /(https?:|data:)[^\s"]+/g,
+    '',
+  );
+  expect(said).not.toMatch(/Cedar|\b280\b/);
   expect(toAda?.mail.text).toContain(`/alerts/${body.id}`);
   expect(toAda?.mail.text).toMatch(/What moved it/);
   expect(toAda?.mail.attachments.map(({ contentType, related }) => [contentType, related])).toEqual([
@@ -229,6 +234,26 @@ test('data that came late are looked at again: what is new in a period that was 
   });
   await settled(server);
   expect(mailTo('Ada')).toHaveLength(before + 1);
+});
+
+test('a receiver to whom the figure is not shown is told nothing, and holds back nobody else', async () => {
+  const olga = await server.person('Olga', 'analyst', ['Office']);
+  const hidden = `${MODEL}sensitive: [{ column: rides.late, except: [Office] }]\n`;
+  expect((await steward('PUT', '/models/rides', hidden, { 'content-type': 'application/yaml' })).status).toBe(200);
+  const made = await make(olga, 'tell me and Ada when late runs are under 30 in a week');
+  expect(made.status).toBe(201);
+  const before = mailTo('Ada').length;
+  // each day of each line has one late run: 21 a week, which is the case already; so it is told again each week
+  await olga('PATCH', `/alerts/${made.body.id}`, { again: 1 });
+  await nextWeek();
+  expect(mailTo('Olga')).toHaveLength(1);
+  expect(mailTo('Olga')[0]?.mail.subject).toContain('Late runs: 21');
+  expect(mailTo('Ada')).toHaveLength(before);
+  expect((await olga<AlertView>('GET', `/alerts/${made.body.id}`)).body.paused).toBeNull();
+  expect(JSON.stringify((await ada<AlertView[]>('GET', '/alerts')).body)).not.toMatch(/late runs/i);
+  await olga('DELETE', `/alerts/${made.body.id}`);
+  await steward('PUT', '/models/rides', MODEL, { 'content-type': 'application/yaml' });
+  await settled(server);
 });
 
 test('who left gets nothing, and the owner is told; a measure that is gone pauses the alert with words', async () => {

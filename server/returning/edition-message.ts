@@ -27,13 +27,15 @@ export async function editionMessage(
   const edition = await editionOf(store, about.briefingId, about.number);
   const access = await accessOf(edition.pages, reader, composing);
   const before = await viewBefore(store, briefing.id, edition.number, access);
+  const text = await composing.library.textFor(reader);
   // what somebody may see may be another part by now: then it is computed as they see it now
   const all =
     (await viewOf(store, briefing.id, edition.number, access)) ??
     (await pagesAsSeen(edition.pages, before, reader, composing));
-  const pages = all.filter(({ left }) => left === null);
+  const pages = all
+    .filter(({ left }) => left === null)
+    .map((page) => ({ ...page, title: text(page.title), words: page.words === null ? null : text(page.words) }));
   if (pages.length === 0) return { state: 'nothing', said: 'No page has anything to tell.' };
-  const text = await composing.library.textFor(reader);
   const title = text(briefing.title);
   const address = `${home}/briefings/${briefing.id}/editions/${edition.number}`;
   const since = before === null ? [] : changedSince(all, before);

@@ -54,9 +54,18 @@ export async function lookAtAlert(id: string, looking: Looking): Promise<number>
   if (alert === null || alert.paused !== null) return 0;
   if (alert.snoozedUntil !== null && alert.snoozedUntil > clock.now()) return 0;
   try {
-    let put = 0;
-    for (const side of await sidesOf(looking, alert.modelId, alert.ownerId, alert.receivers))
-      put += await lookWith(alert, side, looking);
+    const [own, ...others] = await sidesOf(looking, alert.modelId, alert.ownerId, alert.receivers);
+    if (own === undefined) {
+      await pauseAlert(store, alert.id, 'Its owner is not here any more.', clock.now());
+      return 0;
+    }
+    let put = await lookWith(alert, own, looking);
+    // what somebody may not see of it holds back nobody else
+    for (const side of others)
+      put += await lookWith(alert, side, looking).catch((error: unknown) => {
+        if (error instanceof Unanswerable) return 0;
+        throw error;
+      });
     return put;
   } catch (error) {
     if (!(error instanceof Unanswerable) && !(error instanceof ModelAtFault) && !(error instanceof ModelGone))

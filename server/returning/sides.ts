@@ -2,6 +2,7 @@
 import type { Receiver } from '@zud/core/contract/messages';
 import type { ModelLibrary } from '../asking/model-library';
 import type { ReadyModel } from '../asking/ready-model';
+import { ModelAtFault } from '../asking/model-fault';
 import { peopleAmong } from '../store/alerts';
 import type { Store } from '../store/database';
 import { personById } from '../store/people';
@@ -14,7 +15,10 @@ export interface Side {
   readonly receivers: readonly Receiver[];
 }
 
-/** @param ownerId who is told in any case, on their Today */
+/**
+ * @param ownerId who is told in any case, on their Today; theirs is the first side
+ * @returns none where the owner is not there any more
+ */
 export async function sidesOf(
   { store, library }: { readonly store: Store; readonly library: ModelLibrary },
   modelId: string,
@@ -26,18 +30,23 @@ export async function sidesOf(
   const outside = receivers.filter((one) => one.kind === 'address' || one.kind === 'hook');
   const sides = new Map<string, { ready: ReadyModel; people: string[]; receivers: Receiver[] }>();
   const sideOf = async (who: { readonly id: string; readonly groups: readonly string[] }) => {
-    const ready = await library.get(modelId, who);
+    const ready = await library.get(modelId, who).catch((error: unknown) => {
+      // somebody to whom nothing of the model is shown takes it from nobody else
+      if (error instanceof ModelAtFault && who.id !== ownerId) return null;
+      throw error;
+    });
+    if (ready === null) return null;
     const side = sides.get(ready.access.key) ?? { ready, people: [], receivers: [] };
     sides.set(ready.access.key, side);
     return side;
   };
-  if (owner !== null) {
-    const side = await sideOf(owner);
-    side.people.push(owner.id);
-    side.receivers.push(...outside);
-  }
+  if (owner === null) return [];
+  const own = await sideOf(owner);
+  own?.people.push(owner.id);
+  own?.receivers.push(...outside);
   for (const person of people) {
     const side = await sideOf(person);
+    if (side === null) continue;
     if (!side.people.includes(person.id)) side.people.push(person.id);
     side.receivers.push({ kind: 'person', id: person.id });
   }
