@@ -301,6 +301,8 @@ export function alertRoutes(context: Context): Router {
         again: body.again ?? null,
         quiet: body.quiet ?? null,
         nextAt: draft.look === 'data' ? null : nextAfter(draft.look, now),
+        // it is looked at below; from then on with what comes
+        lookedAt: draft.when.kind === 'late' ? null : ready.dataVersion,
         createdAt: now,
         updatedAt: now,
       });

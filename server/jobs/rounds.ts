@@ -30,7 +30,7 @@ export interface Rounding {
 export class Rounds {
   private timer: NodeJS.Timeout | null = null;
   private going: Promise<void> | null = null;
-  private asked = false;
+  private next: Promise<void> | null = null;
   private ended = false;
   private rounds = 0;
 
@@ -43,23 +43,23 @@ export class Rounds {
     this.timer = setInterval(() => void this.go(), this.every);
   }
 
-  /** Goes round now; one that is under way is followed by another. */
-  async go(): Promise<void> {
-    if (this.ended) return;
-    if (this.going !== null) {
-      this.asked = true;
+  /** Goes round, once for all who ask meanwhile. @returns when a round that began after this call has been made */
+  go(): Promise<void> {
+    if (this.ended) return Promise.resolve();
+    if (this.going === null) {
+      this.going = this.round()
+        .catch((error: unknown) => this.rounding.log.warn({ err: error }, 'a round could not be made'))
+        .finally(() => {
+          this.going = null;
+        });
       return this.going;
     }
-    this.going = this.round()
-      .catch((error: unknown) => this.rounding.log.warn({ err: error }, 'a round could not be made'))
-      .finally(() => {
-        this.going = null;
-      });
-    await this.going;
-    if (this.asked) {
-      this.asked = false;
-      await this.go();
-    }
+    // the one under way may have looked already at what is asked about
+    this.next ??= this.going.then(() => {
+      this.next = null;
+      return this.go();
+    });
+    return this.next;
   }
 
   async stop(): Promise<void> {
