@@ -53,8 +53,8 @@ test('changes, plans and what was to be expected are told with what they stand b
     basis: 'previous',
     strict: true,
   };
-  expect(told(change, [{ member: '', value: 0.04, beside: 0.02 }], null)).toBe(
-    'Cancellation rate: 4.0\u202f%, week of 5 October 2026, 2 points more than the week before (2.0\u202f%)',
+  expect(told(change, [{ member: '', value: 0.04, beside: 0.02 }], null).replace(/\s/g, ' ')).toBe(
+    'Cancellation rate: 4.0 %, week of 5 October 2026, 2 points more than the week before (2.0 %)',
   );
   expect(told({ kind: 'plan', side: 'above', by: 0 }, [{ member: '', value: 0.04, beside: 0.02 }], null)).toContain(
     'where 2.0\u202f% was planned',
