@@ -34,14 +34,19 @@ const scopeWords = ({ where }: Reading, naming: Naming): string =>
   );
 
 /** What is asked of the figure. @example 'is over 3%', 'falls by more than 10%', 'misses plan' */
-export function whenWords(when: AlertWhen, percent: boolean, grain: string): string {
+function whenWords(when: AlertWhen, percent: boolean, grain: string): string {
   const amount = (value: number) => amountWords(value, percent ? 'share' : 'number');
   switch (when.kind) {
     case 'value':
       return `is ${VALUE_WORDS[when.test]} ${amount(when.value)}${when.test === 'between' ? ` and ${amount(when.upper ?? when.value)}` : ''}`;
     case 'change': {
       const verb = { up: 'rises', down: 'falls', either: 'changes' }[when.direction];
-      const by = when.as === 'percent' ? amountWords(when.by, 'share') : amountWords(when.by);
+      const by =
+        when.as === 'percent'
+          ? amountWords(when.by, 'share')
+          : percent
+            ? `${amountWords(Number((when.by * 100).toPrecision(12)))} points`
+            : amountWords(when.by);
       const beside = when.basis === 'year' ? ' from the year before' : '';
       return `${verb} by ${when.strict ? 'more than' : 'at least'} ${by}${beside}`;
     }
@@ -60,7 +65,7 @@ export function whenWords(when: AlertWhen, percent: boolean, grain: string): str
   }
 }
 
-const VALUE_WORDS = {
+export const VALUE_WORDS = {
   over: 'over',
   under: 'under',
   atLeast: 'at least',

@@ -5,7 +5,8 @@ import { plain, same, type Reading } from '../reading/schema';
 import { calculationWords } from '../reading/words';
 import { alertFault, alertReading, grainOf, levelOf, type AlertWhen } from './alert';
 import { alertSentence } from './alert-sentence';
-import { asksForAlert, readAlert } from './alert-words';
+import { readAlert } from './alert-words';
+import { asksForAlert } from './lead';
 
 const NOW = new Date('2026-10-14T09:30:00Z');
 const MODELS = new Map(CORPUS_MODELS);
@@ -102,24 +103,38 @@ describe('alerts in words', () => {
   test.each([
     ['let me know if the blurb of any route is over 5', /“blurb” is not understood/],
     ['tell me when x', /not understood/],
-    ['tell me if passengers last month are over 50k', /leave out the one that is named/],
-    ['tell me when the top 3 routes by passengers are over 5k in a week', /leave out the rank|not understood/],
+    ['tell me if passengers last month are over 50k', /not at one that is named/],
+    ['tell me when the top 3 routes by passengers are over 5k in a week', /not only at the first of a rank/],
     ['passengers by route', /Say when it is to be told/],
     ['tell me when passengers are over 5k wobble in a week', /wobble/],
+    // what is not the case is no alert, and is never read as what is
+    ['tell me when passengers are not between 100 and 200 in a week', /what is to be the case/],
+    ['tell me when passengers are not over 5k in a week', /what is to be the case/],
+    ['tell me when passengers aren’t over 5k in a week', /what is to be the case/],
+    // nothing that is said is passed over: a second level, figure, test or period
+    ['tell me when passengers by coast and port are over 5k in a week', /each member of one level/],
+    ['tell me when passengers and revenue are over 5k in a week', /about one figure/],
+    ['tell me when passengers fall by more than 10% on last month in a week', /of another length/],
+    ['tell me when weekly passengers are expected to pass 60k within 3 months', /of another length/],
   ])('“%s” is not kept: %p', (text, reason) => {
     const read = alertOf(text);
     expect(read.ok ? told(text) : read.reason).toMatch(reason);
   });
 
-  test('an alert on what is shown', () => {
+  test('an alert on what is shown: what of it an alert does not look at is told', () => {
     const known = MODELS.get('ferries');
     if (known === undefined) throw new TypeError('ferries');
     const before: Reading = {
-      ...alertReading({ ...alertReadingOf('passengers'), by: [{ kind: 'level', level: 'route' }] }, 'week'),
+      ...alertReadingOf('passengers'),
       by: [{ kind: 'level', level: 'route' }],
+      when: { period: { kind: 'this', grain: 'year' } },
     };
     const read = readAlert('tell me when it is under 500 in a week', { ...known, before }, NOW, 'UTC');
-    expect(read.ok && levelOf(read.alert.reading)).toBe('route');
+    if (!read.ok) throw new Error(read.reason);
+    expect([levelOf(read.alert.reading), grainOf(read.alert.reading)]).toEqual(['route', 'week']);
+    expect(read.alert.notes).toEqual(['An alert looks at every period as it comes, not at one that is named.']);
+    const two = { ...before, shown: [...before.shown, plain('ticket_revenue')] };
+    expect(readAlert('tell me when it is under 500', { ...known, before: two }, NOW, 'UTC').ok).toBe(false);
   });
 
   test('questions are not taken for alerts', () => {
@@ -154,6 +169,7 @@ test('LAW: an alert read back from its sentence is the same alert, over the meas
     { kind: 'value', test: 'between', value: 1, upper: 3 },
     { kind: 'change', direction: 'down', by: 0.1, as: 'percent', basis: 'previous', strict: true },
     { kind: 'change', direction: 'either', by: 0.25, as: 'percent', basis: 'year', strict: false },
+    { kind: 'change', direction: 'up', by: 0.02, as: 'difference', basis: 'previous', strict: true },
     { kind: 'plan', side: 'below', by: 0.05 },
     { kind: 'unusual', side: 'either' },
     { kind: 'unusual', side: 'low' },

@@ -9,7 +9,8 @@ import { calculationWords, isInPercent } from '../reading/words';
 import type { Reading } from '../reading/schema';
 import { GRAINS, type Grain } from '../time/grain';
 import { scheduleIn } from '../schedule/schedule-words';
-import { alertFault, alertReading, type AlertLook, type AlertWhen } from './alert';
+import { alertFault, alertReading, asideOf, type AlertLook, type AlertWhen } from './alert';
+import { ALERT_LEAD, withoutEnd } from './lead';
 
 export interface SaidAlert {
   readonly reading: Reading;
@@ -25,8 +26,6 @@ export type AlertRead =
   { readonly ok: true; readonly alert: SaidAlert } | { readonly ok: false; readonly reason: string };
 
 const GRAIN = '(day|week|month|quarter|year)';
-const LEAD =
-  /^(?:please |can you |could you |i want (?:you )?to |i(?:['’]d| would) like (?:you )?to )*(?:(?:tell|alert|notify|warn|inform|ping|remind|e-?mail|mail)\s+(?<who>.+?)|let\s+(?<who2>.+?)\s+know|(?:send|give)\s+(?<who3>.+?)\s+(?:an?\s+)?(?:alert|message|note|mail|e-?mail|warning|notice)|(?:an?\s+|set (?:up )?an?\s+|make an?\s+|new\s+)?(?:alert|warning)(?:\s+(?<who4>me|us))?)\s*,?\s+(?:when(?:ever)?|if|as soon as|once|in case|should|every time|each time)\s+(?<rest>.+)$/i;
 const DATA_LOOK =
   /[,;]?\s*(?:looked at |checked? )?(?:when(?:ever)?|each time|every time|as soon as)\s+(?:new |fresh )?data (?:arrives?|comes? in|is loaded|are loaded|loads?)$/i;
 
@@ -74,6 +73,8 @@ type Meaning =
       readonly asked: string;
       readonly joint: 'with' | 'in which';
       readonly either?: true;
+      /** The period before, where it is named. */
+      readonly unit?: Grain | null;
       /** A change in points of a rate. */
       readonly points?: Extract<AlertWhen, { kind: 'change' }>;
     }
@@ -83,13 +84,15 @@ type Meaning =
       readonly asked: string;
       readonly side: 'over' | 'under';
       readonly within: number | null;
+      /** The period that is counted. */
+      readonly unit: Grain | null;
     };
 
-const SIDE_WORDS = { high: 'high', low: 'low' } as const;
-const sideOf = (word: string | undefined): 'high' | 'low' | 'either' =>
-  SIDE_WORDS[(word ?? '').toLowerCase() as 'high'] ?? 'either';
 const group = (found: RegExpExecArray, name: string): string => found.groups?.[name] ?? '';
 const fraction = (text: string | undefined): number => (text === undefined ? 0 : Number(text.replace(',', '.')) / 100);
+
+/** A unit of the calendar among some words. */
+const unitIn = (words: string): Grain | null => GRAINS.find((grain) => words.toLowerCase().includes(grain)) ?? null;
 
 /** “2 points” of a rate is a fiftieth. */
 function pointsIn(
@@ -121,6 +124,7 @@ const PHRASES: readonly Phrase[] = [
               ? null
               : 1
             : (words[within.toLowerCase()] ?? Number(within)),
+        unit: unitIn(group(found, 'unit')),
       };
     },
   },
@@ -138,7 +142,13 @@ const PHRASES: readonly Phrase[] = [
   },
   {
     form: /(?:is|are|looks?|goes|gets?|seems?)?\s*(?:(?:unusually|abnormally|strangely|unexpectedly)\s+(?<side>high|low)|unusual|abnormal|not normal|not as expected|out of the ordinary|odd|strange)/i,
-    meaning: (found) => ({ kind: 'said', when: { kind: 'unusual', side: sideOf(found.groups?.['side']) } }),
+    meaning: (found) => ({
+      kind: 'said',
+      when: {
+        kind: 'unusual',
+        side: group(found, 'side').toLowerCase() === 'high' ? 'high' : group(found, 'side') === '' ? 'either' : 'low',
+      },
+    }),
   },
   {
     form: /(?:(?:miss(?:es)?|trails?|falls? short of|(?:is|are|falls?|goes|gets?|drops?|runs?)\s+(?:behind|below|under|short of))\s+(?:the |its |their )?(?:plan|target|budget|goal)|(?:does not|doesn['’]t|do not|don['’]t) (?:make|meet|reach|hit) (?:the |its |their )?(?:plan|target|budget|goal))(?:\s+by(?: more than| over)?\s+(?<by>\d+(?:[.,]\d+)?)\s*(?:%|percent|per cent))?/i,
@@ -166,6 +176,7 @@ const PHRASES: readonly Phrase[] = [
         joint: 'in which',
         asked: `${down ? 'fell' : 'rose'} by ${least} ${group(found, 'number')}${year}`,
         ...(either ? { either: true as const } : {}),
+        unit: year === '' ? unitIn(group(found, 'basis')) : null,
         ...pointsIn(group(found, 'number'), {
           kind: 'change',
           direction: either ? 'either' : down ? 'down' : 'up',
@@ -177,7 +188,7 @@ const PHRASES: readonly Phrase[] = [
     },
   },
   {
-    form: new RegExp(`${VERB}(?:not\\s+)?between\\s+(?<first>${NUMBER})\\s+and\\s+(?<second>${NUMBER})`, 'i'),
+    form: new RegExp(`${VERB}between\\s+(?<first>${NUMBER})\\s+and\\s+(?<second>${NUMBER})`, 'i'),
     meaning: (found) => ({
       kind: 'number',
       joint: 'with',
@@ -209,20 +220,16 @@ const NEW_MEMBER =
   /^(?:(?:there is|there['’]s|there are|we (?:get|have|see)|i (?:get|see)|you see)\s+)?(?:an?\s+)?new\s+(?<level>.+?)(?:\s+(?:appears?|shows? up|turns? up|comes? in|is added|are added|is there|comes? up|joins?))?$/i;
 
 const USUAL_GRAIN: Grain = 'week';
-
-/** Do words ask for an alert? */
-export const asksForAlert = (text: string): boolean => LEAD.test(text.trim().replace(/[.!?]+$/, ''));
+const USUAL_AHEAD = 3;
+/** What is not the case is no alert: “is not over” is not “is over”. */
+const NEGATED = /\b(?:not|never|neither|nor|no longer|without)\b|n['’]t\b/i;
 
 /**
  * @param context the model's names and calendar; `before` is the reading in force, for "this" and for alerts from an answer
  * @param now the first day of a schedule; @param zone the reader's
  */
 export function readAlert(text: string, context: ReadContext, now: Date, zone: string): AlertRead {
-  const plain = text
-    .trim()
-    .replace(/[.!?]+$/, '')
-    .replace(/\s+/g, ' ');
-  const lead = LEAD.exec(plain)?.groups;
+  const lead = ALERT_LEAD.exec(withoutEnd(text))?.groups;
   if (lead === undefined)
     return {
       ok: false,
@@ -253,24 +260,43 @@ type Made =
 function alertOf(text: string, match: RegExpExecArray, meaning: Meaning, context: ReadContext): Made {
   const before = text.slice(0, match.index).trim();
   const after = text.slice(match.index + match[0].length).trim();
+  if (NEGATED.test(`${before} ${after}`))
+    return {
+      ok: false,
+      reason: 'Say what is to be the case, for example “is under …” in the place of “is not over …”.',
+    };
   const subject = subjectOf(before, after);
   // “any route is below 100 passengers”: the unit names the figure
   const unit = meaning.kind !== 'said' && subject.figure === '' ? / ([a-z]+)$/i.exec(meaning.asked) : null;
   const late = meaning.kind === 'said' && meaning.when.kind === 'late';
-  const grain = late ? 'day' : (subject.grain ?? USUAL_GRAIN);
-  const assumed = subject.grain === null && !late ? [`No period was said, so it goes by the ${USUAL_GRAIN}.`] : [];
+  const counted = meaning.kind === 'said' ? null : (meaning.unit ?? null);
+  const grain = late ? 'day' : (subject.grain ?? counted ?? USUAL_GRAIN);
+  if (counted !== null && counted !== grain)
+    return {
+      ok: false,
+      reason: `It goes by the ${grain}, and the ${counted} that is named is of another length. Name one of the two.`,
+    };
+  const assumed = [
+    ...(subject.grain === null && counted === null && !late
+      ? [`No period was said, so it goes by the ${USUAL_GRAIN}.`]
+      : []),
+    ...(meaning.kind === 'forecast' && meaning.within === null
+      ? [`How far ahead was not said, so it looks ${USUAL_AHEAD} ${grain}s ahead.`]
+      : []),
+  ];
   const figure = unit?.[1] ?? (subject.figure === '' && late ? 'records' : subject.figure);
   const each = subject.each === null ? '' : ` by ${subject.each}`;
   if (figure === '') return { ok: false, reason: 'Say which figure it is about.' };
   const question = `${figure}${each} by ${grain}`;
+  const shown =
+    subject.each === null && /^(?:it|this|that|these|those|they|them)$/i.test(figure) ? context.before : null;
   const line =
-    context.before !== null && /^(?:it|this|that|these|those|they|them)$/i.test(figure) && subject.each === null
-      ? { reading: { ...context.before, when: null, against: null, rank: null }, notes: [] }
-      : asked(question, { ...context, before: null });
+    shown === null ? asked(question, { ...context, before: null }) : { reading: shown, notes: asideOf(shown) };
   if (line === null) return unclear(question, context);
-  const left = leftOut(line.reading);
-  if (left !== null) return { ok: false, reason: left };
-  const reading = alertReading(line.reading, grain);
+  // of what is shown it is told what the alert does not look at; what was said is not passed over
+  const [aside] = shown === null ? asideOf(line.reading) : [];
+  if (aside !== undefined) return { ok: false, reason: aside };
+  const reading = alertReading(late ? figureOfRecords(line.reading) : line.reading, grain);
   if (meaning.kind === 'said') return { ok: true, reading, when: meaning.when, notes: [...line.notes, ...assumed] };
   if (meaning.kind === 'number' && meaning.points !== undefined && isInPercent(context.names.model, reading.shown[0]))
     return { ok: true, reading, when: meaning.points, notes: [...line.notes, ...assumed] };
@@ -284,22 +310,15 @@ function alertOf(text: string, match: RegExpExecArray, meaning: Meaning, context
   return when === null ? unclear(unbroken, context) : { ok: true, reading, when, notes: [...line.notes, ...assumed] };
 }
 
-/** What an alert does not look at; null where the reading has nothing of it. */
-function leftOut({ when, against, rank, ahead, explain }: Reading): string | null {
-  if (when !== null) return 'An alert looks at every period as it comes; leave out the one that is named.';
-  if (against !== null)
-    return 'Say “changes by more than …” for what stands beside the period before, and “misses plan” for what stands beside its plan.';
-  if (rank !== null) return 'An alert looks at every member; leave out the rank.';
-  return ahead === null && explain === undefined
-    ? null
-    : 'An alert looks at the figures as they come; leave out what explains or foretells them.';
-}
+/** Of a listing of records, the figure that stands with them: whether there are any is told from it. */
+const figureOfRecords = (reading: Reading): Reading => ({ ...reading, rows: null });
 
 type Tested = Extract<Reading['where'][number], { kind: 'measure' }>;
 
 function whenOf({ test, value, upper, change }: Tested, meaning: Exclude<Meaning, { kind: 'said' }>): AlertWhen | null {
   if (value === undefined) return null;
-  if (meaning.kind === 'forecast') return { kind: 'forecast', side: meaning.side, value, within: meaning.within ?? 3 };
+  if (meaning.kind === 'forecast')
+    return { kind: 'forecast', side: meaning.side, value, within: meaning.within ?? USUAL_AHEAD };
   if (change !== undefined)
     return {
       kind: 'change',
@@ -323,7 +342,12 @@ function newMember(text: string, context: ReadContext): Made {
     };
   const line = asked(`records by ${level} by day`, { ...context, before: null });
   if (line === null) return unclear(`records by ${level}`, context);
-  return { ok: true, reading: alertReading(line.reading, 'day'), when: { kind: 'new' }, notes: line.notes };
+  return {
+    ok: true,
+    reading: alertReading(figureOfRecords(line.reading), 'day'),
+    when: { kind: 'new' },
+    notes: line.notes,
+  };
 }
 
 /** The figure, the level and the period of what stands around the phrase; all else stays with the figure, for the language to read. */

@@ -3,7 +3,7 @@
  * Its reading has the measure first in `shown`, the grain as its breakdown over time and the level, where there is one, as the other.
  */
 import { z } from 'zod';
-import { plain, READING_VERSION, type Reading } from '../reading/schema';
+import type { Reading } from '../reading/schema';
 import type { Grain } from '../time/grain';
 import { scheduleSchema } from '../schedule/schedule';
 
@@ -72,47 +72,43 @@ export function alertFault(reading: Reading, when: AlertWhen): string | null {
   if (grainOf(reading) === null) return 'An alert goes from period to period: by day, week, month, quarter or year.';
   if (reading.by.length > (levelOf(reading) === null ? 1 : 2))
     return 'An alert is for the whole, or for each member of one level.';
-  if (reading.rank !== null) return 'An alert looks at every member; leave out the rank.';
+  if (reading.where.some((one) => one.kind === 'measure' && one.at.kind !== 'level'))
+    return 'An alert has one test of its figure; make another alert for the other.';
   if (when.kind === 'new' && levelOf(reading) === null) return 'Name the level whose new members are to be told.';
   if (when.kind === 'value' && when.test === 'between' && (when.upper === undefined || when.upper < when.value))
     return 'Between takes two values, the smaller first.';
   return null;
 }
 
-/** A reading as an alert's: nothing beside it, no rank, no picture. */
+/** What of a reading an alert does not look at, in words. */
+export function asideOf({ when, against, rank, ahead, explain }: Reading): string[] {
+  return [
+    ...(when === null ? [] : ['An alert looks at every period as it comes, not at one that is named.']),
+    ...(against === null
+      ? []
+      : ['An alert says what it stands beside in its own words: “changes by more than …”, “misses plan”.']),
+    ...(rank === null ? [] : ['An alert looks at every member, not only at the first of a rank.']),
+    ...(ahead === null && explain === undefined
+      ? []
+      : ['An alert looks at the figures as they come, not at what explains or foretells them.']),
+  ];
+}
+
+/** A reading as an alert's: by its grain, without what `asideOf` tells and without a picture. */
 export function alertReading(reading: Reading, grain: Grain): Reading {
-  const [first] = reading.shown;
-  const level = reading.by.find((one) => one.kind === 'level');
   const role = reading.when?.role;
+  const { explain: _asked, ...plainly } = reading;
   return {
-    version: READING_VERSION,
-    shown: first === undefined ? [] : [{ ...first, transform: null }],
-    by: [{ kind: 'time', grain, ...(role === undefined ? {} : { role }) }, ...(level === undefined ? [] : [level])],
-    where: reading.where.filter((one) => !(one.kind === 'measure' && one.at.kind !== 'level')),
+    ...plainly,
+    by: [
+      { kind: 'time', grain, ...(role === undefined ? {} : { role }) },
+      ...reading.by.filter((one) => one.kind !== 'time'),
+    ],
     when: null,
     against: null,
     ahead: null,
     rank: null,
     order: null,
-    rows: null,
     view: null,
   };
 }
-
-/** The reading that looks at records only: what is late, or new. */
-export const recordsReading = (measure: string, by: Reading['by'], where: Reading['where']): Reading =>
-  alertReading({ ...EMPTY, shown: [plain(measure)], by, where }, 'day');
-
-const EMPTY: Reading = {
-  version: READING_VERSION,
-  shown: [],
-  by: [],
-  where: [],
-  when: null,
-  against: null,
-  ahead: null,
-  rank: null,
-  order: null,
-  rows: null,
-  view: null,
-};

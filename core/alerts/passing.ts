@@ -42,8 +42,15 @@ export interface Passing {
 const SELDOM = 0.002;
 /** As likely as not. */
 const LIKELY = 0.5;
-/** Whole periods of a year; null where a year is no whole number of them and the week of a year before is taken. */
-const OF_A_YEAR: Readonly<Record<Grain, number>> = { day: 364, week: 52, month: 12, quarter: 4, half: 2, year: 1 };
+/** Periods of a year; of days and weeks so many that the same day of the week is met. */
+export const OF_A_YEAR: Readonly<Record<Grain, number>> = {
+  day: 364,
+  week: 52,
+  month: 12,
+  quarter: 4,
+  half: 2,
+  year: 1,
+};
 
 /** Who is to be told in one period, in the order of the lines. */
 export function passingAt(lines: AlertLines, when: AlertWhen, at: number): Passing[] {
@@ -108,7 +115,7 @@ function beside(
   return (equal ? !when.strict : rest > 0) ? { value, beside: before } : null;
 }
 
-export function holds(value: number, { test, value: first, upper }: Extract<AlertWhen, { kind: 'value' }>): boolean {
+function holds(value: number, { test, value: first, upper }: Extract<AlertWhen, { kind: 'value' }>): boolean {
   switch (test) {
     case 'over':
       return value > first;

@@ -64,6 +64,16 @@ test('changes, plans and what was to be expected are told with what they stand b
   ).toContain('where 1.0\u202f% to 2.0\u202f% was to be expected');
 });
 
+test('late data are told with who is late', () => {
+  const late: AlertWhen = { kind: 'late', days: 2 };
+  expect(
+    told(late, [
+      { member: 'A', value: 3 },
+      { member: 'B', value: 4 },
+    ]),
+  ).toBe('No records of cancellation rate, as of week of 5 October 2026: A (3 days), B (4 days)');
+});
+
 test('how often it would have told', () => {
   expect(trialText(7, 12, 'month')).toBe('In the last 12 months it would have told you 7 times.');
   expect(trialText(1, 52, 'week')).toBe('In the last 52 weeks it would have told you once.');

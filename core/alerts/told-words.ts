@@ -15,6 +15,7 @@ import {
 } from '../reading/words';
 import type { Grain } from '../time/grain';
 import { grainOf, levelOf, type AlertWhen } from './alert';
+import { VALUE_WORDS } from './alert-sentence';
 import type { Passing } from './passing';
 import type { Told } from './telling';
 
@@ -53,7 +54,13 @@ export function toldText({ period, passing }: Told, words: ToldWords): string {
     const more = passing.length > NAMED ? ` and ${passing.length - NAMED} more` : '';
     return `New ${level === null ? '' : inSentence(levelWords(naming, level))}: ${names}${more}, first seen ${unit}${scope}`;
   }
-  if (when.kind === 'late') return `No records of ${inSentence(name)} for ${first.value} days, as of ${unit}${scope}`;
+  if (when.kind === 'late') {
+    const named = passing.slice(0, NAMED).map((one) => `${one.member} (${one.value} days)`);
+    const more = passing.length > NAMED ? ` and ${passing.length - NAMED} more` : '';
+    return level === null
+      ? `No records of ${inSentence(name)} for ${first.value} days, as of ${unit}${scope}`
+      : `No records of ${inSentence(name)}, as of ${unit}: ${named.join(', ')}${more}${scope}`;
+  }
   if (level === null || passing.length === 1)
     return `${name}${level === null ? '' : ` of ${first.member}`}: ${value(first.value)}, ${unit}${besideText(first, words)}${scope}`;
   const named = passing.slice(0, NAMED).map((one) => `${one.member} (${value(one.value)})`);
@@ -82,7 +89,7 @@ function besideText({ value, beside, low, high, chance }: Passing, { when, colum
   const grain: Grain = grainOf(reading) ?? 'week';
   switch (when.kind) {
     case 'value':
-      return `, ${{ over: 'over', under: 'under', atLeast: 'at least', atMost: 'at most', between: 'between' }[when.test]} ${written(when.value)}${when.test === 'between' ? ` and ${written(when.upper ?? when.value)}` : ''}`;
+      return `, ${VALUE_WORDS[when.test]} ${written(when.value)}${when.test === 'between' ? ` and ${written(when.upper ?? when.value)}` : ''}`;
     case 'change': {
       if (beside === undefined) return '';
       const by =
@@ -110,7 +117,7 @@ function besideText({ value, beside, low, high, chance }: Passing, { when, colum
 
 /** How often it would have been told. @example trialText(7, 52, 'week') // 'In the last 52 weeks it would have told you 7 times.' */
 export function trialText(times: number, periods: number, grain: string): string {
-  const stretch = grain === 'month' && periods === 12 ? 'the last 12 months' : `the last ${periods} ${grain}s`;
+  const stretch = `the last ${periods} ${grain}s`;
   if (periods === 0) return 'There is no whole period yet to try it on.';
   if (times === 0) return `In ${stretch} it would not have told you anything.`;
   return `In ${stretch} it would have told you ${times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`}.`;

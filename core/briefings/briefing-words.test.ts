@@ -2,7 +2,8 @@ import { demoNames } from '../../tests/demo-names';
 import { namingOf } from '../language/naming';
 import { sentenceOf } from '../reading/sentence';
 import type { EditionPage } from '../contract/briefings';
-import { asksForBriefing, readBriefing } from './briefing-words';
+import { asksForBriefing } from '../alerts/lead';
+import { readBriefing } from './briefing-words';
 import { changedSince } from './since';
 
 const known = demoNames();

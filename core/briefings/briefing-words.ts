@@ -3,6 +3,7 @@
  * what moved", "… only if anything is unusual". The questions in them are read by the language like any other.
  */
 import type { AlertLook } from '../alerts/alert';
+import { BRIEFING_LEAD, withoutEnd } from '../alerts/lead';
 import type { BriefingPage } from '../contract/briefings';
 import { read, type ReadContext } from '../language/read';
 import { namingOf } from '../language/naming';
@@ -24,8 +25,6 @@ export interface SaidBriefing {
 export type BriefingRead =
   { readonly ok: true; readonly briefing: SaidBriefing } | { readonly ok: false; readonly reason: string };
 
-const LEAD =
-  /^(?:please |can you |could you |i want (?:you )?to |i(?:['’]d| would) like (?:you )?to )*(?:(?:brief|update)\s+(?<who>.+?)\s+(?:on|about|with)|(?:send|mail|e-?mail|give|prepare|make|set up|build)\s+(?:(?<who2>.+?)\s+)?(?:an?\s+)?(?:briefing|report)\s+(?:on|about|of|with)|(?:an?\s+)?(?:new\s+)?briefing\s+(?:on|about|of|with))\s+(?<rest>.+)$/i;
 const DATA =
   /[,;]?\s*(?:whenever|when|each time|every time|as soon as)\s+(?:new |fresh )?data (?:arrives?|comes? in|is loaded|are loaded)$/i;
 const MAIL = /[,;]?\s*(?:by|via|over|per)\s+(?:e-?mail|mail)(?:\s+to\s+(?<to>.+))?$/i;
@@ -62,11 +61,7 @@ export function readBriefing(
   zone: string,
   idOf: () => string,
 ): BriefingRead {
-  const plain = text
-    .trim()
-    .replace(/[.!?]+$/, '')
-    .replace(/\s+/g, ' ');
-  const lead = LEAD.exec(plain)?.groups;
+  const lead = BRIEFING_LEAD.exec(withoutEnd(text))?.groups;
   if (lead === undefined)
     return {
       ok: false,
@@ -89,8 +84,6 @@ export function readBriefing(
     },
   };
 }
-
-export const asksForBriefing = (text: string): boolean => LEAD.test(text.trim());
 
 /** Pages of words that stand alone: what is added to a briefing. */
 export function pagesIn(

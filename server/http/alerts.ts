@@ -1,6 +1,6 @@
 /** Alerts: made in words or by hand, tried over the past before they are kept, and what they told. */
 import { Router } from 'express';
-import { alertFault, alertReading, grainOf, levelOf, type AlertWhen } from '@zud/core/alerts/alert';
+import { alertFault, alertReading, asideOf, grainOf, levelOf, type AlertWhen } from '@zud/core/alerts/alert';
 import { lookWords } from '@zud/core/alerts/alert-sentence';
 import { readAlert } from '@zud/core/alerts/alert-words';
 import { passingAt, type AlertLine } from '@zud/core/alerts/passing';
@@ -84,7 +84,7 @@ export function alertRoutes(context: Context): Router {
       when: body.when as AlertWhen,
       look: body.look ?? ('data' as const),
       receivers,
-      notes: [],
+      notes: asideOf(reading),
     };
   }
 

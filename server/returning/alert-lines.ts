@@ -1,5 +1,5 @@
 /** The lines of an alert, computed with somebody's rights: whole periods without a gap, for the whole or for each member. */
-import type { AlertLine, AlertLines } from '@zud/core/alerts/passing';
+import { OF_A_YEAR, type AlertLine, type AlertLines } from '@zud/core/alerts/passing';
 import { grainOf, levelOf, type AlertWhen } from '@zud/core/alerts/alert';
 import { addsUp } from '@zud/core/model/additivity';
 import { isMeasure } from '@zud/core/model/calculation';
@@ -106,8 +106,7 @@ export async function alertLines(
 }
 
 function pastOf(when: AlertWhen, grain: Grain): number {
-  if (when.kind === 'change')
-    return when.basis === 'year' ? { day: 364, week: 52, month: 12, quarter: 4, half: 2, year: 1 }[grain] : 1;
+  if (when.kind === 'change') return when.basis === 'year' ? OF_A_YEAR[grain] : 1;
   if (when.kind === 'new') return 3660;
   return when.kind === 'unusual' || when.kind === 'forecast' || when.kind === 'late' ? PAST[grain] : 1;
 }

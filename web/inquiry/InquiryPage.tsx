@@ -23,7 +23,8 @@ import { placeInTrail } from './trail';
 import { Trail } from './Trail';
 import { offerOfKey } from './unanswered';
 import { useMakeBriefing } from '../returning/use-make-briefing';
-import { asksForAlert, asksForBriefing, newAlertAddress } from '../returning/new-alert';
+import { asksForAlert, asksForBriefing } from '@zud/core/alerts/lead';
+import { newAlertAddress } from '../returning/new-alert';
 import { UnansweredView } from './UnansweredView';
 import { TeachDialog } from '../workshop/TeachDialog';
 

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
+import { asksForAlert } from '@zud/core/alerts/lead';
 import type { AlertView } from '@zud/core/contract/alerts';
 import { api } from '../app/api';
 import { Page } from '../app/Page';
@@ -49,7 +50,7 @@ export const Nothing = styled.p`
 `;
 
 /** What is the case with an alert, in a few words. */
-export function stateOfAlert(alert: AlertView): string {
+function stateOfAlert(alert: AlertView): string {
   if (alert.paused !== null) return 'paused';
   if (alert.sleeps && alert.snoozedUntil !== null)
     return `sleeps until ${new Date(alert.snoozedUntil).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}`;
@@ -77,7 +78,7 @@ export function AlertsPage() {
             const said = text.trim();
             if (said !== '')
               void navigate(
-                `/alerts/new?${new URLSearchParams({ model: modelId, text: /^(tell|alert|let|warn|notify|ping)\b/i.test(said) ? said : `tell me when ${said}` }).toString()}`,
+                `/alerts/new?${new URLSearchParams({ model: modelId, text: asksForAlert(said) ? said : `tell me when ${said}` }).toString()}`,
               );
           }}
         >

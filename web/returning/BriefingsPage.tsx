@@ -2,6 +2,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { asksForBriefing } from '@zud/core/alerts/lead';
 import { api } from '../app/api';
 import { Page } from '../app/Page';
 import { usePerson } from '../app/session';
@@ -28,7 +29,7 @@ export function BriefingsPage() {
     mutationFn: (said: string) =>
       briefings.make({
         modelId: modelId ?? '',
-        text: /^(brief|send|mail|give|prepare|make|set)\b/i.test(said) ? said : `brief me on ${said}`,
+        text: asksForBriefing(said) ? said : `brief me on ${said}`,
       }),
     onSuccess: async ({ id }) => {
       await client.invalidateQueries({ queryKey: ['briefings'] });

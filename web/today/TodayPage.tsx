@@ -16,7 +16,8 @@ import { WorthALook } from '../findings/WorthALook';
 import { KeptFigures } from '../returning/KeptFigures';
 import { ToldToday } from '../returning/ToldToday';
 import { useMakeBriefing } from '../returning/use-make-briefing';
-import { asksForAlert, asksForBriefing, newAlertAddress } from '../returning/new-alert';
+import { asksForAlert, asksForBriefing } from '@zud/core/alerts/lead';
+import { newAlertAddress } from '../returning/new-alert';
 import { usualModel } from './usual-model';
 
 const Top = styled.section`
