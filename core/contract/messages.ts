@@ -24,7 +24,6 @@ export type QuietHours = z.infer<typeof quietHours>;
 export type About =
   | { readonly kind: 'occasion'; readonly id: string; readonly alertId: string }
   | { readonly kind: 'edition'; readonly briefingId: string; readonly number: number }
-  | { readonly kind: 'digest'; readonly day: string }
   /** A word to an owner: their alert or briefing is paused, or could not be sent. */
   | { readonly kind: 'notice'; readonly subject: string; readonly text: string; readonly path: string };
 

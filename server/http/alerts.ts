@@ -1,10 +1,8 @@
 /** Alerts: made in words or by hand, tried over the past before they are kept, and what they told. */
 import { Router } from 'express';
-import { alertFault, alertReading, asideOf, grainOf, levelOf, type AlertWhen } from '@zud/core/alerts/alert';
+import { alertFault, alertReading, asideOf, grainOf, type AlertWhen } from '@zud/core/alerts/alert';
 import { lookWords } from '@zud/core/alerts/alert-sentence';
 import { readAlert } from '@zud/core/alerts/alert-words';
-import { passingAt, type AlertLine } from '@zud/core/alerts/passing';
-import { toldText, trialText } from '@zud/core/alerts/told-words';
 import {
   alertBody,
   alertChangeBody,
@@ -12,7 +10,6 @@ import {
   type AlertDraft,
   type AlertView,
   type OccasionView,
-  type Trial,
 } from '@zud/core/contract/alerts';
 import { forbidden, notFound, Problem } from '@zud/core/contract/problem';
 import { missingFrom } from '@zud/core/reading/references';
@@ -21,9 +18,10 @@ import { nextAfter } from '@zud/core/schedule/schedule';
 import type { ReadyModel } from '../asking/ready-model';
 import { Unanswerable } from '../asking/unanswerable';
 import { ModelAtFault, ModelGone } from '../asking/model-fault';
-import { foldedFrom, linesFor, lookAtAlert, TRIAL_PERIODS } from '../returning/looking';
+import { lookAtAlert } from '../returning/looking';
 import { occasionTexts, readingOfTold, sentenceOfAlert } from '../returning/occasion-words';
 import { nameOfReceiver } from '../returning/sending';
+import { trialOf } from '../returning/trial';
 import {
   addAlert,
   alertFor,
@@ -41,8 +39,6 @@ import { namedPeople } from './named-people';
 import { checkedReceivers } from './receivers';
 
 const MOST_TOLD = 100;
-/** Lines of the picture of a trial. */
-const MOST_LINES = 6;
 
 export function alertRoutes(context: Context): Router {
   const { database, library, clock } = context;
@@ -85,65 +81,6 @@ export function alertRoutes(context: Context): Router {
       look: body.look ?? ('data' as const),
       receivers,
       notes: asideOf(reading),
-    };
-  }
-
-  async function trialOf(
-    alert: Pick<AlertRow, 'reading' | 'when' | 'again'>,
-    ready: ReadyModel,
-    person: Person,
-  ): Promise<Trial> {
-    const grain = grainOf(alert.reading) ?? 'week';
-    const count = TRIAL_PERIODS[grain];
-    const lines = await linesFor(alert, count, { ready }, context, person.id);
-    const { told, looked } = foldedFrom(alert, lines, null, count);
-    const words = {
-      reading: ready.sight.reading(alert.reading),
-      when: alert.when,
-      naming: ready.naming,
-      column: lines.column,
-    };
-    const start = lines.periods.length - looked.length;
-    const toldAt = new Map(told.map(({ period, passing }) => [period, new Set(passing.map(({ member }) => member))]));
-    const most = [...lines.lines]
-      .map((line) => ({
-        line,
-        times: told.filter(({ passing }) => passing.some(({ member }) => member === line.member)).length,
-      }))
-      .sort((a, b) => b.times - a.times || total(b.line) - total(a.line))
-      .slice(0, MOST_LINES);
-    return {
-      times: told.map((one) => ({
-        at: one.period,
-        value: one.passing[0]?.value ?? 0,
-        members: levelOf(alert.reading) === null ? [] : one.passing,
-        text: toldText(one, words),
-      })),
-      periods: looked.length,
-      from: looked[0]?.period ?? null,
-      to: looked.at(-1)?.period ?? null,
-      grain,
-      lines: most.map(({ line: { member, values } }) => ({
-        member,
-        points: looked.map(({ period }, index) => ({
-          at: period,
-          value: values[start + index] ?? null,
-          told: toldAt.get(period)?.has(member) ?? false,
-        })),
-      })),
-      bounds:
-        alert.when.kind === 'value'
-          ? [alert.when.value, ...(alert.when.test === 'between' ? [alert.when.upper ?? alert.when.value] : [])]
-          : alert.when.kind === 'forecast'
-            ? [alert.when.value]
-            : [],
-      now: looked.length === 0 ? [] : passingAt(lines, alert.when, lines.periods.length - 1),
-      text: trialText(told.length, looked.length, grain),
-      format: {
-        label: lines.column.label,
-        ...(lines.column.unit === undefined ? {} : { unit: lines.column.unit }),
-        ...(lines.column.format === undefined ? {} : { format: lines.column.format }),
-      },
     };
   }
 
@@ -277,7 +214,7 @@ export function alertRoutes(context: Context): Router {
       const body = parsed(alertBody, request.body);
       const ready = await library.get(body.modelId, person);
       const { reading, when } = await draftOf(body, ready, person);
-      return withLines(() => trialOf({ reading, when, again: body.again ?? null }, ready, person));
+      return withLines(() => trialOf({ reading, when, again: body.again ?? null }, ready, person, context));
     }),
   );
   router.post(
@@ -288,7 +225,7 @@ export function alertRoutes(context: Context): Router {
       const ready = await library.get(body.modelId, person);
       const draft = await draftOf(body, ready, person);
       // it is tried, so that one that cannot be looked at is not kept
-      const trial = await withLines(() => trialOf({ ...draft, again: body.again ?? null }, ready, person));
+      const trial = await withLines(() => trialOf({ ...draft, again: body.again ?? null }, ready, person, context));
       const now = clock.now();
       const row = await addAlert(store, {
         modelId: ready.model.id,
@@ -374,7 +311,7 @@ export function alertRoutes(context: Context): Router {
       const person = personOf(request);
       const { alert } = await alertFor(store, idOf(request), person);
       const ready = await library.get(alert.modelId, person);
-      return withLines(() => trialOf(alert, ready, person));
+      return withLines(() => trialOf(alert, ready, person, context));
     }),
   );
   router.post(
@@ -394,5 +331,3 @@ export function alertRoutes(context: Context): Router {
   );
   return router;
 }
-
-const total = ({ values }: AlertLine): number => values.reduce<number>((sum, value) => sum + Math.abs(value ?? 0), 0);

@@ -396,7 +396,7 @@ export function briefingRoutes(context: Context): Router {
     handle(async (request, response) => {
       const person = personWith(request, 'analyst');
       const { briefing } = await own(idOf(request), person);
-      const number = await makeEdition(briefing.id, `by hand ${randomUUID()}`, person.id, true, context);
+      const number = await makeEdition(briefing.id, `by hand ${randomUUID()}`, person.id, context);
       if (number === null) throw new Problem(409, 'It did not come out', 'The briefing was removed meanwhile.');
       await context.rounds.go();
       response.status(201);

@@ -168,7 +168,6 @@ export function jobRoutes(context: Context): Router {
 const ABOUT = {
   occasion: 'An alert',
   edition: 'An edition of a briefing',
-  digest: 'A digest',
   notice: 'A word to the owner',
 } as const;
 

@@ -185,7 +185,7 @@ export class Rounds {
   private async dueMessages(): Promise<void> {
     const { store, jobs, clock } = this.rounding;
     this.rounds += 1;
-    if (this.rounds % ROUNDS_TO_TIDY === 1) await tidy(store);
+    if (this.rounds % ROUNDS_TO_TIDY === 1) await tidy(store, clock.now());
     const taken = await store.transaction(async (kept) => {
       const due = await takeDue(kept, clock.now(), MOST);
       for (const { id } of due) await jobs.send(kept, 'message', { id, about: 'a message' });

@@ -186,7 +186,7 @@ async function takeJobs(context: Context, mail: MailSettings | null): Promise<vo
     if ((await lookAtAlert(id, context)) > 0) await context.rounds.go();
   });
   await jobs.work('briefing', async ({ id, run }) => {
-    if ((await makeEdition(id, String(run), null, true, context)) !== null) await context.rounds.go();
+    if ((await makeEdition(id, String(run), null, context)) !== null) await context.rounds.go();
   });
   await jobs.work('message', ({ id }) => sendMessage(id, sending));
 }

@@ -1,6 +1,6 @@
 /**
  * Hooks: an event of CloudEvents 1.0 (structured JSON) by HTTP to an address that an admin allowed, signed by HMAC-SHA256 over its time stamp
- * and its body: `zud-signature: t=1760335200,v1=<hex>`. After the secret was changed, what is sent is signed by both for a day.
+ * and its body: `zud-signature: t=1760335200,v1=<hex>`. After the secret was changed, what is sent is signed by both until it is changed again.
  */
 import { createHmac, timingSafeEqual } from 'node:crypto';
 import { Refused, type Addressee, type Message, type Outlet } from './outlet';

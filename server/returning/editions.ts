@@ -4,12 +4,20 @@ import type { BriefingPage, EditionPage } from '@zud/core/contract/briefings';
 import type { Receiver } from '@zud/core/contract/messages';
 import type { Person } from '../store/people';
 import { peopleAmong } from '../store/alerts';
-import { addEdition, briefingById, readablePages, viewBefore, type BriefingRow } from '../store/briefings';
+import {
+  addEdition,
+  briefingById,
+  pauseBriefing,
+  readablePages,
+  viewBefore,
+  type BriefingRow,
+} from '../store/briefings';
 import { personById } from '../store/people';
 import { putOut } from '../store/outbox';
 import { ModelAtFault, ModelGone } from '../asking/model-fault';
 import { editionPages, type PageMaking } from './edition-pages';
 import { afterQuiet } from './quiet';
+import { wordsOfWhoLeft } from './sides';
 import type { Looking } from './looking';
 
 /** Somebody who reads; guests have no id. */
@@ -56,21 +64,22 @@ export async function pagesAsSeen(
 /**
  * Makes an edition.
  * @param run what makes it come out; the same run comes out once
- * @param send whether it goes to its receivers; else it only stands there
  * @returns its number; null where it came out already, or the briefing is gone or paused
  */
 export async function makeEdition(
   briefingId: string,
   run: string,
   by: string | null,
-  send: boolean,
   looking: Looking,
 ): Promise<number | null> {
   const { store, clock } = looking;
   const briefing = await briefingById(store, briefingId);
   if (briefing === null || (briefing.paused !== null && by === null)) return null;
   const owner = await personById(store, briefing.ownerId);
-  if (owner === null) return null;
+  if (owner === null) {
+    await pauseBriefing(store, briefing.id, 'Its owner is not here any more.', clock.now());
+    return null;
+  }
   const people = await peopleAmong(store, briefing.receivers);
   const views = new Map<string, readonly EditionPage[]>();
   for (const person of [owner, ...people]) {
@@ -80,6 +89,8 @@ export async function makeEdition(
     views.set(access, await pagesAsSeen(briefing.pages, before, person, looking));
   }
   const now = clock.now();
+  const left = { ...briefing, path: `/briefings/${briefing.id}`, name: `“${briefing.title}”` };
+  const leavers = await wordsOfWhoLeft(store, left, now);
   const receivers: Receiver[] = [
     ...people.map(({ id }) => ({ kind: 'person' as const, id })),
     ...briefing.receivers.filter((one) => one.kind === 'address' || one.kind === 'hook'),
@@ -87,23 +98,23 @@ export async function makeEdition(
   return store.transaction(async (kept) => {
     const number = await addEdition(kept, briefing, run, by, views, now);
     if (number === null) return null;
-    if (send)
-      await putOut(
-        kept,
-        receivers.map((receiver) => ({
-          key: `briefing ${briefingId} ${number}`,
-          receiver,
-          ownerId: briefing.ownerId,
-          about: { kind: 'edition', briefingId, number },
-          dueAt: afterQuiet(now, briefing.quiet),
-        })),
-        now,
-      );
+    await putOut(
+      kept,
+      receivers.map((receiver) => ({
+        key: `briefing ${briefingId} ${number}`,
+        receiver,
+        ownerId: briefing.ownerId,
+        about: { kind: 'edition', briefingId, number },
+        dueAt: afterQuiet(now, briefing.quiet),
+      })),
+      now,
+    );
     await putOut(
       kept,
       faultNotice(briefing, number, views.get(await accessOf(briefing.pages, owner, looking)) ?? [], now),
       now,
     );
+    await putOut(kept, leavers, now);
     return number;
   });
 }

@@ -17,7 +17,7 @@ import type { Store } from '../store/database';
 import { putOut } from '../store/outbox';
 import { alertLines, type LookedAt } from './alert-lines';
 import { afterQuiet } from './quiet';
-import { sidesOf, type Side } from './sides';
+import { sidesOf, wordsOfWhoLeft, type Side } from './sides';
 
 export interface Looking {
   readonly store: Store;
@@ -59,7 +59,10 @@ export async function lookAtAlert(id: string, looking: Looking): Promise<number>
       await pauseAlert(store, alert.id, 'Its owner is not here any more.', clock.now());
       return 0;
     }
-    let put = await lookWith(alert, own, looking);
+    const now = clock.now();
+    const left = { ...alert, path: `/alerts/${alert.id}`, name: 'an alert' };
+    let put = await putOut(store, await wordsOfWhoLeft(store, left, now), now);
+    put += await lookWith(alert, own, looking);
     // what somebody may not see of it holds back nobody else
     for (const side of others)
       put += await lookWith(alert, side, looking).catch((error: unknown) => {
@@ -78,25 +81,27 @@ export async function lookAtAlert(id: string, looking: Looking): Promise<number>
 /** An alert that cannot be looked at any more waits, and its owner is told why. */
 async function pausedFor(alert: AlertRow, why: string, { store, clock }: Looking): Promise<void> {
   const now = clock.now();
-  if (!(await pauseAlert(store, alert.id, why, now))) return;
-  await putOut(
-    store,
-    [
-      {
-        key: `paused ${alert.id} ${now.toISOString()}`,
-        receiver: { kind: 'person', id: alert.ownerId },
-        ownerId: alert.ownerId,
-        about: {
-          kind: 'notice',
-          subject: 'An alert of yours is paused',
-          text: `It cannot be looked at any more: ${why} It is kept as it is and tells nothing until it is changed or started again.`,
-          path: `/alerts/${alert.id}`,
+  await store.transaction(async (kept) => {
+    if (!(await pauseAlert(kept, alert.id, why, now))) return;
+    await putOut(
+      kept,
+      [
+        {
+          key: `paused ${alert.id} ${now.toISOString()}`,
+          receiver: { kind: 'person', id: alert.ownerId },
+          ownerId: alert.ownerId,
+          about: {
+            kind: 'notice',
+            subject: 'An alert of yours is paused',
+            text: `It cannot be looked at any more: ${why} It is kept as it is and tells nothing until it is changed or started again.`,
+            path: `/alerts/${alert.id}`,
+          },
+          dueAt: now,
         },
-        dueAt: now,
-      },
-    ],
-    now,
-  );
+      ],
+      now,
+    );
+  });
 }
 
 async function lookWith(alert: AlertRow, side: Side, looking: Looking): Promise<number> {

@@ -5,8 +5,8 @@ import type { Clock } from '../jobs/clock';
 import { Refused, type Addressee, type Message, type Outlet } from '../outlets/outlet';
 import { ModelAtFault, ModelGone } from '../asking/model-fault';
 import { Problem } from '@zud/core/contract/problem';
-import { beginSending, endSending, putOut, type OutboxRow } from '../store/outbox';
-import { personById } from '../store/people';
+import { beginSending, endSending, leftUnsure, tellOwner, type OutboxRow } from '../store/outbox';
+import { personById, type Person } from '../store/people';
 import { hooks } from '../store/schema';
 import type { Store } from '../store/database';
 import { editionMessage } from './edition-message';
@@ -31,52 +31,37 @@ const LONGEST_PAUSE = 60;
 export async function sendMessage(id: string, sending: Sending): Promise<void> {
   const { store, clock } = sending;
   const taken = await beginSending(store, id);
-  if (taken === 'sending') {
-    // whoever began to send it has ended: it may have gone out, and is not sent twice
-    await endSending(store, id, {
-      state: 'unsure',
-      said: 'The server ended while it was being sent; it may have gone out. It is not sent again by itself.',
-    });
-    return;
-  }
+  // whoever began to send it has ended: it may have gone out, and is not sent twice
+  if (taken === 'sending') return leftUnsure(store, id, clock.now());
   if (taken === null || typeof taken === 'string') return;
+  const to = await addresseeOf(store, taken.receiver);
+  const reader = to === null ? null : await readerOf(store, taken);
+  if (to === null || reader === null)
+    return failed(taken, { state: 'withheld', said: 'Its receiver is not there any more.' }, sending);
   let message: Message | NotSent;
-  let to: Addressee | null;
   try {
-    to = await addresseeOf(store, taken.receiver);
-    const reader = to === null ? null : await readerOf(store, taken);
-    message =
-      to === null || reader === null
-        ? { state: 'withheld', said: 'Its receiver is not there any more.' }
-        : await composed(taken, sending);
+    message = await composed(taken, reader, sending);
   } catch (error) {
     if (error instanceof ModelAtFault || error instanceof ModelGone || error instanceof Problem)
-      return endSending(store, id, { state: 'failed', said: error.message });
-    await again(taken, error, sending);
-    return;
+      return failed(taken, { state: 'failed', said: error.message }, sending);
+    return again(taken, error, sending);
   }
-  if ('state' in message || to === null) {
-    if ('state' in message) await endSending(store, id, message);
-    if (to === null)
-      await tellOwner(taken, 'Somebody who was to get it is not there any more, so it was not sent to them.', sending);
-    return;
-  }
+  if ('state' in message) return endSending(store, id, message);
+  let said: string;
   try {
     const outlet = taken.receiver.kind === 'hook' ? sending.outlets.hook : sending.outlets.mail;
     if (outlet === null) throw new Refused('There is no server of mail; an admin names one as ZUD_SMTP.');
-    const said = await outlet.send(message, to);
-    await endSending(store, id, { state: 'sent', subject: message.subject, said, sentAt: clock.now() });
+    said = await outlet.send(message, to);
   } catch (error) {
-    if (error instanceof Refused) {
-      await endSending(store, id, { state: 'failed', subject: message.subject, said: error.message });
-      await tellOwner(taken, error.message, sending);
-    } else await again(taken, error, sending, message.subject);
+    if (error instanceof Refused)
+      return failed(taken, { state: 'failed', subject: message.subject, said: error.message }, sending);
+    return again(taken, error, sending, message.subject);
   }
+  // it is out: where this cannot be written it is left as one that may have gone out, never sent again
+  await endSending(store, id, { state: 'sent', subject: message.subject, said, sentAt: clock.now() });
 }
 
-async function composed(row: OutboxRow, sending: Sending): Promise<Message | NotSent> {
-  const reader = await readerOf(sending.store, row);
-  if (reader === null) return { state: 'withheld', said: 'Its receiver is not there any more.' };
+async function composed(row: OutboxRow, reader: Person, sending: Sending): Promise<Message | NotSent> {
   const { about } = row;
   switch (about.kind) {
     case 'occasion':
@@ -85,8 +70,6 @@ async function composed(row: OutboxRow, sending: Sending): Promise<Message | Not
       return editionMessage(row, about, reader, sending);
     case 'notice':
       return noticeMessage(row, about, sending);
-    default:
-      return { state: 'nothing', said: 'Nothing is known of it.' };
   }
 }
 
@@ -95,40 +78,23 @@ async function again(row: OutboxRow, error: unknown, sending: Sending, subject?:
   const said = error instanceof Error ? error.message : String(error);
   const known = subject === undefined ? {} : { subject };
   log.warn({ message: row.id, tries: row.tries, reason: said }, 'a message was not taken');
-  if (row.tries >= TRIES) {
-    await endSending(store, row.id, { state: 'failed', said: `It was tried ${row.tries} times. ${said}`, ...known });
-    await tellOwner(row, said, sending);
-    return;
-  }
+  if (row.tries >= TRIES)
+    return failed(row, { state: 'failed', said: `It was tried ${row.tries} times. ${said}`, ...known }, sending);
   const pause = Math.min(LONGEST_PAUSE, 2 ** (row.tries - 1)) * 60_000;
   await endSending(store, row.id, { state: 'waiting', said, dueAt: new Date(clock.now().getTime() + pause), ...known });
 }
 
-/** A word to the owner; of a word to an owner that fails, nobody is told. */
-async function tellOwner(row: OutboxRow, why: string, { store, clock }: Sending): Promise<void> {
-  if (row.about.kind === 'notice') return;
-  const now = clock.now();
-  await putOut(
-    store,
-    [
-      {
-        key: `failed ${row.id}`,
-        receiver: { kind: 'person', id: row.ownerId },
-        ownerId: row.ownerId,
-        about: {
-          kind: 'notice',
-          subject: 'A message of yours could not be sent',
-          text: `${await nameOfReceiver(store, row.receiver)} did not get it: ${why}`,
-          path:
-            row.about.kind === 'edition'
-              ? `/briefings/${row.about.briefingId}/editions/${row.about.number}`
-              : '/alerts',
-        },
-        dueAt: now,
-      },
-    ],
-    now,
-  );
+/** It does not go out: that, and the word to its owner, are written together. */
+async function failed(
+  row: OutboxRow,
+  set: Parameters<typeof endSending>[2] & { said: string },
+  { store, clock }: Sending,
+): Promise<void> {
+  const text = `${await nameOfReceiver(store, row.receiver)} did not get it: ${set.said}`;
+  await store.transaction(async (kept) => {
+    await endSending(kept, row.id, set);
+    await tellOwner(kept, row, 'A message of yours could not be sent', text, clock.now());
+  });
 }
 
 /** Where a receiver is reached; null where they are not there any more. */

@@ -5,7 +5,8 @@ import type { ReadyModel } from '../asking/ready-model';
 import { ModelAtFault } from '../asking/model-fault';
 import { peopleAmong } from '../store/alerts';
 import type { Store } from '../store/database';
-import { personById } from '../store/people';
+import type { ToSend } from '../store/outbox';
+import { nameOf, personById } from '../store/people';
 
 /** People who see the same of a model, and the receivers that get what these see. */
 export interface Side {
@@ -51,4 +52,34 @@ export async function sidesOf(
     side.receivers.push({ kind: 'person', id: person.id });
   }
   return [...sides.values()];
+}
+
+/** A word to an owner for each receiver who is not there any more: once, as its key is the same each time. */
+export async function wordsOfWhoLeft(
+  store: Store,
+  of: {
+    readonly id: string;
+    readonly ownerId: string;
+    readonly receivers: readonly Receiver[];
+    readonly path: string;
+    readonly name: string;
+  },
+  now: Date,
+): Promise<ToSend[]> {
+  const there = new Set((await peopleAmong(store, of.receivers)).map(({ id }) => id));
+  const left = of.receivers.flatMap((one) => (one.kind === 'person' && !there.has(one.id) ? [one.id] : []));
+  return Promise.all(
+    left.map(async (personId) => ({
+      key: `left ${of.id} ${personId}`,
+      receiver: { kind: 'person' as const, id: of.ownerId },
+      ownerId: of.ownerId,
+      about: {
+        kind: 'notice' as const,
+        subject: `${await nameOf(store, personId)} is not here any more`,
+        text: `They got ${of.name} from you. The others get it as before; take them off, or name somebody in their place.`,
+        path: of.path,
+      },
+      dueAt: now,
+    })),
+  );
 }

@@ -8,7 +8,7 @@ import { alerts, briefings, secrets } from '../store/schema';
 import { receiverKey } from '../store/outbox';
 
 const SECRET = 'unsubscribing';
-const subject = z.object({ of: z.enum(['alert', 'briefing', 'digest']), id: z.string(), to: receiver });
+const subject = z.object({ of: z.enum(['alert', 'briefing']), id: z.string(), to: receiver });
 export type Subscription = z.infer<typeof subject>;
 
 /** The secret of this installation; made once. */
@@ -44,7 +44,6 @@ export function subscriptionIn(token: string, secret: string): Subscription | nu
 
 /** Takes one receiver off. One who gets it as one of a group is taken off by leaving them out of it: nothing is ended for the others. */
 export async function unsubscribe(store: Store, { of, id, to }: Subscription): Promise<boolean> {
-  if (of === 'digest') return false;
   const table = of === 'alert' ? alerts : briefings;
   return store.transaction(async (kept) => {
     const [row] = await kept.select({ receivers: table.receivers }).from(table).where(eq(table.id, id)).for('update');

@@ -80,7 +80,7 @@ export async function removeAlert(store: Store, id: string, by: string): Promise
 }
 
 /** @returns whether it ran until now */
-export async function pauseAlert(store: Store, id: string, why: string, now: Date): Promise<boolean> {
+export async function pauseAlert(store: Writing, id: string, why: string, now: Date): Promise<boolean> {
   const rows = await store
     .update(alerts)
     .set({ paused: why, updatedAt: now })

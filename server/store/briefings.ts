@@ -91,13 +91,11 @@ export async function removeBriefing(store: Store, id: string, by: string): Prom
   });
 }
 
-export async function pauseBriefing(store: Store, id: string, why: string, now: Date): Promise<boolean> {
-  const rows = await store
+export async function pauseBriefing(store: Store, id: string, why: string, now: Date): Promise<void> {
+  await store
     .update(briefings)
     .set({ paused: why, updatedAt: now })
-    .where(and(eq(briefings.id, id), isNull(briefings.paused)))
-    .returning({ id: briefings.id });
-  return rows.length > 0;
+    .where(and(eq(briefings.id, id), isNull(briefings.paused)));
 }
 
 /** @returns its number; null where this run came out already */

@@ -106,20 +106,66 @@ export async function outboxOf(store: Store, most: number) {
     .limit(most);
 }
 
+/** A word to the owner of a message; of a word to an owner that fails, nobody is told. */
+export async function tellOwner(
+  kept: Writing,
+  row: OutboxRow,
+  subject: string,
+  text: string,
+  now: Date,
+): Promise<void> {
+  const { about, ownerId } = row;
+  if (about.kind === 'notice') return;
+  const path =
+    about.kind === 'edition' ? `/briefings/${about.briefingId}/editions/${about.number}` : `/alerts/${about.alertId}`;
+  await putOut(
+    kept,
+    [
+      {
+        key: `told of ${row.id} ${row.tries}`,
+        receiver: { kind: 'person', id: ownerId },
+        ownerId,
+        about: { kind: 'notice', subject, text, path },
+        dueAt: now,
+      },
+    ],
+    now,
+  );
+}
+
+const UNSURE = 'The server ended while it was being sent; it may have gone out. It is not sent again by itself.';
+
+/** A message that was begun to be sent and never ended: its owner is told. */
+export async function leftUnsure(store: Store, id: string, now: Date): Promise<void> {
+  await store.transaction(async (kept) => {
+    const [row] = await kept
+      .update(outbox)
+      .set({ state: 'unsure', said: UNSURE })
+      .where(and(eq(outbox.id, id), eq(outbox.state, 'sending')))
+      .returning();
+    if (row !== undefined)
+      await tellOwner(
+        kept,
+        row,
+        'A message of yours may not have arrived',
+        `${UNSURE} An admin can send it again.`,
+        now,
+      );
+  });
+}
+
 /** Messages whose job came to its end without theirs: those that were not begun wait again, those that were may have gone out. */
-export async function tidy(store: Store): Promise<void> {
+export async function tidy(store: Store, now: Date): Promise<void> {
   const left = sql`not exists (select 1 from pgboss.job as job where job.name = 'message' and job.singleton_key = ${outbox.id}::text and job.state < 'completed')`;
   await store
     .update(outbox)
     .set({ state: 'waiting' })
     .where(and(eq(outbox.state, 'queued'), left));
-  await store
-    .update(outbox)
-    .set({
-      state: 'unsure',
-      said: 'The server ended while it was being sent; it may have gone out. It is not sent again by itself.',
-    })
+  const begun = await store
+    .select({ id: outbox.id })
+    .from(outbox)
     .where(and(eq(outbox.state, 'sending'), left));
+  for (const { id } of begun) await leftUnsure(store, id, now);
 }
 
 /** What became of an edition. */

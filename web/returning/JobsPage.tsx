@@ -75,7 +75,6 @@ const QUEUES: Readonly<Record<string, string>> = {
   alert: 'Look at an alert',
   briefing: 'Make an edition',
   message: 'Send a message',
-  digest: 'Make digests',
 };
 const MESSAGE_STATES: Readonly<Record<OutboxEntry['state'], string>> = {
   waiting: 'waits',

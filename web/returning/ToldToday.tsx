@@ -3,7 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { TextButton } from '../parts/controls';
-import { Occasions } from './AlertPage';
+import { Occasions } from './Occasions';
 import { returning } from './returning-api';
 
 const Part = styled.section`
