@@ -15,6 +15,7 @@ import { addModel } from '../server/store/models';
 import { people } from '../server/store/schema';
 import { loadCsv, loadRows } from '../server/store/table-loads';
 import { catalogueOf } from '../server/store/tables';
+import { makePartner } from './partner';
 import { demoTables } from './world';
 
 export const DEMO_PEOPLE: readonly { name: string; email: string; password: string; role: Role; groups: string[] }[] = [
@@ -113,6 +114,7 @@ export async function loadDemo(
   const made = new Map<string, Person>();
   for (const person of DEMO_PEOPLE) made.set(person.name, await addPerson(store, person));
   await makeBoards(context, ferries, made);
+  await makePartner(store, context.clock.now());
   options.tell(`  loaded in ${Math.round((Date.now() - began) / 1000)} s\n`);
 }
 

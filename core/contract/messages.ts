@@ -24,6 +24,8 @@ export type QuietHours = z.infer<typeof quietHours>;
 export type About =
   | { readonly kind: 'occasion'; readonly id: string; readonly alertId: string }
   | { readonly kind: 'edition'; readonly briefingId: string; readonly number: number }
+  /** Something that a program is to do. */
+  | { readonly kind: 'action'; readonly id: string }
   /** A word to an owner: their alert or briefing is paused, or could not be sent. */
   | { readonly kind: 'notice'; readonly subject: string; readonly text: string; readonly path: string };
 

@@ -3,6 +3,8 @@ import { z } from 'zod';
 import * as alerts from './alerts';
 import * as briefings from './briefings';
 import { list, made } from './building-blocks';
+import * as actions from './actions';
+import * as decisions from './decisions';
 import * as figures from './kept-figures';
 import * as messages from './messages';
 import type { Operation } from './operation';
@@ -125,6 +127,62 @@ export const RETURNING: readonly Operation[] = [
     does: 'An edition, or a page of it, as a file',
     body: briefings.editionExportBody,
     answers: 'application/octet-stream',
+  },
+  {
+    method: 'get',
+    path: '/action-templates',
+    does: 'What other programs can be had do from an answer',
+    answers: list(actions.actionTemplate),
+  },
+  {
+    method: 'post',
+    path: '/action-templates',
+    does: 'Makes a template of an action: the program, and the blanks that an answer fills',
+    body: actions.templateBody,
+    answers: made,
+  },
+  { method: 'delete', path: '/action-templates/{template}', does: 'Withdraws a template' },
+  {
+    method: 'post',
+    path: '/actions/draft',
+    does: 'What would be sent, filled from an answer or one of its rows; nothing is sent',
+    body: actions.actionDraftBody,
+    answers: actions.actionDraft,
+  },
+  {
+    method: 'post',
+    path: '/actions',
+    does: 'Confirms an action: it is sent once, and written to the audit list with what comes back',
+    body: actions.actionBody,
+    answers: actions.action,
+  },
+  { method: 'get', path: '/actions', does: 'One’s own actions; of admins, everyone’s', answers: list(actions.action) },
+  { method: 'get', path: '/actions/{action}', does: 'An action and what came back', answers: actions.action },
+  {
+    method: 'get',
+    path: '/boards/{id}/decisions',
+    does: 'What was decided on a board, with what its measure has done since',
+    answers: decisions.boardDecisions,
+  },
+  {
+    method: 'post',
+    path: '/boards/{id}/decisions',
+    does: 'Makes a decision: what, who does it, by when; of a tile, its measure is followed',
+    body: decisions.decisionBody,
+    answers: made,
+  },
+  {
+    method: 'patch',
+    path: '/boards/{id}/decisions/{decision}',
+    does: 'Says that a decision is done or dropped, or gives it another day or somebody else',
+    body: decisions.decisionChangeBody,
+    answers: made,
+  },
+  {
+    method: 'get',
+    path: '/decisions',
+    does: 'Open decisions that one does or made',
+    answers: list(decisions.decision),
   },
   {
     method: 'get',

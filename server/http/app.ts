@@ -6,6 +6,7 @@ import { randomUUID } from 'node:crypto';
 import path from 'node:path';
 import { pinoHttp } from 'pino-http';
 import { commentRoutes } from './board-comments';
+import { decisionRoutes } from './decisions';
 import { BoardDesk } from './board-desk';
 import { fileRoutes } from './board-files';
 import { refinementRoutes } from './board-refinements';
@@ -19,6 +20,7 @@ import { draftRoutes } from './drafts';
 import { importRoutes } from './imports';
 import { inquiryRoutes } from './inquiries';
 import { modelRoutes } from './models';
+import { actionRoutes } from './actions';
 import { alertRoutes } from './alerts';
 import { briefingRoutes } from './briefings';
 import { jobRoutes, unsubscribeRoutes } from './jobs';
@@ -119,6 +121,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
     tileRoutes,
     refinementRoutes,
     commentRoutes,
+    decisionRoutes,
     fileRoutes,
     sharingRoutes,
     sharedRoutes,
@@ -133,6 +136,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
     termRoutes(context),
     workshopRoutes(context),
     alertRoutes(context),
+    actionRoutes(context),
     briefingRoutes(context),
     jobRoutes(context),
     receiverRoutes(context),

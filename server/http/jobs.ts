@@ -168,6 +168,7 @@ export function jobRoutes(context: Context): Router {
 const ABOUT = {
   occasion: 'An alert',
   edition: 'An edition of a briefing',
+  action: 'An action',
   notice: 'A word to the owner',
 } as const;
 

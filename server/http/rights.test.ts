@@ -60,6 +60,17 @@ function bodyFor({ method, path }: Route): unknown {
     [/^\/briefings$/, { boardId: ids['board'] }],
     [/^\/briefings\/\{id\}$/, { title: 'Another' }],
     [/^\/kept-figures\/\{figure\}$/, { place: 0 }],
+    [/decisions$/, { text: 'We look at it' }],
+    [/decisions\/\{decision\}$/, { state: 'done' }],
+    [
+      /^\/action-templates$/,
+      { name: 'Order', hookId: randomUUID(), blanks: [{ key: 'what', label: 'What', filled: '', needed: false }] },
+    ],
+    [/^\/actions\/draft$/, { templateId: randomUUID(), modelId: 'ferries', reading: ids['reading'] }],
+    [
+      /^\/actions$/,
+      { templateId: randomUUID(), id: randomUUID(), modelId: 'ferries', reading: ids['reading'], values: {} },
+    ],
     [/^\/clock$/, { now: new Date().toISOString() }],
     [/^\/tokens$/, { name: 'mine' }],
     [/^\/models/, {}],

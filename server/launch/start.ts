@@ -5,12 +5,15 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { loadDemo, DEMO_PEOPLE } from '../../demo/load';
+import { movePartner, partnerSecret } from '../../demo/partner';
 import { LaunchError, startCluster, type Cluster } from './cluster';
 import { makeFirstAdmin, type FirstAdmin } from './first-admin';
 import { holdFolder } from './held-folder';
 import { SUMMARIES_FROM } from '../engines/columnar/messages';
 import type { MailSettings } from '../outlets/mail';
 import { startMailStandIn, type MailStandIn } from '../stand-ins/mail';
+import { startPartnerStandIn, type PartnerStandIn } from '../stand-ins/partner';
+import type { Store } from '../store/database';
 import { startServer, warmUp, warmUpLimited } from './server';
 
 const here = path.dirname(fileURLToPath(import.meta.url));
@@ -83,6 +86,7 @@ async function main(): Promise<void> {
   const url = external ?? cluster?.url ?? '';
   const demo = external === undefined || values.demo;
   const standIn = process.env['ZUD_SMTP'] === undefined && demo ? await mailStandIn(port) : null;
+  let partner: PartnerStandIn | null = null;
   let stopping = false;
   const running = await startServer({
     databaseUrl: url,
@@ -109,6 +113,7 @@ async function main(): Promise<void> {
     void running
       .close()
       .then(() => standIn?.close())
+      .then(() => partner?.close())
       .then(() => cluster?.stop())
       .then(() => process.exit(0));
   };
@@ -120,13 +125,14 @@ async function main(): Promise<void> {
       reset: values.reset && external !== undefined,
       tell: (line) => process.stdout.write(line),
     });
+  if (demo) partner = await partnerStandIn(running.context.database.store, port);
   const admin = demo
     ? null
     : await makeFirstAdmin(running.context.database, process.env['ZUD_ADMIN_EMAIL'] ?? 'admin@zud.local');
   await warmUp(running.context);
   void warmUpLimited(running.context);
   process.stdout.write(
-    `\nZud is ready at ${running.address}\n\n${signIns(demo, admin)}${standIn === null ? '' : `What it sends by mail is caught and shown at ${standIn.page}\n\n`}Ctrl-C stops it.\n`,
+    `\nZud is ready at ${running.address}\n\n${signIns(demo, admin)}${standIn === null ? '' : `What it sends by mail is caught and shown at ${standIn.page}\n`}${partner === null ? '' : `What is ordered of its partner is shown at ${partner.page}\n`}\nCtrl-C stops it.\n`,
   );
 }
 
@@ -139,6 +145,20 @@ async function mailStandIn(port: number): Promise<MailStandIn | null> {
     );
     return null;
   });
+}
+
+/** The partner of the demo; without it, where its port is taken, what is ordered waits. */
+async function partnerStandIn(store: Store, port: number): Promise<PartnerStandIn | null> {
+  try {
+    const partner = await startPartnerStandIn(port === 0 ? 0 : port + 2, () => partnerSecret(store));
+    await movePartner(store, partner.events);
+    return partner;
+  } catch (error) {
+    process.stdout.write(
+      `The stand-in for a partner cannot be started (${error instanceof Error ? error.message : String(error)}), so what is ordered of it waits.\n`,
+    );
+    return null;
+  }
 }
 
 /** Where mail goes out: to the server that is named, or to the stand-in of the demo. */

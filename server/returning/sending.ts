@@ -9,6 +9,7 @@ import { beginSending, endSending, leftUnsure, tellOwner, type OutboxRow } from 
 import { personById, type Person } from '../store/people';
 import { hooks } from '../store/schema';
 import type { Store } from '../store/database';
+import { actionMessage, noteAnswer } from './action-message';
 import { editionMessage } from './edition-message';
 import { noticeMessage, occasionMessage, readerOf, type Composing, type NotSent } from './composing';
 
@@ -58,7 +59,10 @@ export async function sendMessage(id: string, sending: Sending): Promise<void> {
     return again(taken, error, sending, message.subject);
   }
   // it is out: where this cannot be written it is left as one that may have gone out, never sent again
-  await endSending(store, id, { state: 'sent', subject: message.subject, said, sentAt: clock.now() });
+  await store.transaction(async (kept) => {
+    await endSending(kept, id, { state: 'sent', subject: message.subject, said, sentAt: clock.now() });
+    await noteAnswer(kept, taken, true, said);
+  });
 }
 
 async function composed(row: OutboxRow, reader: Person, sending: Sending): Promise<Message | NotSent> {
@@ -68,6 +72,8 @@ async function composed(row: OutboxRow, reader: Person, sending: Sending): Promi
       return occasionMessage(row, about.id, reader, sending);
     case 'edition':
       return editionMessage(row, about, reader, sending);
+    case 'action':
+      return actionMessage(row, about.id, sending.store);
     case 'notice':
       return noticeMessage(row, about, sending);
   }
@@ -93,6 +99,7 @@ async function failed(
   const text = `${await nameOfReceiver(store, row.receiver)} did not get it: ${set.said}`;
   await store.transaction(async (kept) => {
     await endSending(kept, row.id, set);
+    await noteAnswer(kept, row, false, set.said);
     await tellOwner(kept, row, 'A message of yours could not be sent', text, clock.now());
   });
 }

@@ -1,12 +1,10 @@
 /** A stand-in for a server of mail, for the demo and the tests: it takes whatever is sent, keeps it in memory, and shows it on a page of its own. */
-import { createServer, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
+import { createServer } from 'node:http';
 import express from 'express';
-import helmet from 'helmet';
 import { simpleParser, type ParsedMail } from 'mailparser';
 import { SMTPServer } from 'smtp-server';
 import { escaped } from '@zud/core/chart/svg/marks';
-import { TOKENS } from '@zud/core/chart/tokens';
+import { framed, helmetOf, listening, portOf, stopped } from './pages';
 
 export interface CaughtMail {
   readonly number: number;
@@ -75,22 +73,13 @@ export async function startMailStandIn(
     smtp.server.once('error', reject);
     smtp.listen(smtpPort, '127.0.0.1', () => resolve());
   });
-  const page = createServer(pages(caught));
-  await new Promise<void>((resolve, reject) => {
-    page.once('error', reject);
-    page.listen(pagePort, '127.0.0.1', () => resolve());
-  });
-  const portOf = (server: Pick<Server, 'address'>) => (server.address() as AddressInfo).port;
+  const page = await listening(createServer(pages(caught)), pagePort);
   return {
     smtp: `smtp://127.0.0.1:${portOf(smtp.server)}`,
     page: `http://127.0.0.1:${portOf(page)}`,
     caught,
     async close() {
-      page.closeAllConnections();
-      await Promise.all([
-        new Promise<void>((resolve) => smtp.close(() => resolve())),
-        new Promise((resolve) => page.close(resolve)),
-      ]);
+      await Promise.all([new Promise<void>((resolve) => smtp.close(() => resolve())), stopped(page)]);
     },
   };
 }
@@ -98,22 +87,7 @@ export async function startMailStandIn(
 function pages(caught: readonly CaughtMail[]) {
   const app = express();
   app.disable('x-powered-by');
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        directives: {
-          defaultSrc: ["'none'"],
-          styleSrc: ["'unsafe-inline'"],
-          imgSrc: ['data:'],
-          frameSrc: ["'self'"],
-          frameAncestors: ["'self'"],
-          upgradeInsecureRequests: null,
-        },
-      },
-      strictTransportSecurity: false,
-      frameguard: { action: 'sameorigin' },
-    }),
-  );
+  app.use(helmetOf());
   const byNumber = (said: string | undefined) => caught.find(({ number }) => number === Number(said));
   app.get('/', (_request, response) => {
     const rows = [...caught]
@@ -160,9 +134,4 @@ function pages(caught: readonly CaughtMail[]) {
       .send(one?.mail.html || `<pre>${escaped(one?.mail.text ?? '')}</pre>`);
   });
   return app;
-}
-
-function framed(title: string, body: string): string {
-  const { paper, ink, quiet, line } = TOKENS.light;
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escaped(title)}</title><style>body{margin:0 auto;max-width:880px;padding:28px 24px;background:${paper};color:${ink};font:16px/1.5 Georgia,serif}h1{font-size:24px}table{border-collapse:collapse;width:100%}td,th{text-align:left;padding:8px 14px 8px 0;border-bottom:1px solid ${line};vertical-align:top;font-size:14px}th,p{color:${quiet}}a{color:${ink}}iframe{width:100%;height:70vh;border:1px solid ${line};background:#fff}</style></head><body><h1>${escaped(title)}</h1>${body}</body></html>`;
 }

@@ -4,7 +4,7 @@ import { forbidden, notFound } from '@zud/core/contract/problem';
 import { mayBeSeenBy } from './board-rights';
 import { tellComment } from './board-changes';
 import type { Store } from './database';
-import { boards, comments, people } from './schema';
+import { boards, comments, decisions, people } from './schema';
 
 export interface Comment {
   readonly id: string;
@@ -108,7 +108,7 @@ export async function addComment(
   });
 }
 
-/** Closes a thread, or opens it again. */
+/** Closes a thread, or opens it again; that of a decision with the decision. */
 export async function resolveComment(
   store: Store,
   boardId: string,
@@ -123,6 +123,10 @@ export async function resolveComment(
       .where(and(eq(comments.id, id), eq(comments.boardId, boardId), isNull(comments.replyTo)))
       .returning({ tile: comments.tileId });
     if (!row) throw notFound('comment');
+    await transaction
+      .update(decisions)
+      .set(resolved ? { state: 'done', endedAt: new Date() } : { state: 'open', endedAt: null })
+      .where(eq(decisions.commentId, id));
     await tellComment(transaction, boardId, personId, row.tile);
   });
 }
@@ -160,6 +164,8 @@ export async function mentionsOf(store: Store, personId: string) {
         sql`${comments.mentions} ? ${personId}`,
         ne(comments.personId, personId),
         isNull(comments.resolvedAt),
+        // what one is to do stands among the decisions
+        sql`not exists (select 1 from decisions where decisions.comment_id = ${comments.id})`,
         mayBeSeenBy(personId),
       ),
     )

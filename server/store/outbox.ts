@@ -106,6 +106,18 @@ export async function outboxOf(store: Store, most: number) {
     .limit(most);
 }
 
+/** Where one looks at what a message is about. */
+function pathOf(about: Exclude<About, { kind: 'notice' }>): string {
+  switch (about.kind) {
+    case 'occasion':
+      return `/alerts/${about.alertId}`;
+    case 'edition':
+      return `/briefings/${about.briefingId}/editions/${about.number}`;
+    case 'action':
+      return '/actions';
+  }
+}
+
 /** A word to the owner of a message; of a word to an owner that fails, nobody is told. */
 export async function tellOwner(
   kept: Writing,
@@ -116,8 +128,6 @@ export async function tellOwner(
 ): Promise<void> {
   const { about, ownerId } = row;
   if (about.kind === 'notice') return;
-  const path =
-    about.kind === 'edition' ? `/briefings/${about.briefingId}/editions/${about.number}` : `/alerts/${about.alertId}`;
   await putOut(
     kept,
     [
@@ -125,7 +135,7 @@ export async function tellOwner(
         key: `told of ${row.id} ${row.tries}`,
         receiver: { kind: 'person', id: ownerId },
         ownerId,
-        about: { kind: 'notice', subject, text, path },
+        about: { kind: 'notice', subject, text, path: pathOf(about) },
         dueAt: now,
       },
     ],

@@ -19,6 +19,8 @@ import type { AlertLook, AlertWhen } from '@zud/core/alerts/alert';
 import type { AlertState, Told } from '@zud/core/alerts/telling';
 import type { BriefingPage, EditionPage } from '@zud/core/contract/briefings';
 import type { SeenFigure } from '@zud/core/contract/kept-figures';
+import type { ActionBlank, FilledBlank } from '@zud/core/contract/actions';
+import { DECISION_STATES, type Followed } from '@zud/core/contract/decisions';
 import { OUTBOX_STATES, type About, type QuietHours, type Receiver } from '@zud/core/contract/messages';
 import type { Choices, ColumnType } from '@zud/core/data/proof';
 import type { ImportProof } from '@zud/core/contract/imports';
@@ -411,6 +413,23 @@ export const comments = pgTable(
     resolvedBy: uuid('resolved_by'),
   },
   (table) => [index('comments_of_board').on(table.boardId)],
+);
+
+/** What was decided: a comment with who does it and by when, and the measure that it is to move. */
+export const decisions = pgTable(
+  'decisions',
+  {
+    commentId: uuid('comment_id')
+      .primaryKey()
+      .references(() => comments.id, { onDelete: 'cascade' }),
+    /** Null: who was to do it left. */
+    whoId: uuid('who_id').references(() => people.id, { onDelete: 'set null' }),
+    due: date('due'),
+    state: text('state', { enum: DECISION_STATES }).notNull().default('open'),
+    endedAt: at('ended_at'),
+    followed: jsonb('followed').$type<Followed>(),
+  },
+  (table) => [index('decisions_of').on(table.whoId)],
 );
 
 /** What a board was after each change, so that each can be gone back to. */
@@ -808,3 +827,37 @@ export const hooks = pgTable('hooks', {
   createdAt: at('created_at').notNull(),
   withdrawnAt: at('withdrawn_at'),
 });
+
+/** What can be had done by another program: which one, and the blanks that an answer fills. */
+export const actionTemplates = pgTable('action_templates', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  name: text('name').notNull(),
+  hookId: uuid('hook_id')
+    .notNull()
+    .references(() => hooks.id, { onDelete: 'cascade' }),
+  blanks: jsonb('blanks').$type<readonly ActionBlank[]>().notNull(),
+  by: uuid('by').references(() => people.id, { onDelete: 'set null' }),
+  createdAt: at('created_at').notNull(),
+  withdrawnAt: at('withdrawn_at'),
+});
+
+/** What somebody had done: what was sent, as they confirmed it. What became of it stands in the outbox. */
+export const actions = pgTable(
+  'actions',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    templateId: uuid('template_id')
+      .notNull()
+      .references(() => actionTemplates.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    modelId: text('model_id').notNull(),
+    /** The answer that it came from. */
+    reading: readingColumn('reading').notNull(),
+    filled: jsonb('filled').$type<readonly FilledBlank[]>().notNull(),
+    at: at('at').notNull(),
+  },
+  (table) => [index('actions_of').on(table.personId)],
+);

@@ -5,7 +5,10 @@ import styled from 'styled-components';
 import { api, type BoardComment } from '../app/api';
 import { usePerson } from '../app/session';
 import { NARROW, SERIF } from '../app/theme';
+import type { BoardDecisions, DecisionView } from '@zud/core/contract/decisions';
 import { Button, TextButton } from '../parts/controls';
+import { DecisionState } from '../returning/DecisionState';
+import { returning } from '../returning/returning-api';
 import { ago } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
 
@@ -88,6 +91,29 @@ const Drawer = styled.aside`
   }
 `;
 
+const Terms = styled.div`
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 10px;
+  width: 100%;
+  label {
+    display: grid;
+    font-size: 12px;
+    color: var(--quiet);
+  }
+  select,
+  input {
+    font: inherit;
+    font-size: 13px;
+    color: var(--ink);
+    background: var(--raised);
+    border: 1px solid var(--line);
+    border-radius: 3px;
+    padding: 5px 7px;
+    min-width: 0;
+  }
+`;
+
 export function CommentsDrawer(props: {
   boardId: string;
   tile: string | null;
@@ -102,6 +128,11 @@ export function CommentsDrawer(props: {
     queryKey: ['board', props.boardId, 'comments'],
     queryFn: () => api.comments(props.boardId),
   });
+  const decided = useQuery({
+    queryKey: ['board', props.boardId, 'decisions'],
+    queryFn: () => returning.decisionsOn(props.boardId),
+  });
+  const decisions = new Map((decided.data?.decisions ?? []).map((one) => [one.id, one]));
   const [closed, setClosed] = useState(false);
   const all = comments.data ?? [];
   const threads = all.filter((one) => one.replyTo === null && (props.tile === null || one.tile === props.tile));
@@ -130,6 +161,7 @@ export function CommentsDrawer(props: {
             first={one}
             answers={all.filter((other) => other.replyTo === one.id)}
             canComment={props.canComment}
+            decision={decisions.get(one.id)}
             {...(props.tile === null && one.tile !== null ? { about: props.nameOf(one.tile) } : {})}
             onSaid={said}
           />
@@ -140,6 +172,7 @@ export function CommentsDrawer(props: {
           {closed ? 'Only open threads' : `Show ${threads.length - open.length} closed`}
         </TextButton>
       ) : null}
+      {decided.isError ? <Failure error={decided.error} onRetry={() => void decided.refetch()} /> : null}
       {props.canComment ? (
         <Say
           label={
@@ -151,6 +184,12 @@ export function CommentsDrawer(props: {
           }
           send={(text) => api.comment(props.boardId, { text, tile: props.tile, mark: props.mark })}
           onSaid={said}
+          {...(props.mark === null && decided.data !== undefined
+            ? {
+                doers: decided.data.people,
+                decide: (made) => returning.decide(props.boardId, { ...made, tile: props.tile }),
+              }
+            : {})}
         />
       ) : (
         <small>This board is shared with you to see, not to comment on.</small>
@@ -164,11 +203,13 @@ function Thread({
   first,
   answers,
   canComment,
+  decision,
   about,
   onSaid,
 }: {
   boardId: string;
   first: BoardComment;
+  decision: DecisionView | undefined;
   answers: readonly BoardComment[];
   canComment: boolean;
   about?: string;
@@ -197,7 +238,9 @@ function Thread({
   return (
     <li {...(first.resolved ? { 'data-resolved': true } : {})}>
       {about || first.mark ? <small>{[about, first.mark].filter((text) => text).join(', ')}</small> : null}
+      {decision === undefined ? null : <small>A decision</small>}
       {line(first)}
+      {decision === undefined ? null : <DecisionState decision={decision} onChanged={onSaid} />}
       {answers.length > 0 ? (
         <ol>
           {answers.map((one) => (
@@ -208,8 +251,16 @@ function Thread({
       {resolve.isError || remove.isError ? <Failure error={resolve.error ?? remove.error} /> : null}
       {canComment && !answering ? (
         <small>
-          <TextButton onPress={() => setAnswering(true)}>Answer</TextButton> ·{' '}
-          <TextButton onPress={() => resolve.mutate()}>{first.resolved ? 'Open again' : 'Close the thread'}</TextButton>
+          <TextButton onPress={() => setAnswering(true)}>Answer</TextButton>
+          {decision === undefined ? (
+            <>
+              {' '}
+              ·{' '}
+              <TextButton onPress={() => resolve.mutate()}>
+                {first.resolved ? 'Open again' : 'Close the thread'}
+              </TextButton>
+            </>
+          ) : null}
         </small>
       ) : null}
       {answering ? (
@@ -230,17 +281,32 @@ function Thread({
 function Say({
   label,
   send,
+  doers,
+  decide,
   onSaid,
 }: {
   label: string;
   send: (text: string) => Promise<{ notTold: readonly string[] }>;
+  /** Who may be asked to do what is decided, where something can be decided here. */
+  doers?: BoardDecisions['people'];
+  decide?: (made: { text: string; who: string; due: string | null }) => Promise<unknown>;
   onSaid: () => void;
 }) {
+  const me = usePerson();
   const [text, setText] = useState('');
+  const [decides, setDecides] = useState(false);
+  const [who, setWho] = useState(me.id);
+  const [due, setDue] = useState('');
   const say = useMutation({
-    mutationFn: () => send(text.trim()),
+    mutationFn: async () => {
+      if (!decides || decide === undefined) return send(text.trim());
+      await decide({ text: text.trim(), who, due: due === '' ? null : due });
+      return { notTold: [] };
+    },
     onSuccess: () => {
       setText('');
+      setDecides(false);
+      setDue('');
       onSaid();
     },
   });
@@ -262,10 +328,36 @@ function Say({
           if (event.key === 'Enter' && (event.ctrlKey || event.metaKey) && ready) say.mutate();
         }}
       />
+      {decide !== undefined && doers !== undefined ? (
+        <>
+          <label>
+            <input type="checkbox" checked={decides} onChange={(event) => setDecides(event.target.checked)} /> A
+            decision
+          </label>
+          {decides ? (
+            <Terms>
+              <label>
+                Who does it
+                <select value={who} onChange={(event) => setWho(event.target.value)}>
+                  {doers.map((one) => (
+                    <option key={one.id} value={one.id}>
+                      {one.name}
+                    </option>
+                  ))}
+                </select>
+              </label>
+              <label>
+                By
+                <input type="date" value={due} onChange={(event) => setDue(event.target.value)} />
+              </label>
+            </Terms>
+          ) : null}
+        </>
+      ) : null}
       {say.isError ? <Failure error={say.error} /> : null}
       {say.data && say.data.notTold.length > 0 ? <small role="status">{say.data.notTold.join(' ')}</small> : null}
       <Button type="submit" isDisabled={!ready}>
-        {label}
+        {decides ? 'Decide it' : label}
       </Button>
     </form>
   );

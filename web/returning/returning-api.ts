@@ -8,6 +8,7 @@ import type {
   Receiver,
   ReceiversView,
 } from '@zud/core/contract/messages';
+import type { BoardDecisions, DecisionState, DecisionView } from '@zud/core/contract/decisions';
 import type { KeptFigureView } from '@zud/core/contract/kept-figures';
 import type { AlertLook, AlertWhen } from '@zud/core/alerts/alert';
 import type { Reading } from '@zud/core/reading/schema';
@@ -49,7 +50,19 @@ export interface HookView {
 
 const asked = (alert: AlertAsked) => ({ ...alert, zone: zone() });
 
+export interface DecisionSaid {
+  readonly text: string;
+  readonly tile: string | null;
+  readonly who: string;
+  readonly due: string | null;
+}
+
 export const returning = {
+  decisionsOn: (board: string) => call<BoardDecisions>('GET', `/boards/${board}/decisions`),
+  openDecisions: () => call<readonly DecisionView[]>('GET', '/decisions'),
+  decide: (board: string, said: DecisionSaid) => call<{ id: string }>('POST', `/boards/${board}/decisions`, said),
+  changeDecision: (board: string, id: string, change: { state?: DecisionState; who?: string; due?: string | null }) =>
+    call<{ id: string }>('PATCH', `/boards/${board}/decisions/${id}`, change),
   alerts: () => call<readonly AlertView[]>('GET', '/alerts'),
   alert: (id: string) => call<AlertWithOccasions>('GET', `/alerts/${id}`),
   readAlert: (alert: AlertAsked) => call<AlertDraft>('POST', '/alerts/read', asked(alert)),

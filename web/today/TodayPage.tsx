@@ -14,6 +14,7 @@ import { ago, List } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
 import { WorthALook } from '../findings/WorthALook';
 import { KeptFigures } from '../returning/KeptFigures';
+import { DecisionsToday } from '../returning/DecisionsToday';
 import { ToldToday } from '../returning/ToldToday';
 import { useMakeBriefing } from '../returning/use-make-briefing';
 import { asksForAlert, asksForBriefing } from '@zud/core/alerts/lead';
@@ -192,6 +193,7 @@ export function TodayPage() {
       </Top>
       {pending ? null : <KeptFigures />}
       {pending ? null : <ToldToday />}
+      {pending ? null : <DecisionsToday />}
       {(mentions.data ?? []).length > 0 && !pending ? (
         <Mentions aria-label="Mentions">
           <h2>You were mentioned</h2>
