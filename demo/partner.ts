@@ -18,13 +18,13 @@ const TEMPLATES: readonly { readonly name: string; readonly blanks: readonly Act
     name: 'Order an inspection',
     blanks: [
       blank('vessel', 'Which vessel', '{vessel}'),
-      blank('reason', 'Why', '{headline}'),
+      blank('reason', 'Why', '{summary}'),
       blank('by', 'By when', '', false),
     ],
   },
   {
     name: 'Ask the harbour office to look at a route',
-    blanks: [blank('route', 'Which route', '{route}'), blank('reason', 'Why', '{headline}')],
+    blanks: [blank('route', 'Which route', '{route}'), blank('reason', 'Why', '{summary}')],
   },
 ];
 

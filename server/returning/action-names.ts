@@ -20,21 +20,25 @@ export function actionNames(
   const at = row ?? (answer.rows.length === 1 ? 0 : null);
   const cells = at === null ? undefined : answer.rows[at];
   const members: string[] = [];
+  const figures: string[] = [];
   for (const [index, column] of answer.columns.entries()) {
     const cell = cells?.[index];
     if (cell === undefined || cell === null) continue;
     const text = formatCell(cell, column).replace(/[\u00a0\u202f]/g, ' ');
     names.give(column.label, text);
     if (column.role === 'level' || column.role === 'time') members.push(text);
+    else if (column.role === 'measure') figures.push(`${column.label} ${text}`);
   }
   // what the whole is narrowed to holds of each of its rows
   for (const condition of reading.where)
     if (condition.kind === 'members' && condition.is && condition.members.length === 1)
       names.give(levelWords(ready.naming, condition.level), formatValue(condition.members[0] ?? '', {}));
+  const of = members.length === 0 ? sentence.text : `${members.join(', ')}: ${sentence.text}`;
+  names.give('summary', figures.length === 0 ? headline : `${[...members, ...figures].join(', ')} (${sentence.text})`);
   names.give('question', sentence.text);
   names.give('headline', headline);
   names.give('model', ready.model.file.name);
   names.give('me', person.name);
   names.give('today', today);
-  return { names, about: members.length === 0 ? sentence.text : `${members.join(', ')}: ${sentence.text}` };
+  return { names, about: of };
 }

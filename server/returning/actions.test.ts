@@ -14,6 +14,7 @@ let reading: object;
 const BLANKS = [
   { key: 'line', label: 'Which line', filled: '{line}', needed: true },
   { key: 'reason', label: 'Why', filled: '{line} carried {riders}', needed: true },
+  { key: 'all', label: 'All of it', filled: '{summary}', needed: false },
   { key: 'note', label: 'Note', filled: '{weather}', needed: false },
 ];
 
@@ -69,6 +70,7 @@ test('its blanks are filled from the row; what nothing stands for is told; nothi
     ['line', 'Cedar'],
     // 300 a day over 20 weeks
     ['reason', 'Cedar carried 42,000'],
+    ['all', 'Cedar, Riders 42,000 (Riders by line, sorted by riders descending)'],
     ['note', ''],
   ]);
   expect(body.unfilled).toEqual(['weather']);
@@ -85,7 +87,9 @@ test('what is confirmed goes out once, signed, and its answer is kept; the audit
   // the same again, as a browser that lost the answer would
   expect((await confirm(id, VALUES)).status).toBe(200);
   await until(async () => (await came(id)).state === 'sent', 20_000);
-  expect(partner.orders).toMatchObject([{ number: 1001, what: 'Order a bus', by: 'Ada', values: VALUES }]);
+  expect(partner.orders).toMatchObject([
+    { number: 1001, what: 'Order a bus', by: 'Ada', values: { ...VALUES, all: '' } },
+  ]);
   expect((await came(id)).said).toMatch(/"order":1001/);
   const audit = (await world.admin<{ action: string; subject: string; detail: object }[]>('GET', '/audit')).body.filter(
     ({ subject }) => subject === id,

@@ -18,6 +18,7 @@ import { AccountPage } from '../people/AccountPage';
 import { ChoosePasswordPage } from '../people/ChoosePasswordPage';
 import { PeoplePage } from '../people/PeoplePage';
 import { FaultBoundary, Message, Failure, Loading } from '../parts/states';
+import { ActionsPage } from '../returning/ActionsPage';
 import { AlertPage } from '../returning/AlertPage';
 import { NewAlertPage } from '../returning/NewAlertPage';
 import { AlertsPage } from '../returning/AlertsPage';
@@ -90,6 +91,7 @@ export function App() {
           <Route path="/briefings" element={<BriefingsPage />} />
           <Route path="/briefings/:briefingId" element={<BriefingPage />} />
           <Route path="/briefings/:briefingId/editions/:number" element={<BriefingPage />} />
+          <Route path="/actions" element={<ActionsPage />} />
           <Route path="/jobs" element={<JobsPage />} />
           <Route path="/changes" element={<AuditPage />} />
           <Route path="/people" element={<PeoplePage />} />

@@ -91,7 +91,8 @@ export function Page(props: { children: ReactNode; foot?: ReactNode; bare?: bool
   const { theme, setTheme } = useInterface();
   const navigate = useNavigate();
   const act = (id: string) => {
-    if (['changes', 'people', 'account', 'alerts', 'briefings', 'jobs'].includes(id)) void navigate(`/${id}`);
+    if (['changes', 'people', 'account', 'actions', 'alerts', 'briefings', 'jobs'].includes(id))
+      void navigate(`/${id}`);
     else if (id === 'out') void api.signOut().then(() => window.location.assign('/'));
     else setTheme(id as 'light' | 'dark' | 'system');
   };
@@ -123,6 +124,9 @@ export function Page(props: { children: ReactNode; foot?: ReactNode; bare?: bool
                   { id: 'system', label: 'As the system', disabled: theme === 'system' },
                   { id: 'alerts', label: 'Alerts', note: 'what you are told of, and when' },
                   { id: 'briefings', label: 'Briefings', note: 'pages that come to you and others' },
+                  ...(person.role === 'viewer'
+                    ? []
+                    : [{ id: 'actions', label: 'Actions', note: 'what other programs did for you' }]),
                   { id: 'account', label: 'Your account', note: 'password, sessions, tokens' },
                   ...(person.role === 'admin'
                     ? [

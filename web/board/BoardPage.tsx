@@ -1,5 +1,6 @@
 /** A board: its sentence, its tiles on a grid, who is here, and the line that refines it for me or for everyone. */
 import { useMakeBriefing } from '../returning/use-make-briefing';
+import { DecisionsOnBoard } from '../returning/DecisionsOnBoard';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
@@ -437,6 +438,7 @@ export function BoardPage() {
             onShow={(id) => address({ refinement: id, by: null, before: null })}
             onChanged={changes.refresh}
           />
+          <DecisionsOnBoard boardId={boardId} onOpen={() => setTalking({ tile: null })} />
           <LimitNote words={data.limited} />
           {data.fault === null ? null : <Say role="alert">{data.fault}</Say>}
           {live.last && live.last.by !== person.id ? (

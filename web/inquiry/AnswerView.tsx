@@ -343,6 +343,7 @@ export function AnswerView(props: {
                 modelId={model.id}
                 reading={reading}
                 marked={marked}
+                {...(chosen.size === 1 ? { row: [...chosen][0] ?? 0 } : {})}
                 onEdit={props.onEdit}
                 onClose={() => setChosen(NONE)}
               />

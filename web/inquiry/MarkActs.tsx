@@ -6,6 +6,7 @@ import type { Edit } from '@zud/core/reading/edit-schema';
 import type { Reading } from '@zud/core/reading/schema';
 import { api } from '../app/api';
 import { Menu, TextButton } from '../parts/controls';
+import { ActDialog } from '../returning/ActDialog';
 import { deeperEdits, type Marked } from './marks';
 
 const Acts = styled.div`
@@ -30,10 +31,13 @@ export function MarkActs(props: {
   modelId: string;
   reading: Reading;
   marked: Marked;
+  /** The row, where one mark is chosen. */
+  row?: number;
   onEdit: (edits: readonly Edit[]) => void;
   onClose: () => void;
 }) {
   const { modelId, reading, marked } = props;
+  const [acts, setActs] = useState(false);
   const [copied, setCopied] = useState('');
   const deeper = useQuery({
     queryKey: ['deeper', modelId, reading, marked.narrow],
@@ -78,6 +82,10 @@ export function MarkActs(props: {
           {act.label}
         </TextButton>
       ))}
+      {props.row === undefined ? null : <TextButton onPress={() => setActs(true)}>Have something done …</TextButton>}
+      {acts && props.row !== undefined ? (
+        <ActDialog from={{ modelId, reading, row: props.row }} onClose={() => setActs(false)} />
+      ) : null}
       <TextButton onPress={() => void copy()}>Copy</TextButton>
       <TextButton onPress={props.onClose}>Close</TextButton>
       {copied ? <small role="status">{copied}</small> : <small>Hold shift to choose several</small>}

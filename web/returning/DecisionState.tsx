@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import type { DecisionState as State, DecisionView } from '@zud/core/contract/decisions';
 import { TextButton } from '../parts/controls';
 import { Failure } from '../parts/states';
+import { termsOf } from './decision-words';
 import { returning } from './returning-api';
 
 const Part = styled.div`
@@ -28,22 +29,6 @@ const Part = styled.div`
     font-size: 12.5px;
   }
 `;
-
-const dayText = (day: string) =>
-  new Date(`${day}T00:00:00Z`).toLocaleDateString(undefined, {
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-    timeZone: 'UTC',
-  });
-
-/** Who and by when, or how it ended. */
-function termsOf({ who, due, state, endedAt }: DecisionView): string {
-  const doer = who?.name ?? 'nobody: who was to do it left';
-  if (state === 'done') return `Done by ${doer}${endedAt === null ? '' : `, ${dayText(endedAt.slice(0, 10))}`}`;
-  if (state === 'dropped') return `Dropped${endedAt === null ? '' : `, ${dayText(endedAt.slice(0, 10))}`}`;
-  return `${doer}${due === null ? '' : `, by ${dayText(due)}`}`;
-}
 
 export function DecisionState({ decision, onChanged }: { decision: DecisionView; onChanged?: () => void }) {
   const client = useQueryClient();

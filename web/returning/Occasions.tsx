@@ -1,5 +1,6 @@
 /** What alerts told, each with the way to ask on. */
 import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { OccasionView } from '@zud/core/contract/alerts';
 import type { Reading } from '@zud/core/reading/schema';
@@ -8,6 +9,7 @@ import { usePerson } from '../app/session';
 import { TextButton } from '../parts/controls';
 import { ago } from '../parts/List';
 import { Failure } from '../parts/states';
+import { ActDialog, type ActedOn } from './ActDialog';
 import { Times } from './alert-layout';
 
 export function Occasions({
@@ -21,6 +23,7 @@ export function Occasions({
 }) {
   const navigate = useNavigate();
   const me = usePerson();
+  const [acts, setActs] = useState<ActedOn | null>(null);
   const ask = useMutation({
     mutationFn: async ({ modelId, reading }: { modelId: string; reading: Reading }) => {
       const inquiry = await api.createInquiry(modelId);
@@ -53,10 +56,18 @@ export function Occasions({
               >
                 ask on
               </TextButton>
+            ) : null}{' '}
+            {one.reading !== null && me.role !== 'viewer' ? (
+              <TextButton
+                onPress={() => one.reading !== null && setActs({ modelId: one.modelId, reading: one.reading })}
+              >
+                have something done
+              </TextButton>
             ) : null}
           </li>
         ))}
       </Times>
+      {acts === null ? null : <ActDialog from={acts} onClose={() => setActs(null)} />}
       {ask.isError ? <Failure error={ask.error} /> : null}
     </>
   );

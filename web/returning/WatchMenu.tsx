@@ -1,14 +1,17 @@
-/** From an answer: to be told of it, and to keep it in sight. */
+/** From an answer: to be told of it, to keep it in sight, to have something done. */
 import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Reading } from '@zud/core/reading/schema';
 import { Menu } from '../parts/controls';
+import { ActDialog } from './ActDialog';
 import { newAlertAddress, WATCHED } from './new-alert';
 import { returning } from './returning-api';
 
 export function WatchMenu({ modelId, reading }: { modelId: string; reading: Reading }) {
   const navigate = useNavigate();
   const client = useQueryClient();
+  const [acts, setActs] = useState(false);
   const keep = useMutation({
     mutationFn: () => returning.keepFigure({ modelId, reading }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['kept figures'] }),
@@ -27,12 +30,15 @@ export function WatchMenu({ modelId, reading }: { modelId: string; reading: Read
             note: 'Small, with its line and what moved since your last visit',
             disabled: keep.isPending,
           },
+          { id: 'act', label: 'Have something done …', note: 'By another program, filled in from this answer' },
         ]}
         onChoose={(id) => {
           if (id === 'alert') void navigate(newAlertAddress(modelId, WATCHED), { state: { reading } });
+          else if (id === 'act') setActs(true);
           else keep.mutate();
         }}
       />
+      {acts ? <ActDialog from={{ modelId, reading }} onClose={() => setActs(false)} /> : null}
       <span className="visually-hidden" role="status">
         {keep.isSuccess ? 'Kept on Today.' : keep.isError ? keep.error.message : ''}
       </span>

@@ -8,6 +8,7 @@ import type {
   Receiver,
   ReceiversView,
 } from '@zud/core/contract/messages';
+import type { ActionBlank, ActionDraft, ActionTemplate, ActionView } from '@zud/core/contract/actions';
 import type { BoardDecisions, DecisionState, DecisionView } from '@zud/core/contract/decisions';
 import type { KeptFigureView } from '@zud/core/contract/kept-figures';
 import type { AlertLook, AlertWhen } from '@zud/core/alerts/alert';
@@ -50,6 +51,13 @@ export interface HookView {
 
 const asked = (alert: AlertAsked) => ({ ...alert, zone: zone() });
 
+export interface ActionFrom {
+  readonly templateId: string;
+  readonly modelId: string;
+  readonly reading: Reading;
+  readonly row?: number;
+}
+
 export interface DecisionSaid {
   readonly text: string;
   readonly tile: string | null;
@@ -58,6 +66,15 @@ export interface DecisionSaid {
 }
 
 export const returning = {
+  actionTemplates: () => call<readonly ActionTemplate[]>('GET', '/action-templates'),
+  makeTemplate: (made: { name: string; hookId: string; blanks: readonly ActionBlank[] }) =>
+    call<{ id: string }>('POST', '/action-templates', made),
+  withdrawTemplate: (id: string) => call<undefined>('DELETE', `/action-templates/${id}`),
+  draftAction: (from: ActionFrom, signal?: AbortSignal) => call<ActionDraft>('POST', '/actions/draft', from, signal),
+  act: (made: ActionFrom & { id: string; values: Readonly<Record<string, string>> }) =>
+    call<ActionView>('POST', '/actions', made),
+  actions: () => call<readonly ActionView[]>('GET', '/actions'),
+  action: (id: string) => call<ActionView>('GET', `/actions/${id}`),
   decisionsOn: (board: string) => call<BoardDecisions>('GET', `/boards/${board}/decisions`),
   openDecisions: () => call<readonly DecisionView[]>('GET', '/decisions'),
   decide: (board: string, said: DecisionSaid) => call<{ id: string }>('POST', `/boards/${board}/decisions`, said),
