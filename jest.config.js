@@ -18,7 +18,7 @@ export default {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(double-metaphone|hyparquet)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(double-metaphone|hyparquet|@xmpp|ltx|saslmechanisms)/)'],
   setupFiles: ['<rootDir>/tests/law-seed.ts'],
   globalSetup: '<rootDir>/tests/database-setup.ts',
   globalTeardown: '<rootDir>/tests/database-teardown.ts',

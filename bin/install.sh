@@ -38,6 +38,15 @@ need_postgresql() {
   ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || install_debian postgresql "PostgreSQL"
 }
 
+need_prosody() {
+  [ -x /usr/bin/prosody ] || install_debian prosody "Prosody"
+}
+
+# The server of rooms is a help, not a need: without it there are no rooms.
+want_prosody() {
+  (need_prosody) || echo "So there are no rooms this time; all else works."
+}
+
 need_chromium() {
   [ -x /usr/bin/chromium ] || install_debian chromium "Chromium"
 }

@@ -9,8 +9,11 @@ export const receiver = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('group'), group: z.string().min(1).max(120) }),
   z.object({ kind: z.literal('address'), address: z.email().max(200) }),
   z.object({ kind: z.literal('hook'), id: z.uuid() }),
+  z.object({ kind: z.literal('room'), id: z.uuid() }),
 ]);
 export type Receiver = z.infer<typeof receiver>;
+/** Receivers that are no people: they get what their owner sees. */
+export const isOutside = ({ kind }: Receiver): boolean => kind !== 'person' && kind !== 'group';
 export const receivers = z.array(receiver).max(100).readonly();
 
 /** From one time on the wall to another, in which nothing is sent: what falls into it goes out at its end. */
@@ -26,6 +29,8 @@ export type About =
   | { readonly kind: 'edition'; readonly briefingId: string; readonly number: number }
   /** Something that a program is to do. */
   | { readonly kind: 'action'; readonly id: string }
+  /** What a board is, or what was done to it between two of its versions. */
+  | { readonly kind: 'board'; readonly boardId: string; readonly from: number | null; readonly to: number }
   /** A word to an owner: their alert or briefing is paused, or could not be sent. */
   | { readonly kind: 'notice'; readonly subject: string; readonly text: string; readonly path: string };
 
@@ -49,7 +54,7 @@ export const outboxEntry = z.object({
   id: z.string(),
   key: z.string(),
   to: z.string(),
-  channel: z.enum(['mail', 'hook']),
+  channel: z.enum(['mail', 'hook', 'room']),
   subject: z.string(),
   owner: z.string(),
   state: z.enum(OUTBOX_STATES),
@@ -98,5 +103,6 @@ export const receiversView = z.object({
   people: list(z.object({ id: z.string(), name: z.string(), role: z.string() })),
   groups: list(z.object({ group: z.string(), people: z.number() })),
   hooks: list(z.object({ id: z.string(), name: z.string() })),
+  rooms: list(z.object({ id: z.string(), name: z.string() })),
 });
 export type ReceiversView = z.infer<typeof receiversView>;

@@ -5,6 +5,7 @@ import * as briefings from './briefings';
 import { list, made } from './building-blocks';
 import * as actions from './actions';
 import * as decisions from './decisions';
+import * as rooms from './rooms';
 import * as figures from './kept-figures';
 import * as messages from './messages';
 import type { Operation } from './operation';
@@ -128,6 +129,49 @@ export const RETURNING: readonly Operation[] = [
     body: briefings.editionExportBody,
     answers: 'application/octet-stream',
   },
+  {
+    method: 'get',
+    path: '/rooms',
+    does: 'Rooms in which Zud answers, and whether it is in them just now',
+    answers: rooms.rooms,
+  },
+  {
+    method: 'post',
+    path: '/rooms',
+    does: 'Allows a room, and what is asked there',
+    body: rooms.roomBody,
+    answers: made,
+  },
+  { method: 'delete', path: '/rooms/{room}', does: 'Leaves a room' },
+  {
+    method: 'get',
+    path: '/room-accounts',
+    does: 'Addresses in rooms that are one’s own',
+    answers: rooms.roomAccountsView,
+  },
+  {
+    method: 'post',
+    path: '/room-accounts',
+    does: 'Says that an address in rooms is one’s own: a code goes there',
+    body: rooms.accountBody,
+    answers: z.object({ asked: z.string() }),
+  },
+  {
+    method: 'post',
+    path: '/room-accounts/code',
+    does: 'Shows by the code that the address is one’s own',
+    body: rooms.codeBody,
+    answers: z.object({ address: z.string() }),
+  },
+  { method: 'delete', path: '/room-accounts/{address}', does: 'Says that an address is not one’s own any more' },
+  {
+    method: 'get',
+    path: '/boards/{id}/rooms',
+    does: 'Which rooms are told of a board',
+    answers: rooms.boardRooms,
+  },
+  { method: 'put', path: '/boards/{id}/rooms/{room}', does: 'Tells a room of a board, now and of what changes' },
+  { method: 'delete', path: '/boards/{id}/rooms/{room}', does: 'Tells a room of a board no more' },
   {
     method: 'get',
     path: '/action-templates',

@@ -28,6 +28,7 @@ import { keptFigureRoutes } from './kept-figures';
 import { receiverRoutes } from './receivers';
 import { termRoutes } from './terms';
 import { workshopRoutes } from './workshop';
+import { roomRoutes } from './rooms';
 import { openApi } from './openapi';
 import { peopleRoutes } from './people';
 import { onceOnly } from './sent-again';
@@ -141,6 +142,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
     jobRoutes(context),
     receiverRoutes(context),
     keptFigureRoutes(context),
+    roomRoutes(context),
     sessionRoutes(context),
     peopleRoutes(context),
     inquiryRoutes(context),

@@ -12,6 +12,7 @@ import type { Disk } from '../launch/disk';
 import type { Clock } from '../jobs/clock';
 import type { Jobs } from '../jobs/jobs';
 import type { Rounds } from '../jobs/rounds';
+import type { Rooms } from '../rooms/rooms';
 import type { Feed } from '../live/feed';
 import type { Database, Store } from '../store/database';
 import { roleCovers, type Person, type Role } from '../store/people';
@@ -44,6 +45,8 @@ export interface Context {
   readonly clock: Clock;
   readonly jobs: Jobs;
   readonly rounds: Rounds;
+  /** Where Zud is in rooms; null: there is no server of rooms. Known once the server listens. */
+  rooms: Rooms | null;
   readonly store: Store;
   /** The address of this installation, as its people reach it. */
   home(): string;

@@ -2,7 +2,7 @@
 import { randomBytes } from 'node:crypto';
 import express, { Router } from 'express';
 import { eq, isNull } from 'drizzle-orm';
-import { clockBody, hookBody, scheduleBody, type OutboxEntry } from '@zud/core/contract/messages';
+import { clockBody, hookBody, scheduleBody, type OutboxEntry, type Receiver } from '@zud/core/contract/messages';
 import { notFound, Problem } from '@zud/core/contract/problem';
 import { nextWords, scheduleIn, scheduleWords } from '@zud/core/schedule/schedule-words';
 import { jobsOf } from '../jobs/jobs';
@@ -64,7 +64,7 @@ export function jobRoutes(context: Context): Router {
           id: message.id,
           key: message.key,
           to: await nameOfReceiver(store, message.receiver),
-          channel: message.receiver.kind === 'hook' ? ('hook' as const) : ('mail' as const),
+          channel: channelOf(message.receiver),
           // what it says is for its receiver; admins see what it is about
           subject: ABOUT[message.about.kind],
           owner,
@@ -165,10 +165,13 @@ export function jobRoutes(context: Context): Router {
   return router;
 }
 
+const channelOf = ({ kind }: Receiver): OutboxEntry['channel'] => (kind === 'hook' || kind === 'room' ? kind : 'mail');
+
 const ABOUT = {
   occasion: 'An alert',
   edition: 'An edition of a briefing',
   action: 'An action',
+  board: 'News of a board',
   notice: 'A word to the owner',
 } as const;
 

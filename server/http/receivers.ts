@@ -7,6 +7,7 @@ import { groupsOf } from '../store/board-rights';
 import type { Store } from '../store/database';
 import { receiverKey } from '../store/outbox';
 import { allPeople, roleCovers, type Person } from '../store/people';
+import { roomsThere } from '../store/rooms';
 import { hooks } from '../store/schema';
 import { handle, personWith, type Context } from './context';
 
@@ -19,10 +20,11 @@ export async function checkedReceivers(
   receivers: readonly Receiver[],
   person: Person,
 ): Promise<Receiver[]> {
-  const [everyone, groups, there] = await Promise.all([
+  const [everyone, groups, there, allowed] = await Promise.all([
     allPeople(store),
     groupsOf(store),
     store.select({ id: hooks.id }).from(hooks).where(isNull(hooks.withdrawnAt)),
+    roomsThere(store),
   ]);
   const fault = (text: string) => new Problem(422, 'It cannot be sent there', `${text} Nothing was changed.`);
   for (const one of receivers) {
@@ -33,6 +35,8 @@ export async function checkedReceivers(
     if (one.kind === 'hook' && !roleCovers(person.role, 'steward'))
       throw fault('A hook is for stewards and admins to send to.');
     if (one.kind === 'hook' && !there.some(({ id }) => id === one.id)) throw fault('That hook was withdrawn.');
+    if (one.kind === 'room' && !allowed.some(({ id }) => id === one.id))
+      throw fault('That room is not there any more.');
   }
   return [...new Map(receivers.map((one) => [receiverKey(one), one])).values()];
 }
@@ -52,14 +56,20 @@ export function receiverRoutes({ store }: Pick<Context, 'store'>): Router {
     '/receivers',
     handle(async (request): Promise<ReceiversView> => {
       const person = personWith(request, 'analyst');
-      const [people, groups, allowed] = await Promise.all([
+      const [people, groups, programs, rooms] = await Promise.all([
         allPeople(store),
         groupsOf(store),
         roleCovers(person.role, 'steward')
           ? store.select({ id: hooks.id, name: hooks.name }).from(hooks).where(isNull(hooks.withdrawnAt))
           : [],
+        roomsThere(store),
       ]);
-      return { people: people.map(({ id, name, role }) => ({ id, name, role })), groups: [...groups], hooks: allowed };
+      return {
+        people: people.map(({ id, name, role }) => ({ id, name, role })),
+        groups: [...groups],
+        hooks: programs,
+        rooms: rooms.map(({ id, name }) => ({ id, name })),
+      };
     }),
   );
   return router;

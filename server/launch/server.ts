@@ -25,10 +25,13 @@ import { Rounds } from '../jobs/rounds';
 import { Feed } from '../live/feed';
 import { Hook } from '../outlets/hook';
 import { Mail, type MailSettings } from '../outlets/mail';
+import { RoomOutlet } from '../outlets/room';
 import { makeEdition } from '../returning/editions';
 import { lookAtAlert, todayOf } from '../returning/looking';
 import { sendMessage, type Sending } from '../returning/sending';
 import { tokenFor, unsubscribingSecret } from '../returning/unsubscribing';
+import type { RoomSettings } from '../rooms/connection';
+import { Rooms } from '../rooms/rooms';
 import { openDatabase, type Database } from '../store/database';
 import { allPeople } from '../store/people';
 import { modelsThere } from '../store/models';
@@ -61,6 +64,10 @@ export interface ServerOptions {
   readonly clock?: string | undefined;
   /** Where mail goes out; null: nowhere. */
   readonly mail?: MailSettings | null;
+  /** The server of rooms, and who Zud is there; null: there is none. */
+  readonly rooms?: RoomSettings | null;
+  /** Milliseconds that a board is left alone before rooms are told of it. */
+  readonly leftAlone?: number;
   /** The address by which people reach this installation, for links in messages; absent: its own on this machine. */
   readonly home?: string | undefined;
   /** How jobs are taken, where it is not as usual; null: this server takes none. */
@@ -121,6 +128,7 @@ export async function startServer(options: ServerOptions): Promise<Running> {
     clock,
     jobs,
     rounds,
+    rooms: null,
     home: () => address,
     unsubscribingSecret: unsubscribingBy,
     library,
@@ -150,7 +158,18 @@ export async function startServer(options: ServerOptions): Promise<Running> {
   });
   const own = `http://127.0.0.1:${(server.address() as { port: number }).port}`;
   if (address === '') address = own;
+  const rooms =
+    options.rooms === undefined || options.rooms === null
+      ? null
+      : new Rooms({
+          ...context,
+          settings: options.rooms,
+          ...(options.leftAlone === undefined ? {} : { leftAlone: options.leftAlone }),
+          putOut: () => void rounds.go(),
+        });
+  context.rooms = rooms;
   await takeJobs(context, options.mail ?? null);
+  rooms?.start();
   rounds.start();
   const onData = feed.onData(() => void rounds.go());
   return {
@@ -159,6 +178,7 @@ export async function startServer(options: ServerOptions): Promise<Running> {
     async close() {
       onData();
       await rounds.stop();
+      await rooms?.stop();
       await jobs.stop();
       await feed.close();
       keeping?.stop();
@@ -176,9 +196,13 @@ async function takeJobs(context: Context, mail: MailSettings | null): Promise<vo
   const { jobs, unsubscribingSecret: secret } = context;
   const sending: Sending = {
     ...context,
-    outlets: { mail: mail === null ? null : new Mail(mail), hook: new Hook(context.home(), context.now) },
+    outlets: {
+      mail: mail === null ? null : new Mail(mail),
+      hook: new Hook(context.home(), context.now),
+      room: context.rooms === null ? null : new RoomOutlet(context.rooms.connection),
+    },
     unsubscribe: ({ about, receiver }) =>
-      receiver.kind === 'hook' || (about.kind !== 'occasion' && about.kind !== 'edition')
+      receiver.kind === 'hook' || receiver.kind === 'room' || (about.kind !== 'occasion' && about.kind !== 'edition')
         ? null
         : `${context.home()}/api/unsubscribe/${tokenFor(about.kind === 'occasion' ? { of: 'alert', id: about.alertId, to: receiver } : { of: 'briefing', id: about.briefingId, to: receiver }, secret)}`,
   };

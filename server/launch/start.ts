@@ -1,4 +1,5 @@
 /** bin/start once everything is installed: database, migrations, demo world, server. */
+import { randomBytes } from 'node:crypto';
 import { rmSync } from 'node:fs';
 import { availableParallelism, homedir } from 'node:os';
 import path from 'node:path';
@@ -6,6 +7,11 @@ import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { loadDemo, DEMO_PEOPLE } from '../../demo/load';
 import { movePartner, partnerSecret } from '../../demo/partner';
+import { holdRoom, roomPeople, ZUD } from '../../demo/rooms';
+import type { Context } from '../http/context';
+import type { RoomSettings } from '../rooms/connection';
+import { startRoomPage, type RoomPage } from '../stand-ins/room-page';
+import { roomServerIsThere, startRoomServer, type RoomServer } from '../stand-ins/room-server';
 import { LaunchError, startCluster, type Cluster } from './cluster';
 import { makeFirstAdmin, type FirstAdmin } from './first-admin';
 import { holdFolder } from './held-folder';
@@ -86,7 +92,9 @@ async function main(): Promise<void> {
   const url = external ?? cluster?.url ?? '';
   const demo = external === undefined || values.demo;
   const standIn = process.env['ZUD_SMTP'] === undefined && demo ? await mailStandIn(port) : null;
+  const roomServer = process.env['ZUD_XMPP'] === undefined && demo ? await roomStandIn(folder) : null;
   let partner: PartnerStandIn | null = null;
+  let roomPage: RoomPage | null = null;
   let stopping = false;
   const running = await startServer({
     databaseUrl: url,
@@ -102,6 +110,7 @@ async function main(): Promise<void> {
     jobs: jobSettings(),
     home: process.env['ZUD_HOME']?.replace(/\/+$/, ''),
     mail: mailSettings(standIn),
+    rooms: roomSettings(roomServer),
   }).catch(async (error: unknown) => {
     await cluster?.stop();
     throw error;
@@ -114,6 +123,8 @@ async function main(): Promise<void> {
       .close()
       .then(() => standIn?.close())
       .then(() => partner?.close())
+      .then(() => roomPage?.close())
+      .then(() => roomServer?.server.close())
       .then(() => cluster?.stop())
       .then(() => process.exit(0));
   };
@@ -125,6 +136,7 @@ async function main(): Promise<void> {
       reset: values.reset && external !== undefined,
       tell: (line) => process.stdout.write(line),
     });
+  if (roomServer !== null) roomPage = await roomPageStandIn(running.context, roomServer.server, port);
   if (demo) partner = await partnerStandIn(running.context.database.store, port);
   const admin = demo
     ? null
@@ -132,7 +144,7 @@ async function main(): Promise<void> {
   await warmUp(running.context);
   void warmUpLimited(running.context);
   process.stdout.write(
-    `\nZud is ready at ${running.address}\n\n${signIns(demo, admin)}${standIn === null ? '' : `What it sends by mail is caught and shown at ${standIn.page}\n`}${partner === null ? '' : `What is ordered of its partner is shown at ${partner.page}\n`}\nCtrl-C stops it.\n`,
+    `\nZud is ready at ${running.address}\n\n${signIns(demo, admin)}${standIn === null ? '' : `What it sends by mail is caught and shown at ${standIn.page}\n`}${partner === null ? '' : `What is ordered of its partner is shown at ${partner.page}\n`}${roomPage === null ? '' : `The room that Zud is in is at ${roomPage.page}\n`}\nCtrl-C stops it.\n`,
   );
 }
 
@@ -156,6 +168,56 @@ async function partnerStandIn(store: Store, port: number): Promise<PartnerStandI
   } catch (error) {
     process.stdout.write(
       `The stand-in for a partner cannot be started (${error instanceof Error ? error.message : String(error)}), so what is ordered of it waits.\n`,
+    );
+    return null;
+  }
+}
+
+interface RoomStandIn {
+  readonly server: RoomServer;
+  readonly password: string;
+}
+
+/** The demo's server of rooms; without it, where it is not installed, there are none. */
+async function roomStandIn(folder: string): Promise<RoomStandIn | null> {
+  if (!roomServerIsThere()) return null;
+  const password = randomBytes(18).toString('base64url');
+  try {
+    const server = await startRoomServer(path.join(folder, 'rooms'), [{ name: ZUD, password }, ...roomPeople]);
+    return { server, password };
+  } catch (error) {
+    process.stdout.write(`${error instanceof Error ? error.message : String(error)} So there are no rooms.\n`);
+    return null;
+  }
+}
+
+/** Where Zud is in rooms: on the server that is named, or on that of the demo. */
+function roomSettings(standIn: RoomStandIn | null): RoomSettings | null {
+  const service = process.env['ZUD_XMPP'] ?? '';
+  if (service !== '') {
+    const [address, password] = [process.env['ZUD_XMPP_ADDRESS'] ?? '', process.env['ZUD_XMPP_PASSWORD'] ?? ''];
+    if (!address.includes('@') || password === '')
+      throw new LaunchError('ZUD_XMPP needs ZUD_XMPP_ADDRESS, as zud@example.com, and ZUD_XMPP_PASSWORD.');
+    return { service, address, password };
+  }
+  return standIn === null
+    ? null
+    : { service: standIn.server.service, address: `${ZUD}@${standIn.server.domain}`, password: standIn.password };
+}
+
+/** The page of the demo's room; without it, where its port is taken, the room is there all the same. */
+async function roomPageStandIn(
+  { store, clock, rooms }: Context,
+  server: RoomServer,
+  port: number,
+): Promise<RoomPage | null> {
+  try {
+    const room = await holdRoom(store, server, clock.now());
+    await rooms?.attend();
+    return await startRoomPage(port === 0 ? 0 : port + 3, server, room, roomPeople);
+  } catch (error) {
+    process.stdout.write(
+      `The page of the room cannot be started (${error instanceof Error ? error.message : String(error)}).\n`,
     );
     return null;
   }

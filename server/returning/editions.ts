@@ -1,7 +1,7 @@
 /** Editions: a briefing computed for everyone who gets it, each by their own rights, kept, and sent once. */
 import { createHash } from 'node:crypto';
 import type { BriefingPage, EditionPage } from '@zud/core/contract/briefings';
-import type { Receiver } from '@zud/core/contract/messages';
+import { isOutside, type Receiver } from '@zud/core/contract/messages';
 import type { Person } from '../store/people';
 import { peopleAmong } from '../store/alerts';
 import {
@@ -93,7 +93,7 @@ export async function makeEdition(
   const leavers = await wordsOfWhoLeft(store, left, now);
   const receivers: Receiver[] = [
     ...people.map(({ id }) => ({ kind: 'person' as const, id })),
-    ...briefing.receivers.filter((one) => one.kind === 'address' || one.kind === 'hook'),
+    ...briefing.receivers.filter(isOutside),
   ];
   return store.transaction(async (kept) => {
     const number = await addEdition(kept, briefing, run, by, views, now);

@@ -7,9 +7,11 @@ import { ModelAtFault, ModelGone } from '../asking/model-fault';
 import { Problem } from '@zud/core/contract/problem';
 import { beginSending, endSending, leftUnsure, tellOwner, type OutboxRow } from '../store/outbox';
 import { personById, type Person } from '../store/people';
+import { roomById } from '../store/rooms';
 import { hooks } from '../store/schema';
 import type { Store } from '../store/database';
 import { actionMessage, noteAnswer } from './action-message';
+import { boardMessage } from './board-message';
 import { editionMessage } from './edition-message';
 import { noticeMessage, occasionMessage, readerOf, type Composing, type NotSent } from './composing';
 
@@ -17,6 +19,8 @@ export interface Outlets {
   /** Null: there is no server of mail. */
   readonly mail: Outlet | null;
   readonly hook: Outlet;
+  /** Null: there is no server of rooms. */
+  readonly room: Outlet | null;
 }
 
 export interface Sending extends Composing {
@@ -50,9 +54,7 @@ export async function sendMessage(id: string, sending: Sending): Promise<void> {
   if ('state' in message) return endSending(store, id, message);
   let said: string;
   try {
-    const outlet = taken.receiver.kind === 'hook' ? sending.outlets.hook : sending.outlets.mail;
-    if (outlet === null) throw new Refused('There is no server of mail; an admin names one as ZUD_SMTP.');
-    said = await outlet.send(message, to);
+    said = await outletFor(taken.receiver, sending.outlets).send(message, to);
   } catch (error) {
     if (error instanceof Refused)
       return failed(taken, { state: 'failed', subject: message.subject, said: error.message }, sending);
@@ -65,6 +67,18 @@ export async function sendMessage(id: string, sending: Sending): Promise<void> {
   });
 }
 
+/** @throws Refused where this installation has no such way out */
+function outletFor({ kind }: Receiver, { mail, hook, room }: Outlets): Outlet {
+  const outlet = kind === 'hook' ? hook : kind === 'room' ? room : mail;
+  if (outlet === null)
+    throw new Refused(
+      kind === 'room'
+        ? 'There is no server of rooms; whoever runs Zud names one as ZUD_XMPP.'
+        : 'There is no server of mail; whoever runs Zud names one as ZUD_SMTP.',
+    );
+  return outlet;
+}
+
 async function composed(row: OutboxRow, reader: Person, sending: Sending): Promise<Message | NotSent> {
   const { about } = row;
   switch (about.kind) {
@@ -74,6 +88,8 @@ async function composed(row: OutboxRow, reader: Person, sending: Sending): Promi
       return editionMessage(row, about, reader, sending);
     case 'action':
       return actionMessage(row, about.id, sending.store);
+    case 'board':
+      return boardMessage(row, about, reader, sending);
     case 'notice':
       return noticeMessage(row, about, sending);
   }
@@ -123,15 +139,25 @@ async function addresseeOf(store: Store, receiver: Receiver): Promise<Addressee 
         secret: [hook.secret, ...(hook.secretBefore === null ? [] : [hook.secretBefore])].join('\n'),
       };
     }
+    case 'room': {
+      const room = await roomById(store, receiver.id);
+      return room === null ? null : { receiver, name: room.name, address: room.address };
+    }
     case 'group':
       return null;
   }
 }
+
+const GONE = {
+  person: 'Somebody who left',
+  hook: 'A hook that was withdrawn',
+  room: 'A room that was withdrawn',
+} as const;
 
 /** A receiver as people read it. */
 export async function nameOfReceiver(store: Store, receiver: Receiver): Promise<string> {
   if (receiver.kind === 'group') return receiver.group;
   if (receiver.kind === 'address') return receiver.address;
   const there = await addresseeOf(store, receiver);
-  return there?.name ?? (receiver.kind === 'hook' ? 'A hook that was withdrawn' : 'Somebody who left');
+  return there?.name ?? GONE[receiver.kind];
 }

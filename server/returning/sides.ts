@@ -1,5 +1,5 @@
-/** Whose rights count for what is sent: those of each person who gets it; addresses and hooks outside get what the owner sees. */
-import type { Receiver } from '@zud/core/contract/messages';
+/** Whose rights count for what is sent: those of each person who gets it; addresses outside, hooks and rooms get what the owner sees. */
+import { isOutside, type Receiver } from '@zud/core/contract/messages';
 import type { ModelLibrary } from '../asking/model-library';
 import type { ReadyModel } from '../asking/ready-model';
 import { ModelAtFault } from '../asking/model-fault';
@@ -28,7 +28,7 @@ export async function sidesOf(
 ): Promise<Side[]> {
   const owner = await personById(store, ownerId);
   const people = await peopleAmong(store, receivers);
-  const outside = receivers.filter((one) => one.kind === 'address' || one.kind === 'hook');
+  const outside = receivers.filter(isOutside);
   const sides = new Map<string, { ready: ReadyModel; people: string[]; receivers: Receiver[] }>();
   const sideOf = async (who: { readonly id: string; readonly groups: readonly string[] }) => {
     const ready = await library.get(modelId, who).catch((error: unknown) => {

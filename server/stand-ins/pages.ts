@@ -22,18 +22,18 @@ export async function stopped(server: Server): Promise<void> {
   await new Promise((resolve) => server.close(resolve));
 }
 
-/** Pages without scripts; frames of their own only. @param script whether they have one of their own */
-export const helmetOf = (script = false): RequestHandler =>
+/** Pages without scripts; frames of their own only. @param pictures from where a page with a script of its own shows pictures */
+export const helmetOf = (pictures?: string): RequestHandler =>
   helmet({
     contentSecurityPolicy: {
       directives: {
         defaultSrc: ["'none'"],
         styleSrc: ["'unsafe-inline'"],
-        imgSrc: ["'self'", 'data:'],
+        imgSrc: ["'self'", 'data:', ...(pictures === undefined ? [] : [pictures])],
         frameSrc: ["'self'"],
         frameAncestors: ["'self'"],
         upgradeInsecureRequests: null,
-        ...(script ? { scriptSrc: ["'self'"], connectSrc: ["'self'"] } : {}),
+        ...(pictures === undefined ? {} : { scriptSrc: ["'self'"], connectSrc: ["'self'"] }),
       },
     },
     strictTransportSecurity: false,

@@ -115,6 +115,8 @@ function pathOf(about: Exclude<About, { kind: 'notice' }>): string {
       return `/briefings/${about.briefingId}/editions/${about.number}`;
     case 'action':
       return '/actions';
+    case 'board':
+      return `/boards/${about.boardId}`;
   }
 }
 

@@ -861,3 +861,103 @@ export const actions = pgTable(
   },
   (table) => [index('actions_of').on(table.personId)],
 );
+
+/** Rooms in which Zud answers, tells and listens; admins allow them. */
+export const rooms = pgTable('rooms', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  name: text('name').notNull(),
+  /** As its server knows it: `room@rooms.example.com`. */
+  address: text('address').notNull(),
+  /** What is asked there is asked of it. */
+  modelId: text('model_id')
+    .notNull()
+    .references(() => models.id, { onDelete: 'cascade' }),
+  by: uuid('by').references(() => people.id, { onDelete: 'set null' }),
+  createdAt: at('created_at').notNull(),
+  withdrawnAt: at('withdrawn_at'),
+});
+
+/** Whose an address in rooms is, once they have shown that it is theirs. */
+export const roomAccounts = pgTable('room_accounts', {
+  address: text('address').primaryKey(),
+  personId: uuid('person_id')
+    .notNull()
+    .references(() => people.id, { onDelete: 'cascade' }),
+  linkedAt: at('linked_at').notNull(),
+});
+
+/** Addresses that people say are theirs; the code went there. */
+export const roomLinks = pgTable('room_links', {
+  personId: uuid('person_id')
+    .primaryKey()
+    .references(() => people.id, { onDelete: 'cascade' }),
+  address: text('address').notNull(),
+  /** SHA-256 of the code. */
+  codeHash: text('code_hash').notNull(),
+  tries: integer('tries').notNull().default(0),
+  expiresAt: at('expires_at').notNull(),
+});
+
+/** What Zud was asked in rooms, and what it said there: the context of threads, and what is summed up for whoever was away. */
+export const roomTurns = pgTable(
+  'room_turns',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    roomId: uuid('room_id')
+      .notNull()
+      .references(() => rooms.id, { onDelete: 'cascade' }),
+    thread: text('thread').notNull(),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    inquiryId: uuid('inquiry_id')
+      .notNull()
+      .references(() => inquiries.id, { onDelete: 'cascade' }),
+    stepId: uuid('step_id').notNull(),
+    asked: text('asked').notNull(),
+    /** The first line of what was said. */
+    said: text('said').notNull(),
+    /** As the room's server knows the question and the answer, so that replies to either are in the thread. */
+    askedId: text('asked_id').notNull(),
+    saidId: text('said_id'),
+    at: at('at').notNull(),
+  },
+  (table) => [
+    unique('room_turn_once').on(table.roomId, table.askedId),
+    index('room_turns_of').on(table.roomId, table.thread),
+  ],
+);
+
+/** When somebody was in a room last, and since when they had been away before they came back. */
+export const roomSeen = pgTable(
+  'room_seen',
+  {
+    roomId: uuid('room_id')
+      .notNull()
+      .references(() => rooms.id, { onDelete: 'cascade' }),
+    address: text('address').notNull(),
+    lastAt: at('last_at').notNull(),
+    awayFrom: at('away_from'),
+  },
+  (table) => [primaryKey({ columns: [table.roomId, table.address] })],
+);
+
+/** Boards that a room is told of. */
+export const roomBoards = pgTable(
+  'room_boards',
+  {
+    roomId: uuid('room_id')
+      .notNull()
+      .references(() => rooms.id, { onDelete: 'cascade' }),
+    boardId: uuid('board_id')
+      .notNull()
+      .references(() => boards.id, { onDelete: 'cascade' }),
+    /** With whose rights it is told. */
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    /** The version that was told last. */
+    toldVersion: integer('told_version').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.roomId, table.boardId] })],
+);
