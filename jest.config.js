@@ -18,7 +18,7 @@ export default {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(double-metaphone|hyparquet|@xmpp|ltx|saslmechanisms)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(double-metaphone|hyparquet|@xmpp|ltx|saslmechanisms|feed)/)'],
   setupFiles: ['<rootDir>/tests/law-seed.ts'],
   globalSetup: '<rootDir>/tests/database-setup.ts',
   globalTeardown: '<rootDir>/tests/database-teardown.ts',

@@ -1,12 +1,11 @@
 /** Alerts: what is looked at, when it is told, to whom; the trial over the past, and what was told. */
 import { z } from 'zod';
+import { zoneName } from '../schedule/schedule';
 import { alertLookSchema, alertWhenSchema } from '../alerts/alert';
 import { readingSchema } from '../reading/schema';
 import { reading } from './answers';
 import { changesSomething, day, list, moment } from './building-blocks';
 import { quietHours, receiver, receivers } from './messages';
-
-const zone = z.string().min(1).max(60);
 
 /** In words, or by its parts. */
 export const alertBody = z
@@ -21,7 +20,7 @@ export const alertBody = z
     again: z.number().int().min(1).max(400).nullable().optional(),
     quiet: quietHours.nullable().optional(),
     /** The reader's time zone, for times that are said. */
-    zone: zone.optional(),
+    zone: zoneName.optional(),
   })
   .refine((body) => body.text !== undefined || (body.reading !== undefined && body.when !== undefined), {
     message: 'send the words, or a reading with when it is to be told',

@@ -1,5 +1,6 @@
 /** Briefings: an ordered set of pages, the editions in which they came out, and what changed between two of these. */
 import { z } from 'zod';
+import { zoneName } from '../schedule/schedule';
 import { alertLookSchema } from '../alerts/alert';
 import { calculationSchema } from '../model/calculation';
 import { readingSchema } from '../reading/schema';
@@ -46,7 +47,7 @@ export const briefingBody = z.object({
   look: alertLookSchema.nullable().optional(),
   receivers: receivers.optional(),
   files: files.optional(),
-  zone: z.string().min(1).max(60).optional(),
+  zone: zoneName.optional(),
 });
 export const briefingChangeBody = z
   .object({

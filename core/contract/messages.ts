@@ -1,6 +1,6 @@
 /** Who something is sent to, what it is about, and what became of it. */
 import { z } from 'zod';
-import { scheduleSchema } from '../schedule/schedule';
+import { scheduleSchema, zoneName } from '../schedule/schedule';
 import { list, moment } from './building-blocks';
 
 /** A person of Zud, by mail; an address outside, which gets what the owner sees; a hook that an admin allowed; a room. */
@@ -20,7 +20,7 @@ export const receivers = z.array(receiver).max(100).readonly();
 export const quietHours = z.object({
   from: z.string().regex(/^\d{2}:\d{2}$/),
   to: z.string().regex(/^\d{2}:\d{2}$/),
-  zone: z.string().min(1).max(60),
+  zone: zoneName,
 });
 export type QuietHours = z.infer<typeof quietHours>;
 
@@ -31,6 +31,8 @@ export type About =
   | { readonly kind: 'action'; readonly id: string }
   /** What a board is, or what was done to it between two of its versions. */
   | { readonly kind: 'board'; readonly boardId: string; readonly from: number | null; readonly to: number }
+  /** One mail a day. */
+  | { readonly kind: 'digest'; readonly personId: string }
   /** A word to an owner: their alert or briefing is paused, or could not be sent. */
   | { readonly kind: 'notice'; readonly subject: string; readonly text: string; readonly path: string };
 
@@ -90,7 +92,7 @@ export const hook = z.object({ id: z.string(), name: z.string(), url: z.string()
 export const madeHook = hook.extend({ secret: z.string() });
 
 /** A schedule in words, and as it would be kept. */
-export const scheduleBody = z.object({ text: z.string().trim().min(1).max(200), zone: z.string().min(1).max(60) });
+export const scheduleBody = z.object({ text: z.string().trim().min(1).max(200), zone: zoneName });
 export const readSchedule = z.object({
   schedule: scheduleSchema,
   words: z.string(),

@@ -6,6 +6,7 @@ import { list, made } from './building-blocks';
 import * as actions from './actions';
 import * as decisions from './decisions';
 import * as rooms from './rooms';
+import * as digests from './digest';
 import * as figures from './kept-figures';
 import * as messages from './messages';
 import type { Operation } from './operation';
@@ -128,6 +129,29 @@ export const RETURNING: readonly Operation[] = [
     does: 'An edition, or a page of it, as a file',
     body: briefings.editionExportBody,
     answers: 'application/octet-stream',
+  },
+  { method: 'get', path: '/digest', does: 'The one mail a day that one wants, or not', answers: digests.digest },
+  { method: 'put', path: '/digest', does: 'Wants one mail a day, at a time', body: digests.digestBody },
+  { method: 'delete', path: '/digest', does: 'Wants no mail a day any more' },
+  {
+    method: 'get',
+    path: '/boards/{id}/feeds',
+    does: 'How many addresses of its feed one has made',
+    answers: digests.feedsView,
+  },
+  {
+    method: 'post',
+    path: '/boards/{id}/feeds',
+    does: 'Makes an address at which programs for feeds read the news of a board; it is shown this once',
+    answers: digests.madeFeed,
+  },
+  { method: 'delete', path: '/boards/{id}/feeds', does: 'Withdraws the addresses of its feed that one has made' },
+  {
+    method: 'get',
+    path: '/feeds/{token}',
+    does: 'The news of a board (Atom)',
+    answers: 'application/atom+xml',
+    open: true,
   },
   {
     method: 'get',

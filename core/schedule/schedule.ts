@@ -26,6 +26,12 @@ const PARTS: Readonly<Record<string, RegExp>> = {
   BYHOUR: /^\d{1,2}(,\d{1,2})*$/,
 };
 
+/** A time zone, as Europe/Lisbon. */
+export const zoneName = z
+  .string()
+  .max(60)
+  .refine((zone) => IANAZone.isValidZone(zone), { message: 'no time zone; name one as Europe/Lisbon' });
+
 export const scheduleSchema = z
   .object({
     /** `FREQ=WEEKLY;BYDAY=MO`, without its start. */

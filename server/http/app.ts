@@ -23,6 +23,7 @@ import { modelRoutes } from './models';
 import { actionRoutes } from './actions';
 import { alertRoutes } from './alerts';
 import { briefingRoutes } from './briefings';
+import { digestRoutes, feedRoutes } from './digests';
 import { jobRoutes, unsubscribeRoutes } from './jobs';
 import { keptFigureRoutes } from './kept-figures';
 import { receiverRoutes } from './receivers';
@@ -108,7 +109,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
   });
   const description = openApi();
   app.get('/api/openapi.json', (_request, response) => response.json(description));
-  app.use('/api', unsubscribeRoutes(context));
+  app.use('/api', unsubscribeRoutes(context), feedRoutes(context));
   app.use('/api', identify(context), sameOrigin, requireSignIn);
   // a model file is taken as it is written, and a table as a stream; all else is JSON
   const json = express.json({ limit: '600kb' });
@@ -143,6 +144,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
     receiverRoutes(context),
     keptFigureRoutes(context),
     roomRoutes(context),
+    digestRoutes(context),
     sessionRoutes(context),
     peopleRoutes(context),
     inquiryRoutes(context),

@@ -100,8 +100,8 @@ export function parsed<T>(schema: z.ZodType<T>, value: unknown): T {
 }
 
 /** A text of the address. @throws Problem 400 where it cannot be one */
-export function textOf(request: Request, name: string): string {
-  return parsed(z.string().max(200), request.params[name]);
+export function textOf(request: Request, name: string, most = 200): string {
+  return parsed(z.string().max(most), request.params[name]);
 }
 
 const uuid = z.uuid();

@@ -3,13 +3,12 @@ import { Router } from 'express';
 import { findingMarkBody, findingsBody } from '@zud/core/contract/findings';
 import { notFound, Problem } from '@zud/core/contract/problem';
 import { missingFrom } from '@zud/core/reading/references';
-import { isMeasure } from '@zud/core/model/calculation';
 import type { Reading } from '@zud/core/reading/schema';
 import type { FindingsWithin } from '../asking/explaining/finding-lines';
 import { findingsOfModel } from '../asking/explaining/model-findings';
+import { likeOf, measuresShown, withinBoard } from '../asking/explaining/within-board';
 import type { ReadyModel } from '../asking/ready-model';
 import { boardFor } from '../store/board-rights';
-import { isAnswer, tilesOf } from '../store/boards';
 import { lookAt, marksOf, markFinding } from '../store/finding-marks';
 import { handle, optionsFor, parsed, personOf, textOf, type Context } from './context';
 
@@ -44,17 +43,8 @@ export function findingRoutes(context: Context): Router {
     return made;
   }
 
-  /** What the tiles of a board show of a model: the measures, under the conditions of the board. */
-  async function ofBoard(boardId: string, person: string, { model, sight }: ReadyModel): Promise<FindingsWithin> {
-    const { board } = await boardFor(store, boardId, person, 'see');
-    const tiles = (await tilesOf(store, board.id)).flatMap(({ tile }) =>
-      isAnswer(tile) && tile.modelId === model.id ? [tile] : [],
-    );
-    return {
-      where: sight.narrowing(board.scope).where,
-      measures: [...new Set(tiles.flatMap((tile) => measuresShown(tile.reading)))],
-    };
-  }
+  const ofBoard = async (boardId: string, person: string, ready: ReadyModel): Promise<FindingsWithin> =>
+    withinBoard(store, (await boardFor(store, boardId, person, 'see')).board, ready);
 
   router.post(
     '/models/:model/findings',
@@ -120,9 +110,3 @@ export function findingRoutes(context: Context): Router {
   );
   return router;
 }
-
-const measuresShown = ({ shown }: Reading): string[] =>
-  shown.flatMap(({ calculation }) => (isMeasure(calculation) ? [calculation.measure] : []));
-
-/** What findings of the same kind on the same measure are marked under. */
-const likeOf = ({ kind, measure }: { readonly kind: string; readonly measure: string }): string => `${kind}:${measure}`;

@@ -7,7 +7,7 @@ import { notFound, Problem } from '@zud/core/contract/problem';
 import { nextWords, scheduleIn, scheduleWords } from '@zud/core/schedule/schedule-words';
 import { jobsOf } from '../jobs/jobs';
 import { nameOfReceiver } from '../returning/sending';
-import { subscriptionIn, unsubscribe } from '../returning/unsubscribing';
+import { LONGEST_TOKEN, subscriptionIn, unsubscribe } from '../returning/unsubscribing';
 import { outboxOf, sendAgain } from '../store/outbox';
 import { audit, hooks } from '../store/schema';
 import { handle, idOf, parsed, personOf, personWith, textOf, type Context } from './context';
@@ -172,6 +172,7 @@ const ABOUT = {
   edition: 'An edition of a briefing',
   action: 'An action',
   board: 'News of a board',
+  digest: 'One mail a day',
   notice: 'A word to the owner',
 } as const;
 
@@ -186,12 +187,14 @@ export function unsubscribeRoutes(context: Context): Router {
   };
   router.get(
     '/unsubscribe/:token',
-    handle(async (request) => ({ of: subscriptionOf(textOf(request, 'token')).of })),
+    handle(async (request) => ({ of: subscriptionOf(textOf(request, 'token', LONGEST_TOKEN)).of })),
   );
   router.post(
     '/unsubscribe/:token',
     express.urlencoded({ extended: false, limit: '2kb' }),
-    handle(async (request) => ({ ended: await unsubscribe(database.store, subscriptionOf(textOf(request, 'token'))) })),
+    handle(async (request) => ({
+      ended: await unsubscribe(database.store, subscriptionOf(textOf(request, 'token', LONGEST_TOKEN))),
+    })),
   );
   return router;
 }

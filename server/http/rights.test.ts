@@ -26,6 +26,7 @@ const OPEN = [
   'GET /shared/{token}',
   'GET /shared/{token}/tiles/{tile}/answer',
   'GET /shared/{token}/tiles/{tile}/commentary',
+  'GET /feeds/{token}',
   'GET /unsubscribe/{token}',
   'POST /unsubscribe/{token}',
 ];
@@ -71,6 +72,7 @@ function bodyFor({ method, path }: Route): unknown {
       /^\/actions$/,
       { templateId: randomUUID(), id: randomUUID(), modelId: 'ferries', reading: ids['reading'], values: {} },
     ],
+    [/^\/digest$/, { at: '07:00', zone: 'UTC' }],
     [/^\/rooms$/, { name: 'A room', address: `room${randomUUID().slice(0, 6)}@rooms.example`, modelId: 'ferries' }],
     [/^\/room-accounts$/, { address: 'somebody@rooms.example' }],
     [/^\/room-accounts\/code$/, { code: '000000' }],

@@ -7,6 +7,7 @@ import type { Logger } from 'pino';
 import { nextAfter } from '@zud/core/schedule/schedule';
 import { ModelGone } from '../asking/model-fault';
 import type { ModelLibrary } from '../asking/model-library';
+import { putOutDigests } from '../store/digests';
 import { takeDue, tidy } from '../store/outbox';
 import { alerts, briefings } from '../store/schema';
 import type { Store } from '../store/database';
@@ -73,6 +74,7 @@ export class Rounds {
     await this.alertsOnData();
     await this.dueBriefings();
     await this.briefingsOnData();
+    await putOutDigests(this.rounding.store, this.rounding.clock.now());
     await this.dueMessages();
   }
 

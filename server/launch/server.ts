@@ -29,7 +29,7 @@ import { RoomOutlet } from '../outlets/room';
 import { makeEdition } from '../returning/editions';
 import { lookAtAlert, todayOf } from '../returning/looking';
 import { sendMessage, type Sending } from '../returning/sending';
-import { tokenFor, unsubscribingSecret } from '../returning/unsubscribing';
+import { subscriptionOf, tokenFor, unsubscribingSecret } from '../returning/unsubscribing';
 import type { RoomSettings } from '../rooms/connection';
 import { Rooms } from '../rooms/rooms';
 import { openDatabase, type Database } from '../store/database';
@@ -201,10 +201,10 @@ async function takeJobs(context: Context, mail: MailSettings | null): Promise<vo
       hook: new Hook(context.home(), context.now),
       room: context.rooms === null ? null : new RoomOutlet(context.rooms.connection),
     },
-    unsubscribe: ({ about, receiver }) =>
-      receiver.kind === 'hook' || receiver.kind === 'room' || (about.kind !== 'occasion' && about.kind !== 'edition')
-        ? null
-        : `${context.home()}/api/unsubscribe/${tokenFor(about.kind === 'occasion' ? { of: 'alert', id: about.alertId, to: receiver } : { of: 'briefing', id: about.briefingId, to: receiver }, secret)}`,
+    unsubscribe: (row) => {
+      const subscription = subscriptionOf(row);
+      return subscription === null ? null : `${context.home()}/api/unsubscribe/${tokenFor(subscription, secret)}`;
+    },
   };
   await jobs.work('alert', async ({ id }) => {
     if ((await lookAtAlert(id, context)) > 0) await context.rounds.go();

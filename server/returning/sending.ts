@@ -6,12 +6,14 @@ import { Refused, type Addressee, type Message, type Outlet } from '../outlets/o
 import { ModelAtFault, ModelGone } from '../asking/model-fault';
 import { Problem } from '@zud/core/contract/problem';
 import { beginSending, endSending, leftUnsure, tellOwner, type OutboxRow } from '../store/outbox';
+import { noteDigest } from '../store/digests';
 import { personById, type Person } from '../store/people';
 import { roomById } from '../store/rooms';
 import { hooks } from '../store/schema';
 import type { Store } from '../store/database';
 import { actionMessage, noteAnswer } from './action-message';
 import { boardMessage } from './board-message';
+import { digestMessage, type DigestMessage } from './digest-message';
 import { editionMessage } from './edition-message';
 import { noticeMessage, occasionMessage, readerOf, type Composing, type NotSent } from './composing';
 
@@ -43,7 +45,7 @@ export async function sendMessage(id: string, sending: Sending): Promise<void> {
   const reader = to === null ? null : await readerOf(store, taken);
   if (to === null || reader === null)
     return failed(taken, { state: 'withheld', said: 'Its receiver is not there any more.' }, sending);
-  let message: Message | NotSent;
+  let message: Message | DigestMessage | NotSent;
   try {
     message = await composed(taken, reader, sending);
   } catch (error) {
@@ -64,6 +66,7 @@ export async function sendMessage(id: string, sending: Sending): Promise<void> {
   await store.transaction(async (kept) => {
     await endSending(kept, id, { state: 'sent', subject: message.subject, said, sentAt: clock.now() });
     await noteAnswer(kept, taken, true, said);
+    if ('told' in message) await noteDigest(kept, reader.id, message.told);
   });
 }
 
@@ -79,7 +82,7 @@ function outletFor({ kind }: Receiver, { mail, hook, room }: Outlets): Outlet {
   return outlet;
 }
 
-async function composed(row: OutboxRow, reader: Person, sending: Sending): Promise<Message | NotSent> {
+async function composed(row: OutboxRow, reader: Person, sending: Sending): Promise<Message | DigestMessage | NotSent> {
   const { about } = row;
   switch (about.kind) {
     case 'occasion':
@@ -90,6 +93,8 @@ async function composed(row: OutboxRow, reader: Person, sending: Sending): Promi
       return actionMessage(row, about.id, sending.store);
     case 'board':
       return boardMessage(row, about, reader, sending);
+    case 'digest':
+      return digestMessage(row, reader, sending.clock.now().toISOString().slice(0, 10), sending);
     case 'notice':
       return noticeMessage(row, about, sending);
   }

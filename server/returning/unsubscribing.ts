@@ -3,12 +3,15 @@ import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { receiver, type Receiver } from '@zud/core/contract/messages';
+import { endDigest } from '../store/digests';
 import type { Store } from '../store/database';
 import { alerts, briefings, secrets } from '../store/schema';
-import { receiverKey } from '../store/outbox';
+import { receiverKey, type OutboxRow } from '../store/outbox';
 
 const SECRET = 'unsubscribing';
-const subject = z.object({ of: z.enum(['alert', 'briefing']), id: z.string(), to: receiver });
+/** A link names its receiver, which may be a long address. */
+export const LONGEST_TOKEN = 800;
+const subject = z.object({ of: z.enum(['alert', 'briefing', 'digest']), id: z.string(), to: receiver });
 export type Subscription = z.infer<typeof subject>;
 
 /** The secret of this installation; made once. */
@@ -44,6 +47,7 @@ export function subscriptionIn(token: string, secret: string): Subscription | nu
 
 /** Takes one receiver off. One who gets it as one of a group is taken off by leaving them out of it: nothing is ended for the others. */
 export async function unsubscribe(store: Store, { of, id, to }: Subscription): Promise<boolean> {
+  if (of === 'digest') return endDigest(store, id);
   const table = of === 'alert' ? alerts : briefings;
   return store.transaction(async (kept) => {
     const [row] = await kept.select({ receivers: table.receivers }).from(table).where(eq(table.id, id)).for('update');
@@ -53,4 +57,21 @@ export async function unsubscribe(store: Store, { of, id, to }: Subscription): P
     await kept.update(table).set({ receivers: left }).where(eq(table.id, id));
     return true;
   });
+}
+
+/** What a message belongs to that its receiver can end by one click; null where there is nothing to end. */
+export function subscriptionOf({ about, receiver }: Pick<OutboxRow, 'about' | 'receiver'>): Subscription | null {
+  if (receiver.kind === 'hook' || receiver.kind === 'room') return null;
+  switch (about.kind) {
+    case 'occasion':
+      return { of: 'alert', id: about.alertId, to: receiver };
+    case 'edition':
+      return { of: 'briefing', id: about.briefingId, to: receiver };
+    case 'digest':
+      return { of: 'digest', id: about.personId, to: receiver };
+    case 'action':
+    case 'board':
+    case 'notice':
+      return null;
+  }
 }

@@ -37,6 +37,12 @@ export interface ToSay {
   readonly picture?: { readonly name: string; readonly png: Buffer };
 }
 
+/** How a room knows what was said. */
+export interface Shown {
+  readonly id: string;
+  readonly picture: string | null;
+}
+
 /** Nobody is at the other end just now. */
 export class NotConnected extends Error {}
 
@@ -71,7 +77,6 @@ export class RoomConnection {
       username: own.local,
       password: settings.password,
     });
-    this.xmpp.timeout = PATIENCE;
     this.xmpp.reconnect.delay = AGAIN;
     this.xmpp.on('error', (error: Error) => log.debug({ reason: error.message }, 'the server of rooms is not reached'));
     this.xmpp.on('online', () => {
@@ -126,10 +131,10 @@ export class RoomConnection {
 
   /**
    * Says something in a room, with its picture after it.
-   * @returns how the room knows it
+   * @returns how the room knows the words, and the picture
    * @throws NotConnected where the room is not reached, or does not show what was said
    */
-  async say(room: string, { key, text, thread, replyTo, picture }: ToSay): Promise<string> {
+  async say(room: string, { key, text, thread, replyTo, picture }: ToSay): Promise<Shown> {
     if (!this.online || !this.joined.has(room)) throw new NotConnected(`The room ${room} is not reached just now.`);
     const past = await this.pastOf(room);
     const about = [
@@ -137,19 +142,14 @@ export class RoomConnection {
       ...(replyTo === undefined ? [] : [xml('reply', { xmlns: REPLY, id: replyTo.id, to: replyTo.to })]),
     ];
     const id = await this.sayOnce(room, idOf(key), past, [xml('body', {}, text), ...about]);
-    if (picture !== undefined) {
-      const shownId = idOf(`${key} picture`);
-      if (!past.has(shownId)) {
-        const url = await this.upload(picture);
-        if (url !== null)
-          await this.sayOnce(room, shownId, past, [
-            xml('body', {}, url),
-            xml('x', { xmlns: OOB }, xml('url', {}, url)),
-            ...about,
-          ]);
-      }
-    }
-    return id;
+    if (picture === undefined) return { id, picture: null };
+    const shownId = idOf(`${key} picture`);
+    const there = past.get(shownId);
+    if (there !== undefined) return { id, picture: there };
+    const url = await this.upload(picture);
+    if (url === null) return { id, picture: null };
+    const shown = [xml('body', {}, url), xml('x', { xmlns: OOB }, xml('url', {}, url)), ...about];
+    return { id, picture: await this.sayOnce(room, shownId, past, shown) };
   }
 
   /** A word to one person. @throws NotConnected */

@@ -50,7 +50,7 @@ export async function answerHeard(heard: Heard, connection: RoomConnection, list
   if (room === undefined) return;
   if (heard.from !== null) await noteSeen(store, room.id, heard.from, 'said', clock.now());
   const before = await turnBefore(store, room.id, heard);
-  const toZud = before !== null && heard.replyTo !== null && heard.replyTo === before.saidId;
+  const toZud = before !== null && heard.replyTo !== null && [before.saidId, before.pictureId].includes(heard.replyTo);
   const words = addressed(heard.text) ?? (toZud ? heard.text.trim() : null);
   if (words === null || (onlyThanks(words) && words !== '')) return;
   const say = (text: string, more: Partial<ToSay> = {}) =>

@@ -74,10 +74,10 @@ test('without a link nothing is told; with one, it answers with the figure, the 
 test('follow-ups in the thread keep their context, twice, and the inquiry is there to go on in', async () => {
   const first = await ada.ask('zud: riders by line last month');
   const second = await ada.ask('only Birch and Cedar', first);
-  expect(second.text).toMatch(/Asked: Riders by line for Birch and Cedar, last month/);
+  expect(second.text).toMatch(/Asked: Riders by line for Birch or Cedar, last month/);
   expect([second.replyTo !== null, second.thread]).toEqual([true, first.thread]);
   const third = await ada.ask('and by week instead', second);
-  expect(third.text).toMatch(/Asked: Riders by week for Birch and Cedar, last month/);
+  expect(third.text).toMatch(/Asked: Riders by week for Birch or Cedar, last month/);
   const [, inquiry] = /\/inquiries\/([0-9a-f-]+)\/steps\//.exec(third.text) ?? [];
   const trail = (await world.ada<{ steps: { asked: string }[] }>('GET', `/inquiries/${inquiry}`)).body.steps;
   expect(trail.map(({ asked }) => asked)).toEqual([

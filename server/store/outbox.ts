@@ -117,6 +117,8 @@ function pathOf(about: Exclude<About, { kind: 'notice' }>): string {
       return '/actions';
     case 'board':
       return `/boards/${about.boardId}`;
+    case 'digest':
+      return '/account';
   }
 }
 

@@ -82,7 +82,12 @@ export async function turnBefore(
     const [replied] = await store
       .select()
       .from(roomTurns)
-      .where(and(eq(roomTurns.roomId, roomId), or(eq(roomTurns.saidId, replyTo), eq(roomTurns.askedId, replyTo))));
+      .where(
+        and(
+          eq(roomTurns.roomId, roomId),
+          or(eq(roomTurns.saidId, replyTo), eq(roomTurns.pictureId, replyTo), eq(roomTurns.askedId, replyTo)),
+        ),
+      );
     if (replied !== undefined) return replied;
   }
   return thread === null ? null : of(thread);
@@ -126,8 +131,12 @@ export async function keepTurn(store: Store, turn: typeof roomTurns.$inferInsert
   return row?.id ?? null;
 }
 
-export async function noteSaid(store: Store, turnId: string, saidId: string): Promise<void> {
-  await store.update(roomTurns).set({ saidId }).where(eq(roomTurns.id, turnId));
+export async function noteSaid(
+  store: Store,
+  turnId: string,
+  said: { readonly id: string; readonly picture: string | null },
+): Promise<void> {
+  await store.update(roomTurns).set({ saidId: said.id, pictureId: said.picture }).where(eq(roomTurns.id, turnId));
 }
 
 /** Somebody is in a room, comes into it, or leaves it. */

@@ -18,6 +18,7 @@ import {
 import type { AlertLook, AlertWhen } from '@zud/core/alerts/alert';
 import type { AlertState, Told } from '@zud/core/alerts/telling';
 import type { BriefingPage, EditionPage } from '@zud/core/contract/briefings';
+import type { ToldOfDigest } from '@zud/core/contract/digest';
 import type { SeenFigure } from '@zud/core/contract/kept-figures';
 import type { ActionBlank, FilledBlank } from '@zud/core/contract/actions';
 import { DECISION_STATES, type Followed } from '@zud/core/contract/decisions';
@@ -25,6 +26,7 @@ import { OUTBOX_STATES, type About, type QuietHours, type Receiver } from '@zud/
 import type { Choices, ColumnType } from '@zud/core/data/proof';
 import type { ImportProof } from '@zud/core/contract/imports';
 import type { SavedName } from '@zud/core/model/saved';
+import type { Schedule } from '@zud/core/schedule/schedule';
 import type { ModelFile } from '@zud/core/model/schema';
 import { readingColumn, scopeColumn, type StoredScope } from './reading-columns';
 
@@ -920,6 +922,7 @@ export const roomTurns = pgTable(
     /** As the room's server knows the question and the answer, so that replies to either are in the thread. */
     askedId: text('asked_id').notNull(),
     saidId: text('said_id'),
+    pictureId: text('picture_id'),
     at: at('at').notNull(),
   },
   (table) => [
@@ -960,4 +963,32 @@ export const roomBoards = pgTable(
     toldVersion: integer('told_version').notNull(),
   },
   (table) => [primaryKey({ columns: [table.roomId, table.boardId] })],
+);
+
+/** Who wants one mail a day of what is new among what they follow. */
+export const digests = pgTable('digests', {
+  personId: uuid('person_id')
+    .primaryKey()
+    .references(() => people.id, { onDelete: 'cascade' }),
+  schedule: jsonb('schedule').$type<Schedule>().notNull(),
+  nextAt: at('next_at'),
+  told: jsonb('told').$type<ToldOfDigest>().notNull(),
+});
+
+/** Addresses at which the news of a board are read by programs for feeds, with the rights of whoever made them. */
+export const feeds = pgTable(
+  'feeds',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    boardId: uuid('board_id')
+      .notNull()
+      .references(() => boards.id, { onDelete: 'cascade' }),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    /** SHA-256 of the address's token. */
+    tokenHash: text('token_hash').notNull().unique(),
+    createdAt: at('created_at').notNull(),
+  },
+  (table) => [index('feeds_of').on(table.boardId, table.personId)],
 );

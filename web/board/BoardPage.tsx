@@ -20,8 +20,10 @@ import { BoardGrid, gapOf } from './BoardGrid';
 import { BoardSentence, type Refine } from './BoardSentence';
 import { CommentsDrawer } from './CommentsDrawer';
 import { FindingsDialog, type LookedAt } from '../findings/FindingsDialog';
+import { FeedDialog } from './FeedDialog';
 import { HistoryDialog } from './HistoryDialog';
 import { LooksDialog } from './LooksDialog';
+import { RoomsDialog } from './RoomsDialog';
 import { MoveDialog } from './MoveDialog';
 import { PlacedTile } from './PlacedTile';
 import { SharingDialog } from './SharingDialog';
@@ -169,7 +171,7 @@ export function BoardPage() {
   const navigate = useNavigate();
   const clearDraft = useInterface((state) => state.clearDraft);
   const [whom, setWhom] = useState<'me' | 'everyone'>('me');
-  const [open, setOpen] = useState<'sharing' | 'history' | 'looks' | null>(null);
+  const [open, setOpen] = useState<'sharing' | 'history' | 'looks' | 'rooms' | 'feed' | null>(null);
   const [moving, setMoving] = useState<BoardTile | null>(null);
   const [looked, setLooked] = useState<LookedAt | null>(null);
   /** Whose comments are open: those of a tile, of a mark of it, or of the whole board. */
@@ -283,7 +285,7 @@ export function BoardPage() {
     else if (id === 'follow') follow.mutate(!data.followed);
     else if (id === 'worth' && data.modelId !== null)
       setLooked({ modelId: data.modelId, about: data.title, within: { boardId } });
-    else setOpen(id as 'history' | 'looks');
+    else setOpen(id as 'history' | 'looks' | 'rooms' | 'feed');
   };
   const narrow = (tile: BoardTile) => (edits: readonly Edit[] | null) =>
     edits === null
@@ -417,6 +419,7 @@ export function BoardPage() {
                   ...(canEdit
                     ? [
                         { id: 'looks', label: 'Title and looks …' },
+                        { id: 'rooms', label: 'Tell a room of it …', note: 'What it says now, and what changes' },
                         { id: 'history', label: 'History', note: 'Who changed what, and back to it' },
                       ]
                     : []),
@@ -424,6 +427,7 @@ export function BoardPage() {
                   ...(person.role === 'viewer'
                     ? []
                     : [{ id: 'briefing', label: 'Make a briefing of it', note: 'Its tiles as pages, on a schedule' }]),
+                  { id: 'feed', label: 'A feed of its news …' },
                   { id: 'print', label: 'Print' },
                 ]}
               />
@@ -522,6 +526,8 @@ export function BoardPage() {
         </Show>
       ) : null}
       <HistoryDialog boardId={boardId} isOpen={open === 'history'} onClose={() => setOpen(null)} />
+      {open === 'feed' ? <FeedDialog boardId={boardId} onClose={() => setOpen(null)} /> : null}
+      {open === 'rooms' ? <RoomsDialog boardId={boardId} onClose={() => setOpen(null)} /> : null}
       {open === 'looks' ? (
         <LooksDialog
           board={data}

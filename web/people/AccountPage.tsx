@@ -10,6 +10,8 @@ import { Button, Field, PrimaryButton, TextButton } from '../parts/controls';
 import { ago, Title } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
 import { agentWords } from './agent-words';
+import { DigestPart } from './DigestPart';
+import { RoomAddresses } from './RoomAddresses';
 import { passwordFault } from './password-fault';
 
 const Part = styled.section`
@@ -84,6 +86,12 @@ export function AccountPage() {
       <PasswordPart />
       <SessionsPart />
       <TokensPart />
+      <Part>
+        <DigestPart />
+      </Part>
+      <Part>
+        <RoomAddresses />
+      </Part>
     </Page>
   );
 }

@@ -1,64 +1,14 @@
 /** What runs, waits and was sent, for admins; programs that events may go to; and the clock, where it can be moved. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import styled from 'styled-components';
 import type { JobEntry, OutboxEntry } from '@zud/core/contract/messages';
 import { Page } from '../app/Page';
-import { SERIF } from '../app/theme';
 import { Button, Field, TextButton } from '../parts/controls';
 import { ago, Title } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
 import { returning } from './returning-api';
-
-const Part = styled.section`
-  margin-bottom: 34px;
-  h2 {
-    font: 600 19px/1.3 ${SERIF};
-    margin-bottom: 8px;
-  }
-  p {
-    color: var(--quiet);
-    margin-bottom: 8px;
-  }
-  > div {
-    overflow-x: auto;
-  }
-  table {
-    border-collapse: collapse;
-    width: 100%;
-    font-size: 13px;
-  }
-  th {
-    text-align: left;
-    font-weight: 600;
-    color: var(--quiet);
-    border-bottom: 1.5px solid var(--ink);
-    padding: 6px 14px 6px 0;
-  }
-  td {
-    border-bottom: 1px solid var(--line);
-    padding: 7px 14px 7px 0;
-    vertical-align: top;
-  }
-  td.bad {
-    color: var(--signal);
-  }
-`;
-const Line = styled.form`
-  display: flex;
-  gap: 12px;
-  align-items: end;
-  flex-wrap: wrap;
-  margin-top: 10px;
-`;
-const Secret = styled.p`
-  && {
-    color: var(--ink);
-    border-left: 2px solid var(--signal);
-    padding-left: 12px;
-    overflow-wrap: anywhere;
-  }
-`;
+import { Line, Part, Secret } from './jobs-layout';
+import { RoomsPart } from './RoomsPart';
 
 /** Milliseconds between two looks. */
 const OFTEN = 3000;
@@ -157,6 +107,7 @@ export function JobsPage() {
           </div>
         )}
       </Part>
+      <RoomsPart />
       <HooksPart />
       <Part>
         <h2>Jobs</h2>

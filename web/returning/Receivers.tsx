@@ -49,6 +49,7 @@ export function Receivers(props: {
     if (named !== undefined) return named;
     if (one.kind === 'address') return one.address;
     if (one.kind === 'group') return one.group;
+    if (one.kind === 'room') return known.data?.rooms.find(({ id }) => id === one.id)?.name ?? 'a room';
     if (one.kind === 'hook') return known.data?.hooks.find(({ id }) => id === one.id)?.name ?? 'a hook';
     return one.id === me.id
       ? me.name
@@ -69,6 +70,11 @@ export function Receivers(props: {
       label: hook.name,
       note: 'a program',
       to: { kind: 'hook' as const, id: hook.id },
+    })),
+    ...(known.data?.rooms ?? []).map((room) => ({
+      label: room.name,
+      note: 'a room; all in it see what you see',
+      to: { kind: 'room' as const, id: room.id },
     })),
   ].filter(({ to }) => !has.has(keyOf(to)));
   return (

@@ -10,6 +10,8 @@ import type {
 } from '@zud/core/contract/messages';
 import type { ActionBlank, ActionDraft, ActionTemplate, ActionView } from '@zud/core/contract/actions';
 import type { BoardDecisions, DecisionState, DecisionView } from '@zud/core/contract/decisions';
+import type { BoardRooms, RoomAccountsView, RoomsView } from '@zud/core/contract/rooms';
+import type { DigestView } from '@zud/core/contract/digest';
 import type { KeptFigureView } from '@zud/core/contract/kept-figures';
 import type { AlertLook, AlertWhen } from '@zud/core/alerts/alert';
 import type { Reading } from '@zud/core/reading/schema';
@@ -66,6 +68,22 @@ export interface DecisionSaid {
 }
 
 export const returning = {
+  digest: () => call<DigestView>('GET', '/digest'),
+  wantDigest: (at: string, ofZone: string) => call<undefined>('PUT', '/digest', { at, zone: ofZone }),
+  endDigest: () => call<undefined>('DELETE', '/digest'),
+  feedsOf: (board: string) => call<{ feeds: number }>('GET', `/boards/${board}/feeds`),
+  makeFeed: (board: string) => call<{ address: string }>('POST', `/boards/${board}/feeds`),
+  withdrawFeeds: (board: string) => call<undefined>('DELETE', `/boards/${board}/feeds`),
+  rooms: () => call<RoomsView>('GET', '/rooms'),
+  allowRoom: (room: { name: string; address: string; modelId: string }) => call<{ id: string }>('POST', '/rooms', room),
+  withdrawRoom: (id: string) => call<undefined>('DELETE', `/rooms/${id}`),
+  roomAccounts: () => call<RoomAccountsView>('GET', '/room-accounts'),
+  sayAddress: (address: string) => call<{ asked: string }>('POST', '/room-accounts', { address }),
+  showCode: (code: string) => call<{ address: string }>('POST', '/room-accounts/code', { code }),
+  dropAddress: (address: string) => call<undefined>('DELETE', `/room-accounts/${encodeURIComponent(address)}`),
+  roomsOfBoard: (board: string) => call<BoardRooms>('GET', `/boards/${board}/rooms`),
+  tellRoom: (board: string, room: string, told: boolean) =>
+    call<undefined>(told ? 'PUT' : 'DELETE', `/boards/${board}/rooms/${room}`),
   actionTemplates: () => call<readonly ActionTemplate[]>('GET', '/action-templates'),
   makeTemplate: (made: { name: string; hookId: string; blanks: readonly ActionBlank[] }) =>
     call<{ id: string }>('POST', '/action-templates', made),
