@@ -7,6 +7,7 @@ import * as actions from './actions';
 import * as decisions from './decisions';
 import * as rooms from './rooms';
 import * as digests from './digest';
+import * as routines from './routines';
 import * as figures from './kept-figures';
 import * as messages from './messages';
 import type { Operation } from './operation';
@@ -130,6 +131,31 @@ export const RETURNING: readonly Operation[] = [
     body: briefings.editionExportBody,
     answers: 'application/octet-stream',
   },
+  { method: 'get', path: '/routines', does: 'One’s own routines', answers: list(routines.routine) },
+  {
+    method: 'post',
+    path: '/routines',
+    does: 'Keeps the trail of an inquiry, or steps, as a routine',
+    body: routines.routineBody,
+    answers: routines.routine,
+  },
+  { method: 'get', path: '/routines/{id}', does: 'A routine with its runs', answers: routines.routine },
+  {
+    method: 'patch',
+    path: '/routines/{id}',
+    does: 'Changes a routine of one’s own',
+    body: routines.routineChangeBody,
+    answers: routines.routine,
+  },
+  { method: 'delete', path: '/routines/{id}', does: 'Removes a routine with its editions' },
+  {
+    method: 'post',
+    path: '/routines/{id}/runs',
+    does: 'Runs a routine now, with values for its blanks',
+    body: routines.runBody,
+    answers: routines.routineRun,
+  },
+  { method: 'delete', path: '/routines/{id}/runs/{run}', does: 'Stops a run after the step that is under way' },
   { method: 'get', path: '/digest', does: 'The one mail a day that one wants, or not', answers: digests.digest },
   { method: 'put', path: '/digest', does: 'Wants one mail a day, at a time', body: digests.digestBody },
   { method: 'delete', path: '/digest', does: 'Wants no mail a day any more' },

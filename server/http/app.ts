@@ -27,6 +27,7 @@ import { digestRoutes, feedRoutes } from './digests';
 import { jobRoutes, unsubscribeRoutes } from './jobs';
 import { keptFigureRoutes } from './kept-figures';
 import { receiverRoutes } from './receivers';
+import { routineRoutes } from './routines';
 import { termRoutes } from './terms';
 import { workshopRoutes } from './workshop';
 import { roomRoutes } from './rooms';
@@ -140,6 +141,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
     alertRoutes(context),
     actionRoutes(context),
     briefingRoutes(context),
+    routineRoutes(context),
     jobRoutes(context),
     receiverRoutes(context),
     keptFigureRoutes(context),

@@ -72,6 +72,8 @@ function bodyFor({ method, path }: Route): unknown {
       /^\/actions$/,
       { templateId: randomUUID(), id: randomUUID(), modelId: 'ferries', reading: ids['reading'], values: {} },
     ],
+    [/^\/routines$/, { modelId: 'ferries', steps: [{ id: 'a', text: 'passengers', follows: null, each: null }] }],
+    [/^\/routines\/\{id\}$/, { title: 'Another' }],
     [/^\/digest$/, { at: '07:00', zone: 'UTC' }],
     [/^\/rooms$/, { name: 'A room', address: `room${randomUUID().slice(0, 6)}@rooms.example`, modelId: 'ferries' }],
     [/^\/room-accounts$/, { address: 'somebody@rooms.example' }],
@@ -93,9 +95,11 @@ const filled = (path: string, own: Readonly<Record<string, string>> = ids) =>
             ? (own['inquiry'] ?? '')
             : path.startsWith('/alerts')
               ? (own['alert'] ?? '')
-              : path.startsWith('/briefings')
-                ? (own['briefing'] ?? '')
-                : (own['board'] ?? '')
+              : path.startsWith('/routines')
+                ? (own['routine'] ?? '')
+                : path.startsWith('/briefings')
+                  ? (own['briefing'] ?? '')
+                  : (own['board'] ?? '')
         : (own[name] ?? randomUUID()),
     ),
   );
@@ -152,6 +156,8 @@ beforeAll(async () => {
   });
   ids['link'] = link.body.id;
   ids['token'] = link.body.token;
+  const routine = await mira<{ id: string }>('POST', '/routines', { inquiryId: ids['inquiry'] });
+  ids['routine'] = routine.body.id;
   const alert = await mira<{ id: string }>('POST', '/alerts', {
     modelId: 'ferries',
     text: 'tell me when passengers are over 99k in a week',

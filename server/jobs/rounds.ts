@@ -9,7 +9,8 @@ import { ModelGone } from '../asking/model-fault';
 import type { ModelLibrary } from '../asking/model-library';
 import { putOutDigests } from '../store/digests';
 import { takeDue, tidy } from '../store/outbox';
-import { alerts, briefings } from '../store/schema';
+import { addRun, dueRoutines, type Routine } from '../store/routines';
+import { alerts, briefings, routines } from '../store/schema';
 import type { Store } from '../store/database';
 import type { Clock } from './clock';
 import type { Jobs } from './jobs';
@@ -74,6 +75,8 @@ export class Rounds {
     await this.alertsOnData();
     await this.dueBriefings();
     await this.briefingsOnData();
+    await this.dueRoutines();
+    await this.routinesOnData();
     await putOutDigests(this.rounding.store, this.rounding.clock.now());
     await this.dueMessages();
   }
@@ -182,6 +185,47 @@ export class Rounds {
       });
       jobs.nudge('briefing');
     }
+  }
+
+  private async dueRoutines(): Promise<void> {
+    const { store, jobs, clock } = this.rounding;
+    const now = clock.now();
+    const sent = await store.transaction(async (kept) => {
+      const due = await dueRoutines(kept, now, MOST);
+      for (const routine of due) {
+        const { id, look, nextAt } = routine;
+        const next = look === null || look === 'data' ? null : nextAfter(look, now);
+        await kept.update(routines).set({ nextAt: next }).where(eq(routines.id, id));
+        await this.run(kept, routine, `at ${nextAt?.toISOString() ?? ''}`);
+      }
+      return due.length;
+    });
+    if (sent > 0) jobs.nudge('routine');
+  }
+
+  private async routinesOnData(): Promise<void> {
+    const { store, jobs, library } = this.rounding;
+    const onData = and(isNull(routines.paused), sql`${routines.look} = '"data"'::jsonb`);
+    const rows = await store.select().from(routines).where(onData);
+    for (const routine of rows) {
+      const version = await versionsOf([routine], library);
+      if (version === routine.lookedAt) continue;
+      await store.transaction(async (kept) => {
+        const [taken] = await kept
+          .update(routines)
+          .set({ lookedAt: version })
+          .where(and(eq(routines.id, routine.id), sql`${routines.lookedAt} is distinct from ${version}`))
+          .returning({ id: routines.id });
+        if (taken !== undefined) await this.run(kept, routine, `data ${version}`);
+      });
+      jobs.nudge('routine');
+    }
+  }
+
+  /** The run and its job are written together. */
+  private async run(kept: Pick<Store, 'insert' | 'execute'>, routine: Routine, key: string): Promise<void> {
+    const run = await addRun(kept, routine, routine.blanks, key, this.rounding.clock.now());
+    if (run !== null) await this.rounding.jobs.send(kept, 'routine', { id: run, about: routine.title });
   }
 
   private async dueMessages(): Promise<void> {

@@ -28,6 +28,7 @@ import { Mail, type MailSettings } from '../outlets/mail';
 import { RoomOutlet } from '../outlets/room';
 import { makeEdition } from '../returning/editions';
 import { lookAtAlert, todayOf } from '../returning/looking';
+import { runRoutine } from '../returning/routines';
 import { sendMessage, type Sending } from '../returning/sending';
 import { subscriptionOf, tokenFor, unsubscribingSecret } from '../returning/unsubscribing';
 import type { RoomSettings } from '../rooms/connection';
@@ -211,6 +212,9 @@ async function takeJobs(context: Context, mail: MailSettings | null): Promise<vo
   });
   await jobs.work('briefing', async ({ id, run }) => {
     if ((await makeEdition(id, String(run), null, context)) !== null) await context.rounds.go();
+  });
+  await jobs.work('routine', async ({ id }) => {
+    if ((await runRoutine(id, context)) !== null) await context.rounds.go();
   });
   await jobs.work('message', ({ id }) => sendMessage(id, sending));
 }

@@ -84,6 +84,11 @@ export async function changeBriefing(
   });
 }
 
+/** Pages that a routine came to. */
+export async function setPages(store: Store, id: string, pages: readonly BriefingPage[]): Promise<void> {
+  await store.update(briefings).set({ pages }).where(eq(briefings.id, id));
+}
+
 export async function removeBriefing(store: Store, id: string, by: string): Promise<void> {
   await store.transaction(async (kept) => {
     await kept.delete(briefings).where(eq(briefings.id, id));

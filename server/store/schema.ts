@@ -22,6 +22,7 @@ import type { ToldOfDigest } from '@zud/core/contract/digest';
 import type { SeenFigure } from '@zud/core/contract/kept-figures';
 import type { ActionBlank, FilledBlank } from '@zud/core/contract/actions';
 import { DECISION_STATES, type Followed } from '@zud/core/contract/decisions';
+import { RUN_STATES, type RanStep, type RoutineBlank, type RoutineStep } from '@zud/core/contract/routines';
 import { OUTBOX_STATES, type About, type QuietHours, type Receiver } from '@zud/core/contract/messages';
 import type { Choices, ColumnType } from '@zud/core/data/proof';
 import type { ImportProof } from '@zud/core/contract/imports';
@@ -991,4 +992,52 @@ export const feeds = pgTable(
     createdAt: at('created_at').notNull(),
   },
   (table) => [index('feeds_of').on(table.boardId, table.personId)],
+);
+
+/** Steps in words that are asked one after the other; what comes out is an edition of their briefing. */
+export const routines = pgTable(
+  'routines',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    title: text('title').notNull(),
+    ownerId: uuid('owner_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    modelId: text('model_id')
+      .notNull()
+      .references(() => models.id, { onDelete: 'cascade' }),
+    briefingId: uuid('briefing_id')
+      .notNull()
+      .references(() => briefings.id, { onDelete: 'cascade' }),
+    steps: jsonb('steps').$type<readonly RoutineStep[]>().notNull(),
+    blanks: jsonb('blanks').$type<readonly RoutineBlank[]>().notNull(),
+    /** Null: by hand only. */
+    look: jsonb('look').$type<AlertLook>(),
+    nextAt: at('next_at'),
+    lookedAt: text('looked_at_data'),
+    paused: text('paused'),
+    createdAt: at('created_at').notNull(),
+    updatedAt: at('updated_at').notNull(),
+  },
+  (table) => [index('routines_of').on(table.ownerId)],
+);
+
+/** Each time that a routine was run, and how far it came. */
+export const routineRuns = pgTable(
+  'routine_runs',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    routineId: uuid('routine_id')
+      .notNull()
+      .references(() => routines.id, { onDelete: 'cascade' }),
+    /** What made it run: the same runs once. */
+    key: text('key').notNull(),
+    at: at('at').notNull(),
+    blanks: jsonb('blanks').$type<readonly RoutineBlank[]>().notNull(),
+    steps: jsonb('steps').$type<readonly RanStep[]>().notNull(),
+    state: text('state', { enum: RUN_STATES }).notNull().default('waiting'),
+    said: text('said'),
+    edition: integer('edition'),
+  },
+  (table) => [unique('routine_run_once').on(table.routineId, table.key)],
 );

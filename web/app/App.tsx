@@ -24,6 +24,7 @@ import { NewAlertPage } from '../returning/NewAlertPage';
 import { AlertsPage } from '../returning/AlertsPage';
 import { BriefingPage } from '../returning/BriefingPage';
 import { BriefingsPage } from '../returning/BriefingsPage';
+import { RoutinePage } from '../returning/RoutinePage';
 import { JobsPage } from '../returning/JobsPage';
 import { GlossaryPage } from '../workshop/GlossaryPage';
 import { WorkshopPage } from '../workshop/WorkshopPage';
@@ -91,6 +92,7 @@ export function App() {
           <Route path="/briefings" element={<BriefingsPage />} />
           <Route path="/briefings/:briefingId" element={<BriefingPage />} />
           <Route path="/briefings/:briefingId/editions/:number" element={<BriefingPage />} />
+          <Route path="/routines/:routineId" element={<RoutinePage />} />
           <Route path="/actions" element={<ActionsPage />} />
           <Route path="/jobs" element={<JobsPage />} />
           <Route path="/changes" element={<AuditPage />} />

@@ -1,4 +1,5 @@
 /** The inquiry's own line above its trail: title, whose it is, and what can be done with all of it. */
+import { returning } from '../returning/returning-api';
 import { useMakeBriefing } from '../returning/use-make-briefing';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -49,6 +50,10 @@ export function TrailHead({ inquiry, onTeach }: { inquiry: Inquiry; onTeach: () 
     mutationFn: () => api.copyInquiry(inquiry.id),
     onSuccess: (made) => navigate(`/inquiries/${made.id}`),
   });
+  const routine = useMutation({
+    mutationFn: () => returning.makeRoutine(inquiry.id),
+    onSuccess: ({ id }) => navigate(`/routines/${id}`),
+  });
   const owns = inquiry.right === 'owner';
   const act = (id: string) => {
     if (id === 'rename') {
@@ -59,6 +64,7 @@ export function TrailHead({ inquiry, onTeach }: { inquiry: Inquiry; onTeach: () 
     if (id === 'copy') copy.mutate();
     if (id === 'teach') onTeach();
     if (id === 'briefing') brief.mutate({ inquiryId: inquiry.id });
+    if (id === 'routine') routine.mutate();
     if (id === 'replay') void navigate(`/inquiries/${inquiry.id}/replay`);
   };
   const entries = [
@@ -74,7 +80,10 @@ export function TrailHead({ inquiry, onTeach }: { inquiry: Inquiry; onTeach: () 
       : [{ id: 'teach', label: 'Teach a term …', note: 'What words here should have meant' }]),
     ...(person.role === 'viewer'
       ? []
-      : [{ id: 'briefing', label: 'Make a briefing of it', note: 'Its starred steps as pages, or all' }]),
+      : [
+          { id: 'briefing', label: 'Make a briefing of it', note: 'Its starred steps as pages, or all' },
+          { id: 'routine', label: 'Keep it as a routine', note: 'Its steps in words, to be run again' },
+        ]),
     { id: 'replay', label: 'Replay on today’s data', note: 'Each step again; says which headlines changed' },
   ];
   return (
@@ -88,7 +97,7 @@ export function TrailHead({ inquiry, onTeach }: { inquiry: Inquiry; onTeach: () 
           : `by ${inquiry.owner}, shared with you to ${inquiry.right === 'ask' ? 'go on' : 'see'}`}
       </small>
       <Menu plain label="Inquiry ▾" ariaLabel="What to do with this inquiry" entries={entries} onChoose={act} />
-      {copy.isError ? <Failure error={copy.error} /> : null}
+      {copy.isError || routine.isError ? <Failure error={copy.error ?? routine.error} /> : null}
       <Dialog title="Rename the inquiry" isOpen={open === 'title'} onClose={() => setOpen(null)}>
         <form
           onSubmit={(event) => {

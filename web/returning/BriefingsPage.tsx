@@ -11,18 +11,21 @@ import { ago, List, Title } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
 import { usualModel } from '../today/usual-model';
 import { Nothing, Say } from './AlertsPage';
-import { briefings } from './returning-api';
+import { briefings, returning } from './returning-api';
 
 export function BriefingsPage() {
   const person = usePerson();
   const navigate = useNavigate();
   const client = useQueryClient();
   const all = useQuery({ queryKey: ['briefings'], queryFn: briefings.all });
+  const routines = useQuery({ queryKey: ['routines'], queryFn: returning.routines, enabled: person.role !== 'viewer' });
   const models = useQuery({ queryKey: ['models'], queryFn: api.models });
   const inquiries = useQuery({ queryKey: ['inquiries'], queryFn: api.inquiries });
   const [picked, setPicked] = useState<string | null>(null);
   const [text, setText] = useState('');
   const modelId = picked ?? usualModel(models.data ?? [], inquiries.data ?? []);
+  /** Those that routines fill stand with these. */
+  const filled = new Set((routines.data ?? []).map(({ briefingId }) => briefingId));
   const asks = person.role !== 'viewer';
   const name = models.data?.find(({ id }) => id === modelId)?.name ?? '';
   const make = useMutation({
@@ -87,24 +90,47 @@ export function BriefingsPage() {
           {asks ? 'You have none yet. Say one above, or make one of a board.' : 'None goes to you yet.'}
         </Nothing>
       ) : null}
-      {all.data !== undefined && all.data.length > 0 ? (
+      {(all.data ?? []).some(({ id }) => !filled.has(id)) ? (
         <List
           label="Briefings"
-          entries={all.data.map((one) => ({
-            id: one.id,
-            to: `/briefings/${one.id}`,
-            title: one.title,
-            about: [
-              one.mine ? '' : one.owner.name,
-              one.paused === null ? one.looks : 'paused',
-              one.editions[0] === undefined
-                ? 'no edition yet'
-                : `edition ${one.editions[0].number}, ${ago(one.editions[0].at)}`,
-            ]
-              .filter((part) => part !== '')
-              .join(' · '),
-          }))}
+          entries={all.data
+            .filter(({ id }) => !filled.has(id))
+            .map((one) => ({
+              id: one.id,
+              to: `/briefings/${one.id}`,
+              title: one.title,
+              about: [
+                one.mine ? '' : one.owner.name,
+                one.paused === null ? one.looks : 'paused',
+                one.editions[0] === undefined
+                  ? 'no edition yet'
+                  : `edition ${one.editions[0].number}, ${ago(one.editions[0].at)}`,
+              ]
+                .filter((part) => part !== '')
+                .join(' · '),
+            }))}
         />
+      ) : null}
+      {routines.isError ? <Failure error={routines.error} onRetry={() => void routines.refetch()} /> : null}
+      {(routines.data ?? []).length > 0 ? (
+        <>
+          <h2 style={{ fontSize: 12, fontWeight: 600, color: 'var(--quiet)', margin: '26px 0 8px' }}>
+            Routines: steps that are asked again
+          </h2>
+          <List
+            label="Routines"
+            entries={(routines.data ?? []).map((one) => ({
+              id: one.id,
+              to: `/routines/${one.id}`,
+              title: one.title,
+              about: [
+                `${one.steps.length} ${one.steps.length === 1 ? 'step' : 'steps'}`,
+                one.paused === null ? one.looks : 'paused',
+                one.runs[0] === undefined ? 'has not run yet' : `ran ${ago(one.runs[0].at)}`,
+              ].join(' · '),
+            }))}
+          />
+        </>
       ) : null}
     </Page>
   );

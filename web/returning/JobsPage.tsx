@@ -24,6 +24,7 @@ const JOB_STATES: Readonly<Record<JobEntry['state'], string>> = {
 const QUEUES: Readonly<Record<string, string>> = {
   alert: 'Look at an alert',
   briefing: 'Make an edition',
+  routine: 'Run a routine',
   message: 'Send a message',
 };
 const MESSAGE_STATES: Readonly<Record<OutboxEntry['state'], string>> = {

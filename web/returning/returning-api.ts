@@ -11,6 +11,7 @@ import type {
 import type { ActionBlank, ActionDraft, ActionTemplate, ActionView } from '@zud/core/contract/actions';
 import type { BoardDecisions, DecisionState, DecisionView } from '@zud/core/contract/decisions';
 import type { BoardRooms, RoomAccountsView, RoomsView } from '@zud/core/contract/rooms';
+import type { RoutineBlank, RoutineRun, RoutineStep, RoutineView } from '@zud/core/contract/routines';
 import type { DigestView } from '@zud/core/contract/digest';
 import type { KeptFigureView } from '@zud/core/contract/kept-figures';
 import type { AlertLook, AlertWhen } from '@zud/core/alerts/alert';
@@ -60,6 +61,14 @@ export interface ActionFrom {
   readonly row?: number;
 }
 
+export interface RoutineChange {
+  readonly title?: string;
+  readonly steps?: readonly RoutineStep[];
+  readonly blanks?: readonly RoutineBlank[];
+  readonly look?: AlertLook | null;
+  readonly paused?: boolean;
+}
+
 export interface DecisionSaid {
   readonly text: string;
   readonly tile: string | null;
@@ -68,6 +77,13 @@ export interface DecisionSaid {
 }
 
 export const returning = {
+  routines: () => call<readonly RoutineView[]>('GET', '/routines'),
+  makeRoutine: (inquiryId: string) => call<RoutineView>('POST', '/routines', { inquiryId }),
+  routine: (id: string) => call<RoutineView>('GET', `/routines/${id}`),
+  changeRoutine: (id: string, change: RoutineChange) => call<RoutineView>('PATCH', `/routines/${id}`, change),
+  removeRoutine: (id: string) => call<undefined>('DELETE', `/routines/${id}`),
+  runRoutine: (id: string) => call<RoutineRun>('POST', `/routines/${id}/runs`, {}),
+  stopRun: (id: string, run: string) => call<undefined>('DELETE', `/routines/${id}/runs/${run}`),
   digest: () => call<DigestView>('GET', '/digest'),
   wantDigest: (at: string, ofZone: string) => call<undefined>('PUT', '/digest', { at, zone: ofZone }),
   endDigest: () => call<undefined>('DELETE', '/digest'),
