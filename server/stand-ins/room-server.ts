@@ -4,7 +4,7 @@
  */
 import { spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
-import { mkdir, writeFile } from 'node:fs/promises';
+import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { connect, createServer } from 'node:net';
 import path from 'node:path';
 
@@ -24,6 +24,7 @@ export interface RoomServer {
 }
 
 const PROGRAM = '/usr/bin/prosody';
+const PID = 'prosody.pid';
 const DOMAIN = 'zud.local';
 const ROOMS = `rooms.${DOMAIN}`;
 /** Milliseconds that it may take to start, and between two looks. */
@@ -52,7 +53,9 @@ export async function startRoomServer(
     });
   const file = path.join(folder, 'prosody.cfg.lua');
   await writeFile(file, configOf(data, path.join(folder, 'prosody.log'), client, http), { mode: 0o600 });
+  await endLeftBehind(folder, file);
   const child = spawn(PROGRAM, ['-F', '--config', file], { stdio: 'ignore' });
+  await writeFile(path.join(folder, PID), String(child.pid ?? ''));
   let ended: string | null = null;
   const over = new Promise<void>((resolve) => {
     child.once('exit', (code) => {
@@ -82,6 +85,17 @@ export async function startRoomServer(
       await over;
     },
   };
+}
+
+/** One that a program left running which was killed holds the folder still. */
+async function endLeftBehind(folder: string, file: string): Promise<void> {
+  const pid = Number(await readFile(path.join(folder, PID), 'utf8').catch(() => ''));
+  if (!Number.isInteger(pid) || pid <= 0) return;
+  const command = await readFile(`/proc/${pid}/cmdline`, 'utf8').catch(() => '');
+  if (!command.includes(file)) return;
+  process.kill(pid, 'SIGTERM');
+  const until = Date.now() + PATIENCE;
+  while (existsSync(`/proc/${pid}`) && Date.now() < until) await new Promise((resolve) => setTimeout(resolve, LOOK));
 }
 
 function configOf(data: string, log: string, client: number, http: number): string {

@@ -26,6 +26,7 @@ export function BriefingsPage() {
   const modelId = picked ?? usualModel(models.data ?? [], inquiries.data ?? []);
   /** Those that routines fill stand with these. */
   const filled = new Set((routines.data ?? []).map(({ briefingId }) => briefingId));
+  const shown = (all.data ?? []).filter(({ id }) => !filled.has(id));
   const asks = person.role !== 'viewer';
   const name = models.data?.find(({ id }) => id === modelId)?.name ?? '';
   const make = useMutation({
@@ -85,30 +86,28 @@ export function BriefingsPage() {
       {make.isError ? <Failure error={make.error} /> : null}
       {all.isPending ? <Loading what="Looking for briefings" /> : null}
       {all.isError ? <Failure error={all.error} onRetry={() => void all.refetch()} /> : null}
-      {all.data?.length === 0 ? (
+      {all.data !== undefined && shown.length === 0 ? (
         <Nothing>
           {asks ? 'You have none yet. Say one above, or make one of a board.' : 'None goes to you yet.'}
         </Nothing>
       ) : null}
-      {(all.data ?? []).some(({ id }) => !filled.has(id)) ? (
+      {shown.length > 0 ? (
         <List
           label="Briefings"
-          entries={all.data
-            .filter(({ id }) => !filled.has(id))
-            .map((one) => ({
-              id: one.id,
-              to: `/briefings/${one.id}`,
-              title: one.title,
-              about: [
-                one.mine ? '' : one.owner.name,
-                one.paused === null ? one.looks : 'paused',
-                one.editions[0] === undefined
-                  ? 'no edition yet'
-                  : `edition ${one.editions[0].number}, ${ago(one.editions[0].at)}`,
-              ]
-                .filter((part) => part !== '')
-                .join(' · '),
-            }))}
+          entries={shown.map((one) => ({
+            id: one.id,
+            to: `/briefings/${one.id}`,
+            title: one.title,
+            about: [
+              one.mine ? '' : one.owner.name,
+              one.paused === null ? one.looks : 'paused',
+              one.editions[0] === undefined
+                ? 'no edition yet'
+                : `edition ${one.editions[0].number}, ${ago(one.editions[0].at)}`,
+            ]
+              .filter((part) => part !== '')
+              .join(' · '),
+          }))}
         />
       ) : null}
       {routines.isError ? <Failure error={routines.error} onRetry={() => void routines.refetch()} /> : null}
