@@ -74,11 +74,17 @@ function besideWords({ other }: Pick<Answer, 'other'>, { against, by }: Reading,
     case 'year':
       return 'the year before';
     case 'period':
-      return periodWords(against.period, model);
+      return asDays(periodWords(against.period, model));
     case 'previous':
       if (grain !== null) return `the ${grain === 'half' ? 'half year' : grain} before`;
       return other?.from !== undefined && other.to !== undefined
-        ? rangeWords(other.from, other.to).replace(/^from /, '')
+        ? asDays(rangeWords(other.from, other.to))
         : 'the period before';
   }
+}
+
+/** A period after “on” and “than on”. @example asDays('from 28 September to 4 October 2026') // '28 September to 4 October 2026' */
+function asDays(period: string): string {
+  if (/^(since|until) /.test(period)) return `the days ${period}`;
+  return period.startsWith('week ') ? `the ${period}` : period.replace(/^from /, '');
 }

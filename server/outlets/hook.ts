@@ -39,6 +39,9 @@ export class Hook implements Outlet {
         'zud-signature': signed(body, to.secret ?? '', this.now()),
       },
       body,
+    }).catch((error: unknown) => {
+      if ((error as { name?: string }).name !== 'TimeoutError') throw error;
+      throw new Error(`The other side did not answer in ${Math.ceil(this.patience / 1000)} s.`);
     });
     const said = (await response.text().catch(() => '')).slice(0, 300);
     if (response.ok) return `${response.status}${said === '' ? '' : `: ${said}`}`;

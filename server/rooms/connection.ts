@@ -123,10 +123,10 @@ export class RoomConnection {
       if (!rooms.includes(room)) {
         this.wanted.delete(room);
         this.joined.delete(room);
-        if (this.online) await this.xmpp.send(xml('presence', { to: `${room}/${NAME}`, type: 'unavailable' }));
+        await this.sendIfThere(xml('presence', { to: `${room}/${NAME}`, type: 'unavailable' }));
       }
     for (const room of rooms) this.wanted.add(room);
-    if (this.online) await this.rejoin();
+    await this.rejoin();
   }
 
   /**
@@ -161,9 +161,17 @@ export class RoomConnection {
   private async rejoin(): Promise<void> {
     for (const room of this.wanted)
       if (!this.joined.has(room))
-        await this.xmpp.send(
+        await this.sendIfThere(
           xml('presence', { to: `${room}/${NAME}` }, xml('x', { xmlns: MUC }, xml('history', { maxstanzas: '0' }))),
         );
+  }
+
+  /** What is sent again by itself once the other side is back. */
+  private async sendIfThere(stanza: Element): Promise<void> {
+    if (!this.online) return;
+    await this.xmpp
+      .send(stanza)
+      .catch((error: unknown) => this.log.debug({ reason: String(error) }, 'the server of rooms was lost'));
   }
 
   private async sayOnce(

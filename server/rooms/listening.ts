@@ -24,6 +24,7 @@ import {
   whileAway,
   type Room,
   type RoomTurn,
+  type WhileAway,
 } from '../store/rooms';
 import type { Workers } from '../work/workers';
 import type { Heard, RoomConnection, ToSay } from './connection';
@@ -87,7 +88,7 @@ export async function answerHeard(heard: Heard, connection: RoomConnection, list
           () => false,
         ),
     );
-    await say(awayWords(away));
+    await say(awayWords(await asSeenBy(person, away, room, listening)));
     return;
   }
   if (person.role === 'viewer') {
@@ -128,6 +129,32 @@ export async function answerHeard(heard: Heard, connection: RoomConnection, list
     log.debug({ reason: error.message }, 'a question in a room was not answered');
     await say(error instanceof Problem ? error.message : 'That took too long just now; ask again in a moment.');
   }
+}
+
+/** What was answered with the rights of somebody who sees another part of the data is not told again. */
+async function asSeenBy(
+  person: Person,
+  away: WhileAway,
+  { modelId }: Room,
+  { store, library }: Listening,
+): Promise<WhileAway> {
+  const text = await library.textFor(person);
+  const accessOf = async (who: Person) => (await library.viewer(modelId, who)).access.key;
+  const own = await accessOf(person);
+  const alike = new Map<string, boolean>();
+  for (const { byId } of away.turns) {
+    if (alike.has(byId)) continue;
+    const asker = await personById(store, byId);
+    alike.set(byId, asker !== null && (await accessOf(asker)) === own);
+  }
+  return {
+    ...away,
+    turns: away.turns.map((turn) => ({
+      ...turn,
+      asked: text(turn.asked),
+      said: alike.get(turn.byId) === true ? turn.said : null,
+    })),
+  };
 }
 
 interface AskedThere {

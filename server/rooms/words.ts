@@ -51,7 +51,12 @@ export function awayWords({ since, turns, decisions }: WhileAway): string {
     `Since ${when}:`,
     ...(turns.length === 0 ? ['Nothing was asked.'] : []),
     ...(left > 0 ? [`${left} earlier questions, and then:`] : []),
-    ...turns.slice(-MOST_TURNS).map(({ by, asked, said }) => `· ${by} asked “${asked}”: ${said}`),
+    ...turns
+      .slice(-MOST_TURNS)
+      .map(
+        ({ by, asked, said }) =>
+          `· ${by} asked “${asked}”${said === null ? ' (ask it to see your part)' : `: ${said}`}`,
+      ),
     ...decisions.map(
       ({ text, by, who, due }) =>
         `· Decided by ${by}: ${text}${who === null ? '' : ` (${who}${due === null ? '' : `, by ${dayWords(due)}`})`}`,

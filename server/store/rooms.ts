@@ -158,7 +158,13 @@ export async function noteSeen(
 
 export interface WhileAway {
   readonly since: Date;
-  readonly turns: readonly { readonly by: string; readonly asked: string; readonly said: string }[];
+  readonly turns: readonly {
+    readonly by: string;
+    readonly byId: string;
+    readonly asked: string;
+    /** Null: it was said with the rights of somebody who sees another part of the data. */
+    readonly said: string | null;
+  }[];
   /** Made on boards that the room is told of. */
   readonly decisions: readonly {
     readonly text: string;
@@ -182,7 +188,7 @@ export async function whileAway(
     .where(and(eq(roomSeen.roomId, roomId), eq(roomSeen.address, address)));
   const since = seen?.awayFrom ?? otherwise;
   const turns = await store
-    .select({ by: people.name, asked: roomTurns.asked, said: roomTurns.said })
+    .select({ by: people.name, byId: people.id, asked: roomTurns.asked, said: roomTurns.said })
     .from(roomTurns)
     .innerJoin(people, eq(people.id, roomTurns.personId))
     .where(and(eq(roomTurns.roomId, roomId), gte(roomTurns.at, since)))

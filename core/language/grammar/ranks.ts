@@ -60,6 +60,13 @@ export const first = (sense: Sense | null) => (parts: Parts) =>
 const firstOfEach = (parts: Parts) => rank({ ...parts, RankTail: parts['RankEach'] }, 1);
 const said = (sense: Sense) => (parts: Parts) => rank({ ...parts, Sense: sense }, parts['Number'] as number);
 
+/** Is “most” at a place part of “at most 2 %”? */
+function isBoundInPercent({ tokens }: Question, at: number): boolean {
+  if (tokens[at - 1]?.word !== 'at') return false;
+  const [number, unit] = [tokens[at + 1]?.text ?? '', tokens[at + 2]?.word ?? ''];
+  return number.endsWith('%') || ['%', 'percent', 'per'].includes(unit);
+}
+
 const HAS =
   '(with|has|had|have|carried|made|makes|having|got|gets|sold|brought|brings|generated|generates|sees|saw|with the|carries|carry|shows|showed|is with|are with|do|did|runs|ran)';
 const MOST = '(most|highest|largest|biggest|greatest|top|longest|slowest)';
@@ -68,13 +75,19 @@ const LEAST = '(fewest|least|lowest|smallest|shortest|fastest|quickest)';
 export const RANK_RULES: readonly Rule<Question>[] = [
   {
     gives: 'Sense',
-    form: '(top|highest|largest|biggest|busiest|most common|commonest|most frequent|most|greatest|leading|most popular|most important|top ranking|highest ranking|longest|slowest|heaviest|dearest|most expensive|deepest|tallest|warmest|hottest|oldest|fullest)',
+    form: '(top|highest|largest|biggest|busiest|most common|commonest|most frequent|greatest|leading|most popular|most important|top ranking|highest ranking|longest|slowest|heaviest|dearest|most expensive|deepest|tallest|warmest|hottest|oldest|fullest)',
     means: () => 'top',
   },
   {
     gives: 'Sense',
     form: '(bottom|lowest|smallest|quietest|least common|rarest|least frequent|fewest|least popular|last placed|lowest ranking|shortest|fastest|quickest|lightest|cheapest|least expensive|shallowest|coldest|youngest|emptiest)',
     means: () => 'bottom',
+  },
+  // “at most 2 %” is a bound; “at most 5 routes” are no more than five of them
+  {
+    gives: 'Sense',
+    form: 'most',
+    means: (_p, q) => (q.tokens.some((token, at) => token.word === 'most' && !isBoundInPercent(q, at)) ? 'top' : null),
   },
   // “at least 14 days” is a bound
   {
