@@ -44,13 +44,23 @@ export interface Listening {
 /** Milliseconds back that are summed up, where it is not known since when somebody was away. */
 const A_DAY = 86_400_000;
 
-/** Answers what is to Zud; says nothing to what is not. */
-export async function answerHeard(heard: Heard, connection: RoomConnection, listening: Listening): Promise<void> {
+/** Answers what is to Zud; says nothing to what is not. @param earlier ends when all that was heard before is answered */
+export async function answerHeard(
+  heard: Heard,
+  connection: RoomConnection,
+  listening: Listening,
+  earlier: Promise<unknown>,
+): Promise<void> {
   const { store, clock, log } = listening;
   const room = (await roomsThere(store)).find(({ address }) => address === heard.room);
   if (room === undefined) return;
   if (heard.from !== null) await noteSeen(store, room.id, heard.from, 'said', clock.now());
-  const before = await turnBefore(store, room.id, heard);
+  let before = await turnBefore(store, room.id, heard);
+  // a reply may come before it is noted what it replies to
+  if (heard.replyTo !== null && !isOf(before, heard.replyTo)) {
+    await earlier;
+    before = await turnBefore(store, room.id, heard);
+  }
   const toZud = before !== null && heard.replyTo !== null && [before.saidId, before.pictureId].includes(heard.replyTo);
   const words = addressed(heard.text) ?? (toZud ? heard.text.trim() : null);
   if (words === null || (onlyThanks(words) && words !== '')) return;
@@ -156,6 +166,9 @@ async function asSeenBy(
     })),
   };
 }
+
+const isOf = (turn: RoomTurn | null, id: string): boolean =>
+  turn !== null && [turn.askedId, turn.saidId, turn.pictureId].includes(id);
 
 interface AskedThere {
   readonly step: StepView;

@@ -96,7 +96,8 @@ export class Rooms {
 
   private heard(said: Heard): void {
     if (this.holder === null) return;
-    const answer = answerHeard(said, this.connection, this.options)
+    const earlier = Promise.allSettled(this.answering);
+    const answer = answerHeard(said, this.connection, this.options, earlier)
       .catch((error: unknown) => this.options.log.warn({ err: error }, 'what was said in a room was not answered'))
       .finally(() => this.answering.delete(answer));
     this.answering.add(answer);
