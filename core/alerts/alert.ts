@@ -3,7 +3,7 @@
  * Its reading has the measure first in `shown`, the grain as its breakdown over time and the level, where there is one, as the other.
  */
 import { z } from 'zod';
-import type { Reading } from '../reading/schema';
+import { bare, type Reading } from '../reading/schema';
 import type { Grain } from '../time/grain';
 import { scheduleSchema } from '../schedule/schedule';
 
@@ -97,18 +97,12 @@ export function asideOf({ when, against, rank, ahead, explain }: Reading): strin
 /** A reading as an alert's: by its grain, without what `asideOf` tells and without a picture. */
 export function alertReading(reading: Reading, grain: Grain): Reading {
   const role = reading.when?.role;
-  const { explain: _asked, ...plainly } = reading;
   return {
-    ...plainly,
+    ...bare(reading),
     by: [
       { kind: 'time', grain, ...(role === undefined ? {} : { role }) },
       ...reading.by.filter((one) => one.kind !== 'time'),
     ],
     when: null,
-    against: null,
-    ahead: null,
-    rank: null,
-    order: null,
-    view: null,
   };
 }

@@ -2,9 +2,10 @@
 import { z } from 'zod';
 import { zoneName } from '../schedule/schedule';
 
-/** Findings that were told, the latest first, and up to which of its versions each board was. */
+/** Findings that were there and decisions that were told as due, the latest first, and up to which of its versions each board was told. */
 export interface ToldOfDigest {
   readonly findings: readonly string[];
+  readonly due: readonly string[];
   readonly boards: Readonly<Record<string, number>>;
 }
 

@@ -311,6 +311,11 @@ export const EMPTY_READING: Reading = Object.freeze({
   view: null,
 });
 
+/** A reading's figures alone: nothing beside them, ahead of them or explained, no rank, no order, no picture. */
+export function bare({ explain: _asked, ...reading }: Reading): Reading {
+  return { ...reading, against: null, ahead: null, rank: null, order: null, view: null };
+}
+
 /** A measure shown plainly. */
 export const plain = (measure: string): Shown => ({ calculation: measureOf(measure), transform: null });
 

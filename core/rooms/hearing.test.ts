@@ -29,7 +29,16 @@ test.each([
 test('what is asked of the room itself', () => {
   for (const words of ['what happened while I was away?', 'did I miss anything', 'catch me up please'])
     expect(asksWhatHappened(words)).toBe(true);
-  expect(asksWhatHappened('passengers while it was stormy')).toBe(false);
+  for (const words of ['what happened?', 'what has happened here', 'what’s happened in this room?'])
+    expect(asksWhatHappened(words)).toBe(true);
+  // what is asked of the data is no question about the room
+  for (const words of [
+    'passengers while it was stormy',
+    'what happened to revenue in May',
+    'what happened in August 2025?',
+    'what has happened with delays since June',
+  ])
+    expect(asksWhatHappened(words)).toBe(false);
   for (const words of ['', 'help', 'What can I ask here?', 'hello!']) expect(asksForHelp(words)).toBe(true);
   expect(asksForHelp('help desk calls by month')).toBe(false);
   expect(onlyThanks('thanks a lot!')).toBe(true);

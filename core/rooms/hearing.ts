@@ -30,7 +30,7 @@ export function addressed(text: string): string | null {
 }
 
 const AWAY =
-  /\b(while i was (?:away|out|off|gone)|since i (?:left|was (?:last )?here)|did i miss|have i missed|catch me up|what happened|what['’]s happened|bring me up to (?:date|speed))\b/i;
+  /\b(while i was (?:away|out|off|gone)|since i (?:left|was (?:last )?here)|did i miss|have i missed|catch me up|bring me up to (?:date|speed))\b|\bwhat(?:['’]s| has| have i)? (?:happened|missed)(?: here| in (?:here|this room))?\W*$/i;
 
 /** Is it asked what happened while somebody was away? */
 export const asksWhatHappened = (words: string): boolean => AWAY.test(words);

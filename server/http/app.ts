@@ -41,6 +41,7 @@ import { problemOf } from './problem';
 import { identify, requireSignIn, sameOrigin, sessionRoutes } from './session';
 import { framing, sharedRoutes } from './shared';
 import { tableRoutes } from './tables';
+import { withoutSecrets } from './without-secrets';
 
 /** @param webFolder the built interface, or null to serve the API only */
 export function createApp(context: Context, webFolder: string | null): Express {
@@ -167,10 +168,6 @@ export function createApp(context: Context, webFolder: string | null): Express {
   app.use(answerProblem(context));
   return app;
 }
-
-/** The path of a request as it may be logged: without what follows a question mark, and without the token of a link. */
-const withoutSecrets = (url: string): string =>
-  (url.split('?')[0] ?? '').replace(/\/(shared|password)\/[^/]+/, '/$1/…');
 
 function answerProblem(context: Context) {
   const {

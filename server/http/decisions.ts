@@ -105,7 +105,8 @@ export function decisionRoutes(context: Context, desk: BoardDesk): Router {
     '/boards/:id/decisions/:decision',
     handle(async (request) => {
       const person = personOf(request);
-      const { board, right } = await boardFor(store, idOf(request), person.id, 'comment');
+      // whoever is to do it says so, also where they only see the board
+      const { board, right } = await boardFor(store, idOf(request), person.id, 'see');
       const row = await decisionOf(store, board.id, idOf(request, 'decision'));
       if (!covers(right, 'edit') && ![row.comment.personId, row.decision.whoId].includes(person.id))
         throw forbidden(

@@ -5,6 +5,7 @@ import { digestBody, type DigestView } from '@zud/core/contract/digest';
 import { notFound } from '@zud/core/contract/problem';
 import { nextWords, scheduleIn, scheduleWords } from '@zud/core/schedule/schedule-words';
 import { boardFor } from '../store/board-rights';
+import { historyOf } from '../store/boards';
 import {
   digestOf,
   endDigest,
@@ -12,7 +13,6 @@ import {
   feedsOf,
   followedBoards,
   makeFeed,
-  newsOfBoard,
   wantDigest,
   withdrawFeeds,
 } from '../store/digests';
@@ -110,7 +110,7 @@ export function feedRoutes(context: Context): Router {
         generator: 'Zud',
         feedLinks: { atom: `${home}${request.originalUrl}` },
       });
-      for (const { by, what, version, at } of await newsOfBoard(store, board.id, MOST))
+      for (const { by, what, version, at } of (await historyOf(store, board.id)).slice(0, MOST))
         feed.addItem({
           id: `${address}#${version}`,
           title: `${by} ${text(what)}`,

@@ -11,7 +11,15 @@ import {
 import { notFound, Problem } from '@zud/core/contract/problem';
 import { NotConnected } from '../rooms/connection';
 import { boardFor } from '../store/board-rights';
-import { accountsOf, askedAddress, beginLink, dropAccount, endLink } from '../store/room-accounts';
+import {
+  accountsOf,
+  askedAddress,
+  awaitCode,
+  codeJustSent,
+  dropAccount,
+  endLink,
+  newCode,
+} from '../store/room-accounts';
 import {
   allowRoom,
   publishBoard,
@@ -94,7 +102,9 @@ export function roomRoutes(context: Context): Router {
       const { address } = parsed(accountBody, request.body);
       if (context.rooms === null)
         throw new Problem(409, 'There are no rooms', 'This installation has no server of rooms. Nothing was changed.');
-      const code = await beginLink(store, person.id, address, context.now());
+      if (await codeJustSent(store, person.id, context.now()))
+        throw new Problem(429, 'A code was just sent', 'Look for it first; another can be sent in a moment.');
+      const code = newCode();
       await context.rooms.connection
         .tell(
           address,
@@ -108,6 +118,7 @@ export function roomRoutes(context: Context): Router {
             `${error.message} Try again in a moment; nothing was changed.`,
           );
         });
+      await awaitCode(store, person.id, address, code, context.now());
       return { asked: address };
     }),
   );

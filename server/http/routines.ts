@@ -26,6 +26,7 @@ import {
   removeRoutine,
   routineFor,
   routinesOf,
+  runByHand,
   runById,
   runsOf,
   type Routine,
@@ -171,7 +172,7 @@ export function routineRoutes(context: Context): Router {
         value: values.get(name.toLowerCase()) ?? value,
       }));
       const id = await store.transaction(async (kept) => {
-        const run = await addRun(kept, routine, blanks, `by hand ${randomUUID()}`, clock.now());
+        const run = await addRun(kept, routine, blanks, runByHand(), clock.now());
         if (run !== null) await jobs.send(kept, 'routine', { id: run, about: routine.title });
         return run;
       });

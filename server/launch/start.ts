@@ -112,6 +112,8 @@ async function main(): Promise<void> {
     mail: mailSettings(standIn),
     rooms: roomSettings(roomServer),
   }).catch(async (error: unknown) => {
+    await standIn?.close();
+    await roomServer?.server.close();
     await cluster?.stop();
     throw error;
   });

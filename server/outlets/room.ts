@@ -1,9 +1,9 @@
 /** Rooms: the words of a message, with its picture after them. */
-import { NotConnected, type RoomConnection } from '../rooms/connection';
+import type { RoomConnection } from '../rooms/connection';
 import { Refused, type Addressee, type Message, type Outlet } from './outlet';
 
 export class RoomOutlet implements Outlet {
-  constructor(private readonly connection: Pick<RoomConnection, 'say' | 'isIn'>) {}
+  constructor(private readonly connection: Pick<RoomConnection, 'say'>) {}
 
   /** @throws NotConnected, which may be tried again: what the room shows already is not said twice */
   async send(message: Message, to: Addressee): Promise<string> {
@@ -11,7 +11,6 @@ export class RoomOutlet implements Outlet {
     const [picture] = pictures;
     const text = wordsOf(message);
     if (text === '') throw new Refused('There is nothing to say.');
-    if (!this.connection.isIn(to.address)) throw new NotConnected(`The room ${to.address} is not reached just now.`);
     await this.connection.say(to.address, {
       key: message.key,
       text,

@@ -1,6 +1,6 @@
 /** What the blanks of an action can be filled with, from an answer or one of its rows. */
 import { Names } from '@zud/core/actions/filling';
-import { formatCell, formatValue } from '@zud/core/format/format';
+import { formatCell } from '@zud/core/format/format';
 import { levelWords } from '@zud/core/reading/words';
 import type { Answered } from '../asking/answered';
 import type { ReadyModel } from '../asking/ready-model';
@@ -32,7 +32,10 @@ export function actionNames(
   // what the whole is narrowed to holds of each of its rows
   for (const condition of reading.where)
     if (condition.kind === 'members' && condition.is && condition.members.length === 1)
-      names.give(levelWords(ready.naming, condition.level), formatValue(condition.members[0] ?? '', {}));
+      names.give(
+        levelWords(ready.naming, condition.level),
+        ready.naming.member(condition.level, condition.members[0] ?? ''),
+      );
   const of = members.length === 0 ? sentence.text : `${members.join(', ')}: ${sentence.text}`;
   names.give('summary', figures.length === 0 ? headline : `${[...members, ...figures].join(', ')} (${sentence.text})`);
   names.give('question', sentence.text);

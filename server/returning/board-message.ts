@@ -1,14 +1,14 @@
 /** News of a board for a room: what it is, or what was done to it since, with the rights of whoever told the room of it. */
+import { Problem } from '@zud/core/contract/problem';
 import type { Reading } from '@zud/core/reading/schema';
 import { passedOver } from '../asking/unanswerable';
 import { ModelAtFault, ModelGone } from '../asking/model-fault';
 import { scoped } from '../asking/scope';
 import type { Block, Message } from '../outlets/outlet';
 import { boardFor } from '../store/board-rights';
-import { isAnswer, tilesOf, type AnswerTile } from '../store/boards';
+import { historyOf, isAnswer, tilesOf, type AnswerTile } from '../store/boards';
 import type { OutboxRow } from '../store/outbox';
 import type { Person } from '../store/people';
-import { changesBetween } from '../store/rooms';
 import type { Board } from '../store/schema';
 import type { Composing, NotSent } from './composing';
 
@@ -22,7 +22,10 @@ export async function boardMessage(
   composing: Composing,
 ): Promise<Message | NotSent> {
   const { store, library } = composing;
-  const there = await boardFor(store, boardId, reader.id, 'see').catch(() => null);
+  const there = await boardFor(store, boardId, reader.id, 'see').catch((error: unknown) => {
+    if (error instanceof Problem) return null;
+    throw error;
+  });
   if (there === null) return { state: 'withheld', said: 'The board is gone, or not shared with them any more.' };
   const { board } = there;
   const text = await library.textFor(reader);
@@ -59,7 +62,8 @@ async function changesOf(
   text: (words: string) => string,
   { store }: Composing,
 ): Promise<string[]> {
-  return shortened((await changesBetween(store, boardId, from, to)).map(({ by, what }) => `${by} ${text(what)}`));
+  const done = await historyOf(store, boardId, { after: from, upTo: to });
+  return shortened(done.reverse().map(({ by, what }) => `${by} ${text(what)}`));
 }
 
 /** What its tiles say, under its sentence. */

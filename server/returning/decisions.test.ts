@@ -58,7 +58,6 @@ test('its measure is followed: beside as many days before, to each by their own 
 });
 
 test('it is changed by those who decided and those who do it, and by nobody else', async () => {
-  await world.ada('PUT', `/boards/${board}/shares/${beaId}`, { right: 'comment' });
   const cal = await world.server.person('Cal', 'analyst');
   const calId = (await cal<{ person: { id: string } }>('GET', '/session')).body.person.id;
   await world.ada('PUT', `/boards/${board}/shares/${calId}`, { right: 'comment' });

@@ -1,7 +1,7 @@
 /** What the measure of a decision has done since, by the rights of whoever looks. */
 import type { Followed } from '@zud/core/contract/decisions';
 import { sinceSentences, stretchesSince, type Stretch } from '@zud/core/decisions/since';
-import type { Reading } from '@zud/core/reading/schema';
+import { bare, type Reading } from '@zud/core/reading/schema';
 import { missingFrom } from '@zud/core/reading/references';
 import { capitalised, dayWords, calculationWords } from '@zud/core/reading/words';
 import type { AskOptions, Answering } from '../asking/answering';
@@ -14,18 +14,7 @@ import { Unanswerable } from '../asking/unanswerable';
 export function followedOf(reading: Reading): Reading | null {
   const [shown] = reading.shown;
   if (shown === undefined || reading.rows !== null) return null;
-  const { explain: _explained, ...rest } = reading;
-  return {
-    ...rest,
-    shown: [{ ...shown, transform: null }],
-    by: [],
-    when: null,
-    against: null,
-    ahead: null,
-    rank: null,
-    order: null,
-    view: null,
-  };
+  return { ...bare(reading), shown: [{ ...shown, transform: null }], by: [], when: null };
 }
 
 /** @returns sentences; where nothing can be told, why */
@@ -40,14 +29,15 @@ export async function sinceThen(
     const missing = missingFrom(reading, ready.model);
     const [shown] = reading.shown;
     if (missing !== null || shown === undefined) return [missing ?? 'It has no figure.'];
-    const { calendar, naming } = ready;
+    const { calendar, naming, sight } = ready;
+    const asked = sight.reading(reading);
     const figure = capitalised(calculationWords(naming, shown.calculation));
     const stretches = stretchesSince(from, calendar.lastData ?? calendar.asOf);
     if (stretches === null) return [`${figure}: no data have come since ${dayWords(from)}.`];
     const figures = (stretch: Stretch) =>
       answering.figures(
         {
-          ...reading,
+          ...asked,
           when: { period: { kind: 'days', ...stretch }, ...(role === undefined ? {} : { role }) },
         },
         ready,

@@ -6,9 +6,9 @@ import { ModelAtFault, ModelGone } from '../asking/model-fault';
 import { findingsOfModel } from '../asking/explaining/model-findings';
 import { likeOf, withinBoard } from '../asking/explaining/within-board';
 import type { Block, Message } from '../outlets/outlet';
-import { isAnswer, tilesOf } from '../store/boards';
+import { historyOf, isAnswer, tilesOf } from '../store/boards';
 import { openDecisionsOf } from '../store/decisions';
-import { digestOf, doneByOthers, followedBoards } from '../store/digests';
+import { digestOf, followedBoards } from '../store/digests';
 import { marksOf } from '../store/finding-marks';
 import type { OutboxRow } from '../store/outbox';
 import type { Person } from '../store/people';
@@ -26,7 +26,7 @@ interface Found extends ModelFinding {
   readonly rank: number;
 }
 
-/** With what it tells: it is not told again. */
+/** With what is known to its reader from then on. */
 export interface DigestMessage extends Message {
   readonly told: ToldOfDigest;
 }
@@ -43,11 +43,12 @@ export async function digestMessage(
   const text = await library.textFor(reader);
   const followed = await followedBoards(store, reader.id);
   const boards = followed.map(({ board }) => board);
-  const found = await newFindings(boards, digest.told.findings, reader, composing);
+  const all = await findingsOf(boards, reader, composing);
+  const found = newAmong(all, new Set(digest.told.findings)).slice(0, MOST_FINDINGS);
   const changes: string[] = [];
   for (const { board, seen } of followed) {
     const after = Math.max(seen, digest.told.boards[board.id] ?? 0);
-    const done = await doneByOthers(store, board.id, reader.id, after);
+    const done = (await historyOf(store, board.id, { after })).filter(({ byId }) => byId !== reader.id);
     if (done.length === 0) continue;
     const told = done.slice(0, MOST_CHANGES).map(({ by, what }) => `${by} ${text(what)}`);
     changes.push(
@@ -55,7 +56,11 @@ export async function digestMessage(
     );
   }
   const due = (await openDecisionsOf(store, reader.id)).filter(
-    ({ decision }) => decision.whoId === reader.id && decision.due !== null && decision.due <= today,
+    ({ decision }) =>
+      decision.whoId === reader.id &&
+      decision.due !== null &&
+      decision.due <= today &&
+      !digest.told.due.includes(decision.commentId),
   );
   if (found.length === 0 && changes.length === 0 && due.length === 0)
     return { state: 'nothing', said: 'Nothing is new among what they follow.' };
@@ -83,7 +88,9 @@ export async function digestMessage(
     type: 'zud.digest',
     data: { findings: found.map(({ title }) => title), changes },
     told: {
-      findings: found.map(({ id }) => id),
+      // what is there today is not new tomorrow, though it was not among the first
+      findings: all.map(({ id }) => id),
+      due: due.map(({ decision }) => decision.commentId),
       boards: Object.fromEntries(boards.map(({ id, version }) => [id, version])),
     },
   };
@@ -97,16 +104,19 @@ const part = (title: string, items: readonly string[]): readonly Block[] =>
         { kind: 'list', items },
       ];
 
-/** Of all boards the best first, as each ranks its own; what was told before, or is not to be told, is left out. */
-async function newFindings(
-  boards: readonly Board[],
-  before: readonly string[],
-  reader: Person,
-  composing: Composing,
-): Promise<readonly Found[]> {
+/** Those that are not known yet, each once, of all boards the best first, as each ranks its own. */
+export function newAmong<One extends { readonly id: string; readonly rank: number }>(
+  found: readonly One[],
+  known: ReadonlySet<string>,
+): readonly One[] {
+  const once = new Map(found.map((one) => [one.id, one]));
+  return [...once.values()].filter(({ id }) => !known.has(id)).sort((a, b) => a.rank - b.rank);
+}
+
+/** What is to be found on boards, without what its reader does not want to be told. */
+async function findingsOf(boards: readonly Board[], reader: Person, composing: Composing): Promise<readonly Found[]> {
   const { store, library, answering, timeLimit } = composing;
   const options = { signal: null, limits: { time: timeLimit }, person: reader.id };
-  const known = new Set(before);
   const all: Found[] = [];
   for (const board of boards) {
     const models = new Set(
@@ -123,14 +133,13 @@ async function newFindings(
           answering.looks(ready, options),
         );
         findings.forEach((one, rank) => {
-          if (known.has(one.id) || marks.get(one.id) === 'hidden' || marks.get(likeOf(one)) === 'less') return;
-          known.add(one.id);
-          all.push({ ...one, board: board.title, rank });
+          if (marks.get(one.id) !== 'hidden' && marks.get(likeOf(one)) !== 'less')
+            all.push({ ...one, board: board.title, rank });
         });
       } catch (error) {
         if (!(error instanceof ModelAtFault || error instanceof ModelGone)) throw error;
       }
     }
   }
-  return all.sort((a, b) => a.rank - b.rank).slice(0, MOST_FINDINGS);
+  return all;
 }

@@ -72,6 +72,22 @@ test('what changed and what is unusual is told once, by the rights of whoever fo
   expect((await bea<DigestView>('GET', '/digest')).body.at).toBeNull();
 });
 
+test('a decision that is due is told on its day, and not each day after', async () => {
+  const id = (await bea<{ person: { id: string } }>('GET', '/session')).body.person.id;
+  await bea('PUT', '/digest', { at: '07:00', zone: 'UTC' });
+  const due = new Date(now.getTime() + 2 * 86_400_000).toISOString().slice(0, 10);
+  await world.ada('POST', `/boards/${board}/decisions`, { text: 'Look at the brakes', who: id, due });
+  const before = world.mailTo('Bea').length;
+  const told = () =>
+    world
+      .mailTo('Bea')
+      .slice(before)
+      .map(({ mail }) => /Look at the brakes/.test(mail.text ?? ''));
+  for (let days = 0; days < 4; days += 1) await nextDay();
+  expect(told().filter((one) => one)).toHaveLength(1);
+  await bea('DELETE', '/digest');
+});
+
 test('the news of a board as a feed that another program reads; withdrawn, and without the right, it is gone', async () => {
   const made = await bea<{ address: string }>('POST', `/boards/${board}/feeds`);
   expect(made.status).toBe(201);

@@ -2,7 +2,7 @@
 import type { KeptFigureView } from '@zud/core/contract/kept-figures';
 import { formatPoints, formatSize, formatValue } from '@zud/core/format/format';
 import { missingFrom } from '@zud/core/reading/references';
-import type { Reading } from '@zud/core/reading/schema';
+import { bare, type Reading } from '@zud/core/reading/schema';
 import { calculationWords, capitalised, unitWords } from '@zud/core/reading/words';
 import { addGrains, endOf, startOf, startsBetween, type Grain } from '@zud/core/time/grain';
 import type { AskOptions, Answering } from '../asking/answering';
@@ -67,19 +67,13 @@ export async function keptFigureView(
   try {
     const figures = await answering.figures(
       {
-        ...reading,
+        ...bare(reading),
         shown: [{ ...shown, transform: null }],
         by: [{ kind: 'time', grain, ...(role === undefined ? {} : { role }) }],
         when: {
           period: { kind: 'days', from, to: endOf(grain, whole, calendar.weekStart) },
           ...(role === undefined ? {} : { role }),
         },
-        against: null,
-        ahead: null,
-        rank: null,
-        order: null,
-        rows: null,
-        view: null,
       },
       ready,
       options,

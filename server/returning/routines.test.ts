@@ -109,6 +109,9 @@ test('by a schedule and on data it runs by itself, once each; paused it does not
   await world.ada('PATCH', `/routines/${routine.id}`, { look: schedule });
   await world.setClock('2027-03-08T07:00:00Z');
   await until(async () => (await get(routine.id)).runs.some(ended), 20_000);
+  // nobody ran it by hand, and so it says
+  const [first] = (await get(routine.id)).runs;
+  expect((await editionOf(routine, first?.edition ?? null)).by).toBeNull();
   await world.setClock('2027-03-08T08:00:00Z');
   expect((await get(routine.id)).runs).toHaveLength(1);
   await world.ada('PATCH', `/routines/${routine.id}`, { look: 'data' });

@@ -4,7 +4,7 @@ import { ModelAtFault, ModelGone } from '../asking/model-fault';
 import type { Reader } from '../asking/reader';
 import { setPages } from '../store/briefings';
 import { personById } from '../store/people';
-import { beginRun, endRun, noteSteps, routineById } from '../store/routines';
+import { beginRun, endRun, isByHand, noteSteps, routineById } from '../store/routines';
 import { makeEdition } from './editions';
 import type { Looking } from './looking';
 import { pagesOfRoutine, RunStopped } from './routine-pages';
@@ -37,10 +37,15 @@ export async function runRoutine(
       return null;
     }
     await setPages(store, routine.briefingId, pages);
-    const edition = await makeEdition(routine.briefingId, `routine ${runId}`, owner.id, looking);
+    const edition = await makeEdition(routine.briefingId, `routine ${runId}`, isByHand(run) ? owner.id : null, looking);
     await endRun(store, runId, {
       state: 'done',
-      said: failed === 0 ? null : `${failed} of ${ran.length} steps came to nothing.`,
+      said:
+        edition === null
+          ? 'Its briefing is paused, so nothing goes out.'
+          : failed === 0
+            ? null
+            : `${failed} of ${ran.length} steps came to nothing.`,
       ...(edition === null ? {} : { edition }),
     });
     return edition;

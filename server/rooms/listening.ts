@@ -1,5 +1,6 @@
 /** What Zud does with what it hears in a room: asked by its name, or by a reply to what it said, it answers by the rights of whoever asks. */
 import type { Logger } from 'pino';
+import { starters } from '@zud/core/language/starters';
 import { addressed, asksForHelp, asksWhatHappened, onlyThanks } from '@zud/core/rooms/hearing';
 import { Problem } from '@zud/core/contract/problem';
 import type { Asking } from '../asking/steps';
@@ -9,8 +10,7 @@ import { Busy } from '../engines/fair-queue';
 import { Stopped, TimeLimitReached } from '../engines/engine';
 import type { Clock } from '../jobs/clock';
 import type { Store } from '../store/database';
-import { boardFor } from '../store/board-rights';
-import { createInquiry, deleteInquiry, inquiryFor, stepsOf, type Inquiry } from '../store/inquiries';
+import { createInquiry, deleteInquiry, deleteStep, inquiryFor, stepsOf, type Inquiry } from '../store/inquiries';
 import { personById, type Person } from '../store/people';
 import {
   keepTurn,
@@ -21,14 +21,13 @@ import {
   personAt,
   roomsThere,
   turnBefore,
-  whileAway,
   type Room,
   type RoomTurn,
-  type WhileAway,
 } from '../store/rooms';
 import type { Workers } from '../work/workers';
 import type { Heard, RoomConnection, ToSay } from './connection';
-import { answerWords, awayWords, HELP, pictureOf } from './words';
+import { whileAway } from './summary';
+import { answerWords, awayWords, helpWords, pictureOf } from './words';
 
 export interface Listening {
   readonly store: Store;
@@ -40,9 +39,6 @@ export interface Listening {
   readonly timeLimit: number;
   home(): string;
 }
-
-/** Milliseconds back that are summed up, where it is not known since when somebody was away. */
-const A_DAY = 86_400_000;
 
 /** Answers what is to Zud; says nothing to what is not. @param earlier ends when all that was heard before is answered */
 export async function answerHeard(
@@ -63,7 +59,7 @@ export async function answerHeard(
   }
   const toZud = before !== null && heard.replyTo !== null && [before.saidId, before.pictureId].includes(heard.replyTo);
   const words = addressed(heard.text) ?? (toZud ? heard.text.trim() : null);
-  if (words === null || (onlyThanks(words) && words !== '')) return;
+  if (words === null || onlyThanks(words)) return;
   const say = (text: string, more: Partial<ToSay> = {}) =>
     connection.say(room.address, {
       key: `answer ${room.id} ${heard.id}`,
@@ -83,22 +79,12 @@ export async function answerHeard(
     return;
   }
   if (asksForHelp(words)) {
-    await say(HELP);
+    const ready = (await listening.library.viewer(room.modelId, person)).ready;
+    await say(helpWords(ready === null ? [] : starters(ready.names, ready.calendar)));
     return;
   }
   if (asksWhatHappened(words)) {
-    const away = await whileAway(
-      store,
-      room.id,
-      heard.from ?? '',
-      new Date(clock.now().getTime() - A_DAY),
-      async (boardId) =>
-        boardFor(store, boardId, person.id, 'see').then(
-          () => true,
-          () => false,
-        ),
-    );
-    await say(awayWords(await asSeenBy(person, away, room, listening)));
+    await say(awayWords(await whileAway(person, heard.from ?? '', room, clock.now(), listening)));
     return;
   }
   if (person.role === 'viewer') {
@@ -141,32 +127,6 @@ export async function answerHeard(
   }
 }
 
-/** What was answered with the rights of somebody who sees another part of the data is not told again. */
-async function asSeenBy(
-  person: Person,
-  away: WhileAway,
-  { modelId }: Room,
-  { store, library }: Listening,
-): Promise<WhileAway> {
-  const text = await library.textFor(person);
-  const accessOf = async (who: Person) => (await library.viewer(modelId, who)).access.key;
-  const own = await accessOf(person);
-  const alike = new Map<string, boolean>();
-  for (const { byId } of away.turns) {
-    if (alike.has(byId)) continue;
-    const asker = await personById(store, byId);
-    alike.set(byId, asker !== null && (await accessOf(asker)) === own);
-  }
-  return {
-    ...away,
-    turns: away.turns.map((turn) => ({
-      ...turn,
-      asked: text(turn.asked),
-      said: alike.get(turn.byId) === true ? turn.said : null,
-    })),
-  };
-}
-
 const isOf = (turn: RoomTurn | null, id: string): boolean =>
   turn !== null && [turn.askedId, turn.saidId, turn.pictureId].includes(id);
 
@@ -197,7 +157,11 @@ async function ask(
   const recent = await lastTurnOf(store, room.id, person.id, new Date(clock.now().getTime() - FOLLOWS));
   if (recent === null) return { step, inquiry, leansOn: null };
   const after = await askAfter(words, room, recent, person, listening);
-  if (after.step.outcome !== 'answered') return { step, inquiry, leansOn: null };
+  if (after.step.outcome !== 'answered') {
+    // it was tried, and is no step of that trail
+    if (after.made) await deleteStep(store, after.inquiry.id, after.step.id);
+    return { step, inquiry, leansOn: null };
+  }
   await deleteInquiry(store, inquiry.id);
   return { ...after, leansOn: recent };
 }
@@ -209,14 +173,14 @@ async function askAfter(
   turn: RoomTurn,
   person: Person,
   listening: Listening,
-): Promise<{ readonly step: StepView; readonly inquiry: Inquiry }> {
+): Promise<{ readonly step: StepView; readonly made: boolean; readonly inquiry: Inquiry }> {
   const { store, asking } = listening;
   const options = optionsOf(person, listening);
   const text = { kind: 'text', text: words } as const;
   const inquiryOf = async (id: string) => (await inquiryFor(store, id, person.id, 'ask')).inquiry;
   if (turn.personId === person.id) {
     const inquiry = await inquiryOf(turn.inquiryId);
-    return { inquiry, step: (await asking.ask(inquiry, person, text, turn.stepId, options)).step };
+    return { inquiry, ...(await asking.ask(inquiry, person, text, turn.stepId, options)) };
   }
   const own = await ownTurn(store, room.id, turn.thread, person.id);
   const inquiry =
@@ -232,7 +196,7 @@ async function askAfter(
           own?.stepId ?? null,
           options,
         );
-  return { inquiry, step: (await asking.ask(inquiry, person, text, taken?.step.id ?? null, options)).step };
+  return { inquiry, ...(await asking.ask(inquiry, person, text, taken?.step.id ?? null, options)) };
 }
 
 const optionsOf = (person: Person, { timeLimit }: Listening) => ({

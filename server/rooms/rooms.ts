@@ -83,8 +83,7 @@ export class Rooms {
     }
     this.holder = client;
     client.once('error', () => {
-      this.holder = null;
-      client.release(true);
+      if (this.holder === client) this.letGo();
     });
   }
 

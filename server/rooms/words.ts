@@ -1,11 +1,14 @@
 /** What Zud says in rooms, as plain text. */
 import { dayWords, listWords } from '@zud/core/reading/words';
 import type { StepView } from '../asking/step-view';
-import type { WhileAway } from '../store/rooms';
+import type { WhileAway } from './summary';
 import type { Workers } from '../work/workers';
 
-export const HELP =
-  'Ask me by my name, in your own words: “Zud: passengers by coast last month”. Reply to my answer to go on: “and by route”. “Zud, what happened while I was away?” sums up what was asked here.';
+/** @param examples questions that can be asked of the room's model */
+export function helpWords([example]: readonly string[]): string {
+  const how = example === undefined ? '' : `: “Zud: ${example}”`;
+  return `Ask me by my name, in your own words${how}. Reply to my answer to go on from it. “Zud, what happened while I was away?” sums up what was asked here.`;
+}
 
 /** Notes that go along with an answer, and choices that are listed. */
 const MOST_NOTES = 2;
@@ -58,8 +61,8 @@ export function awayWords({ since, turns, decisions }: WhileAway): string {
           `· ${by} asked “${asked}”${said === null ? ' (ask it to see your part)' : `: ${said}`}`,
       ),
     ...decisions.map(
-      ({ text, by, who, due }) =>
-        `· Decided by ${by}: ${text}${who === null ? '' : ` (${who}${due === null ? '' : `, by ${dayWords(due)}`})`}`,
+      ({ comment, decision: { due }, by, who }) =>
+        `· Decided by ${by}: ${comment.text}${who === null ? '' : ` (${who}${due === null ? '' : `, by ${dayWords(due)}`})`}`,
     ),
   ].join('\n');
 }

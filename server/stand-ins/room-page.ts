@@ -114,7 +114,7 @@ const pageOf = (
 <form id="say" style="display:grid;gap:8px;position:sticky;bottom:0;background:inherit;padding:12px 0">
 <p id="reply" hidden></p>
 <div><label for="as">As</label> <select id="as">${nicks.map((nick) => `<option>${escaped(nick)}</option>`).join('')}</select></div>
-<label>Say <input id="text" autocomplete="off" style="width:100%;font:inherit;padding:8px" placeholder="Zud: passengers by coast last month"></label>
+<label>Say <input id="text" autocomplete="off" style="width:100%;font:inherit;padding:8px" placeholder="Zud: …"></label>
 <button style="font:inherit;padding:6px 14px;justify-self:start">Say it</button>
 </form><script src="/room.js"></script>`;
 

@@ -1,7 +1,7 @@
 /** Boards, their tiles, shares and refinements. Every change counts the board's version up and is told to all servers. */
 import { GRID_COLUMNS, type TilePlace } from '@zud/core/contract/boards';
 import { arranged, settled, type Placed } from '@zud/core/board/arrange';
-import { and, asc, desc, eq, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, lte, sql } from 'drizzle-orm';
 import type { Reading } from '@zud/core/reading/schema';
 import { notFound, Problem } from '@zud/core/contract/problem';
 import { readingOf } from './reading-columns';
@@ -302,13 +302,29 @@ export async function deleteBoard(store: Store, boardId: string, personId: strin
   });
 }
 
-/** The changes of a board, the latest first. */
-export async function historyOf(store: Store, boardId: string) {
+/** The changes of a board, the latest first; after a version and up to another, where these are named. */
+export async function historyOf(
+  store: Store,
+  boardId: string,
+  { after = 0, upTo }: { readonly after?: number; readonly upTo?: number } = {},
+) {
   return store
-    .select({ version: boardVersions.version, at: boardVersions.at, what: boardVersions.what, by: people.name })
+    .select({
+      version: boardVersions.version,
+      at: boardVersions.at,
+      what: boardVersions.what,
+      by: people.name,
+      byId: people.id,
+    })
     .from(boardVersions)
     .innerJoin(people, eq(people.id, boardVersions.personId))
-    .where(eq(boardVersions.boardId, boardId))
+    .where(
+      and(
+        eq(boardVersions.boardId, boardId),
+        gt(boardVersions.version, after),
+        upTo === undefined ? undefined : lte(boardVersions.version, upTo),
+      ),
+    )
     .orderBy(desc(boardVersions.version));
 }
 

@@ -1,12 +1,12 @@
 /** What was decided on boards: comments with who does it, by when, and what became of it. */
 import { alias } from 'drizzle-orm/pg-core';
-import { and, asc, desc, eq, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, or, sql } from 'drizzle-orm';
 import type { DecisionState, Followed } from '@zud/core/contract/decisions';
 import { notFound } from '@zud/core/contract/problem';
 import { tellComment } from './board-changes';
 import { mayBeSeenBy } from './board-rights';
 import type { Store } from './database';
-import { audit, boards, comments, decisions, people } from './schema';
+import { audit, boards, comments, decisions, people, roomBoards } from './schema';
 
 const who = alias(people, 'who');
 
@@ -46,6 +46,20 @@ export async function openDecisionsOf(store: Store, personId: string): Promise<D
     )
     .orderBy(sql`${decisions.due} asc nulls last`, asc(comments.createdAt))
     .limit(40);
+}
+
+/** Those of the boards that a room is told of, which a person may see: made since, or still open. */
+export async function decisionsOfRoom(
+  store: Store,
+  roomId: string,
+  personId: string,
+  since: Date,
+): Promise<DecisionRow[]> {
+  return rowsOf(store)
+    .innerJoin(roomBoards, and(eq(roomBoards.boardId, comments.boardId), eq(roomBoards.roomId, roomId)))
+    .where(and(or(gte(comments.createdAt, since), eq(decisions.state, 'open')), mayBeSeenBy(personId)))
+    .orderBy(asc(comments.createdAt))
+    .limit(20);
 }
 
 /** @throws Problem 404 */

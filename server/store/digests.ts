@@ -1,12 +1,12 @@
 /** Who wants one mail a day, and what they were told; addresses of feeds. */
 import { createHash, randomBytes } from 'node:crypto';
-import { and, desc, eq, gt, isNull, lte, ne } from 'drizzle-orm';
+import { and, eq, isNull, lte } from 'drizzle-orm';
 import type { ToldOfDigest } from '@zud/core/contract/digest';
 import { nextAfter, type Schedule } from '@zud/core/schedule/schedule';
 import { mayBeSeenBy } from './board-rights';
 import type { Store } from './database';
 import { putOut } from './outbox';
-import { boards, boardVersions, digests, feeds, follows, people } from './schema';
+import { boards, digests, feeds, follows, people } from './schema';
 
 /** Digests that are put out in one round, and findings that are remembered as told. */
 const MOST = 200;
@@ -22,7 +22,7 @@ export async function wantDigest(store: Store, personId: string, schedule: Sched
   const set = { schedule, nextAt: nextAfter(schedule, now) };
   await store
     .insert(digests)
-    .values({ personId, ...set, told: { findings: [], boards: {} } })
+    .values({ personId, ...set, told: { findings: [], due: [], boards: {} } })
     .onConflictDoUpdate({ target: digests.personId, set });
 }
 
@@ -68,7 +68,7 @@ export async function putOutDigests(store: Store, now: Date): Promise<void> {
 export async function noteDigest(
   kept: Pick<Store, 'update' | 'select'>,
   personId: string,
-  { findings, boards: versions }: ToldOfDigest,
+  { findings, due, boards: versions }: ToldOfDigest,
 ): Promise<void> {
   const [before] = await kept.select().from(digests).where(eq(digests.personId, personId)).for('update');
   if (before === undefined) return;
@@ -77,6 +77,7 @@ export async function noteDigest(
     .set({
       told: {
         findings: [...findings, ...before.told.findings].slice(0, REMEMBERED),
+        due: [...due, ...before.told.due].slice(0, REMEMBERED),
         boards: { ...before.told.boards, ...versions },
       },
     })
@@ -91,19 +92,6 @@ export async function followedBoards(store: Store, personId: string) {
     .innerJoin(boards, eq(boards.id, follows.boardId))
     .where(and(eq(follows.personId, personId), mayBeSeenBy(personId)))
     .orderBy(boards.title);
-}
-
-/** What others did to a board after one of its versions, the latest first. */
-export async function doneByOthers(store: Store, boardId: string, personId: string, after: number) {
-  return store
-    .select({ by: people.name, what: boardVersions.what })
-    .from(boardVersions)
-    .innerJoin(people, eq(people.id, boardVersions.personId))
-    .where(
-      and(eq(boardVersions.boardId, boardId), gt(boardVersions.version, after), ne(boardVersions.personId, personId)),
-    )
-    .orderBy(desc(boardVersions.version))
-    .limit(50);
 }
 
 const hashed = (token: string): string => createHash('sha256').update(token).digest('hex');
@@ -134,15 +122,4 @@ export async function feedsOf(store: Store, boardId: string, personId: string): 
 
 export async function withdrawFeeds(store: Store, boardId: string, personId: string): Promise<void> {
   await store.delete(feeds).where(ownFeeds(boardId, personId));
-}
-
-/** The news of a board, the latest first. */
-export async function newsOfBoard(store: Store, boardId: string, most: number) {
-  return store
-    .select({ by: people.name, what: boardVersions.what, version: boardVersions.version, at: boardVersions.at })
-    .from(boardVersions)
-    .innerJoin(people, eq(people.id, boardVersions.personId))
-    .where(eq(boardVersions.boardId, boardId))
-    .orderBy(desc(boardVersions.version))
-    .limit(most);
 }

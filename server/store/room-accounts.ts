@@ -4,8 +4,9 @@ import { and, asc, eq, sql } from 'drizzle-orm';
 import type { Store } from './database';
 import { audit, roomAccounts, roomLinks } from './schema';
 
-/** Milliseconds that a code holds, and how often it may be tried. */
+/** Milliseconds that a code holds, that the next has to wait, and how often one may be tried. */
 const HOLDS = 900_000;
+const A_MOMENT = 20_000;
 const TRIES = 5;
 
 const hashed = (code: string): string => createHash('sha256').update(code).digest('hex');
@@ -24,15 +25,27 @@ export async function askedAddress(store: Store, personId: string, now: Date): P
   return row === undefined || row.expiresAt < now || row.tries >= TRIES ? null : row.address;
 }
 
-/** @returns the code, which is to go to the address and nowhere else */
-export async function beginLink(store: Store, personId: string, address: string, now: Date): Promise<string> {
-  const code = String(randomInt(0, 1_000_000)).padStart(6, '0');
+export const newCode = (): string => String(randomInt(0, 1_000_000)).padStart(6, '0');
+
+/** Was a code sent for somebody a moment ago? So nobody is written to over and over. */
+export async function codeJustSent(store: Store, personId: string, now: Date): Promise<boolean> {
+  const [row] = await store.select().from(roomLinks).where(eq(roomLinks.personId, personId));
+  return row !== undefined && row.expiresAt.getTime() - HOLDS + A_MOMENT > now.getTime();
+}
+
+/** From now on the code is awaited that went to an address, and to nowhere else. */
+export async function awaitCode(
+  store: Store,
+  personId: string,
+  address: string,
+  code: string,
+  now: Date,
+): Promise<void> {
   const set = { address, codeHash: hashed(code), tries: 0, expiresAt: new Date(now.getTime() + HOLDS) };
   await store
     .insert(roomLinks)
     .values({ personId, ...set })
     .onConflictDoUpdate({ target: roomLinks.personId, set });
-  return code;
 }
 
 /** @returns the address; `wrong` where the code is not it, `none` where none is awaited any more */

@@ -1,20 +1,11 @@
 /** Rooms, whose addresses in them are whose, what Zud was asked there, and the boards they are told of. */
-import { and, asc, desc, eq, gt, gte, isNull, lt, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, gte, isNull, lt, or, sql, type SQL } from 'drizzle-orm';
 import type { Store } from './database';
 import { putOut } from './outbox';
-import {
-  audit,
-  boards,
-  boardVersions,
-  comments,
-  decisions,
-  people,
-  roomAccounts,
-  roomBoards,
-  rooms,
-  roomSeen,
-  roomTurns,
-} from './schema';
+import { audit, boards, people, roomAccounts, roomBoards, rooms, roomSeen, roomTurns } from './schema';
+
+/** Turns that are summed up at most. */
+const MOST_TURNS = 50;
 
 export type Room = typeof rooms.$inferSelect;
 export type RoomTurn = typeof roomTurns.$inferSelect;
@@ -63,69 +54,43 @@ export async function personAt(store: Store, address: string): Promise<string | 
   return row?.id ?? null;
 }
 
+/** The latest turn of a room of which something holds. */
+async function latestTurn(store: Store, roomId: string, holds: SQL | undefined): Promise<RoomTurn | null> {
+  const [row] = await store
+    .select()
+    .from(roomTurns)
+    .where(and(eq(roomTurns.roomId, roomId), holds))
+    .orderBy(desc(roomTurns.at))
+    .limit(1);
+  return row ?? null;
+}
+
 /** The turn that a message belongs to: the one it replies to, else the last of its thread. */
 export async function turnBefore(
   store: Store,
   roomId: string,
   { replyTo, thread }: { readonly replyTo: string | null; readonly thread: string | null },
 ): Promise<RoomTurn | null> {
-  const of = async (thread: string) =>
-    (
-      await store
-        .select()
-        .from(roomTurns)
-        .where(and(eq(roomTurns.roomId, roomId), eq(roomTurns.thread, thread)))
-        .orderBy(desc(roomTurns.at))
-        .limit(1)
-    )[0] ?? null;
-  if (replyTo !== null) {
-    const [replied] = await store
-      .select()
-      .from(roomTurns)
-      .where(
-        and(
-          eq(roomTurns.roomId, roomId),
+  const replied =
+    replyTo === null
+      ? null
+      : await latestTurn(
+          store,
+          roomId,
           or(eq(roomTurns.saidId, replyTo), eq(roomTurns.pictureId, replyTo), eq(roomTurns.askedId, replyTo)),
-        ),
-      );
-    if (replied !== undefined) return replied;
-  }
-  return thread === null ? null : of(thread);
+        );
+  return replied ?? (thread === null ? null : latestTurn(store, roomId, eq(roomTurns.thread, thread)));
 }
 
 /** What a person asked last in a room, not long ago. */
-export async function lastTurnOf(
-  store: Store,
-  roomId: string,
-  personId: string,
-  since: Date,
-): Promise<RoomTurn | null> {
-  const [row] = await store
-    .select()
-    .from(roomTurns)
-    .where(and(eq(roomTurns.roomId, roomId), eq(roomTurns.personId, personId), gte(roomTurns.at, since)))
-    .orderBy(desc(roomTurns.at))
-    .limit(1);
-  return row ?? null;
-}
+export const lastTurnOf = (store: Store, roomId: string, personId: string, since: Date): Promise<RoomTurn | null> =>
+  latestTurn(store, roomId, and(eq(roomTurns.personId, personId), gte(roomTurns.at, since)));
 
 /** Where a person stood last in a thread. */
-export async function ownTurn(
-  store: Store,
-  roomId: string,
-  thread: string,
-  personId: string,
-): Promise<RoomTurn | null> {
-  const [row] = await store
-    .select()
-    .from(roomTurns)
-    .where(and(eq(roomTurns.roomId, roomId), eq(roomTurns.thread, thread), eq(roomTurns.personId, personId)))
-    .orderBy(desc(roomTurns.at))
-    .limit(1);
-  return row ?? null;
-}
+export const ownTurn = (store: Store, roomId: string, thread: string, personId: string): Promise<RoomTurn | null> =>
+  latestTurn(store, roomId, and(eq(roomTurns.thread, thread), eq(roomTurns.personId, personId)));
 
-/** @returns false where the same message was answered already */
+/** @returns its id; null where the same message was answered already */
 export async function keepTurn(store: Store, turn: typeof roomTurns.$inferInsert): Promise<string | null> {
   const [row] = await store.insert(roomTurns).values(turn).onConflictDoNothing().returning({ id: roomTurns.id });
   return row?.id ?? null;
@@ -156,67 +121,24 @@ export async function noteSeen(
     });
 }
 
-export interface WhileAway {
-  readonly since: Date;
-  readonly turns: readonly {
-    readonly by: string;
-    readonly byId: string;
-    readonly asked: string;
-    /** Null: it was said with the rights of somebody who sees another part of the data. */
-    readonly said: string | null;
-  }[];
-  /** Made on boards that the room is told of. */
-  readonly decisions: readonly {
-    readonly text: string;
-    readonly by: string;
-    readonly who: string | null;
-    readonly due: string | null;
-  }[];
-}
-
-/** What was asked and decided since somebody left. @param otherwise since when, where it is not known. @param board which of the room's boards they may see */
-export async function whileAway(
-  store: Store,
-  roomId: string,
-  address: string,
-  otherwise: Date,
-  mayBoard: (boardId: string) => Promise<boolean>,
-): Promise<WhileAway> {
+/** Since when somebody was away from a room before they came back; null where it is not known. */
+export async function awaySince(store: Store, roomId: string, address: string): Promise<Date | null> {
   const [seen] = await store
-    .select()
+    .select({ awayFrom: roomSeen.awayFrom })
     .from(roomSeen)
     .where(and(eq(roomSeen.roomId, roomId), eq(roomSeen.address, address)));
-  const since = seen?.awayFrom ?? otherwise;
-  const turns = await store
+  return seen?.awayFrom ?? null;
+}
+
+/** What was asked in a room since, and what was said to it. */
+export async function turnsSince(store: Store, roomId: string, since: Date) {
+  return store
     .select({ by: people.name, byId: people.id, asked: roomTurns.asked, said: roomTurns.said })
     .from(roomTurns)
     .innerJoin(people, eq(people.id, roomTurns.personId))
     .where(and(eq(roomTurns.roomId, roomId), gte(roomTurns.at, since)))
     .orderBy(asc(roomTurns.at))
-    .limit(50);
-  const made = await store
-    .select({
-      board: comments.boardId,
-      text: comments.text,
-      by: people.name,
-      whoId: decisions.whoId,
-      due: decisions.due,
-    })
-    .from(decisions)
-    .innerJoin(comments, eq(comments.id, decisions.commentId))
-    .innerJoin(people, eq(people.id, comments.personId))
-    .innerJoin(roomBoards, and(eq(roomBoards.boardId, comments.boardId), eq(roomBoards.roomId, roomId)))
-    .where(or(gte(comments.createdAt, since), eq(decisions.state, 'open')))
-    .orderBy(asc(comments.createdAt))
-    .limit(20);
-  const told: WhileAway['decisions'][number][] = [];
-  for (const { board, text, by, whoId, due } of made) {
-    if (!(await mayBoard(board))) continue;
-    const [who] =
-      whoId === null ? [] : await store.select({ name: people.name }).from(people).where(eq(people.id, whoId));
-    told.push({ text, by, who: who?.name ?? null, due });
-  }
-  return { since, turns, decisions: told };
+    .limit(MOST_TURNS);
 }
 
 /** Tells a room of a board from now on; what it is now is told at once. */
@@ -297,16 +219,4 @@ export async function tellChangedBoards(store: Store, quietSince: Date, now: Dat
     }
     return changed.length;
   });
-}
-
-/** What was done to a board between two of its versions. */
-export async function changesBetween(store: Store, boardId: string, from: number, to: number) {
-  return store
-    .select({ by: people.name, what: boardVersions.what })
-    .from(boardVersions)
-    .innerJoin(people, eq(people.id, boardVersions.personId))
-    .where(
-      and(eq(boardVersions.boardId, boardId), gt(boardVersions.version, from), sql`${boardVersions.version} <= ${to}`),
-    )
-    .orderBy(asc(boardVersions.version));
 }

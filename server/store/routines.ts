@@ -1,4 +1,5 @@
 /** Routines and their runs. */
+import { randomUUID } from 'node:crypto';
 import { and, desc, eq, inArray, lte, isNull } from 'drizzle-orm';
 import type { RanStep, RoutineBlank, RunState } from '@zud/core/contract/routines';
 import { notFound } from '@zud/core/contract/problem';
@@ -110,6 +111,11 @@ export async function addRun(
     .returning({ id: routineRuns.id });
   return row?.id ?? null;
 }
+
+/** What makes a run by hand, each its own. */
+export const runByHand = (): string => `${BY_HAND} ${randomUUID()}`;
+const BY_HAND = 'by hand';
+export const isByHand = ({ key }: Pick<RunRow, 'key'>): boolean => key.startsWith(BY_HAND);
 
 const UNDER_WAY: readonly RunState[] = ['waiting', 'running'];
 

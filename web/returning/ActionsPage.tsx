@@ -175,9 +175,9 @@ function Templates() {
     <Part aria-label="What can be done">
       <h2>What can be done</h2>
       <p>
-        Each names a program that an admin allowed, and what it is told. A blank is filled with words; names of the
-        answer stand in braces: {'{route}'}, {'{cancellation rate}'}; so do {'{summary}'}, {'{headline}'},{' '}
-        {'{question}'}, {'{me}'} and {'{today}'}.
+        Each names a program that an admin allowed, and what it is told. A blank is filled with words. In braces stands
+        the name of a level or a measure of the answer, or {'{summary}'}, {'{headline}'}, {'{question}'}, {'{me}'},{' '}
+        {'{today}'}.
       </p>
       {templates.isError ? <Failure error={templates.error} /> : null}
       {withdraw.isError ? <Failure error={withdraw.error} /> : null}
@@ -208,7 +208,7 @@ function Templates() {
               if (ready) make.mutate();
             }}
           >
-            <Field label="What it is called" value={name} onChange={setName} placeholder="Order an inspection" />
+            <Field label="What it is called" value={name} onChange={setName} placeholder="Ask for a check" />
             <label>
               Done by
               <select value={hookId ?? ''} onChange={(event) => setProgram(event.target.value)}>
@@ -225,19 +225,19 @@ function Templates() {
                   label="The program’s key"
                   value={blank.key}
                   onChange={(key) => change(index, { key })}
-                  placeholder="vessel"
+                  placeholder="what"
                 />
                 <Field
                   label="What people call it"
                   value={blank.label}
                   onChange={(label) => change(index, { label })}
-                  placeholder="Which vessel"
+                  placeholder="What to check"
                 />
                 <Field
                   label="Filled with"
                   value={blank.filled}
                   onChange={(filled) => change(index, { filled })}
-                  placeholder="{vessel}"
+                  placeholder="{summary}"
                 />
                 <label>
                   <input

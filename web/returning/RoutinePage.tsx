@@ -240,9 +240,7 @@ function Routine({ routine }: { routine: RoutineView }) {
         </section>
         <section>
           <h2>Blanks</h2>
-          {blanks.length === 0 && offered.length === 0 ? (
-            <p>None. A name in braces in a step, as {'{coast}'}, can be one.</p>
-          ) : null}
+          {blanks.length === 0 && offered.length === 0 ? <p>None. A name in braces in a step can be one.</p> : null}
           {blanks.map((blank, index) => (
             <div key={blank.name}>
               <Field
