@@ -83,6 +83,11 @@ function demoTemplate(scale: number): Promise<string> {
   });
 }
 
+/** A database of its own with the demo world, to start a server over more than once. @returns its URL */
+export async function newDemoDatabase(scale: number): Promise<string> {
+  return newDatabase(await demoTemplate(scale));
+}
+
 /** Whatever a test asks for, what comes back is as the contract says. @throws Error where it is not */
 function keepsContract(method: string, path: string, text: string): void {
   const [bare = ''] = path.split('?');
@@ -129,7 +134,7 @@ export async function startDemoServer(
   } = {},
 ): Promise<DemoServer> {
   const scale = options.scale ?? 0.1;
-  const databaseUrl = options.databaseUrl ?? (await newDatabase(await demoTemplate(scale)));
+  const databaseUrl = options.databaseUrl ?? (await newDemoDatabase(scale));
   const running = await startServer({
     databaseUrl,
     port: 0,

@@ -5,14 +5,13 @@ import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { asksForAlert } from '@zud/core/alerts/lead';
 import type { AlertView } from '@zud/core/contract/alerts';
-import { api } from '../app/api';
 import { Page } from '../app/Page';
 import { usePerson } from '../app/session';
 import { SERIF } from '../app/theme';
-import { Menu, PrimaryButton } from '../parts/controls';
+import { PrimaryButton } from '../parts/controls';
 import { ago, List, Title } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
-import { usualModel } from '../today/usual-model';
+import { ModelMenu, useModelChoice } from '../today/ModelChoice';
 import { returning } from './returning-api';
 
 export const Say = styled.form`
@@ -61,13 +60,10 @@ export function AlertsPage() {
   const person = usePerson();
   const navigate = useNavigate();
   const alerts = useQuery({ queryKey: ['alerts'], queryFn: returning.alerts });
-  const models = useQuery({ queryKey: ['models'], queryFn: api.models });
-  const inquiries = useQuery({ queryKey: ['inquiries'], queryFn: api.inquiries });
-  const [picked, setPicked] = useState<string | null>(null);
+  const choice = useModelChoice();
+  const { modelId } = choice;
   const [text, setText] = useState('');
-  const modelId = picked ?? usualModel(models.data ?? [], inquiries.data ?? []);
   const asks = person.role !== 'viewer';
-  const name = models.data?.find(({ id }) => id === modelId)?.name ?? '';
   return (
     <Page>
       <Title>Alerts</Title>
@@ -94,21 +90,7 @@ export function AlertsPage() {
             <PrimaryButton type="submit" isDisabled={text.trim() === ''}>
               Try it over the past
             </PrimaryButton>
-            {(models.data?.length ?? 0) > 1 ? (
-              <Menu
-                plain
-                label={`${name} ▾`}
-                ariaLabel="Choose a model"
-                entries={(models.data ?? []).map((one) => ({
-                  id: one.id,
-                  label: one.name,
-                  disabled: one.id === modelId,
-                }))}
-                onChoose={setPicked}
-              />
-            ) : (
-              name
-            )}
+            <ModelMenu choice={choice} />
             <span>Nothing is kept before you have seen when it would have told you.</span>
           </div>
         </Say>

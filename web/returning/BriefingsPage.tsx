@@ -3,13 +3,12 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { asksForBriefing } from '@zud/core/alerts/lead';
-import { api } from '../app/api';
 import { Page } from '../app/Page';
 import { usePerson } from '../app/session';
-import { Menu, PrimaryButton } from '../parts/controls';
+import { PrimaryButton } from '../parts/controls';
 import { ago, List, Title } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
-import { usualModel } from '../today/usual-model';
+import { ModelMenu, useModelChoice } from '../today/ModelChoice';
 import { Nothing, Say } from './AlertsPage';
 import { briefings, returning } from './returning-api';
 
@@ -19,16 +18,13 @@ export function BriefingsPage() {
   const client = useQueryClient();
   const all = useQuery({ queryKey: ['briefings'], queryFn: briefings.all });
   const routines = useQuery({ queryKey: ['routines'], queryFn: returning.routines, enabled: person.role !== 'viewer' });
-  const models = useQuery({ queryKey: ['models'], queryFn: api.models });
-  const inquiries = useQuery({ queryKey: ['inquiries'], queryFn: api.inquiries });
-  const [picked, setPicked] = useState<string | null>(null);
+  const choice = useModelChoice();
+  const { modelId } = choice;
   const [text, setText] = useState('');
-  const modelId = picked ?? usualModel(models.data ?? [], inquiries.data ?? []);
   /** Those that routines fill stand with these. */
   const filled = new Set((routines.data ?? []).map(({ briefingId }) => briefingId));
   const shown = (all.data ?? []).filter(({ id }) => !filled.has(id));
   const asks = person.role !== 'viewer';
-  const name = models.data?.find(({ id }) => id === modelId)?.name ?? '';
   const make = useMutation({
     mutationFn: (said: string) =>
       briefings.make({
@@ -62,21 +58,7 @@ export function BriefingsPage() {
             <PrimaryButton type="submit" isDisabled={text.trim() === '' || make.isPending}>
               Make it
             </PrimaryButton>
-            {(models.data?.length ?? 0) > 1 ? (
-              <Menu
-                plain
-                label={`${name} ▾`}
-                ariaLabel="Choose a model"
-                entries={(models.data ?? []).map((one) => ({
-                  id: one.id,
-                  label: one.name,
-                  disabled: one.id === modelId,
-                }))}
-                onChoose={setPicked}
-              />
-            ) : (
-              name
-            )}
+            <ModelMenu choice={choice} />
             <span>
               A board or a trail becomes one too: from its menu. Nothing is sent before its time, or before you run it.
             </span>

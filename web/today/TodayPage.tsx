@@ -1,6 +1,6 @@
 /** Today: the ask line large, suggestions from the model, boards and inquiries of late. */
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { api, type BoardSummary } from '../app/api';
@@ -9,7 +9,7 @@ import { Page } from '../app/Page';
 import { usePerson } from '../app/session';
 import { NARROW, SERIF } from '../app/theme';
 import { AskLine } from '../parts/AskLine';
-import { Menu, TextButton } from '../parts/controls';
+import { TextButton } from '../parts/controls';
 import { ago, List } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
 import { WorthALook } from '../findings/WorthALook';
@@ -19,7 +19,7 @@ import { ToldToday } from '../returning/ToldToday';
 import { useMakeBriefing } from '../returning/use-make-briefing';
 import { asksForAlert, asksForBriefing } from '@zud/core/alerts/lead';
 import { newAlertAddress } from '../returning/new-alert';
-import { usualModel } from './usual-model';
+import { ModelMenu, useModelChoice } from './ModelChoice';
 
 const Top = styled.section`
   padding: 34px 0 30px;
@@ -88,12 +88,10 @@ export function TodayPage() {
   const person = usePerson();
   const navigate = useNavigate();
   const { setDraft, setSide } = useInterface();
-  const models = useQuery({ queryKey: ['models'], queryFn: api.models });
-  const [picked, setPicked] = useState<string | null>(null);
   const [search] = useSearchParams();
   const inquiries = useQuery({ queryKey: ['inquiries'], queryFn: api.inquiries });
-  const modelId =
-    picked ?? search.get('model') ?? (inquiries.isPending ? null : usualModel(models.data ?? [], inquiries.data ?? []));
+  const choice = useModelChoice(search.get('model'));
+  const { models, modelId } = choice;
   const model = useQuery({
     queryKey: ['model', modelId],
     queryFn: () => api.model(modelId ?? ''),
@@ -162,19 +160,7 @@ export function TodayPage() {
                     : ask.mutate(text)
               }
             >
-              {(models.data?.length ?? 0) > 1 ? (
-                <Menu
-                  plain
-                  label="Model ▾"
-                  ariaLabel="Choose a model"
-                  entries={(models.data ?? []).map((one) => ({
-                    id: one.id,
-                    label: one.name,
-                    disabled: one.id === modelId,
-                  }))}
-                  onChoose={setPicked}
-                />
-              ) : null}
+              <ModelMenu choice={choice} label="Model ▾" />
             </AskLine>
             {brief.isError ? <Failure error={brief.error} /> : null}
             {ask.isPending ? <Loading what="Computing" onStop={() => running.current?.abort()} /> : null}

@@ -1,5 +1,5 @@
 import { tokenise } from '../tokens';
-import { formOf, match, mayMatch, passesOverName, type Situated } from './form';
+import { FormIndex, formOf, match, passesOverName, type Situated } from './form';
 
 const CLASSES = { put: ['put', 'throw in'] };
 const situated = (text: string, left = 10_000): Situated => {
@@ -63,10 +63,13 @@ test('a form is given up when its steps are used up', () => {
   expect(held('{a} x {b} y {c} z', 'q x q x q x q y q z', 5)).toBeNull();
 });
 
-test('a form that misses a word it needs is no candidate', () => {
-  const form = formOf('[please] (drop|remove) {x}', CLASSES);
-  expect(mayMatch(form, new Set(['drop', 'boxes']))).toBe(true);
-  expect(mayMatch(form, new Set(['please', 'boxes']))).toBe(false);
+test('among many forms those are found that the words of a text may meet, in their order', () => {
+  const lines = ['[please] (drop|remove) {x}', '{x} as {y}', '{x}', '(remove|hide) {x} now'];
+  const index = new FormIndex(lines.map((line) => ({ line, form: formOf(line, CLASSES) })));
+  const possible = (text: string) => index.possible(new Set(text.split(' '))).map(({ line }) => line);
+  expect(possible('remove boxes now')).toEqual([lines[0], lines[2], lines[3]]);
+  expect(possible('remove boxes')).toEqual([lines[0], lines[2]]);
+  expect(possible('please boxes')).toEqual([lines[2]]);
 });
 
 test('a form that is not well made, or names a class that there is not, is refused at once', () => {

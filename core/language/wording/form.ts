@@ -12,7 +12,13 @@ type Node =
   | { readonly kind: 'slot'; readonly name: string; readonly category: string | null }
   | { readonly kind: 'other' }
   | { readonly kind: 'sequence'; readonly parts: readonly Node[] }
-  | { readonly kind: 'choice'; readonly among: readonly Node[] };
+  | { readonly kind: 'choice'; readonly among: readonly Alternative[] };
+
+/** One way of a choice, and the words it may begin with; null where it may begin with anything, or be nothing. */
+interface Alternative {
+  readonly node: Node;
+  readonly begins: ReadonlySet<string> | null;
+}
 
 export interface Form {
   readonly node: Node;
@@ -40,7 +46,7 @@ export function formOf(text: string, classes: Classes): Form {
       at += 1;
       among.push(sequence());
     }
-    return { kind: 'choice', among };
+    return among.length === 1 ? (among[0] as Node) : choice(among);
   };
   const item = (): Node => {
     const lexeme = lexemes[at++] as string;
@@ -48,7 +54,7 @@ export function formOf(text: string, classes: Classes): Form {
       const inside = alternatives();
       if (lexemes[at++] !== (lexeme === '(' ? ')' : ']'))
         throw new SyntaxError(`Unbalanced brackets in the wording “${text}”.`);
-      return lexeme === '(' ? inside : { kind: 'choice', among: [inside, { kind: 'sequence', parts: [] }] };
+      return lexeme === '(' ? inside : choice([inside, { kind: 'sequence', parts: [] }]);
     }
     if (lexeme === '{-}') return { kind: 'other' };
     if (lexeme.startsWith('{')) {
@@ -59,7 +65,7 @@ export function formOf(text: string, classes: Classes): Form {
       const words = classes[lexeme.slice(1)];
       if (words === undefined) throw new SyntaxError(`There is no class ${lexeme} (in the wording “${text}”).`);
       // the longest first: “take out” before “take”
-      return { kind: 'choice', among: words.map(wordsOf).sort((a, b) => b.parts.length - a.parts.length) };
+      return choice(words.map(wordsOf).sort((a, b) => b.parts.length - a.parts.length));
     }
     return wordsOf(lexeme);
   };
@@ -68,6 +74,18 @@ export function formOf(text: string, classes: Classes): Form {
   const words = new Set<string>();
   collect(node, words);
   return { node, needs: needsOf(node), words };
+}
+
+const choice = (among: readonly Node[]): Node => ({
+  kind: 'choice',
+  among: among.map((node) => ({ node, begins: beginsWith(node) })),
+});
+
+function beginsWith(node: Node): ReadonlySet<string> | null {
+  if (node.kind === 'word') return new Set([node.word]);
+  if (node.kind === 'sequence') return node.parts[0] === undefined ? null : beginsWith(node.parts[0]);
+  if (node.kind !== 'choice' || node.among.some(({ begins }) => begins === null)) return null;
+  return new Set(node.among.flatMap(({ begins }) => [...(begins ?? [])]));
 }
 
 /** Words as they are when a question is cut into tokens: “m/m” is three. */
@@ -91,7 +109,7 @@ const withContractions = (text: string): string =>
 function collect(node: Node, words: Set<string>): void {
   if (node.kind === 'word') words.add(node.word);
   else if (node.kind === 'sequence') for (const part of node.parts) collect(part, words);
-  else if (node.kind === 'choice') for (const one of node.among) collect(one, words);
+  else if (node.kind === 'choice') for (const one of node.among) collect(one.node, words);
 }
 
 /** The words of which one begins each alternative that cannot be left out. */
@@ -99,7 +117,7 @@ function needsOf(node: Node): ReadonlySet<string>[] {
   if (node.kind === 'word') return [new Set([node.word])];
   if (node.kind === 'sequence') return node.parts.flatMap(needsOf);
   if (node.kind !== 'choice') return [];
-  const each = node.among.map(needsOf);
+  const each = node.among.map((one) => needsOf(one.node));
   return each.some((one) => one.length === 0) ? [] : [new Set(each.flatMap((one) => [...(one[0] ?? [])]))];
 }
 
@@ -140,30 +158,41 @@ const PASSED: ReadonlySet<string> = new Set(['the', 'a', 'an', 'our', 'my', 'you
 const passedOver = (token: Token | undefined): boolean =>
   token !== undefined && (token.kind === 'comma' || (token.kind === 'word' && PASSED.has(token.word)));
 
+/** Nodes that are still to be met. */
+interface Ahead {
+  readonly node: Node;
+  readonly then: Ahead | null;
+}
+
 /** The first way in which a form covers tokens from a start; all of them up to `end` where that is given. */
 export function match(form: Form, situated: Situated, start: number, end: number | null): Match | null {
   const { tokens } = situated;
   const limit = end ?? tokens.length;
   let taken = 0;
-  const walk = (nodes: readonly Node[], at: number, slots: ReadonlyMap<string, Span>, words: number): Match | null => {
+  const walk = (ahead: Ahead | null, at: number, slots: ReadonlyMap<string, Span>, words: number): Match | null => {
     taken += 1;
     situated.steps.left -= 1;
     if (taken > MOST_STEPS || situated.steps.left < 0) return null;
-    const [node, ...rest] = nodes;
-    if (node === undefined) {
+    if (ahead === null) {
       let last = at;
       if (end !== null) while (last < limit && passedOver(tokens[last])) last += 1;
       return end === null || last === limit ? { end: at, slots, words } : null;
     }
-    if (node.kind === 'sequence') return walk([...node.parts, ...rest], at, slots, words);
+    const { node, then: rest } = ahead;
+    const token = tokens[at];
+    if (node.kind === 'sequence') {
+      const parts = node.parts.reduceRight<Ahead | null>((then, part) => ({ node: part, then }), rest);
+      return walk(parts, at, slots, words);
+    }
     if (node.kind === 'choice') {
+      const passed = passedOver(token);
       for (const one of node.among) {
-        const found = walk([one, ...rest], at, slots, words);
+        if (one.begins !== null && !passed && (token === undefined || !one.begins.has(token.word))) continue;
+        const found = walk({ node: one.node, then: rest }, at, slots, words);
         if (found !== null) return found;
       }
       return null;
     }
-    const token = tokens[at];
     if (token === undefined || at >= limit) return null;
     if (node.kind === 'word') {
       if (token.word === node.word && token.kind !== 'quoted' && token.code !== true) {
@@ -194,9 +223,9 @@ export function match(form: Form, situated: Situated, start: number, end: number
         if (found !== null) return found;
       }
     }
-    return passedOver(token) ? walk(nodes, at + 1, slots, words) : null;
+    return passedOver(token) ? walk(ahead, at + 1, slots, words) : null;
   };
-  return walk([form.node], start, new Map(), 0);
+  return walk({ node: form.node, then: null }, start, new Map(), 0);
 }
 
 /** A slot that is named twice holds the same words both times, in either number. */
@@ -211,11 +240,42 @@ const anyEnds = (at: number, limit: number): number[] =>
   Array.from({ length: Math.max(0, limit - at) }, (_unused, index) => at + index + 1);
 
 /** Can the form be met by these words at all? */
-export const mayMatch = ({ needs }: Form, words: ReadonlySet<string>): boolean =>
+const mayMatch = ({ needs }: Form, words: ReadonlySet<string>): boolean =>
   needs.every((some) => {
     for (const word of some) if (words.has(word)) return true;
     return false;
   });
+
+/**
+ * Things with forms, found by the words of a text: each stands under one of the sets of words that its form needs, the smallest, so
+ * that most are never looked at.
+ */
+export class FormIndex<Formed extends { readonly form: Form }> {
+  private readonly byWord = new Map<string, number[]>();
+  private readonly always: number[] = [];
+
+  constructor(private readonly all: readonly Formed[]) {
+    all.forEach(({ form }, index) => {
+      const smallest = [...form.needs].sort((a, b) => a.size - b.size)[0];
+      if (smallest === undefined) this.always.push(index);
+      for (const word of smallest ?? []) {
+        const there = this.byWord.get(word);
+        if (there === undefined) this.byWord.set(word, [index]);
+        else there.push(index);
+      }
+    });
+  }
+
+  /** Those whose forms may be met by these words, in their order. */
+  possible(words: ReadonlySet<string>): Formed[] {
+    const found = new Set(this.always);
+    for (const word of words) for (const index of this.byWord.get(word) ?? []) found.add(index);
+    return [...found]
+      .sort((a, b) => a - b)
+      .map((index) => this.all[index] as Formed)
+      .filter(({ form }) => mayMatch(form, words));
+  }
+}
 
 /** Does a match pass over, as words of its own, what is a name of the model: the “atm” of ATM withdrawals? */
 export function passesOverName({ end, slots }: Match, start: number, situated: Situated): boolean {

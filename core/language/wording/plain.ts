@@ -7,7 +7,7 @@ import { GRAMMAR } from '../grammar/grammar';
 import { SMALL } from '../grammar/readers';
 import type { Question } from '../question';
 import { nameWords, tokenise, type Token } from '../tokens';
-import { formOf, match, mayMatch, passesOverName, type Form, type Match, type Situated } from './form';
+import { FormIndex, formOf, match, passesOverName, type Form, type Match, type Situated } from './form';
 import { CLASSES } from './classes';
 import { PHRASES } from './phrases';
 import { QUESTIONS } from './questions';
@@ -52,8 +52,14 @@ const templateOf = (text: string): Wording['plain'] =>
   );
 
 const SURROUND = { before: formsOf(BEFORE), after: formsOf(AFTER) };
-const INLINE = wordingsOf(PHRASES);
-const ACTS = { first: wordingsOf(QUESTIONS), next: wordingsOf(TURNS) };
+const WORDINGS = { inline: wordingsOf(PHRASES), first: wordingsOf(QUESTIONS), next: wordingsOf(TURNS) };
+const INDEX = {
+  before: new FormIndex(SURROUND.before),
+  after: new FormIndex(SURROUND.after),
+  inline: new FormIndex(WORDINGS.inline),
+  first: new FormIndex(WORDINGS.first),
+  next: new FormIndex([...WORDINGS.next, ...WORDINGS.first]),
+};
 
 function linesOf(text: string): string[] {
   return text
@@ -62,14 +68,14 @@ function linesOf(text: string): string[] {
     .filter((line) => line !== '' && !line.startsWith('#'));
 }
 
-function formsOf(text: string): Form[] {
-  return linesOf(text).map((line) => formOf(line, CLASSES));
+function formsOf(text: string): { readonly form: Form }[] {
+  return linesOf(text).map((line) => ({ form: formOf(line, CLASSES) }));
 }
 
 /** Words of wordings, which are never misspelt names. */
 export const WORDING_WORDS: ReadonlySet<string> = new Set(
-  [...SURROUND.before, ...SURROUND.after, ...[...INLINE, ...ACTS.first, ...ACTS.next].map(({ form }) => form)].flatMap(
-    (form) => [...form.words],
+  [SURROUND, WORDINGS].flatMap((kinds) =>
+    Object.values(kinds).flatMap((some) => some.flatMap(({ form }) => [...form.words])),
   ),
 );
 
@@ -174,19 +180,18 @@ const isNamed = (question: Question, at: number): boolean =>
 /** Without what stands around it, at both ends, as long as there is any. */
 function withoutSurround(tokens: readonly PlainToken[], situated: Situated): readonly PlainToken[] {
   const words = new Set(tokens.map((token) => token.word));
+  const [before, after] = [INDEX.before.possible(words), INDEX.after.possible(words)];
   let [start, end] = [0, tokens.length];
   for (let changed = true; changed;) {
     changed = false;
-    for (const form of SURROUND.before) {
-      if (!mayMatch(form, words)) continue;
+    for (const { form } of before) {
       const found = match(form, situated, start, null);
       if (found !== null && found.end < end && !passesOverName(found, start, situated)) {
         start = found.end;
         changed = true;
       }
     }
-    for (const form of SURROUND.after) {
-      if (!mayMatch(form, words)) continue;
+    for (const { form } of after) {
       for (let at = Math.max(start + 1, end - 12); at < end; at += 1) {
         const found = match(form, situated, at, end);
         if (found === null || passesOverName(found, at, situated)) continue;
@@ -206,7 +211,7 @@ function phrased(tokens: readonly PlainToken[], situated: Situated): Plain | nul
   const words = new Set(tokens.map((token) => token.word));
   const result: PlainToken[] = [];
   let [met, sure] = [0, false];
-  const possible = INLINE.filter(({ form }) => mayMatch(form, words));
+  const possible = INDEX.inline.possible(words);
   if (possible.length === 0) return null;
   for (let at = 0; at < tokens.length;) {
     let best: { readonly wording: Wording; readonly found: Match } | null = null;
@@ -231,9 +236,9 @@ function phrased(tokens: readonly PlainToken[], situated: Situated): Plain | nul
 /** What the whole message may do, in plain words. */
 function actsOf(tokens: readonly PlainToken[], situated: Situated, before: ReadonlySet<string> | null): Plain[] {
   const words = new Set(tokens.map((token) => token.word));
-  return (before === null ? ACTS.first : [...ACTS.next, ...ACTS.first])
+  return INDEX[before === null ? 'first' : 'next']
+    .possible(words)
     .flatMap((wording) => {
-      if (!mayMatch(wording.form, words)) return [];
       const found = match(wording.form, situated, 0, tokens.length);
       return found === null || !leavesOutWhatIsThere(wording, found, tokens, before)
         ? []

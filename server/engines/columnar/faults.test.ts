@@ -5,7 +5,7 @@ import path from 'node:path';
 import { addDays } from '@zud/core/time/day';
 import { columnarForTests, until, whenReady } from '../../../tests/columnar';
 import { addRows, loadRows } from '../../store/table-loads';
-import { newDatabase, startDemoServer, type Caller, type DemoServer } from '../../../tests/demo-server';
+import { newDemoDatabase, startDemoServer, type Caller, type DemoServer } from '../../../tests/demo-server';
 
 const QUESTION = 'passengers by coast';
 
@@ -84,14 +84,14 @@ test('a process that hangs holds no question: PostgreSQL answers, and another pr
 
 test('killed while it builds, the next start finds no half copy and makes it whole', async () => {
   const columnar = columnarForTests();
-  const databaseUrl = await newDatabase();
-  const first = await startDemoServer({ scale: 0.3, columnar, databaseUrl });
+  const databaseUrl = await newDemoDatabase(0.1);
+  const first = await startDemoServer({ columnar, databaseUrl });
   await until(copyOf(first), ({ ready }) => ready > 0);
   process.kill(processOf(first), 'SIGKILL');
   await first.close();
   writeFileSync(path.join(columnar.folder, 'bookings@1-1.building'), 'half a copy');
   writeFileSync(path.join(columnar.folder, 'ports@9-9.duckdb'), 'no database at all');
-  const second = await startDemoServer({ scale: 0.3, columnar, databaseUrl });
+  const second = await startDemoServer({ columnar, databaseUrl });
   try {
     await whenReady(second);
     expect(
@@ -113,12 +113,12 @@ test('killed while it builds, the next start finds no half copy and makes it who
 
 test('a second start finds the copies of the first and makes none anew', async () => {
   const columnar = columnarForTests();
-  const databaseUrl = await newDatabase();
-  const first = await startDemoServer({ scale: 0.03, columnar, databaseUrl });
+  const databaseUrl = await newDemoDatabase(0.03);
+  const first = await startDemoServer({ columnar, databaseUrl });
   await whenReady(first);
   const made = readdirSync(columnar.folder).sort();
   await first.close();
-  const second = await startDemoServer({ scale: 0.03, columnar, databaseUrl });
+  const second = await startDemoServer({ columnar, databaseUrl });
   await whenReady(second);
   expect(readdirSync(columnar.folder).sort()).toEqual(made);
   await second.close();
@@ -133,8 +133,8 @@ async function emptyDatabase(file: string): Promise<void> {
 
 test('copies and summaries that cannot be read are made anew, and those of a parent that is loaded again are of the new one', async () => {
   const columnar = columnarForTests();
-  const databaseUrl = await newDatabase();
-  const first = await startDemoServer({ scale: 0.03, columnar, databaseUrl });
+  const databaseUrl = await newDemoDatabase(0.03);
+  const first = await startDemoServer({ columnar, databaseUrl });
   await whenReady(first);
   await first.close();
   const summaries = () =>
@@ -145,7 +145,7 @@ test('copies and summaries that cannot be read are made anew, and those of a par
     path.join(columnar.folder, readdirSync(columnar.folder).find((file) => file.startsWith('vessels@')) ?? ''),
   );
   writeFileSync(path.join(columnar.folder, 'bookings@9-9.summaries.building'), 'half of them');
-  const second = await startDemoServer({ scale: 0.03, columnar, databaseUrl });
+  const second = await startDemoServer({ columnar, databaseUrl });
   try {
     await whenReady(second);
     const ask = await asker(second);
@@ -196,7 +196,7 @@ test('copies and summaries that cannot be read are made anew, and those of a par
 }, 180_000);
 
 test('with less disk than the copies need, PostgreSQL answers what is not held', async () => {
-  const demo = await startDemoServer({ scale: 0.3, columnar: columnarForTests(3e6) });
+  const demo = await startDemoServer({ columnar: columnarForTests(1e6) });
   try {
     await until(copyOf(demo), ({ ready, failed }) => ready > 0 && failed > 0);
     const ask = await asker(demo);
