@@ -114,9 +114,9 @@ test.each(MODELS)('over %s, a sign before a member changes the reading or the ou
 test.each(MODELS)(
   'over %s, people’s wordings are read as the plain words; hardly one is read as something else',
   (_model, known) => {
-    const { same, other, missed } = compared(known, 1);
+    const { same, other, missed } = compared(known, 1, 2);
     const all = same + other + missed;
-    expect(all).toBeGreaterThan(800);
+    expect(all).toBeGreaterThan(400);
     expect(same / all).toBeGreaterThan(0.84);
     expect(other / all).toBeLessThan(0.035);
   },

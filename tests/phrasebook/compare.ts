@@ -1,5 +1,6 @@
 /** Reads a wording and its plain words over a model: the same, another reading, or not understood. */
 import { read, type ReadResult } from '@zud/core/language/read';
+import { someOf } from '../some-of';
 import type { Known } from '../demo-names';
 import { filled, needsOf, pairsOf, slotsOf, type Pair } from './filling';
 
@@ -28,12 +29,16 @@ const told = (result: ReadResult, anyOrder: boolean) =>
   );
 const RIGHT: readonly ReadResult['outcome'][] = ['answered', 'move'];
 
-/** Each pair that the model can fill; nothing where it has too little. @param filling which of the fillings of a model */
-export function* comparisons(known: Known, filling: number): Generator<Compared> {
+/**
+ * Each pair that the model can fill; nothing where it has too little.
+ * @param filling which of the fillings of a model
+ * @param every one of so many pairs, spread evenly over them
+ */
+export function* comparisons(known: Known, filling: number, every = 1): Generator<Compared> {
   const slots = slotsOf(known, 7 + 13 * filling);
   if (slots === null) return;
   const bases = new Map<string, ReadResult>();
-  for (const pair of [...pairsOf('questions'), ...pairsOf('follow-ups')]) {
+  for (const pair of someOf([...pairsOf('questions'), ...pairsOf('follow-ups')], every)) {
     if (pair.then !== undefined) continue;
     const said = filled(pair.said, slots);
     const plain = filled(pair.plain, slots);
@@ -64,9 +69,9 @@ export function* comparisons(known: Known, filling: number): Generator<Compared>
 }
 
 /** How many pairs are read alike, otherwise, or not. */
-export function compared(known: Known, fillings: number): Record<'same' | 'other' | 'missed', number> {
+export function compared(known: Known, fillings: number, every = 1): Record<'same' | 'other' | 'missed', number> {
   const counts = { same: 0, other: 0, missed: 0 };
   for (let filling = 0; filling < fillings; filling += 1)
-    for (const { verdict } of comparisons(known, filling)) if (verdict in counts) counts[verdict as 'same'] += 1;
+    for (const { verdict } of comparisons(known, filling, every)) if (verdict in counts) counts[verdict as 'same'] += 1;
   return counts;
 }
