@@ -96,7 +96,8 @@ function concentration(answer: Answer, reading: Reading, { column, at }: Placed,
   if (members.length < 10 || members.some((one) => one.value < 0) || total <= 0) return [];
   let so = 0;
   const half = members.findIndex((one) => (so += one.value) >= total / 2) + 1;
-  if (half < 1 || half > members.length / 5) return [];
+  // where the last of them has as much as the next, no one can say which they are
+  if (half < 1 || half > members.length / 5 || members[half - 1]?.value === members[half]?.value) return [];
   return [
     {
       kind: 'concentration',

@@ -15,6 +15,13 @@ const Address = styled.code`
   font-size: 12.5px;
 `;
 
+const Acts = styled.div`
+  display: flex;
+  gap: 16px;
+  align-items: baseline;
+  margin-top: 14px;
+`;
+
 export function FeedDialog({ boardId, onClose }: { boardId: string; onClose: () => void }) {
   const client = useQueryClient();
   const key = ['board', boardId, 'feeds'];
@@ -36,16 +43,16 @@ export function FeedDialog({ boardId, onClose }: { boardId: string; onClose: () 
       {feeds.isError ? <Failure error={feeds.error} onRetry={() => void feeds.refetch()} /> : null}
       {make.isError || withdraw.isError ? <Failure error={make.error ?? withdraw.error} /> : null}
       {make.data === undefined ? null : <Address role="status">{make.data.address}</Address>}
-      <p>
+      <Acts>
         <Button isDisabled={make.isPending} onPress={() => make.mutate()}>
           Make an address
-        </Button>{' '}
+        </Button>
         {count > 0 ? (
           <TextButton isDisabled={withdraw.isPending} onPress={() => withdraw.mutate()}>
             {count === 1 ? 'withdraw the one you made' : `withdraw the ${count} you made`}
           </TextButton>
         ) : null}
-      </p>
+      </Acts>
     </Dialog>
   );
 }

@@ -17,6 +17,9 @@ import { returning, type RoutineChange } from './returning-api';
 const Steps = styled.ol`
   display: grid;
   gap: 0;
+  + p {
+    margin-top: 14px;
+  }
   > li {
     border-bottom: 1px solid var(--line);
     padding: 14px 0;
@@ -67,8 +70,12 @@ const Steps = styled.ol`
     > li {
       grid-template-columns: 20px minmax(0, 1fr);
     }
-    > li > span {
+    > li > span,
+    > li > button {
       grid-column: 2;
+    }
+    > li > button {
+      justify-self: start;
     }
   }
 `;

@@ -8,8 +8,12 @@ import { unitWords } from '@zud/core/reading/words';
 import type { Grain } from '@zud/core/time/grain';
 import { TOKENS } from '@zud/core/chart/tokens';
 import { useMode } from '../app/use-mode';
+import { useWidth } from '../parts/use-width';
 
-const WIDTH = 720;
+/** Until it is known how much room there is. */
+const USUAL_WIDTH = 720;
+/** Narrower, only the first and the last period are written under it. */
+const ROOM_FOR_THREE = 620;
 const HEIGHT = 230;
 const LEFT = 56;
 const RIGHT = 132;
@@ -30,6 +34,7 @@ const Frame = styled.figure`
 
 export function TrialPicture({ trial }: { trial: Trial }) {
   const { series } = TOKENS[useMode()];
+  const [frame, width] = useWidth<HTMLElement>(USUAL_WIDTH);
   const { lines, bounds, format } = trial;
   const grain = trial.grain as Grain;
   const days = lines[0]?.points.map(({ at }) => at) ?? [];
@@ -41,7 +46,7 @@ export function TrialPicture({ trial }: { trial: Trial }) {
   const [least, most] = [Math.min(...values), Math.max(...values)];
   // nought is the foot where the lines come near it
   const scale = linear(values, least >= 0 && least < most / 2);
-  const x = (index: number) => LEFT + (index / (days.length - 1)) * (WIDTH - LEFT - RIGHT);
+  const x = (index: number) => LEFT + (index / (days.length - 1)) * (width - LEFT - RIGHT);
   const y = (value: number) => TOP + (1 - scale.at(value)) * (HEIGHT - TOP - FOOT);
   const column = (format ?? { label: '' }) as Pick<AnswerColumn, 'unit' | 'format'>;
   const written = (value: number) => formatShort(value, column);
@@ -55,11 +60,11 @@ export function TrialPicture({ trial }: { trial: Trial }) {
     })),
   ]);
   return (
-    <Frame>
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={trial.text}>
+    <Frame ref={frame}>
+      <svg viewBox={`0 0 ${width} ${HEIGHT}`} role="img" aria-label={trial.text}>
         {scale.ticks.map((value) => (
           <g key={value}>
-            <line x1={LEFT} x2={WIDTH - RIGHT} y1={y(value)} y2={y(value)} stroke="var(--line)" />
+            <line x1={LEFT} x2={width - RIGHT} y1={y(value)} y2={y(value)} stroke="var(--line)" />
             <text x={LEFT - 8} y={y(value) + 4} textAnchor="end">
               {written(value)}
             </text>
@@ -69,7 +74,7 @@ export function TrialPicture({ trial }: { trial: Trial }) {
           <line
             key={value}
             x1={LEFT}
-            x2={WIDTH - RIGHT}
+            x2={width - RIGHT}
             y1={y(value)}
             y2={y(value)}
             stroke="var(--signal)"
@@ -110,20 +115,22 @@ export function TrialPicture({ trial }: { trial: Trial }) {
           </g>
         ))}
         {named.map(({ key, text, colour, at }) => (
-          <text key={key} x={WIDTH - RIGHT + 8} y={at + 4} style={{ fill: colour, fontWeight: 600 }}>
+          <text key={key} x={width - RIGHT + 8} y={at + 4} style={{ fill: colour, fontWeight: 600 }}>
             {text.length > 20 ? `${text.slice(0, 19)}…` : text}
           </text>
         ))}
-        {[0, Math.floor((days.length - 1) / 2), days.length - 1].map((at, place) => (
-          <text
-            key={days[at]}
-            x={x(at)}
-            y={HEIGHT - 6}
-            textAnchor={place === 0 ? 'start' : place === 1 ? 'middle' : 'end'}
-          >
-            {unitWords(grain, days[at] ?? '')}
-          </text>
-        ))}
+        {(width < ROOM_FOR_THREE ? [0, days.length - 1] : [0, Math.floor((days.length - 1) / 2), days.length - 1]).map(
+          (at) => (
+            <text
+              key={days[at]}
+              x={width >= ROOM_FOR_THREE ? x(at) : at === 0 ? 0 : width}
+              y={HEIGHT - 6}
+              textAnchor={at === 0 ? 'start' : at === days.length - 1 ? 'end' : 'middle'}
+            >
+              {unitWords(grain, days[at] ?? '')}
+            </text>
+          ),
+        )}
       </svg>
     </Frame>
   );

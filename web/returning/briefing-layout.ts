@@ -35,6 +35,12 @@ export const Left = styled.nav`
   @media (max-width: ${NARROW}) {
     border-right: 0;
     border-bottom: 1px solid var(--line);
+    overflow: visible;
+    ol {
+      max-height: 172px;
+      margin-bottom: 8px;
+      overflow: auto;
+    }
   }
 `;
 export const Entry = styled.li<{ $on: boolean; $out: boolean }>`
@@ -65,6 +71,7 @@ export const Middle = styled.main`
   min-width: 0;
   @media (max-width: ${NARROW}) {
     padding: 18px 14px;
+    overflow: visible;
   }
 `;
 export const Beside = styled.div`
@@ -107,6 +114,7 @@ export const Right = styled.aside`
   }
   @media (max-width: ${NARROW}) {
     border-left: 0;
+    overflow: visible;
   }
 `;
 export const Keys = styled.span`
