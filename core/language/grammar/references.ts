@@ -87,7 +87,7 @@ export const REFERENCE_RULES: readonly Rule<Question>[] = [
   {
     gives: 'Intent',
     form: '(for|in|of|at|on|only|just) (that|this|that same) {OneLevel}',
-    means: (p) => followUp({ do: 'reference', level: p['OneLevel'] as string }, { do: 'same', kind: 'any' }),
+    means: (p) => followUp({ do: 'reference', level: p['OneLevel'] as string, one: true }, { do: 'same', kind: 'any' }),
     cost: -0.2,
   },
   { gives: 'Intent', form: `${INTO} (it|that|this)`, means: () => same('any'), cost: -0.1 },

@@ -23,7 +23,7 @@ const MOST_PINNED = 100;
 
 /** The members that a rank or a test chose stay chosen, whatever is shown of them next: by the measure that chose them, or by name where that would choose others. */
 export function referenceEdits(
-  level: string,
+  { level, one: single }: Extract<SaidEdit, { do: 'reference' }>,
   said: readonly SaidEdit[],
   { points, model }: Situation,
   base: Reading,
@@ -40,6 +40,8 @@ export function referenceEdits(
     (base.against?.kind === 'members' && base.against.level === level);
   if (!speaksOf && !ranked)
     throw new CannotSettle('The answer before does not show such members, so there are none to point at.');
+  if (single === true && !speaksOfOne(level, base, points))
+    throw new CannotSettle('The answer before shows several of them; name the one that is meant.', true);
   const tests = base.where.filter((one) => one.kind === 'measure' && same(one.at, byLevel(level)));
   // over another period or under other conditions, a rank or a test would choose others; and by a level that what they were chosen by knows nothing of, none
   const by = [
@@ -59,6 +61,16 @@ export function referenceEdits(
     ];
   }
   return ranked && rank.by === null && first ? [{ do: 'rank', rank: { ...rank, by: first, marked: false } }] : [];
+}
+
+/** Is there one member of the level that the answer before is about, or marks? */
+function speaksOfOne(level: string, { rank, where, against }: Reading, points: Situation['points']): boolean {
+  return (
+    (rank !== null && same(rank.of, byLevel(level)) && (rank.marked || rank.count === 1)) ||
+    where.some((one) => one.kind === 'members' && one.level === level && one.is && one.members.length === 1) ||
+    (against?.kind === 'members' && against.level === level) ||
+    (points?.members?.level === level && points.members.names.length === 1)
+  );
 }
 
 /** The members that the answer before shows, by name. @throws CannotSettle where they are not at hand, or too many */
@@ -182,7 +194,7 @@ export function theirEdits(
   if (one && base.rank?.marked === true) return sameEdits('any', situation, base);
   const [tested] = base.where.flatMap((condition) => (condition.kind === 'measure' ? [condition.at] : []));
   const of = base.rank?.of ?? tested;
-  return of?.kind === 'level' ? referenceEdits(of.level, said, situation, base) : [];
+  return of?.kind === 'level' ? referenceEdits({ do: 'reference', level: of.level }, said, situation, base) : [];
 }
 
 /** After a count of members: those members, by what they were chosen by. After anything else: the records. */

@@ -567,7 +567,7 @@ function settledEdits(
         after.push(() => theirEdits(edit, said, situation, base));
         break;
       case 'reference':
-        after.push(() => referenceEdits(edit.level, said, situation, base));
+        after.push(() => referenceEdits(edit, said, situation, base));
         break;
       case 'remark':
         notes.push(edit.text);
@@ -604,6 +604,11 @@ function settledEdits(
         )
           throw new CannotSettle(
             'Both people and something else are asked for; name the level to rank, and by what.',
+            true,
+          );
+        if (edit.rank.by === null && edit.on === undefined && said.some((one) => one.do === 'change'))
+          throw new CannotSettle(
+            'A change is up or down; say which is meant, for example “which grew most” or “which fell most”.',
             true,
           );
         notes.push(...chosenOnce(edit, said));

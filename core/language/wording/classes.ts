@@ -31,6 +31,10 @@ export const CLASSES: Classes = {
   make: words(
     'make, make it, make that, make this, make them, change to, change it to, change that to, change this to, turn it into, turn that into, turn this into, convert it to, convert to, convert it into, switch to, switch it to, switch over to, set it to, go to, go with, go for, do, do it, use, have it, put it, put it as, put it in, move to, try, render it, flip to, flip it to',
   ),
+  /** What is done with what is counted, and says nothing more of it. */
+  did: words(
+    'sell, offer, carry, have, make, take, get, move, transport, serve, handle, see, run, do, bring in, operate, provide, lend, deliver, ship, produce, process, host, record, earn, had, sold, made, taken, carried, served, run, done, offered, lent, delivered, shipped',
+  ),
   rather: words('instead, rather, in place, in its place, for a change, please instead'),
   insteadof: words(
     'instead of, rather than, in place of, in lieu of, not, and not, in exchange for, as opposed to, over',

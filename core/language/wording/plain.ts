@@ -244,7 +244,7 @@ function actsOf(tokens: readonly PlainToken[], situated: Situated, before: Reado
         ? []
         : [{ tokens: written(wording, found, tokens, 0), met: found.words, sure: wording.sure }];
     })
-    .sort((a, b) => b.met - a.met);
+    .sort((a, b) => b.met - a.met || Number(b.sure) - Number(a.sure));
 }
 
 /**

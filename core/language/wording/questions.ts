@@ -14,8 +14,8 @@ how (did|has|does|have|is|was) {p:Period} (treat|treated|go|gone|look) [for] [us
 (which|what) {l:OneLevel} (ran|runs|was|is|came in|arrived|arrives) [the] latest [on average] [{r}] => {l} with the highest lateness {r}
 [the] most punctual {l:Level} [{r}] => {l} with the highest punctuality {r}
 [the] least punctual {l:Level} [{r}] => {l} with the lowest punctuality {r}
-{d:Measure} [,] how many {m:Measure} (in|for|per) (each|every) {n:Number} (bucket|bin|band|step|class|bracket) => {m} by {d} in bins of {n}
-{p:Period} {d:Measure} [,] how many {m:Measure} (in|for|per) (each|every) {n:Number} (bucket|bin|band|step|class|bracket) => {m} by {d} in bins of {n} in {p}
+{d:Measure} [,] how many {m:Measure} (in|for|per) (each|every) {n:Number} [minute|hour|day|euro|point|percent|km|kg] (bucket|bin|band|step|class|bracket) => {m} by {d} in bins of {n}
+{p:Period} {d:Measure} [,] how many {m:Measure} (in|for|per) (each|every) {n:Number} [minute|hour|day|euro|point|percent|km|kg] (bucket|bin|band|step|class|bracket) => {m} by {d} in bins of {n} in {p}
 [a] histogram of {d:Measure} [for|in] [{p:Period}] [,] in bins of {n:Number} => distribution of {d} in bins of {n} {p}
 ! {m:RecordCount} {r} [,] list (them|em|those|these) => list {m} {r}
 {r} [,] [and] list [them|em|those|these] => {r}
@@ -60,6 +60,17 @@ what {m:Shown} (do|does|did|have|has) {x:Members} (have|make|get|bring|bring in|
 in {p:Period} [,] what [was|were|is] {m:Shown} of {y:Members} (within|in|inside|at) {x:Members} => {m} for {x} and {y} in {p}
 {m:Shown} {r} [,] with (just|only) {x:Members} (and|,) {y:Members} (in it|included|there) => {m} {r} for {x} and {y}
 how much {m:Shown} comes (on|in|at) {r} => {m} {r}
+
+! how (many|much) {m:Measure} (did|do|have|has|had) (we|they|i|you) @did [,] and how (many|much) {n:Measure} (did|do|have|has|had) (we|they|i|you) @did [{r}] => {m} and {n} {r}
+! how (many|much) {m:Measure} (did|do) (we|they|i|you) @did [,] and how (many|much) {n:Measure} [{r}] => {m} and {n} {r}
+! how many {l:Level} (carried|had|made|took|sold|got|saw|did|brought in|moved|handled|served|have|has|recorded|reached|ran|earned) (fewer|less) than {n:Number} {m:Measure} [{r}] => number of {l} with {m} under {n} {r}
+! how many {l:Level} (carried|had|made|took|sold|got|saw|did|brought in|moved|handled|served|have|has|recorded|reached|ran|earned) (more than|over) {n:Number} {m:Measure} [{r}] => number of {l} with {m} over {n} {r}
+! (on|in|at|for) how many {k:Key} [in|of] {p:Period} (were|was|did|had|have|has) [there|we|they] [have|see|get] (more than|over) {n:Number} {m:Measure} => number of {k} with {m} over {n} {p}
+! (on|in|at|for) how many {k:Key} [in|of] {p:Period} (were|was|did|had|have|has) [there|we|they] [have|see|get] (fewer|less) than {n:Number} {m:Measure} => number of {k} with {m} under {n} {p}
+! on average how (many|much) {m:Measure} (a|per|each|every) {g:OneUnit} [,] (for|by|per|on) [each|every] {k:Key} [{r}] => average {m} per {g} by {k} {r}
+! on average how (many|much) {m:Measure} (a|per|each|every) {g:OneUnit} [{r}] => average {m} per {g} {r}
+! which {k:Key} [of|in] {p:Period} (have|has|had|got|show) no {m} [at all] => {k} without {m} {p}
+! {r} [,] (one|a) (line|bar|row|column|curve|series|slice|area) (for each|per|each|for every) {k:Key} => {r} by {k}
 
 # ── shares
 (what|which) (share|percentage|proportion|fraction|part|slice) of [the] [total] {m:Measure} (belongs to|belong to|goes to|is from|is attributable to|is due to|comes from|falls to|fell in|falls in|is down to|is made by) each {l:Key} [{r}] => share of {m} by {l} {r}

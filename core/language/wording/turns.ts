@@ -30,7 +30,7 @@ w/ {x:ShownList} => add {x}
 
 # ── what stays as it is, said of it
 ! {r} [,] [for|in|over|with|on|at] [the] same (split|view|breakdown|number|numbers|measure|figure|figures|period|quarter|year|month|week|dates|days|stretch|filter|filters|conditions|basis|comparison|members|ones) => what about {r}
-! (pit|put|set|hold|compare) (her|him|it|them|that|this|those|these) (against|next to|beside|alongside|to|with) [all] the (rest|others) => vs the rest
+! (pit|put|set|hold|compare) (her|him|it|them|that|this|those|these) (against|next to|beside|alongside|to|with) [all] the (rest|others) [of the {-}] => vs the rest
 ! [how] [did|do|does|were|was|have] [the] same {n:Count} [{l:Level}] [look|do|doing|fare|perform|go|stand] (in|over|for|during) {p:Period} => for those in {p}
 [and] [the] (biggest|largest|steepest|worst|sharpest) (drops|falls|declines|decreases|losses|drop|fall|decline|decrease|loss|losers) [instead|rather|now] => which fell most
 [and] [the] (biggest|largest|steepest|best|sharpest) (gains|rises|increases|gain|rise|increase|gainers) [instead|rather|now] => which grew most
@@ -38,6 +38,28 @@ w/ {x:ShownList} => add {x}
 ! both [the] {x:Shown} and [the] {y:Shown} => {x} and {y}
 ! [and] [now] [all] [the] {l:Level} [,] (no|without|without any|not) (lumping|lump|grouping|others|lumped together) => all {l} again
 ! (no|without|without any) (lumping|lump|others row) => without others
+
+# ── how far something moved
+! (which|who|which one|which of them|which of these|which {l:OneLevel}) [of them|of these] (gained|grew|rose|increased|improved|climbed) [the] least => which fell most
+! (which|who|which one|which of them|which of these|which {l:OneLevel}) [of them|of these] (fell|dropped|declined|shrank|lost|decreased) [the] least => which grew most
+! (which|who|which one|which of them|which {l:OneLevel}) (has|had|have|saw|shows|showed) [the] (biggest|largest|highest|greatest|strongest|steepest) (increase|gain|rise|growth|jump|climb) => which grew most
+! (which|who|which one|which of them|which {l:OneLevel}) (has|had|have|saw|shows|showed) [the] (biggest|largest|highest|greatest|strongest|steepest) (decrease|drop|fall|decline|loss|slump) => which fell most
+! in (heads|people|persons|units|pieces|euros|pounds|dollars|money|numbers|absolute numbers|real numbers|actual numbers|counts) [,] not [in] (percent|percentages|%|a percentage|shares) => plain numbers
+! in (heads|units|pieces|absolute numbers|real numbers|actual numbers) (instead of|rather than) (percent|percentages|%|shares) => plain numbers
+
+# ── one level up, or down
+! (roll|sum|bring|take|add) (it|that|them|this|these) (up|together) (to|into|by) [the] [whole|full|entire] {g:Unit} [,] (no|not|without|instead of|rather than) {y:Key} => by {g} instead of {y}
+! (roll|sum|bring|take|add) (it|that|them|this|these) (up|together) (to|into|by) [the] [whole|full|entire] {g:Unit} => by {g}
+! {g:Key} (are|is|will be|would be) (enough|sufficient|fine|plenty|good enough) [,] (no|not|without|i do not need|we do not need|forget) [the] {y:Key} => by {g} instead of {y}
+! (stay|stick|keep|remain) with {x:Members} and (take|bring|get|show|give) [me|us|it] (down|in|up|on) to [the] {k:Key} => only {x} by {k}
+! (zoom|drill|go|dive|look) (into|in to|in on|down into|inside) (that|this) {l:OneLevel} [,] {k:Key} by {k} => only that {l} by {k}
+! (zoom|drill|go|dive|look) (into|in to|in on|down into|inside) {x:Members} [,] {k:Key} by {k} => only {x} by {k}
+! {k:Key} by {k} [,] (for|in|within|inside) (that|this) {l:OneLevel} => only that {l} by {k}
+! how many {m:Measure} (was|is|were|did|has|have|does|had) (that|this) {l:OneLevel} (in charge of|responsible for|handle|handled|do|done|make|made|run|lead|led|have|take|taken|get|serve|served|carry|out on|look after) [{r}] => {m} for that {l} {r}
+! how many {m:Measure} (did|does|has|had) (that|this) (person|one|man|woman|guy|lady|chap) (do|done|make|made|have|had|run|take|taken|get|handle|handled|lead|led|serve|served|carry) [{r}] => {m} for that one {r}
+! (leave|keep|show|have|want) [me] only (those|the ones|ones|these) (with|over|above|having) (more than|over|above|at least) {n:Number} => only the ones over {n}
+! [too (fine|coarse|narrow|wide|rough|small|big|many|few)] [,] [make it|make them|make that|use|try|go for] {n:Number} wide => in steps of {n}
+! too (fine|coarse|narrow|wide|rough|small|big|many|few) [,] [make it|make them|use|try|go for|steps of|in steps of|bins of|buckets of] {n:Number} [instead] => in steps of {n}
 
 # ── measures changed
 {x} (not|and not|rather than|instead of|in place of|over) {y:Shown} => show {x} instead
