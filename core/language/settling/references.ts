@@ -240,16 +240,42 @@ const isCount = (calculation: Calculation, model: Model): boolean =>
   calculation.kind === 'members' ||
   (isMeasure(calculation) && ['count', 'distinct'].includes(measureOf(model, calculation.measure).kind));
 
+/** The records that are listed, as their count. @throws CannotSettle where no measure counts them */
+function countRecords(base: Reading, fact: string, model: Model): Edit[] {
+  const counted = base.shown.find(
+    ({ calculation }) => isMeasure(calculation) && measureOf(model, calculation.measure).kind === 'count',
+  );
+  const count = [...model.measures.values()].find(
+    (one) => one.kind === 'count' && one.fact === fact && one.only.length === 0,
+  );
+  if (counted === undefined && count === undefined)
+    throw new CannotSettle('Nothing counts these records; say of which level you want to know how many.');
+  return [
+    { do: 'rows', how: 'stop', columns: [] },
+    ...(counted === undefined && count !== undefined
+      ? [
+          {
+            do: 'show' as const,
+            how: 'replace' as const,
+            shown: [shownPlainly({ kind: 'measure', measure: count.id })],
+          },
+        ]
+      : []),
+  ];
+}
+
 /** The members that the answer before shows last, under the conditions that chose them, as one count. */
 export function countThese(base: Reading, model: Model, except?: string): Edit[] {
+  if (base.rows !== null) return countRecords(base, base.rows.fact, model);
   const tested = base.where.flatMap((one) => (one.kind === 'measure' ? [one.at] : []));
   const grain = [...base.by, ...tested].findLast((one) => one.kind === 'time');
   const key =
     [...tested, ...base.by].findLast(
       (one): one is Extract<Key, { kind: 'level' }> => one.kind === 'level' && one.level !== except,
     ) ?? (grain !== undefined && tested.some((one) => same(one, grain)) ? grain : undefined);
-  if (key === undefined && except !== undefined && base.shown.some(({ calculation }) => isCount(calculation, model)))
-    return [];
+  // that is what is shown
+  if (key === undefined && base.shown.some(({ calculation }) => isCount(calculation, model)))
+    return except === undefined ? [{ do: 'rows', how: 'stop', columns: [] }] : [];
   if (key === undefined) throw new CannotSettle('The answer before shows no members to count; say of which level.');
   if (base.rank !== null)
     throw new CannotSettle(

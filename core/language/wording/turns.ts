@@ -36,6 +36,7 @@ w/ {x:ShownList} => add {x}
 [and] [the] (biggest|largest|steepest|best|sharpest) (gains|rises|increases|gain|rise|increase|gainers) [instead|rather|now] => which grew most
 ! [go|change|switch] [back|over] to [the] (plain|normal|real|actual|ordinary|raw) (euros|dollars|pounds|money|figures|numbers|values|amounts) [again] => plain numbers
 ! both [the] {x:Shown} and [the] {y:Shown} => {x} and {y}
+! (without|no|without a|with no) comparison [,] {r} => without comparison , {r}
 ! [and] [now] [all] [the] {l:Level} [,] (no|without|without any|not) (lumping|lump|grouping|others|lumped together) => all {l} again
 ! (no|without|without any) (lumping|lump|others row) => without others
 
@@ -48,6 +49,8 @@ w/ {x:ShownList} => add {x}
 ! in (heads|units|pieces|absolute numbers|real numbers|actual numbers) (instead of|rather than) (percent|percentages|%|shares) => plain numbers
 
 # ── one level up, or down
+! (tally|count|total) [(it|them|that|those|these)] [up] (by|per|for each) {k:Key} => by {k}
+! [ok|and] (zoom|go|step|come|pull) [back] (out|up) to [the] {k:Key} => by {k} instead
 ! (roll|sum|bring|take|add) (it|that|them|this|these) (up|together) (to|into|by) [the] [whole|full|entire] {g:Unit} [,] (no|not|without|instead of|rather than) {y:Key} => by {g} instead of {y}
 ! (roll|sum|bring|take|add) (it|that|them|this|these) (up|together) (to|into|by) [the] [whole|full|entire] {g:Unit} => by {g}
 ! {g:Key} (are|is|will be|would be) (enough|sufficient|fine|plenty|good enough) [,] (no|not|without|i do not need|we do not need|forget) [the] {y:Key} => by {g} instead of {y}
@@ -150,7 +153,7 @@ zoom [back] out to [the] {l:Level} => up to {l}
 (which|what) {l:Level} (make|makes|made|go into|are in|is in) (that|it|this) [up] => by {l}
 (which|what) {l:Level} is (that|it|this) made [up] of => by {l}
 [and] (what|which) (share|percentage|part|proportion) is each [of them|one|of those] => as a share
-{u:Unit} (is|are) enough [,] [no|not|without] [{v:Unit}] => by {u} instead
+{u:Unit} (is|are) enough [,] [no|not|without] [{v:Unit}] => by {u}
 (spread|lay|spread out|lay out) (it|that|this|them) [out] (over|across|by) [the] {k:Key} => by {k}
 [too] (fine|coarse|narrow|wide|small|big|detailed) [,] [make them|make it|use] {n:Number} wide => in bins of {n}
 {n:Number} wide [please|each] => in bins of {n}
