@@ -12,7 +12,7 @@ import {
 } from '../model/model';
 import type { Calculation } from '../model/calculation';
 import { partFault } from '../reading/edit-parts';
-import { isOneLine, type Reading } from '../reading/schema';
+import { isOneLine, same, type Reading } from '../reading/schema';
 import { transformFault } from '../reading/transform-fault';
 import { calculationWords, capitalised, inSentence } from '../reading/words';
 import { namingOf } from './naming';
@@ -43,6 +43,9 @@ export function impossibility(reading: Reading, names: NameIndex): string | null
     return 'A rank by the difference is of one level or grain; take the rank off first (“all of them”), or break it down by that alone.';
   if (reading.ahead !== null && !isOneLine(reading))
     return 'A forecast carries a line of one plain measure over time on, with nothing beside it.';
+  const { when } = reading;
+  if (when !== null && reading.where.some((one) => one.kind === 'notPeriod' && same(one.period, when.period)))
+    return 'Nothing would be left: the period that is to be left out is all that is asked about. Name the one to keep instead.';
   const levels = levelsNeeded(reading, model);
   for (const one of reading.where) {
     if (one.kind !== 'measure' || one.at.kind !== 'level') continue;

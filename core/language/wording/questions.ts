@@ -63,8 +63,8 @@ how much {m:Shown} comes (on|in|at) {r} => {m} {r}
 
 ! how (many|much) {m:Measure} (did|do|have|has|had) (we|they|i|you) @did [,] and how (many|much) {n:Measure} (did|do|have|has|had) (we|they|i|you) @did [{r}] => {m} and {n} {r}
 ! how (many|much) {m:Measure} (did|do) (we|they|i|you) @did [,] and how (many|much) {n:Measure} [{r}] => {m} and {n} {r}
-! how many {l:Level} (carried|had|made|took|sold|got|saw|did|brought in|moved|handled|served|have|has|recorded|reached|ran|earned) (fewer|less) than {n:Number} {m:Measure} [{r}] => number of {l} with {m} under {n} {r}
-! how many {l:Level} (carried|had|made|took|sold|got|saw|did|brought in|moved|handled|served|have|has|recorded|reached|ran|earned) (more than|over) {n:Number} {m:Measure} [{r}] => number of {l} with {m} over {n} {r}
+how many {l:Level} (carried|had|made|took|sold|got|saw|did|brought in|moved|handled|served|have|has|recorded|reached|ran|earned) (fewer|less) than {n:Number} {m:Measure} [{r}] => number of {l} with {m} under {n} {r}
+how many {l:Level} (carried|had|made|took|sold|got|saw|did|brought in|moved|handled|served|have|has|recorded|reached|ran|earned) (more than|over) {n:Number} {m:Measure} [{r}] => number of {l} with {m} over {n} {r}
 ! (on|in|at|for) how many {k:Key} [in|of] {p:Period} (were|was|did|had|have|has) [there|we|they] [have|see|get] (more than|over) {n:Number} {m:Measure} => number of {k} with {m} over {n} {p}
 ! (on|in|at|for) how many {k:Key} [in|of] {p:Period} (were|was|did|had|have|has) [there|we|they] [have|see|get] (fewer|less) than {n:Number} {m:Measure} => number of {k} with {m} under {n} {p}
 ! on average how (many|much) {m:Measure} (a|per|each|every) {g:OneUnit} [,] (for|by|per|on) [each|every] {k:Key} [{r}] => average {m} per {g} by {k} {r}

@@ -321,8 +321,8 @@ which {l:OneLevel} (is|was) in [the] (poorest|worst) shape [on this|here|there|f
 (sort|order|rank|arrange|put) [it|them|that|this] [from] (big|high|large|most|biggest|highest|largest|great) to (small|low|little|least|smallest|lowest) (by|on|for|in) {x:Shown} => sort by {x} descending
 (sort|order|rank|arrange|sorted|ordered) [it|them|that|this] (by|on|with) [the] (biggest|largest|highest|greatest) (gain|gains|increase|increases|rise|growth|change|difference) [first|on top|at the top] => biggest change first
 (sort|order|rank|arrange|sorted|ordered) [it|them|that|this] (by|on|with) [the] (biggest|largest|highest|worst) (drop|drops|loss|losses|fall|decrease|decline) [first|on top|at the top] => biggest drop first
-(have|put|show|list) [it|them|those] in order of {x:Shown} [,] (emptiest|lowest|smallest|least|fewest|shortest) first => sort by {x} ascending
-(have|put|show|list) [it|them|those] in order of {x:Shown} [,] (fullest|highest|biggest|largest|most|longest) first => sort by {x} descending
+! [have|put|show|list|sort|see] [it|them|those|these] (in order of|sorted by|ordered by|sort by|order by|by) {x:Shown} [,] [the] (emptiest|lowest|smallest|least|fewest|shortest) [ones] first => sort by {x} ascending
+! [have|put|show|list|sort|see] [it|them|those|these] (in order of|sorted by|ordered by|sort by|order by|by) {x:Shown} [,] [the] (fullest|highest|biggest|largest|most|longest) [ones] first => sort by {x} descending
 (newest|latest|most recent) (on top|at the top|up top) => newest first
 (oldest|earliest) (on top|at the top|up top) => oldest first
 (lowest|smallest|least|weakest|small ones|low ones|little ones|low|small) (first|at the top|up top|on top|to the top) => ascending
