@@ -75,8 +75,7 @@ async function main(): Promise<void> {
     },
   });
   const scale = Number(values.scale);
-  if (!(scale >= 0.01 && scale <= 100))
-    throw new LaunchError('--scale takes a number from 0.01 to 100.');
+  if (!(scale >= 0.01 && scale <= 100)) throw new LaunchError('--scale takes a number from 0.01 to 100.');
   const port = Number(process.env['PORT'] ?? 4600);
   if (!Number.isInteger(port) || port < 0 || port > 65_535)
     throw new LaunchError(`PORT is “${process.env['PORT'] ?? ''}”; it must be a number from 0 to 65535.`);
