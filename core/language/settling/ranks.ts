@@ -243,10 +243,21 @@ export function sortEdits(
   base: Reading,
   model: Model,
 ): Edit[] {
+  // records that were chosen by a number are in the order of that number: each of them counts as one
+  const tested = base.rows === null ? undefined : base.where.find((one) => one.kind === 'rows');
+  const chosenBy =
+    tested?.kind === 'rows' && said === undefined ? { kind: 'measure' as const, measure: tested.measure } : undefined;
   const calculation = said ??
+    chosenBy ??
     edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : []))[0]?.calculation ??
     base.shown[0]?.calculation ?? { kind: 'measure' as const, measure: model.defaultMeasure };
   return [
+    ...(chosenBy === undefined || base.rows === null
+      ? []
+      : [
+          { do: 'show' as const, how: 'replace' as const, shown: [shownPlainly(chosenBy)] },
+          { do: 'rows' as const, how: 'list' as const, fact: base.rows.fact, columns: [...base.rows.columns] },
+        ]),
     {
       do: 'order',
       order: {

@@ -526,6 +526,11 @@ function settledEdits(
           sortEdits(edit.sense, edit.by ?? sortedByQuality(done, situation, base, asFollowUp), done, base, model),
         );
         break;
+      case 'breakdown':
+        // “which days”, after a count of days: those that were counted
+        if (asFollowUp && asksForTheCounted(edit, said, base)) edits.push(...whichAreThese(base, undefined, model));
+        else edits.push(edit);
+        break;
       case 'whichAreThese':
         edits.push(...whichAreThese(base, edit.level, model));
         break;
@@ -675,6 +680,24 @@ function settledEdits(
       `${model.dates.get(role.role)?.name ?? role.role} is named, but no period and no time line for it to be of; say for example “last year” or “by month”.`,
     );
   return { edits: merged(edits), notes };
+}
+
+/** Is a count of members or periods broken down by just those? */
+function asksForTheCounted(
+  { by, instead }: Extract<SaidEdit, { do: 'breakdown' }>,
+  said: readonly SaidEdit[],
+  { shown, by: before }: Reading,
+): boolean {
+  const [only] = shown;
+  const [key] = by;
+  if (shown.length !== 1 || only === undefined || key === undefined || by.length !== 1 || before.length > 0)
+    return false;
+  if (instead !== undefined || said.some((one) => one.do === 'show' || one.do === 'saidRank')) return false;
+  const { calculation } = only;
+  return (
+    (calculation.kind === 'periods' && key.kind === 'time' && key.grain === calculation.grain) ||
+    (calculation.kind === 'members' && key.kind === 'level' && key.level === calculation.level)
+  );
 }
 
 /** Are members or periods counted from now on, which have no plan? */
