@@ -103,13 +103,14 @@ test('the server is killed while it sends: the message is told as one that may h
       return body.length >= 2 && body.every(({ state }) => state === 'sent' || state === 'unsure') ? body : null;
     }, 90_000);
     const unsure = done.filter(({ state }) => state === 'unsure');
-    expect(unsure).toHaveLength(before);
+    // one may have been on its way without having come to the other side
+    expect(unsure.length).toBeGreaterThanOrEqual(before);
     expect(toldOf()).toBe(done.length - unsure.length);
     // their owner is told, and an admin may say that one is to be sent again
     await until(
       () =>
         mail.caught.filter(({ mail: one }) => one.subject === 'A message of yours may not have arrived').length ===
-        before,
+        unsure.length,
     );
     expect((await root('POST', `/outbox/${unsure[0]?.id}/again`)).status).toBe(204);
     await until(() => toldOf() === done.length - unsure.length + 1);
