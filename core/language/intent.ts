@@ -267,8 +267,7 @@ export type SaidEdit =
       readonly target?: true;
       readonly how: 'add' | 'remove';
     }
-  /** "those routes": the members that the rank in force chose. */
-  /** The members that the answer before speaks of; “that coast” is one. */
+  /** "those routes": the members that the rank in force chose; "that coast" is one. */
   | { readonly do: 'reference'; readonly level: string; readonly one?: true }
   | { readonly do: 'point'; readonly at: PointAt; readonly how: 'only' | 'drill' | 'exclude' }
   /** "vs Tolmar", after an answer about another member of its level: both side by side. */

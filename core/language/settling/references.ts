@@ -197,6 +197,24 @@ export function theirEdits(
   return of?.kind === 'level' ? referenceEdits({ do: 'reference', level: of.level }, said, situation, base) : [];
 }
 
+/** Is a count of members or periods broken down by just those? */
+export function asksForTheCounted(
+  { by, instead }: Extract<SaidEdit, { do: 'breakdown' }>,
+  said: readonly SaidEdit[],
+  { shown, by: before }: Reading,
+): boolean {
+  const [only] = shown;
+  const [key] = by;
+  if (shown.length !== 1 || only === undefined || key === undefined || by.length !== 1 || before.length > 0)
+    return false;
+  if (instead !== undefined || said.some((one) => one.do === 'show' || one.do === 'saidRank')) return false;
+  const { calculation } = only;
+  return (
+    (calculation.kind === 'periods' && key.kind === 'time' && key.grain === calculation.grain) ||
+    (calculation.kind === 'members' && key.kind === 'level' && key.level === calculation.level)
+  );
+}
+
 /** After a count of members: those members, by what they were chosen by. After anything else: the records. */
 export function whichAreThese(base: Reading, asked: string | undefined, model: Model): Edit[] {
   const levels = base.by.filter((one) => one.kind === 'level');

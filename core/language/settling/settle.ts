@@ -58,7 +58,15 @@ import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } fro
 import { contrastEdits } from './contrasts';
 import { forecastEdits, isOfThePast, saysHowFar } from './forecasts';
 import { checkAtEnd, nowEdits } from './now';
-import { countThese, pointEdits, referenceEdits, sameEdits, theirEdits, whichAreThese } from './references';
+import {
+  asksForTheCounted,
+  countThese,
+  pointEdits,
+  referenceEdits,
+  sameEdits,
+  theirEdits,
+  whichAreThese,
+} from './references';
 import {
   changeOrderEdits,
   changeRank,
@@ -680,24 +688,6 @@ function settledEdits(
       `${model.dates.get(role.role)?.name ?? role.role} is named, but no period and no time line for it to be of; say for example “last year” or “by month”.`,
     );
   return { edits: merged(edits), notes };
-}
-
-/** Is a count of members or periods broken down by just those? */
-function asksForTheCounted(
-  { by, instead }: Extract<SaidEdit, { do: 'breakdown' }>,
-  said: readonly SaidEdit[],
-  { shown, by: before }: Reading,
-): boolean {
-  const [only] = shown;
-  const [key] = by;
-  if (shown.length !== 1 || only === undefined || key === undefined || by.length !== 1 || before.length > 0)
-    return false;
-  if (instead !== undefined || said.some((one) => one.do === 'show' || one.do === 'saidRank')) return false;
-  const { calculation } = only;
-  return (
-    (calculation.kind === 'periods' && key.kind === 'time' && key.grain === calculation.grain) ||
-    (calculation.kind === 'members' && key.kind === 'level' && key.level === calculation.level)
-  );
 }
 
 /** Are members or periods counted from now on, which have no plan? */

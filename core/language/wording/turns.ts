@@ -32,8 +32,6 @@ w/ {x:ShownList} => add {x}
 ! {r} [,] [for|in|over|with|on|at] [the] same (split|view|breakdown|number|numbers|measure|figure|figures|period|quarter|year|month|week|dates|days|stretch|filter|filters|conditions|basis|comparison|members|ones) => what about {r}
 ! (pit|put|set|hold|compare) (her|him|it|them|that|this|those|these) (against|next to|beside|alongside|to|with) [all] the (rest|others) [of the {-}] => vs the rest
 ! [how] [did|do|does|were|was|have] [the] same {n:Count} [{l:Level}] [look|do|doing|fare|perform|go|stand] (in|over|for|during) {p:Period} => for those in {p}
-[and] [the] (biggest|largest|steepest|worst|sharpest) (drops|falls|declines|decreases|losses|drop|fall|decline|decrease|loss|losers) [instead|rather|now] => which fell most
-[and] [the] (biggest|largest|steepest|best|sharpest) (gains|rises|increases|gain|rise|increase|gainers) [instead|rather|now] => which grew most
 ! [go|change|switch] [back|over] to [the] (plain|normal|real|actual|ordinary|raw) (euros|dollars|pounds|money|figures|numbers|values|amounts) [again] => plain numbers
 ! both [the] {x:Shown} and [the] {y:Shown} => {x} and {y}
 ! (without|no|without a|with no) comparison [,] {r} => without comparison , {r}
@@ -50,7 +48,6 @@ w/ {x:ShownList} => add {x}
 
 # ── one level up, or down
 ! (tally|count|total) [(it|them|that|those|these)] [up] (by|per|for each) {k:Key} => by {k}
-! [ok|and] (zoom|go|step|come|pull) [back] (out|up) to [the] {k:Key} => by {k} instead
 ! (roll|sum|bring|take|add) (it|that|them|this|these) (up|together) (to|into|by) [the] [whole|full|entire] {g:Unit} [,] (no|not|without|instead of|rather than) {y:Key} => by {g} instead of {y}
 ! (roll|sum|bring|take|add) (it|that|them|this|these) (up|together) (to|into|by) [the] [whole|full|entire] {g:Unit} => by {g}
 ! {g:Key} (are|is|will be|would be) (enough|sufficient|fine|plenty|good enough) [,] (no|not|without|i do not need|we do not need|forget) [the] {y:Key} => by {g} instead of {y}
@@ -61,8 +58,7 @@ w/ {x:ShownList} => add {x}
 ! how many {m:Measure} (was|is|were|did|has|have|does|had) (that|this) {l:OneLevel} (in charge of|responsible for|handle|handled|do|done|make|made|run|lead|led|have|take|taken|get|serve|served|carry|out on|look after) [{r}] => {m} for that {l} {r}
 ! how many {m:Measure} (did|does|has|had) (that|this) (person|one|man|woman|guy|lady|chap) (do|done|make|made|have|had|run|take|taken|get|handle|handled|lead|led|serve|served|carry) [{r}] => {m} for that one {r}
 ! (leave|keep|show|have|want) [me] only (those|the ones|ones|these) (with|over|above|having) (more than|over|above|at least) {n:Number} => only the ones over {n}
-! [too (fine|coarse|narrow|wide|rough|small|big|many|few)] [,] [make it|make them|make that|use|try|go for] {n:Number} wide => in steps of {n}
-! too (fine|coarse|narrow|wide|rough|small|big|many|few) [,] [make it|make them|use|try|go for|steps of|in steps of|bins of|buckets of] {n:Number} [instead] => in steps of {n}
+too (fine|coarse|narrow|wide|rough|small|big) [,] [make it|make them|use|try|go for] [in] (steps|bins|buckets|bands|ranges) of {n:Number} [instead] => in bins of {n}
 
 # ── measures changed
 {x} (not|and not|rather than|instead of|in place of|over) {y:Shown} => show {x} instead
@@ -149,7 +145,7 @@ wrong (split|breakdown|level|grouping|cut|dimension) [,] [it] [should be|should 
 (take|leave|drop) all [of] [the] {x:Members} [ones|{l:Level}] (out|away|off|aside) => without {x}
 ! {l:Level} (one by one|one at a time|individually|separately) => by {l}
 [just|only] [the] {x:Members} {l:Level} (one by one|one at a time|individually|separately|each) => only {x}, by {l}
-zoom [back] out to [the] {l:Level} => up to {l}
+(zoom|go|step|come|pull) [back] (out|up) to [the] {l:Level} => up to {l}
 (which|what) {l:Level} (make|makes|made|go into|are in|is in) (that|it|this) [up] => by {l}
 (which|what) {l:Level} is (that|it|this) made [up] of => by {l}
 [and] (what|which) (share|percentage|part|proportion) is each [of them|one|of those] => as a share
@@ -162,8 +158,8 @@ zoom [back] out to [the] {l:Level} => up to {l}
 (back|go back|return) to [the] [very] (first|original) [one|question|answer|view] => back to the first
 (lose|drop|remove|get rid of|hide|leave out) [the] (ones|those|rows|{l:Level}) with (zero|no|0|nil) [{m:Measure}] => only the ones over 0
 (lose|drop|remove|get rid of|hide) (anything|everything|those|the ones) that (gained|rose|grew|increased) [by] (under|less than|below) {n:Number} => only the ones that rose at least {n}
-! [and] [the] (biggest|largest|steepest|worst|sharpest) (drops|falls|declines|decreases|losses|losers) instead => which fell most
-! [and] [the] (biggest|largest|steepest|best|sharpest) (gains|rises|increases|gainers|winners) instead => which grew most
+! [and] [the] (biggest|largest|steepest|worst|sharpest) (drops|falls|declines|decreases|losses|losers) (instead|rather|now) => which fell most
+! [and] [the] (biggest|largest|steepest|best|sharpest) (gains|rises|increases|gainers|winners) (instead|rather|now) => which grew most
 (which|which of|which ones) [of] [those|them|these] (came in|were|fell|are|came out) (under|below|short|behind) => which of them missed it
 (which|which of|which ones) [of] [those|them|these] (came in|were|are|came out) (over|above|ahead) => which of them beat it
 (who|which) missed it by the (widest|largest|biggest|furthest) (margin|gap|distance) => which missed the plan by the most
