@@ -1,10 +1,10 @@
 /** Places on plain ground, by their coordinates: circles of the size of the measure, with lines of latitude and longitude. */
-import { useLayoutEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { formatCell, formatShort } from '@zud/core/format/format';
 import { projected } from '@zud/core/chart/projection';
 import { TOKENS } from '../app/theme';
 import { useMode } from '../app/use-mode';
+import { useSize } from '../parts/use-size';
 import type { ChartProps } from './chart-props';
 
 const Ground = styled.div`
@@ -45,17 +45,7 @@ const GREATEST = 26;
 
 export function PlaceMap(props: ChartProps) {
   const { chart, onChoose } = props;
-  const ground = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState({ width: 0, height: 0 });
-  useLayoutEffect(() => {
-    const box = ground.current;
-    if (!box) return undefined;
-    const measure = () => setSize({ width: box.clientWidth, height: box.clientHeight });
-    measure();
-    const watched = new ResizeObserver(measure);
-    watched.observe(box);
-    return () => watched.disconnect();
-  }, []);
+  const [ground, size] = useSize<HTMLDivElement>();
   const { series: colours } = TOKENS[useMode()];
   const [series] = chart.series;
   const points = (series?.points ?? []).filter((point) => point.y !== null);

@@ -8,7 +8,7 @@ import { unitWords } from '@zud/core/reading/words';
 import type { Grain } from '@zud/core/time/grain';
 import { TOKENS } from '@zud/core/chart/tokens';
 import { useMode } from '../app/use-mode';
-import { useWidth } from '../parts/use-width';
+import { useSize } from '../parts/use-size';
 
 /** Until it is known how much room there is. */
 const USUAL_WIDTH = 720;
@@ -34,7 +34,8 @@ const Frame = styled.figure`
 
 export function TrialPicture({ trial }: { trial: Trial }) {
   const { series } = TOKENS[useMode()];
-  const [frame, width] = useWidth<HTMLElement>(USUAL_WIDTH);
+  const [frame, size] = useSize<HTMLElement>();
+  const width = size.width === 0 ? USUAL_WIDTH : size.width;
   const { lines, bounds, format } = trial;
   const grain = trial.grain as Grain;
   const days = lines[0]?.points.map(({ at }) => at) ?? [];

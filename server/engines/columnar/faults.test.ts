@@ -87,6 +87,7 @@ test('killed while it builds, the next start finds no half copy and makes it who
   const databaseUrl = await newDemoDatabase(0.1);
   const first = await startDemoServer({ columnar, databaseUrl });
   await until(copyOf(first), ({ ready }) => ready > 0);
+  expect(copyOf(first).state.ready).toBeLessThan(copyOf(first).state.of);
   process.kill(processOf(first), 'SIGKILL');
   await first.close();
   writeFileSync(path.join(columnar.folder, 'bookings@1-1.building'), 'half a copy');
