@@ -2,6 +2,7 @@
 import { parse } from 'csv-parse/sync';
 import { XMLParser } from 'fast-xml-parser';
 import pdfParse from 'pdf-parse';
+import pg from 'pg';
 import { readSheet } from 'read-excel-file/node';
 import { DEMO_PEOPLE } from '../../demo/load';
 import { csvOf } from '../exports/csv';
@@ -616,15 +617,24 @@ measures:
 });
 
 test('a question that runs too long is stopped, says so, and the line is free for the next', async () => {
-  const slow = await startDemoServer({ timeLimit: 1, databaseUrl: demo.databaseUrl });
+  const slow = await startDemoServer({ timeLimit: 2_000, databaseUrl: demo.databaseUrl });
+  const holder = new pg.Client(demo.databaseUrl);
+  await holder.connect();
   try {
     const who = await slow.as('Mira');
     const id = await inquiry(who);
-    const reply = await who<{ status: number; detail: string }>('POST', `/inquiries/${id}/steps`, {
-      text: 'median onboard spend by route and channel',
-    });
+    const asked = () =>
+      who<{ status: number; detail: string }>('POST', `/inquiries/${id}/steps`, {
+        text: 'median onboard spend by route and channel',
+      });
+    // whoever holds the table makes every question of it wait, on any machine
+    await holder.query('begin; lock table data.bookings');
+    const reply = await asked();
     expect([reply.status, reply.body.detail]).toEqual([504, expect.stringContaining('ran too long')]);
+    await holder.query('rollback');
+    expect((await asked()).status).toBe(201);
   } finally {
+    await holder.end();
     await slow.close();
   }
 });

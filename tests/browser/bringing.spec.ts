@@ -2,7 +2,9 @@
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { temporaryFolder } from '../temporary-folder';
-import { ask, expect, sentence, signedIn, test } from './product';
+import { ask, expect, sentence, signedIn, testApart } from './product';
+
+const test = testApart();
 
 const PLACES = ['Ambergate', 'Birchmoor', 'Colwick'];
 function takings(month: string): string {

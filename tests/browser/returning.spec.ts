@@ -2,7 +2,9 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { LINES, MODEL, usual, weeksOf, type LineName } from '../returning-world';
-import { ask, expect, sentence, signedIn, test, type Product } from './product';
+import { ask, expect, sentence, signedIn, testApart, type Product } from './product';
+
+const test = testApart();
 
 const axeFinds = async (page: Page) => (await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id);
 const WEEKS = 60;

@@ -1,7 +1,9 @@
 /** The glossary and the workshop in the browser: a term is taught and accepted, a measure changed, looked at, published and gone back from. */
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { ask, expect, sentence, signedIn, test } from './product';
+import { ask, expect, sentence, signedIn, testApart } from './product';
+
+const test = testApart();
 
 const axeFinds = async (page: Page) => (await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id);
 
