@@ -5,6 +5,7 @@
  */
 import { same, type Reading } from '../reading/schema';
 import type { Cover } from './cover';
+import { remarkBefore } from './remark';
 import type { Candidate, ReadContext, Understanding } from './understand';
 import { tokenise, type Token } from './tokens';
 import { understand } from './understand';
@@ -33,7 +34,18 @@ export function understandInTurn(text: string, context: ReadContext): Understand
     if (rest.outcome !== 'unknown') return behind(assent, rest);
   }
   const whole = understand(text, context);
-  return whole.outcome === 'unknown' && text.length <= LONGEST ? (inTurn(text, context, MOST_WISHES) ?? whole) : whole;
+  if (whole.outcome !== 'unknown' || text.length > LONGEST) return whole;
+  return inTurn(text, context, MOST_WISHES) ?? afterRemark(text, context) ?? whole;
+}
+
+/** What is asked behind a remark that asks for nothing. */
+function afterRemark(text: string, context: ReadContext): Read | null {
+  const [remark, rest] = ((at) => [text.slice(0, at), text.slice(at)])(remarkBefore(text, context));
+  if (remark === '') return null;
+  const found = understandInTurn(rest, context);
+  return isSettled(found) && (context.before !== null || names(found))
+    ? { ...(behind(remark, found) as Read), remark: remark.trim() }
+    : null;
 }
 
 function inTurn(text: string, context: ReadContext, most: number): Read | null {

@@ -158,8 +158,14 @@ export type SaidEdit =
   | { readonly do: 'stretchBefore'; readonly unit: Grain; readonly count: number }
   /** "vs the same day last week": the same days, a unit earlier. */
   | { readonly do: 'shiftedBefore'; readonly unit: Grain }
-  /** “the week before”, “the summer before that”: the one before the period that is shown takes its place. */
-  | { readonly do: 'furtherBack'; readonly unit: Grain | null; readonly season: string | null }
+  /** “the week before”, “the summer before that”: the one before the period that is shown takes its place, or stands beside it. */
+  | {
+      readonly do: 'furtherBack';
+      readonly unit: Grain | null;
+      readonly season: string | null;
+      /** 1 to 12 */ readonly month: number | null;
+      readonly beside: boolean;
+    }
   /** "the Friday before": the last such day before the period that is shown. */
   | { readonly do: 'weekdayBefore'; readonly day: number }
   /** "in minutes": the unit in which what is shown is kept. */

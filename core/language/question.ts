@@ -58,6 +58,8 @@ const COUNTED_IN = new Set([
   'stay',
   'stays',
 ]);
+/** Words of the grammar for whom a model counts: Passengers, Visitors. */
+const PEOPLE = new Set(['people', 'persons']);
 /** Words after which the other of two named sets stands, as in “paid vs free channels”. */
 const SIDE_BY_SIDE = new Set(['vs', 'versus', 'against', 'and', 'or']);
 /** Words between an order and what it is about. */
@@ -231,7 +233,7 @@ export class Question {
         for (const match of known
           ? this.names.knowsWord(singular(word))
             ? []
-            : this.meantByVerb(start)
+            : [...this.meantByVerb(start), ...(PEOPLE.has(word) ? this.names.related(singular(word), 'whole') : [])]
           : [
               ...this.names.abbreviated(word),
               ...this.names.related(singular(word), 'whole'),

@@ -169,7 +169,8 @@ function notesOn(
   else if (assumptions.length === 0 && settledByContext.length > 0)
     assumed('What was shown before settles what is meant.', settledByContext.map(option));
   for (const note of first.notes) assumed(note);
-  const { inTurn } = understood;
+  const { inTurn, remark } = understood;
+  if (remark !== undefined) assumed(`“${remark}” was taken as a remark; only what follows it was asked.`);
   if (inTurn !== undefined) assumed(`Read one after the other: ${inTurn.map((one) => `“${one}”`).join(', then ')}.`);
 
   const offered = (reading: Reading | null, text: string, label = '') => {

@@ -105,6 +105,8 @@ export type Understanding =
       readonly anew: string | null;
       /** The wishes that were read one after the other, where there are several. */
       readonly inTurn?: readonly string[];
+      /** A sentence before the question that asks for nothing, and was left out. */
+      readonly remark?: string;
     });
 
 /**

@@ -447,7 +447,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: '(is|are|has|have|was|were) {ShownList} [been] (going up|going down|rising|falling|growing|increasing|decreasing|declining|improving|getting better|getting worse|getting longer|getting shorter|getting higher|getting lower|worsening|shrinking|on the rise|trending up|trending down)',
+    form: '(is|are|has|have|was|were) {ShownList} [been] (going up|going down|rising|falling|growing|increasing|decreasing|declining|improving|getting better|getting worse|getting higher|getting lower|worsening|shrinking|on the rise|trending up|trending down)',
     means: (p) => intent({ do: 'show', how: 'replace', shown: p['ShownList'] as SaidShown[] }, { do: 'overTime' }),
     cost: -0.6,
   },

@@ -250,6 +250,16 @@ export const CHANGE_CONDITION_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
+    form: '[(and|so)] how many [(of them|of these|of those|ones)] [(have|has|had|did|do|are|is)] {ChangeClause}',
+    means: (p) => {
+      const narrowed = asFollowUp(one('narrow')(p));
+      return narrowed === null ? null : { ...narrowed, edits: [...narrowed.edits, { do: 'countThese' }] };
+    },
+    cost: -0.3,
+    examples: ['how many of them grew'],
+  },
+  {
+    gives: 'Intent',
     form: '(which|what) {Key} [(have|has|had|did|do|are)] {ChangeClause}',
     means: one('shown'),
     cost: -0.3,

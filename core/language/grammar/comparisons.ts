@@ -353,7 +353,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   {
     gives: 'Intent',
     form: '[(what about|how about|and what about|and how about)] {Unit} (before|earlier|before that)',
-    means: (p) => (p['Unit'] === 'year' ? null : followUp(furtherBack(p))),
+    means: (p) => (p['Unit'] === 'year' ? null : followUp(furtherBack(p, false))),
     cost: 0.3,
     examples: ['the week before'],
   },
@@ -374,15 +374,23 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   {
     gives: 'Intent',
     form: 'and {Unit} (before|before that)',
-    means: (p) => (p['Unit'] === 'year' ? null : followUp(furtherBack(p))),
+    means: (p) => (p['Unit'] === 'year' ? null : followUp(furtherBack(p, false))),
     cost: -0.1,
     examples: ['and the week before'],
   },
   {
     gives: 'Intent',
-    form: '[and] [(what about|how about)] {Season} (before|before that)',
-    means: (p) => followUp(furtherBack(p)),
+    form: '[and] [(what about|how about)] ({Season}|{MonthName}) (before|before that)',
+    means: (p) => followUp(furtherBack(p, false)),
     cost: -0.2,
+    examples: ['and the March before'],
+  },
+  {
+    gives: 'Intent',
+    form: '[and] [(compare|compare it|compare that|compared|put it|put that|show it)] (next to|beside|alongside|against|vs|versus|with|compared to|compared with|to|v|set against|relative to) [the] ({Season}|{MonthName}) (before|before that)',
+    means: (p) => intent(furtherBack(p, true)),
+    cost: -0.2,
+    examples: ['next to the March before'],
   },
   {
     gives: 'Intent',
@@ -1019,13 +1027,6 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: `[(compare|compare it|compare that|compared)] ${VERSUS} {Season} before`,
-    means: (p) =>
-      intent({ do: 'saidComparison', period: { kind: 'bareSeason', season: p['Season'] as string, back: 1 } }),
-    cost: -0.1,
-  },
-  {
-    gives: 'Intent',
     form: '(difference|differences|gap) between {Members:first} and {Members:second}',
     means: sideBySide('none'),
     cost: -0.2,
@@ -1103,11 +1104,13 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   },
 ];
 
-/** "the week before", "the summer before that". */
-const furtherBack = (parts: Parts): SaidEdit => ({
+/** "the week before", "the summer before that", "next to the March before". */
+const furtherBack = (parts: Parts, beside: boolean): SaidEdit => ({
   do: 'furtherBack',
   unit: (parts['Unit'] as Grain | undefined) ?? null,
   season: (parts['Season'] as string | undefined) ?? null,
+  month: (parts['MonthName'] as number | undefined) ?? null,
+  beside,
 });
 
 /** "vs Tolmar", after an answer about another member: both side by side. */

@@ -1,6 +1,7 @@
 /** The whole grammar of questions. */
 import { byWord } from '../by-word';
 import type { Question } from '../question';
+import { BECOMING_RULES } from './becoming';
 import { BREAKDOWN_RULES } from './breakdowns';
 import { CHANGE_RULES } from './changes';
 import { CALCULATION_RULES } from './calculations';
@@ -39,6 +40,7 @@ export const GRAMMAR = new Grammar<Question>(
     ...PROPORTION_RULES,
     ...OUTCOME_RULES,
     ...BREAKDOWN_RULES,
+    ...BECOMING_RULES,
     ...CONDITION_RULES,
     ...MEMBER_TEST_RULES,
     ...RECORD_CONDITION_RULES,

@@ -222,6 +222,12 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
     cost: -0.6,
   },
   { gives: 'Clause', form: '[a] {NumberTest} (in|of|worth of) {Calculation}', means: clauseOf, cost: 0.05 },
+  {
+    gives: 'Clause',
+    form: '{NumberTest} {Adjective}',
+    means: (p) => clauseOf({ ...p, Calculation: measureOf(p['Adjective'] as string) }),
+    cost: -0.1,
+  },
   { gives: 'Clause', form: `[a] {Calculation} ${IS} {NumberTest}`, means: clauseOf },
   {
     gives: 'Clause',
@@ -389,6 +395,18 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
     means: (p) => withRankOf(p),
     cost: -0.3,
   },
+  ...(
+    [
+      ['(which|what|all)', 'shown'],
+      [COUNT, 'count'],
+      ['(only|just|keep only|show only)', 'narrow'],
+    ] as const
+  ).map(([words, is]): Rule<Question> => ({
+    gives: 'Intent',
+    form: `${is === 'shown' ? `[${words}]` : words} {Key} [(that are|that were|which are|which were|are|were|is|was)] {NumberTest} {Adjective}`,
+    means: (p) => measureTest(is)({ ...p, Calculation: measureOf(p['Adjective'] as string) }),
+    cost: -0.3,
+  })),
   {
     gives: 'Intent',
     form: `${COUNT} {Key} ${DID} {PlanClause}`,
@@ -441,6 +459,54 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
       }),
     cost: 0.1,
     examples: ['anything under 50'],
+  },
+  {
+    gives: 'Intent',
+    form: '[(and|so)] how many [(of them|of these|of those|ones)] (is|are|was|were|has|have|had|lie|lies|had a|have a|come in|came in) {NumberTest} [{Calculation}]',
+    means: (p) =>
+      followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }, { do: 'countThese' }),
+    cost: -0.2,
+    examples: ['how many of them are over 50'],
+  },
+  {
+    gives: 'Intent',
+    form: '[(and|so)] how many [(of them|of these|of those|ones)] (is|are|was|were|did|come in|came in) {AverageTest:NumberTest}',
+    means: (p) =>
+      followUp(
+        { do: 'saidMeasureTest', at: null, ofSaid: true, ...clauseOf(p), count: false, narrows: true },
+        { do: 'countThese' },
+      ),
+    cost: -0.4,
+    examples: ['how many of them are below average'],
+  },
+  {
+    gives: 'Intent',
+    form: '[(and|so)] how many of (them|these|those) [(have|had|with|show|showed|saw|are|were|is|was)] {Clause}',
+    means: (p) => {
+      const { calculation, test } = p['Clause'] as Clause;
+      return followUp(
+        { do: 'saidMeasureTest', at: null, calculation, test, count: false, narrows: true },
+        { do: 'countThese' },
+      );
+    },
+    cost: -0.4,
+  },
+  {
+    gives: 'Intent',
+    form: '[(only|just|keep|keep only|show only|only the|just the|only show)] (those|ones|these|the ones) [(that|which|who)] {PlanClause}',
+    means: (p) =>
+      followUp({ do: 'saidMeasureTest', at: null, ...(p['PlanClause'] as Clause), count: false, narrows: true }),
+    cost: -0.3,
+  },
+  {
+    gives: 'Intent',
+    form: '[(and|so)] how many [(of them|of these|of those|ones)] {PlanClause}',
+    means: (p) =>
+      followUp(
+        { do: 'saidMeasureTest', at: null, ...(p['PlanClause'] as Clause), count: false, narrows: true },
+        { do: 'countThese' },
+      ),
+    cost: -0.3,
   },
   {
     gives: 'Intent',

@@ -6,7 +6,8 @@ import { CURRENCY_OF_WORD } from '../currencies';
 import { followUp, type Intent } from '../intent';
 import type { Question } from '../question';
 import { isKeptAs, unitOfTime, unitsIn } from '../settling/amounts';
-import { singular } from '../tokens';
+import { relativesOf } from '../names/thesaurus';
+import { nameWords, singular } from '../tokens';
 import { AVERAGE, COUNTED, countOfLevel, rowFunction } from './calculations';
 import type { Parts, Rule } from './rule';
 
@@ -77,6 +78,12 @@ export const QUOTIENT_RULES: readonly Rule<Question>[] = [
     means: perUnitOf,
     cost: -0.2,
   },
+  {
+    gives: 'Term',
+    form: '{Measure:left} per {AnyWord:person}',
+    means: perHead,
+    cost: -0.4,
+  },
   { gives: 'Intent', form: '(per|for every) {Number} {AnyWord:unit}', means: perSoMany, cost: 0.2 },
   { gives: 'Term', form: '{Measure:left} per {Level}', means: perLevel, cost: 0.15 },
 ];
@@ -100,6 +107,24 @@ function isOfEach(parts: Parts, { model }: Question): boolean {
     right?.kind === 'count' &&
     factsOf(model, measureOf(left.id)).includes(right.fact)
   );
+}
+
+/** "revenue per head": by the one measure that counts people, a sum or count before a distinct count of them. */
+function perHead(parts: Parts, { model }: Question): Calculation | null {
+  if (!/^(head|capita)$/i.test(String(parts['person']))) return null;
+  const people = relativesOf('person');
+  const counted = [...model.measures.values()].filter(
+    (one) =>
+      one.hidden !== true &&
+      ['sum', 'count', 'distinct'].includes(one.kind) &&
+      [one.name, ...one.synonyms].some((name) => nameWords(name).every((word) => people.has(word))),
+  );
+  const [only, second] = counted.some(({ kind }) => kind !== 'distinct')
+    ? counted.filter(({ kind }) => kind !== 'distinct')
+    : counted;
+  return only === undefined || second !== undefined || only.id === parts['left']
+    ? null
+    : arithmetic('divide', measureOf(parts['left'] as string), measureOf(only.id));
 }
 
 /** "revenue per euro of ad spend". */

@@ -60,6 +60,8 @@ export function tells(of: QualityKind, measure: Measure | undefined): boolean {
 const ADJECTIVES: Readonly<Record<string, QualityKind>> = byWord({
   full: 'fullness',
   empty: 'fullness',
+  filled: 'fullness',
+  occupied: 'fullness',
   deep: 'depth',
   high: 'height',
   tall: 'height',

@@ -313,7 +313,7 @@ export function shiftedBefore(unit: Grain, when: Period | null, calendar: Calend
  * beside the one before.
  */
 export function furtherBack(
-  { unit, season }: Extract<SaidEdit, { do: 'furtherBack' }>,
+  { unit, season, month, beside }: Extract<SaidEdit, { do: 'furtherBack' }>,
   when: Period | null,
   said: readonly SaidEdit[],
   base: Reading,
@@ -324,22 +324,28 @@ export function furtherBack(
     if (unit !== null) return unitBefore(unit, said, base, calendar, true);
     throw new CannotSettle('No period is shown that another could lie before; name the season and its year.');
   }
-  if (season !== null) {
+  if (season !== null || month !== null) {
     const year = dayParts(from).year;
     const found = [0, ...YEARS_BACK]
-      .map((back): Period => ({ kind: 'season', season, year: year - back }))
+      .map((back) => (season === null ? monthOf(year - back, month ?? 1) : seasonOf(season, year - back)))
       .find((period) => {
         const range = settledRange(period, calendar);
         return range?.to !== undefined && range.to < from;
       });
     if (found === undefined) throw new CannotSettle('The model gives no dates for an earlier one.');
-    return [{ do: 'period', period: found }];
+    return beside ? [{ do: 'compare', against: { kind: 'period', period: found } }] : [{ do: 'period', period: found }];
   }
   const grain = unit ?? 'month';
   const moves = exactGrain(from, to) === grain || (grain === 'week' && to === addDays(from, 6));
   const start = addGrains(grain, moves ? from : startOfGrain(grain, from, calendar.weekStart), -1);
   const end = moves && grain === 'week' ? addDays(start, 6) : endOf(grain, start, calendar.weekStart);
   return [{ do: 'period', period: { kind: 'days', from: start, to: end } }];
+}
+
+const seasonOf = (season: string, year: number): Period => ({ kind: 'season', season, year });
+function monthOf(year: number, month: number): Period {
+  const from = `${year}-${String(month).padStart(2, '0')}-01`;
+  return { kind: 'days', from, to: endOf('month', from) };
 }
 
 /** "the Friday before": the last one before the day that is shown. */

@@ -52,6 +52,7 @@ fifty percent => 50 %
 (north of) {n:Number} => over {n}
 (south of) {n:Number} => under {n}
 (upwards of|in excess of) {n:Number} => over {n}
+! (roughly|approximately|about|around) (how many|how much) => how many
 (roughly|approximately|around about|more or less|approx|ballpark|give or take|or thereabouts) => the
 (a couple of) => 2
 (a dozen) => 12
@@ -61,6 +62,64 @@ fifty percent => 50 %
 (n) => and
 how many (different|distinct|unique|separate) {m:DistinctCount} => how many {m}
 (with us) => ,
+
+# ── fractions in words
+! (more than|over|above|greater than) [a|one] tenth => over 10 %
+! (more than|over|above|greater than) [a|one] fifth => over 20 %
+! (more than|over|above|greater than) two fifths => over 40 %
+! (more than|over|above|greater than) three fifths => over 60 %
+! (more than|over|above|greater than) four fifths => over 80 %
+! (more than|over|above|greater than) [a|one] quarter => over 25 %
+! (more than|over|above|greater than) three quarters => over 75 %
+! (more than|over|above|greater than) [a|one] half => over 50 %
+! (more than|over|above|greater than) nine tenths => over 90 %
+! (more than|over|above|greater than) three tenths => over 30 %
+! (less than|under|below|fewer than) [a|one] tenth => under 10 %
+! (less than|under|below|fewer than) [a|one] fifth => under 20 %
+! (less than|under|below|fewer than) two fifths => under 40 %
+! (less than|under|below|fewer than) three fifths => under 60 %
+! (less than|under|below|fewer than) four fifths => under 80 %
+! (less than|under|below|fewer than) [a|one] quarter => under 25 %
+! (less than|under|below|fewer than) three quarters => under 75 %
+! (less than|under|below|fewer than) [a|one] half => under 50 %
+! (less than|under|below|fewer than) nine tenths => under 90 %
+! (less than|under|below|fewer than) three tenths => under 30 %
+! at least [a|one] tenth => at least 10 %
+! at least [a|one] fifth => at least 20 %
+! at least two fifths => at least 40 %
+! at least three fifths => at least 60 %
+! at least four fifths => at least 80 %
+! at least [a|one] quarter => at least 25 %
+! at least three quarters => at least 75 %
+! at least [a|one] half => at least 50 %
+! at least nine tenths => at least 90 %
+! at least three tenths => at least 30 %
+! at most [a|one] tenth => at most 10 %
+! at most [a|one] fifth => at most 20 %
+! at most two fifths => at most 40 %
+! at most three fifths => at most 60 %
+! at most four fifths => at most 80 %
+! at most [a|one] quarter => at most 25 %
+! at most three quarters => at most 75 %
+! at most [a|one] half => at most 50 %
+! at most nine tenths => at most 90 %
+! at most three tenths => at most 30 %
+
+
+# ── short of plan
+! (more than|over|at least) {n:Percent} (below|under|short of|behind) [the|our|their] (plan|target|budget) => that missed plan by more than {n}
+! (fell|fall|came|come|were|was|are|ended|ended up|ran) (short|behind|below plan|under plan|below target|under target|below|under) by (more than|over|at least) {n:Percent} => missed plan by more than {n}
+! (under|below|behind|short of) [the|our|their] (plan|target|budget) by (more than|over|at least) {n:Percent} => that missed plan by more than {n}
+
+# ── per person, and money
+! per one (person|head) => per person
+! per (one|single|each) {m:Measure} => per {m}
+! (takes|take|took|makes|make|made|earns|earn|earned|bring in|brings in|brought in|pulls in|pulled in|rakes in|raked in) [the] most money => with the most revenue
+! (takes|take|took|makes|make|made|earns|earn|earned|bring in|brings in|brought in|pulls in|pulled in|rakes in|raked in) [the] least money => with the least revenue
+
+# ── one amount of another
+! how (big|large|high|much|great) (is|are|was|were) {m:Measure} (relative to|in relation to|compared to|compared with|in proportion to|as a proportion of|next to) {n:Measure} => {m} as a percentage of {n}
+! {m:Measure} (relative to|in relation to|in proportion to|as a proportion of) {n:Measure} => {m} as a percentage of {n}
 
 # ── time
 this {g:OneUnit} so far => this {g}

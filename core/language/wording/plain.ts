@@ -141,6 +141,12 @@ export function plainForms(
 
 const worded = (tokens: readonly Token[]): string => tokens.map((token) => token.word).join(' ');
 
+/** Where in a question names of the model, numbers, quoted words and periods stand. */
+export function contentOf(question: Question): readonly number[] {
+  const { isContent } = situatedAt(question, { left: MOST_STEPS });
+  return question.tokens.flatMap((_token, at) => (isContent(at) ? [at] : []));
+}
+
 /** `{x:Count}`: how many, and no year. */
 const MOST_COUNTED = 500;
 

@@ -1,6 +1,16 @@
 /** How people ask, and the plain question; a line a way. `{r}` is what else is said, kept as it is. */
 
 export const QUESTIONS = `
+
+# ── of people, in free words
+! (which|what) {k:Key} (do|did|does|will) [the] [most] (people|folk|folks) [mostly] (travel|come|visit|turn up|show up|arrive|attend|ride|fly|come in|drop in) [the] [most] [often] [,] {r} => which {k} has the most people {r}
+! (which|what) {k:Key} (do|did|does|will) [the] [most] (people|folk|folks) [mostly] (travel|come|visit|turn up|show up|arrive|attend|ride|fly|come in|drop in) [the] [most] [often] => which {k} has the most people
+! (which|what) {k:Key} (do|did|does|will) [the] (fewest|least) people (travel|come|visit|turn up|show up|arrive|attend|ride|fly|come in|drop in) => which {k} has the fewest people
+
+! [so] what (percentage|percent|share|proportion) (was|were|is|are|got) (filled|full|occupied) => fullness
+! [so] what (percentage|percent|share|proportion) (was|were|is|are|got) (filled|full|occupied) {r} => fullness {r}
+! how many people (travelled|travel|came|come|visited|visit|turned up|showed up|attended|arrived) {r} => people {r}
+
 # ── one figure
 ! where (are|is) (we|it) [at] {p:Period} (on|with|for|in) {m:Shown} => {m} {p}
 ! where is {m:Shown} [at] (for|in) {p:Period} => {m} {p}

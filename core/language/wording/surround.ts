@@ -52,7 +52,7 @@ because (my|our|the) (boss|manager|director|board|client|team|chair) (asked|want
 export const AFTER = `
 (go on|come on|carry on|go ahead)
 (name them|which ones are they|which ones|who are they|show them|tell me which)
-(over here|round here|around here|for the record)
+(over here|round here|around here|for the record|on that basis|on this basis|one figure each|one number each|a figure each)
 (please|pls|plz|plse|thanks|thx|thank you|ta|cheers|tia|thanks a lot|thanks so much|thanks very much|thank you very much|many thanks|thanks in advance|much appreciated|much obliged|kindly|tks|thank u|ty|tyvm|mate|love|dear|guys|folks|team|pal|zud|thank you so much|appreciate it|appreciated|if you please|there is a dear|there is a love|bitte)
 (then|now|again please|ok|okay|right|yeah|yes|eh|huh|hm|hmm|lol|haha|actually|really|basically|though|maybe|perhaps|possibly|i think|i guess|i suppose|i reckon|i believe|you know|or so|or something|or whatever|and so on|or something like that|or thereabouts|and stuff|please and thank you)
 (if|when) (you|u) (can|could|would|may|like|will|want|wish|have|get|do) [not] [a|have|it|manage|mind|that|the] [minute|moment|chance|time|sec|second] [please]

@@ -1,6 +1,53 @@
 /** What people do with the answer before them, and the plain words for it; a line a way. */
 
 export const TURNS = `
+
+# ── what came before that, said in a question
+! [and] what (did|was|were|does) [the] {s:Season} (before|before that|before it) (bring in|bring|make|come to|look like|do|give|yield|have|sell|carry) => what about the {s} before
+! [and] what (did|was|were|does) [the] {s:MonthName} (before|before that|before it) (bring in|bring|make|come to|look like|do|give|yield|have|sell|carry) => what about the {s} before
+! [and] what (did|was|were|does) [the] {s:Season} (before|before that|before it) (bring in|bring|make|come to|look like|do|give|yield|have|sell|carry) [,] {r} => what about the {s} before , {r}
+
+# ── apart, and together
+! @put {x:Members} [@there] [@too] [,] [and|but] (keep|leave|show|have|hold) (them|it|both|the two) (apart|separate|separately|distinct) => compare with {x}
+! (tell|keep|hold|show|split|pull) (them|the two|both|these|those|the 2) apart => both side by side
+! (tell|keep|hold|show|split|pull) (them|the two|both|these|those|the 2) apart [,] (by|per) {k:Key} => both side by side by {k}
+! (add|sum|total|tot|count) (it|them|that|those|these|everything|all of it|all of them|it all|them all) [up|together] => just the total
+! (add|sum|total|tot|count) (it|them|that|those|these|everything|all of it|all of them|it all|them all) [up|together] [,] [as|to|into] (one|a single|just one) (total|number|figure|sum) => just the total
+! [and] (put|show|add|give|have|stick|print) [me|us] [the] (totals|total|sums|sum|grand total|a total|a total row) (at|on|along|in) [the] (bottom|end|foot|top|side|last row|last line) => with totals
+
+# ── the whole of it
+! (for|over|across|in) the (whole|entire|full) (network|company|business|fleet|firm|group|organisation|organization|estate|operation|system|portfolio|country|lot|place) => without the filter
+! @same [,] for the (whole|entire|full) (network|company|business|fleet|firm|group|organisation|organization|estate|operation|system|portfolio) => without the filter
+
+# ── so many of them
+! [and] [so] how many [of them|of these|of those] (halved|were halved|have halved|fell by half) => how many of them fell at least 50%
+! [and] [so] how many [of them|of these|of those] (doubled|have doubled|at least doubled) => how many of them rose at least 100%
+! [and] [so] how many of the {n:Count} (are|were|have|had|is|was) {r} => how many of them are {r}
+! [and] [so] how many [of them|of these|of those] (did|were|are|was) (better|worse) than [the] average => how many of them are above average
+
+! how many (are we talking [about]|are we speaking of|does that make|is that all told|do we have then|is that now) => how many is that
+
+# ── index
+! index (it|that|this|them|these) (so|so that|such that) {p} (is|equals|was|=) 100 => indexed to {p}
+! (set|make|put|take) {p:Period} (to|at|as|=|equal to) 100 => indexed to {p}
+! [with|where|so that] {p:Period} (is|equals|=|at|as) 100 => indexed to {p}
+
+# ── which did it
+! (who|which|which one|which of them|which of these|which {l:OneLevel}) (missed|fell short of|came short of|failed) [it|plan|target|the plan|the target|budget|the budget|their plan|their target] (by|with) [the] (most|widest margin|biggest margin|largest margin|biggest gap|largest gap|furthest) => worst shortfall first
+! (who|which|which one|which of them|which of these|which {l:OneLevel}) (is|was|are|were) [the] (most|furthest|farthest|worst) (below|under|behind|short of) [the|its|their] (plan|target|budget) => worst shortfall first
+! (who|which one|which of them|which of these|which {l:OneLevel}) (is|was|are|were) [the] most punctual [one] => which has the best punctuality
+! (who|which one|which of them|which of these|which {l:OneLevel}) (is|was|are|were) [the] least punctual [one] => which has the worst punctuality
+! (who|which one|which of them|which of these|which {l:OneLevel}) (eats|eat|ate|eats up|swallows|swallowed|burns|burned|gobbles up|guzzles|uses up) [the] most {m:Measure} => which has the most {m}
+
+# ── the members of which
+! in (every|each) {x:Key} (rather than|instead of|and not|not) [(every|each|the)] {y:Key} => by {x} instead of {y}
+! (that|this|the) (bottom|top|last|first) (bunch|lot|group|set|crowd) => those
+! @cut the rest [,] [and] (show|only|give|just|keep|see|let us see|let me see) [me|us] [only|just] {x} => only {x}
+! (back|go back|return) to the (top|best) {n:Percent} (but|and) (rank|rank it|rank them|ranked|order|sort) by {m:Measure} => top {n} by {m}
+! (back|go back|return) to the (bottom|worst|last) {n:Percent} (but|and) (rank|rank it|rank them|ranked|order|sort) by {m:Measure} => bottom {n} by {m}
+! {x:Members} alone => only {x}
+! (the rest|others) alone => only the rest
+
 # ── measures, breakdowns and members put in
 ! (may|can|could) (i|we) (have|see|get|compare) (it|that|this) {r} => {r}
 ! (i|we) [also|really] (need|want|like) also {x} => add {x}
@@ -95,11 +142,11 @@ collapse [the] {x:Level} [level|split|breakdown] => drop {x}
 (merge|collapse|combine|fold|lump|roll|squash|put|group) [all] [the] {x:Level} (into one|together|in one|into a single one|up into one|to one|into one number) => drop {x}
 (too much detail|too detailed|too busy|too crowded|too many rows) [,] (drop|lose|remove|without|leave out) {x} [split|breakdown|level] => drop {x}
 
-[just|only] [the] (overall|total|one|single|whole) (figure|number|total|value) [,] [and] (no|without|without any|not any) (breakdown|split|breakdowns|split up) => in total
-one single number [please] [,] not split => in total
-(do not|not) (split|break|divide) (it|that|this) [down|up] at all => in total
-! all [the] {x:Level} (together|combined|put together|taken together) [in one number|in one|as one|in one figure] => in total
-only the total [i need|i want] [,] not each {x:Level} => in total
+[just|only] [the] (overall|total|one|single|whole) (figure|number|total|value) [,] [and] (no|without|without any|not any) (breakdown|split|breakdowns|split up) => just the total
+one single number [please] [,] not split => just the total
+(do not|not) (split|break|divide) (it|that|this) [down|up] at all => just the total
+! all [the] {x:Level} (together|combined|put together|taken together) [in one number|in one|as one|in one figure] => just the total
+only the total [i need|i want] [,] not each {x:Level} => just the total
 
 # ── broken down
 (and|now|then) [also] @split (by|into|per|across|over|along) {x} @too => also by {x}

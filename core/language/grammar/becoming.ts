@@ -1,0 +1,53 @@
+/** Grammar of what becomes of things: “are repairs getting more expensive”, “are trips getting longer”. Gives edits. */
+import { arithmetic, measureOf, type Calculation } from '../../model/calculation';
+import { factsOf, type Model } from '../../model/model';
+import type { Measure } from '../../model/schema';
+import { intent, type Intent } from '../intent';
+import { tells, type QualityKind } from '../names/quality';
+import type { Question } from '../question';
+import type { Parts, Rule } from './rule';
+
+const BECOMING: readonly (readonly [string, QualityKind])[] = [
+  ['[any] (longer|shorter|slower|faster|quicker)', 'length'],
+  ['[any] (dearer|cheaper|pricier|costlier|more expensive|less expensive|more costly|less costly)', 'money'],
+  ['[any] (fuller|emptier)', 'fullness'],
+  ['[any] (later|more delayed|less delayed)', 'lateness'],
+  ['[any] (more punctual|less punctual)', 'punctuality'],
+  ['[any] (happier|unhappier|less happy|more satisfied|less satisfied)', 'contentment'],
+  ['[any] (heavier|lighter)', 'weight'],
+];
+
+export const BECOMING_RULES: readonly Rule<Question>[] = BECOMING.map(([words, of]): Rule<Question> => ({
+  gives: 'Intent',
+  form: `(is|are|has|have|was|were) {Measure} [been] (getting|becoming|gotten|got|become) ${words}`,
+  means: (parts, { model }) => becoming(of, parts, model),
+  cost: -0.6,
+}));
+
+/**
+ * Over time, how long, dear, full … things are: the measure itself where it tells that, else the one rate or average of the
+ * same records that does; of money, where no other tells it, what one of them comes to. Null where none does, or several do.
+ */
+function becoming(of: QualityKind, parts: Parts, model: Model): Intent | null {
+  const named = model.measures.get(parts['Measure'] as string);
+  if (named === undefined) return null;
+  const told = tells(of, named) ? measureOf(named.id) : toldOf(of, named.id, model);
+  return told === null
+    ? null
+    : intent({ do: 'show', how: 'replace', shown: [{ calculation: told, transform: null }] }, { do: 'overTime' });
+}
+
+function toldOf(of: QualityKind, counted: string, model: Model): Calculation | null {
+  const [fact] = factsOf(model, measureOf(counted));
+  const fitting = [...model.measures.values()].filter(
+    (one) =>
+      one.hidden !== true && tells(of, one) && fact !== undefined && factsOf(model, measureOf(one.id)).includes(fact),
+  );
+  const ofMoney = (one: Measure) => of !== 'money' || (one.kind === 'ratio' ? one.per === counted : true);
+  const each = fitting.filter((one) => (one.kind === 'average' || one.kind === 'ratio') && ofMoney(one));
+  const sums = fitting.filter(({ kind }) => kind === 'sum');
+  if (each.length === 1) return measureOf((each[0] as { id: string }).id);
+  return each.length === 0 && of === 'money' && sums.length === 1
+    ? arithmetic('divide', measureOf((sums[0] as { id: string }).id), measureOf(counted))
+    : null;
+}

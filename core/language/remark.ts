@@ -1,0 +1,45 @@
+/**
+ * A remark before the question: “does the weather hurt us? punctuality by weather”, “that is a jump. put it beside last year”.
+ * Where the whole cannot be read, it is left out, and told as left out, if it is a sentence of its own that asks for nothing:
+ * whatever it names is named again behind it, and no word in it narrows, ranks, counts or takes back.
+ */
+import { contentOf } from './wording/plain';
+import { NEVER_PARTS } from './grammar/grammar';
+import { Question } from './question';
+import { singular, tokenise } from './tokens';
+import type { ReadContext } from './understand';
+
+/** The end of a first sentence, with what stands between it and the next. */
+const END = /[.!?]+\s+(?=\S)/;
+/** Remarks are short. */
+const MOST_WORDS = 10;
+/** With these it would say what is wanted, or what is not. */
+const ASKING: ReadonlySet<string> = new Set(
+  (
+    'no not never without except excluding exclude excluded less minus only just solely all any every each both same again instead rather forget drop remove ' +
+    'ignore skip leave hide cut keep limit show give list count compare versus vs against plot chart table sort rank order top bottom first last ' +
+    'best worst most least highest lowest biggest smallest more fewer over under above below between per percent percentage share average total ' +
+    'sum median mean split break drill by since until before after during for of them those these ones one'
+  ).split(' '),
+);
+
+/** One of these is in any sentence: a word alone (“wholesale. revenue by month”) may say of what is asked. */
+const SAYS: ReadonlySet<string> = new Set(
+  'is are was were do does did have has had it its that thats this we i us they you am im can could will would should feels looks seems'.split(
+    ' ',
+  ),
+);
+
+/** @returns how many letters of the text are a remark, with what parts it from the rest; 0 where none are */
+export function remarkBefore(text: string, { names, calendar }: ReadContext): number {
+  const end = END.exec(text);
+  if (end === null) return 0;
+  const tokens = tokenise(text.slice(0, end.index));
+  const said = new Set(tokenise(text.slice(end.index)).map(({ word }) => singular(word)));
+  const asks = tokens.some(
+    ({ kind, word }) => (kind !== 'word' && kind !== 'comma') || ASKING.has(word) || ASKING.has(singular(word)),
+  );
+  if (tokens.length < 2 || tokens.length > MOST_WORDS || asks || !tokens.some(({ word }) => SAYS.has(word))) return 0;
+  const named = contentOf(new Question(tokens, names.model, names, calendar, NEVER_PARTS));
+  return named.every((at) => said.has(singular(tokens[at]?.word ?? ''))) ? end.index + end[0].length : 0;
+}
