@@ -64,4 +64,20 @@ export const loadQuery = z.object({
   to: z.string().default(''),
 });
 export const loaded = z.looseObject({});
+/** A load of a table: what came, from whom, and whether it can be gone back to. */
+export const tableLoad = z.object({
+  version: z.number(),
+  how: z.enum(['whole', 'add', 'days', 'back']),
+  at: z.string(),
+  by: z.string().nullable(),
+  file: z.string().nullable(),
+  hash: z.string().nullable(),
+  rows: z.number(),
+  added: z.number().nullable(),
+  removed: z.number().nullable(),
+  backTo: z.number().nullable(),
+  state: z.enum(['current', 'kept', 'gone']),
+});
+export type TableLoad = z.infer<typeof tableLoad>;
+export const wentBack = z.object({ name: z.string(), rows: z.number(), version: z.number() });
 export const tableUses = z.object({ models: list(z.object({ id: z.string(), name: z.string() })) });

@@ -114,6 +114,18 @@ export const OPERATIONS: readonly Operation[] = [
     does: 'The models that read a table (steward)',
     answers: models.tableUses,
   },
+  {
+    method: 'get',
+    path: '/tables/{name}/loads',
+    does: 'What was loaded into a table, the latest first, and which of it can be gone back to (steward)',
+    answers: list(models.tableLoad),
+  },
+  {
+    method: 'post',
+    path: '/tables/{name}/loads/{version}/back',
+    does: 'Puts an earlier load in the place of what a table holds (steward)',
+    answers: models.wentBack,
+  },
   { method: 'delete', path: '/tables/{name}', does: 'Takes a table away that no model reads (steward)' },
   {
     method: 'post',

@@ -8,6 +8,7 @@ import type { ImportLines, ImportProof } from '@zud/core/contract/imports';
 import { TableFault, type LoadedValue } from '../store/csv-rows';
 import { connectTo } from '../store/database';
 import { addRows, loadRows } from '../store/table-loads';
+import type { Origin } from '../store/table-versions';
 import { fileLines } from './file-lines';
 
 export interface Brought {
@@ -144,12 +145,14 @@ export const IMPORT_TASKS = {
     name,
     mode,
     secret,
+    origin,
   }: {
     readonly url: string;
     readonly brought: Brought;
     readonly name: string;
     readonly mode: 'new' | 'add' | 'replace';
     readonly secret: string;
+    readonly origin: Origin;
   }): Promise<Ended<{ name: string; rows: number; columns: readonly Column[]; proof: ImportProof }>> =>
     ended(async () => {
       const { proof, kept } = await examined(brought);
@@ -160,8 +163,8 @@ export const IMPORT_TASKS = {
         const rows = rowsOf(brought, proof, secret);
         const count =
           mode === 'add'
-            ? (await addRows(database, name, columns, rows)).rows
-            : await loadRows(database, name, columns, rows);
+            ? (await addRows(database, name, columns, rows, { origin })).rows
+            : await loadRows(database, name, columns, rows, { origin });
         return { name, rows: count, columns, proof: kept };
       } finally {
         await database.pool.end();

@@ -224,6 +224,7 @@ export function importRoutes(context: Context): Router {
         name,
         mode,
         secret: await pseudonymSecret(store),
+        origin: { personId: person.id, file: row.filename, hash: row.hash },
       });
       if (!end.ok)
         throw new Problem(

@@ -1,4 +1,5 @@
 /** Tables in: whole, with rows added, with days replaced, or taken up where somebody else keeps them. */
+import { eq } from 'drizzle-orm';
 import { Router } from 'express';
 import { loadQuery } from '@zud/core/contract/models';
 import { listWords } from '@zud/core/reading/words';
@@ -8,7 +9,8 @@ import { dropRecipe } from '../store/imports';
 import { registerTable } from '../store/external-tables';
 import { audit, loadedTables } from '../store/schema';
 import { readersOf } from '../store/models';
-import { dropTable } from '../store/table-loads';
+import { dropTable, goBack } from '../store/table-loads';
+import { loadsOf } from '../store/table-versions';
 import { handle, parsed, personWith, textOf, type Context } from './context';
 import { notFound, Problem } from '@zud/core/contract/problem';
 
@@ -53,6 +55,7 @@ export function tableRoutes(context: Context): Router {
           by,
           ...(mode === 'whole' ? { whole: { types } } : {}),
           ...(mode === 'days' ? { days: { from, to } } : {}),
+          origin: { personId: person.id },
         }),
       );
       if (!end.ok)
@@ -101,6 +104,44 @@ export function tableRoutes(context: Context): Router {
       return {
         models: (await readersOf(store, textOf(request, 'name'))).map(({ id, file }) => ({ id, name: file.name })),
       };
+    }),
+  );
+  const currentOf = async (name: string): Promise<number> => {
+    const [there] = await store
+      .select({ version: loadedTables.version })
+      .from(loadedTables)
+      .where(eq(loadedTables.name, name));
+    if (there === undefined) throw notFound('table');
+    return there.version;
+  };
+  /** What was loaded into a table, and which of it can be gone back to. */
+  router.get(
+    '/tables/:name/loads',
+    handle(async (request) => {
+      personWith(request, 'steward');
+      const name = textOf(request, 'name');
+      return loadsOf(database, name, await currentOf(name));
+    }),
+  );
+  router.post(
+    '/tables/:name/loads/:version/back',
+    handle(async (request) => {
+      const person = personWith(request, 'steward');
+      const name = textOf(request, 'name');
+      const from = await currentOf(name);
+      const version = Number(textOf(request, 'version'));
+      if (!Number.isInteger(version)) throw notFound('load');
+      try {
+        const now = await goBack(database, name, version, { personId: person.id });
+        await store
+          .insert(audit)
+          .values({ personId: person.id, action: 'gone back to a load', subject: name, detail: { from, to: version } });
+        return { name, ...now };
+      } catch (error) {
+        if (error instanceof TableFault)
+          throw new Problem(422, 'Nothing was changed', `${error.message} The table is as it was.`);
+        throw error;
+      }
     }),
   );
   /** Taken away only where no model reads it. */

@@ -139,6 +139,36 @@ export interface LoadedColumn {
   readonly type: ColumnType;
 }
 
+/** How a table came to a version. */
+export const LOAD_WAYS = ['whole', 'add', 'days', 'back'] as const;
+export type LoadWay = (typeof LOAD_WAYS)[number];
+
+/** The loads of each table; the content of the latest ones that were replaced is kept aside, to be gone back to. */
+export const tableLoads = pgTable(
+  'table_loads',
+  {
+    tableName: text('table_name').notNull(),
+    version: integer('version').notNull(),
+    how: text('how', { enum: LOAD_WAYS }).notNull(),
+    at: at('at').notNull().defaultNow(),
+    personId: uuid('person_id').references(() => people.id, { onDelete: 'set null' }),
+    /** The file it came from, and its SHA-256. */
+    file: text('file'),
+    hash: text('hash'),
+    rows: bigint('rows', { mode: 'number' }).notNull(),
+    added: bigint('added', { mode: 'number' }),
+    removed: bigint('removed', { mode: 'number' }),
+    /** Whose content it has, where one went back. */
+    backTo: integer('back_to'),
+    columns: jsonb('columns').$type<readonly LoadedColumn[]>().notNull(),
+    partedBy: text('parted_by'),
+    parts: jsonb('parts').$type<Parts>(),
+    /** The table beside the others that holds what was replaced; null for the one that is there now, and where it is not kept. */
+    keptAs: text('kept_as'),
+  },
+  (table) => [primaryKey({ columns: [table.tableName, table.version] })],
+);
+
 /** A partition of a loaded table. */
 export interface Part {
   /** The version of the table with which its rows last changed. */

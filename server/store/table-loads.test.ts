@@ -4,8 +4,9 @@ import { newDatabase } from '../../tests/demo-server';
 import { openDatabase, DATA_SCHEMA, type Database } from './database';
 import { inferType, TableFault } from './csv-rows';
 import type { LoadedColumn, Parts } from './schema';
-import { addCsv, addRows, copyCell, loadCsv, loadRows } from './table-loads';
+import { addCsv, addRows, copyCell, dropTable, goBack, loadCsv, loadRows } from './table-loads';
 import { partDays, UNDATED } from './table-parts';
+import { KEPT_LOADS, loadsOf } from './table-versions';
 import { dataVersionOf } from './tables';
 
 let database: Database;
@@ -67,6 +68,41 @@ test('the reader may read loaded tables, and nothing else', async () => {
   await expect(database.readers.query('create table data.mine (a int)')).rejects.toThrow();
 });
 
+test('what is kept aside of earlier loads can be gone back to, is not read by anyone, and goes with the table', async () => {
+  const load = (csv: string) => loadCsv(database, 'again', Readable.from([csv]), new Map());
+  await load('a\n1\n');
+  await load('a,b\n1,x\n2,y\n');
+  const aside = async () =>
+    (
+      await database.pool.query<{ name: string }>(
+        `select kept_as as name from table_loads where table_name = 'again' and kept_as is not null`,
+      )
+    ).rows.map(({ name }) => name);
+  const [first = ''] = await aside();
+  await expect(database.readers.query(`select * from data_parts."${first}"`)).rejects.toThrow(/permission denied/);
+  expect(await goBack(database, 'again', 1)).toEqual({ rows: 1, version: 3 });
+  expect((await database.readers.query('select * from data.again')).rows).toEqual([{ a: 1 }]);
+  expect(await goBack(database, 'again', 2)).toEqual({ rows: 2, version: 4 });
+  expect((await database.readers.query('select * from data.again order by a')).rows).toEqual([
+    { a: 1, b: 'x' },
+    { a: 2, b: 'y' },
+  ]);
+  expect((await loadsOf(database, 'again', 4)).map(({ how, backTo, state }) => [how, backTo, state])).toEqual([
+    ['back', 2, 'current'],
+    ['back', 1, 'kept'],
+    ['whole', null, 'gone'],
+    ['whole', null, 'gone'],
+  ]);
+  await expect(goBack(database, 'again', 1)).rejects.toThrow('is not kept');
+  await expect(goBack(database, 'again', 4)).rejects.toThrow('is what is there now');
+  await dropTable(database, 'again');
+  expect(await aside()).toEqual([]);
+  expect(
+    (await database.pool.query(`select 1 from pg_tables where schemaname = 'data_parts' and tablename = $1`, [first]))
+      .rowCount,
+  ).toBe(0);
+});
+
 test('cells are written so that COPY reads them back', () =>
   expect([copyCell('a\tb\\c\nd'), copyCell(null), copyCell(true)]).toEqual(['a\\tb\\\\c\\nd', '\\N', 'true']));
 
@@ -101,6 +137,7 @@ const aLoad = fc.oneof(
     weight: 1,
     arbitrary: fc.record({ do: fc.constant('whole' as const), rows: fc.array(aRow, { minLength: 1, maxLength: 80 }) }),
   },
+  { weight: 2, arbitrary: fc.record({ do: fc.constant('back' as const), nth: fc.nat(KEPT_LOADS - 1) }) },
 );
 
 const held = async () =>
@@ -118,7 +155,8 @@ const catalogued = async () =>
     )
   ).rows[0];
 
-test('after any loads, whole, added and by days, a table holds what it should, partitioned or not; its parts say which of them changed', async () => {
+test('after any loads, whole, added and by days, and ways back to them, a table holds what it should, partitioned or not; its parts say which of them changed', async () => {
+  const contents = new Map<number, readonly Row[]>();
   await fc.assert(
     fc.asyncProperty(
       fc.array(aLoad, { minLength: 1, maxLength: 6 }),
@@ -127,9 +165,18 @@ test('after any loads, whole, added and by days, a table holds what it should, p
         const options = { by: 'day', partedFrom };
         await loadRows(database, 'days', COLUMNS, [], options);
         let expected: readonly Row[] = [];
+        contents.set((await catalogued())?.version ?? 0, expected);
         for (const load of loads) {
           const before = await catalogued();
-          if (load.do === 'whole') {
+          const kept = (await loadsOf(database, 'days', before?.version ?? 0)).filter(({ state }) => state === 'kept');
+          expect(kept.length).toBeLessThanOrEqual(KEPT_LOADS);
+          if (load.do === 'back') {
+            const to = kept[load.nth];
+            if (to === undefined) continue;
+            expected = contents.get(to.version) ?? [];
+            expect(to.rows).toBe(expected.length);
+            await goBack(database, 'days', to.version);
+          } else if (load.do === 'whole') {
             expected = load.rows;
             await loadRows(database, 'days', COLUMNS, load.rows, options);
           } else if (load.do === 'add') {
@@ -148,6 +195,7 @@ test('after any loads, whole, added and by days, a table holds what it should, p
             expected = [...left, ...rows];
           }
           const now = await catalogued();
+          contents.set(now?.version ?? 0, expected);
           expect(sorted(await held())).toEqual(sorted(expected));
           expect(now?.rows).toBe(expected.length);
           expect(now?.version).toBe((before?.version ?? 0) + 1);

@@ -26,6 +26,7 @@ import {
   quoted,
 } from './table-parts';
 import { catalogueOf, checkTableName, tellLoad, type Loaded } from './tables';
+import { copyAside, forgetLoads, keptLoad, moveAside, noteLoad, type Origin, type Standing } from './table-versions';
 import { usualDates } from './usual-dates';
 
 const SQL_TYPE: Record<ColumnType, string> = {
@@ -57,6 +58,7 @@ interface LoadOptions {
   readonly by?: string | undefined;
   /** From how many rows on a table is partitioned. */
   readonly partedFrom?: number;
+  readonly origin?: Origin;
 }
 
 /** A cell as PostgreSQL's COPY text format writes it. */
@@ -80,7 +82,12 @@ export async function loadRows(
   name: string,
   columns: readonly LoadedColumn[],
   rows: Rows,
-  { by, partedFrom = PARTED_FROM, progress }: LoadOptions & { readonly progress?: (rows: number) => void } = {},
+  {
+    by,
+    partedFrom = PARTED_FROM,
+    progress,
+    origin = {},
+  }: LoadOptions & { readonly progress?: (rows: number) => void } = {},
 ): Promise<number> {
   checkTableName(name);
   const [there] = await database.store
@@ -92,36 +99,116 @@ export async function loadRows(
   if (by !== undefined) checkDate(by, name, columns);
   const usual = by ?? (await usualDate(database, name, columns));
   return inTransaction(database, async (client) => {
-    // loads of one table come one after the other
-    await client.query('select pg_advisory_xact_lock(hashtext($1))', [`load ${name}`]);
+    await lockLoads(client, name);
     const fresh = `${PARTS_SCHEMA}.${quoted(`loading_${randomUUID()}`)}`;
     await client.query(
       `create table ${fresh} (${columns.map((column) => `${quoted(column.name)} ${SQL_TYPE[column.type]}`).join(', ')})`,
     );
-    const count = await copyInto(client, fresh, rows, progress);
-    await checkModels(database, name, columns, count);
-    await client.query(`drop table if exists ${DATA_SCHEMA}.${quoted(name)} cascade`);
+    const rowCount = await copyInto(client, fresh, rows, progress);
+    await checkModels(database, name, columns, rowCount);
+    const before = await standing(client, name);
+    if (before === null) await client.query(`drop table if exists ${DATA_SCHEMA}.${quoted(name)} cascade`);
+    else await moveAside(client, name, before);
     await moveToData(client, fresh, name);
-    const {
-      rows: [before],
-    } = await client.query<{ version: number }>('select version from loaded_tables where name = $1', [name]);
     const version = (before?.version ?? 0) + 1;
-    const parting = await settle(client, name, columns, { by: usual, count, version, partedFrom });
-    await client.query(
-      `insert into loaded_tables (name, columns, rows, version, loaded_at, parted_by, parts) values ($1, $2, $3, $4, now(), $5, $6)
-       on conflict (name) do update set columns = excluded.columns, rows = excluded.rows, version = excluded.version, loaded_at = now(), parted_by = excluded.parted_by, parts = excluded.parts`,
-      [
-        name,
-        JSON.stringify(columns),
-        count,
-        version,
-        parting?.by ?? null,
-        parting === null ? null : JSON.stringify(parting.parts),
-      ],
-    );
+    const parting = await settle(client, name, columns, { by: usual, count: rowCount, version, partedFrom });
+    await enter(client, name, { columns, rows: rowCount, version, ...partingOf(parting) });
+    await noteLoad(client, name, { version, how: 'whole', rows: rowCount, columns, origin });
     await tellLoad(client, name);
-    return count;
+    return rowCount;
   });
+}
+
+/**
+ * Puts a load of before in the place of what a table holds now, which is kept aside in turn. It is a load as any other: models
+ * that are whole have to stay so.
+ * @returns how many rows there are now, and the version that it is
+ * @throws TableFault where it is not kept, or would break a model
+ */
+export async function goBack(
+  database: Loading,
+  name: string,
+  version: number,
+  origin: Origin = {},
+): Promise<{ rows: number; version: number }> {
+  checkTableName(name);
+  return inTransaction(database, async (client) => {
+    await lockLoads(client, name);
+    const now = await standing(client, name);
+    if (now === null) throw new TableFault(`There is no table “${name}”.`);
+    if (now.version === version) throw new TableFault(`Load ${version} of “${name}” is what is there now.`);
+    const kept = await keptLoad(database, name, version);
+    await checkModels(database, name, kept.columns, kept.rows);
+    await moveAside(client, name, now);
+    await moveToData(client, `${PARTS_SCHEMA}.${quoted(kept.keptAs)}`, name);
+    await client.query('update table_loads set kept_as = null, parts = null where table_name = $1 and version = $2', [
+      name,
+      version,
+    ]);
+    const next = now.version + 1;
+    // every part of it may differ from what is there: none is told as unchanged
+    const parts =
+      kept.parts === null
+        ? null
+        : Object.fromEntries(Object.entries(kept.parts).map(([part, { rows }]) => [part, { rows, version: next }]));
+    const { columns, rows } = kept;
+    if (parts === null) await dropIndexes(client, name);
+    const parting =
+      kept.partedBy === null || parts === null
+        ? await settle(client, name, columns, {
+            by: await usualDate(database, name, columns),
+            count: rows,
+            version: next,
+            partedFrom: PARTED_FROM,
+          })
+        : { by: kept.partedBy, parts };
+    await enter(client, name, { columns, rows, version: next, ...partingOf(parting) });
+    await noteLoad(client, name, { version: next, how: 'back', rows, columns, origin, backTo: version });
+    await tellLoad(client, name);
+    return { rows, version: next };
+  });
+}
+
+/** Loads of one table come one after the other. */
+const lockLoads = (client: pg.ClientBase, name: string) =>
+  client.query('select pg_advisory_xact_lock(hashtext($1))', [`load ${name}`]);
+
+/** What a table holds now; null where there is none, or where somebody else keeps it. */
+async function standing(client: pg.ClientBase, name: string): Promise<Standing | null> {
+  const {
+    rows: [there],
+  } = await client.query<Standing>(
+    'select columns, rows, version, parted_by as "partedBy", parts from loaded_tables where name = $1 and not external for update',
+    [name],
+  );
+  return there ?? null;
+}
+
+/** Those that a table brought along are made anew. */
+async function dropIndexes(client: pg.ClientBase, name: string): Promise<void> {
+  const { rows } = await client.query<{ indexname: string }>(
+    'select indexname from pg_indexes where schemaname = $1 and tablename = $2',
+    [DATA_SCHEMA, name],
+  );
+  for (const { indexname } of rows) await client.query(`drop index ${DATA_SCHEMA}.${quoted(indexname)}`);
+}
+
+const partingOf = (parting: Parting | null) => ({ partedBy: parting?.by ?? null, parts: parting?.parts ?? null });
+
+/** Enters what a table holds into the catalogue. */
+async function enter(client: pg.ClientBase, name: string, now: Standing): Promise<void> {
+  await client.query(
+    `insert into loaded_tables (name, columns, rows, version, loaded_at, parted_by, parts) values ($1, $2, $3, $4, now(), $5, $6)
+     on conflict (name) do update set columns = excluded.columns, rows = excluded.rows, version = excluded.version, loaded_at = now(), parted_by = excluded.parted_by, parts = excluded.parts`,
+    [
+      name,
+      JSON.stringify(now.columns),
+      now.rows,
+      now.version,
+      now.partedBy,
+      now.parts === null ? null : JSON.stringify(now.parts),
+    ],
+  );
 }
 
 /** What breaks a model that is whole now is not loaded. @throws TableFault with the models concerned */
@@ -158,13 +245,8 @@ async function checkModels(
     );
 }
 
-interface There {
-  readonly columns: readonly LoadedColumn[];
-  readonly rows: number;
-  readonly version: number;
+interface There extends Standing {
   readonly external: boolean;
-  readonly partedBy: string | null;
-  readonly parts: Parts | null;
 }
 
 /**
@@ -180,10 +262,10 @@ export async function addRows(
   name: string,
   columns: readonly LoadedColumn[],
   rows: Rows,
-  { by, partedFrom = PARTED_FROM, days }: LoadOptions & { readonly days?: Days | undefined } = {},
+  { by, partedFrom = PARTED_FROM, days, origin = {} }: LoadOptions & { readonly days?: Days | undefined } = {},
 ): Promise<{ rows: number; added: number; removed: number }> {
   return inTransaction(database, async (client) => {
-    // loads of one table come one after the other
+    await lockLoads(client, name);
     const {
       rows: [there],
     } = await client.query<There>(
@@ -195,6 +277,7 @@ export async function addRows(
     if (by !== undefined) checkDate(by, name, there.columns);
     const date = by ?? there.partedBy ?? (await usualDate(database, name, there.columns));
     const table = `${DATA_SCHEMA}.${quoted(name)}`;
+    await copyAside(client, name, there);
     await client.query(`create temp table loading (like ${table}) on commit drop`);
     const added = await copyInto(client, `loading (${columns.map((column) => quoted(column.name)).join(', ')})`, rows);
     const removed =
@@ -214,10 +297,15 @@ export async function addRows(
         partedFrom,
       });
     }
-    await client.query(
-      'update loaded_tables set rows = $2, version = $3, loaded_at = now(), parted_by = $4, parts = $5 where name = $1',
-      [name, next.rows, next.version, parting?.by ?? null, parting === null ? null : JSON.stringify(parting.parts)],
-    );
+    await enter(client, name, { ...there, ...next, ...partingOf(parting) });
+    await noteLoad(client, name, {
+      ...next,
+      how: days === undefined ? 'add' : 'days',
+      columns: there.columns,
+      origin,
+      added,
+      removed: gone,
+    });
     await tellLoad(client, name);
     return { rows: next.rows, added, removed: gone };
   });
@@ -233,14 +321,17 @@ export async function loadCsv(
   name: string,
   csv: Readable,
   types: ReadonlyMap<string, ColumnType>,
-  { by }: LoadOptions = {},
+  { by, origin }: LoadOptions = {},
 ): Promise<Loaded> {
   checkTableName(name);
   const { columns, rows, rejected } = await readCsv(csv, (column) => types.get(column));
   for (const one of types.keys())
     if (!columns.some((column) => column.name === one))
       throw new TableFault(`?types names the column “${one}”, which the file does not have.`);
-  const count = await loadRows(database, name, columns, noneLeftOut(rows, rejected), { by });
+  const count = await loadRows(database, name, columns, noneLeftOut(rows, rejected), {
+    by,
+    ...(origin === undefined ? {} : { origin }),
+  });
   return { name, rows: count, columns, rejected };
 }
 
@@ -293,6 +384,7 @@ export async function dropTable(database: Loading, name: string): Promise<boolea
     ]);
     if (gone === undefined) return false;
     // what somebody else keeps is only no longer read
+    await forgetLoads(client, name);
     if (!gone.external) await client.query(`drop table if exists ${DATA_SCHEMA}.${quoted(name)} cascade`);
     await tellLoad(client, name);
     return true;

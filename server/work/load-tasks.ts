@@ -4,6 +4,7 @@ import type { ColumnType } from '@zud/core/data/proof';
 import { TableFault } from '../store/csv-rows';
 import { connectTo } from '../store/database';
 import { addCsv, loadCsv, type Added, type Days } from '../store/table-loads';
+import type { Origin } from '../store/table-versions';
 import type { Loaded } from '../store/tables';
 
 export interface Load {
@@ -15,6 +16,7 @@ export interface Load {
   readonly whole?: { readonly types: ReadonlyMap<string, ColumnType> };
   readonly by: string | undefined;
   readonly days?: Days | undefined;
+  readonly origin: Origin;
 }
 
 /** What came of it; a fault of the file as its words, as errors lose their class on the way between threads. */
@@ -22,7 +24,7 @@ export type LoadEnd =
   { readonly ok: true; readonly loaded: Loaded | Added } | { readonly ok: false; readonly fault: string };
 
 export const LOAD_TASKS = {
-  async loadFile({ url, file, name, whole, by, days }: Load): Promise<LoadEnd> {
+  async loadFile({ url, file, name, whole, by, days, origin }: Load): Promise<LoadEnd> {
     const database = connectTo(url);
     try {
       const content = createReadStream(file);
@@ -30,8 +32,8 @@ export const LOAD_TASKS = {
         ok: true,
         loaded:
           whole === undefined
-            ? await addCsv(database, name, content, { by, days })
-            : await loadCsv(database, name, content, whole.types, { by }),
+            ? await addCsv(database, name, content, { by, days, origin })
+            : await loadCsv(database, name, content, whole.types, { by, origin }),
       };
     } catch (error) {
       if (error instanceof TableFault) return { ok: false, fault: error.message };

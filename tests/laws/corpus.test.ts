@@ -53,7 +53,7 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
     for (const turn of some) {
       const { question, before, at, result } = turn;
       if (OPEN_TEXT.test(question) || result.outcome === 'move') continue;
-      const places = [0, ...tokenise(question).map((token) => token.end)];
+      const places = someOf([0, ...tokenise(question).map((token) => token.end)], 2);
       places.forEach((place, index) => {
         const word = MADE_UP[index % MADE_UP.length] ?? '';
         const text = `${question.slice(0, place)} ${word} ${question.slice(place)}`;
