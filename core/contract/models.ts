@@ -1,4 +1,5 @@
 /** Models and their tables. */
+import { tableRules } from '../data/column-rules';
 import { z } from 'zod';
 import { modelFileSchema } from '../model/schema';
 import type { savedNameSchema } from '../model/saved';
@@ -80,4 +81,6 @@ export const tableLoad = z.object({
 });
 export type TableLoad = z.infer<typeof tableLoad>;
 export const wentBack = z.object({ name: z.string(), rows: z.number(), version: z.number() });
+export const rulesBody = z.object({ rules: tableRules });
+export const rulesSet = z.object({ rules: tableRules, broken: list(z.looseObject({})) });
 export const tableUses = z.object({ models: list(z.object({ id: z.string(), name: z.string() })) });

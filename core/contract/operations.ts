@@ -115,6 +115,13 @@ export const OPERATIONS: readonly Operation[] = [
     answers: models.tableUses,
   },
   {
+    method: 'put',
+    path: '/tables/{name}/rules',
+    does: 'Sets what the columns of a table have to keep to, and says what of it they do not (steward)',
+    body: models.rulesBody,
+    answers: models.rulesSet,
+  },
+  {
     method: 'get',
     path: '/tables/{name}/loads',
     does: 'What was loaded into a table, the latest first, and which of it can be gone back to (steward)',

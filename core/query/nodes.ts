@@ -63,11 +63,7 @@ export function tablesOf(root: PlanNode): ReadonlySet<string> {
 /** The columns (`table.column`, of loaded tables) whose values name members in a plan. */
 export function memberColumnsOf(root: PlanNode): string[] {
   const nodes = nodesOf(root);
-  const sources = new Map(
-    nodes.flatMap((node) =>
-      node.node === 'scan' ? [[node.table, node.source] as const, ...Object.entries(node.sources)] : [],
-    ),
-  );
+  const sources = sourcesIn(nodes);
   const named = ({ table, column }: ColumnRef) => `${sources.get(table) ?? table}.${column}`;
   return nodes.flatMap((node) => {
     if (node.node === 'scan' || node.node === 'keep')
@@ -78,6 +74,42 @@ export function memberColumnsOf(root: PlanNode): string[] {
     return node.node === 'list' ? node.columns.flatMap((one) => (one.as === 'member' ? [named(one.column)] : [])) : [];
   });
 }
+
+/** The columns (`table.column`, of loaded tables) whose values a plan looks at: keys, values, conditions, joins and what is listed. */
+export function columnsReadBy(root: PlanNode): ReadonlySet<string> {
+  const nodes = nodesOf(root);
+  const sources = sourcesIn(nodes);
+  const named = ({ table, column }: ColumnRef) => `${sources.get(table) ?? table}.${column}`;
+  return new Set(
+    nodes.flatMap((node): string[] => {
+      switch (node.node) {
+        case 'scan':
+          return node.rules.flatMap(conditionColumns).map(named);
+        case 'keep':
+          return node.conditions.flatMap(conditionColumns).map(named);
+        case 'join':
+          return node.joins.flatMap(({ from, column, to, key }) => [
+            named({ table: from, column }),
+            named({ table: to, column: key }),
+          ]);
+        case 'aggregate':
+          return [...node.keys.flatMap(keyColumns), ...node.values.flatMap(valueColumns)].map(named);
+        case 'list':
+          return node.columns.map(({ column }) => named(column));
+        default:
+          return [];
+      }
+    }),
+  );
+}
+
+/** The loaded tables behind the tables of a model that a plan reads. */
+const sourcesIn = (nodes: readonly PlanNode[]): ReadonlyMap<string, string> =>
+  new Map(
+    nodes.flatMap((node) =>
+      node.node === 'scan' ? [[node.table, node.source] as const, ...Object.entries(node.sources)] : [],
+    ),
+  );
 
 /** The columns a node gives, in order. */
 export function outputOf(node: PlanNode): string[] {

@@ -1,5 +1,6 @@
 /** The one way from a reading to an answer: checks → plan → engine → answer, headline, caveats and chart. Answers are cached. */
 import { setMaxListeners } from 'node:events';
+import { breachWords } from '@zud/core/data/column-rules';
 import { impossibility } from '@zud/core/language/impossibility';
 import type { Note } from '@zud/core/language/read';
 import { aheadOf, learntFrom } from '@zud/core/analysis/ahead';
@@ -18,7 +19,7 @@ import { explain, type Explanation } from '@zud/core/query/explain';
 import { CannotPlan } from '@zud/core/query/cannot-plan';
 import { planOf, ROWS } from '@zud/core/query/planner';
 import type { PlanContext } from '@zud/core/query/plan-context';
-import { outputOf } from '@zud/core/query/nodes';
+import { columnsReadBy, outputOf } from '@zud/core/query/nodes';
 import { derived, sourcesOf } from '@zud/core/query/derive';
 import { node, type AnswerColumn, type Plan } from '@zud/core/query/plan';
 import { coverageReading } from '@zud/core/query/plan-cover';
@@ -178,6 +179,7 @@ export class Answering {
         : [
             ...(await this.coverNotes(settled, plan, ready, options)),
             ...caveatsOf(answer, reading, note, model.weekStart),
+            ...brokenNotes(plan, ready),
             ...aheadNotes(answer),
             ...findingNotes(answer, reading, ready),
           ];
@@ -369,6 +371,15 @@ function told(
           `These rows were taken from “${sentenceOf(of, naming, calendar).text}”, which had been computed on the same data; the query is that of it.`,
         ],
       };
+}
+
+/** Rules of the data that the figures may suffer from. How many rows, and which values, is told to stewards alone: not all are everyone's. */
+function brokenNotes({ root }: Pick<Plan, 'root'>, { broken }: ReadyModel): Note[] {
+  if (broken.length === 0) return [];
+  const read = columnsReadBy(root);
+  return broken
+    .filter(({ table, column }) => read.has(`${table}.${column}`))
+    .map((one): Note => ({ kind: 'caveat', text: breachWords(one) }));
 }
 
 function aheadNotes({ ahead, columns }: Answer): Note[] {

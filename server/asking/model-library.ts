@@ -1,4 +1,5 @@
 /** Models ready to be asked: compiled, with the name index a person may use, and the calendar of the day. Kept until model or data change. */
+import type { BrokenRule } from '@zud/core/data/column-rules';
 import type { ReadyModel } from './ready-model';
 import { and, eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
@@ -37,6 +38,7 @@ interface ModelState {
   readonly fileVersion: string;
   readonly dataVersion: string;
   readonly tables: TableVersions;
+  readonly broken: readonly BrokenRule[];
   readonly terms: readonly KeptTerm[];
 }
 
@@ -47,7 +49,7 @@ interface Lists {
 }
 
 /** What is ready of a model whoever asks, but for the day. */
-type Prepared = Omit<ReadyModel, 'calendar' | 'tables' | 'terms'> & { readonly lists: Lists };
+type Prepared = Omit<ReadyModel, 'calendar' | 'tables' | 'broken' | 'terms'> & { readonly lists: Lists };
 
 /** Members of a level beyond this many are not indexed; the level can still be broken down by. */
 const MOST_MEMBERS = 200_000;
@@ -75,7 +77,7 @@ export class ModelLibrary {
   private readonly compiled = new Map<string, { version: string; model: Model }>();
   private readonly ready = new Map<
     string,
-    Promise<Omit<ReadyModel, 'calendar' | 'tables' | 'terms'> & { lists: Lists }>
+    Promise<Omit<ReadyModel, 'calendar' | 'tables' | 'broken' | 'terms'> & { lists: Lists }>
   >();
 
   constructor(
@@ -90,12 +92,20 @@ export class ModelLibrary {
    * @throws ModelAtFault where it does not fit its tables
    */
   async get(id: string, person: Asker): Promise<ReadyModel> {
-    const { model, fileVersion, dataVersion, tables, terms } = await this.states.get(id, () => this.stateOf(id));
+    const { model, fileVersion, dataVersion, tables, broken, terms } = await this.states.get(id, () =>
+      this.stateOf(id),
+    );
     const access = this.accessOf(model, person.groups);
     const version = `${fileVersion}/${dataVersion}`;
     const found = this.once(`${id} ${access.key}`, version, () => this.prepare(model, access, version, dataVersion));
     const { lists, ...rest } = await found;
-    return { ...rest, tables, terms: termsFor(terms, person, rest.sight), calendar: this.calendarOf(model, lists) };
+    return {
+      ...rest,
+      tables,
+      broken,
+      terms: termsFor(terms, person, rest.sight),
+      calendar: this.calendarOf(model, lists),
+    };
   }
 
   /** Which loads a model reads now. @throws ModelGone where it was taken away; Problem 404 where there never was one */
@@ -111,9 +121,11 @@ export class ModelLibrary {
     const saved = await savedOf(this.database.store, file.id);
     const model = compileModel(withoutOversized(withSaved(file, saved)));
     const access = accessFor(model, person.groups);
-    const { version: dataVersion, tables } = await dataVersionOf(this.database, [
-      ...new Set(model.file.tables.map((table) => table.source ?? table.id)),
-    ]);
+    const {
+      version: dataVersion,
+      tables,
+      broken,
+    } = await dataVersionOf(this.database, [...new Set(model.file.tables.map((table) => table.source ?? table.id))]);
     const version = `draft ${digest(JSON.stringify(model.file))}/${dataVersion}`;
     const [{ lists, ...rest }, terms] = await Promise.all([
       this.once(`draft of ${file.id} ${access.key}`, version, () =>
@@ -121,7 +133,13 @@ export class ModelLibrary {
       ),
       termsOf(this.database.store, file.id),
     ]);
-    return { ...rest, tables, terms: termsFor(terms, person, rest.sight), calendar: this.calendarOf(model, lists) };
+    return {
+      ...rest,
+      tables,
+      broken,
+      terms: termsFor(terms, person, rest.sight),
+      calendar: this.calendarOf(model, lists),
+    };
   }
 
   /** What was made ready last of a model as some people see it, as long as model and data are the same. */
@@ -189,9 +207,12 @@ export class ModelLibrary {
     if (!row) throw notFound('model');
     if (row.gone !== null) throw new ModelGone(id);
     const model = await this.compile(id, row.digest, saved);
-    const { version: dataVersion, tables } =
-      found !== null && model.model === before ? found : await loads(model.model);
-    return { model: model.model, fileVersion: model.version, dataVersion, tables, terms };
+    const {
+      version: dataVersion,
+      tables,
+      broken,
+    } = found !== null && model.model === before ? found : await loads(model.model);
+    return { model: model.model, fileVersion: model.version, dataVersion, tables, broken, terms };
   }
 
   /** A model is told by its content: the same id may stand for another one, made after the first was taken away. */

@@ -1,4 +1,5 @@
 /** A model ready to be asked by one person. */
+import type { BrokenRule } from '@zud/core/data/column-rules';
 import type { Term } from '@zud/core/language/terms';
 import type { NameIndex } from '@zud/core/language/names/name-index';
 import type { ColumnRef, Model } from '@zud/core/model/model';
@@ -30,6 +31,8 @@ export interface ReadyModel {
   readonly dataVersion: string;
   /** The load of each table that the model reads. */
   readonly tables: TableVersions;
+  /** What its tables do not keep of the rules of their columns. */
+  readonly broken: readonly BrokenRule[];
   /** Changes with the content of the model file and of its saved names, and with the data. */
   readonly version: string;
 }

@@ -616,6 +616,73 @@ measures:
   });
 });
 
+describe('what is known of a table', () => {
+  const text = (rows: string) => `id,sold_on,shop,amount\n${rows}`;
+  const load = (rows: string, query = '') =>
+    stellan('POST', `/tables?name=till${query}`, text(rows), { 'content-type': 'text/csv' });
+  const TILL = `
+zud: 1
+id: tills
+name: Tills
+tables: [{ id: till, key: id }]
+facts: [{ id: till, name: sale, table: till }]
+dates: [{ id: day, name: sale date, default: true, columns: { till: sold_on } }]
+dimensions: [{ id: shop, name: Shop, levels: [{ id: shop, name: Shop, column: till.shop, kind: place }] }]
+measures:
+  - { id: amount, name: Amount, kind: sum, fact: till, column: amount }
+`;
+  const caveats = async (question: string) =>
+    (await ask(mira, await inquiry(mira, 'tills'), { text: question })).notes.map((note) => note.text).join(' ');
+
+  test('a rule is looked at in each load; answers that look at the column say so, without numbers or values', async () => {
+    expect((await load('1,2026-01-01,Kiln Row,5\n2,2026-01-02,Quay,7\n')).status).toBe(200);
+    const made = await stellan<{ faults?: unknown }>('POST', '/models', TILL, { 'content-type': 'application/yaml' });
+    expect([made.status, made.body.faults]).toEqual([201, undefined]);
+    const rules = [{ column: 'shop', rule: { kind: 'oneOf', values: ['Kiln Row', 'Quay'] } }];
+    const set = await stellan<{ broken: unknown[] }>('PUT', '/tables/till/rules', { rules });
+    expect(set.body.broken).toEqual([]);
+    expect(await caveats('amount by shop')).not.toContain('break a rule');
+    await load('3,2026-01-03,Nowhere,9\n', '&mode=add');
+    expect(await caveats('amount by shop')).toContain(
+      'The rows of till break a rule: some have a shop that is not on its list.',
+    );
+    expect(await caveats('amount by shop')).not.toContain('Nowhere break');
+    expect(await caveats('amount by month')).not.toContain('break a rule');
+    const tables = await stellan<{ name: string; broken: { count: number; example: string }[] }[]>('GET', '/tables');
+    expect(tables.body.find(({ name }) => name === 'till')?.broken).toEqual([
+      expect.objectContaining({ count: 1, example: 'Nowhere' }),
+    ]);
+    expect((await stellan('PUT', '/tables/till/rules', { rules: [] })).status).toBe(200);
+    expect(await caveats('amount by shop')).not.toContain('break a rule');
+    expect((await stellan('PUT', '/tables/unheard/rules', { rules: [] })).status).toBe(404);
+    expect((await mira('PUT', '/tables/till/rules', { rules: [] })).status).toBe(403);
+  });
+  test('an earlier load is gone back to: the next answer has its numbers; one that would break a model is refused', async () => {
+    const total = async () => (await ask(mira, await inquiry(mira, 'tills'), { text: 'amount' })).answer?.rows[0]?.[0];
+    expect(await total()).toBe(21);
+    interface Load {
+      version: number;
+      state: string;
+      by: string;
+      rows: number;
+    }
+    const loads = async () => (await stellan<Load[]>('GET', '/tables/till/loads')).body;
+    const [current, first] = await loads();
+    expect([current, first]).toEqual([
+      expect.objectContaining({ state: 'current', rows: 3, by: 'Stellan Reed' }),
+      expect.objectContaining({ state: 'kept', rows: 2, by: 'Stellan Reed' }),
+    ]);
+    expect((await stellan('POST', `/tables/till/loads/${first?.version}/back`)).status).toBe(200);
+    expect(await total()).toBe(12);
+    expect((await loads())[0]).toMatchObject({ how: 'back', backTo: first?.version, state: 'current', rows: 2 });
+    const again = await stellan<{ detail: string }>('POST', `/tables/till/loads/${first?.version}/back`);
+    expect([again.status, again.body.detail]).toEqual([422, expect.stringContaining('is not kept')]);
+    expect(await total()).toBe(12);
+    expect((await stellan('GET', '/tables/unheard/loads')).status).toBe(404);
+    expect((await mira('GET', '/tables/till/loads')).status).toBe(403);
+  });
+});
+
 test('a question that runs too long is stopped, says so, and the line is free for the next', async () => {
   const slow = await startDemoServer({ timeLimit: 2_000, databaseUrl: demo.databaseUrl });
   const holder = new pg.Client(demo.databaseUrl);

@@ -55,6 +55,7 @@ function bodyFor({ method, path }: Route): unknown {
     [/terms$/, { term: `quiet harbours ${randomUUID().slice(0, 4)}`, means: 'only Pellin' }],
     [/terms\/\{term\}$/, { state: 'withdrawn' }],
     [/names$/, { kind: 'set', name: 'Quiet harbours', level: 'port', members: ['Pellin'], synonyms: [] }],
+    [/^\/tables\/\{name\}\/rules$/, { rules: [] }],
     [/read$/, { text: 'passengers' }],
     [/^\/alerts(\/read|\/trial)?$/, { modelId: 'ferries', text: 'tell me when passengers are over 99k in a week' }],
     [/^\/alerts\/\{id\}$/, { paused: true }],

@@ -1,15 +1,16 @@
 /** Tables in: whole, with rows added, with days replaced, or taken up where somebody else keeps them. */
 import { eq } from 'drizzle-orm';
 import { Router } from 'express';
-import { loadQuery } from '@zud/core/contract/models';
+import { loadQuery, rulesBody } from '@zud/core/contract/models';
 import { listWords } from '@zud/core/reading/words';
 import { COLUMN_TYPES, type ColumnType } from '@zud/core/data/proof';
 import { TableFault } from '../store/csv-rows';
 import { dropRecipe } from '../store/imports';
 import { registerTable } from '../store/external-tables';
 import { audit, loadedTables } from '../store/schema';
-import { readersOf } from '../store/models';
+import { modelsThere, readersOf } from '../store/models';
 import { dropTable, goBack } from '../store/table-loads';
+import { setRules } from '../store/table-rules';
 import { loadsOf } from '../store/table-versions';
 import { handle, parsed, personWith, textOf, type Context } from './context';
 import { notFound, Problem } from '@zud/core/contract/problem';
@@ -106,6 +107,27 @@ export function tableRoutes(context: Context): Router {
       };
     }),
   );
+  /** What the columns of a table have to keep to, looked at now and in each load. */
+  router.put(
+    '/tables/:name/rules',
+    handle(async (request) => {
+      const person = personWith(request, 'steward');
+      const name = textOf(request, 'name');
+      const { rules } = parsed(rulesBody, request.body);
+      try {
+        const broken = await setRules(database, name, rules);
+        if (broken === null) throw notFound('table');
+        await store
+          .insert(audit)
+          .values({ personId: person.id, action: 'rules set', subject: name, detail: { rules: rules.length } });
+        return { rules, broken };
+      } catch (error) {
+        if (error instanceof TableFault)
+          throw new Problem(422, 'The rules were not changed', `${error.message} The rules of before are kept.`);
+        throw error;
+      }
+    }),
+  );
   const currentOf = async (name: string): Promise<number> => {
     const [there] = await store
       .select({ version: loadedTables.version })
@@ -171,7 +193,16 @@ export function tableRoutes(context: Context): Router {
     '/tables',
     handle(async (request) => {
       personWith(request, 'steward');
-      return store.select().from(loadedTables).orderBy(loadedTables.name);
+      const [tables, files] = await Promise.all([
+        store.select().from(loadedTables).orderBy(loadedTables.name),
+        modelsThere(store),
+      ]);
+      return tables.map((table) => ({
+        ...table,
+        models: files
+          .filter(({ file }) => file.tables.some(({ id, source }) => (source ?? id) === table.name))
+          .map(({ id, file }) => ({ id, name: file.name })),
+      }));
     }),
   );
   return router;

@@ -1,10 +1,12 @@
 /** Tables that somebody else keeps in the data schema: views, foreign and partitioned tables. */
 import { eq, sql } from 'drizzle-orm';
+import type pg from 'pg';
 import type { ColumnType } from '@zud/core/data/proof';
 import { TableFault } from './csv-rows';
 import { CHANGES, DATA_SCHEMA, type Database, type DataChange } from './database';
 import { loadedTables, type LoadedColumn } from './schema';
 import { quoted } from './table-parts';
+import { brokenRules } from './table-rules';
 import { checkTableName, type Loaded } from './tables';
 
 /** What the types of PostgreSQL are called here; columns of others are left out. */
@@ -31,7 +33,7 @@ const KNOWN_TYPES: Readonly<Record<string, ColumnType>> = {
 export async function registerTable(database: Database, name: string): Promise<Loaded> {
   checkTableName(name);
   const [there] = await database.store
-    .select({ external: loadedTables.external })
+    .select({ external: loadedTables.external, rules: loadedTables.rules })
     .from(loadedTables)
     .where(eq(loadedTables.name, name));
   if (there?.external === false) throw new TableFault(`“${name}” was loaded here; load it again to change it.`);
@@ -56,17 +58,29 @@ export async function registerTable(database: Database, name: string): Promise<L
       );
     });
   const rows = counted?.rows ?? 0;
+  const rules = there?.rules ?? [];
+  const broken =
+    rules.length === 0 ? [] : await withClient(database, (client) => brokenRules(client, name, columns, rules));
   await database.store.transaction(async (transaction) => {
     await transaction
       .insert(loadedTables)
       .values({ name, columns, rows, external: true })
       .onConflictDoUpdate({
         target: loadedTables.name,
-        set: { columns, rows, version: sql`${loadedTables.version} + 1`, loadedAt: sql`now()` },
+        set: { columns, rows, broken, version: sql`${loadedTables.version} + 1`, loadedAt: sql`now()` },
       });
     await transaction.execute(
       sql`select pg_notify(${CHANGES}, ${JSON.stringify({ kind: 'data', table: name } satisfies DataChange)})`,
     );
   });
   return { name, rows, columns, rejected: [] };
+}
+
+async function withClient<T>({ pool }: Database, work: (client: pg.PoolClient) => Promise<T>): Promise<T> {
+  const client = await pool.connect();
+  try {
+    return await work(client);
+  } finally {
+    client.release();
+  }
 }

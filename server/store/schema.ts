@@ -24,6 +24,7 @@ import type { ActionBlank, FilledBlank } from '@zud/core/contract/actions';
 import { DECISION_STATES, type Followed } from '@zud/core/contract/decisions';
 import { RUN_STATES, type RanStep, type RoutineBlank, type RoutineStep } from '@zud/core/contract/routines';
 import { OUTBOX_STATES, type About, type QuietHours, type Receiver } from '@zud/core/contract/messages';
+import type { BrokenRule, TableRule } from '@zud/core/data/column-rules';
 import type { Choices, ColumnType } from '@zud/core/data/proof';
 import type { ImportProof } from '@zud/core/contract/imports';
 import type { SavedName } from '@zud/core/model/saved';
@@ -132,6 +133,9 @@ export const loadedTables = pgTable('loaded_tables', {
   /** The date by whose quarters a large table is partitioned, and its partitions. */
   partedBy: text('parted_by'),
   parts: jsonb('parts').$type<Parts>(),
+  /** What its columns have to keep to, and what of it they do not. */
+  rules: jsonb('rules').$type<readonly TableRule[]>().notNull().default([]),
+  broken: jsonb('broken').$type<readonly BrokenRule[]>().notNull().default([]),
 });
 
 export interface LoadedColumn {

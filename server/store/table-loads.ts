@@ -7,6 +7,7 @@ import { finished } from 'node:stream/promises';
 import type pg from 'pg';
 import copyStreams from 'pg-copy-streams';
 import { isDay } from '@zud/core/data/days';
+import type { TableRule } from '@zud/core/data/column-rules';
 import type { ColumnType } from '@zud/core/data/proof';
 import { readCsv, TableFault, type LoadedValue } from './csv-rows';
 import { listWords } from '@zud/core/reading/words';
@@ -26,6 +27,7 @@ import {
   quoted,
 } from './table-parts';
 import { catalogueOf, checkTableName, tellLoad, type Loaded } from './tables';
+import { brokenRules } from './table-rules';
 import { copyAside, forgetLoads, keptLoad, moveAside, noteLoad, type Origin, type Standing } from './table-versions';
 import { usualDates } from './usual-dates';
 
@@ -195,11 +197,15 @@ async function dropIndexes(client: pg.ClientBase, name: string): Promise<void> {
 
 const partingOf = (parting: Parting | null) => ({ partedBy: parting?.by ?? null, parts: parting?.parts ?? null });
 
-/** Enters what a table holds into the catalogue. */
+/** Enters what a table holds into the catalogue, and which of its rules its rows break. */
 async function enter(client: pg.ClientBase, name: string, now: Standing): Promise<void> {
+  const {
+    rows: [there],
+  } = await client.query<{ rules: readonly TableRule[] }>('select rules from loaded_tables where name = $1', [name]);
+  const broken = await brokenRules(client, name, now.columns, there?.rules ?? []);
   await client.query(
-    `insert into loaded_tables (name, columns, rows, version, loaded_at, parted_by, parts) values ($1, $2, $3, $4, now(), $5, $6)
-     on conflict (name) do update set columns = excluded.columns, rows = excluded.rows, version = excluded.version, loaded_at = now(), parted_by = excluded.parted_by, parts = excluded.parts`,
+    `insert into loaded_tables (name, columns, rows, version, loaded_at, parted_by, parts, broken) values ($1, $2, $3, $4, now(), $5, $6, $7)
+     on conflict (name) do update set columns = excluded.columns, rows = excluded.rows, version = excluded.version, loaded_at = now(), parted_by = excluded.parted_by, parts = excluded.parts, broken = excluded.broken`,
     [
       name,
       JSON.stringify(now.columns),
@@ -207,6 +213,7 @@ async function enter(client: pg.ClientBase, name: string, now: Standing): Promis
       now.version,
       now.partedBy,
       now.parts === null ? null : JSON.stringify(now.parts),
+      JSON.stringify(broken),
     ],
   );
 }

@@ -65,7 +65,7 @@ export async function keptLoad(
     .select()
     .from(tableLoads)
     .where(and(eq(tableLoads.tableName, name), eq(tableLoads.version, version)));
-  if (load?.keptAs == null)
+  if (load === undefined || load.keptAs === null)
     throw new TableFault(
       `Load ${version} of “${name}” is not kept${load === undefined ? '' : `: the last ${KEPT_LOADS} are`}; nothing was changed.`,
     );

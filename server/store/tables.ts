@@ -1,6 +1,8 @@
 /** The catalogue of loaded tables, and which load of each there is. */
 import { inArray } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
 import type pg from 'pg';
+import type { BrokenRule } from '@zud/core/data/column-rules';
 import type { Catalogue } from '@zud/core/model/table-faults';
 import { TableFault } from './csv-rows';
 import { CHANGES, type Database, type DataChange } from './database';
@@ -48,19 +50,28 @@ export async function tableVersions(database: Database): Promise<TableVersions> 
 /** How a load of a table is named. */
 export const versionText = (version: number, loaded: Date) => `${version}-${loaded.getTime()}`;
 
-/** The version of the loaded tables a model reads: changes with each load. */
+/** The version of the loaded tables a model reads: changes with each load, and with what of their rules they break. */
 export async function dataVersionOf(
   database: Database,
   sources: readonly string[],
-): Promise<{ version: string; tables: TableVersions }> {
-  if (sources.length === 0) return { version: '0', tables: new Map() };
+): Promise<{ version: string; tables: TableVersions; broken: readonly BrokenRule[] }> {
+  if (sources.length === 0) return { version: '0', tables: new Map(), broken: [] };
   const rows = await database.store
-    .select({ name: loadedTables.name, version: loadedTables.version, loaded: loadedTables.loadedAt })
+    .select({
+      name: loadedTables.name,
+      version: loadedTables.version,
+      loaded: loadedTables.loadedAt,
+      broken: loadedTables.broken,
+    })
     .from(loadedTables)
     .where(inArray(loadedTables.name, [...sources]));
   const latest = Math.max(0, ...rows.map((row) => row.loaded.getTime()));
+  const broken = rows.flatMap((row) => row.broken);
   return {
-    version: `${rows.reduce((sum, row) => sum + row.version, 0)}@${rows.length > 0 ? new Date(latest).toISOString() : ''}`,
+    version: `${rows.reduce((sum, row) => sum + row.version, 0)}@${rows.length > 0 ? new Date(latest).toISOString() : ''}${broken.length > 0 ? `!${digest(broken)}` : ''}`,
     tables: new Map(rows.map(({ name, version, loaded }) => [name, versionText(version, loaded)])),
+    broken,
   };
 }
+
+const digest = (value: unknown) => createHash('sha256').update(JSON.stringify(value)).digest('hex').slice(0, 8);

@@ -8,6 +8,8 @@ import { SharedPage } from '../board/SharedPage';
 import { BringPage } from '../data/BringPage';
 import { DecisionsPage } from '../data/DecisionsPage';
 import { ProofPage } from '../data/ProofPage';
+import { TablePage } from '../data/TablePage';
+import { TablesPage } from '../data/TablesPage';
 import { ComparePage } from '../inquiry/ComparePage';
 import { InquiriesPage } from '../inquiry/InquiriesPage';
 import { InquiryPage } from '../inquiry/InquiryPage';
@@ -79,6 +81,8 @@ export function App() {
           <Route path="/boards" element={<BoardsPage />} />
           <Route path="/boards/:boardId" element={<BoardPage />} />
           <Route path="/models" element={<ModelsPage />} />
+          <Route path="/models/tables" element={<TablesPage />} />
+          <Route path="/models/tables/:table" element={<TablePage />} />
           <Route path="/models/bring" element={<BringPage />} />
           <Route path="/models/bring/:importId" element={<ProofPage />} />
           <Route path="/models/:modelId/decisions" element={<DecisionsPage />} />

@@ -1,4 +1,6 @@
 /** The HTTP API as typed calls. A failure is a `ProblemError` with words for people. */
+import type { BrokenRule, TableRule } from '@zud/core/data/column-rules';
+import type { TableLoad } from '@zud/core/contract/models';
 import type { ReadResult } from '@zud/core/language/read';
 import type { Suggestion } from '@zud/core/language/suggest';
 import type { Check, DeeperLevel } from '@zud/core/query/answer';
@@ -167,6 +169,12 @@ export interface LoadedTable {
   readonly rows: number;
   readonly columns: readonly { readonly name: string; readonly type: string }[];
   readonly loadedAt: string;
+  /** Kept by somebody else. */
+  readonly external: boolean;
+  readonly rules: readonly TableRule[];
+  readonly broken: readonly BrokenRule[];
+  /** Those that read it. */
+  readonly models: readonly { readonly id: string; readonly name: string }[];
 }
 
 export const api = {
@@ -239,6 +247,7 @@ export const api = {
   makeTable: (id: string, name: string, mode: 'new' | 'add' | 'replace') =>
     call<{ name: string; rows: number }>('POST', `/imports/${id}/table`, { name, mode }),
   dropBrought: (id: string) => call<undefined>('DELETE', `/imports/${id}`),
+  takeTableAway: (name: string) => call<undefined>('DELETE', `/tables/${name}`),
   tableUses: (name: string) => call<{ models: readonly { id: string; name: string }[] }>('GET', `/tables/${name}/uses`),
   draftModel: (tables: readonly string[], name: string) =>
     call<ModelDraft>('POST', '/models/drafts', { tables, name: name.slice(0, 120) }),
@@ -296,6 +305,11 @@ export const api = {
   tableProfile: (name: string, signal?: AbortSignal) =>
     call<TableProfile>('GET', `/tables/${name}/profile`, undefined, signal),
   tables: () => call<readonly LoadedTable[]>('GET', '/tables'),
+  tableLoads: (name: string) => call<readonly TableLoad[]>('GET', `/tables/${name}/loads`),
+  goBackToLoad: (name: string, version: number) =>
+    call<{ rows: number }>('POST', `/tables/${name}/loads/${version}/back`),
+  setRules: (name: string, rules: readonly TableRule[]) =>
+    call<{ broken: readonly BrokenRule[] }>('PUT', `/tables/${name}/rules`, { rules }),
   /** Tables joined to a model, as a file that its draft can become. */
   joinTo: (into: string, tables: readonly string[]) => call<ModelDraft>('POST', '/models/drafts', { tables, into }),
   createModel: (file: ModelDraft['file']) =>

@@ -11,6 +11,7 @@ import { Button, TextButton } from '../parts/controls';
 import { LimitNote } from '../parts/LimitNote';
 import { Head, Title } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
+import { BrokenRules } from '../data/BrokenRules';
 import { TakeAwayDialog } from './TakeAwayDialog';
 
 const Two = styled.div`
@@ -116,6 +117,7 @@ export function ModelPage() {
         .
       </About>
       <LimitNote words={data.limited} />
+      <BrokenRules modelId={modelId} />
       <Two>
         <section>
           <h2>Measures</h2>

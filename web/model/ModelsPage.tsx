@@ -49,7 +49,8 @@ export function ModelsPage() {
       <Title>Models</Title>
       {person.role === 'steward' || person.role === 'admin' ? (
         <Bring>
-          <Link to="/models/bring">Bring data</Link>: a file, and the first question a minute later.
+          <Link to="/models/bring">Bring data</Link>: a file, and the first question a minute later.{' '}
+          <Link to="/models/tables">Tables</Link>: what was loaded, and what its columns have to keep to.
         </Bring>
       ) : null}
       {models.isPending ? (

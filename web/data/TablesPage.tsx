@@ -1,0 +1,50 @@
+/** The loaded tables, for stewards: how many rows, from when, and which break a rule of their columns. */
+import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { listWords } from '@zud/core/reading/words';
+import { api } from '../app/api';
+import { Page } from '../app/Page';
+import { ago, Head, List, Title } from '../parts/List';
+import { Failure, Loading, Message } from '../parts/states';
+
+export function TablesPage() {
+  const tables = useQuery({ queryKey: ['tables'], queryFn: api.tables, retry: false });
+  return (
+    <Page>
+      <Head>
+        <Title>Tables</Title>
+        <Link to="/models/bring">Bring data</Link>
+      </Head>
+      {tables.isPending ? (
+        <Loading what="Looking for tables" />
+      ) : tables.isError ? (
+        <Failure error={tables.error} onRetry={() => void tables.refetch()} />
+      ) : tables.data.length === 0 ? (
+        <Message title="No tables yet">Bring a file: it becomes a table, and can be asked a minute later.</Message>
+      ) : (
+        <List
+          label="Tables"
+          entries={tables.data.map(({ name, rows, columns, loadedAt, broken, models }) => ({
+            id: name,
+            to: `/models/tables/${name}`,
+            title: name,
+            about: `${rows.toLocaleString()} rows of ${columns.length} columns, loaded ${ago(loadedAt)}${
+              models.length === 0
+                ? ''
+                : `; read by ${listWords(
+                    models.map((model) => model.name),
+                    'and',
+                  )}`
+            }`,
+            acts:
+              broken.length === 0 ? null : (
+                <strong style={{ color: 'var(--signal)', fontSize: 13 }}>
+                  {broken.length === 1 ? 'breaks a rule' : `breaks ${broken.length} rules`}
+                </strong>
+              ),
+          }))}
+        />
+      )}
+    </Page>
+  );
+}
