@@ -10,6 +10,7 @@ import * as imports from './imports';
 import * as inquiries from './inquiries';
 import { list, made } from './building-blocks';
 import * as models from './models';
+import * as queries from './queries';
 import * as people from './people';
 import * as sharing from './sharing';
 import type { Operation } from './operation';
@@ -113,6 +114,21 @@ export const OPERATIONS: readonly Operation[] = [
     path: '/tables/{name}/uses',
     does: 'The models that read a table (steward)',
     answers: models.tableUses,
+  },
+  {
+    method: 'post',
+    path: '/queries',
+    does: 'Runs a query in SQL over the loaded tables, for reading only and for a limited time, or says how it would be run (steward)',
+    body: queries.queryBody,
+    answers: queries.queryResult,
+  },
+  { method: 'get', path: '/queries', does: 'The queries that one ran last (steward)', answers: list(queries.queryRun) },
+  {
+    method: 'put',
+    path: '/tables/{name}/query',
+    does: 'Makes a table of a query; it follows the tables that it reads (steward)',
+    body: queries.derivedBody,
+    answers: queries.derivedTable,
   },
   {
     method: 'put',

@@ -683,6 +683,32 @@ measures:
   });
 });
 
+test('a steward runs queries over the loaded tables, and nobody else does; they are listed for whoever ran them', async () => {
+  const run = (who: Caller, sql: string, explain = false) =>
+    who<{ rows: unknown[][]; detail: string; position: number }>('POST', '/queries', { sql, explain });
+  const found = await run(stellan, 'select count(*) as n from routes');
+  const direct = new pg.Client(demo.databaseUrl);
+  await direct.connect();
+  const {
+    rows: [counted],
+  } = await direct.query<{ n: number }>('select count(*)::int as n from data.routes');
+  await direct.end();
+  expect(found.body).toMatchObject({ rows: [[counted?.n]], columns: [{ name: 'n', type: 'integer' }], more: false });
+  expect((await run(stellan, 'select count(*) as n from routes', true)).body.rows.join(' ')).toContain('Aggregate');
+  const faulty = await run(stellan, 'select nn from routes');
+  expect([faulty.status, faulty.body.position]).toEqual([422, 7]);
+  expect((await run(stellan, 'delete from routes')).status).toBe(422);
+  expect((await run(stellan, ' ')).status).toBe(400);
+  expect((await run(mira, 'select 1 as one')).status).toBe(403);
+  const runs = await stellan<{ sql: string; fault: string | null }[]>('GET', '/queries');
+  expect(runs.body.slice(0, 3).map(({ sql, fault }) => [sql, fault === null])).toEqual([
+    ['delete from routes', false],
+    ['select nn from routes', false],
+    ['select count(*) as n from routes', true],
+  ]);
+  expect((await mira('GET', '/queries')).status).toBe(403);
+});
+
 test('a question that runs too long is stopped, says so, and the line is free for the next', async () => {
   const slow = await startDemoServer({ timeLimit: 2_000, databaseUrl: demo.databaseUrl });
   const holder = new pg.Client(demo.databaseUrl);

@@ -40,6 +40,7 @@ import { Problem } from '@zud/core/contract/problem';
 import { problemOf } from './problem';
 import { identify, requireSignIn, sameOrigin, sessionRoutes } from './session';
 import { framing, sharedRoutes } from './shared';
+import { queryRoutes } from './queries';
 import { tableRoutes } from './tables';
 import { withoutSecrets } from './without-secrets';
 
@@ -132,6 +133,7 @@ export function createApp(context: Context, webFolder: string | null): Express {
   ].map((routes) => routes(context, desk));
   app.use(
     '/api',
+    queryRoutes(context),
     tableRoutes(context),
     modelRoutes(context),
     findingRoutes(context),

@@ -56,6 +56,8 @@ function bodyFor({ method, path }: Route): unknown {
     [/terms\/\{term\}$/, { state: 'withdrawn' }],
     [/names$/, { kind: 'set', name: 'Quiet harbours', level: 'port', members: ['Pellin'], synonyms: [] }],
     [/^\/tables\/\{name\}\/rules$/, { rules: [] }],
+    [/^\/queries$/, { sql: 'select 1 as one' }],
+    [/^\/tables\/\{name\}\/query$/, { sql: 'select 1 as one' }],
     [/read$/, { text: 'passengers' }],
     [/^\/alerts(\/read|\/trial)?$/, { modelId: 'ferries', text: 'tell me when passengers are over 99k in a week' }],
     [/^\/alerts\/\{id\}$/, { paused: true }],

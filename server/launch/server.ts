@@ -11,6 +11,7 @@ import { Asking } from '../asking/steps';
 import { IN_PROCESS, threads } from '../work/workers';
 import { ColumnarEngine } from '../engines/columnar/columnar-engine';
 import type { Settings } from '../engines/columnar/messages';
+import { makeStaleAnew } from '../store/derived-tables';
 import { wantedCopies } from '../engines/columnar/wanted';
 import { PostgresqlEngine } from '../engines/postgresql';
 import { FairQueue, type QueueLimits } from '../engines/fair-queue';
@@ -172,12 +173,18 @@ export async function startServer(options: ServerOptions): Promise<Running> {
   await takeJobs(context, options.mail ?? null);
   rooms?.start();
   rounds.start();
-  const onData = feed.onData(() => void rounds.go());
+  const derived = followingTables(database, log);
+  derived.look();
+  const onData = feed.onData(() => {
+    derived.look();
+    void rounds.go();
+  });
   return {
     address: own,
     context,
     async close() {
       onData();
+      await derived.stop();
       await rounds.stop();
       await rooms?.stop();
       await jobs.stop();
@@ -217,6 +224,35 @@ async function takeJobs(context: Context, mail: MailSettings | null): Promise<vo
     if ((await runRoutine(id, context)) !== null) await context.rounds.go();
   });
   await jobs.work('message', ({ id }) => sendMessage(id, sending));
+}
+
+/** Makes the tables anew that are made of others, once they are looked at; one look after the other. */
+function followingTables(database: Database, log: Logger): { look(): void; stop(): Promise<void> } {
+  let under: Promise<void> | null = null;
+  let again = false;
+  let ended = false;
+  const look = (): void => {
+    if (ended) return;
+    if (under !== null) {
+      again = true;
+      return;
+    }
+    again = false;
+    under = makeStaleAnew(database, log)
+      .then(() => undefined)
+      .catch((error: unknown) => log.warn({ err: error }, 'tables that are made of others could not be looked at'))
+      .finally(() => {
+        under = null;
+        if (again) look();
+      });
+  };
+  return {
+    look,
+    async stop() {
+      ended = true;
+      await under;
+    },
+  };
 }
 
 /** Tells the copy, now and whenever tables or models change, what to hold. */

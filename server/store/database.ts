@@ -33,6 +33,8 @@ export interface Database {
   readonly url: string;
   /** Where those sign in who may only read loaded tables, and the list of them. */
   readonly readerUrl: string;
+  /** Where those sign in who run queries of their own over the loaded tables. */
+  readonly queryUrl: string;
   close(): Promise<void>;
 }
 
@@ -57,7 +59,7 @@ export async function openDatabase(url: string, onIdleError: (error: Error) => v
   onConnectionLost(pool, onIdleError);
   const store = drizzle(pool, { schema });
   await migrate(store, { migrationsFolder: migrationsFolder(), migrationsSchema: 'public' });
-  const readerUrl = await prepareReader(pool, url);
+  const { readerUrl, queryUrl } = await prepareReaders(pool, url);
   const readers = new pg.Pool({
     connectionString: readerUrl,
     max: 6,
@@ -71,6 +73,7 @@ export async function openDatabase(url: string, onIdleError: (error: Error) => v
     readers,
     url,
     readerUrl,
+    queryUrl,
     async close() {
       await Promise.all([pool.end(), readers.end()]);
     },
@@ -106,8 +109,11 @@ function migrationsFolder(): string {
   return candidates.find((folder) => existsSync(path.join(folder, 'meta'))) ?? candidates[0] ?? here;
 }
 
-/** Makes the roles that read. @returns the address at which they sign in */
-async function prepareReader(pool: pg.Pool, url: string): Promise<string> {
+/** Makes the roles that read. @returns the addresses at which they sign in */
+async function prepareReaders(
+  pool: pg.Pool,
+  url: string,
+): Promise<{ readonly readerUrl: string; readonly queryUrl: string }> {
   const client = await pool.connect();
   try {
     await client.query(`select pg_advisory_lock(4600)`);
@@ -120,7 +126,21 @@ async function prepareReader(pool: pg.Pool, url: string): Promise<string> {
     await client.query(`grant select on all tables in schema ${DATA_SCHEMA} to ${READER}`);
     await client.query(`alter default privileges in schema ${DATA_SCHEMA} grant select on tables to ${READER}`);
     await client.query(`grant select on loaded_tables to ${READER}`);
-    return await signInOfReader(client, url);
+    return {
+      readerUrl: await signInOf(client, url, {
+        login: 'zud_reads',
+        setting: 'reader password',
+        rights: 'noinherit',
+        most: 40,
+      }),
+      // of its own, so that no query can end those of others; few at once
+      queryUrl: await signInOf(client, url, {
+        login: 'zud_queries',
+        setting: 'query password',
+        rights: 'inherit',
+        most: 12,
+      }),
+    };
   } finally {
     await client.query(`select pg_advisory_unlock(4600)`).catch(() => undefined);
     client.release();
@@ -128,22 +148,31 @@ async function prepareReader(pool: pg.Pool, url: string): Promise<string> {
 }
 
 /** The password is made once and kept in the database itself, where every server that uses it finds it. */
-async function signInOfReader(client: pg.PoolClient, url: string): Promise<string> {
+async function signInOf(
+  client: pg.PoolClient,
+  url: string,
+  role: {
+    readonly login: string;
+    readonly setting: string;
+    readonly rights: 'inherit' | 'noinherit';
+    /** Connections at once. */ readonly most: number;
+  },
+): Promise<string> {
   const {
     rows: [kept],
   } = await client.query<{ value: string }>(
-    `insert into settings (name, value) values ('reader password', $1) on conflict (name) do update set value = settings.value returning value`,
-    [randomBytes(24).toString('base64url')],
+    `insert into settings (name, value) values ($2, $1) on conflict (name) do update set value = settings.value returning value`,
+    [randomBytes(24).toString('base64url'), role.setting],
   );
   const {
     rows: [here],
   } = await client.query<{ name: string }>('select current_database() as name');
-  const login = `zud_reads_${here?.name ?? ''}`.slice(0, 63);
+  const login = `${role.login}_${here?.name ?? ''}`.slice(0, 63);
   const password = kept?.value ?? '';
   const { rowCount } = await client.query('select 1 from pg_roles where rolname = $1', [login]);
   if (rowCount === 0) await client.query(`create role ${client.escapeIdentifier(login)}`).catch(unlessMadeMeanwhile);
   await client.query(
-    `alter role ${client.escapeIdentifier(login)} with login nosuperuser nocreatedb nocreaterole noinherit connection limit 40 password ${client.escapeLiteral(password)}`,
+    `alter role ${client.escapeIdentifier(login)} with login nosuperuser nocreatedb nocreaterole ${role.rights} connection limit ${role.most} password ${client.escapeLiteral(password)}`,
   );
   await client.query(`grant ${READER} to ${client.escapeIdentifier(login)}`);
   const address = new URL(url);

@@ -136,7 +136,34 @@ export const loadedTables = pgTable('loaded_tables', {
   /** What its columns have to keep to, and what of it they do not. */
   rules: jsonb('rules').$type<readonly TableRule[]>().notNull().default([]),
   broken: jsonb('broken').$type<readonly BrokenRule[]>().notNull().default([]),
+  /** The query that it is made of, where it is. */
+  derived: jsonb('derived').$type<Derived>(),
 });
+
+export interface Derived {
+  readonly sql: string;
+  /** The tables that it reads, and the load of each that it was made of last. */
+  readonly sources: Readonly<Record<string, string>>;
+  /** Why it could not be made anew of their latest loads; its rows are then those of before. */
+  readonly fault: string | null;
+}
+
+/** Queries that people ran, for their own list. */
+export const queryRuns = pgTable(
+  'query_runs',
+  {
+    id: bigint('id', { mode: 'number' }).primaryKey().generatedAlwaysAsIdentity(),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    at: at('at').notNull().defaultNow(),
+    sql: text('sql').notNull(),
+    rows: integer('rows'),
+    ms: integer('ms'),
+    fault: text('fault'),
+  },
+  (table) => [index('query_runs_of').on(table.personId, table.id)],
+);
 
 export interface LoadedColumn {
   readonly name: string;

@@ -14,7 +14,7 @@ import { listWords } from '@zud/core/reading/words';
 import { tableFaults } from '@zud/core/model/table-faults';
 import { DATA_SCHEMA, PARTS_SCHEMA, type Loading } from './database';
 import { modelsThere, readersOf } from './models';
-import { loadedTables, type LoadedColumn, type Part, type Parts } from './schema';
+import { loadedTables, type Derived, type LoadedColumn, type Part, type Parts } from './schema';
 import {
   addToParts,
   dateInOrder,
@@ -61,6 +61,8 @@ interface LoadOptions {
   /** From how many rows on a table is partitioned. */
   readonly partedFrom?: number;
   readonly origin?: Origin;
+  /** The query whose rows these are. */
+  readonly derived?: Derived;
 }
 
 /** A cell as PostgreSQL's COPY text format writes it. */
@@ -89,15 +91,17 @@ export async function loadRows(
     partedFrom = PARTED_FROM,
     progress,
     origin = {},
+    derived,
   }: LoadOptions & { readonly progress?: (rows: number) => void } = {},
 ): Promise<number> {
   checkTableName(name);
   const [there] = await database.store
-    .select({ external: loadedTables.external })
+    .select({ external: loadedTables.external, derived: loadedTables.derived })
     .from(loadedTables)
     .where(eq(loadedTables.name, name));
   if (there?.external === true)
     throw new TableFault(`“${name}” is kept by somebody else; it is not replaced. Load under another name.`);
+  if (derived === undefined && (there?.derived ?? null) !== null) throw madeOfQuery(name);
   if (by !== undefined) checkDate(by, name, columns);
   const usual = by ?? (await usualDate(database, name, columns));
   return inTransaction(database, async (client) => {
@@ -116,6 +120,8 @@ export async function loadRows(
     const parting = await settle(client, name, columns, { by: usual, count: rowCount, version, partedFrom });
     await enter(client, name, { columns, rows: rowCount, version, ...partingOf(parting) });
     await noteLoad(client, name, { version, how: 'whole', rows: rowCount, columns, origin });
+    if (derived !== undefined)
+      await client.query('update loaded_tables set derived = $2 where name = $1', [name, JSON.stringify(derived)]);
     await tellLoad(client, name);
     return rowCount;
   });
@@ -138,6 +144,7 @@ export async function goBack(
     await lockLoads(client, name);
     const now = await standing(client, name);
     if (now === null) throw new TableFault(`There is no table “${name}”.`);
+    if (now.isDerived) throw madeOfQuery(name);
     if (now.version === version) throw new TableFault(`Load ${version} of “${name}” is what is there now.`);
     const kept = await keptLoad(database, name, version);
     await checkModels(database, name, kept.columns, kept.rows);
@@ -171,16 +178,22 @@ export async function goBack(
   });
 }
 
+const madeOfQuery = (name: string) =>
+  new TableFault(`“${name}” is made of a query over other tables; change the query, or load under another name.`);
+
 /** Loads of one table come one after the other. */
 const lockLoads = (client: pg.ClientBase, name: string) =>
   client.query('select pg_advisory_xact_lock(hashtext($1))', [`load ${name}`]);
 
 /** What a table holds now; null where there is none, or where somebody else keeps it. */
-async function standing(client: pg.ClientBase, name: string): Promise<Standing | null> {
+async function standing(
+  client: pg.ClientBase,
+  name: string,
+): Promise<(Standing & { readonly isDerived: boolean }) | null> {
   const {
     rows: [there],
-  } = await client.query<Standing>(
-    'select columns, rows, version, parted_by as "partedBy", parts from loaded_tables where name = $1 and not external for update',
+  } = await client.query<Standing & { readonly isDerived: boolean }>(
+    'select columns, rows, version, derived is not null as "isDerived", parted_by as "partedBy", parts from loaded_tables where name = $1 and not external for update',
     [name],
   );
   return there ?? null;
@@ -254,6 +267,7 @@ async function checkModels(
 
 interface There extends Standing {
   readonly external: boolean;
+  readonly derived: Derived | null;
 }
 
 /**
@@ -276,11 +290,12 @@ export async function addRows(
     const {
       rows: [there],
     } = await client.query<There>(
-      'select columns, rows, version, external, parted_by as "partedBy", parts from loaded_tables where name = $1 for update',
+      'select columns, rows, version, external, derived, parted_by as "partedBy", parts from loaded_tables where name = $1 for update',
       [name],
     );
     if (there === undefined) throw new TableFault(`There is no table “${name}” to add to; load it whole first.`);
     if (there.external) throw new TableFault(`“${name}” is kept by somebody else; nothing is added to it here.`);
+    if (there.derived !== null) throw madeOfQuery(name);
     if (by !== undefined) checkDate(by, name, there.columns);
     const date = by ?? there.partedBy ?? (await usualDate(database, name, there.columns));
     const table = `${DATA_SCHEMA}.${quoted(name)}`;

@@ -1,4 +1,5 @@
 /** A file with faults is brought, decided on, asked and pinned; the next month is added by its recipe, and the open board follows. */
+import AxeBuilder from '@axe-core/playwright';
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { temporaryFolder } from '../temporary-folder';
@@ -80,4 +81,64 @@ test('a picture is no table: it is said so, and another file can be brought', as
   const mira = await signedIn(browser, product, 'mira');
   await mira.goto(`${product.address}/models/bring`);
   await expect(mira.getByText('Bringing data needs the role of steward')).toBeVisible();
+});
+
+test('a table keeps to its rules or says so on Today; an earlier load is gone back to; a query becomes a table that follows', async ({
+  browser,
+  product,
+}) => {
+  const page = await signedIn(browser, product, 'stellan');
+  const load = async (lines: string) =>
+    expect(
+      (
+        await page.request.post(`${product.address}/api/tables?name=stalls`, {
+          data: `stall,takings\n${lines}`,
+          headers: { 'content-type': 'text/csv' },
+        })
+      ).status(),
+    ).toBe(200);
+  await load('Apples,10\nPears,20\n');
+  await page.goto(`${product.address}/models/tables/stalls`);
+  await page.getByLabel('Column', { exact: true }).selectOption('takings');
+  await page.getByLabel('Rule', { exact: true }).selectOption('between');
+  await page.getByLabel('From', { exact: true }).fill('0');
+  await page.getByLabel('To', { exact: true }).fill('50');
+  await page.getByRole('button', { name: 'Set the rule' }).click();
+  await expect(page.getByText('takings is between 0 and 50')).toBeVisible();
+  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  await load('Apples,10\nPears,20\nPlums,70\n');
+  await page.goto(product.address);
+  const told = page.getByRole('region', { name: 'Data that break their rules' });
+  await expect(told).toContainText('In stalls, 1 row has a takings that ought to be between 0 and 50');
+  await told.getByRole('link').click();
+  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([]);
+  // a query over it
+  await page.goto(`${product.address}/models/query`);
+  const editor = page.getByRole('textbox', { name: 'Query in SQL' });
+  await editor.fill('select sum(takngs) as total from stalls');
+  await page.getByRole('button', { name: 'Run', exact: true }).click();
+  await expect(page.getByText('Column "takngs" does not exist').first()).toBeVisible();
+  await expect(page.locator('.cm-lintRange-error')).toHaveText('takngs');
+  await editor.fill('select sum(takings)::bigint as total from stalls');
+  await editor.press('Control+Enter');
+  await expect(page.getByRole('group', { name: 'Rows' })).toContainText('100');
+  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([]);
+  await page.getByLabel('Name of the table').fill('stalls_total');
+  await page.getByRole('button', { name: 'Keep as a table' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('stalls_total');
+  await expect(page.getByRole('region', { name: 'What it is made of' })).toContainText('select sum(takings)');
+  // back to the first load: the rule is kept, and the table that follows has its total
+  await page.getByRole('link', { name: 'stalls', exact: true }).click();
+  await page.getByRole('button', { name: 'Go back to it …' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Go back', exact: true }).click();
+  await expect(page.getByText('went back to load 1')).toBeVisible();
+  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  await expect
+    .poll(async () => {
+      const answer = await page.request.post(`${product.address}/api/queries`, {
+        data: { sql: 'select * from stalls_total' },
+      });
+      return ((await answer.json()) as { rows: unknown[][] }).rows;
+    })
+    .toEqual([[30]]);
 });

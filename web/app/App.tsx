@@ -1,5 +1,6 @@
 /** Routes and the session: without a person there is only the sign-in. */
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { lazy, Suspense } from 'react';
 import { Navigate, Route, Routes, useLocation } from 'react-router';
 import { AuditPage } from '../board/AuditPage';
 import { BoardPage } from '../board/BoardPage';
@@ -37,6 +38,9 @@ import { SessionContext } from './session';
 import { SignInAgain } from './SignInAgain';
 import { SignInPage } from './SignInPage';
 import { useMode } from './use-mode';
+
+/** With its editor, which few open. */
+const QueryPage = lazy(() => import('../data/QueryPage').then((page) => ({ default: page.QueryPage })));
 
 export function App() {
   useMode();
@@ -83,6 +87,20 @@ export function App() {
           <Route path="/models" element={<ModelsPage />} />
           <Route path="/models/tables" element={<TablesPage />} />
           <Route path="/models/tables/:table" element={<TablePage />} />
+          <Route
+            path="/models/query"
+            element={
+              <Suspense
+                fallback={
+                  <Page>
+                    <Loading what="Opening the editor" />
+                  </Page>
+                }
+              >
+                <QueryPage />
+              </Suspense>
+            }
+          />
           <Route path="/models/bring" element={<BringPage />} />
           <Route path="/models/bring/:importId" element={<ProofPage />} />
           <Route path="/models/:modelId/decisions" element={<DecisionsPage />} />

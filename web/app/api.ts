@@ -1,5 +1,6 @@
 /** The HTTP API as typed calls. A failure is a `ProblemError` with words for people. */
 import type { BrokenRule, TableRule } from '@zud/core/data/column-rules';
+import type { DerivedTable, QueryResult, QueryRun } from '@zud/core/contract/queries';
 import type { TableLoad } from '@zud/core/contract/models';
 import type { ReadResult } from '@zud/core/language/read';
 import type { Suggestion } from '@zud/core/language/suggest';
@@ -53,6 +54,8 @@ export class ProblemError extends Error {
     readonly status: number,
     readonly title: string,
     detail: string,
+    /** What else the server told of it. */
+    readonly more: Readonly<Record<string, unknown>> = {},
   ) {
     super(detail);
   }
@@ -120,11 +123,15 @@ async function send(
   }
   if (response.status === 401 && !path.startsWith('/session')) for (const listener of signedOut) listener();
   if (!response.ok) {
-    const problem = ((await response.json().catch(() => null)) ?? {}) as { title?: string; detail?: string };
+    const problem = ((await response.json().catch(() => null)) ?? {}) as Readonly<Record<string, unknown>> & {
+      title?: string;
+      detail?: string;
+    };
     throw new ProblemError(
       response.status,
       problem.title ?? 'Something went wrong',
       problem.detail ?? 'The server gave no reason. Try again.',
+      problem,
     );
   }
   return response;
@@ -173,6 +180,12 @@ export interface LoadedTable {
   readonly external: boolean;
   readonly rules: readonly TableRule[];
   readonly broken: readonly BrokenRule[];
+  /** The query that it is made of, where it is. */
+  readonly derived: {
+    readonly sql: string;
+    readonly sources: Readonly<Record<string, string>>;
+    readonly fault: string | null;
+  } | null;
   /** Those that read it. */
   readonly models: readonly { readonly id: string; readonly name: string }[];
 }
@@ -308,6 +321,11 @@ export const api = {
   tableLoads: (name: string) => call<readonly TableLoad[]>('GET', `/tables/${name}/loads`),
   goBackToLoad: (name: string, version: number) =>
     call<{ rows: number }>('POST', `/tables/${name}/loads/${version}/back`),
+  runQuery: (sql: string, explain: boolean, signal: AbortSignal) =>
+    call<QueryResult>('POST', '/queries', { sql, explain }, signal),
+  queryRuns: () => call<readonly QueryRun[]>('GET', '/queries'),
+  tableOfQuery: (name: string, sql: string) =>
+    call<DerivedTable>('PUT', `/tables/${encodeURIComponent(name)}/query`, { sql }),
   setRules: (name: string, rules: readonly TableRule[]) =>
     call<{ broken: readonly BrokenRule[] }>('PUT', `/tables/${name}/rules`, { rules }),
   /** Tables joined to a model, as a file that its draft can become. */

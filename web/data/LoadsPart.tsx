@@ -57,9 +57,7 @@ export function LoadsPart({ name, models }: { name: string; models: string }) {
                 <th>What</th>
                 <th>File</th>
                 <th>Rows then</th>
-                <th>
-                  <span hidden>State</span>
-                </th>
+                <th>Now</th>
               </tr>
             </thead>
             <tbody>

@@ -19,6 +19,17 @@ const About = styled.p`
   color: var(--quiet);
   margin-bottom: 24px;
 `;
+const Query = styled.pre`
+  overflow-x: auto;
+  font-size: 13px;
+  line-height: 1.5;
+  border-left: 1px solid var(--line);
+  padding-left: 14px;
+  white-space: pre-wrap;
+  &:focus-visible {
+    outline: 2px solid var(--signal);
+  }
+`;
 const Broken = styled.ul`
   border-left: 2px solid var(--signal);
   padding-left: 12px;
@@ -74,6 +85,7 @@ function Whole({ table }: { table: LoadedTable }) {
           </>
         )}
       </About>
+      {table.derived === null ? null : <MadeOf name={table.name} derived={table.derived} />}
       {table.broken.length === 0 ? null : (
         <Broken aria-label="Rules that are broken">
           {table.broken.map((one) => (
@@ -82,7 +94,7 @@ function Whole({ table }: { table: LoadedTable }) {
         </Broken>
       )}
       <RulesPart table={table} />
-      {table.external ? (
+      {table.derived !== null ? null : table.external ? (
         <Part>
           <h2>Loads</h2>
           <p>It is kept by somebody else, so there is nothing here to go back to.</p>
@@ -97,6 +109,32 @@ function Whole({ table }: { table: LoadedTable }) {
         />
       )}
     </>
+  );
+}
+
+/** Where its rows come from: the tables that its query reads, and the query. */
+function MadeOf({ name, derived }: { name: string; derived: NonNullable<LoadedTable['derived']> }) {
+  const sources = Object.keys(derived.sources);
+  return (
+    <Part aria-label="What it is made of">
+      <h2>Made of</h2>
+      <p>
+        {sources.map((source, index) => (
+          <span key={source}>
+            {index === 0 ? '' : index === sources.length - 1 ? ' and ' : ', '}
+            <Link to={`/models/tables/${source}`}>{source}</Link>
+          </span>
+        ))}
+        , by this query; made anew whenever one of them is loaded.{' '}
+        <Link to={`/models/query?table=${name}`}>Change the query</Link>
+      </p>
+      {derived.fault === null ? null : (
+        <Broken as="p" role="alert">
+          It could not be made anew of the latest load: {derived.fault} Its rows are those of before.
+        </Broken>
+      )}
+      <Query tabIndex={0}>{derived.sql}</Query>
+    </Part>
   );
 }
 

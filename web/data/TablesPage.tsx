@@ -13,7 +13,10 @@ export function TablesPage() {
     <Page>
       <Head>
         <Title>Tables</Title>
-        <Link to="/models/bring">Bring data</Link>
+        <span style={{ display: 'flex', gap: 18 }}>
+          <Link to="/models/query">Write a query</Link>
+          <Link to="/models/bring">Bring data</Link>
+        </span>
       </Head>
       {tables.isPending ? (
         <Loading what="Looking for tables" />
