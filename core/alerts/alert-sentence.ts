@@ -23,6 +23,7 @@ export function alertSentence(reading: Reading, when: AlertWhen, naming: Naming)
   const grain = grainOf(reading) ?? 'week';
   if (when.kind === 'new')
     return `there is a new ${level === null ? '' : inSentence(levelWords(naming, level))}${scope}`;
+  if (when.kind === 'fault') return `${name}${scope}: the data break a rule`;
   if (when.kind === 'late') return `${name}${scope}: data is late by more than ${when.days} days`;
   return `${name}${each} ${whenWords(when, isInPercent(naming.model, first), grain)} in a ${grain}${scope}`;
 }
@@ -60,6 +61,8 @@ function whenWords(when: AlertWhen, percent: boolean, grain: string): string {
       return `is expected to ${when.side === 'over' ? 'pass' : 'fall below'} ${amount(when.value)} within ${when.within} ${grain}s`;
     case 'late':
       return `has had no records for more than ${when.days} days`;
+    case 'fault':
+      return 'rests on data that break a rule';
     case 'new':
       return 'is new';
   }

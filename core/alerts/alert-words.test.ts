@@ -60,6 +60,9 @@ describe('alerts in words', () => {
     ['tell me if revenue misses plan by more than 5% in a month', 'ticket_revenue/-/month | plan below 0.05'],
     ['tell me when there is a new route', 'passengers/route/day | new'],
     ['tell me if data is more than 2 days late', 'passengers/-/day | late 2'],
+    ['tell me when a load is at fault', 'passengers/-/day | fault'],
+    ['alert me if the data break a rule', 'passengers/-/day | fault'],
+    ['warn us when any rule is broken', 'passengers/-/day | fault'],
     [
       'tell me when monthly passengers are expected to pass 60k within 3 months',
       'passengers/-/month | forecast over 60000 3',

@@ -9,7 +9,7 @@ import { calculationWords, isInPercent } from '../reading/words';
 import type { Reading } from '../reading/schema';
 import { GRAINS, type Grain } from '../time/grain';
 import { scheduleIn } from '../schedule/schedule-words';
-import { alertFault, alertReading, asideOf, type AlertLook, type AlertWhen } from './alert';
+import { alertFault, alertReading, asideOf, isOfLoads, type AlertLook, type AlertWhen } from './alert';
 import { ALERT_LEAD, withoutEnd } from './lead';
 
 export interface SaidAlert {
@@ -105,6 +105,10 @@ function pointsIn(
 
 /** In this order: the first that is found holds. */
 const PHRASES: readonly Phrase[] = [
+  {
+    form: /(?:(?:the |any |a |one |some )*(?:data|load|loads|rows|tables?)(?: of| behind| for)? ?(?:is|are|has|have)?\s*(?:at fault|faulty|broken|wrong)|(?:the |any |a )*(?:data|load|loads|rows|tables?)?\s*(?:breaks?|broke|fails?|violates?)\s+(?:a|any|one|some|their|its|the|of the)\s*(?:of )?(?:their |its |the )?rules?|(?:a|any|one|some) (?:column )?rules? (?:of the data )?(?:is|are|gets?) (?:broken|violated))/i,
+    meaning: () => ({ kind: 'said', when: { kind: 'fault' } }),
+  },
   {
     form: new RegExp(
       `(?:is|are|looks?(?: like it)?|seems?)?\\s*(?:forecast|expected|projected|predicted|likely|set|about|going|on course|will)\\s*(?:is|are)?\\s*(?:going\\s+)?(?:to\\s+)?(?<verb>pass|exceed|reach|cross|top|beat|go over|go above|be over|be above|rise above|rise over|fall below|drop below|fall under|drop under|go under|go below|be under|be below|sink below)\\s+(?<number>${NUMBER})(?:\\s+(?:with)?in\\s+(?:the\\s+)?(?:next|coming)?\\s*(?<within>\\d+|two|three|four|six|twelve)?\\s*(?<unit>${GRAIN})s?)?`,
@@ -268,7 +272,8 @@ function alertOf(text: string, match: RegExpExecArray, meaning: Meaning, context
   const subject = subjectOf(before, after);
   // “any route is below 100 passengers”: the unit names the figure
   const unit = meaning.kind !== 'said' && subject.figure === '' ? / ([a-z]+)$/i.exec(meaning.asked) : null;
-  const late = meaning.kind === 'said' && meaning.when.kind === 'late';
+  const late = meaning.kind === 'said' && isOfLoads(meaning.when);
+  const faulty = meaning.kind === 'said' && meaning.when.kind === 'fault';
   const counted = meaning.kind === 'said' ? null : (meaning.unit ?? null);
   const grain = late ? 'day' : (subject.grain ?? counted ?? USUAL_GRAIN);
   if (counted !== null && counted !== grain)
@@ -283,6 +288,7 @@ function alertOf(text: string, match: RegExpExecArray, meaning: Meaning, context
     ...(meaning.kind === 'forecast' && meaning.within === null
       ? [`How far ahead was not said, so it looks ${USUAL_AHEAD} ${grain}s ahead.`]
       : []),
+    ...(faulty ? ['It looks at every load from now on; which rules earlier ones broke is not known.'] : []),
   ];
   const figure = unit?.[1] ?? (subject.figure === '' && late ? 'records' : subject.figure);
   const each = subject.each === null ? '' : ` by ${subject.each}`;

@@ -42,6 +42,8 @@ export const alertWhenSchema = z.discriminatedUnion('kind', [
   }),
   /** No records for more than so many days. */
   z.object({ kind: z.literal('late'), days: z.number().int().min(0).max(400) }),
+  /** A rule of a column that the loads of its tables break. */
+  z.object({ kind: z.literal('fault') }),
   /** A member of the level of which there were no records before. */
   z.object({ kind: z.literal('new') }),
 ]);
@@ -75,6 +77,8 @@ export function alertFault(reading: Reading, when: AlertWhen): string | null {
   if (reading.where.some((one) => one.kind === 'measure' && one.at.kind !== 'level'))
     return 'An alert has one test of its figure; make another alert for the other.';
   if (when.kind === 'new' && levelOf(reading) === null) return 'Name the level whose new members are to be told.';
+  if (when.kind === 'fault' && (levelOf(reading) !== null || reading.where.length > 0))
+    return 'A rule is of the data as a whole; leave out the members and the level.';
   if (when.kind === 'value' && when.test === 'between' && (when.upper === undefined || when.upper < when.value))
     return 'Between takes two values, the smaller first.';
   return null;
@@ -93,6 +97,9 @@ export function asideOf({ when, against, rank, ahead, explain }: Reading): strin
       : ['An alert looks at the figures as they come, not at what explains or foretells them.']),
   ];
 }
+
+/** Is it about the loads themselves, and not about what they count? Then it goes by the day, up to the day it is. */
+export const isOfLoads = ({ kind }: AlertWhen): boolean => kind === 'late' || kind === 'fault';
 
 /** A reading as an alert's: by its grain, without what `asideOf` tells and without a picture. */
 export function alertReading(reading: Reading, grain: Grain): Reading {

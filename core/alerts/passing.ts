@@ -72,6 +72,10 @@ function passes(
   switch (when.kind) {
     case 'late':
       return late(line, lines, when.days, at);
+    case 'fault': {
+      const broken = line.values[at] ?? 0;
+      return broken > 0 ? { value: broken } : null;
+    }
     case 'new':
       return isNew(line, at);
     case 'forecast':

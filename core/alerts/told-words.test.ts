@@ -74,6 +74,12 @@ test('late data are told with who is late', () => {
   ).toBe('No records of cancellation rate, as of week of 5 October 2026: A (3 days), B (4 days)');
 });
 
+test('broken rules of the data are told with how many', () => {
+  const name = (value: number) => told({ kind: 'fault' }, [{ member: '', value }], null);
+  expect(name(1)).toBe('The data of cancellation rate break a rule, as of week of 5 October 2026');
+  expect(name(3)).toBe('The data of cancellation rate break 3 rules, as of week of 5 October 2026');
+});
+
 test('how often it would have told', () => {
   expect(trialText(7, 12, 'month')).toBe('In the last 12 months it would have told you 7 times.');
   expect(trialText(1, 52, 'week')).toBe('In the last 52 weeks it would have told you once.');

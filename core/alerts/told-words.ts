@@ -54,6 +54,8 @@ export function toldText({ period, passing }: Told, words: ToldWords): string {
     const more = passing.length > NAMED ? ` and ${passing.length - NAMED} more` : '';
     return `New ${level === null ? '' : inSentence(levelWords(naming, level))}: ${names}${more}, first seen ${unit}${scope}`;
   }
+  if (when.kind === 'fault')
+    return `The data of ${inSentence(name)} break ${first.value === 1 ? 'a rule' : `${first.value} rules`}, as of ${unit}${scope}`;
   if (when.kind === 'late') {
     const named = passing.slice(0, NAMED).map((one) => `${one.member} (${one.value} days)`);
     const more = passing.length > NAMED ? ` and ${passing.length - NAMED} more` : '';

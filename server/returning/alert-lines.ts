@@ -1,6 +1,6 @@
 /** The lines of an alert, computed with somebody's rights: whole periods without a gap, for the whole or for each member. */
 import { OF_A_YEAR, type AlertLine, type AlertLines } from '@zud/core/alerts/passing';
-import { grainOf, levelOf, type AlertWhen } from '@zud/core/alerts/alert';
+import { grainOf, isOfLoads, levelOf, type AlertWhen } from '@zud/core/alerts/alert';
 import { addsUp } from '@zud/core/model/additivity';
 import { isMeasure } from '@zud/core/model/calculation';
 import type { AnswerColumn } from '@zud/core/query/plan';
@@ -65,7 +65,7 @@ export async function alertLines(
   };
   const column = figures.columns[at.value];
   if (column === undefined || at.time < 0) throw new Unanswerable('There is no figure to look at.');
-  const end = when.kind === 'late' ? today : whole;
+  const end = isOfLoads(when) ? today : whole;
   const periods = startsBetween(grain, first, end, calendar.weekStart);
   const places = new Map(periods.map((day, index) => [day, index]));
   const lines = new Map<string, { values: (number | null)[]; plan: (number | null)[] }>();
@@ -83,6 +83,10 @@ export async function alertLines(
     const [value, plan] = [row[at.value], at.plan < 0 ? null : row[at.plan]];
     if (typeof value === 'number') line.values[place] = value;
     if (typeof plan === 'number') line.plan[place] = plan;
+  }
+  if (when.kind === 'fault') {
+    lines.clear();
+    lineOf('').values[periods.length - 1] = ready.broken.length;
   }
   if (lines.size > MOST_MEMBERS)
     throw new Unanswerable(
@@ -108,7 +112,7 @@ export async function alertLines(
 function pastOf(when: AlertWhen, grain: Grain): number {
   if (when.kind === 'change') return when.basis === 'year' ? OF_A_YEAR[grain] : 1;
   if (when.kind === 'new') return 3660;
-  return when.kind === 'unusual' || when.kind === 'forecast' || when.kind === 'late' ? PAST[grain] : 1;
+  return when.kind === 'unusual' || when.kind === 'forecast' || isOfLoads(when) ? PAST[grain] : 1;
 }
 
 /** The last day of the last period that is whole. */

@@ -237,6 +237,46 @@ test('a receiver to whom the figure is not shown is told nothing, and holds back
   await settled(server);
 });
 
+test('a load that breaks a rule of its columns is told once, and again on another day after one that keeps it', async () => {
+  const { status, body } = await make(ada, 'tell me when a load is at fault');
+  expect([status, body.sentence]).toEqual([201, 'riders: the data break a rule']);
+  const before = mailTo('Ada').length;
+  const told = () =>
+    mailTo('Ada')
+      .slice(before)
+      .map(({ mail: one }) => one.subject)
+      .filter((subject) => subject?.includes('break'));
+  const rules = (max: number) =>
+    steward('PUT', '/tables/rides/rules', {
+      rules: [{ column: 'riders', rule: { kind: 'between', min: 0, max } }],
+    });
+  await rules(1_000_000);
+  await nextWeek();
+  expect(told()).toEqual([]);
+  await rules(10);
+  await settled(server);
+  expect(told()).toEqual([expect.stringContaining('The data of riders break a rule')]);
+  await nextWeek();
+  expect(told()).toHaveLength(1);
+  await rules(1_000_000);
+  await nextWeek();
+  await world.setClock(server.running.context.clock.now().getTime() + 86_400_000);
+  await rules(10);
+  await nextWeek();
+  expect(told()).toHaveLength(2);
+  await steward('PUT', '/tables/rides/rules', { rules: [] });
+  await ada('DELETE', `/alerts/${body.id}`);
+  await settled(server);
+  expect(
+    (
+      await ada<{ detail: string }>('POST', '/alerts/read', {
+        modelId: 'rides',
+        text: 'tell me when data of Cedar break a rule',
+      })
+    ).status,
+  ).toBe(422);
+});
+
 test('who left gets nothing, and the owner is told; a measure that is gone pauses the alert with words', async () => {
   await server.person('Cleo', 'analyst');
   const people = await admin<{ id: string; name: string }[]>('GET', '/people/everyone');

@@ -1,6 +1,7 @@
 /** What a message of the outbox says: composed when it is sent, with the rights that its receiver has then. */
 import type { Logger } from 'pino';
 import type { Receiver } from '@zud/core/contract/messages';
+import { isOfLoads } from '@zud/core/alerts/alert';
 import type { Told } from '@zud/core/alerts/telling';
 import type { Answering } from '../asking/answering';
 import type { ModelLibrary } from '../asking/model-library';
@@ -99,7 +100,7 @@ async function moreOf(
   { answering, workers, timeLimit }: Composing,
 ): Promise<Block[]> {
   const options = { signal: null, limits: { time: timeLimit }, person: reader.id };
-  if (alert.when.kind === 'late' || alert.when.kind === 'new') return [];
+  if (isOfLoads(alert.when) || alert.when.kind === 'new') return [];
   const line = await answering.answer(lineOfTold(alert, told, PERIODS, ready), ready, options).catch(passedOver);
   const moved = await answering
     .answer({ ...readingOfTold(alert, told, ready), by: [], explain: { asked: 'moved' } }, ready, options)

@@ -6,7 +6,7 @@ import type { Logger } from 'pino';
 import { passingAt } from '@zud/core/alerts/passing';
 import { tellThrough, type AlertState } from '@zud/core/alerts/telling';
 import { countGrains } from '@zud/core/time/grain';
-import { grainOf } from '@zud/core/alerts/alert';
+import { grainOf, isOfLoads } from '@zud/core/alerts/alert';
 import type { Answering } from '../asking/answering';
 import type { ModelLibrary } from '../asking/model-library';
 import { ModelAtFault, ModelGone } from '../asking/model-fault';
@@ -118,7 +118,7 @@ async function lookWith(alert: AlertRow, side: Side, looking: Looking): Promise<
           countGrains(
             grain,
             before.through,
-            alert.when.kind === 'late' ? todayOf(clock) : last,
+            isOfLoads(alert.when) ? todayOf(clock) : last,
             side.ready.calendar.weekStart,
           ) + 1,
         );
