@@ -273,7 +273,6 @@ function alertOf(text: string, match: RegExpExecArray, meaning: Meaning, context
   // “any route is below 100 passengers”: the unit names the figure
   const unit = meaning.kind !== 'said' && subject.figure === '' ? / ([a-z]+)$/i.exec(meaning.asked) : null;
   const late = meaning.kind === 'said' && isOfLoads(meaning.when);
-  const faulty = meaning.kind === 'said' && meaning.when.kind === 'fault';
   const counted = meaning.kind === 'said' ? null : (meaning.unit ?? null);
   const grain = late ? 'day' : (subject.grain ?? counted ?? USUAL_GRAIN);
   if (counted !== null && counted !== grain)
@@ -288,7 +287,6 @@ function alertOf(text: string, match: RegExpExecArray, meaning: Meaning, context
     ...(meaning.kind === 'forecast' && meaning.within === null
       ? [`How far ahead was not said, so it looks ${USUAL_AHEAD} ${grain}s ahead.`]
       : []),
-    ...(faulty ? ['It looks at every load from now on; which rules earlier ones broke is not known.'] : []),
   ];
   const figure = unit?.[1] ?? (subject.figure === '' && late ? 'records' : subject.figure);
   const each = subject.each === null ? '' : ` by ${subject.each}`;

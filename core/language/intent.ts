@@ -158,6 +158,13 @@ export type SaidEdit =
   | { readonly do: 'stretchBefore'; readonly unit: Grain; readonly count: number }
   /** "vs the same day last week": the same days, a unit earlier. */
   | { readonly do: 'shiftedBefore'; readonly unit: Grain }
+  /** "School instead of Freight": among those that are chosen or side by side; else alone. */
+  | {
+      readonly do: 'membersInstead';
+      readonly level: string;
+      readonly members: readonly string[];
+      readonly old: readonly string[];
+    }
   /** “the week before”, “the summer before that”: the one before the period that is shown takes its place, or stands beside it. */
   | {
       readonly do: 'furtherBack';

@@ -260,7 +260,7 @@ test('a load that breaks a rule of its columns is told once, and again on anothe
   expect(told()).toHaveLength(1);
   await rules(1_000_000);
   await nextWeek();
-  await world.setClock(server.running.context.clock.now().getTime() + 86_400_000);
+  await world.setClock(new Date(server.running.context.clock.now().getTime() + 86_400_000));
   await rules(10);
   await nextWeek();
   expect(told()).toHaveLength(2);

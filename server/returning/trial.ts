@@ -48,7 +48,8 @@ export async function trialOf(
     from: looked[0]?.period ?? null,
     to: looked.at(-1)?.period ?? null,
     grain,
-    lines: most.map(({ line: { member, values } }) => ({
+    // what is not known of the past is not drawn as nothing
+    lines: (alert.when.kind === 'fault' ? [] : most).map(({ line: { member, values } }) => ({
       member,
       points: looked.map(({ period }, index) => ({
         at: period,
@@ -63,7 +64,10 @@ export async function trialOf(
           ? [alert.when.value]
           : [],
     now: looked.length === 0 ? [] : passingAt(lines, alert.when, lines.periods.length - 1),
-    text: trialText(told.length, looked.length, grain),
+    text:
+      alert.when.kind === 'fault'
+        ? 'Which rules earlier loads broke is not kept, so it cannot be tried over the past.'
+        : trialText(told.length, looked.length, grain),
     format: {
       label: lines.column.label,
       ...(lines.column.unit === undefined ? {} : { unit: lines.column.unit }),

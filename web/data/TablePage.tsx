@@ -125,7 +125,7 @@ function MadeOf({ name, derived }: { name: string; derived: NonNullable<LoadedTa
             <Link to={`/models/tables/${source}`}>{source}</Link>
           </span>
         ))}
-        , by this query; made anew whenever one of them is loaded.{' '}
+        , by this query; made anew whenever {sources.length === 1 ? 'it' : 'one of them'} is loaded.{' '}
         <Link to={`/models/query?table=${name}`}>Change the query</Link>
       </p>
       {derived.fault === null ? null : (

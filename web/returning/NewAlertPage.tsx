@@ -9,6 +9,7 @@ import { usePerson } from '../app/session';
 import { SERIF } from '../app/theme';
 import { Button, PrimaryButton } from '../parts/controls';
 import { Failure, Loading } from '../parts/states';
+import { ModelMenu, useModelChoice } from '../today/ModelChoice';
 import { Acts, Columns, Crumbs, Main, Side } from './alert-layout';
 import { TermsOfAlert, type Terms } from './AlertTerms';
 import { TrialOf } from './AlertTrial';
@@ -42,7 +43,9 @@ export function NewAlertPage() {
   const me = usePerson();
   const client = useQueryClient();
   const given = (useLocation().state as { reading?: Reading } | null)?.reading;
-  const modelId = search.get('model') ?? '';
+  // an address without a model is of the usual one
+  const choice = useModelChoice(search.get('model') || null);
+  const modelId = choice.modelId ?? '';
   const text = search.get('text') ?? '';
   const [words, setWords] = useState(text);
   const [terms, setTerms] = useState<Partial<Terms> & { looks?: string }>({});
@@ -51,7 +54,7 @@ export function NewAlertPage() {
     queryKey: ['alert draft', modelId, text, given],
     queryFn: () => returning.readAlert(asked),
     retry: false,
-    enabled: text !== '',
+    enabled: text !== '' && modelId !== '',
   });
   const trial = useQuery({
     queryKey: ['alert trial', modelId, text, given, terms.again ?? null],
@@ -87,6 +90,12 @@ export function NewAlertPage() {
         <Main>
           <Crumbs>
             <Link to="/alerts">Alerts</Link> · not kept yet
+            {search.get('model') ? null : (
+              <>
+                {' · '}
+                <ModelMenu choice={choice} />
+              </>
+            )}
           </Crumbs>
           {draft.isPending && text !== '' ? <Loading what="Reading" /> : null}
           {draft.data === undefined ? null : <h1>You are told when {draft.data.sentence}</h1>}

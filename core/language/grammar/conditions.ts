@@ -52,6 +52,13 @@ const set =
   (is: boolean) =>
   (parts: Parts): Intent =>
     condition({ kind: 'set', set: parts['Set'] as string, is });
+/** "School instead of Freight": of several that are chosen or set side by side, only that one makes way. */
+const insteadOf = (parts: Parts): Intent => {
+  const [next, old] = [parts['Members'], parts['old']] as [Members, Members];
+  return next.level !== old.level
+    ? asFollowUp(only)(parts)
+    : { edits: [{ do: 'membersInstead', level: next.level, members: next.members, old: old.members }], followUp: true };
+};
 const asFollowUp =
   (make: (parts: Parts) => Intent) =>
   (parts: Parts): Intent => ({ ...make(parts), followUp: true });
@@ -259,7 +266,8 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
     means: only,
   },
   { gives: 'Intent', form: '(only|just|keep only|filter to|for|in|use) {Members} instead', means: asFollowUp(only) },
-  { gives: 'Intent', form: '{Members} instead [of {Members:old}]', means: asFollowUp(only) },
+  { gives: 'Intent', form: '{Members} instead', means: asFollowUp(only) },
+  { gives: 'Intent', form: '{Members} instead of {Members:old}', means: insteadOf },
   { gives: 'Intent', form: '(on|during) {Members} days', means: only, cost: -0.2 },
   { gives: 'Intent', form: '{Members} (only|alone|by itself|on its own)', means: only },
   ...PLACES.map((place): Rule<Question> => ({

@@ -313,3 +313,43 @@ export function countThese(base: Reading, model: Model, except?: string): Edit[]
     ...(base.against === null ? [] : [{ do: 'compare' as const, against: null }]),
   ];
 }
+
+/** One of several members makes way for others; where it is not among several, they are what is shown alone. */
+export function membersInstead(
+  { level, members, old }: Extract<SaidEdit, { do: 'membersInstead' }>,
+  { where, against }: Reading,
+): Edit {
+  const swapped = (there: readonly string[]): string[] | null => {
+    if (!old.every((one) => there.includes(one)) || there.length <= old.length) return null;
+    const at = there.indexOf(old[0] ?? '');
+    const kept = (one: string) => !old.includes(one) && !members.includes(one);
+    return [...there.slice(0, at).filter(kept), ...members, ...there.slice(at).filter(kept)];
+  };
+  const beside = against?.kind === 'members' && against.level === level ? swapped(against.members) : null;
+  if (against?.kind === 'members' && beside !== null)
+    return { do: 'compare', against: { ...against, members: beside } };
+  const chosen = where.flatMap((one) =>
+    one.kind === 'members' && one.level === level && one.is ? [swapped(one.members)] : [],
+  )[0];
+  return {
+    do: 'condition',
+    condition: { kind: 'members', level, is: true, members: [...(chosen ?? members)] },
+    how: 'only',
+  };
+}
+
+/** “how many branches”, after loans by branch: each branch counts one of them, so that they are counted over all. */
+export function withoutTheCounted(
+  { how, shown }: Extract<SaidEdit, { do: 'show' }>,
+  said: readonly SaidEdit[],
+  base: Reading,
+  asFollowUp: boolean,
+): Edit[] {
+  const [only, second] = shown;
+  if (!asFollowUp || how !== 'replace' || second !== undefined || only?.calculation.kind !== 'members') return [];
+  const { level } = only.calculation;
+  const counted = base.by.filter((one) => one.kind === 'level' && one.level === level);
+  return counted.length === 0 || said.some((one) => one.do === 'breakdown')
+    ? []
+    : [{ do: 'breakdown', how: 'remove', by: counted }];
+}

@@ -60,6 +60,8 @@ import { forecastEdits, isOfThePast, saysHowFar } from './forecasts';
 import { checkAtEnd, nowEdits } from './now';
 import {
   asksForTheCounted,
+  membersInstead,
+  withoutTheCounted,
   countThese,
   pointEdits,
   referenceEdits,
@@ -231,6 +233,7 @@ function settledEdits(
           edit.shown.every(({ calculation }) => isOfItsPlan(calculation, model))
         )
           edits.push({ do: 'compare', against: null });
+        edits.push(...withoutTheCounted(edit, said, base, asFollowUp));
         edits.push({
           ...edit,
           shown: edit.shown.map((one) => ({ ...one, transform: impliedBasis(one.transform, said, base, asFollowUp) })),
@@ -420,6 +423,9 @@ function settledEdits(
           notes.push(...made.notes);
           return made.edits;
         });
+        break;
+      case 'membersInstead':
+        edits.push(membersInstead(edit, base));
         break;
       case 'furtherBack':
         after.push((_done, when) => furtherBack(edit, when, said, base, calendar));

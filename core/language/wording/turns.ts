@@ -20,6 +20,7 @@ export const TURNS = `
 ! @same [,] for the (whole|entire|full) (network|company|business|fleet|firm|group|organisation|organization|estate|operation|system|portfolio) => without the filter
 
 # ── so many of them
+! [and] [so] how many [{l:Level}] [actually|really|in fact] (made it|made plan|made target|got there|hit it|hit plan|hit target|managed it|reached it|met it|met plan|met target|made the plan|made the target) => how many of them reached plan
 ! [and] [so] how many [of them|of these|of those] (halved|were halved|have halved|fell by half) => how many of them fell at least 50%
 ! [and] [so] how many [of them|of these|of those] (doubled|have doubled|at least doubled) => how many of them rose at least 100%
 ! [and] [so] how many of the {n:Count} (are|were|have|had|is|was) {r} => how many of them are {r}
