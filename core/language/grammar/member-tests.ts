@@ -34,7 +34,7 @@ const asPartOf = (parts: Parts): Clause | null => {
 
 /** "under budget", "ahead of plan": the measure said, or the usual one, against its plan. */
 const againstPlan =
-  (test: 'over' | 'under') =>
+  (test: 'over' | 'under' | 'atLeast') =>
   (parts: Parts, { model }: Question): Clause | null => {
     const said = parts['Calculation'] as Calculation | undefined;
     const [planned] = [...model.measures.values()].filter(
@@ -119,7 +119,9 @@ const FALLS_SHORT =
   '(under|below|less than|lower than|smaller than|fewer than|<|short of|falls short of|fell short of)';
 
 const BEYOND =
-  '(hit|met|meet|over|above|ahead of|beyond|exceeded|exceeding|exceeds|exceed|beat|beats|better than|more than|higher than|past|met and beat)';
+  '(over|above|ahead of|beyond|exceeded|exceeding|exceeds|exceed|beat|beats|better than|more than|higher than|past|met and beat)';
+/** As much as was planned is enough. */
+const REACHED = '(hit|hits|met|meet|meets|reached|reaches|achieved|made)';
 
 const SHORT_OF =
   '(miss|under|below|behind|short of|missed|missing|misses|less than|lower than|worse than|fell short of|falling short of|fell below|not reaching)';
@@ -279,6 +281,11 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
     gives: 'PlanClause',
     form: `[{Calculation}] ${IS} ${BEYOND} [(its|their|our)] {PlanName:Plan}`,
     means: againstPlan('over'),
+  },
+  {
+    gives: 'PlanClause',
+    form: `[{Calculation}] ${IS} ${REACHED} [(its|their|our)] {PlanName:Plan}`,
+    means: againstPlan('atLeast'),
   },
   ...(
     [
