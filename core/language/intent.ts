@@ -165,6 +165,8 @@ export type SaidEdit =
       readonly members: readonly string[];
       readonly old: readonly string[];
     }
+  /** What was taken for granted, in words. */
+  | { readonly do: 'note'; readonly text: string }
   /** “the week before”, “the summer before that”: the one before the period that is shown takes its place, or stands beside it. */
   | {
       readonly do: 'furtherBack';

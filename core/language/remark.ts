@@ -23,6 +23,19 @@ const ASKING: ReadonlySet<string> = new Set(
   ).split(' '),
 );
 
+/** What remarks are made of: any other word may say what is asked about. */
+const REMARKING: ReadonlySet<string> = new Set(
+  (
+    'please pls thanks thank ok okay yes yeah hello hi hey sorry team zud a an the to at in on and but so too very quite rather really just such much many lot lots bit little here there now then well ok okay hm hmm hmmm oh ah aha wow gosh ' +
+    'what how why something anything nothing somehow surely certainly clearly obviously apparently maybe perhaps ' +
+    'jump drop dip spike rise fall change surprise shock shame pity relief difference gap problem worry concern mess puzzle mystery story picture news ' +
+    'big huge large small tiny steep sharp high low higher lower good bad better worse great fine nice odd strange weird funny interesting surprising unexpected expected normal unusual ' +
+    'alarming worrying encouraging promising disappointing impressive striking clear true right wrong fair enough impossible possible likely ' +
+    'hurt hurts help helps matter matters cost costs affect affects bother bothers worry worries surprise surprises explain explains happen happened happening ' +
+    'going doing wonder wondering thought think guess suppose see seen look know said told remember recall expect believe doubt mean means work works made make makes sense'
+  ).split(' '),
+);
+
 /** One of these is in any sentence: a word alone (“wholesale. revenue by month”) may say of what is asked. */
 const SAYS: ReadonlySet<string> = new Set(
   'is are was were do does did have has had it its that thats this we i us they you am im can could will would should feels looks seems'.split(
@@ -41,5 +54,8 @@ export function remarkBefore(text: string, { names, calendar }: ReadContext): nu
   );
   if (tokens.length < 2 || tokens.length > MOST_WORDS || asks || !tokens.some(({ word }) => SAYS.has(word))) return 0;
   const named = contentOf(new Question(tokens, names.model, names, calendar, NEVER_PARTS));
-  return named.every((at) => said.has(singular(tokens[at]?.word ?? ''))) ? end.index + end[0].length : 0;
+  const isRemark = tokens.every(({ word, kind }, at) =>
+    named.includes(at) ? said.has(singular(word)) : kind === 'comma' || SAYS.has(word) || REMARKING.has(word),
+  );
+  return isRemark ? end.index + end[0].length : 0;
 }

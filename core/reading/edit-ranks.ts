@@ -23,6 +23,8 @@ export function rerank(reading: Reading, edit: Extract<Edit, { do: 'rerank' }>):
       within: edit.within ?? before?.within ?? null,
       others: edit.others ?? before?.others ?? false,
       marked: edit.count === undefined ? (before?.marked ?? false) : false,
+      // ranked by how it changed, unless another measure is named
+      ...(edit.by === undefined && before?.on !== undefined ? { on: before.on } : {}),
     },
   });
 }

@@ -2,25 +2,26 @@
 import { arithmetic, measureOf, type Calculation } from '../../model/calculation';
 import { factsOf, type Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
-import { intent, type Intent } from '../intent';
+import { intent, type Intent, type SaidEdit } from '../intent';
 import { tells, type QualityKind } from '../names/quality';
 import type { Question } from '../question';
 import type { Parts, Rule } from './rule';
 
-const BECOMING: readonly (readonly [string, QualityKind])[] = [
-  ['[any] (longer|shorter|slower|faster|quicker)', 'length'],
-  ['[any] (dearer|cheaper|pricier|costlier|more expensive|less expensive|more costly|less costly)', 'money'],
-  ['[any] (fuller|emptier)', 'fullness'],
-  ['[any] (later|more delayed|less delayed)', 'lateness'],
-  ['[any] (more punctual|less punctual)', 'punctuality'],
-  ['[any] (happier|unhappier|less happy|more satisfied|less satisfied)', 'contentment'],
-  ['[any] (heavier|lighter)', 'weight'],
+/** Words, what they speak of, and the plain adjective of it. */
+const BECOMING: readonly (readonly [string, QualityKind, string])[] = [
+  ['[any] (longer|shorter|slower|faster|quicker)', 'length', 'long'],
+  ['[any] (dearer|cheaper|pricier|costlier|more expensive|less expensive|more costly|less costly)', 'money', 'dear'],
+  ['[any] (fuller|emptier)', 'fullness', 'full'],
+  ['[any] (later|more delayed|less delayed)', 'lateness', 'late'],
+  ['[any] (more punctual|less punctual)', 'punctuality', 'punctual'],
+  ['[any] (happier|unhappier|less happy|more satisfied|less satisfied)', 'contentment', 'happy'],
+  ['[any] (heavier|lighter)', 'weight', 'heavy'],
 ];
 
-export const BECOMING_RULES: readonly Rule<Question>[] = BECOMING.map(([words, of]): Rule<Question> => ({
+export const BECOMING_RULES: readonly Rule<Question>[] = BECOMING.map(([words, of, adjective]): Rule<Question> => ({
   gives: 'Intent',
   form: `(is|are|has|have|was|were) {Measure} [been] (getting|becoming|gotten|got|become) ${words}`,
-  means: (parts, { model }) => becoming(of, parts, model),
+  means: (parts, { model }) => becoming(of, adjective, parts, model),
   cost: -0.6,
 }));
 
@@ -28,13 +29,17 @@ export const BECOMING_RULES: readonly Rule<Question>[] = BECOMING.map(([words, o
  * Over time, how long, dear, full … things are: the measure itself where it tells that, else the one rate or average of the
  * same records that does; of money, where no other tells it, what one of them comes to. Null where none does, or several do.
  */
-function becoming(of: QualityKind, parts: Parts, model: Model): Intent | null {
+function becoming(of: QualityKind, adjective: string, parts: Parts, model: Model): Intent | null {
   const named = model.measures.get(parts['Measure'] as string);
   if (named === undefined) return null;
   const told = tells(of, named) ? measureOf(named.id) : toldOf(of, named.id, model);
   return told === null
     ? null
-    : intent({ do: 'show', how: 'replace', shown: [{ calculation: told, transform: null }] }, { do: 'overTime' });
+    : intent(
+        { do: 'show', how: 'replace', shown: [{ calculation: told, transform: null }] },
+        { do: 'overTime' },
+        ...nameOf(adjective, told, named.id, model),
+      );
 }
 
 function toldOf(of: QualityKind, counted: string, model: Model): Calculation | null {
@@ -50,4 +55,12 @@ function toldOf(of: QualityKind, counted: string, model: Model): Calculation | n
   return each.length === 0 && of === 'money' && sums.length === 1
     ? arithmetic('divide', measureOf((sums[0] as { id: string }).id), measureOf(counted))
     : null;
+}
+
+/** What was taken for how they are, where that is not what was named. */
+function nameOf(adjective: string, told: Calculation, named: string, model: Model): SaidEdit[] {
+  const measure = told.kind === 'measure' && told.measure !== named ? model.measures.get(told.measure) : undefined;
+  return measure === undefined
+    ? []
+    : [{ do: 'note', text: `“${adjective}” is taken as an everyday word for ${measure.name}.` }];
 }

@@ -227,7 +227,11 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
   {
     gives: 'Clause',
     form: '{NumberTest} {Adjective}',
-    means: (p) => clauseOf({ ...p, Calculation: measureOf(p['Adjective'] as string) }),
+    // “over 80% full” tells how full; “more than 50 late sailings” counts
+    means: (p) =>
+      (p['NumberTest'] as SaidTest).value?.unit === undefined
+        ? null
+        : clauseOf({ ...p, Calculation: measureOf(p['Adjective'] as string) }),
     cost: -0.1,
   },
   { gives: 'Clause', form: `[a] {Calculation} ${IS} {NumberTest}`, means: clauseOf },
@@ -411,7 +415,10 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
   ).map(([words, is]): Rule<Question> => ({
     gives: 'Intent',
     form: `${is === 'shown' ? `[${words}]` : words} {Key} [(that are|that were|which are|which were|are|were|is|was)] {NumberTest} {Adjective}`,
-    means: (p) => measureTest(is)({ ...p, Calculation: measureOf(p['Adjective'] as string) }),
+    means: (p) =>
+      (p['NumberTest'] as SaidTest).value?.unit === undefined
+        ? null
+        : measureTest(is)({ ...p, Calculation: measureOf(p['Adjective'] as string) }),
     cost: -0.3,
   })),
   {

@@ -137,8 +137,11 @@ export const RECORD_CONDITION_RULES: readonly Rule<Question>[] = [
   {
     gives: 'Intent',
     form: '[(that|which)] [(were|are|was|is|ran|left|arrived)] {NumberTest} {Quality}',
+    // “more than 50 late sailings” are so many of them, not so late
     means: (p) =>
-      intent({ do: 'saidLengthTest', place: 0, word: p['Quality'] as string, test: p['NumberTest'] as SaidTest }),
+      p['Quality'] === 'later' && (p['NumberTest'] as SaidTest).value?.unit === undefined
+        ? null
+        : intent({ do: 'saidLengthTest', place: 0, word: p['Quality'] as string, test: p['NumberTest'] as SaidTest }),
     cost: -0.1,
   },
   ...PLACES.map((place): Rule<Question> => ({

@@ -6,7 +6,7 @@ import type { Measure } from '../../model/schema';
 import { inSentence, listWords } from '../../reading/words';
 import type { Edit } from '../../reading/edit-schema';
 import type { Key, Reading } from '../../reading/schema';
-import type { SaidEdit } from '../intent';
+import type { SaidEdit, Sense } from '../intent';
 import type { Token } from '../tokens';
 import { CannotSettle } from './cannot-settle';
 import { type Situation } from './situation';
@@ -162,6 +162,22 @@ export function refuseCounted(quality: Quality | null, by: Calculation | null, m
     throw new CannotSettle(
       `How many there are cannot be “${quality.word}”; name the measure, or say “most ${inSentence(counted.name)}”.`,
     );
+}
+
+/**
+ * “The slowest”, of passengers by coast: nothing that is shown can be so. Beside something else, how it grew may be.
+ * @throws CannotSettle
+ */
+export function refuseUnfitting({ model, quality }: Situation, { shown, against }: Reading): void {
+  if (quality === null || against !== null || shown.length === 0) return;
+  if (!shown.some(({ calculation }) => isInUnit(quality, calculation, model)))
+    throw new CannotSettle(`Nothing that is shown can be “${quality.word}”; say by which measure.`, true);
+}
+
+/** “And the slowest”, after what grew fastest, grew least. */
+export function ofGrowth(sense: Sense, { quality }: Situation, { against }: Reading): Sense {
+  if (against === null || quality === null) return sense;
+  return quality.word === 'slowest' ? 'bottom' : /^(fastest|quickest)$/.test(quality.word) ? 'top' : sense;
 }
 
 /** A rank that only an adjective says what it is by, by that. */

@@ -82,6 +82,8 @@ export function rankEdits(
           by: rank.by ?? base.rank.by,
           within: rank.within ?? base.rank.within,
           others: rank.others || base.rank.others,
+          // by how it changed, unless a measure is named
+          ...(rank.by === null && !shows && base.rank.on !== undefined ? { on: base.rank.on } : {}),
         }
       : { by: rank.by, within: rank.within, others: rank.others };
   more.push({ do: 'rank', rank: { ...rank, ...kept, by: moves ? null : kept.by, of, direction } });

@@ -82,7 +82,7 @@ import {
   sortedBy,
   turnedRank,
 } from './ranks';
-import { byQuality, refuseCounted, sortedByQuality } from './qualities';
+import { byQuality, ofGrowth, refuseCounted, refuseUnfitting, sortedByQuality } from './qualities';
 import { periodToTheEnd, whenEdits } from './reaching';
 import { aboutHappened } from './happened';
 import { CannotSettle } from './cannot-settle';
@@ -427,6 +427,9 @@ function settledEdits(
       case 'membersInstead':
         edits.push(membersInstead(edit, base));
         break;
+      case 'note':
+        notes.push(edit.text);
+        break;
       case 'furtherBack':
         after.push((_done, when) => furtherBack(edit, when, said, base, calendar));
         break;
@@ -530,7 +533,8 @@ function settledEdits(
         edits.push(edit);
         break;
       case 'turnRank':
-        edits.push(turnedRank(edit.sense, base, model));
+        refuseUnfitting(situation, base);
+        edits.push(turnedRank(ofGrowth(edit.sense, situation, base), base, model));
         break;
       case 'byDate':
         after.push((done) => [dateOrder(edit.direction, done, base)]);
