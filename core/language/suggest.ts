@@ -8,6 +8,7 @@ import { namingOf } from './naming';
 import type { NameMatch } from './names/name-index';
 import { wordsOf, type WordUse } from './read';
 import { plainLetters } from './tokens';
+import { understandInTurn } from './in-turn';
 import { readingOf, understand, type ReadContext } from './understand';
 
 export interface Completion {
@@ -80,7 +81,7 @@ const DETAIL: Readonly<Record<string, string>> = {
 /** Completions for a line of which the caret is at the end. */
 export function suggest(text: string, context: ReadContext): Suggestion {
   const { names } = context;
-  const now = text.trim() === '' ? null : understand(text, context);
+  const now = text.trim() === '' ? null : understandInTurn(text, context);
   const beginning = /[\p{L}\p{N}'’-]*$/u.exec(text)?.[0] ?? '';
   const head = text.slice(0, text.length - beginning.length);
   const found: Completion[] = [];
