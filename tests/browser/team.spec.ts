@@ -98,6 +98,8 @@ test('three people build, place, talk, go back and stay in step', async ({ brows
     .first()
     .click();
   await tomas.getByRole('menuitem', { name: 'Comment' }).click();
+  // what was said is there: nothing moves under the pointer any more
+  await expect(tomas.getByText('Nothing has been said here yet.')).toBeVisible();
   await tomas.getByLabel('Comment on the tile').fill('@Mira is this with the school groups?');
   await tomas.getByRole('button', { name: 'Comment on the tile' }).click();
   await expect(mira.getByRole('button', { name: 'Comments 1' })).toBeVisible();
