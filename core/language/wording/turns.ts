@@ -40,8 +40,8 @@ export const TURNS = `
 ! (who|which one|which of them|which of these|which {l:OneLevel}) (is|was|are|were) [the] least punctual [one] => which has the worst punctuality
 ! (who|which one|which of them|which of these|which {l:OneLevel}) (eats|eat|ate|eats up|swallows|swallowed|burns|burned|gobbles up|guzzles|uses up) [the] most {m:Measure} => which has the most {m}
 
-! (which|who|which one|which of them|which of these|which {l:OneLevel}) (grew|grows|is growing|has grown|rose|is rising|climbed|improved) [the] fastest => the fastest growing
-! (which|who|which one|which of them|which of these|which {l:OneLevel}) (fell|is falling|has fallen|dropped|shrank|declined) [the] fastest => the fastest shrinking
+! (which|who|which one|which of them|which of these) (grew|grows|is growing|has grown|rose|is rising|climbed|improved) [the] fastest => the fastest growing
+! (which|who|which one|which of them|which of these) (fell|is falling|has fallen|dropped|shrank|declined) [the] fastest => the fastest shrinking
 
 # ── the members of which
 ! in (every|each) {x:Key} (rather than|instead of|and not|not) [(every|each|the)] {y:Key} => by {x} instead of {y}
