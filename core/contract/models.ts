@@ -65,10 +65,14 @@ export const loadQuery = z.object({
   to: z.string().default(''),
 });
 export const loaded = z.looseObject({});
+/** How a table came to a version. */
+export const LOAD_WAYS = ['whole', 'add', 'days', 'back'] as const;
+export type LoadWay = (typeof LOAD_WAYS)[number];
+
 /** A load of a table: what came, from whom, and whether it can be gone back to. */
 export const tableLoad = z.object({
   version: z.number(),
-  how: z.enum(['whole', 'add', 'days', 'back']),
+  how: z.enum(LOAD_WAYS),
   at: z.string(),
   by: z.string().nullable(),
   file: z.string().nullable(),

@@ -14,6 +14,7 @@ export const queryBody = z.object({
   explain: z.boolean().default(false),
 });
 export const queryColumn = z.object({ name: z.string(), type: z.enum(COLUMN_TYPES) });
+export type QueryColumn = z.infer<typeof queryColumn>;
 export const queryResult = z.object({
   columns: list(queryColumn),
   rows: list(z.array(z.union([z.string(), z.number(), z.boolean(), z.null()]))),

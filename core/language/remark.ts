@@ -1,7 +1,7 @@
 /**
  * A remark before the question: “does the weather hurt us? punctuality by weather”, “that is a jump. put it beside last year”.
  * Where the whole cannot be read, it is left out, and told as left out, if it is a sentence of its own that asks for nothing:
- * whatever it names is named again behind it, and no word in it narrows, ranks, counts or takes back.
+ * whatever it names is named again behind it, and all its other words are those of remarks.
  */
 import { contentOf } from './wording/plain';
 import { NEVER_PARTS } from './grammar/grammar';
@@ -13,22 +13,12 @@ import type { ReadContext } from './understand';
 const END = /[.!?]+\s+(?=\S)/;
 /** Remarks are short. */
 const MOST_WORDS = 10;
-/** With these it would say what is wanted, or what is not. */
-const ASKING: ReadonlySet<string> = new Set(
-  (
-    'no not never without except excluding exclude excluded less minus only just solely all any every each both same again instead rather forget drop remove ' +
-    'ignore skip leave hide cut keep limit show give list count compare versus vs against plot chart table sort rank order top bottom first last ' +
-    'best worst most least highest lowest biggest smallest more fewer over under above below between per percent percentage share average total ' +
-    'sum median mean split break drill by since until before after during for of them those these ones one'
-  ).split(' '),
-);
-
 /** What remarks are made of: any other word may say what is asked about. */
 const REMARKING: ReadonlySet<string> = new Set(
   (
     'please pls thanks thank ok okay yes yeah hello hi hey sorry team zud a an the to at in on and but so too very quite rather really just such much many lot lots bit little here there now then well ok okay hm hmm hmmm oh ah aha wow gosh ' +
     'what how why something anything nothing somehow surely certainly clearly obviously apparently maybe perhaps ' +
-    'jump drop dip spike rise fall change surprise shock shame pity relief difference gap problem worry concern mess puzzle mystery story picture news ' +
+    'jump dip spike surprise shock shame pity relief difference gap problem worry concern mess puzzle mystery story picture news ' +
     'big huge large small tiny steep sharp high low higher lower good bad better worse great fine nice odd strange weird funny interesting surprising unexpected expected normal unusual ' +
     'alarming worrying encouraging promising disappointing impressive striking clear true right wrong fair enough impossible possible likely ' +
     'hurt hurts help helps matter matters cost costs affect affects bother bothers worry worries surprise surprises explain explains happen happened happening ' +
@@ -49,13 +39,12 @@ export function remarkBefore(text: string, { names, calendar }: ReadContext): nu
   if (end === null) return 0;
   const tokens = tokenise(text.slice(0, end.index));
   const said = new Set(tokenise(text.slice(end.index)).map(({ word }) => singular(word)));
-  const asks = tokens.some(
-    ({ kind, word }) => (kind !== 'word' && kind !== 'comma') || ASKING.has(word) || ASKING.has(singular(word)),
-  );
-  if (tokens.length < 2 || tokens.length > MOST_WORDS || asks || !tokens.some(({ word }) => SAYS.has(word))) return 0;
+  if (tokens.length < 2 || tokens.length > MOST_WORDS || !tokens.some(({ word }) => SAYS.has(word))) return 0;
   const named = contentOf(new Question(tokens, names.model, names, calendar, NEVER_PARTS));
-  const isRemark = tokens.every(({ word, kind }, at) =>
-    named.includes(at) ? said.has(singular(word)) : kind === 'comma' || SAYS.has(word) || REMARKING.has(word),
+  const isRemark = tokens.every(
+    ({ word, kind }, at) =>
+      kind === 'comma' ||
+      (kind === 'word' && (named.includes(at) ? said.has(singular(word)) : SAYS.has(word) || REMARKING.has(word))),
   );
   return isRemark ? end.index + end[0].length : 0;
 }

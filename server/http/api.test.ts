@@ -631,8 +631,10 @@ dimensions: [{ id: shop, name: Shop, levels: [{ id: shop, name: Shop, column: ti
 measures:
   - { id: amount, name: Amount, kind: sum, fact: till, column: amount }
 `;
-  const caveats = async (question: string) =>
-    (await ask(mira, await inquiry(mira, 'tills'), { text: question })).notes.map((note) => note.text).join(' ');
+  const breaches = async (question: string) =>
+    (await ask(mira, await inquiry(mira, 'tills'), { text: question })).notes
+      .map((note) => note.text)
+      .filter((note) => note.includes('break a rule'));
 
   test('a rule is looked at in each load; answers that look at the column say so, without numbers or values', async () => {
     expect((await load('1,2026-01-01,Kiln Row,5\n2,2026-01-02,Quay,7\n')).status).toBe(200);
@@ -641,19 +643,18 @@ measures:
     const rules = [{ column: 'shop', rule: { kind: 'oneOf', values: ['Kiln Row', 'Quay'] } }];
     const set = await stellan<{ broken: unknown[] }>('PUT', '/tables/till/rules', { rules });
     expect(set.body.broken).toEqual([]);
-    expect(await caveats('amount by shop')).not.toContain('break a rule');
+    expect(await breaches('amount by shop')).toEqual([]);
     await load('3,2026-01-03,Nowhere,9\n', '&mode=add');
-    expect(await caveats('amount by shop')).toContain(
+    expect(await breaches('amount by shop')).toEqual([
       'The rows of till break a rule: some have a shop that is not on its list.',
-    );
-    expect(await caveats('amount by shop')).not.toContain('Nowhere break');
-    expect(await caveats('amount by month')).not.toContain('break a rule');
+    ]);
+    expect(await breaches('amount by month')).toEqual([]);
     const tables = await stellan<{ name: string; broken: { count: number; example: string }[] }[]>('GET', '/tables');
     expect(tables.body.find(({ name }) => name === 'till')?.broken).toEqual([
       expect.objectContaining({ count: 1, example: 'Nowhere' }),
     ]);
     expect((await stellan('PUT', '/tables/till/rules', { rules: [] })).status).toBe(200);
-    expect(await caveats('amount by shop')).not.toContain('break a rule');
+    expect(await breaches('amount by shop')).toEqual([]);
     expect((await stellan('PUT', '/tables/unheard/rules', { rules: [] })).status).toBe(404);
     expect((await mira('PUT', '/tables/till/rules', { rules: [] })).status).toBe(403);
   });

@@ -1,13 +1,13 @@
 /** Queries in SQL that stewards write, and tables that are made of one. */
 import { desc, eq, sql as text } from 'drizzle-orm';
-import { Router, type Response } from 'express';
+import { Router } from 'express';
 import { derivedBody, queryBody, type QueryResult, type QueryRun } from '@zud/core/contract/queries';
 import { Problem } from '@zud/core/contract/problem';
 import { TableFault } from '../store/csv-rows';
 import { makeDerived } from '../store/derived-tables';
 import { explainQuery, QueryFault, runQuery } from '../store/query-runs';
 import { audit, queryRuns } from '../store/schema';
-import { handle, parsed, personWith, textOf, type Context } from './context';
+import { goneSignal, handle, parsed, personWith, textOf, type Context } from './context';
 
 /** Rows that are shown of a query. */
 const SHOWN = 500;
@@ -24,7 +24,7 @@ export function queryRoutes(context: Context): Router {
     handle(async (request, response) => {
       const person = personWith(request, 'steward');
       const { sql, explain } = parsed(queryBody, request.body);
-      const options = { time: timeLimit, signal: untilGone(response) };
+      const options = { time: timeLimit, signal: goneSignal(response) };
       const begun = performance.now();
       const note = (run: Pick<QueryRun, 'rows' | 'fault'>) =>
         explain ? Promise.resolve() : keep(person.id, sql, Math.round(performance.now() - begun), run);
@@ -63,12 +63,12 @@ export function queryRoutes(context: Context): Router {
   /** A table that is made of a query, and follows the tables that it reads. */
   router.put(
     '/tables/:name/query',
-    handle(async (request) => {
+    handle(async (request, response) => {
       const person = personWith(request, 'steward');
       const name = textOf(request, 'name');
       const { sql } = parsed(derivedBody, request.body);
       try {
-        const made = await makeDerived(database, name, sql, { personId: person.id });
+        const made = await makeDerived(database, name, sql, { personId: person.id }, goneSignal(response));
         await store.insert(audit).values({
           personId: person.id,
           action: 'table made of a query',
@@ -115,15 +115,6 @@ const planTable = (steps: readonly string[], ms: number): QueryResult => ({
   more: false,
   ms: Math.round(ms),
 });
-
-/** Stopped where whoever asked has gone. */
-function untilGone(response: Response): AbortSignal {
-  const gone = new AbortController();
-  response.on('close', () => {
-    if (!response.writableFinished) gone.abort();
-  });
-  return gone.signal;
-}
 
 const refused = (title: string, { message, position }: QueryFault): Problem =>
   new Problem(422, title, message, position === null ? {} : { position });

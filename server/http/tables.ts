@@ -8,7 +8,7 @@ import { TableFault } from '../store/csv-rows';
 import { dropRecipe } from '../store/imports';
 import { registerTable } from '../store/external-tables';
 import { audit, loadedTables } from '../store/schema';
-import { modelsThere, readersOf } from '../store/models';
+import { modelsThere, readersOf, readsTable } from '../store/models';
 import { dropTable, goBack } from '../store/table-loads';
 import { setRules } from '../store/table-rules';
 import { loadsOf } from '../store/table-versions';
@@ -199,9 +199,7 @@ export function tableRoutes(context: Context): Router {
       ]);
       return tables.map((table) => ({
         ...table,
-        models: files
-          .filter(({ file }) => file.tables.some(({ id, source }) => (source ?? id) === table.name))
-          .map(({ id, file }) => ({ id, name: file.name })),
+        models: files.filter((model) => readsTable(model, table.name)).map(({ id, file }) => ({ id, name: file.name })),
       }));
     }),
   );

@@ -141,6 +141,32 @@ describe('a table that is made of a query', () => {
     expect(await held('best')).toEqual([[108, 4]]);
     expect(await makeStaleAnew(database, log)).toBe(0);
   });
+  test('nothing is left open where what a query gives is refused, and the query of before stays', async () => {
+    await makeDerived(database, 'daily', DAILY, {});
+    const open = async () =>
+      (await database.pool.query(`select 1 from pg_stat_activity where application_name = 'zud query'`)).rowCount;
+    const odd = 'select n, n as "odd name" from sales, generate_series(1, 20000) as n';
+    for (let time = 0; time < 15; time += 1)
+      await expect(makeDerived(database, 'daily', odd, {})).rejects.toThrow('cannot be named so');
+    expect(await open()).toBe(0);
+    expect((await derivedOf('daily'))?.sql).toBe(DAILY);
+  });
+  test('while one makes it, another is told so; what was changed meanwhile is not made of the query of before', async () => {
+    const slow = `${DAILY} having pg_sleep(0.4) is not null`;
+    await makeDerived(database, 'daily', DAILY, {});
+    await addRows(database, 'sales', COLUMNS, [['2026-01-09', 'Quay', 1]]);
+    const [first, second] = await Promise.allSettled([
+      makeDerived(database, 'daily', slow, {}),
+      new Promise((resolve) => setTimeout(resolve, 150)).then(() => makeDerived(database, 'daily', DAILY, {})),
+    ]);
+    expect(first.status).toBe('fulfilled');
+    expect(second).toMatchObject({
+      status: 'rejected',
+      reason: { message: expect.stringContaining('being made') as string },
+    });
+    expect(await makeStaleAnew(database, log)).toBe(0);
+    expect((await derivedOf('daily'))?.sql).toBe(slow);
+  });
   test('two servers make it once', async () => {
     await makeDerived(database, 'daily', DAILY, {});
     await addRows(database, 'sales', COLUMNS, [['2026-01-03', 'Quay', 1]]);

@@ -1,6 +1,5 @@
 /** Tables that somebody else keeps in the data schema: views, foreign and partitioned tables. */
 import { eq, sql } from 'drizzle-orm';
-import type pg from 'pg';
 import type { ColumnType } from '@zud/core/data/proof';
 import { TableFault } from './csv-rows';
 import { CHANGES, DATA_SCHEMA, type Database, type DataChange } from './database';
@@ -59,8 +58,7 @@ export async function registerTable(database: Database, name: string): Promise<L
     });
   const rows = counted?.rows ?? 0;
   const rules = there?.rules ?? [];
-  const broken =
-    rules.length === 0 ? [] : await withClient(database, (client) => brokenRules(client, name, columns, rules));
+  const broken = await brokenRules(database.pool, name, columns, rules);
   await database.store.transaction(async (transaction) => {
     await transaction
       .insert(loadedTables)
@@ -74,13 +72,4 @@ export async function registerTable(database: Database, name: string): Promise<L
     );
   });
   return { name, rows, columns, rejected: [] };
-}
-
-async function withClient<T>({ pool }: Database, work: (client: pg.PoolClient) => Promise<T>): Promise<T> {
-  const client = await pool.connect();
-  try {
-    return await work(client);
-  } finally {
-    client.release();
-  }
 }

@@ -16,9 +16,13 @@ export async function modelsThere(store: Store): Promise<ModelRow[]> {
   return store.select().from(models).where(isNull(models.deletedAt)).orderBy(asc(models.id));
 }
 
+/** Does a model read a loaded table? */
+export const readsTable = ({ file }: Pick<ModelRow, 'file'>, table: string): boolean =>
+  file.tables.some((one) => (one.source ?? one.id) === table);
+
 /** The models that read a loaded table. */
 export async function readersOf(store: Store, table: string): Promise<ModelRow[]> {
-  return (await modelsThere(store)).filter(({ file }) => file.tables.some((one) => (one.source ?? one.id) === table));
+  return (await modelsThere(store)).filter((model) => readsTable(model, table));
 }
 
 /** The models in which people of these groups see a part only. */

@@ -3,6 +3,7 @@
  * each on a connection of its own that ends with it, and for a limited time.
  */
 import pg from 'pg';
+import type { QueryColumn } from '@zud/core/contract/queries';
 import type { ColumnType } from '@zud/core/data/proof';
 import { DATA_SCHEMA, PARTS_SCHEMA, type Database } from './database';
 import { quoted } from './table-parts';
@@ -19,10 +20,6 @@ export class QueryFault extends Error {
   }
 }
 
-export interface QueryColumn {
-  readonly name: string;
-  readonly type: ColumnType;
-}
 export type QueryRow = readonly LoadedValue[];
 
 interface QueryOptions {
@@ -134,7 +131,11 @@ async function connected(
     options: `-c default_transaction_read_only=on -c timezone=UTC -c jit=off -c search_path=${DATA_SCHEMA} -c statement_timeout=${time}`,
   });
   client.on('error', () => undefined);
-  await client.connect();
+  await client.connect().catch((error: unknown) => {
+    throw error instanceof pg.DatabaseError && error.code === '53300'
+      ? new QueryFault('Too many queries run just now; try again in a moment.')
+      : error;
+  });
   const { rows } = await client.query<{ pid: number }>('select pg_backend_pid() as pid');
   const cancel = () => void cancelled(queryUrl, rows[0]?.pid ?? 0);
   if (signal?.aborted === true) cancel();

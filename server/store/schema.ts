@@ -24,6 +24,7 @@ import type { ActionBlank, FilledBlank } from '@zud/core/contract/actions';
 import { DECISION_STATES, type Followed } from '@zud/core/contract/decisions';
 import { RUN_STATES, type RanStep, type RoutineBlank, type RoutineStep } from '@zud/core/contract/routines';
 import { OUTBOX_STATES, type About, type QuietHours, type Receiver } from '@zud/core/contract/messages';
+import { LOAD_WAYS } from '@zud/core/contract/models';
 import type { BrokenRule, TableRule } from '@zud/core/data/column-rules';
 import type { Choices, ColumnType } from '@zud/core/data/proof';
 import type { ImportProof } from '@zud/core/contract/imports';
@@ -169,10 +170,6 @@ export interface LoadedColumn {
   readonly name: string;
   readonly type: ColumnType;
 }
-
-/** How a table came to a version. */
-export const LOAD_WAYS = ['whole', 'add', 'days', 'back'] as const;
-export type LoadWay = (typeof LOAD_WAYS)[number];
 
 /** The loads of each table; the content of the latest ones that were replaced is kept aside, to be gone back to. */
 export const tableLoads = pgTable(

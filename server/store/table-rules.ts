@@ -75,7 +75,7 @@ const BOUND_TYPE: Partial<Record<LoadedColumn['type'], string>> = {
 
 /** The rules that the rows of a table do not keep to; those of columns that are gone say nothing. */
 export async function brokenRules(
-  client: pg.ClientBase,
+  client: pg.ClientBase | pg.Pool,
   name: string,
   columns: readonly LoadedColumn[],
   rules: readonly TableRule[],

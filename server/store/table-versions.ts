@@ -2,10 +2,10 @@
 import { and, desc, eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type pg from 'pg';
-import type { TableLoad } from '@zud/core/contract/models';
+import type { LoadWay, TableLoad } from '@zud/core/contract/models';
 import { TableFault } from './csv-rows';
 import { DATA_SCHEMA, PARTS_SCHEMA, type Database } from './database';
-import { people, tableLoads, type LoadedColumn, type LoadWay, type Parts } from './schema';
+import { people, tableLoads, type LoadedColumn, type Parts } from './schema';
 import { quoted } from './table-parts';
 
 /** So many loads of before can be gone back to. */

@@ -98,7 +98,7 @@ test('a table keeps to its rules or says so on Today; an earlier load is gone ba
       ).status(),
     ).toBe(200);
   await load('Apples,10\nPears,20\n');
-  await page.goto(`${product.address}/models/tables/stalls`);
+  await page.goto(`${product.address}/tables/stalls`);
   await page.getByLabel('Column', { exact: true }).selectOption('takings');
   await page.getByLabel('Rule', { exact: true }).selectOption('between');
   await page.getByLabel('From', { exact: true }).fill('0');
@@ -113,7 +113,7 @@ test('a table keeps to its rules or says so on Today; an earlier load is gone ba
   await told.getByRole('link').click();
   expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([]);
   // a query over it
-  await page.goto(`${product.address}/models/query`);
+  await page.goto(`${product.address}/query`);
   const editor = page.getByRole('textbox', { name: 'Query in SQL' });
   await editor.fill('select sum(takngs) as total from stalls');
   await page.getByRole('button', { name: 'Run', exact: true }).click();

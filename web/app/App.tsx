@@ -85,10 +85,10 @@ export function App() {
           <Route path="/boards" element={<BoardsPage />} />
           <Route path="/boards/:boardId" element={<BoardPage />} />
           <Route path="/models" element={<ModelsPage />} />
-          <Route path="/models/tables" element={<TablesPage />} />
-          <Route path="/models/tables/:table" element={<TablePage />} />
+          <Route path="/tables" element={<TablesPage />} />
+          <Route path="/tables/:table" element={<TablePage />} />
           <Route
-            path="/models/query"
+            path="/query"
             element={
               <Suspense
                 fallback={

@@ -324,8 +324,8 @@ export const api = {
   runQuery: (sql: string, explain: boolean, signal: AbortSignal) =>
     call<QueryResult>('POST', '/queries', { sql, explain }, signal),
   queryRuns: () => call<readonly QueryRun[]>('GET', '/queries'),
-  tableOfQuery: (name: string, sql: string) =>
-    call<DerivedTable>('PUT', `/tables/${encodeURIComponent(name)}/query`, { sql }),
+  tableOfQuery: (name: string, sql: string, signal: AbortSignal) =>
+    call<DerivedTable>('PUT', `/tables/${encodeURIComponent(name)}/query`, { sql }, signal),
   setRules: (name: string, rules: readonly TableRule[]) =>
     call<{ broken: readonly BrokenRule[] }>('PUT', `/tables/${name}/rules`, { rules }),
   /** Tables joined to a model, as a file that its draft can become. */

@@ -42,11 +42,11 @@ export function BrokenRules({ modelId }: { modelId?: string }) {
       <ul>
         {broken.slice(0, MOST).map((one) => (
           <li key={JSON.stringify(one)}>
-            <Link to={`/models/tables/${one.table}`}>{brokenWords(one)}</Link>
+            <Link to={`/tables/${one.table}`}>{brokenWords(one)}</Link>
           </li>
         ))}
       </ul>
-      {broken.length > MOST ? <Link to="/models/tables">{broken.length - MOST} more</Link> : null}
+      {broken.length > MOST ? <Link to="/tables">{broken.length - MOST} more</Link> : null}
     </Part>
   );
 }

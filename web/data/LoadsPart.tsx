@@ -7,7 +7,7 @@ import { ConfirmDialog } from '../parts/ConfirmDialog';
 import { TextButton } from '../parts/controls';
 import { ago } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
-import { Part } from '../returning/jobs-layout';
+import { TablePart } from '../parts/TablePart';
 
 /** What a load did, in words. */
 function didWords({ how, added, removed, backTo }: TableLoad): string {
@@ -37,7 +37,7 @@ export function LoadsPart({ name, models }: { name: string; models: string }) {
     },
   });
   return (
-    <Part aria-label="Loads">
+    <TablePart aria-label="Loads">
       <h2>Loads</h2>
       <p>The last five that were replaced are kept, and can be gone back to. Going back is a load as well.</p>
       {loads.isPending ? (
@@ -102,6 +102,6 @@ export function LoadsPart({ name, models }: { name: string; models: string }) {
         onConfirm={() => asked !== null && back.mutate(asked.version)}
         onClose={() => setAsked(null)}
       />
-    </Part>
+    </TablePart>
   );
 }

@@ -144,24 +144,30 @@ export function QueryPage() {
     onSettled: () => client.invalidateQueries({ queryKey: ['queries'] }),
   });
   const keep = useMutation({
-    mutationFn: () => api.tableOfQuery(name ?? of ?? '', sql),
+    mutationFn: () => {
+      stopping.current = new AbortController();
+      return api.tableOfQuery(name ?? of ?? '', sql, stopping.current.signal);
+    },
     onSuccess: async (made) => {
       await client.invalidateQueries({ queryKey: ['tables'] });
-      await navigate(`/models/tables/${made.name}`);
+      await navigate(`/tables/${made.name}`);
     },
   });
   const known = useMemo(
     () => Object.fromEntries((tables.data ?? []).map((table) => [table.name, table.columns.map((one) => one.name)])),
     [tables.data],
   );
-  const stopped = run.error instanceof DOMException && run.error.name === 'AbortError';
+  const isStopped = (error: unknown) => error instanceof DOMException && error.name === 'AbortError';
+  const stopped = isStopped(run.error) || isStopped(keep.error);
+  const busy = run.isPending || keep.isPending;
   const fault = stopped ? null : faultOf(keep.error ?? run.error);
   const go = () => {
     keep.reset();
-    if (sql.trim() !== '' && !run.isPending) run.mutate(false);
+    if (sql.trim() !== '' && !busy) run.mutate(false);
   };
   const keepIt = (event: FormEvent) => {
     event.preventDefault();
+    run.reset();
     keep.mutate();
   };
   if (tables.isError)
@@ -183,19 +189,19 @@ export function QueryPage() {
         <div>
           <SqlEditor label="Query in SQL" value={sql} tables={known} fault={fault} onChange={setWritten} onRun={go} />
           <Acts>
-            <PrimaryButton isDisabled={sql.trim() === '' || run.isPending} onPress={go}>
+            <PrimaryButton isDisabled={sql.trim() === '' || busy} onPress={go}>
               Run
             </PrimaryButton>
-            <Button isDisabled={sql.trim() === '' || run.isPending} onPress={() => run.mutate(true)}>
+            <Button isDisabled={sql.trim() === '' || busy} onPress={() => run.mutate(true)}>
               How it runs
             </Button>
-            {run.isPending ? <Button onPress={() => stopping.current?.abort()}>Stop</Button> : null}
+            {busy ? <Button onPress={() => stopping.current?.abort()}>Stop</Button> : null}
             <small>
               Ctrl Enter runs it. It reads the loaded tables, changes nothing, and ends after half a minute.
             </small>
           </Acts>
-          {run.isPending ? (
-            <Loading what="Running" />
+          {busy ? (
+            <Loading what={keep.isPending ? 'Making the table' : 'Running'} />
           ) : stopped ? (
             <p role="status">Stopped. The query is kept as it stands.</p>
           ) : fault !== null ? (
@@ -211,8 +217,8 @@ export function QueryPage() {
               reads is loaded.
             </p>
             <Field label="Name of the table" value={name ?? of ?? ''} onChange={setName} />
-            <Button type="submit" isDisabled={sql.trim() === '' || (name ?? of ?? '').trim() === '' || keep.isPending}>
-              {keep.isPending ? 'Making the table …' : 'Keep as a table'}
+            <Button type="submit" isDisabled={sql.trim() === '' || (name ?? of ?? '').trim() === '' || busy}>
+              Keep as a table
             </Button>
           </Keep>
         </div>
@@ -241,7 +247,7 @@ export function QueryPage() {
                   <Column key={column.name} {...column} />
                 ))}
               </dl>
-              <Link to={`/models/tables/${table.name}`}>more of it</Link>
+              <Link to={`/tables/${table.name}`}>more of it</Link>
             </details>
           ))}
         </Side>

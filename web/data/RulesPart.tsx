@@ -6,7 +6,7 @@ import { ruleWords, type ColumnRule, type TableRule } from '@zud/core/data/colum
 import { api, type LoadedTable } from '../app/api';
 import { Button, Field, TextButton } from '../parts/controls';
 import { Failure } from '../parts/states';
-import { Part } from '../returning/jobs-layout';
+import { TablePart } from '../parts/TablePart';
 import { listOf, Select } from '../workshop/fields';
 
 const Rules = styled.ul`
@@ -82,7 +82,7 @@ export function RulesPart({ table }: { table: LoadedTable }) {
     });
   };
   return (
-    <Part aria-label="Rules of columns">
+    <TablePart aria-label="Rules of columns">
       <h2>Rules</h2>
       <p>
         Looked at in each load. Where one is broken, it is told on Today and beside every answer that looks at that
@@ -130,6 +130,6 @@ export function RulesPart({ table }: { table: LoadedTable }) {
         </Button>
       </Line>
       {set.isError ? <Failure error={set.error} /> : null}
-    </Part>
+    </TablePart>
   );
 }

@@ -11,7 +11,7 @@ import { ConfirmDialog } from '../parts/ConfirmDialog';
 import { TextButton } from '../parts/controls';
 import { ago, Head, Title } from '../parts/List';
 import { Failure, Loading, Message } from '../parts/states';
-import { Part } from '../returning/jobs-layout';
+import { TablePart } from '../parts/TablePart';
 import { LoadsPart } from './LoadsPart';
 import { RulesPart } from './RulesPart';
 
@@ -50,7 +50,7 @@ export function TablePage() {
       ) : tables.isError ? (
         <Failure error={tables.error} onRetry={() => void tables.refetch()} />
       ) : table === undefined ? (
-        <Message title="There is no such table" action={<Link to="/models/tables">All tables</Link>}>
+        <Message title="There is no such table" action={<Link to="/tables">All tables</Link>}>
           “{name}” was taken away, or never loaded.
         </Message>
       ) : (
@@ -95,10 +95,10 @@ function Whole({ table }: { table: LoadedTable }) {
       )}
       <RulesPart table={table} />
       {table.derived !== null ? null : table.external ? (
-        <Part>
+        <TablePart>
           <h2>Loads</h2>
           <p>It is kept by somebody else, so there is nothing here to go back to.</p>
-        </Part>
+        </TablePart>
       ) : (
         <LoadsPart
           name={table.name}
@@ -116,17 +116,17 @@ function Whole({ table }: { table: LoadedTable }) {
 function MadeOf({ name, derived }: { name: string; derived: NonNullable<LoadedTable['derived']> }) {
   const sources = Object.keys(derived.sources);
   return (
-    <Part aria-label="What it is made of">
+    <TablePart aria-label="What it is made of">
       <h2>Made of</h2>
       <p>
         {sources.map((source, index) => (
           <span key={source}>
             {index === 0 ? '' : index === sources.length - 1 ? ' and ' : ', '}
-            <Link to={`/models/tables/${source}`}>{source}</Link>
+            <Link to={`/tables/${source}`}>{source}</Link>
           </span>
         ))}
         , by this query; made anew whenever {sources.length === 1 ? 'it' : 'one of them'} is loaded.{' '}
-        <Link to={`/models/query?table=${name}`}>Change the query</Link>
+        <Link to={`/query?table=${name}`}>Change the query</Link>
       </p>
       {derived.fault === null ? null : (
         <Broken as="p" role="alert">
@@ -134,7 +134,7 @@ function MadeOf({ name, derived }: { name: string; derived: NonNullable<LoadedTa
         </Broken>
       )}
       <Query tabIndex={0}>{derived.sql}</Query>
-    </Part>
+    </TablePart>
   );
 }
 
@@ -145,7 +145,7 @@ function TakeAway({ name }: { name: string }) {
   const take = useMutation({
     mutationFn: () => api.takeTableAway(name),
     onSuccess: async () => {
-      await navigate('/models/tables');
+      await navigate('/tables');
       await client.invalidateQueries({ queryKey: ['tables'] });
     },
   });

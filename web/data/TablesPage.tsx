@@ -14,7 +14,7 @@ export function TablesPage() {
       <Head>
         <Title>Tables</Title>
         <span style={{ display: 'flex', gap: 18 }}>
-          <Link to="/models/query">Write a query</Link>
+          <Link to="/query">Write a query</Link>
           <Link to="/models/bring">Bring data</Link>
         </span>
       </Head>
@@ -29,7 +29,7 @@ export function TablesPage() {
           label="Tables"
           entries={tables.data.map(({ name, rows, columns, loadedAt, broken, models }) => ({
             id: name,
-            to: `/models/tables/${name}`,
+            to: `/tables/${name}`,
             title: name,
             about: `${rows.toLocaleString()} rows of ${columns.length} columns, loaded ${ago(loadedAt)}${
               models.length === 0

@@ -50,7 +50,7 @@ export function ModelsPage() {
       {person.role === 'steward' || person.role === 'admin' ? (
         <Bring>
           <Link to="/models/bring">Bring data</Link>: a file, and the first question a minute later.{' '}
-          <Link to="/models/tables">Tables</Link>: what was loaded, and what its columns have to keep to.
+          <Link to="/tables">Tables</Link>: what was loaded, and what their columns have to keep to.
         </Bring>
       ) : null}
       {models.isPending ? (

@@ -6,8 +6,9 @@ import { Page } from '../app/Page';
 import { Button, Field, TextButton } from '../parts/controls';
 import { ago, Title } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
+import { TablePart } from '../parts/TablePart';
 import { returning } from './returning-api';
-import { Line, Part, Secret } from './jobs-layout';
+import { Line, Secret } from './jobs-layout';
 import { RoomsPart } from './RoomsPart';
 
 /** Milliseconds between two looks. */
@@ -62,7 +63,7 @@ export function JobsPage() {
     <Page>
       <Title>What runs and was sent</Title>
       {jobs.data.movable ? <ClockPart now={jobs.data.now} /> : null}
-      <Part>
+      <TablePart>
         <h2>Messages</h2>
         {again.isError ? <Failure error={again.error} /> : null}
         {outbox.data.length === 0 ? (
@@ -107,10 +108,10 @@ export function JobsPage() {
             </table>
           </div>
         )}
-      </Part>
+      </TablePart>
       <RoomsPart />
       <HooksPart />
-      <Part>
+      <TablePart>
         <h2>Jobs</h2>
         {stop.isError ? <Failure error={stop.error} /> : null}
         {jobs.data.jobs.length === 0 ? (
@@ -156,7 +157,7 @@ export function JobsPage() {
             </table>
           </div>
         )}
-      </Part>
+      </TablePart>
     </Page>
   );
 }
@@ -169,7 +170,7 @@ function ClockPart({ now }: { now: string }) {
     onSuccess: () => client.invalidateQueries(),
   });
   return (
-    <Part>
+    <TablePart>
       <h2>The clock</h2>
       <p>
         It stands at {new Date(now).toLocaleString(undefined, { dateStyle: 'full', timeStyle: 'short' })}. What is due
@@ -189,7 +190,7 @@ function ClockPart({ now }: { now: string }) {
         <Button onPress={() => set.mutate(new Date(Date.parse(now) + 86_400_000).toISOString())}>A day on</Button>
         <Button onPress={() => set.mutate(new Date(Date.parse(now) + 7 * 86_400_000).toISOString())}>A week on</Button>
       </Line>
-    </Part>
+    </TablePart>
   );
 }
 
@@ -211,7 +212,7 @@ function HooksPart() {
   const withdraw = useMutation({ mutationFn: returning.withdrawHook, onSettled: refresh });
   const secret = renew.data ?? allow.data;
   return (
-    <Part>
+    <TablePart>
       <h2>Programs that events may go to</h2>
       <p>
         Stewards can name them as receivers. Each event is a CloudEvent by HTTP, signed with the secret of the program.
@@ -254,6 +255,6 @@ function HooksPart() {
           Allow it
         </Button>
       </Line>
-    </Part>
+    </TablePart>
   );
 }

@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { api } from '../app/api';
 import { Button, Field, Menu, TextButton } from '../parts/controls';
 import { Failure } from '../parts/states';
-import { Line, Part } from './jobs-layout';
+import { TablePart } from '../parts/TablePart';
+import { Line } from './jobs-layout';
 import { returning } from './returning-api';
 
 export function RoomsPart() {
@@ -29,13 +30,13 @@ export function RoomsPart() {
   if (rooms.isError) return <Failure error={rooms.error} onRetry={() => void rooms.refetch()} />;
   if (rooms.data?.served === false)
     return (
-      <Part>
+      <TablePart>
         <h2>Rooms</h2>
         <p>This installation has no server of rooms; whoever runs it names one as ZUD_XMPP.</p>
-      </Part>
+      </TablePart>
     );
   return (
-    <Part>
+    <TablePart>
       <h2>Rooms</h2>
       <p>
         In them Zud is asked by its name, and tells what it is to tell. Each is answered by their own rights, and all in
@@ -84,6 +85,6 @@ export function RoomsPart() {
           Enter it
         </Button>
       </Line>
-    </Part>
+    </TablePart>
   );
 }

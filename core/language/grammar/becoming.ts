@@ -50,10 +50,11 @@ function toldOf(of: QualityKind, counted: string, model: Model): Calculation | n
   );
   const ofMoney = (one: Measure) => of !== 'money' || (one.kind === 'ratio' ? one.per === counted : true);
   const each = fitting.filter((one) => (one.kind === 'average' || one.kind === 'ratio') && ofMoney(one));
-  const sums = fitting.filter(({ kind }) => kind === 'sum');
-  if (each.length === 1) return measureOf((each[0] as { id: string }).id);
-  return each.length === 0 && of === 'money' && sums.length === 1
-    ? arithmetic('divide', measureOf((sums[0] as { id: string }).id), measureOf(counted))
+  const [only, second] = each;
+  if (only !== undefined) return second === undefined ? measureOf(only.id) : null;
+  const [sum, other] = fitting.filter(({ kind }) => kind === 'sum');
+  return of === 'money' && sum !== undefined && other === undefined
+    ? arithmetic('divide', measureOf(sum.id), measureOf(counted))
     : null;
 }
 

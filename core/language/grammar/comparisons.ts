@@ -387,7 +387,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: '[and] [(compare|compare it|compare that|compared|put it|put that|show it)] (next to|beside|alongside|against|vs|versus|with|compared to|compared with|to|v|set against|relative to) [the] ({Season}|{MonthName}) (before|before that)',
+    form: `[and] [(compare|compare it|compare that|compared|put it|put that|show it)] (alongside|with|to|${VERSUS.slice(1, -1)}) [the] ({Season}|{MonthName}) (before|before that)`,
     means: (p) => intent(furtherBack(p, true)),
     cost: -0.2,
     examples: ['next to the March before'],

@@ -32,6 +32,13 @@ const asPartOf = (parts: Parts): Clause | null => {
     : { calculation: arithmetic('divide', one, other), test };
 };
 
+/** "over 80% full": of the measure that tells how full. Without a unit, “more than 50 late sailings” counts. */
+function howMuchOf(parts: Parts): Clause | null {
+  return (parts['NumberTest'] as SaidTest).value?.unit === undefined
+    ? null
+    : clauseOf({ ...parts, Calculation: measureOf(parts['Adjective'] as string) });
+}
+
 /** "under budget", "ahead of plan": the measure said, or the usual one, against its plan. */
 const againstPlan =
   (test: 'over' | 'under' | 'atLeast') =>
@@ -227,11 +234,7 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
   {
     gives: 'Clause',
     form: '{NumberTest} {Adjective}',
-    // “over 80% full” tells how full; “more than 50 late sailings” counts
-    means: (p) =>
-      (p['NumberTest'] as SaidTest).value?.unit === undefined
-        ? null
-        : clauseOf({ ...p, Calculation: measureOf(p['Adjective'] as string) }),
+    means: howMuchOf,
     cost: -0.1,
   },
   { gives: 'Clause', form: `[a] {Calculation} ${IS} {NumberTest}`, means: clauseOf },
@@ -415,10 +418,10 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
   ).map(([words, is]): Rule<Question> => ({
     gives: 'Intent',
     form: `${is === 'shown' ? `[${words}]` : words} {Key} [(that are|that were|which are|which were|are|were|is|was)] {NumberTest} {Adjective}`,
-    means: (p) =>
-      (p['NumberTest'] as SaidTest).value?.unit === undefined
-        ? null
-        : measureTest(is)({ ...p, Calculation: measureOf(p['Adjective'] as string) }),
+    means: (p) => {
+      const clause = howMuchOf(p);
+      return clause === null ? null : clausesTest(is)({ ...p, ClauseList: [clause] });
+    },
     cost: -0.3,
   })),
   {

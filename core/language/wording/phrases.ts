@@ -1,5 +1,28 @@
 /** Everyday phrases and the plain words for them, wherever in a message they stand; a line a phrase. */
 
+/** Parts in words, in per cent: those that are exact. “A quarter” alone is of the year, so that they stand behind a comparison only. */
+const PARTS: readonly (readonly [string, number])[] = [
+  ['[a|one] tenth', 10],
+  ['[a|one] fifth', 20],
+  ['[a|one] quarter', 25],
+  ['three tenths', 30],
+  ['two fifths', 40],
+  ['[a|one] half', 50],
+  ['three fifths', 60],
+  ['three quarters', 75],
+  ['four fifths', 80],
+  ['nine tenths', 90],
+];
+const COMPARED: readonly (readonly [string, string])[] = [
+  ['(more than|over|above|greater than)', 'over'],
+  ['(less than|under|below|fewer than)', 'under'],
+  ['at least', 'at least'],
+  ['at most', 'at most'],
+];
+const FRACTIONS = COMPARED.flatMap(([words, plain]) =>
+  PARTS.map(([part, percent]) => `! ${words} ${part} => ${plain} ${percent} %`),
+).join('\n');
+
 export const PHRASES = `
 # ── short writing
 (w / o|wo|sans) => without
@@ -52,7 +75,8 @@ fifty percent => 50 %
 (north of) {n:Number} => over {n}
 (south of) {n:Number} => under {n}
 (upwards of|in excess of) {n:Number} => over {n}
-! (roughly|approximately|about|around) (how many|how much) => how many
+! (roughly|approximately|about|around) how many => how many
+! (roughly|approximately|about|around) how much => how much
 (roughly|approximately|around about|more or less|approx|ballpark|give or take|or thereabouts) => the
 (a couple of) => 2
 (a dozen) => 12
@@ -63,53 +87,14 @@ fifty percent => 50 %
 how many (different|distinct|unique|separate) {m:DistinctCount} => how many {m}
 (with us) => ,
 
-# ── fractions in words
-! (more than|over|above|greater than) [a|one] tenth => over 10 %
-! (more than|over|above|greater than) [a|one] fifth => over 20 %
-! (more than|over|above|greater than) two fifths => over 40 %
-! (more than|over|above|greater than) three fifths => over 60 %
-! (more than|over|above|greater than) four fifths => over 80 %
-! (more than|over|above|greater than) [a|one] quarter => over 25 %
-! (more than|over|above|greater than) three quarters => over 75 %
-! (more than|over|above|greater than) [a|one] half => over 50 %
-! (more than|over|above|greater than) nine tenths => over 90 %
-! (more than|over|above|greater than) three tenths => over 30 %
-! (less than|under|below|fewer than) [a|one] tenth => under 10 %
-! (less than|under|below|fewer than) [a|one] fifth => under 20 %
-! (less than|under|below|fewer than) two fifths => under 40 %
-! (less than|under|below|fewer than) three fifths => under 60 %
-! (less than|under|below|fewer than) four fifths => under 80 %
-! (less than|under|below|fewer than) [a|one] quarter => under 25 %
-! (less than|under|below|fewer than) three quarters => under 75 %
-! (less than|under|below|fewer than) [a|one] half => under 50 %
-! (less than|under|below|fewer than) nine tenths => under 90 %
-! (less than|under|below|fewer than) three tenths => under 30 %
-! at least [a|one] tenth => at least 10 %
-! at least [a|one] fifth => at least 20 %
-! at least two fifths => at least 40 %
-! at least three fifths => at least 60 %
-! at least four fifths => at least 80 %
-! at least [a|one] quarter => at least 25 %
-! at least three quarters => at least 75 %
-! at least [a|one] half => at least 50 %
-! at least nine tenths => at least 90 %
-! at least three tenths => at least 30 %
-! at most [a|one] tenth => at most 10 %
-! at most [a|one] fifth => at most 20 %
-! at most two fifths => at most 40 %
-! at most three fifths => at most 60 %
-! at most four fifths => at most 80 %
-! at most [a|one] quarter => at most 25 %
-! at most three quarters => at most 75 %
-! at most [a|one] half => at most 50 %
-! at most nine tenths => at most 90 %
-! at most three tenths => at most 30 %
-
+${FRACTIONS}
 
 # ── short of plan
-! (more than|over|at least) {n:Percent} (below|under|short of|behind) [the|our|their] (plan|target|budget) => that missed plan by more than {n}
-! (fell|fall|came|come|were|was|are|ended|ended up|ran) (short|behind|below plan|under plan|below target|under target|below|under) by (more than|over|at least) {n:Percent} => missed plan by more than {n}
-! (under|below|behind|short of) [the|our|their] (plan|target|budget) by (more than|over|at least) {n:Percent} => that missed plan by more than {n}
+! (more than|over) {n:Percent} (below|under|short of|behind) [the|our|their] (plan|target|budget) => that missed plan by more than {n}
+! at least {n:Percent} (below|under|short of|behind) [the|our|their] (plan|target|budget) => that missed plan by at least {n}
+! (fell|fall|came|come|ended|ended up|ran) short by {n:NumberTest} => missed plan by {n}
+! (fell|fall|came|come|were|was|are|ended|ended up) (behind|below|under|short of) [the|our|their] (plan|target|budget) by {n:NumberTest} => missed plan by {n}
+! (under|below|behind|short of) [the|our|their] (plan|target|budget) by {n:NumberTest} => that missed plan by {n}
 
 # ── per person, and money
 ! per one (person|head) => per person

@@ -11,8 +11,8 @@ export const TURNS = `
 ! @put {x:Members} [@there] [@too] [,] [and|but] (keep|leave|show|have|hold) (them|it|both|the two) (apart|separate|separately|distinct) => compare with {x}
 ! (tell|keep|hold|show|split|pull) (them|the two|both|these|those|the 2) apart => both side by side
 ! (tell|keep|hold|show|split|pull) (them|the two|both|these|those|the 2) apart [,] (by|per) {k:Key} => both side by side by {k}
-! (add|sum|total|tot|count) (it|them|that|those|these|everything|all of it|all of them|it all|them all) [up|together] => just the total
-! (add|sum|total|tot|count) (it|them|that|those|these|everything|all of it|all of them|it all|them all) [up|together] [,] [as|to|into] (one|a single|just one) (total|number|figure|sum) => just the total
+! (add|sum|total|tot) (it|them|that|those|these|everything|all of it|all of them|it all|them all) [up|together] => just the total
+! (add|sum|total|tot) (it|them|that|those|these|everything|all of it|all of them|it all|them all) [up|together] [,] [as|to|into] (one|a single|just one) (total|number|figure|sum) => just the total
 ! [and] (put|show|add|give|have|stick|print) [me|us] [the] (totals|total|sums|sum|grand total|a total|a total row) (at|on|along|in) [the] (bottom|end|foot|top|side|last row|last line) => with totals
 
 # ── the whole of it
@@ -24,7 +24,6 @@ export const TURNS = `
 ! [and] [so] how many [of them|of these|of those] (halved|were halved|have halved|fell by half) => how many of them fell at least 50%
 ! [and] [so] how many [of them|of these|of those] (doubled|have doubled|at least doubled) => how many of them rose at least 100%
 ! [and] [so] how many of the {n:Count} (are|were|have|had|is|was) {r} => how many of them are {r}
-! [and] [so] how many [of them|of these|of those] (did|were|are|was) (better|worse) than [the] average => how many of them are above average
 
 ! how many (are we talking [about]|are we speaking of|does that make|is that all told|do we have then|is that now) => how many is that
 
@@ -49,7 +48,6 @@ export const TURNS = `
 ! @cut the rest [,] [and] (show|only|give|just|keep|see|let us see|let me see) [me|us] [only|just] {x} => only {x}
 ! (back|go back|return) to the (top|best) {n:Percent} (but|and) (rank|rank it|rank them|ranked|order|sort) by {m:Measure} => top {n} by {m}
 ! (back|go back|return) to the (bottom|worst|last) {n:Percent} (but|and) (rank|rank it|rank them|ranked|order|sort) by {m:Measure} => bottom {n} by {m}
-! {x:Members} alone => only {x}
 ! (the rest|others) alone => only the rest
 
 # ── measures, breakdowns and members put in
