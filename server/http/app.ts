@@ -110,8 +110,9 @@ export function createApp(context: Context, webFolder: string | null): Express {
       () => response.status(503).json({ ok: false, version: VERSION, database: 'down', engines: [] }),
     );
   });
-  const description = openApi();
-  app.get('/api/openapi.json', (_request, response) => response.json(description));
+  // made when it is first asked for: it takes a second or two, and few ask
+  let description: object | null = null;
+  app.get('/api/openapi.json', (_request, response) => response.json((description ??= openApi())));
   app.use('/api', unsubscribeRoutes(context), feedRoutes(context));
   app.use('/api', identify(context), sameOrigin, requireSignIn);
   // a model file is taken as it is written, and a table as a stream; all else is JSON

@@ -46,7 +46,7 @@ function unordered(reading: Reading | null): string {
 
 describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
   const turns = replayed(model, known);
-  const some = new Set(someOf(turns, 4));
+  const some = new Set(someOf(turns, 7));
 
   test('with a made-up word put anywhere is unclear, and the word is named', () => {
     const wrong: string[] = [];
@@ -219,7 +219,7 @@ test('each phrase of a question says something: without it the answer is another
   let all = 0;
   const idle: string[] = [];
   for (const [model, known] of CORPUS_MODELS)
-    for (const { question, before, at, result } of someOf(answered(replayed(model, known)), 3)) {
+    for (const { question, before, at, result } of someOf(answered(replayed(model, known)), 6)) {
       if (result.phrases.length < 2) continue;
       for (const { start, end } of result.phrases) {
         all += 1;
