@@ -6,7 +6,8 @@ import type { Calendar } from '../time/period';
 import type { Assumption, Item } from './grammar/rule';
 import { editDistance, toleratedErrors } from './names/distance';
 import { dateVerbs, type NameIndex, type NameMatch } from './names/name-index';
-import { stemOf } from './names/derived';
+import { isDone, stemOf } from './names/derived';
+import { relativesOf } from './names/thesaurus';
 import { measuresOfNoun } from './names/quality';
 import { nameWords, singular, type Token } from './tokens';
 
@@ -193,6 +194,8 @@ export class Question {
         }));
     }
     if (found.length === 0 && end === start + 2) found.push(...this.joined(start, said));
+    if (found.length === 0 && end > start + 1 && end - start <= LONGEST_PART)
+      found.push(...this.relatives(start, end, said));
     if (
       found.every(({ match }) => match.named.kind === 'fact' || this.isDateVerb(match, start)) &&
       end - start <= LONGEST_PART
@@ -281,6 +284,24 @@ export class Question {
       match,
       cost: JOINED_COST + match.cost,
       assumption: { said, meant: match.label, by: 'typing' },
+    }));
+  }
+
+  /** “Declined claims” for Rejected claims. */
+  private relatives(start: number, end: number, said: string): FoundName[] {
+    const tokens = this.tokens.slice(start, end);
+    const little = tokens.filter(({ word }) => this.functionWords.has(word) && !isDone(word));
+    // “wait” and “time” are words of the language as well
+    if (
+      !tokens.every(({ kind }) => kind === 'word') ||
+      little.some(({ word }) => relativesOf(word).size === 0 && word !== 'time')
+    )
+      return [];
+    return this.names.relatedPhrase(tokens.map(({ word }) => singular(word))).map((match) => ({
+      end,
+      match,
+      cost: match.cost,
+      assumption: { said, meant: match.label, by: match.by },
     }));
   }
 

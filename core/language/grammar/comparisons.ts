@@ -309,10 +309,11 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   },
 
   {
-    gives: 'YearBefore',
-    form: '((same month|same week|same quarter|same day|same days|same months|same weeks) [a] year (earlier|before|ago)|(same month|same week|same quarter|same weeks) last year|year before|previous year|prior year|year earlier|year ago|same period last year|same period a year (ago|earlier|before)|same days last year|same time last year|last year|same months last year|preceding year|same period [of] [the] (previous|prior|last) year|same period in [the] (previous|prior|last) year|same day last year|one year earlier|12 months earlier|twelve months earlier|same month last year|same quarter last year|same week last year|same (month|quarter|week) [of] [the] (previous|prior) year|year on year)',
+    gives: 'YearAgo',
+    form: '((same month|same week|same quarter|same day|same days|same months|same weeks) [a] year (earlier|before|ago)|(same month|same week|same quarter|same weeks) last year|year before|previous year|prior year|year earlier|year ago|same period last year|same period a year (ago|earlier|before)|same days last year|same time last year|same months last year|preceding year|same period [of] [the] (previous|prior|last) year|same period in [the] (previous|prior|last) year|same day last year|one year earlier|12 months earlier|twelve months earlier|same month last year|same quarter last year|same week last year|same (month|quarter|week) [of] [the] (previous|prior) year|year on year)',
     means: () => 'year',
   },
+  { gives: 'YearBefore', form: '({YearAgo}|last year)', means: () => 'year' },
   {
     gives: 'PeriodBefore',
     form: '(period before|previous period|prior period|previous one|one before|preceding period|preceding one|last period|period just before)',
@@ -550,6 +551,13 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
     cost: 0.1,
     examples: ['growth'],
   },
+  {
+    gives: 'Intent',
+    form: '(gone|went|go|going|come|came|coming) (up|down)',
+    means: () => intent({ do: 'change' }),
+    cost: 0.6,
+    examples: ['went up'],
+  },
   // how something developed is its course
   {
     gives: 'Intent',
@@ -564,9 +572,16 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: '(change|growth|changes|increase|decrease|rise|fall|fell|rose|grew|changed|decline) [(on|from|over|since|vs|versus|against|compared to|compared with)] {YearBefore}',
+    form: '(change|growth|changes|increase|decrease|rise|fall|fell|rose|grew|changed|decline) (on|from|over|since|vs|versus|against|compared to|compared with) {YearBefore}',
     means: () => compare({ kind: 'year' }),
     examples: ['change on last year'],
+  },
+  // what “rose last year” did so in that year
+  {
+    gives: 'Intent',
+    form: '(change|growth|changes|increase|decrease|rise|fall|fell|rose|grew|changed|decline) {YearAgo}',
+    means: () => compare({ kind: 'year' }),
+    examples: ['growth year on year'],
   },
   ...Object.entries(MONTHLY).map(([word, grain]): Rule<Question> => ({
     gives: 'Intent',

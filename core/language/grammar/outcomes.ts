@@ -1,10 +1,12 @@
 /** Grammar of what came of records: "percentage of inspections that failed", "failure rate by station", "failed inspections as a share of all inspections". Gives `Term` and edits. */
 import { arithmetic, measureOf, type Calculation } from '../../model/calculation';
 import { partOf, type Model } from '../../model/model';
+import type { Measure } from '../../model/schema';
 import type { Key } from '../../reading/schema';
-import { intent, type Intent, type SaidEdit } from '../intent';
+import { intent, refused, type Intent, type SaidEdit } from '../intent';
 import type { NameIndex } from '../names/name-index';
-import { isDone, stemOf, verbNouns } from '../names/derived';
+import { isDone, sameVerb, stemOf, verbNouns } from '../names/derived';
+import { relativesOf } from '../names/thesaurus';
 import { nameWords, plainLetters, singular } from '../tokens';
 import type { Question } from '../question';
 import { WITHOUT } from './little-words';
@@ -64,6 +66,49 @@ function partDoneBecause(parts: Parts, { model }: Question): Calculation | null 
   if (table === undefined || only === undefined || second !== undefined || !isDone(done)) return null;
   return arithmetic('divide', { kind: 'ofMember', measure: only.id, ...outcomeIn(parts) }, measureOf(whole));
 }
+
+/** Is a measure some of what another counts: a count of some of the same records, or what the model takes a rate of? */
+function isSomeOf(part: Measure, whole: string, { model }: Question): boolean {
+  const counted = part.kind === 'count' && part.only.length > 0 && tableOf(part.id, model) === tableOf(whole, model);
+  return (
+    counted ||
+    [...model.measures.values()].some((one) => one.kind === 'ratio' && one.of === part.id && one.per === whole)
+  );
+}
+
+/** "what share of claims do we reject": of all of them, those of which this was done, which a measure counts or a level tells. */
+function partByVerb(parts: Parts, question: Question): Intent | null {
+  const { model, names } = question;
+  const whole = parts['Measure'] as string;
+  const [said, table] = [String(parts['verb']), tableOf(whole, model)];
+  const verb = plainLetters(said);
+  if (table === undefined) return null;
+  const verbs = [verb, ...relativesOf(verb)];
+  const tells = (name: string) =>
+    nameWords(name).some((word) => isDone(word) && verbs.some((one) => sameVerb(word, one)));
+  const counted = [...model.measures.values()].filter(
+    (one) => [one.name, ...one.synonyms].some(tells) && isSomeOf(one, whole, question),
+  );
+  const outcomes = [...model.levels.values()].flatMap(({ level }) =>
+    isOutcomeLevel(level.id, table, model)
+      ? names.membersOf(level.id).flatMap((member) => (tells(member) ? [{ level: level.id, member }] : []))
+      : [],
+  );
+  const [only] = counted;
+  const [outcome] = outcomes;
+  const shares =
+    counted.length === 1 && only !== undefined
+      ? arithmetic('divide', measureOf(only.id), measureOf(whole))
+      : counted.length === 0 && outcomes.length === 1 && outcome !== undefined
+        ? partOf(model, whole, outcome)
+        : null;
+  if (shares !== null) return intent({ do: 'show', how: 'replace', shown: [{ calculation: shares, transform: null }] });
+  // “declined” is what happened to claims here, not what claims did
+  return isDone(said) || !CHANGED.test(verb)
+    ? null
+    : refused(`Nothing in this model says which of them “${said}” means.`);
+}
+const CHANGED = /^(decline|drop|increase|decrease|cut|raise|lower|reduce)$/;
 
 /** "failed inspections as a percentage of all inspections". */
 const partOfAllOfThem = (parts: Parts, question: Question): Calculation | null =>
@@ -220,6 +265,12 @@ export const OUTCOME_RULES: readonly Rule<Question>[] = [
     cost: -0.4,
   },
   { gives: 'Term', form: `{NamedMember} ${SHARE} of {Measure}`, means: part, cost: -0.2 },
+  {
+    gives: 'Intent',
+    form: `[(what|which)] ${SHARE} of [(all|the|our|all the)] {Measure} (do|did|does|have|has) (we|they|you|people) {AnyWord:verb}`,
+    means: partByVerb,
+    cost: -1,
+  },
   { gives: 'Intent', form: `${WITHOUT} {AnyWord:noun}`, means: withoutOutcome, cost: 0.1 },
   {
     gives: 'Intent',

@@ -4,6 +4,7 @@ import { boxCalculations } from '../../chart/box';
 import { rowColumnOf } from '../../model/model';
 import { asFollowUp, followUp, intent, type Amount, type Intent, type SaidEdit } from '../intent';
 import type { Question } from '../question';
+import { singular } from '../tokens';
 import type { Parts, Rule } from './rule';
 
 const CHARTS: readonly (readonly [string, ChartKind])[] = [
@@ -40,6 +41,22 @@ const isNumberOf = ({ tokens }: Question): boolean =>
   tokens.every(({ word }, at) => word !== 'number' || tokens[at + 1]?.word === 'of');
 
 const view = (parts: Parts): Intent => intent({ do: 'view', view: { chart: parts['ChartKind'] as ChartKind } });
+
+/** “Churned lines by tariff” asks for lines that the model counts, not for a chart of lines. */
+const NAMES_A_CHART =
+  /^(lines?|bars?|columns?|areas?|tables?|boxes|box|maps?|dots|rings?|grids?|panels|bridges?|curves?)$/;
+const GOES_ON = new Set(['by', 'per', 'for', 'in', 'with', 'where', 'over', 'under', 'last', 'this', 'each']);
+const bareView = (parts: Parts, question: Question): Intent | null =>
+  question.tokens.some(
+    ({ word }, at) =>
+      at > 0 &&
+      NAMES_A_CHART.test(word) &&
+      question.names.knowsWord(singular(word)) &&
+      GOES_ON.has(question.tokens[at + 1]?.word ?? ''),
+  )
+    ? null
+    : view(parts);
+
 interface SaidFormat {
   readonly format?: FormatEdit;
   readonly line?: { readonly at: Amount | 'average' | 'median'; readonly target?: true };
@@ -269,7 +286,7 @@ export const VIEW_RULES: readonly Rule<Question>[] = [
     means: () => followUp({ do: 'format', format: { labels: false } }),
     examples: ['labels off'],
   },
-  { gives: 'Intent', form: '{ChartKind} [(please|chart|view)]', means: view, cost: 0.55, examples: ['table'] },
+  { gives: 'Intent', form: '{ChartKind} [(please|chart|view)]', means: bareView, cost: 0.55, examples: ['table'] },
   {
     gives: 'Intent',
     form: '{ChartKind} [(chart|view)] instead',

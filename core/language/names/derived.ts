@@ -109,6 +109,25 @@ const IRREGULAR: Readonly<Record<string, string>> = byWord({
   fly: 'flight',
   drove: 'drive',
   ate: 'meal',
+  die: 'death',
+  dies: 'death',
+  died: 'death',
+  born: 'birth',
+  complain: 'complaint',
+  complains: 'complaint',
+  complained: 'complaint',
+  weigh: 'weight',
+  weighs: 'weight',
+  weighed: 'weight',
+  injured: 'injury',
+  stole: 'theft',
+  stolen: 'theft',
+  steal: 'theft',
+  succeed: 'success',
+  succeeded: 'success',
+  chose: 'choice',
+  chosen: 'choice',
+  arrive: 'arrival',
   decide: 'decision',
   decided: 'decision',
 });
@@ -130,7 +149,8 @@ export function verbNouns(word: string): ReadonlySet<string> {
   const verb = VERB_OF[word];
   if (verb !== undefined) for (const ending of DOER_ENDINGS) nouns.add(verb + ending);
   for (const inflected of INFLECTED) {
-    if (!word.endsWith(inflected)) continue;
+    // “address” is no form of “addres”
+    if (!word.endsWith(inflected) || (inflected === 's' && word.endsWith('ss'))) continue;
     const base = word.slice(0, word.length - inflected.length);
     // “booked” is of book, “bookd” of nothing
     if (inflected === 'd' && !base.endsWith('e')) continue;

@@ -283,6 +283,25 @@ export class NameIndex {
     return this.distinct(found);
   }
 
+  /** Things of the model, other than members, whose name has an everyday relative in the place of one of these words: "unique guests" of Distinct guests. */
+  relatedPhrase(words: readonly string[]): NameMatch[] {
+    return this.distinct(
+      words.flatMap((word, index) =>
+        [...relativesOf(word)].flatMap((relative) => {
+          const swapped = words.with(index, relative);
+          return at(this.exact, keyOf(swapped)).flatMap((place) => {
+            const entry = this.entries[place] as Entry;
+            // “group tickets” are no ticket type
+            const inOrder = entry.words.every((one, at) => one === swapped[at]);
+            return entry.named.kind === 'member' || !inOrder
+              ? []
+              : [this.match(entry, 'relative', entry.synonym ? 0.1 : 0)];
+          });
+        }),
+      ),
+    );
+  }
+
   /** Measures whose name is the noun of this verb: "generate" for Generation. */
   meantByVerb(word: string): NameMatch[] {
     const found: NameMatch[] = [];

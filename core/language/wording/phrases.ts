@@ -84,6 +84,7 @@ fifty percent => 50 %
 (at all) => ,
 (b4) => before
 (n) => and
+(different|distinct|unique|separate|individual) {m:DistinctCount} => {m}
 how many (different|distinct|unique|separate) {m:DistinctCount} => how many {m}
 (with us) => ,
 
@@ -139,6 +140,7 @@ weekends only => on weekends
 weekdays only => on weekdays
 
 # ── by what
+{l:Level} wise => by {l}
 (one|a|a separate|separate) (line|row|bar|column|curve|series) (for|per) (each|every) {l:Level} => by {l}
 (one|a|a separate) (line|row|bar|column|curve|series) per {l:Level} => by {l}
 (at|on|to) {l:Level} level => by {l}
@@ -148,6 +150,38 @@ weekdays only => on weekdays
 ! number of {m:Measure} per {l:Level} => {m} by {l}
 ! number of {m:Measure} (in|at|on|for) each {l:Level} => {m} by {l}
 
+# ── up and down
+(crept up|edged up|ticked up|inched up|shot up|soared|surged|picked up|gone through the roof|rocketed|spiked) => risen
+(creep up|edge up|tick up|inch up|shoot up|soar|surge|pick up|go through the roof|rocket|spike) => rise
+(creeping up|edging up|ticking up|inching up|shooting up|soaring|surging|picking up|rocketing) => rising
+(slipped|slid|eased off|dipped|edged down|crept down|tailed off|tanked|plunged|plummeted|slumped|nosedived|collapsed) => fallen
+(slip|slide|ease off|dip|edge down|creep down|tail off|tank|plunge|plummet|slump|nosedive|collapse) => fall
+(slipping|sliding|easing off|dipping|edging down|creeping down|tailing off|tanking|plunging|plummeting|slumping) => falling
+
+# ── verbs of two words
+(turn down|say no to|knock back) => reject
+(turned down|said no to|knocked back) => rejected
+(turns down|says no to) => rejects
+(call off|calls off) => cancel
+(called off) => cancelled
+(send back|sends back|bring back|brings back|give back|gives back) => return
+(sent back|brought back|given back) => returned
+(throw away|throws away|throw out|chuck away|chuck out) => waste
+(thrown away|threw away|thrown out|chucked away) => wasted
+(broke down|broken down) => failed
+(sign up|signs up) => register
+(signed up) => registered
+(pay back|pays back) => refund
+(paid back) => refunded
+(hand in|hands in) => return
+(handed in) => returned
+(give up|gives up) => abandon
+(gave up|given up) => abandoned
+(hang up|hung up) => abandoned
+(turn up|turns up|show up|shows up) => attend
+(turned up|showed up) => attended
+
 # ── the rest
+(with|and|,) (the rest|everything else|the others|all others|all the others) (as|in|under|into|lumped as|lumped under|grouped as|shown as|called) [one|an] (other|others) => with the rest as Others
 (lump|lumping|group|put|bundle|fold) (the rest|everything else|the others) (together|up|in one|into one) => with the rest as Others
 `;

@@ -82,7 +82,34 @@ how many {l:Level} (carried|had|made|took|sold|got|saw|did|brought in|moved|hand
 ! which {k:Key} [of|in] {p:Period} (have|has|had|got|show) no {m} [at all] => {k} without {m} {p}
 ! {r} [,] (one|a) (line|bar|row|column|curve|series|slice|area) (for each|per|each|for every) {k:Key} => {r} by {k}
 
+# ── who came off worst, and how far off plan
+(which|what) {l:Level} (was|were|is|are|got|has been|have been|had been) (hit hardest|hardest hit|worst hit|hit the hardest|most affected|worst affected|affected most|affected the most|hit the most|hit worst) => which {l} is worst
+(which|what) {l:Level} (was|were|is|are|got|has been|have been|had been) (hit hardest|hardest hit|worst hit|hit the hardest|most affected|worst affected|affected most|affected the most|hit the most|hit worst) (by|in|with|from) {r} => which {l} is worst for {r}
+(which|what) {l:OneLevel} (had|has|have|got) it [the] worst [{r}] => which {l} is worst {r}
+(which|what) {l:OneLevel} (had|has|have|got) it [the] best [{r}] => which {l} is best {r}
+how far (below|above|behind|ahead of|over|under|off|away from|short of|from) [the|our|their|its] (plan|target|budget) (is|are|was|were) (each|every) {l:Level} [{r}] => by {l} versus plan {r}
+how far (below|above|behind|ahead of|over|under|off|away from|short of|from) [the|our|their|its] (plan|target|budget) (is|are|was|were) {m:Shown} [{r}] => {m} versus plan {r}
+
+# ── what somebody pays us
+how much [money] (did|do|does|has|have) {x:Members} (spend|spent|pay|paid|bring|brought) [with us|us|to us] [{r}] => revenue for {x} {r}
+(which|what) {l:OneLevel} (is|has been|was) growing [the] (fastest|quickest|most) [{r}] => which {l} grew the fastest {r}
+(which|what) {l:OneLevel} (is|has been|was) (shrinking|falling|declining|dropping) [the] (fastest|quickest|most) [{r}] => which {l} shrank the fastest {r}
+
+# ── one beside another
+(did|do|does|has|have|is|are) {x:Members} (beat|beats|beaten|outsell|outsold|outperform|outperformed|outdo|outdone|surpass|surpassed|overtake|overtaken|do better than|do worse than|doing better than|doing worse than|done better than|done worse than) {y:Members} (in|on|for|at) {m:Shown} [{r}] => {m} for {x} versus {y} {r}
+(did|do|does|has|have|is|are) {x:Members} (beat|beats|beaten|outsell|outsold|outperform|outperformed|outdo|outdone|surpass|surpassed|overtake|overtaken|do better than|do worse than|doing better than|doing worse than|done better than|done worse than) {y:Members} [{r}] => {x} versus {y} {r}
+(did|do|does|has|have|is|are) {x:Set} (beat|beats|beaten|outsell|outsold|outperform|outperformed|outdo|outdone|surpass|surpassed|overtake|overtaken|do better than|do worse than|doing better than|doing worse than|done better than|done worse than) {y:Set} [{r}] => {x} versus {y} {r}
+
+# ── how long
+how long (do|does|did) (people|patients|customers|guests|visitors|clients) stay [on average] [{r}] => length of stay {r}
+how long (do|does|did) {x:Members} [people|patients|customers|guests|visitors|clients|ones] [on average] stay [on average] [{r}] => length of stay for {x} {r}
+how long (do|does|did) {x:Members} [people|patients|customers|guests|visitors|clients|ones] [on average] [have to] (wait|queue|hold) [on average] [{r}] => wait time for {x} {r}
+how long (is|was|are|were) the (wait|waits|waiting|queue|hold) [{r}] => wait time {r}
+how long (do|does|did) (people|customers|callers|we|they|you|patients|guests|visitors|clients) [on average] [have to|need to] (wait|queue|hold) [on average] [{r}] => wait time {r}
+
 # ── shares
+! [what|which] (share|percentage|proportion|fraction|part) of [all|the|our|all the|all our] {x:Members} {m:Measure} [that|which] (is|are|was|were|get|gets|got|has been|have been|had been|end up|ends up|ended up) {r} => share of {m} are {r} for {x}
+! [what|which] (share|percentage|proportion|fraction|part) of [all|the|our|all the|all our] {x:Members} {m:Measure} (do|did|does|have|has) (we|they|you|people) {r} => share of {m} did we {r} for {x}
 (what|which) (share|percentage|proportion|fraction|part|slice) of [the] [total] {m:Measure} (belongs to|belong to|goes to|is from|is attributable to|is due to|comes from|falls to|fell in|falls in|is down to|is made by) each {l:Key} [{r}] => share of {m} by {l} {r}
 (what|which) (share|percentage|proportion|fraction) of {p:Period} {m:Measure} (fell|falls|was|came) in each {l:Key} => share of {m} by {l} in {p}
 each {l:Level} (slice|share|part|portion|piece) of [the] total {m:Measure} [{r}] => share of {m} by {l} {r}

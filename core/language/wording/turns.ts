@@ -32,7 +32,25 @@ export const TURNS = `
 ! (set|make|put|take) {p:Period} (to|at|as|=|equal to) 100 => indexed to {p}
 ! [with|where|so that] {p:Period} (is|equals|=|at|as) 100 => indexed to {p}
 
+# ── when it did
+[and] (when|where|in which|at which|on which|in which of them) (did|does|was|were|is|are|has|have) (it|they|this|that) [ever|actually|really] (go|get|got|gone|rise|climb|come in|been|stay|stand|lie|fall|drop|sink|dip|come out|end up) {t:NumberTest} => only those {t}
+! [and] (when|where) (was|is|were|are) (it|they|this|that) {t:NumberTest} => only those {t}
+
+# ── beside another
+[and] (is|was|are|were|does|did) (it|that|this|they) [any|much|a lot|a bit|even|also|just as|as] (worse|better|higher|lower|different|more|less|bigger|smaller|longer|shorter|cheaper|dearer|faster|slower|bad|good|high|low) (for|in|at|on|with|over) {x:Members} [@too] => compare with {x}
+
+[and] [is it|is that|are they|was it|was that|were they] (longer|higher|better|worse|more|shorter|lower|less|fewer|bigger|smaller|cheaper|dearer|faster|slower|later|earlier) than {x:Members} [@too] => compare with {x}
+! [and] how much [money] (did|do|does|has|have) (that|those|they|it|these|this) (cost|costs) [us] [{r}] => cost {r}
+[and] is (that|this|it) (a lot|much|many|too much|too many|high|low|too high|too low|good|bad|okay|ok) => is that normal
+
 # ── which did it
+! [only|just] [show] [me] [only|just] [the] (ones|those|them|the ones) (missing|that missed|which missed|that miss|which miss|not reaching|failing|that did not reach|below|under|short of|behind|off) (it|them|that|[the|our|their] (plan|target|budget)) => only those that missed plan
+[the] (biggest|largest|top|strongest|main) (climber|climbers|riser|risers|gainer|gainers) => which has the biggest increase
+[the] (biggest|largest|top|worst|main) (faller|fallers|loser|losers|decliner|decliners|dropper|droppers) => which has the biggest decrease
+[and] [which] [ones|of them|one] [is|are|were|was] (shrinking|falling|declining|dropping|going down|losing) [ones] [instead] => only those that fell
+[and] [which] [ones|of them|one] [is|are|were|was] (growing|rising|climbing|going up|gaining) [ones] [instead] => only those that rose
+[and] what (did|do|does|has|have) (they|it|that|this|these|those) (cost|costs) [us] [{r}] => cost {r}
+[and] what (did|do|does|has|have) (they|it|that|this|these|those) (bring in|earn|take in|make us|earn us|bring us) [{r}] => revenue {r}
 ! (who|which|which one|which of them|which of these|which {l:OneLevel}) (missed|fell short of|came short of|failed) [it|plan|target|the plan|the target|budget|the budget|their plan|their target] (by|with) [the] (most|widest margin|biggest margin|largest margin|biggest gap|largest gap|furthest) => worst shortfall first
 ! (who|which|which one|which of them|which of these|which {l:OneLevel}) (is|was|are|were) [the] (most|furthest|farthest|worst) (below|under|behind|short of) [the|its|their] (plan|target|budget) => worst shortfall first
 ! (who|which one|which of them|which of these|which {l:OneLevel}) (is|was|are|were) [the] most punctual [one] => which has the best punctuality
