@@ -16,6 +16,7 @@ import { relatedIn, relationText } from '@zud/core/narrate/relation';
 import type { Ahead, Answer, Cell } from '@zud/core/query/answer';
 import { niceWidth, withBinLabels } from '@zud/core/query/bins';
 import { explain, type Explanation } from '@zud/core/query/explain';
+import { codedRows, type CodedPlaces, type CodedRows } from '@zud/core/query/coded';
 import { CannotPlan } from '@zud/core/query/cannot-plan';
 import { planOf, ROWS } from '@zud/core/query/planner';
 import type { PlanContext } from '@zud/core/query/plan-context';
@@ -78,6 +79,12 @@ const sizeOf = ({ answer }: Pick<Answered, 'answer'>): number =>
 /** The column of row counts, while rows are transformed. */
 const SUPPORT: AnswerColumn = { key: ROWS, label: 'Rows', role: 'detail' };
 
+function codedPlaces(columns: readonly AnswerColumn[]): CodedPlaces {
+  const places = (measures: boolean) =>
+    columns.flatMap(({ role }, at) => ((role === 'measure') === measures ? [at] : []));
+  return { texts: places(false), numbers: places(true) };
+}
+
 export class Answering {
   private readonly cache = new AnswerCache<Omit<Answered, 'sentence'>>(CACHED_BYTES, sizeOf);
   private readonly wider = new WiderRuns();
@@ -108,18 +115,36 @@ export class Answering {
     return {
       answer: (reading) => this.answer(reading, ready, options),
       figures: (reading, most) => this.figures(reading, ready, options, most),
+      codedFigures: (reading, most) => this.codedFigures(reading, ready, options, most),
     };
   }
 
   /** The bare figures of a reading: nothing of them is told or kept. @throws Unanswerable, TimeLimitReached, Stopped */
   async figures(asked: Reading, ready: ReadyModel, options: AskOptions, most = MOST_ROWS): Promise<Figures> {
+    const { columns, result } = await this.looked(asked, ready, options, most, false);
+    return { columns, rows: result.rows.map((row) => row.slice(0, columns.length)) };
+  }
+
+  /**
+   * As `figures`, in columns, for very many rows: the breakdowns are its texts, the measures its numbers, each in their order.
+   * @throws Unanswerable, TimeLimitReached, Stopped
+   */
+  async codedFigures(asked: Reading, ready: ReadyModel, options: AskOptions, most: number): Promise<CodedRows> {
+    const { columns, result } = await this.looked(asked, ready, options, most, true);
+    return result.coded ?? codedRows(result.rows, codedPlaces(columns));
+  }
+
+  private async looked(asked: Reading, ready: ReadyModel, options: AskOptions, most: number, inColumns: boolean) {
     const reading = ready.sight.reading(asked);
     const { model, calendar, naming, rules, hidden, hasHours } = ready;
     try {
       const plan = unordered(planOf(reading, { model, calendar, naming, rules, hidden, hasHours, rowLimit: most }));
-      const result = await this.engine.run(plan, { ...options, tables: ready.tables });
-      const width = plan.columns.length;
-      return { columns: plan.columns, rows: result.rows.map((row) => row.slice(0, width)) };
+      const result = await this.engine.run(plan, {
+        ...options,
+        tables: ready.tables,
+        ...(inColumns ? { coded: codedPlaces(plan.columns) } : {}),
+      });
+      return { columns: plan.columns, result };
     } catch (error) {
       if (error instanceof CannotPlan || error instanceof Unfit) throw new Unanswerable(error.message);
       throw error;

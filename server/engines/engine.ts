@@ -1,5 +1,6 @@
 /** What an engine does: runs a plan and gives the columns' rows, within limits, and stops when told to. */
 import type { Cell } from '@zud/core/query/answer';
+import type { CodedPlaces, CodedRows } from '@zud/core/query/coded';
 import type { Plan } from '@zud/core/query/plan';
 import type { TableVersions } from '../store/tables';
 
@@ -15,12 +16,16 @@ export interface RunOptions {
   readonly person: string;
   /** The load of each table that is asked about. An engine that holds another one must not answer. */
   readonly tables: TableVersions;
+  /** Where very many rows are only looked at: which columns of the plan's output are wanted in columns. */
+  readonly coded?: CodedPlaces;
 }
 
 export interface EngineResult {
   /** The engine that ran it. */
   readonly engine: string;
   readonly rows: readonly (readonly Cell[])[];
+  /** In the place of the rows, where they were asked for in columns and the engine can give them so. */
+  readonly coded?: CodedRows;
   readonly query: string;
   readonly parameters: readonly unknown[];
   /** What the engine did otherwise than the plan says, in words. */

@@ -22,6 +22,7 @@ function looksAt(members: readonly string[], has: (member: string, daysAgo: numb
   const days = Array.from({ length: 120 }, (_one, ago) => ago);
   return {
     answer: () => Promise.reject(new Error('Nothing is told of gaps.')),
+    codedFigures: () => Promise.reject(new Error('Nothing is held of gaps.')),
     figures: ({ by }) => {
       const time = column({ role: 'time', grain: 'day' });
       const value = column({ as: 'value' });

@@ -1,5 +1,6 @@
 /** How an explanation looks at the data: by readings like any other, so that rights, plans and engines are those of every answer. */
 import type { Cell as Value } from '@zud/core/query/answer';
+import type { CodedRows } from '@zud/core/query/coded';
 import type { AnswerColumn } from '@zud/core/query/plan';
 import type { Reading } from '@zud/core/reading/schema';
 import type { Answered } from '../answered';
@@ -14,6 +15,8 @@ export interface Looks {
   answer(reading: Reading): Promise<Answered>;
   /** The bare figures of a reading, for what is only looked at; so many rows and one more at most. */
   figures(reading: Reading, most?: number): Promise<Figures>;
+  /** The same in columns, for very many rows: breakdowns as texts, measures as numbers. */
+  codedFigures(reading: Reading, most: number): Promise<CodedRows>;
 }
 
 /** Where the values of each measure shown stand, and what they stand beside. */

@@ -1,5 +1,5 @@
 /** The records behind a change, looked at by readings: many levels at once where that is not too much, else one by one. */
-import { Cube, type GroupRow } from '@zud/core/analysis/explain/cube';
+import { Cube, type CubeLevel } from '@zud/core/analysis/explain/cube';
 import type { Made } from '@zud/core/analysis/explain/make-of';
 import {
   segmentKey,
@@ -10,6 +10,7 @@ import {
   type WorldLevel,
 } from '@zud/core/analysis/explain/world';
 import { impossibility } from '@zud/core/language/impossibility';
+import type { CodedRows } from '@zud/core/query/coded';
 import { byLevel, type Condition, type Reading } from '@zud/core/reading/schema';
 import type { ReadyModel } from '../ready-model';
 import { passedOver } from '../unanswerable';
@@ -19,7 +20,9 @@ import { amountAt, placesOf, type Figures, type Looks } from './looks';
 /** Levels with more members than this are left out: none of so many explains anything. */
 const MOST_MEMBERS = 1000;
 /** Groups that a cube may have on each side. */
-const MOST_GROUPS = 60_000;
+const MOST_GROUPS = 250_000;
+/** Of so many records a side, it is tried whether all levels together make few enough groups. */
+const MOST_RECORDS = 500_000;
 /** Combinations of the levels of one table, up to which one of them may tell the others. */
 const MOST_FAMILY = 2000;
 
@@ -109,7 +112,7 @@ async function cubeOf(
   // what is tested within a period is tested in that of now, on both sides
   if (!alone && (windows === null || amounts.where.some((one) => one.kind === 'measure'))) return null;
   const families = [...(await familiesOf(amounts, levels, ready, looks))].sort((a, b) => a.rows.length - b.rows.length);
-  const all = records > MOST_GROUPS ? null : await cubeBy(families, amounts, windows, looks);
+  const all = records > MOST_RECORDS ? null : await cubeBy(families, amounts, windows, looks);
   return all ?? cubeBy(fewEnough(families), amounts, windows, looks);
 }
 
@@ -133,18 +136,14 @@ async function cubeBy(
   const keys = families.flatMap((family) => family.keys);
   const [now, before] = await Promise.all([
     groupsOf(amounts, keys, windows?.now ?? null, looks),
-    windows === null ? Promise.resolve([]) : groupsOf(amounts, keys, windows.before, looks),
+    windows === null ? null : groupsOf(amounts, keys, windows.before, looks),
   ]);
-  if (now === null || before === null) return null;
-  const levels = families.flatMap((family) => [...family.keys, ...family.told.map(({ level }) => level)]);
-  const widened = (row: GroupRow): GroupRow => [
-    families.flatMap((family) => {
-      const own = family.keys.map((key) => row[0][keys.indexOf(key)] ?? null);
-      return [...own, ...family.told.map(({ of }) => of.get(own[0] ?? null) ?? null)];
-    }),
-    row[1],
-  ];
-  return new Cube(levels, now.map(widened), before.map(widened));
+  if (now === null || (before === null && windows !== null)) return null;
+  const levels = families.flatMap((family): CubeLevel[] => [
+    ...family.keys.map((level) => ({ level })),
+    ...family.told.map(({ level, of }) => ({ level, of: family.keys[0] ?? '', told: of })),
+  ]);
+  return new Cube(levels, now, before);
 }
 
 /** Levels of one table: those that groups are made by, and those that the one of them tells. */
@@ -197,10 +196,10 @@ async function groupsOf(
   levels: readonly string[],
   days: { readonly from: string; readonly to: string } | null,
   looks: Looks,
-): Promise<GroupRow[] | null> {
+): Promise<CodedRows | null> {
   const role = amounts.when?.role;
-  const figures = await looks
-    .figures(
+  const groups = await looks
+    .codedFigures(
       {
         ...amounts,
         by: levels.map((level) => byLevel(level)),
@@ -212,15 +211,7 @@ async function groupsOf(
       MOST_GROUPS,
     )
     .catch(passedOver);
-  if (figures === null || figures.rows.length > MOST_GROUPS) return null;
-  const { value } = placesOf(figures);
-  const groups = figures.rows.map((row): GroupRow => [
-    levels.map((_level, index) => textOf(row[index])),
-    side(row, value),
-  ]);
-  // rows come in any order, and the same question is told in the same words
-  const keyed = groups.map((group) => ({ key: JSON.stringify(group[0]), group }));
-  return keyed.sort((a, b) => (a.key < b.key ? -1 : 1)).map(({ group }) => group);
+  return groups === null || groups.size > MOST_GROUPS ? null : groups;
 }
 
 const textOf = (cell: string | number | null | undefined): string | null =>

@@ -2,7 +2,7 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import type { Logger } from 'pino';
 import { duckdbQuery } from '@zud/core/query/duckdb';
-import { memberColumnsOf, tablesOf } from '@zud/core/query/nodes';
+import { memberColumnsOf, outputOf, tablesOf } from '@zud/core/query/nodes';
 import { summaryWords } from '@zud/core/query/summaries';
 import type { Plan } from '@zud/core/query/plan';
 import { Stopped, TimeLimitReached, type Engine, type EngineResult, type RunOptions } from '../engine';
@@ -118,7 +118,7 @@ export class ColumnarEngine implements Engine {
   }
 
   /** @throws CopyFailed, TimeLimitReached, Stopped */
-  async run(plan: Plan, { signal, limits, tables }: RunOptions): Promise<EngineResult> {
+  async run(plan: Plan, { signal, limits, tables, coded: places }: RunOptions): Promise<EngineResult> {
     if (signal?.aborted) throw new Stopped();
     const summariesOf = (table: string) =>
       (this.held.get(table)?.summaries ?? []).filter((summary) =>
@@ -128,6 +128,9 @@ export class ColumnarEngine implements Engine {
     const remarks = [...tablesOf(plan.root)].flatMap((table) =>
       summariesOf(table).flatMap((summary) => (summaries.includes(summary.name) ? [summaryWords(table, summary)] : [])),
     );
+    const output = outputOf(plan.root);
+    const named = (all: readonly number[]) => all.map((place) => output[place] ?? '');
+    const wanted = places === undefined ? null : { texts: named(places.texts), numbers: named(places.numbers) };
     this.runs += 1;
     const id = this.runs;
     const stop = () => {
@@ -140,12 +143,13 @@ export class ColumnarEngine implements Engine {
       this.waiting.get(id)?.reject(new TimeLimitReached());
     }, limits.time + GRACE);
     try {
-      const { rows, ms } = await new Promise<Extract<FromCopy, { said: 'rows' }>>((resolve, reject) => {
+      const { rows, coded, ms } = await new Promise<Extract<FromCopy, { said: 'rows' }>>((resolve, reject) => {
         this.waiting.set(id, { resolve, reject });
-        if (!this.tell({ do: 'run', id, text, parameters, time: limits.time }))
+        if (!this.tell({ do: 'run', id, text, parameters, time: limits.time, coded: wanted }))
           reject(new CopyFailed('its process is not running'));
       });
-      return { engine: this.name, rows, query: text, parameters, remarks, ms };
+      const inColumns = coded === null ? {} : { coded };
+      return { engine: this.name, rows, ...inColumns, query: text, parameters, remarks, ms };
     } finally {
       clearTimeout(late);
       this.waiting.delete(id);

@@ -1,5 +1,6 @@
 /** What the server and the process of the columnar copy say to each other. */
 import type { Cell } from '@zud/core/query/answer';
+import type { CodedRows } from '@zud/core/query/coded';
 import type { Summary } from '@zud/core/query/summaries';
 import type { LoadedColumn } from '../../store/schema';
 import type { SummaryColumns } from './summary-columns';
@@ -58,6 +59,8 @@ export type ToCopy =
       readonly text: string;
       readonly parameters: readonly unknown[];
       readonly time: number;
+      /** The columns that are wanted in columns, in the place of rows. */
+      readonly coded: { readonly texts: readonly string[]; readonly numbers: readonly string[] } | null;
     }
   | { readonly do: 'stop'; readonly id: number }
   /** Asks for a sign of life. */
@@ -72,7 +75,13 @@ export type FromCopy =
   | { readonly said: 'progress'; readonly table: string; readonly rows: number; readonly of: number }
   /** A table could not be copied; what is held stays. */
   | { readonly said: 'failed'; readonly table: string; readonly reason: string }
-  | { readonly said: 'rows'; readonly id: number; readonly rows: readonly (readonly Cell[])[]; readonly ms: number }
+  | {
+      readonly said: 'rows';
+      readonly id: number;
+      readonly rows: readonly (readonly Cell[])[];
+      readonly coded: CodedRows | null;
+      readonly ms: number;
+    }
   | {
       readonly said: 'refused';
       readonly id: number;

@@ -2,6 +2,7 @@
 import type { DuckDBConnection, DuckDBValue } from '@duckdb/node-api';
 import type { Cell } from '@zud/core/query/answer';
 import { copyName } from '@zud/core/query/duckdb';
+import { runCoded } from './coded';
 import { Copies, Outdated } from './copies';
 import { QuotaReached } from './files';
 import type { FromCopy, HeldTable, ToCopy, Wanted } from './messages';
@@ -112,7 +113,7 @@ function next(): void {
   }
 }
 
-async function run({ id, text, parameters, time }: Extract<ToCopy, { do: 'run' }>): Promise<void> {
+async function run({ id, text, parameters, time, coded }: Extract<ToCopy, { do: 'run' }>): Promise<void> {
   const state = running.get(id);
   const copies = await opened;
   if (copies === null || state === undefined || state.stopped)
@@ -126,9 +127,16 @@ async function run({ id, text, parameters, time }: Extract<ToCopy, { do: 'run' }
   }, time);
   const started = performance.now();
   try {
-    const reader = await connection.runAndReadAll(text, parameters as DuckDBValue[]);
-    const rows = reader.getRows().map((row) => row.map(cellOf));
-    say({ said: 'rows', id, rows, ms: performance.now() - started });
+    if (coded === null) {
+      const reader = await connection.runAndReadAll(text, parameters as DuckDBValue[]);
+      const rows = reader.getRows().map((row) => row.map(cellOf));
+      say({ said: 'rows', id, rows, coded: null, ms: performance.now() - started });
+    } else {
+      const given = await runCoded(connection, { text, parameters, coded }, () => {
+        if (state.stopped || late) throw new Error('stopped');
+      });
+      say({ said: 'rows', id, rows: [], coded: given, ms: performance.now() - started });
+    }
   } catch (error) {
     say({ said: 'refused', id, why: state.stopped ? 'stopped' : late ? 'time' : 'failed', reason: reasonOf(error) });
   } finally {
