@@ -31,22 +31,47 @@ const ERRORS = 2.6;
 const amountOf = ({ side }: DayAmount): number => side?.[0] ?? 0;
 const mean = (values: readonly number[]): number => values.reduce((sum, one) => sum + one, 0) / values.length;
 
+/** Days by their weekday, 1 to 7. */
+function byWeekday(days: readonly DayAmount[]): ReadonlyMap<number, readonly DayAmount[]> {
+  const of = new Map<number, DayAmount[]>();
+  for (const day of days) {
+    const weekday = weekdayOf(day.day);
+    const there = of.get(weekday);
+    if (there === undefined) of.set(weekday, [day]);
+    else there.push(day);
+  }
+  return of;
+}
+
+const amountsIn = (days: readonly DayAmount[] = []): number[] => days.filter(({ side }) => side !== null).map(amountOf);
+
 /**
  * Days without rows on weekdays that usually have some, with what such a day is worth on its side.
  * @returns at most one part a side
  */
 export function missingDays(now: readonly DayAmount[], before: readonly DayAmount[]): MissingPart[] {
-  const all = [...now, ...before];
-  const usual = (weekday: number) => {
-    const days = all.filter(({ day }) => weekdayOf(day) === weekday);
-    return days.length >= FEWEST_DAYS && days.filter(({ side }) => side !== null).length >= USUALLY * days.length;
-  };
+  const all = byWeekday([...now, ...before]);
+  const usual = new Set(
+    [...all].flatMap(([weekday, days]) =>
+      days.length >= FEWEST_DAYS && amountsIn(days).length >= USUALLY * days.length ? [weekday] : [],
+    ),
+  );
   return (['now', 'before'] as const).flatMap((side) => {
     const window = side === 'now' ? now : before;
-    const days = window.filter((one) => one.side === null && usual(weekdayOf(one.day)));
-    if (days.length === 0) return [];
-    const worth = days.reduce((sum, { day }) => sum + worthOf(weekdayOf(day), window, all), 0);
-    return [{ effect: side === 'now' ? -worth : worth, days: days.map(({ day }) => day), side }];
+    const missing = window
+      .filter((one) => one.side === null)
+      .map(({ day }) => ({ day, weekday: weekdayOf(day) }))
+      .filter(({ weekday }) => usual.has(weekday));
+    if (missing.length === 0) return [];
+    // what a day of a weekday is worth on a side, or, where that side has none, on both
+    const own = byWeekday(window);
+    const worthOf = (weekday: number) => {
+      const amounts = amountsIn(own.get(weekday));
+      return mean(amounts.length > 0 ? amounts : amountsIn(all.get(weekday)));
+    };
+    const worth = new Map([...usual].map((weekday) => [weekday, worthOf(weekday)]));
+    const lost = missing.reduce((sum, { weekday }) => sum + (worth.get(weekday) ?? 0), 0);
+    return [{ effect: side === 'now' ? -lost : lost, days: missing.map(({ day }) => day), side }];
   });
 }
 
@@ -65,14 +90,6 @@ export function gapsIn(now: readonly DayAmount[], before: readonly DayAmount[]):
     const longest = runs.reduce<Day[]>((best, run) => (run.length > best.length ? run : best), []);
     return longest.length < LEAST_GAP ? [] : [{ ...one, days: longest }];
   });
-}
-
-/** What a day of a weekday is worth on a side, or, where that side has none, on both. */
-function worthOf(weekday: number, window: readonly DayAmount[], all: readonly DayAmount[]): number {
-  const withRows = (days: readonly DayAmount[]) =>
-    days.filter((one) => one.side !== null && weekdayOf(one.day) === weekday).map(amountOf);
-  const own = withRows(window);
-  return own.length > 0 ? mean(own) : mean(withRows(all));
 }
 
 /**

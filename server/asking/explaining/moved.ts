@@ -69,16 +69,38 @@ export async function explainMoved(
     ready,
     looks,
   );
-  const main = await looks.answer(compared);
-  const whole = await wholeOf(compared, made, looks);
+  const windows = windowsFor(compared, ready);
+  // what is looked at day by day is asked for while the groups are
+  const daily =
+    windows === null || made.make === 'rate' ? null : kept(daysOf(compared, windows, { made, looks, ready }));
+  const [main, whole] = await Promise.all([looks.answer(compared), wholeOf(compared, made, looks)]);
   if (whole === null)
     throw new Unanswerable(`There is nothing to set ${name} beside: one of the two sides has no data.`);
   const world = await worldOf(compared, made, main.answer.support[0] ?? 0, ready, looks);
   if (world.levels.length === 0) throw new Unanswerable(`There is nothing to break ${name} down by here.`);
   const moved = await whatMoved(world, whole);
+  const days = daily === null ? null : await daily();
   const words = wordsFor(main, made, compared, ready);
-  const explanation = await told(moved, { compared, explain, ready, looks, made, whole, world, words, main });
+  const explanation = await told(moved, {
+    compared,
+    explain,
+    ready,
+    looks,
+    made,
+    whole,
+    world,
+    words,
+    main,
+    windows,
+    days,
+  });
   return { reading: { ...compared, explain }, explanation, main, notes: [...leftOut(asked, name), ...notes] };
+}
+
+/** Something asked for ahead: its failure is one only where it is waited for. */
+function kept<Value>(asked: Promise<Value>): () => Promise<Value> {
+  asked.catch(() => undefined);
+  return () => asked;
 }
 
 /** What a change is told with. */
@@ -92,6 +114,9 @@ interface Telling {
   readonly world: World;
   readonly words: MovedWords;
   readonly main: Answered;
+  readonly windows: TwoWindows | null;
+  /** The days of both sides, of amounts. */
+  readonly days: Days | null;
 }
 
 /** Both sides of all together; null where one of them has nothing. */
@@ -119,10 +144,8 @@ function wordsFor({ answer }: Answered, made: Made, compared: Reading, ready: Re
 }
 
 async function told(moved: Moved, telling: Telling): Promise<Explanation> {
-  const { compared, explain, ready, words, made, main, world } = telling;
+  const { compared, explain, ready, words, main, world, windows, days } = telling;
   const { total } = moved;
-  const windows = windowsFor(compared, ready);
-  const days = windows === null || made.make === 'rate' ? null : await daysOf(compared, windows, telling);
   const data = days === null ? [] : dataParts(days, telling, total);
   const parts = await Promise.all(moved.parts.map((part) => toldPart(part, telling, days === null ? null : windows)));
   const all = [...data, ...parts].sort((a, b) => Math.abs(b.effect) - Math.abs(a.effect));
@@ -250,7 +273,11 @@ interface Days {
 }
 
 /** The amount of each day on both sides; null where they are too many. */
-async function daysOf(reading: Reading, windows: TwoWindows, { made, looks, ready }: Telling): Promise<Days | null> {
+async function daysOf(
+  reading: Reading,
+  windows: TwoWindows,
+  { made, looks, ready }: Pick<Telling, 'made' | 'looks' | 'ready'>,
+): Promise<Days | null> {
   const count = ({ from, to }: TwoWindows['now']) => dayNumber(to) - dayNumber(from) + 1;
   if (Math.max(count(windows.now), count(windows.before)) > MOST_DAYS) return null;
   const role = reading.when?.role;
@@ -271,7 +298,7 @@ async function daysOf(reading: Reading, windows: TwoWindows, { made, looks, read
       return { day, side: known.get(day) ?? null };
     });
   };
-  const [now, before] = [await one(windows.now), await one(windows.before)];
+  const [now, before] = await Promise.all([one(windows.now), one(windows.before)]);
   return now === null || before === null ? null : { now, before };
 }
 
