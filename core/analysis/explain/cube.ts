@@ -78,8 +78,7 @@ export class Cube {
   private sumsOf({ names, codes }: Codes, groups: Int32Array): Float64Array {
     const sums = new Float64Array(AMOUNTS * (names.length + 1));
     const { amounts, denominators, now } = this;
-    for (let index = 0; index < groups.length; index += 1) {
-      const group = groups[index] as number;
+    for (const group of groups) {
       const at = AMOUNTS * (codes[group] as number) + (group < now ? 0 : 2);
       sums[at] = (sums[at] as number) + (amounts[group] as number);
       if (denominators !== null) sums[at + 1] = (sums[at + 1] as number) + (denominators[group] as number);
@@ -120,8 +119,7 @@ export class Cube {
     const { codes } = key;
     const groups = new Int32Array(base.length);
     let size = 0;
-    for (let index = 0; index < base.length; index += 1) {
-      const group = base[index] as number;
+    for (const group of base) {
       if (isOf[codes[group] as number] === wanted) {
         groups[size] = group;
         size += 1;

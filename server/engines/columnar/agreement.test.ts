@@ -1,4 +1,5 @@
 /** The law of two engines: PostgreSQL and the columnar copy give the same answers, row by row, for the readings of the corpus and for mixtures of them. */
+import { codedRows, type CodedRows } from '@zud/core/query/coded';
 import { canonical, EMPTY_READING, type Reading } from '@zud/core/reading/schema';
 import { seeded } from '../../../demo/random';
 import { columnarForTests, whenReady } from '../../../tests/columnar';
@@ -84,3 +85,38 @@ test('readings and mixtures of them, with a row rule in force, have the same row
   expect(tried).toBeGreaterThan(MIXTURES);
   if (wrong.length > 0) throw new Error(`${wrong.length} of ${tried} disagree:\n${wrong.slice(0, 12).join('\n')}`);
 }, 400_000);
+
+/** Rows in columns as a person reads them: the texts of each, with its numbers. */
+const written = (coded: CodedRows): string[] =>
+  Array.from({ length: coded.size }, (_one, row) =>
+    JSON.stringify([
+      ...coded.texts.map(({ names, codes }) => names[codes[row] ?? -1] ?? null),
+      ...coded.numbers.map((values) => Number((values[row] ?? NaN).toPrecision(9))),
+    ]),
+  ).sort();
+
+test('what is looked at in columns is what stands in the rows, in the same order each time', async () => {
+  const ready = await demo.running.context.library.get('ferries', { groups: ['Outer Isles team'] });
+  const { copy, database } = demo.running.context;
+  const truth = new PostgresqlEngine(database);
+  const options = { signal: null, limits: { time: 60_000 }, person: 'someone', tables: ready.tables };
+  let tried = 0;
+  for (const { about, reading } of someOf(readingsOf('ferries'), 25)) {
+    const plan = planned(reading, ready);
+    if (plan === null || copy === null) continue;
+    const places = {
+      texts: plan.columns.flatMap(({ role }, at) => (role === 'measure' ? [] : [at])),
+      numbers: plan.columns.flatMap(({ role }, at) => (role === 'measure' ? [at] : [])),
+    };
+    const [rows, one, again] = [
+      await truth.run(plan, options),
+      await copy.run(plan, { ...options, coded: places }),
+      await copy.run(plan, { ...options, coded: places }),
+    ];
+    if (one.coded === undefined || again.coded === undefined) throw new Error(`“${about}” came in rows.`);
+    tried += 1;
+    expect([about, written(one.coded)]).toEqual([about, written(codedRows(rows.rows, places))]);
+    expect([about, one.coded.texts]).toEqual([about, again.coded.texts]);
+  }
+  expect(tried).toBeGreaterThan(10);
+}, 200_000);

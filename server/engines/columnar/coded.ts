@@ -18,20 +18,25 @@ export async function runCoded(
   const texts = coded.texts.map(quoted);
   const numbers = coded.numbers.map(quoted);
   await connection.run(`create or replace temp table coded as ${text}`, parameters as DuckDBValue[]);
-  const names: string[][] = [];
-  for (const [at, column] of texts.entries()) {
-    goOn();
-    await connection.run(
-      `create or replace temp table names_${at} as select name, (row_number() over (order by name) - 1)::integer as code
-       from (select distinct ${column}::varchar as name from coded where ${column} is not null)`,
-    );
-    const reader = await connection.runAndReadAll(`select name from names_${at} order by code`);
-    names.push(reader.getRows().map(([name]) => String(name)));
-  }
+  goOn();
+  const all = texts.map(
+    (column, at) => `select distinct ${at} as place, ${column}::varchar as name from coded where ${column} is not null`,
+  );
+  await connection.run(
+    `create or replace temp table names as
+     select place, name, (row_number() over (partition by place order by name) - 1)::integer as code
+     from (${all.join(' union all ') || "select 0 as place, '' as name where false"})`,
+  );
+  const known = await connection.runAndReadAll('select place, name from names order by place, code');
+  const names = texts.map((): string[] => []);
+  for (const [place, name] of known.getRows()) names[Number(place)]?.push(String(name));
   goOn();
   const codes = texts.map((_column, at) => `coalesce(names_${at}.code, -1)::integer`);
   const values = numbers.map((column) => `coalesce(coded.${column}::double, 'nan'::double)`);
-  const joins = texts.map((column, at) => `left join names_${at} on names_${at}.name = coded.${column}::varchar`);
+  const joins = texts.map(
+    (column, at) =>
+      `left join names as names_${at} on names_${at}.place = ${at} and names_${at}.name = coded.${column}::varchar`,
+  );
   const result = await connection.run(
     `select ${[...codes, ...values].join(', ')} from coded ${joins.join(' ')} order by ${codes.map((_code, at) => at + 1).join(', ') || '1'}`,
   );
@@ -47,6 +52,7 @@ export async function runCoded(
     return values;
   };
   await connection.run('drop table coded');
+  await connection.run('drop table names');
   return {
     size,
     texts: names.map((of, at) => ({ names: of, codes: column(new Int32Array(size), at) })),
