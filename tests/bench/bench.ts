@@ -6,18 +6,15 @@
  *
  * `--postgresql` does without the copy; `--growth` without hand-written SQL on PostgreSQL, which takes long on much data.
  */
-import { DuckDBInstance } from '@duckdb/node-api';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import pg from 'pg';
 import { read } from '@zud/core/language/read';
 import { suggest } from '@zud/core/language/suggest';
-import { loadDemo, DEMO_PEOPLE } from '../../demo/load';
-import { startCluster } from '../../server/launch/cluster';
-import { SUMMARIES_FROM } from '../../server/engines/columnar/messages';
-import { startServer, type Running } from '../../server/launch/server';
-import { percentile, say, shown, whenCopied } from './figures';
+import type { Running } from '../../server/launch/server';
+import { columnarAlone, startDemoRun } from './demo-run';
+import { percentile, say, shown } from './figures';
 import { largeWorld } from './large-world';
 import { QUESTIONS } from './questions';
 
@@ -30,44 +27,12 @@ interface Run {
 }
 
 async function overHttp({ scale, copy, rounds, byHand }: Run): Promise<void> {
-  const folder = mkdtempSync(path.join('/tmp', 'zud-bench-'));
-  const cluster = await startCluster(folder, { throwaway: true });
-  const columnar = copy
-    ? {
-        program: path.join(import.meta.dirname, 'columnar.js'),
-        folder: path.join(folder, 'columnar'),
-        memory: '2GB',
-        threads: 2,
-        quota: 20e9,
-        summariesFrom: SUMMARIES_FROM,
-      }
-    : null;
-  const running = await startServer({
-    databaseUrl: cluster.url,
-    port: 0,
-    webFolder: null,
-    logLevel: 'silent',
-    timeLimit: 120_000,
-    columnar,
-  });
+  const demo = await startDemoRun(scale, copy);
+  const { running, headers } = demo;
+  const call = (route: string, body: object) => demo.call('POST', route, body);
   try {
-    await loadDemo(running.context, scale, { tell: () => undefined });
-    const alone = copy ? await columnarAlone(running, path.join(folder, 'columnar')) : null;
-    const [mira] = DEMO_PEOPLE;
-    const session = await fetch(`${running.address}/api/session`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ email: mira?.email, password: mira?.password }),
-    });
-    const headers = {
-      'content-type': 'application/json',
-      'cookie': (session.headers.get('set-cookie') ?? '').split(';')[0] ?? '',
-    };
-    const call = async (route: string, body: object) =>
-      (
-        await fetch(`${running.address}/api${route}`, { method: 'POST', headers, body: JSON.stringify(body) })
-      ).json() as Promise<Record<string, unknown>>;
-    const pool = new pg.Pool({ connectionString: cluster.url, max: 1, options: '-c jit=off -c work_mem=64MB' });
+    const alone = copy ? await columnarAlone(demo) : null;
+    const pool = new pg.Pool({ connectionString: demo.databaseUrl, max: 1, options: '-c jit=off -c work_mem=64MB' });
     const all: { asked: number[]; cached: number[]; byHand: number[]; alone: number[] } = {
       asked: [],
       cached: [],
@@ -110,11 +75,9 @@ async function overHttp({ scale, copy, rounds, byHand }: Run): Promise<void> {
     }
     await pool.end();
     await manyAtOnce(running, headers);
-    for (const [what, bytes] of memoryOf(running, folder)) say(`memory: ${what} ${(bytes / 1e6).toFixed(0)} MB`);
+    for (const [what, bytes] of memoryOf(running, demo.folder)) say(`memory: ${what} ${(bytes / 1e6).toFixed(0)} MB`);
   } finally {
-    await running.close();
-    await cluster.stop();
-    rmSync(folder, { recursive: true, force: true });
+    await demo.close();
   }
 }
 
@@ -123,7 +86,7 @@ const PEOPLE = 50;
 const EACH = 6;
 
 /** Fifty sessions ask at once, each the next question as soon as it has an answer; nothing is kept from before. */
-async function manyAtOnce(running: Running, headers: Record<string, string>): Promise<void> {
+async function manyAtOnce(running: Running, headers: Readonly<Record<string, string>>): Promise<void> {
   running.context.answering.forget();
   const times: number[] = [];
   const failures = new Map<string, number>();
@@ -177,28 +140,6 @@ function memoryOf(running: Running, folder: string): [string, number][] {
       [postmaster, ...children].reduce((sum, pid) => sum + resident(pid), 0),
     ],
   ];
-}
-
-/** Hand-written SQL on the columnar engine alone: the copies that the server made, read by an engine of our own. */
-async function columnarAlone(running: Running, folder: string): Promise<(sql: string) => Promise<unknown>> {
-  const seconds = await whenCopied(running);
-  say(
-    `\nThe columnar copy was ready ${seconds.toFixed(1)} s after the load; ${(
-      readdirSync(folder)
-        .filter((file) => file.endsWith('.duckdb'))
-        .reduce((sum, file) => sum + statSync(path.join(folder, file)).size, 0) / 1e6
-    ).toFixed(0)} MB on disk`,
-  );
-  const instance = await DuckDBInstance.create(':memory:', { memory_limit: '2GB', threads: '2' });
-  const connection = await instance.connect();
-  await connection.run('create schema data');
-  for (const [index, file] of readdirSync(folder)
-    .filter((one) => one.endsWith('.duckdb'))
-    .entries()) {
-    await connection.run(`attach '${path.join(folder, file)}' as c${index} (read_only)`);
-    await connection.run(`create view data."${file.split('@')[0] ?? ''}" as select * from c${index}.main.rows`);
-  }
-  return async (sql) => (await connection.runAndReadAll(sql)).getRows();
 }
 
 function languageAlone(): void {

@@ -4,13 +4,8 @@
  *
  *     npm run bench:board [-- --scale 1]
  */
-import { mkdtempSync, rmSync } from 'node:fs';
-import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { loadDemo, DEMO_PEOPLE } from '../../demo/load';
-import { startCluster } from '../../server/launch/cluster';
-import { SUMMARIES_FROM } from '../../server/engines/columnar/messages';
-import { startServer } from '../../server/launch/server';
+import { startDemoRun } from './demo-run';
 import { percentile, say, shown, whenCopied } from './figures';
 
 const ROUNDS = 12;
@@ -31,41 +26,11 @@ const NARROWINGS = [
 ];
 
 const { values } = parseArgs({ options: { scale: { type: 'string', default: '1' } } });
-const folder = mkdtempSync(path.join('/tmp', 'zud-bench-'));
-const cluster = await startCluster(folder, { throwaway: true });
-const running = await startServer({
-  databaseUrl: cluster.url,
-  port: 0,
-  webFolder: null,
-  logLevel: 'silent',
-  timeLimit: 120_000,
-  columnar: {
-    program: path.join(import.meta.dirname, 'columnar.js'),
-    folder: path.join(folder, 'columnar'),
-    memory: '2GB',
-    threads: 2,
-    quota: 20e9,
-    summariesFrom: SUMMARIES_FROM,
-  },
-});
+const demo = await startDemoRun(Number(values.scale));
+const { running, call } = demo;
+const { cookie = '' } = demo.headers;
 try {
-  await loadDemo(running.context, Number(values.scale), { tell: () => undefined });
   await whenCopied(running);
-  const [mira] = DEMO_PEOPLE;
-  const session = await fetch(`${running.address}/api/session`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ email: mira?.email, password: mira?.password }),
-  });
-  const cookie = (session.headers.get('set-cookie') ?? '').split(';')[0] ?? '';
-  const call = async <T>(method: string, route: string, body?: object) =>
-    (
-      await fetch(`${running.address}/api${route}`, {
-        method,
-        headers: { cookie, 'content-type': 'application/json' },
-        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-      })
-    ).json() as Promise<T>;
   const { id } = await call<{ id: string }>('POST', '/boards/drafts', { modelId: 'ferries' });
   interface Board {
     tiles: { id: string; kind: string }[];
@@ -143,7 +108,5 @@ try {
   say(`the last has all of it  p50 ${shown(percentile(painted, 0.5))}  p95 ${shown(percentile(painted, 0.95))}`);
   for (const controller of controllers) controller.abort();
 } finally {
-  await running.close();
-  await cluster.stop();
-  rmSync(folder, { recursive: true, force: true });
+  await demo.close();
 }
