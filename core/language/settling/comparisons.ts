@@ -159,7 +159,9 @@ export function saidComparison(
   calendar: Calendar,
   year: number | null,
 ): Edit[] {
-  const first = settledPeriod(edit.period, calendar, year ?? yearBeside(edit.period, edit.with, calendar));
+  // “May vs last year” is the May there was, beside the one before it; “May vs 2025” the one of 2025
+  const given = isWholeYear(edit.with) ? null : yearBeside(edit.period, edit.with, calendar);
+  const first = settledPeriod(edit.period, calendar, year ?? given);
   const second = inThatYear(
     settledPeriod(edit.with, calendar, year ?? yearBeside(edit.with, edit.period, calendar)),
     first,
@@ -230,6 +232,9 @@ function yearBeside(said: SaidPeriod, other: SaidPeriod, calendar: Calendar): nu
 }
 
 const apart = (one: Day | undefined, other: Day | undefined) => Math.abs(dayNumber(one ?? '') - dayNumber(other ?? ''));
+const isWholeYear = (said: SaidPeriod) =>
+  (said.kind === 'last' && said.grain === 'year') ||
+  (said.kind === 'days' && exactGrain(said.from, said.to) === 'year');
 const isLastYear = (period: Period) => period.kind === 'last' && period.grain === 'year';
 const startOf = (period: Period, calendar: Calendar) => resolvePeriod(period, calendar).from ?? '';
 

@@ -84,7 +84,6 @@ fifty percent => 50 %
 (at all) => ,
 (b4) => before
 (n) => and
-(different|distinct|unique|separate|individual) {m:DistinctCount} => {m}
 how many (different|distinct|unique|separate) {m:DistinctCount} => how many {m}
 (with us) => ,
 

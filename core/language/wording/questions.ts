@@ -107,6 +107,12 @@ how long (do|does|did) {x:Members} [people|patients|customers|guests|visitors|cl
 how long (is|was|are|were) the (wait|waits|waiting|queue|hold) [{r}] => wait time {r}
 how long (do|does|did) (people|customers|callers|we|they|you|patients|guests|visitors|clients) [on average] [have to|need to] (wait|queue|hold) [on average] [{r}] => wait time {r}
 
+# ── in an average one
+(different|distinct|unique|separate|individual) {m:DistinctCount} [{r}] => {m} {r}
+how (many|much) {m:Measure} (does|do|did) (each|every) {l:Level} (get|have|see|make|take|carry|sell) in (an average|a typical|a normal|a usual|an ordinary) {g:OneUnit} [{r}] => average {m} per {g} by {l} {r}
+how (many|much) {m:Measure} (does|do|did) {x:Members} (get|have|see|make|take|carry|sell) in (an average|a typical|a normal|a usual|an ordinary) {g:OneUnit} [{r}] => average {m} per {g} for {x} {r}
+! {r} (vs|versus|against|compared to|compared with) last year in {p:MonthName} => {r} in {p} vs last year
+
 # ── shares
 ! [what|which] (share|percentage|proportion|fraction|part) of [all|the|our|all the|all our] {x:Members} {m:Measure} [that|which] (is|are|was|were|get|gets|got|has been|have been|had been|end up|ends up|ended up) {r} => share of {m} are {r} for {x}
 ! [what|which] (share|percentage|proportion|fraction|part) of [all|the|our|all the|all our] {x:Members} {m:Measure} (do|did|does|have|has) (we|they|you|people) {r} => share of {m} did we {r} for {x}

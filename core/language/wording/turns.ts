@@ -43,6 +43,17 @@ export const TURNS = `
 ! [and] how much [money] (did|do|does|has|have) (that|those|they|it|these|this) (cost|costs) [us] [{r}] => cost {r}
 [and] is (that|this|it) (a lot|much|many|too much|too many|high|low|too high|too low|good|bad|okay|ok) => is that normal
 
+# ── one part only, at the end
+[and] {x} , {s:Set} only => {x} , only {s}
+[and] {s:Set} only => only {s}
+[and] on average how (many|much) (a|per) {g:OneUnit} [,] (for|by|per|on) (each|every|the) {k:Key} => average per {g} by {k}
+[and] how (many|much) (a|per) {g:OneUnit} on average [,] (for|by|per|on) (each|every|the) {k:Key} => average per {g} by {k}
+[and] (one|a|an|a single) {c:ChartKind} for [the] (whole|all|entire) [of] {r} => as {c} for {r}
+[and] all [the] {k:Key} again => without the filter
+[and] all [the] {k:Key} again [,] {r} => without the filter , {r}
+! [the] (worst|lowest|smallest|weakest) [one|ones] (in|by|as) (percent|percentage|percentage terms|relative terms|%) => bottom 1 by % difference
+! [the] (best|highest|biggest|largest|top|strongest) [one|ones] (in|by|as) (percent|percentage|percentage terms|relative terms|%) => top 1 by % difference
+
 # ── which did it
 ! [only|just] [show] [me] [only|just] [the] (ones|those|them|the ones) (missing|that missed|which missed|that miss|which miss|not reaching|failing|that did not reach|below|under|short of|behind|off) (it|them|that|[the|our|their] (plan|target|budget)) => only those that missed plan
 [the] (biggest|largest|top|strongest|main) (climber|climbers|riser|risers|gainer|gainers) => which has the biggest increase
@@ -169,6 +180,7 @@ one single number [please] [,] not split => just the total
 only the total [i need|i want] [,] not each {x:Level} => just the total
 
 # ── broken down
+! [and|now|then] (cut it|cut that|cut this|cut them|slice it|slice that|slice this|slice them|carve it up|carve that up|chop it up|chop that up) (by|into|per|across|along) {k:Key} [for (me|us)] => by {k}
 (and|now|then) [also] @split (by|into|per|across|over|along) {x} @too => also by {x}
 @split (by|into|per|across|over|along) {x} @too => also by {x}
 @split (again|further|more|down|once more) [by|into|per|across] {x} [@too] => also by {x}
