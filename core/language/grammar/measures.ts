@@ -151,7 +151,9 @@ function happenedTo(parts: Parts, { model, names }: Question): Intent | null {
     'fact' in found &&
     'fact' in whole &&
     found.fact === whole.fact &&
-    found.id !== whole.id;
+    found.id !== whole.id &&
+    // “customers who booked” are customers
+    !(found.kind === 'count' && found.only.length === 0);
   return isOfThem ? intent(show([{ calculation: toCalculation(found.id), transform: null }])) : null;
 }
 
