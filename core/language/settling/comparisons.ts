@@ -191,14 +191,13 @@ export function inThatYear(named: Period, beside: Period, calendar: Calendar): P
   if (
     named.kind !== 'days' ||
     exactGrain(named.from, named.to) !== 'year' ||
-    (beside.kind !== 'season' && beside.kind !== 'days')
+    (beside.kind !== 'season' && beside.kind !== 'days' && beside.kind !== 'since')
   )
     return named;
-  const { from, to } = wholeRange(beside, calendar);
+  const { from, to = calendar.asOf } = wholeRange(beside, calendar);
   const { year } = dayParts(named.from);
   if (
     from === undefined ||
-    to === undefined ||
     from > to ||
     addGrains('month', from, 11) <= to ||
     dayParts(from).year === year

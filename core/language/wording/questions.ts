@@ -107,6 +107,10 @@ how long (do|does|did) {x:Members} [people|patients|customers|guests|visitors|cl
 how long (is|was|are|were) the (wait|waits|waiting|queue|hold) [{r}] => wait time {r}
 how long (do|does|did) (people|customers|callers|we|they|you|patients|guests|visitors|clients) [on average] [have to|need to] (wait|queue|hold) [on average] [{r}] => wait time {r}
 
+# ── in order of how much they grew
+! (rank|sort|order) [the|all|all the|our] {k:Key} by {m:Measure} (growth|increase|gain) [{r}] => growth in {m} by {k} sorted by difference {r}
+! (rank|sort|order) [the|all|all the|our] {k:Key} by growth in {m:Measure} [{r}] => growth in {m} by {k} sorted by difference {r}
+
 # ── in an average one
 (different|distinct|unique|separate|individual) {m:DistinctCount} [{r}] => {m} {r}
 how (many|much) {m:Measure} (does|do|did) (each|every) {l:Level} (get|have|see|make|take|carry|sell) in (an average|a typical|a normal|a usual|an ordinary) {g:OneUnit} [{r}] => average {m} per {g} by {l} {r}
