@@ -139,7 +139,11 @@ export type SaidEdit =
   /** "by how much": the difference, where none is shown yet. */
   | { readonly do: 'byHowMuch' }
   /** "median instead", "95th percentile": another function of the records behind what is shown. */
-  | { readonly do: 'rowFunction'; readonly of: RowFunction | { readonly percentile: number } }
+  | {
+      readonly do: 'rowFunction';
+      readonly of: readonly (RowFunction | { readonly percentile: number })[];
+      readonly how?: 'add';
+    }
   /** "average per day": what is shown, added up in each unit of time and averaged over these. */
   | { readonly do: 'averagePer'; readonly grain: Grain }
   /** "each separately": the members that the answer before adds up, side by side. */

@@ -256,6 +256,15 @@ const WORTHS: readonly (readonly [string, RowFunction])[] = [
   ['(maximum|largest single|biggest single|highest single|single largest|single biggest|single highest)', 'maximum'],
   ['(minimum|smallest single|lowest single|single smallest|single lowest)', 'minimum'],
 ];
+/** Words for what single values come to; “total” is all of them together. */
+export type SaidFunction = RowFunction | 'total' | { readonly percentile: number };
+const FUNCTIONS: readonly (readonly [string, SaidFunction])[] = [
+  ['(total|sum)', 'total'],
+  [AVERAGE, 'average'],
+  ['median', 'median'],
+  ['(minimum|min|lowest|smallest|shortest) [single]', 'minimum'],
+  ['(maximum|max|highest|largest|biggest|longest) [single]', 'maximum'],
+];
 export const COUNTED = '[(number|amount|count|volume|total) of]';
 const CHANGE =
   '(% change|percentage change|percent change|relative change|% growth|percentage growth|growth rate|percentage increase|% increase)';
@@ -655,27 +664,19 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
     means: (p) => [p['Shown'], ...(p['ShownList'] as SaidShown[])],
   },
   { gives: 'ShownList', form: 'both {ShownList}', means: (p) => p['ShownList'] },
+  ...FUNCTIONS.map(([words, of]): Rule<Question> => ({ gives: 'RowFunction', form: words, means: () => of })),
   {
-    gives: 'ShownList',
-    form: '(total and average|average and total|sum and average|total and mean) [of] {Measure}',
-    means: (p, q) => withAverage(p, q),
+    gives: 'RowFunction',
+    form: '{Number} (percentile|th percentile)',
+    means: (p) => ((p['Number'] as number) > 0 && (p['Number'] as number) < 100 ? { percentile: p['Number'] } : null),
   },
   {
-    gives: 'ShownList',
-    form: '(average and median|mean and median|median and average) [of] {Measure}',
-    means: (p, q) => averages(p, q),
+    gives: 'RowFunctions',
+    form: '{RowFunction:first} (,|and|plus|, and) ({RowFunctions:others}|{RowFunction:second})',
+    means: functionsOf,
   },
-  {
-    gives: 'ShownList',
-    form: '(min and max|minimum and maximum|lowest and highest single|smallest and largest single|min and maximum|minimum and max|range) [of] {Measure}',
-    means: (p, q) => bothEnds(p, q),
-  },
-  {
-    gives: 'ShownList',
-    form: '(highest and lowest|lowest and highest|largest and smallest|smallest and largest|max and min|maximum and minimum) [of] {Measure}',
-    means: (p, q) => bothEnds(p, q),
-    cost: 0.05,
-  },
+  { gives: 'ShownList', form: '[(both|the)] {RowFunctions} [of] [the] {Measure}', means: eachFunction, cost: -0.1 },
+  { gives: 'ShownList', form: 'range [of] {Measure}', means: bothEnds },
 ];
 
 const plainly = (...calculations: readonly (Calculation | null)[]): SaidShown[] | null =>
@@ -683,14 +684,26 @@ const plainly = (...calculations: readonly (Calculation | null)[]): SaidShown[] 
     ? calculations.flatMap((calculation) => (calculation === null ? [] : [{ calculation, transform: null }]))
     : null;
 
-const averages = (parts: Parts, question: Question): SaidShown[] | null =>
-  plainly(rowFunction('average')(parts, question), rowFunction('median')(parts, question));
+/** "median, max and 90th percentile": several of one measure. */
+function functionsOf(parts: Parts): SaidFunction[] {
+  return [
+    parts['first'] as SaidFunction,
+    ...((parts['others'] as SaidFunction[] | undefined) ?? [parts['second'] as SaidFunction]),
+  ];
+}
 
-/** "total and average spend": what a sum comes to, and what each record has. */
-const withAverage = (parts: Parts, question: Question): SaidShown[] | null =>
-  question.model.measures.get(parts['Measure'] as string)?.kind === 'sum'
-    ? plainly(measureOf(parts['Measure'] as string), rowFunction('average')(parts, question))
-    : null;
+/** "median and max delay", "total and average spend". */
+function eachFunction(parts: Parts, question: Question): SaidShown[] | null {
+  const id = parts['Measure'] as string;
+  return plainly(
+    ...(parts['RowFunctions'] as readonly SaidFunction[]).map((of) => {
+      if (of === 'total') return question.model.measures.get(id)?.kind === 'sum' ? measureOf(id) : null;
+      return typeof of === 'object'
+        ? percentile({ ...parts, Number: of.percentile }, question)
+        : rowFunction(of)(parts, question);
+    }),
+  );
+}
 
 function bothEnds(parts: Parts, question: Question): SaidShown[] | null {
   const low = rowFunction('minimum')(parts, question);

@@ -21,6 +21,7 @@ import {
   type Sense,
 } from '../intent';
 import type { Question } from '../question';
+import type { SaidFunction } from './calculations';
 import { only } from './conditions';
 import type { Parts, Rule } from './rule';
 
@@ -133,6 +134,25 @@ function partOfWhole(parts: Parts): Intent | null {
   return part === whole
     ? null
     : intent(show([{ calculation: arithmetic('divide', toCalculation(part), toCalculation(whole)), transform: null }]));
+}
+
+/** Functions of single records; null where one of those said is none. */
+function rowFunctions(parts: Parts): Exclude<SaidFunction, 'total'>[] | null {
+  const all = parts['RowFunctions'] as readonly SaidFunction[];
+  const of = all.flatMap((one) => (one === 'total' ? [] : [one]));
+  return of.length === all.length ? of : null;
+}
+
+/** "both median and maximum", of what is shown. */
+function severalFunctions(parts: Parts): Intent | null {
+  const of = rowFunctions(parts);
+  return of === null ? null : followUp({ do: 'rowFunction', of });
+}
+
+/** "with min and max", beside what is said or shown. */
+function alsoFunctions(parts: Parts): Intent | null {
+  const of = rowFunctions(parts);
+  return of === null ? null : intent({ do: 'rowFunction', of, how: 'add' });
 }
 
 /** "how many patients died": what the verb says happened to some of the same records. */
@@ -484,14 +504,40 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   ...(['average', 'median', 'minimum', 'maximum'] as const).map((name): Rule<Question> => ({
     gives: 'Intent',
     form: `[(the|as|use|show|as a|with the)] ${{ average: '(average|mean)', median: 'median', minimum: '(minimum|min)', maximum: '(maximum|max)' }[name]} instead`,
-    means: () => followUp({ do: 'rowFunction', of: name }),
+    means: () => followUp({ do: 'rowFunction', of: [name] }),
     cost: -0.1,
     examples: [`${name} instead`],
   })),
   {
     gives: 'Intent',
+    form: '[(and|what about|use|show|show me|give me|as)] [(the|both|both the)] {RowFunctions} [(instead|please)]',
+    means: severalFunctions,
+    cost: 0.15,
+    examples: ['median and max instead'],
+  },
+  {
+    gives: 'Intent',
+    form: '(with|plus|and also|along with|together with|including|add) [(its|their|the)] {RowFunctions}',
+    means: alsoFunctions,
+    cost: -0.1,
+    examples: ['with min and max'],
+  },
+  ...(
+    [
+      ['median', 'median'],
+      ['(max|maximum)', 'maximum'],
+      ['(min|minimum)', 'minimum'],
+    ] as const
+  ).map(([words, of]): Rule<Question> => ({
+    gives: 'Intent',
+    form: `(add|also|plus|adding) [(the|its|their)] ${words}`,
+    means: () => intent({ do: 'rowFunction', of: [of], how: 'add' }),
+    cost: 0.1,
+  })),
+  {
+    gives: 'Intent',
     form: '[(and|what about)] [(the|as|as a|use|show)] median',
-    means: () => followUp({ do: 'rowFunction', of: 'median' }),
+    means: () => followUp({ do: 'rowFunction', of: ['median'] }),
     cost: 0.15,
     examples: ['as a median'],
   },
@@ -527,7 +573,7 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
     form: '[(the|as|use|show)] {Number} (percentile|th percentile) [instead]',
     means: (p) =>
       (p['Number'] as number) >= 0 && (p['Number'] as number) <= 100
-        ? followUp({ do: 'rowFunction', of: { percentile: p['Number'] as number } })
+        ? followUp({ do: 'rowFunction', of: [{ percentile: p['Number'] as number }] })
         : null,
     cost: 0.1,
     examples: ['95th percentile'],

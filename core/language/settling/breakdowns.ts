@@ -352,11 +352,13 @@ export function columnEdits(columns: readonly Listed[], base: Reading, lists: bo
 
 /** The one measure shown, by another function of the records behind it. */
 export function otherFunction(
-  of: RowFunction | { readonly percentile: number },
+  { of, alone }: { readonly of: RowFunction | { readonly percentile: number }; readonly alone: boolean },
   said: readonly { readonly calculation: Calculation }[],
   base: Reading,
   model: Model,
 ): Calculation {
+  if (alone && said.some(({ calculation }) => calculation.kind !== 'measure'))
+    throw new CannotSettle('Two numbers of single records are named; name them together: “median and highest …”.');
   const all = said.length > 0 ? said : base.shown;
   const [only] = all;
   const shown = only?.calculation;

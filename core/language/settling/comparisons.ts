@@ -196,12 +196,7 @@ export function inThatYear(named: Period, beside: Period, calendar: Calendar): P
     return named;
   const { from, to = calendar.asOf } = wholeRange(beside, calendar);
   const { year } = dayParts(named.from);
-  if (
-    from === undefined ||
-    from > to ||
-    addGrains('month', from, 11) <= to ||
-    dayParts(from).year === year
-  )
+  if (from === undefined || from > to || addGrains('month', from, 11) <= to || dayParts(from).year === year)
     return named;
   if (beside.kind === 'season') return { ...beside, year };
   const back = 12 * (year - dayParts(from).year);

@@ -226,7 +226,7 @@ function settledEdits(
     switch (edit.do) {
       case 'show':
         // “decision time by faculty, median” shows the median only
-        if (edit.how === 'replace' && said.some((one) => one.do === 'rowFunction')) break;
+        if (edit.how === 'replace' && said.some((one) => one.do === 'rowFunction' && one.how !== 'add')) break;
         if (
           asFollowUp &&
           base.against?.kind === 'plan' &&
@@ -367,17 +367,17 @@ function settledEdits(
       case 'rowFunction':
         edits.push({
           do: 'show',
-          how: 'replace',
-          shown: [
+          how: edit.how ?? 'replace',
+          shown: edit.of.map((of) =>
             shownPlainly(
               otherFunction(
-                edit.of,
+                { of, alone: edit.how === undefined },
                 said.flatMap((one) => (one.do === 'show' ? one.shown : [])),
                 base,
                 model,
               ),
             ),
-          ],
+          ),
         });
         break;
       case 'averagePer':

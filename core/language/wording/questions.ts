@@ -111,6 +111,13 @@ how long (do|does|did) (people|customers|callers|we|they|you|patients|guests|vis
 ! (rank|sort|order) [the|all|all the|our] {k:Key} by {m:Measure} (growth|increase|gain) [{r}] => growth in {m} by {k} sorted by difference {r}
 ! (rank|sort|order) [the|all|all the|our] {k:Key} by growth in {m:Measure} [{r}] => growth in {m} by {k} sorted by difference {r}
 
+# ── what each gives, one day's record, and how much more
+{m:Measure} contribution (by|per|of each|from each|of every|from every) {l:Level} [{r}] => share of {m} by {l} {r}
+[the] contribution of (each|every) {l:Level} to [the|our] [total] {m:Measure} [{r}] => share of {m} by {l} {r}
+[what is|what was|which was|when was] [the|our] (highest|biggest|best|top|record|largest) single {g:OneUnit} [for|of|in|in terms of] {m:Measure} [{r}] => {g} with the most {m} {r}
+[what is|what was|which was|when was] [the|our] (lowest|smallest|worst) single {g:OneUnit} [for|of|in|in terms of] {m:Measure} [{r}] => {g} with the least {m} {r}
+how much (higher|more|better|bigger|greater|lower|less|worse|smaller) (was|is|were|are) {m:Shown} in {p:Period} than [in] {q:Period} [{r}] => {m} in {p} vs {q} {r}
+
 # ── in an average one
 (different|distinct|unique|separate|individual) {m:DistinctCount} [{r}] => {m} {r}
 how (many|much) {m:Measure} (does|do|did) (each|every) {l:Level} (get|have|see|make|take|carry|sell) in (an average|a typical|a normal|a usual|an ordinary) {g:OneUnit} [{r}] => average {m} per {g} by {l} {r}
