@@ -385,6 +385,25 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
+    form: `{Key} (with|where|had|has) [the] ${BIG} {Calculation} {Move}`,
+    means: ten,
+    cost: -0.6,
+  },
+  {
+    gives: 'Intent',
+    form: `(which|what) {Key} (with|had|has|have|saw) [the] ${BIG} {Calculation} {Move}`,
+    means: one,
+    cost: -0.7,
+  },
+  {
+    gives: 'Intent',
+    form: `${BIG} {Calculation} {Move} [(by|per|for each|across|among|of) {Key}]`,
+    means: one,
+    cost: -0.4,
+    examples: [],
+  },
+  {
+    gives: 'Intent',
     form: `{Key} (with|where|had|has) [the] ${BIG} {Move} [(in|of) {Calculation}]`,
     means: ten,
     cost: -0.3,

@@ -2,7 +2,7 @@
 import { measureOf, type Calculation } from '../../model/calculation';
 import { rowColumnOf } from '../../model/model';
 import { byLevel, type Key } from '../../reading/schema';
-import { followUp, intent, type Intent, type SaidPeriod, type Sense } from '../intent';
+import { followUp, intent, type Intent, type SaidPeriod, type Sense, type SaidEdit } from '../intent';
 import type { Question } from '../question';
 import { asksWhichPeople } from '../kinds';
 import { PLACES, worthOf } from '../settling/lengths';
@@ -30,10 +30,17 @@ function merged(parts: Parts): RankTail | null {
   return new Set(said).size < said.length ? null : all.reduce((together, part) => ({ ...together, ...part }), {});
 }
 
+/** “By revenue growth” shows revenue, and ranks by how it changed. */
+const shownFor = ({ on, by }: RankTail): SaidEdit[] =>
+  on === undefined || by === undefined
+    ? []
+    : [{ do: 'show', how: 'replace', shown: [{ calculation: by, transform: null }] }];
+const rankedBySaid = ({ on, by }: RankTail): Calculation | undefined => (on === undefined ? by : undefined);
+
 export function rank(parts: Parts, count: number, percent = false): Intent | null {
   if (!Number.isInteger(count) || count < 1 || count > 10_000) return null;
   const tail = tailOf(parts);
-  return intent({
+  return intent(...shownFor(tail), {
     do: 'saidRank',
     sense: parts['Sense'] as Sense,
     ...(tail.on === undefined ? {} : { on: tail.on }),
@@ -41,7 +48,7 @@ export function rank(parts: Parts, count: number, percent = false): Intent | nul
       count,
       percent,
       of: (parts['Key'] as Key | undefined) ?? null,
-      by: tail.by ?? (parts['Calculation'] as Calculation | undefined) ?? null,
+      by: rankedBySaid(tail) ?? (parts['Calculation'] as Calculation | undefined) ?? null,
       within: tail.within ?? null,
       others: tail.others ?? false,
       marked: tail.marked ?? false,
@@ -125,6 +132,12 @@ export const RANK_RULES: readonly Rule<Question>[] = [
     form: '(by|in terms of|according to|ranked by|measured by) {ChangePart}',
     means: (p) => ({ on: p['ChangePart'] }),
     cost: -0.05,
+  },
+  {
+    gives: 'RankBy',
+    form: '(by|in terms of|according to|ranked by|measured by) ({Calculation} {ChangePart}|{ChangePart} (in|of) {Calculation})',
+    means: (p) => ({ on: p['ChangePart'], by: p['Calculation'] }),
+    cost: -0.4,
   },
   {
     gives: 'RankEach',
@@ -564,6 +577,12 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'rank {Key} by {Calculation}', means: (p) => rankedBy(p), cost: -0.1 },
   {
     gives: 'Intent',
+    form: '(rank|sort|order|arrange) [(the|all|all the|our)] {Key} by ({Calculation} (growth|increase|gain|gains)|(growth|increase|gain|gains) in {Calculation})',
+    means: (p) => rankedByChange(p),
+    cost: -0.6,
+  },
+  {
+    gives: 'Intent',
     form: 'rank {Key} by {Calculation} (each|every|per|in each|for each|in every|by) {Key:each}',
     means: (p) =>
       intent(
@@ -764,6 +783,17 @@ function rankedBy(parts: Parts): Intent {
   );
 }
 
+/** "rank routes by revenue growth": by how much each gained, not by what it has. */
+function rankedByChange(parts: Parts): Intent {
+  const calculation = parts['Calculation'] as Calculation;
+  return intent(
+    { do: 'show', how: 'replace', shown: [{ calculation, transform: null }] },
+    { do: 'breakdown', how: 'join', by: [parts['Key'] as Key] },
+    { do: 'change' },
+    { do: 'order', order: { by: { kind: 'measure', calculation, on: 'difference' }, direction: 'down' } },
+  );
+}
+
 /** "of those, which had the best margin": the members shown by another measure, the first of them marked. */
 function ofThose(parts: Parts): Intent {
   const calculation = parts['Calculation'] as Calculation;
@@ -806,7 +836,7 @@ function rerank(parts: Parts, percent = false): Intent | null {
   const count = parts['Number'] as number;
   if (!Number.isInteger(count) || count < 1 || count > 10_000) return null;
   const tail = tailOf(parts);
-  return followUp({
+  return followUp(...shownFor(tail), {
     do: 'saidRank',
     sense: parts['Sense'] as Sense,
     ...(tail.on === undefined ? {} : { on: tail.on }),
@@ -814,7 +844,7 @@ function rerank(parts: Parts, percent = false): Intent | null {
       count,
       percent,
       of: null,
-      by: tail.by ?? null,
+      by: rankedBySaid(tail) ?? null,
       within: tail.within ?? null,
       others: tail.others ?? false,
       marked: false,

@@ -102,19 +102,6 @@ ${FRACTIONS}
 ! (takes|take|took|makes|make|made|earns|earn|earned|bring in|brings in|brought in|pulls in|pulled in|rakes in|raked in) [the] most money => with the most revenue
 ! (takes|take|took|makes|make|made|earns|earn|earned|bring in|brings in|brought in|pulls in|pulled in|rakes in|raked in) [the] least money => with the least revenue
 
-# ── by how much something grew
-! by {m:Measure} (growth|increase|gain|gains) => by growth in {m}
-! highest {m:Measure} (growth|increase|gain) => highest growth in {m}
-! biggest {m:Measure} (growth|increase|gain) => biggest growth in {m}
-! largest {m:Measure} (growth|increase|gain) => largest growth in {m}
-! strongest {m:Measure} (growth|increase|gain) => strongest growth in {m}
-! best {m:Measure} (growth|increase|gain) => best growth in {m}
-! lowest {m:Measure} (growth|increase|gain) => lowest growth in {m}
-! smallest {m:Measure} (growth|increase|gain) => smallest growth in {m}
-! weakest {m:Measure} (growth|increase|gain) => weakest growth in {m}
-! worst {m:Measure} (growth|increase|gain) => worst growth in {m}
-! most {m:Measure} (growth|increase|gain) => most growth in {m}
-
 # ── one amount of another
 ! how (big|large|high|much|great) (is|are|was|were) {m:Measure} (relative to|in relation to|compared to|compared with|in proportion to|as a proportion of|next to) {n:Measure} => {m} as a percentage of {n}
 ! {m:Measure} (relative to|in relation to|in proportion to|as a proportion of) {n:Measure} => {m} as a percentage of {n}

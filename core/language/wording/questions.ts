@@ -107,10 +107,6 @@ how long (do|does|did) {x:Members} [people|patients|customers|guests|visitors|cl
 how long (is|was|are|were) the (wait|waits|waiting|queue|hold) [{r}] => wait time {r}
 how long (do|does|did) (people|customers|callers|we|they|you|patients|guests|visitors|clients) [on average] [have to|need to] (wait|queue|hold) [on average] [{r}] => wait time {r}
 
-# ── in order of how much they grew
-! (rank|sort|order) [the|all|all the|our] {k:Key} by {m:Measure} (growth|increase|gain) [{r}] => growth in {m} by {k} sorted by difference {r}
-! (rank|sort|order) [the|all|all the|our] {k:Key} by growth in {m:Measure} [{r}] => growth in {m} by {k} sorted by difference {r}
-
 # ── what each gives, one day's record, and how much more
 {m:Measure} contribution (by|per|of each|from each|of every|from every) {l:Level} [{r}] => share of {m} by {l} {r}
 [the] contribution of (each|every) {l:Level} to [the|our] [total] {m:Measure} [{r}] => share of {m} by {l} {r}
