@@ -114,6 +114,28 @@ const CHANGED = /^(decline|drop|increase|decrease|cut|raise|lower|reduce)$/;
 const partOfAllOfThem = (parts: Parts, question: Question): Calculation | null =>
   parts['Measure'] === parts['whole'] ? part(parts, question) : null;
 
+/** "app bookings as a share of web bookings": what one member has, divided by what another has. */
+function oneOfAnother(parts: Parts, { model }: Question): Calculation | null {
+  const measure = parts['Measure'] as string;
+  const [one, other] = [parts['first'], parts['second']].map((named) => {
+    const { level, members } = named as { level: string; members: readonly string[] };
+    return members.length === 1 ? { level, member: members[0] ?? '' } : null;
+  });
+  if (!one || !other || (one.level === other.level && one.member === other.member)) return null;
+  if ((parts['whole'] ?? measure) !== measure) return null;
+  if ([one, other].some((named) => partOf(model, measure, named) === null)) return null;
+  return arithmetic('divide', { kind: 'ofMember', measure, ...one }, { kind: 'ofMember', measure, ...other });
+}
+
+/** "cancelled sailings for cause Weather divided by sailings": those of one member, divided by all of the other measure. */
+function ofMemberOfAll(parts: Parts, { model }: Question): Calculation | null {
+  const [measure, whole] = [parts['Measure'] as string, parts['whole'] as string];
+  const named = outcomeIn(parts);
+  return measure === whole || partOf(model, measure, named) === null
+    ? null
+    : arithmetic('divide', { kind: 'ofMember', measure, ...named }, measureOf(whole));
+}
+
 /** "without returns", of what was returned. */
 function outcomeOfNoun(parts: Parts, { names }: Question): Outcome | null {
   const word = plainLetters(String(parts['noun']));
@@ -263,6 +285,31 @@ export const OUTCOME_RULES: readonly Rule<Question>[] = [
     form: `{NamedMember} (as|as a|as the|in) ${SHARE} of [(all|total|overall|all the|the total)] {Measure}`,
     means: part,
     cost: -0.4,
+  },
+  {
+    gives: 'Term',
+    form: `{NamedMember:first} {Measure} (as ${SHARE} of|as a ${SHARE} of|in ${SHARE} of|divided by|relative to|per|for each|for every) [(all|the)] {NamedMember:second} {Measure:whole}`,
+    means: oneOfAnother,
+    cost: -0.9,
+  },
+  {
+    gives: 'Term',
+    form: '{Measure} for {NamedMember:first} divided by {Measure:whole} for {NamedMember:second}',
+    means: oneOfAnother,
+    cost: -1,
+  },
+  { gives: 'Term', form: '{Measure} for {NamedMember} divided by {Measure:whole}', means: ofMemberOfAll, cost: -0.9 },
+  {
+    gives: 'Term',
+    form: '[the] ratio of {NamedMember:first} [{Measure}] to {NamedMember:second} {Measure}',
+    means: oneOfAnother,
+    cost: -0.6,
+  },
+  {
+    gives: 'Term',
+    form: '{NamedMember:first} to {NamedMember:second} {Measure} ratio',
+    means: oneOfAnother,
+    cost: -0.6,
   },
   { gives: 'Term', form: `{NamedMember} ${SHARE} of {Measure}`, means: part, cost: -0.2 },
   {

@@ -114,6 +114,11 @@ how long (do|does|did) (people|customers|callers|we|they|you|patients|guests|vis
 [what is|what was|which was|when was] [the|our] (lowest|smallest|worst) single {g:OneUnit} [for|of|in|in terms of] {m:Measure} [{r}] => {g} with the least {m} {r}
 how much (higher|more|better|bigger|greater|lower|less|worse|smaller) (was|is|were|are) {m:Shown} in {p:Period} than [in] {q:Period} [{r}] => {m} in {p} vs {q} {r}
 
+how many more {m:Measure} (did|does|do|had|has|have) {x:Members} (have|carry|make|get|sell|see|had|do) than {y:Members} [{r}] => {m} for {x} versus {y} {r}
+how much more {m:Measure} (did|does|do|had|has|have) {x:Members} (have|carry|make|get|sell|see|had|do|earn|bring in) than {y:Members} [{r}] => {m} for {x} versus {y} {r}
+how late (are|were|is|was|do|did) {x} on average {r} => how late are {x} {r}
+how late on average (are|were|is|was|do|did) {r} => how late are {r}
+
 # ── in an average one
 (different|distinct|unique|separate|individual) {m:DistinctCount} [{r}] => {m} {r}
 how (many|much) {m:Measure} (does|do|did) (each|every) {l:Level} (get|have|see|make|take|carry|sell) in (an average|a typical|a normal|a usual|an ordinary) {g:OneUnit} [{r}] => average {m} per {g} by {l} {r}
