@@ -233,6 +233,27 @@ function misspelt(word: string, random: ReturnType<typeof seeded>): string {
 /** Phrases that may say nothing that is not said by others: “by week” beside a running total that takes a time line anyway. */
 const MOST_REDUNDANT = 0.025;
 
+test('the sentence of an answer, asked as a question, is that answer', () => {
+  const wrong: string[] = [];
+  let tried = 0;
+  for (const [model, known] of CORPUS_MODELS) {
+    const told = new Map(
+      answered(replayed(model, known))
+        .filter(({ result }) => result.reading?.explain === undefined)
+        .map((turn) => [canonical(turn.result.reading), turn]),
+    );
+    for (const [reading, { at, result }] of someOf([...told], 4)) {
+      const text = result.sentence?.text ?? '';
+      tried += 1;
+      const again = read(text, { ...known, before: null });
+      if (canonical(again.reading) !== reading) wrong.push(`${at}: ${text} → ${comesTo(again)}`);
+    }
+  }
+  expect(tried).toBeGreaterThan(1000);
+  // a dozen of six thousand can be read in two ways
+  if (wrong.length > tried / 300) failures(wrong);
+});
+
 test('each phrase of a question says something: without it the answer is another, or something is assumed in its place', () => {
   let all = 0;
   const idle: string[] = [];

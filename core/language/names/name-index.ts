@@ -124,7 +124,17 @@ export class NameIndex {
       for (const synonym of entry.synonyms ?? []) this.add({ kind, id: entry.id }, synonym, entry.name, true);
     };
     file.measures.filter(isOffered).forEach((measure) => named('measure', measure));
-    file.dimensions.forEach((dimension) => dimension.levels.forEach((level) => named('level', level)));
+    file.dimensions.forEach((dimension) => {
+      dimension.levels.forEach((level) => named('level', level));
+      // “product category” is the category of products, not products and categories
+      const qualifiers = new Set([dimension.name, dimension.levels.at(-1)?.name ?? dimension.name]);
+      for (const level of dimension.levels)
+        for (const qualifier of qualifiers) {
+          const words = nameWords(qualifier);
+          if (words.every((word) => !nameWords(level.name).includes(word)))
+            this.addDirected({ kind: 'level', id: level.id }, `${qualifier} ${level.name}`, level.name);
+        }
+    });
     file.sets.filter(isOffered).forEach((set) => named('set', set));
     file.calendar.seasons.forEach((season) => named('season', season));
     file.dates.forEach((date) => {
@@ -166,7 +176,7 @@ export class NameIndex {
     }
   }
 
-  /** "A to B", which is found by all of its words in their order. */
+  /** "A to B", "product category": found by all of their words in their order, and by no part of them. */
   private addDirected(named: Named, text: string, label: string): void {
     const words = nameWords(text);
     const at =

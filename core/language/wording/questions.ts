@@ -119,6 +119,8 @@ how much more {m:Measure} (did|does|do|had|has|have) {x:Members} (have|carry|mak
 how late (are|were|is|was|do|did) {x} on average {r} => how late are {x} {r}
 how late on average (are|were|is|was|do|did) {r} => how late are {r}
 
+{r} [,] and how (many|much) {m:Measure} (did|do|does|have|has|had) (they|each|each one|each of them|it|those) [have|had|make|carry|get|take|sell|bring in|run|see] => {r} , with {m}
+
 # ── in an average one
 (different|distinct|unique|separate|individual) {m:DistinctCount} [{r}] => {m} {r}
 how (many|much) {m:Measure} (does|do|did) (each|every) {l:Level} (get|have|see|make|take|carry|sell) in (an average|a typical|a normal|a usual|an ordinary) {g:OneUnit} [{r}] => average {m} per {g} by {l} {r}
