@@ -228,7 +228,12 @@ export function AskLine(props: AskLineProps) {
   }, [arrival, caretAt]);
   const fresh = settled === text && suggestion.data !== undefined && !suggestion.isPlaceholderData;
   const offered = suggestion.data?.completions;
-  const completions = useMemo(() => (typing ? (offered ?? []) : []), [typing, offered]);
+  const completions = useMemo(() => {
+    if (!typing) return [];
+    // of those for what was typed before, only what still goes on from it can be chosen
+    const goesOn = (one: Completion) => one.text.toLowerCase().startsWith(text.toLowerCase());
+    return (offered ?? []).filter((one) => fresh || goesOn(one));
+  }, [typing, offered, fresh, text]);
   const tries = props.tries ?? (text.trim() === '' ? (suggestion.data?.completions ?? []).map((one) => one.text) : []);
   const ask = (said: string) => {
     // what can be stopped is replaced by what is asked now

@@ -40,6 +40,8 @@ import { placesOf, type Looks } from './looks';
 const MOST_MEMBERS = 40;
 /** Measures that are asked for at once. */
 const MOST_AT_ONCE = 12;
+/** Levels that are looked along at the same time. */
+const AT_ONCE = 3;
 /** One member that holds more than this of a whole is told. */
 const CONCENTRATED = 1 / 3;
 /** … and so many times its even share. */
@@ -81,10 +83,12 @@ export async function findingsOfModel(
   for (const ids of [...groups.values()].flatMap((all) => chunks(all, MOST_AT_ONCE))) {
     // of each fact one measure counts its records, so that chance is known
     const counting = countOf(ids, model);
-    for (const level of [null, ...levels.map((one) => one.level.id)]) {
+    const lookAlong = async (
+      level: string | null,
+    ): Promise<{ readonly lines: number; readonly found: Found[] } | null> => {
       // what no parts add up to is slow to tell of each member
       const own = level === null ? ids : ids.filter((id) => madeOf(measureOf(id), model) !== null);
-      if (own.length === 0) continue;
+      if (own.length === 0) return null;
       const shown = counting === null || own.includes(counting) ? own : [...own, counting];
       const reading: Reading = {
         ...EMPTY_READING,
@@ -93,19 +97,32 @@ export async function findingsOfModel(
         where: [...within.where],
         when: { period: { kind: 'until', to } },
       };
-      if (impossibility(reading, names) !== null) continue;
+      if (impossibility(reading, names) !== null) return null;
       const figures = await looks.figures(reading).catch(passedOver);
-      if (figures === null) continue;
+      if (figures === null) return null;
       const made = linesIn(figures, shown, counting, level, ready).filter((line) => own.includes(line.measure));
-      looked += made.length;
-      found.push(...made.flatMap((line) => overTime(line, ready, within)));
       if (level === null) for (const line of made) whole.set(line.measure, line);
-      else
-        found.push(
-          ...foundMakeUps(level, made, whole, ready, within),
-          ...(await besideOthers(level, own, made, whole, { ready, looks, within, to })),
-        );
-    }
+      const beside =
+        level === null
+          ? []
+          : [
+              ...foundMakeUps(level, made, whole, ready, within),
+              ...(await besideOthers(level, own, made, whole, { ready, looks, within, to })),
+            ];
+      return { lines: made.length, found: [...made.flatMap((line) => overTime(line, ready, within)), ...beside] };
+    };
+    // the whole first, which members are held against; while the engine looks along one level, another is made lines of
+    for (const some of [
+      [null],
+      ...chunks(
+        levels.map((one) => one.level.id),
+        AT_ONCE,
+      ),
+    ])
+      for (const one of await Promise.all(some.map(lookAlong))) {
+        looked += one?.lines ?? 0;
+        found.push(...(one?.found ?? []));
+      }
     if (counting !== null) {
       const gaps = await foundGaps(counting, [null, ...levels.map((one) => one.level.id)], within, ready, looks);
       looked += gaps.looked;
