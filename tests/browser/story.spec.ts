@@ -141,6 +141,26 @@ test('everything by keyboard: the ask line, completions, the chart kind, a phras
   await expect(sentence(page)).not.toContainText('without Outer Isles');
 });
 
+test('while completions are on their way, none can be taken that does not go on from what is typed', async ({
+  browser,
+  product,
+}) => {
+  const page = await signedIn(browser, product, 'mira');
+  await page.getByRole('combobox').fill('passengers by c');
+  await expect(page.getByRole('option', { name: /^cause/ }).first()).toBeVisible();
+  // what comes after this is held back
+  await page.route('**/suggest?*', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 3000));
+    await route.continue().catch(() => undefined);
+  });
+  await page.getByRole('combobox').pressSequentially('oa');
+  await expect(page.getByRole('option', { name: /^cause/ })).toHaveCount(0, { timeout: 2000 });
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('combobox')).toHaveValue(/^passengers by coast /);
+  await page.context().close();
+});
+
 test('a tile is moved and made wider by its menu, others make room, and undo brings all back', async ({
   browser,
   product,
