@@ -49,8 +49,8 @@ export const TURNS = `
 [and] on average how (many|much) (a|per) {g:OneUnit} [,] (for|by|per|on) (each|every|the) {k:Key} => average per {g} by {k}
 [and] how (many|much) (a|per) {g:OneUnit} on average [,] (for|by|per|on) (each|every|the) {k:Key} => average per {g} by {k}
 [and] (one|a|an|a single) {c:ChartKind} for [the] (whole|all|entire) [of] {r} => as {c} for {r}
-[and] all [the] {k:Key} again => without the filter
-[and] all [the] {k:Key} again [,] {r} => without the filter , {r}
+[and] all [the] {g:Unit} again => without the filter
+[and] all [the] {g:Unit} again [,] {r} => without the filter , {r}
 ! [the] (worst|lowest|smallest|weakest) [one|ones] (in|by|as) (percent|percentage|percentage terms|relative terms|%) => bottom 1 by % difference
 ! [the] (best|highest|biggest|largest|top|strongest) [one|ones] (in|by|as) (percent|percentage|percentage terms|relative terms|%) => top 1 by % difference
 
