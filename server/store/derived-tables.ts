@@ -45,13 +45,7 @@ async function derivedOf({ store }: Database, name: string): Promise<Derived | n
   return there?.derived;
 }
 
-async function made(
-  database: Database,
-  name: string,
-  sql: string,
-  origin: Origin,
-  signal?: AbortSignal,
-): Promise<DerivedTable> {
+async function made(...[database, name, sql, origin, signal]: Parameters<typeof makeDerived>): Promise<DerivedTable> {
   const reads = await tablesReadBy(database, sql);
   if (reads.length === 0) throw new TableFault('It reads no loaded table, so that there is nothing it could follow.');
   if (await readsItself(database, name, reads))

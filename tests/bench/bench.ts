@@ -27,7 +27,7 @@ interface Run {
 }
 
 async function overHttp({ scale, copy, rounds, byHand }: Run): Promise<void> {
-  const demo = await startDemoRun(scale, copy);
+  const demo = await startDemoRun(scale, { copy });
   const { running, headers } = demo;
   const call = (route: string, body: object) => demo.call('POST', route, body);
   try {

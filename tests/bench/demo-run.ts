@@ -19,8 +19,15 @@ export interface DemoRun {
   close(): Promise<void>;
 }
 
-/** @param scale 1 for 1.2 million booking lines @param copy is there a columnar copy? */
-export async function startDemoRun(scale: number, copy = true): Promise<DemoRun> {
+/**
+ * @param scale 1 for 1.2 million booking lines
+ * @param copy is there a columnar copy?
+ * @param webFolder where the pages are that it serves, if any
+ */
+export async function startDemoRun(
+  scale: number,
+  { copy = true, webFolder = null }: { readonly copy?: boolean; readonly webFolder?: string | null } = {},
+): Promise<DemoRun> {
   const folder = mkdtempSync(path.join('/tmp', 'zud-bench-'));
   const cluster = await startCluster(folder, { throwaway: true });
   const columnar = {
@@ -34,7 +41,7 @@ export async function startDemoRun(scale: number, copy = true): Promise<DemoRun>
   const running = await startServer({
     databaseUrl: cluster.url,
     port: 0,
-    webFolder: null,
+    webFolder,
     logLevel: 'silent',
     timeLimit: 120_000,
     columnar: copy ? columnar : null,

@@ -4,13 +4,10 @@
  *     npm run bench:painted [-- --scale 1] [-- --postgresql]
  */
 import { chromium, type Page } from '@playwright/test';
-import { mkdtempSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { loadDemo, DEMO_PEOPLE } from '../../demo/load';
-import { startCluster } from '../../server/launch/cluster';
-import { SUMMARIES_FROM } from '../../server/engines/columnar/messages';
-import { startServer } from '../../server/launch/server';
+import { DEMO_PEOPLE } from '../../demo/load';
+import { startDemoRun } from './demo-run';
 import { QUESTIONS } from './questions';
 import { percentile, say, shown, whenCopied } from './figures';
 
@@ -64,26 +61,11 @@ function newInquiry(page: Page): Promise<string> {
 const { values } = parseArgs({
   options: { scale: { type: 'string', default: '1' }, postgresql: { type: 'boolean', default: false } },
 });
-const folder = mkdtempSync(path.join('/tmp', 'zud-painted-'));
-const cluster = await startCluster(folder, { throwaway: true });
-const columnar = values.postgresql
-  ? null
-  : {
-      program: path.join(import.meta.dirname, 'columnar.js'),
-      folder: path.join(folder, 'columnar'),
-      memory: '2GB',
-      threads: 2,
-      quota: 20e9,
-      summariesFrom: SUMMARIES_FROM,
-    };
-const running = await startServer({
-  databaseUrl: cluster.url,
-  port: 0,
+const demo = await startDemoRun(Number(values.scale), {
+  copy: !values.postgresql,
   webFolder: path.join(import.meta.dirname, '../../web/dist'),
-  logLevel: 'silent',
-  timeLimit: 120_000,
-  columnar,
 });
+const { running } = demo;
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: [
@@ -95,7 +77,6 @@ const browser = await chromium.launch({
   ],
 });
 try {
-  await loadDemo(running.context, Number(values.scale), { tell: () => undefined });
   await whenCopied(running);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' });
   await page.goto(running.address);
@@ -145,7 +126,5 @@ try {
     );
 } finally {
   await browser.close();
-  await running.close();
-  await cluster.stop();
-  rmSync(folder, { recursive: true, force: true });
+  await demo.close();
 }

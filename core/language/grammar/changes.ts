@@ -47,7 +47,11 @@ const SORT = '(sorted by|sort by|ordered by|order by|sort on|sort it by|sort the
 const sorted =
   (direction: 'up' | 'down') =>
   (parts: Parts): Intent =>
-    followUp({ do: 'saidChangeOrder', on: parts['ChangePart'] as 'difference' | 'percent', direction });
+    followUp({
+      do: 'saidChangeOrder',
+      on: (parts['ChangePart'] ?? parts['FallPart']) as 'difference' | 'percent',
+      direction,
+    });
 
 const besideSomething = (made: Intent | null): Intent | null =>
   made && {
@@ -95,8 +99,12 @@ const ofPlan = (at: Key | null, test: SaidTest['test']): Intent =>
   });
 
 export const CHANGE_RULES: readonly Rule<Question>[] = [
-  { gives: 'Move', form: '(rise|increase|gain|jump|growth|climb)', means: () => 'top' },
-  { gives: 'Move', form: '(drop|fall|decline|decrease|loss|dip|reduction|slump)', means: () => 'bottom' },
+  { gives: 'Move', form: '(rise|increase|gain|jump|growth|climb|climber|riser|gainer|winner)', means: () => 'top' },
+  {
+    gives: 'Move',
+    form: '(drop|fall|decline|decrease|loss|dip|reduction|slump|faller|loser|decliner)',
+    means: () => 'bottom',
+  },
   { gives: 'Moves', form: '(rises|increases|gains|jumps|climbs|winners|gainers|risers|climbers)', means: () => 'top' },
   {
     gives: 'Moves',
@@ -125,12 +133,23 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'ChangePart',
-    form: '(change|difference|growth|the difference|absolute change|absolute difference|absolute growth|increase|gain|drop)',
+    form: '(change|difference|growth|the difference|absolute change|absolute difference|absolute growth|increase|gain)',
     means: () => 'difference',
   },
   {
     gives: 'ChangePart',
     form: '(% change|% difference|% growth|percentage change|percent change|relative change|growth rate|relative growth|percentage growth|relative difference|percentage difference)',
+    means: () => 'percent',
+    cost: -0.1,
+  },
+  {
+    gives: 'FallPart',
+    form: '(drop|fall|decline|decrease|loss|absolute drop|absolute decline)',
+    means: () => 'difference',
+  },
+  {
+    gives: 'FallPart',
+    form: '(% drop|% fall|% decline|% decrease|percentage drop|percentage decline|percent drop|relative drop|relative decline)',
     means: () => 'percent',
     cost: -0.1,
   },
@@ -400,7 +419,6 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
     form: `${BIG} {Calculation} {Move} [(by|per|for each|across|among|of) {Key}]`,
     means: one,
     cost: -0.4,
-    examples: [],
   },
   {
     gives: 'Intent',
@@ -436,5 +454,13 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
     means: sorted('down'),
     cost: -0.3,
     examples: ['sort by % change'],
+  },
+  // the biggest drop is the lowest difference
+  {
+    gives: 'Intent',
+    form: `${SORT} {FallPart} [(descending|highest first|largest first|biggest first|worst first)]`,
+    means: sorted('up'),
+    cost: -0.3,
+    examples: ['sort by drop'],
   },
 ];

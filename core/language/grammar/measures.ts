@@ -8,7 +8,7 @@ import { CURRENCY_OF_WORD } from '../currencies';
 import { isDone } from '../names/derived';
 import { isUnit } from '../settling/amounts';
 import { dateVerbs } from '../names/name-index';
-import { plainLetters, singular } from '../tokens';
+import { singular } from '../tokens';
 import {
   followUp,
   intent,
@@ -153,28 +153,6 @@ function severalFunctions(parts: Parts): Intent | null {
 function alsoFunctions(parts: Parts): Intent | null {
   const of = rowFunctions(parts);
   return of === null ? null : intent({ do: 'rowFunction', of, how: 'add' });
-}
-
-/** "how many patients died": what the verb says happened to some of the same records. */
-function happenedTo(parts: Parts, { model, names }: Question): Intent | null {
-  const verb = plainLetters(String(parts['verb']));
-  const whole = model.measures.get(parts['whole'] as string);
-  const [found, second] = names.meantByVerb(verb).flatMap(({ named }) => {
-    const measure = named.kind === 'measure' ? model.measures.get(named.id) : undefined;
-    return measure === undefined ? [] : [measure];
-  });
-  const isOfThem =
-    found !== undefined &&
-    second === undefined &&
-    whole !== undefined &&
-    isDone(verb) &&
-    'fact' in found &&
-    'fact' in whole &&
-    found.fact === whole.fact &&
-    found.id !== whole.id &&
-    // “customers who booked” are customers
-    !(found.kind === 'count' && found.only.length === 0);
-  return isOfThem ? intent(show([{ calculation: toCalculation(found.id), transform: null }])) : null;
 }
 
 /** "how does delay vary by weather". */
@@ -595,12 +573,6 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
     form: '[(what|which)] (share|percentage|proportion|part|fraction|%|percent) of {Measure:whole} {Measure:part}',
     means: someOfWhole,
     cost: -0.8,
-  },
-  {
-    gives: 'Intent',
-    form: '(how many|number of) {Measure:whole} [(have|had|has|that|who)] {AnyWord:verb}',
-    means: happenedTo,
-    cost: -0.5,
   },
   {
     gives: 'Intent',

@@ -67,27 +67,42 @@ function partDoneBecause(parts: Parts, { model }: Question): Calculation | null 
   return arithmetic('divide', { kind: 'ofMember', measure: only.id, ...outcomeIn(parts) }, measureOf(whole));
 }
 
-/** Is a measure some of what another counts: a count of some of the same records, or what the model takes a rate of? */
-function isSomeOf(part: Measure, whole: string, { model }: Question): boolean {
-  const counted = part.kind === 'count' && part.only.length > 0 && tableOf(part.id, model) === tableOf(whole, model);
-  return (
-    counted ||
-    [...model.measures.values()].some((one) => one.kind === 'ratio' && one.of === part.id && one.per === whole)
+/** Does a measure count some of the records that another is of: those of a condition, or those that the model takes a rate of? */
+function isSomeOf(part: Measure, whole: Measure, { model }: Question): boolean {
+  if (!('fact' in part) || !('fact' in whole) || part.id === whole.id) return false;
+  const table = (fact: string) => model.facts.get(fact)?.table;
+  const isRated = [...model.measures.values()].some(
+    (one) => one.kind === 'ratio' && one.of === part.id && model.measures.get(one.per)?.kind === 'count',
   );
+  return table(part.fact) === table(whole.fact) && ((part.kind === 'count' && part.only.length > 0) || isRated);
+}
+
+/** "how many patients died": what the verb says happened to some of the same records. */
+function happenedTo(parts: Parts, question: Question): Intent | null {
+  const verb = plainLetters(String(parts['verb']));
+  const whole = question.model.measures.get(parts['whole'] as string);
+  if (whole === undefined || !isDone(verb)) return null;
+  const [only, second] = question.names.meantByVerb(verb).flatMap(({ named }) => {
+    const measure = named.kind === 'measure' ? question.model.measures.get(named.id) : undefined;
+    return measure === undefined ? [] : [measure];
+  });
+  return only === undefined || second !== undefined || !isSomeOf(only, whole, question)
+    ? null
+    : intent({ do: 'show', how: 'replace', shown: [{ calculation: measureOf(only.id), transform: null }] });
 }
 
 /** "what share of claims do we reject": of all of them, those of which this was done, which a measure counts or a level tells. */
 function partByVerb(parts: Parts, question: Question): Intent | null {
   const { model, names } = question;
   const whole = parts['Measure'] as string;
-  const [said, table] = [String(parts['verb']), tableOf(whole, model)];
+  const [said, table, all] = [String(parts['verb']), tableOf(whole, model), model.measures.get(whole)];
   const verb = plainLetters(said);
-  if (table === undefined) return null;
+  if (table === undefined || all === undefined) return null;
   const verbs = [verb, ...relativesOf(verb)];
   const tells = (name: string) =>
     nameWords(name).some((word) => isDone(word) && verbs.some((one) => sameVerb(word, one)));
   const counted = [...model.measures.values()].filter(
-    (one) => [one.name, ...one.synonyms].some(tells) && isSomeOf(one, whole, question),
+    (one) => [one.name, ...one.synonyms].some(tells) && isSomeOf(one, all, question),
   );
   const outcomes = [...model.levels.values()].flatMap(({ level }) =>
     isOutcomeLevel(level.id, table, model)
@@ -317,6 +332,12 @@ export const OUTCOME_RULES: readonly Rule<Question>[] = [
     form: `[(what|which)] ${SHARE} of [(all|the|our|all the)] {Measure} (do|did|does|have|has) (we|they|you|people) {AnyWord:verb}`,
     means: partByVerb,
     cost: -1,
+  },
+  {
+    gives: 'Intent',
+    form: '(how many|number of) {Measure:whole} [(have|had|has|that|who)] {AnyWord:verb}',
+    means: happenedTo,
+    cost: -0.5,
   },
   { gives: 'Intent', form: `${WITHOUT} {AnyWord:noun}`, means: withoutOutcome, cost: 0.1 },
   {

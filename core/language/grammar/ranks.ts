@@ -2,7 +2,7 @@
 import { measureOf, type Calculation } from '../../model/calculation';
 import { rowColumnOf } from '../../model/model';
 import { byLevel, type Key } from '../../reading/schema';
-import { followUp, intent, type Intent, type SaidPeriod, type Sense, type SaidEdit } from '../intent';
+import { followUp, intent, refused, type Intent, type SaidEdit, type SaidPeriod, type Sense } from '../intent';
 import type { Question } from '../question';
 import { asksWhichPeople } from '../kinds';
 import { PLACES, worthOf } from '../settling/lengths';
@@ -15,6 +15,8 @@ import type { Parts, Rule } from './rule';
 interface RankTail {
   readonly by?: Calculation;
   readonly on?: 'difference' | 'percent';
+  /** By how much it fell: the most at the top. */
+  readonly falls?: true;
   readonly within?: Key;
   readonly others?: true;
   readonly marked?: true;
@@ -37,12 +39,19 @@ const shownFor = ({ on, by }: RankTail): SaidEdit[] =>
     : [{ do: 'show', how: 'replace', shown: [{ calculation: by, transform: null }] }];
 const rankedBySaid = ({ on, by }: RankTail): Calculation | undefined => (on === undefined ? by : undefined);
 
+/** “Top 5 by drop”, and the worst of them, are those that fell most; what the bottom of drops is, is not clear. */
+const senseOf = (sense: Sense, { falls }: RankTail): Sense | null =>
+  falls === undefined ? sense : sense === 'top' || sense === 'worst' ? 'bottom' : null;
+const UNCLEAR_FALL = 'Those that fell least, or those that rose? Say “top … by drop” or “top … by growth”.';
+
 export function rank(parts: Parts, count: number, percent = false): Intent | null {
   if (!Number.isInteger(count) || count < 1 || count > 10_000) return null;
   const tail = tailOf(parts);
+  const sense = senseOf(parts['Sense'] as Sense, tail);
+  if (sense === null) return refused(UNCLEAR_FALL);
   return intent(...shownFor(tail), {
     do: 'saidRank',
-    sense: parts['Sense'] as Sense,
+    sense,
     ...(tail.on === undefined ? {} : { on: tail.on }),
     rank: {
       count,
@@ -137,6 +146,18 @@ export const RANK_RULES: readonly Rule<Question>[] = [
     gives: 'RankBy',
     form: '(by|in terms of|according to|ranked by|measured by) ({Calculation} {ChangePart}|{ChangePart} (in|of) {Calculation})',
     means: (p) => ({ on: p['ChangePart'], by: p['Calculation'] }),
+    cost: -0.4,
+  },
+  {
+    gives: 'RankBy',
+    form: '(by|in terms of|according to|ranked by|measured by) {FallPart}',
+    means: (p) => ({ on: p['FallPart'], falls: true }),
+    cost: -0.05,
+  },
+  {
+    gives: 'RankBy',
+    form: '(by|in terms of|according to|ranked by|measured by) ({Calculation} {FallPart}|{FallPart} (in|of) {Calculation})',
+    means: (p) => ({ on: p['FallPart'], by: p['Calculation'], falls: true }),
     cost: -0.4,
   },
   {
@@ -577,7 +598,7 @@ export const RANK_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: 'rank {Key} by {Calculation}', means: (p) => rankedBy(p), cost: -0.1 },
   {
     gives: 'Intent',
-    form: '(rank|sort|order|arrange) [(the|all|all the|our)] {Key} by ({Calculation} (growth|increase|gain|gains)|(growth|increase|gain|gains) in {Calculation})',
+    form: '(rank|sort|order|arrange) [(the|all|all the|our)] {Key} by ({Calculation} {ChangePart}|{ChangePart} (in|of) {Calculation}|{Calculation} {FallPart}|{FallPart} (in|of) {Calculation})',
     means: (p) => rankedByChange(p),
     cost: -0.6,
   },
@@ -783,14 +804,16 @@ function rankedBy(parts: Parts): Intent {
   );
 }
 
-/** "rank routes by revenue growth": by how much each gained, not by what it has. */
+/** "rank routes by revenue growth": by how much each gained, or lost, not by what it has. */
 function rankedByChange(parts: Parts): Intent {
   const calculation = parts['Calculation'] as Calculation;
+  const on = (parts['ChangePart'] ?? parts['FallPart']) as 'difference' | 'percent';
+  const direction = parts['FallPart'] === undefined ? 'down' : 'up';
   return intent(
     { do: 'show', how: 'replace', shown: [{ calculation, transform: null }] },
     { do: 'breakdown', how: 'join', by: [parts['Key'] as Key] },
     { do: 'change' },
-    { do: 'order', order: { by: { kind: 'measure', calculation, on: 'difference' }, direction: 'down' } },
+    { do: 'order', order: { by: { kind: 'measure', calculation, on }, direction } },
   );
 }
 
@@ -836,9 +859,11 @@ function rerank(parts: Parts, percent = false): Intent | null {
   const count = parts['Number'] as number;
   if (!Number.isInteger(count) || count < 1 || count > 10_000) return null;
   const tail = tailOf(parts);
+  const sense = senseOf(parts['Sense'] as Sense, tail);
+  if (sense === null) return refused(UNCLEAR_FALL);
   return followUp(...shownFor(tail), {
     do: 'saidRank',
-    sense: parts['Sense'] as Sense,
+    sense,
     ...(tail.on === undefined ? {} : { on: tail.on }),
     rank: {
       count,

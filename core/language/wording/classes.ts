@@ -53,6 +53,15 @@ export const CLASSES: Classes = {
   split: words(
     'split, split it, split that, split this, split them, break, break it, break that, break this, break down, break it down, break that down, break this down, break it up, break that up, break up, break out, break it out, break that out, break this out, break them out, split that out, split this out, divide, divide it, divide that, divide up, slice, slice it, slice that, cut it, cut that, separate, separate it, separate out, separate it out, group, group it, group that, group them, segment, segment it, dissect, dissect it, carve it up, carve up, split up, split it up, split out, split it out, bucket it, broken down, split it all, sort it out',
   ),
+  /** Whom a business speaks of. */
+  people: words('people, customers, callers, patients, guests, visitors, clients'),
+  /** What whoever came off worst is. */
+  worstoff: words(
+    'hit hardest, hardest hit, worst hit, hit the hardest, most affected, worst affected, affected most, affected the most, hit the most, hit worst',
+  ),
+  beat: words(
+    'beat, beats, beaten, outsell, outsold, outperform, outperformed, outdo, outdone, surpass, surpassed, overtake, overtaken, do better than, do worse than, doing better than, doing worse than, done better than, done worse than',
+  ),
   same: words(
     'same, the same, same thing, the same thing, same again, same question, same for, likewise, ditto, repeat that, repeat this, do the same, and the same, exactly the same, now the same, same view, same chart, same figures, same numbers, same story',
   ),

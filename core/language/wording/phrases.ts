@@ -153,8 +153,8 @@ weekdays only => on weekdays
 (crept up|edged up|ticked up|inched up|shot up|soared|surged|picked up|gone through the roof|rocketed|spiked) => risen
 (creep up|edge up|tick up|inch up|shoot up|soar|surge|pick up|go through the roof|rocket|spike) => rise
 (creeping up|edging up|ticking up|inching up|shooting up|soaring|surging|picking up|rocketing) => rising
-(slipped|slid|eased off|dipped|edged down|crept down|tailed off|tanked|plunged|plummeted|slumped|nosedived|collapsed) => fallen
-(slip|slide|ease off|dip|edge down|creep down|tail off|tank|plunge|plummet|slump|nosedive|collapse) => fall
+(slipped|slid|eased off|dipped|edged down|crept down|tailed off|tanked|plunged|plummeted|slumped|nosedived) => fallen
+(slip|slide|ease off|dip|edge down|creep down|tail off|tank|plunge|plummet|slump|nosedive) => fall
 (slipping|sliding|easing off|dipping|edging down|creeping down|tailing off|tanking|plunging|plummeting|slumping) => falling
 
 # ── verbs of two words
@@ -176,7 +176,8 @@ weekdays only => on weekdays
 (handed in) => returned
 (give up|gives up) => abandon
 (gave up|given up) => abandoned
-(hang up|hung up) => abandoned
+(hang up|hangs up) => abandon
+(hung up) => abandoned
 (turn up|turns up|show up|shows up) => attend
 (turned up|showed up) => attended
 

@@ -83,8 +83,8 @@ how many {l:Level} (carried|had|made|took|sold|got|saw|did|brought in|moved|hand
 ! {r} [,] (one|a) (line|bar|row|column|curve|series|slice|area) (for each|per|each|for every) {k:Key} => {r} by {k}
 
 # ── who came off worst, and how far off plan
-(which|what) {l:Level} (was|were|is|are|got|has been|have been|had been) (hit hardest|hardest hit|worst hit|hit the hardest|most affected|worst affected|affected most|affected the most|hit the most|hit worst) => which {l} is worst
-(which|what) {l:Level} (was|were|is|are|got|has been|have been|had been) (hit hardest|hardest hit|worst hit|hit the hardest|most affected|worst affected|affected most|affected the most|hit the most|hit worst) (by|in|with|from) {r} => which {l} is worst for {r}
+(which|what) {l:Level} (was|were|is|are|got|has been|have been|had been) @worstoff => which {l} is worst
+(which|what) {l:Level} (was|were|is|are|got|has been|have been|had been) @worstoff (by|in|with|from) {r} => which {l} is worst for {r}
 (which|what) {l:OneLevel} (had|has|have|got) it [the] worst [{r}] => which {l} is worst {r}
 (which|what) {l:OneLevel} (had|has|have|got) it [the] best [{r}] => which {l} is best {r}
 how far (below|above|behind|ahead of|over|under|off|away from|short of|from) [the|our|their|its] (plan|target|budget) (is|are|was|were) (each|every) {l:Level} [{r}] => by {l} versus plan {r}
@@ -92,39 +92,49 @@ how far (below|above|behind|ahead of|over|under|off|away from|short of|from) [th
 
 # ── what somebody pays us
 how much [money] (did|do|does|has|have) {x:Members} (spend|spent|pay|paid|bring|brought) [with us|us|to us] [{r}] => revenue for {x} {r}
+
+# ── which is growing fastest
 (which|what) {l:OneLevel} (is|has been|was) growing [the] (fastest|quickest|most) [{r}] => which {l} grew the fastest {r}
 (which|what) {l:OneLevel} (is|has been|was) (shrinking|falling|declining|dropping) [the] (fastest|quickest|most) [{r}] => which {l} shrank the fastest {r}
 
 # ── one beside another
-(did|do|does|has|have|is|are) {x:Members} (beat|beats|beaten|outsell|outsold|outperform|outperformed|outdo|outdone|surpass|surpassed|overtake|overtaken|do better than|do worse than|doing better than|doing worse than|done better than|done worse than) {y:Members} (in|on|for|at) {m:Shown} [{r}] => {m} for {x} versus {y} {r}
-(did|do|does|has|have|is|are) {x:Members} (beat|beats|beaten|outsell|outsold|outperform|outperformed|outdo|outdone|surpass|surpassed|overtake|overtaken|do better than|do worse than|doing better than|doing worse than|done better than|done worse than) {y:Members} [{r}] => {x} versus {y} {r}
-(did|do|does|has|have|is|are) {x:Set} (beat|beats|beaten|outsell|outsold|outperform|outperformed|outdo|outdone|surpass|surpassed|overtake|overtaken|do better than|do worse than|doing better than|doing worse than|done better than|done worse than) {y:Set} [{r}] => {x} versus {y} {r}
+(did|do|does|has|have|is|are) {x:Members} @beat {y:Members} (in|on|for|at) {m:Shown} [{r}] => {m} for {x} versus {y} {r}
+(did|do|does|has|have|is|are) {x:Members} @beat {y:Members} [{r}] => {x} versus {y} {r}
+(did|do|does|has|have|is|are) {x:Set} @beat {y:Set} [{r}] => {x} versus {y} {r}
 
 # ── how long
-how long (do|does|did) (people|patients|customers|guests|visitors|clients) stay [on average] [{r}] => length of stay {r}
-how long (do|does|did) {x:Members} [people|patients|customers|guests|visitors|clients|ones] [on average] stay [on average] [{r}] => length of stay for {x} {r}
-how long (do|does|did) {x:Members} [people|patients|customers|guests|visitors|clients|ones] [on average] [have to] (wait|queue|hold) [on average] [{r}] => wait time for {x} {r}
+how long (do|does|did) @people stay [on average] [{r}] => length of stay {r}
+how long (do|does|did) {x:Members} [@people|ones] [on average] stay [on average] [{r}] => length of stay for {x} {r}
+how long (do|does|did) {x:Members} [@people|ones] [on average] [have to] (wait|queue|hold) [on average] [{r}] => wait time for {x} {r}
 how long (is|was|are|were) the (wait|waits|waiting|queue|hold) [{r}] => wait time {r}
-how long (do|does|did) (people|customers|callers|we|they|you|patients|guests|visitors|clients) [on average] [have to|need to] (wait|queue|hold) [on average] [{r}] => wait time {r}
+how long (do|does|did) (we|they|you|@people) [on average] [have to|need to] (wait|queue|hold) [on average] [{r}] => wait time {r}
 
-# ── what each gives, one day's record, and how much more
+# ── what each gives, and one day's record
 {m:Measure} contribution (by|per|of each|from each|of every|from every) {l:Level} [{r}] => share of {m} by {l} {r}
 [the] contribution of (each|every) {l:Level} to [the|our] [total] {m:Measure} [{r}] => share of {m} by {l} {r}
 [what is|what was|which was|when was] [the|our] (highest|biggest|best|top|record|largest) single {g:OneUnit} [for|of|in|in terms of] {m:Measure} [{r}] => {g} with the most {m} {r}
 [what is|what was|which was|when was] [the|our] (lowest|smallest|worst) single {g:OneUnit} [for|of|in|in terms of] {m:Measure} [{r}] => {g} with the least {m} {r}
-how much (higher|more|better|bigger|greater|lower|less|worse|smaller) (was|is|were|are) {m:Shown} in {p:Period} than [in] {q:Period} [{r}] => {m} in {p} vs {q} {r}
 
+# ── how much more one has than the other
+how much (higher|more|better|bigger|greater|lower|less|worse|smaller) (was|is|were|are) {m:Shown} in {p:Period} than [in] {q:Period} [{r}] => {m} in {p} vs {q} {r}
 how many more {m:Measure} (did|does|do|had|has|have) {x:Members} (have|carry|make|get|sell|see|had|do) than {y:Members} [{r}] => {m} for {x} versus {y} {r}
 how much more {m:Measure} (did|does|do|had|has|have) {x:Members} (have|carry|make|get|sell|see|had|do|earn|bring in) than {y:Members} [{r}] => {m} for {x} versus {y} {r}
+
+# ── how late
 how late (are|were|is|was|do|did) {x} on average {r} => how late are {x} {r}
 how late on average (are|were|is|was|do|did) {r} => how late are {r}
 
+# ── and so many of another
 {r} [,] and how (many|much) {m:Measure} (did|do|does|have|has|had) (they|each|each one|each of them|it|those) [have|had|make|carry|get|take|sell|bring in|run|see] => {r} , with {m}
 
-# ── in an average one
+# ── each once
 (different|distinct|unique|separate|individual) {m:DistinctCount} [{r}] => {m} {r}
+
+# ── in an average one
 how (many|much) {m:Measure} (does|do|did) (each|every) {l:Level} (get|have|see|make|take|carry|sell) in (an average|a typical|a normal|a usual|an ordinary) {g:OneUnit} [{r}] => average {m} per {g} by {l} {r}
 how (many|much) {m:Measure} (does|do|did) {x:Members} (get|have|see|make|take|carry|sell) in (an average|a typical|a normal|a usual|an ordinary) {g:OneUnit} [{r}] => average {m} per {g} for {x} {r}
+
+# ── a month beside last year
 ! {r} (vs|versus|against|compared to|compared with) last year in {p:MonthName} => {r} in {p} vs last year
 
 # ── shares

@@ -43,7 +43,7 @@ export const TURNS = `
 ! [and] how much [money] (did|do|does|has|have) (that|those|they|it|these|this) (cost|costs) [us] [{r}] => cost {r}
 [and] is (that|this|it) (a lot|much|many|too much|too many|high|low|too high|too low|good|bad|okay|ok) => is that normal
 
-# ── one part only, at the end
+# ── one part only, at the end; on average a day; all of them again; by which percent
 [and] {x} , {s:Set} only => {x} , only {s}
 [and] {s:Set} only => only {s}
 [and] on average how (many|much) (a|per) {g:OneUnit} [,] (for|by|per|on) (each|every|the) {k:Key} => average per {g} by {k}
@@ -56,8 +56,6 @@ export const TURNS = `
 
 # ── which did it
 ! [only|just] [show] [me] [only|just] [the] (ones|those|them|the ones) (missing|that missed|which missed|that miss|which miss|not reaching|failing|that did not reach|below|under|short of|behind|off) (it|them|that|[the|our|their] (plan|target|budget)) => only those that missed plan
-[the] (biggest|largest|top|strongest|main) (climber|climbers|riser|risers|gainer|gainers) => which has the biggest increase
-[the] (biggest|largest|top|worst|main) (faller|fallers|loser|losers|decliner|decliners|dropper|droppers) => which has the biggest decrease
 [and] [which] [ones|of them|one] [is|are|were|was] (shrinking|falling|declining|dropping|going down|losing) [ones] [instead] => only those that fell
 [and] [which] [ones|of them|one] [is|are|were|was] (growing|rising|climbing|going up|gaining) [ones] [instead] => only those that rose
 [and] what (did|do|does|has|have) (they|it|that|this|these|those) (cost|costs) [us] [{r}] => cost {r}

@@ -71,15 +71,16 @@ export async function explainMoved(
   );
   const windows = windowsFor(compared, ready);
   // what is looked at day by day is asked for while the groups are
-  const daily =
-    windows === null || made.make === 'rate' ? null : kept(daysOf(compared, windows, { made, looks, ready }));
+  const daily = windows === null || made.make === 'rate' ? null : daysOf(compared, windows, { made, looks, ready });
+  // a fault of it is one where it is waited for
+  daily?.catch(() => undefined);
   const [main, whole] = await Promise.all([looks.answer(compared), wholeOf(compared, made, looks)]);
   if (whole === null)
     throw new Unanswerable(`There is nothing to set ${name} beside: one of the two sides has no data.`);
   const world = await worldOf(compared, made, main.answer.support[0] ?? 0, ready, looks);
   if (world.levels.length === 0) throw new Unanswerable(`There is nothing to break ${name} down by here.`);
   const moved = await whatMoved(world, whole);
-  const days = daily === null ? null : await daily();
+  const days = await daily;
   const words = wordsFor(main, made, compared, ready);
   const explanation = await told(moved, {
     compared,
@@ -95,12 +96,6 @@ export async function explainMoved(
     days,
   });
   return { reading: { ...compared, explain }, explanation, main, notes: [...leftOut(asked, name), ...notes] };
-}
-
-/** Something asked for ahead: its failure is one only where it is waited for. */
-function kept<Value>(asked: Promise<Value>): () => Promise<Value> {
-  asked.catch(() => undefined);
-  return () => asked;
 }
 
 /** What a change is told with. */

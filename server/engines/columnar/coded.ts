@@ -5,6 +5,7 @@ import { quoted } from '../../store/table-parts';
 import type { ToCopy } from './messages';
 
 type Run = Extract<ToCopy, { do: 'run' }>;
+type Columns = NonNullable<Run['coded']>;
 
 /**
  * @param goOn called between the statements; throws where the run was stopped meanwhile
@@ -12,12 +13,22 @@ type Run = Extract<ToCopy, { do: 'run' }>;
  */
 export async function runCoded(
   connection: DuckDBConnection,
-  { text, parameters, coded }: Pick<Run, 'text' | 'parameters'> & { readonly coded: NonNullable<Run['coded']> },
+  { text, parameters, coded }: Pick<Run, 'text' | 'parameters'> & { readonly coded: Columns },
   goOn: () => void,
 ): Promise<CodedRows> {
-  const texts = coded.texts.map(quoted);
-  const numbers = coded.numbers.map(quoted);
   await connection.run(`create or replace temp table coded as ${text}`, parameters as DuckDBValue[]);
+  try {
+    return await inColumns(connection, coded, goOn);
+  } finally {
+    // whatever stopped it, the connection answers others after this
+    await connection.run('drop table if exists coded');
+    await connection.run('drop table if exists names');
+  }
+}
+
+async function inColumns(connection: DuckDBConnection, wanted: Columns, goOn: () => void): Promise<CodedRows> {
+  const texts = wanted.texts.map(quoted);
+  const numbers = wanted.numbers.map(quoted);
   goOn();
   const all = texts.map(
     (column, at) => `select distinct ${at} as place, ${column}::varchar as name from coded where ${column} is not null`,
@@ -51,8 +62,6 @@ export async function runCoded(
     }
     return values;
   };
-  await connection.run('drop table coded');
-  await connection.run('drop table names');
   return {
     size,
     texts: names.map((of, at) => ({ names: of, codes: column(new Int32Array(size), at) })),
