@@ -21,7 +21,7 @@ export type Calculation =
   | ({ readonly kind: 'passing' } & Passing)
   /** What a measure comes to for one member, as a fraction of all of it: the failure rate of inspections, the share of cash in takings. */
   | ({ readonly kind: 'part' } & OfMember)
-  /** What it comes to for that member; a part of a part, and none of a reading. */
+  /** What it comes to for that member: behind a part, and on either side of a calculation (“app bookings divided by web bookings”). */
   | ({ readonly kind: 'ofMember' } & OfMember)
   /** What stands behind an average: the sum of its column, or how many records have one; a part of an explanation, and none of a reading. */
   | { readonly kind: 'behind'; readonly function: 'sum' | 'count'; readonly measure: string }
@@ -77,7 +77,7 @@ export const calculationSchema: z.ZodType<Calculation> = z.lazy(() =>
       value: z.number(),
       upper: z.number().optional(),
     }),
-    z.object({ kind: z.literal('part'), measure: id, level: id, member: z.string().max(1000) }),
+    z.object({ kind: z.enum(['part', 'ofMember']), measure: id, level: id, member: z.string().max(1000) }),
     z.object({ kind: z.literal('number'), value: z.number() }),
     z.object({
       kind: z.literal('arithmetic'),

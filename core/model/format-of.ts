@@ -17,7 +17,8 @@ export function writtenOf(calculation: Calculation, measureOf: (id: string) => W
     case 'measure':
     case 'rows':
     case 'percentile':
-    case 'perPeriod': {
+    case 'perPeriod':
+    case 'ofMember': {
       const { format, unit } = measureOf(calculation.measure) ?? {};
       return { ...(format === undefined ? {} : { format }), ...(unit === undefined ? {} : { unit }) };
     }

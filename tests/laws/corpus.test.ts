@@ -11,7 +11,7 @@ import { sourcesOf } from '@zud/core/query/derive';
 import type { PlanContext } from '@zud/core/query/plan-context';
 import { planOf } from '@zud/core/query/planner';
 import { compileModel } from '@zud/core/model/model';
-import { canonical, type Reading } from '@zud/core/reading/schema';
+import { canonical, type Reading, readingSchema } from '@zud/core/reading/schema';
 import { seeded } from '../../demo/random';
 import type { Known } from '../demo-names';
 import { CORPUS_MODELS } from '../corpus/models';
@@ -89,6 +89,14 @@ describe.each(CORPUS_MODELS)('each question over %s', (model, known) => {
         if (canonical(other.reading) !== canonical(result.reading)) wrong.push(`${at}: ${text} → ${comesTo(other)}`);
       }
     }
+    failures(wrong);
+  });
+
+  test('is answered with a reading that can be kept', () => {
+    const wrong = answered(turns).flatMap(({ at, question, result: { reading } }) => {
+      const kept = readingSchema.safeParse(reading);
+      return kept.success ? [] : [`${at}: ${question}: ${kept.error.issues[0]?.message ?? ''}`];
+    });
     failures(wrong);
   });
 

@@ -1,5 +1,17 @@
 /** Questions over the ferries, with SQL that shares nothing with the planner; rows in any order. */
-import { compared, month, PORT, ROUTE, SAILING_PORT, start, Y2024, Y2025, Y2026, type Case } from './sql';
+import {
+  compared,
+  month,
+  PORT,
+  ROUTE,
+  SAILING_PORT,
+  start,
+  Y2024,
+  Y2025,
+  Y2025_TO_DATE,
+  Y2026,
+  type Case,
+} from './sql';
 
 const sum = (value: string, where: string) => `select sum(${value})::float8 v from bookings where sailed_on ${where}`;
 const other = (text: string) => text.replace('::float8 v', '::float8 o');
@@ -571,6 +583,31 @@ export const FERRIES: readonly Case[] = [
   [
     'rolling 12 month total of passengers in 2025',
     `select m, v from (select ${month('sailed_on')} m, sum(sum(passengers)) over (order by ${month('sailed_on')} rows between 11 preceding and current row)::float8 v from bookings where sailed_on between '2024-02-01' and '2025-12-31' group by 1) s where m >= '2025'`,
+  ],
+  // one member as a share of another, several numbers of single records, ranks by growth and by drop, a month beside last year
+  [
+    'app bookings as a share of web bookings by month in 2025',
+    `select ${month('sailed_on')}, count(*) filter (where channel = 'App')::float8 / count(*) filter (where channel = 'Web') from bookings where sailed_on ${Y2025} group by 1`,
+  ],
+  [
+    'what percentage of sailings were cancelled because of weather in 2025',
+    `select count(*) filter (where cancelled and cause = 'Weather')::float8 / count(*) from sailings where departed_on ${Y2025}`,
+  ],
+  [
+    'median and 90th percentile of delay by coast in 2025',
+    `select coast, percentile_cont(0.5) within group (order by delay_minutes), percentile_cont(0.9) within group (order by delay_minutes) from sailings ${SAILING_PORT} where departed_on ${Y2025} group by 1`,
+  ],
+  [
+    'top 3 routes by revenue growth this year',
+    `with a as (select route, sum(ticket_revenue)::float8 v from bookings ${ROUTE} where sailed_on ${Y2026} group by 1), b as (select route, sum(ticket_revenue)::float8 o from bookings ${ROUTE} where sailed_on ${Y2025_TO_DATE} group by 1) select route, v, o, v - o, (v - o) / o from a join b using (route) order by v - o desc limit 3`,
+  ],
+  [
+    'top 3 routes by passenger drop in 2025',
+    `with a as (select route, sum(passengers)::float8 v from bookings ${ROUTE} where sailed_on ${Y2025} group by 1), b as (select route, sum(passengers)::float8 o from bookings ${ROUTE} where sailed_on ${Y2024} group by 1) select route, v, o, v - o, (v - o) / o from a join b using (route) order by v - o limit 3`,
+  ],
+  [
+    'revenue in May vs last year',
+    `select v, o, v - o, (v - o) / o from (select sum(ticket_revenue) filter (where sailed_on >= '2026-01-01')::float8 v, sum(ticket_revenue) filter (where sailed_on < '2026-01-01')::float8 o from bookings where sailed_on between '2026-05-01' and '2026-05-31' or sailed_on between '2025-05-01' and '2025-05-31') t`,
   ],
   // a listing
   [
