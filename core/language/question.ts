@@ -7,6 +7,7 @@ import type { Assumption, Item } from './grammar/rule';
 import { editDistance, toleratedErrors } from './names/distance';
 import { dateVerbs, type NameIndex, type NameMatch } from './names/name-index';
 import { isDone, stemOf } from './names/derived';
+import { isOrdinary } from './names/ordinary';
 import { relativesOf } from './names/thesaurus';
 import { measuresOfNoun } from './names/quality';
 import { nameWords, singular, type Token } from './tokens';
@@ -25,6 +26,8 @@ interface Variant {
   readonly by: 'name' | 'typing' | 'sound';
 }
 
+/** Ways of naming a thing that leave room for another. */
+const PARTLY: ReadonlySet<string> = new Set(['part', 'typing', 'sound', 'relative', 'abbreviation', 'initials']);
 /** Longest stretch of words tried as a part of a name. */
 const LONGEST_PART = 4;
 /** Known words that a plural is compared with. */
@@ -105,6 +108,7 @@ const KEPT_LOOK_UPS = 5000;
 export class Question {
   private readonly found = new Map<number, readonly FoundName[]>();
   private readonly variants = new Map<number, readonly Variant[]>();
+  private namesSaid: readonly { readonly start: number; readonly end: number }[] | null = null;
 
   /**
    * @param functionWords words of the grammar, which are never taken for parts or misspellings of names
@@ -133,9 +137,31 @@ export class Question {
       if (known.size >= KEPT_LOOK_UPS) known.clear();
       known.set(words, found);
     }
-    const here = found.map((one) => ({ ...one, end: one.end + start }));
+    const here = found
+      .map((one) => ({ ...one, end: one.end + start }))
+      .filter((one) => !PARTLY.has(one.assumption?.by ?? '') || !this.isWithinName(start, one.end));
     this.found.set(start, here);
     return here;
+  }
+
+  /** Does a stretch stand within a longer one that is a whole name? The “room” of “room revenue” is no room. */
+  private isWithinName(start: number, end: number): boolean {
+    this.namesSaid ??= this.stretchesOfNames();
+    return this.namesSaid.some((one) => one.start <= start && end <= one.end && end - start < one.end - one.start);
+  }
+
+  private stretchesOfNames(): { readonly start: number; readonly end: number }[] {
+    return this.tokens.flatMap((_token, start) => {
+      for (let end = Math.min(this.tokens.length, start + this.names.longestName); end > start + 1; end -= 1) {
+        const words = this.tokens.slice(start, end);
+        if (
+          words.every(({ kind }) => kind === 'word') &&
+          this.names.exactly(words.map(({ word }) => singular(word))).some(({ cost }) => cost === 0)
+        )
+          return [{ start, end }];
+      }
+      return [];
+    });
   }
 
   private lookUp(start: number, longest: number): FoundName[] {
@@ -164,7 +190,13 @@ export class Question {
             .exactly(nameWords(this.tokens[start]?.word ?? ''))
             .map((match) => ({ end, match, cost: 0, assumption: null }))
         : [];
-    const spellings = this.spellings(start, end);
+    const spellings = this.spellings(start, end).filter(
+      ({ words: [word = ''], by }) =>
+        by === 'name' ||
+        end > start + 1 ||
+        !isOrdinary(this.tokens[start]?.word ?? '') ||
+        isFormOf(this.tokens[start]?.word ?? '', word),
+    );
     const found: FoundName[] = [];
     for (const { words, cost, by } of spellings) {
       for (const match of this.names.exactly(words))
@@ -453,6 +485,35 @@ function nounOf(adjective: string): string | null {
 /** Is this word the opposite of the other rather than the other misspelt: "unsolved" of "solved"? */
 const denies = (word: string, known: string): boolean =>
   /^(un|non|in|im|ir|dis)/.test(word) && word.replace(/^(un|non|in|im|ir|dis)/, '') === known;
+
+/** Endings of the forms of one word. */
+const ENDINGS: ReadonlySet<string> = new Set([
+  '',
+  's',
+  'es',
+  'd',
+  'ed',
+  'r',
+  'er',
+  'ers',
+  'ing',
+  'ment',
+  'ion',
+  'ions',
+]);
+const spelling = (word: string): string =>
+  word
+    .replace(/our/, 'or')
+    .replace(/is(e|ing|ation)/, 'iz$1')
+    .replace(/tre$/, 'ter');
+
+/** Are two words forms, or the two spellings, of one: “buses” and “bus”, “handled” and “handler”, “harbor” and “harbour”? */
+function isFormOf(one: string, other: string): boolean {
+  const [a, b] = [spelling(one), spelling(other)];
+  let same = 0;
+  while (same < a.length && a[same] === b[same]) same += 1;
+  return same >= 3 && ENDINGS.has(a.slice(same)) && ENDINGS.has(b.slice(same));
+}
 
 const relativeMatch = ({ id, name }: Measure): NameMatch => ({
   named: { kind: 'measure', id },

@@ -46,6 +46,8 @@ const CONTRACTIONS: Readonly<Record<string, string>> = byWord({
   "how's": 'how',
   "who's": 'who',
   "where's": 'where',
+  "where'd": 'where',
+  "who'd": 'who',
   "that's": 'that',
   "let's": 'let',
   "it's": 'it',

@@ -37,6 +37,18 @@ export function rowFunction(name: RowFunction) {
   };
 }
 
+/** "The highest delay" is one record's; "the highest average delay" is of many, and not yet said of which. */
+const mostOfOne =
+  (name: 'maximum' | 'minimum') =>
+  (parts: Parts, question: Question): Calculation | null =>
+    question.tokens.some(
+      ({ word }, at) =>
+        OF_MANY.has(word) && /^(highest|largest|lowest|smallest)$/.test(question.tokens[at - 1]?.word ?? ''),
+    )
+      ? null
+      : rowFunction(name)(parts, question);
+const OF_MANY: ReadonlySet<string> = new Set(['average', 'mean', 'median', 'typical', 'total']);
+
 /** The value below which a percentage of the rows lie. */
 function percentile(parts: Parts, question: Question): Calculation | null {
   const found = question.model.measures.get(parts['Measure'] as string);
@@ -335,8 +347,8 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
     form: '(maximum|max|largest single|highest single|biggest single|longest single) [of] {Measure}',
     means: rowFunction('maximum'),
   },
-  { gives: 'Term', form: '(highest|largest) {Measure}', means: rowFunction('maximum'), cost: 0.3 },
-  { gives: 'Term', form: '(lowest|smallest) {Measure}', means: rowFunction('minimum'), cost: 0.3 },
+  { gives: 'Term', form: '(highest|largest) {Measure}', means: mostOfOne('maximum'), cost: 0.3 },
+  { gives: 'Term', form: '(lowest|smallest) {Measure}', means: mostOfOne('minimum'), cost: 0.3 },
   { gives: 'Term', form: '{Number} (percentile|th percentile|percent quantile) [of] {Measure}', means: percentile },
   { gives: 'Term', form: '{Measure} {Number} percentile', means: percentile, cost: 0.1 },
   { gives: 'Term', form: `${AVERAGE} {UnitAdverb} ${COUNTED} {Measure}`, means: (p) => perPeriod(p, 'UnitAdverb') },
@@ -347,7 +359,7 @@ export const CALCULATION_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Term',
-    form: `${AVERAGE} ${COUNTED} {Measure} (per|a|each|every|for each) {Unit}`,
+    form: `${AVERAGE} [of] ${COUNTED} {Measure} (per|a|each|every|for each) {Unit}`,
     means: (p) => perPeriod(p, 'Unit'),
     cost: -0.1,
   },

@@ -88,14 +88,27 @@ function withinPeriods(said: readonly SaidEdit[]): readonly SaidEdit[] {
   return said.flatMap((edit) => (edit === one ? [stretch] : edit === two ? [] : [edit]));
 }
 
+const showsShare = (edit: SaidEdit): boolean =>
+  (edit.do === 'show' && edit.shown.some(({ transform }) => transform?.kind === 'share')) ||
+  (edit.do === 'saidTransform' && ['share', 'shareOfAll', 'inPercent', 'mix'].includes(edit.transform.kind));
+
 /** "the two instruments with the most lessons in each school": ranked in each. */
 function ranksWithin(said: readonly SaidEdit[]): readonly SaidEdit[] {
-  const each = said.find((edit) => edit.do === 'forEach' && edit.inEach === true);
+  const each = said.find(
+    (edit) =>
+      (edit.do === 'forEach' && edit.inEach === true) ||
+      (edit.do === 'within' && edit.shares !== true && !said.some(showsShare)),
+  );
   const ranked = said.filter((edit) => edit.do === 'saidRank');
   const [rank, second] = ranked;
-  if (each?.do !== 'forEach' || rank?.do !== 'saidRank' || second !== undefined || rank.rank.within !== null)
+  if (
+    (each?.do !== 'forEach' && each?.do !== 'within') ||
+    rank?.do !== 'saidRank' ||
+    second !== undefined ||
+    rank.rank.within !== null
+  )
     return said;
-  const [key, ...others] = each.by;
+  const [key, ...others] = each.do === 'within' ? [each.key] : each.by;
   if (key === undefined || others.length > 0 || !isKey(key) || same(key, rank.rank.of)) return said;
   return said.flatMap((edit) =>
     edit === each ? [] : edit === rank ? [{ ...rank, rank: { ...rank.rank, within: key } }] : [edit],

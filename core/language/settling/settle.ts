@@ -89,6 +89,7 @@ import { CannotSettle } from './cannot-settle';
 import { type Situation } from './situation';
 import { refuseIdleExclusion, withoutEffect } from './idle-edits';
 import { joinedUp, merged } from './joint-edits';
+import { betweenEnds } from './two-ends';
 import {
   dropEdits,
   dropTargets,
@@ -129,7 +130,8 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
       : { kind: 'move', move };
   const base = asFollowUp && situation.before ? situation.before : EMPTY_READING;
   try {
-    const said = withRatios(joinedUp(intents.flatMap((one) => one.edits)), base, asFollowUp, situation.model);
+    const joined = withRatios(joinedUp(intents.flatMap((one) => one.edits)), base, asFollowUp, situation.model);
+    const said = betweenEnds(joined, base, asFollowUp, situation.calendar);
     refuseIdleExclusion(said);
     const { edits: settled, notes } = settledEdits(said, situation, base, asFollowUp);
     const edits = [...settled, ...movedAlong(settled, base, situation.calendar)];

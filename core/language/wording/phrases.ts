@@ -56,6 +56,8 @@ export const PHRASES = `
 ! may (i|we) compare => compare
 ! may (i|we) [please] (have|see|get|know|ask) => show
 ! good day => hello
+! [the] average of {m:Measure} (per|a|each) {g:Unit} => average {m} per {g}
+! (when|where) [the] {l:OneLevel} (was|is|were|equals) {x:Members} => for {x}
 ! kindly (provide|send|give|show|let) [me|us] => show
 ! (take|keep|have|use) only => only
 

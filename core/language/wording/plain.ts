@@ -103,14 +103,15 @@ export function plainForms(
   if (question.tokens.length > LONGEST) return [];
   const steps = { left: MOST_STEPS };
   const tokens = question.tokens.map((token, of): PlainToken => ({ ...token, of }));
-  const found: Plain[] = [];
-  const seen = new Set<string>([worded(tokens)]);
+  const found = new Map<string, Plain>();
+  const itself = worded(tokens);
   const keep = (plain: Plain): boolean => {
     const key = worded(plain.tokens);
-    if (plain.tokens.length === 0 || seen.has(key)) return false;
-    seen.add(key);
-    found.push(plain);
-    return true;
+    if (plain.tokens.length === 0 || key === itself) return false;
+    const there = found.get(key);
+    // two ways may lead to the same words: the surer counts
+    if (there === undefined || (plain.sure && !there.sure)) found.set(key, plain);
+    return there === undefined;
   };
   const step = (plain: Plain, depth: number): void => {
     const { tokens: now, met, sure } = plain;
@@ -136,7 +137,7 @@ export function plainForms(
   };
   step({ tokens, met: 0, sure: false }, 0);
   const first = ({ met, sure }: Plain) => (sure && met === 0 ? Infinity : met);
-  return found.sort((a, b) => (first(a) === first(b) ? 0 : first(b) - first(a)));
+  return [...found.values()].sort((a, b) => (first(a) === first(b) ? 0 : first(b) - first(a)));
 }
 
 const worded = (tokens: readonly Token[]): string => tokens.map((token) => token.word).join(' ');

@@ -145,6 +145,10 @@ how (many|much) {m:Measure} (does|do|did) {x:Members} (get|have|see|make|take|ca
 each {l:Level} (slice|share|part|portion|piece) of [the] total {m:Measure} [{r}] => share of {m} by {l} {r}
 [the] (proportion|share|fraction|percentage) of {m:Measure} (attributable|due|belonging|going|that goes) to each {l:Level} [{r}] => share of {m} by {l} {r}
 (what|which) (share|percentage|proportion|fraction|part) of {m:Measure} (is|was) (down to|due to|attributable to|from|thanks to|because of) {x:Members} [{r}] => share of {m} for {x} {r}
+! (what|which) (share|percentage|proportion|fraction|part) of [our|the|all] {m:Measure} (does|did|do) {x:Members} account for [{r}] => share of {m} for {x} {r}
+! how (did|has|have) {m:Measure} (move|moved|change|changed|shift|shifted|develop|developed) (between|from) {p:Period} (and|to) {q:Period} => change in {m} from {p} to {q}
+! [in|for] {p:Period} by {m:Shown} [,] (which|what) {l:Level} (were|are|was|is) [the] top {n:Count} => top {n} {l} by {m} in {p}
+! how much of (each|every) {k:Key} {m:Measure} (was|is|were|are) (each|every) {l:Level} [{p:Period}] [,] [as shares|as a share|in percent] => share of {m} by {l} within each {k} {p}
 (what|which) (share|percentage|proportion|fraction|part) of {m:Measure} (does|did|do) {x:Members} (represent|make up|account for|have|hold|bring|contribute) [{r}] => share of {m} for {x} {r}
 {p:Period} {g:Unit} by {g} [,] [the] {l:Level} (shares|share) of {m:Measure} [in that {g}] => share of {m} by {l} within each {g} of {p}
 daily {m:Measure} (mix|shares) by {l:Level} [in percent] [,] {p:Period} [,] each day (summing|adding up|adding) to 100 => share of {m} by {l} within each day of {p}
@@ -199,8 +203,8 @@ how much {m:Measure} per {g:OneUnit} did (we|they) average [in] [{p:Period}] => 
 how much {m:Measure} does {x:Members} have in an average {g:OneUnit} => average {m} per {g} for {x}
 
 # ── grown and fallen
-{l:Level} whose {m:Measure} (went up|rose|grew|increased) the most (between|from) {p:Period} (and|to) {q:Period} => {l} with the biggest increase in {m} from {p} to {q}
-{l:Level} whose {m:Measure} (went down|fell|dropped|decreased) the most (between|from) {p:Period} (and|to) {q:Period} => {l} with the biggest drop in {m} from {p} to {q}
+! {l:Level} whose {m:Measure} (went up|rose|grew|increased) the most (between|from) {p:Period} (and|to) {q:Period} => {l} with the biggest increase in {m} from {p} to {q}
+! {l:Level} whose {m:Measure} (went down|fell|dropped|decreased) the most (between|from) {p:Period} (and|to) {q:Period} => {l} with the biggest drop in {m} from {p} to {q}
 {l:Level} showing more {m:Measure} {p:Period} than {q:Period} => {l} where {m} rose {p} versus {q}
 {l:Level} running (lower|less|below) than {q:Period} on {m:Measure} {p:Period} => {l} where {m} fell {p} versus {q}
 (which|what) {l:Level} have (increased|raised|grown) {m:Measure} [the] most from {p:Period} to {q:Period} [,] [in absolute|in absolute terms] => {l} with the biggest increase in {m} from {p} to {q}
@@ -347,7 +351,7 @@ bottom {n:Count} {l:Level} (on|in|for) {m:Shown} [{r}] => bottom {n} {l} by {m} 
 (which|what) {l:OneLevel} (came|comes|finished|ranks|ranked|is|was) [out] [in] (first|top|ahead|first place|on top|highest|number one) (for|on|in|by) {m:Shown} [{r}] => {l} with the most {m} {r}
 (which|what) {l:OneLevel} (came|comes|finished|ranks|ranked|is|was) [out] [in] (last|bottom|lowest|last place) (for|on|in|by) {m:Shown} [{r}] => {l} with the least {m} {r}
 [the] {l:OneLevel} with [the] (highest|most) {m:Shown} [,] (which|who) [one] is (it|that) => {l} with the most {m}
-[the] {l:OneLevel} (that|which|who) accounts for [the] (largest|biggest|most|highest) [share of|part of] {m:Shown} [{r}] => {l} with the most {m} {r}
+! [the] {l:OneLevel} (that|which|who) accounts for [the] (largest|biggest|most|highest) [share of|part of] {m:Shown} [{r}] => {l} with the most {m} {r}
 where {m:Shown} is concerned [,] (which|what) {l:OneLevel} (was|is) [the] highest [{r}] => {l} with the highest {m} {r}
 where {m:Shown} is concerned [,] (which|what) {l:OneLevel} (was|is) [the] lowest [{r}] => {l} with the lowest {m} {r}
 (which|what) {l:OneLevel} (took|takes|holds|held|has|had|got|won) [the] (top|first|number one) (spot|place|position|slot|rank) (for|on|in|by) {m:Shown} [{r}] => {l} with the most {m} {r}

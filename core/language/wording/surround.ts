@@ -4,9 +4,9 @@
  */
 
 export const BEFORE = `
-(hi|hey|hello|hiya|good morning|good afternoon|good evening|yo|oi|dear zud|zud|hi there|hey there|hello there|hi zud|hey zud|hi team|hi all|hey all)
-(morning|afternoon|evening|first|first things first) ,
-(ok|okay|okey|k|kk|right|well|so|hmm|hm|um|uh|er|erm|ah|oh|aha|alright|anyway|anyhow|now|listen|look|great|cool|nice|perfect|lovely|good|thanks|thank you|thx|ta|cheers|sure|yes|yeah|yep|yup|fine|brilliant|excellent|super|awesome|interesting|wow|gosh|indeed|basically|actually|honestly|well then|right then|ok then|now then|then|next|firstly|finally|gotcha|wait|hold on|hang on|let me think|yeah no|no worries|all right|thank u|perfect)
+(hi|hey|hello|hiya|good morning|good afternoon|good evening|good day|yo|oi|dear zud|zud|hi there|hey there|hello there|hi zud|hey zud|hi team|hi all|hey all)
+(morning|afternoon|evening|good day|first|first things first) ,
+(ok|okay|okey|k|kk|right|well|so|hmm|hm|um|uh|er|erm|ah|oh|aha|alright|anyway|anyhow|now|listen|great|cool|nice|perfect|lovely|good|thanks|thank you|thx|ta|cheers|sure|yes|yeah|yep|yup|fine|brilliant|excellent|super|awesome|interesting|wow|gosh|indeed|basically|actually|honestly|well then|right then|ok then|now then|then|next|firstly|finally|gotcha|wait|hold on|hang on|let me think|yeah no|no worries|all right|thank u|perfect)
 (very good|got it|i see|makes sense|that is fine|that is great|that is it|nice one|well done|no worries|never mind|fair enough|good stuff|sounds good|much appreciated|thanks a lot|thank you very much|thanks for that|thank you for that|many thanks|lovely stuff)
 (please|pls|plz|kindly|maybe|perhaps|possibly|quickly|real quick|quick one|quick question|just a quick one|one more thing|one more|one last thing|one thing|last thing|small thing|another thing|just wondering|just curious|just out of interest|out of interest|out of curiosity|by the way|btw|fyi|for now|for a start|to start|to start with|to begin with|first off|first of all|let us start with|let us begin with|let us start|while you are at it|while we are at it|when you have a minute|when you get a chance|when you get a minute|when you have a moment|if you can|if you could|if possible|if you do not mind|if that is possible|if it is not too much trouble|if it is no trouble|if you would|if i may|if you please)
 (can|could|would|will|may|might|shall|should) (you|u|ya|we|i|one) [please|pls|maybe|perhaps|possibly|quickly|just|kindly|also|now|then|all|both] [(show|give|tell|get|find|let|send|help) (me|us)|show|give|tell me|see|have|get|pull|pull up|pull out|bring up|display|look at|have a look at|take a look at|see what|show what|tell|help with|be shown|list for me|run|run me]
@@ -15,6 +15,8 @@ export const BEFORE = `
 (i|we) (want|need|would like|wanna|would love) [to] [please|just] (know|see|have|get|look at|understand|find|check|be shown)
 (show|give|get|tell|bring|send|fetch|find|hand|pass) (me|us|them|him|her|everyone|the team|the board) [please|pls|now|also|instead|again|just|quickly|what|a list of|a chart of|a graph of|a table of|a view of|a look at|an overview of|a summary of|a picture of|the figures for|the numbers for|the data for|the figure for|the number for]
 (splendid|marvellous|excellent|wonderful|fantastic|terrific|grand|magic|right on|um okay|so um)
+look ,
+(i guess|i suppose|i think|i reckon|i would say|i believe)
 to (show|see|have|get|know)
 give (it|that|them) to (me|us)
 (walk|talk|take|run|lead|guide) (me|us) through

@@ -157,7 +157,7 @@ measure [it|that|this|them] (by|in|with|on) {x:Shown} [instead] => show {x} inst
 # ── measures and breakdowns taken out
 @cut {x} [column|columns|measure|figure|line|series|bit|part|split|breakdown|level|grouping|row|rows|from it|from that|from the table|from the chart|from this|altogether|completely|entirely] [@out] [again] [,] [it is not needed|not needed|it is noise|not relevant|it does not matter|it does not help|we do not need it|i do not need it] => drop {x}
 (take|leave|strip|cut|filter|kick|chuck|throw|knock|rule|keep|weed|screen|get) {x} [column|split|breakdown|level|series] @out [again] => drop {x}
-no [more] {x:Shown} [column] => drop {x}
+! no [more] {x:Shown} [column] => drop {x}
 (no need for|no need of|there is no need for|no need 4|i do not need|we do not need|not need|i not need|we not need|do not need|i not want|we not want|not want|i could do without|we could do without|could do without) {x} [any more|anymore|now|there|in there|here|column] => drop {x}
 {x} (is|are) [just|only|really] (noise|not needed|unnecessary|superfluous|irrelevant|in the way|skewing it|skewing things|distorting it|distracting|too much|odd|wrong|off|an outlier|outliers|weird|confusing) [,] [so] [please] (take|leave|drop|remove|lose|cut|hide|ditch|not) [it|them|that] [out|off|away|have it in|have them in] => drop {x}
 {x} was (odd|weird|strange|unusual|exceptional|an exception) [,] [so] [let|let us] (not have it in|leave it out|drop it|skip it|exclude it) => without {x}
@@ -165,7 +165,7 @@ not sure (we|i) (want|need) {x} [there|in there|here] [,] (take|leave) (it|them)
 @cut {x:Level} (split|breakdown|level|grouping|dimension|cut) => drop {x}
 @cut [the] (split|breakdown|grouping|cut) (by|into|per|over) {x} => drop {x}
 (do not|not|stop|quit|no longer) (split|splitting|break|breaking|group|grouping|divide|dividing|slice|slicing|cut|cutting) [it|that|this|them] [down|up|out] (by|into|per) {x} [any more|anymore] => drop {x}
-(no|without|without the|minus the) {x:Level} (breakdown|split|grouping|level|detail|dimension) => drop {x}
+! (no|without|without the|minus the) {x:Level} (breakdown|split|grouping|level|detail|dimension) => drop {x}
 (i|we) not (need|want) (it|that|this|them) [split|broken down|grouped|cut] (by|per) {x} [any more|anymore] => drop {x}
 collapse [the] {x:Level} [level|split|breakdown] => drop {x}
 (merge|collapse|combine|fold|lump|roll|squash|put|group) [all] [the] {x:Level} (into one|together|in one|into a single one|up into one|to one|into one number) => drop {x}
@@ -214,6 +214,8 @@ rather [by] {x:Level} => by {x} instead
 (i|we) [actually] wanted {x:Level} not {y:Level} => by {x} instead
 wrong (split|breakdown|level|grouping|cut|dimension) [,] [it] [should be|should have been|must be|i need|i meant|use] [by] {x} => by {x} instead
 ! (just|only|simply|purely) by {x:Level} => by {x} instead
+! (keep only|just keep|only keep|show only|only show) [the] {x:Measure} => just {x}
+! {x:Measure} (alone|on its own|by itself|on their own|and nothing else|nothing else) [is enough|will do|suffices] => just {x}
 ! {x:Level} (alone|on its own|by itself|only) [is enough|will do|suffices] => by {x} instead
 
 # ── only, without
@@ -501,7 +503,7 @@ as [a] (proportion|share|percentage|percent|part|fraction) of [the|its|each|thei
 what (share|percentage|proportion) (does|do|has) each {k:Level} (have|make up|hold|take|get|account for) (in|of|within|inside) (its|each|the|their) {l:Level} => as a share within each {l}
 (percentage|percent|share|proportion) of [each|the|its] {l:Level} [,] [and] not [of] (the|all|overall|the overall) [overall] (total|all|everything) => as a share within each {l}
 [the] (shares|percentages) [should be|are|must be|to be] (inside|within|inside of) [of] each {l:Level} [,] [not of all|not overall] => as a share within each {l}
-percentages inside each {l:Level} => as a share within each {l}
+! (percentages|percents|shares) (inside|within|in) each {l:Level} => as a share within each {l}
 [the] (change|difference|movement|percentage change|% change|percentage movement|percent change|growth) [in percent|in %|as a percentage|in percentage terms] (from|between|of|over|on) [one|a|each|every] {g:Unit} (to|on|over|and) [the] (next|next one|following|{g}) => % change
 [the] (percentage|percent|%) (change|movement|growth|difference) {g:Unit} (to|on|over|by) {g} => % change
 (rather|instead) [the] (% change|percent change|percentage change) (than|of|instead of) [the] (numbers|values|amounts|figures|absolutes) => % change
@@ -544,7 +546,8 @@ on [a] (trailing|moving|rolling) {n:Number} {g:Unit} average basis => moving ave
 (break|take|split|open|pull) {x:Members} (down|apart|up|open|out) [further|more|for me] => drill into {x}
 (break|break out|split|open|show) {x:Members} [out|up|down|split] (by|into) {c:Level} => drill into {x}
 {x:Members} (split|broken down|broken out|divided|cut) (by|into|down by) {c:Level} => drill into {x}
-(what is) going on (within|inside|in|at|with) {x:Members} [,] [one level down|below|underneath] => drill into {x}
+! [what is] going on (within|inside|in|at|with) {x:Members} [,] (one level down|below|underneath|one level below|a level down) => drill into {x}
+(what is) going on (within|inside|in|at|with) {x:Members} => drill into {x}
 [what is] (inside|within|below|underneath|behind) {x:Members} => drill into {x}
 (a|one|another|the) (level|step|layer|rung|notch|tier) (deeper|lower|down|below|underneath|further down|further|finer) => go deeper
 [the] (level|layer|step) (underneath|below|beneath|under it|under that|beneath that) => go deeper
@@ -561,7 +564,8 @@ down to [the] {c:Level} [level] => by {c}
 (go|roll|take it|move|zoom|step|bring it|take that|bump it|roll it|roll that) (up|out|higher) [a|one] [level|step|notch|tier|layer] [in the hierarchy|up] => one level up
 (too detailed|too fine|too granular|too much detail) [,] (one|a level|one level|a step|go) (up|higher) => one level up
 (one|a) (leevl|levle|lvl|level) (up|higher) => one level up
-(by|at|on|to) [the] {c:Level} (rather|instead|level|level instead|level rather) => up to {c}
+(by|at|on|to) [the] {c:Level} (level|level instead|level rather) => up to {c}
+(at|on|to) [the] {c:Level} (rather|instead) => up to {c}
 (could|can) you (consolidate|roll|sum|aggregate|bump|take|group|bring) (that|it|this|them) [up] (to|into|by|at) [the] {c:Level} [level] => up to {c}
 (consolidate|roll|roll up|sum|sum up|aggregate|bump|take|group|bring|bundle) [that|it|this|them|the {k:Level}] [up] (to|into|at) [the] {c:Level} [level] => up to {c}
 (take|bring|move|bump|roll) (it|that|this|them) up to [the] {c:Level} [level] => up to {c}
