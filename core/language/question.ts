@@ -26,8 +26,10 @@ interface Variant {
   readonly by: 'name' | 'typing' | 'sound';
 }
 
-/** Ways of naming a thing that leave room for another. */
+/** Ways of naming a thing that leave room for another; and members, which are many, so that one may be called as a part of anything. */
 const PARTLY: ReadonlySet<string> = new Set(['part', 'typing', 'sound', 'relative', 'abbreviation', 'initials']);
+const isLoose = ({ assumption, match }: FoundName): boolean =>
+  PARTLY.has(assumption?.by ?? '') || match.named.kind === 'member';
 /** Longest stretch of words tried as a part of a name. */
 const LONGEST_PART = 4;
 /** Known words that a plural is compared with. */
@@ -139,7 +141,7 @@ export class Question {
     }
     const here = found
       .map((one) => ({ ...one, end: one.end + start }))
-      .filter((one) => !PARTLY.has(one.assumption?.by ?? '') || !this.isWithinName(start, one.end));
+      .filter((one) => !(isLoose(one) && this.isWithinName(start, one.end)));
     this.found.set(start, here);
     return here;
   }

@@ -201,7 +201,7 @@ export const BREAKDOWN_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: '(as a share of each|per cent within each|as percentages per|as percentage per|as shares per|as a share per|as % per|in percent per|in % per|% per|percent per|share per|shares per|percentage per|% within each|percent within each|as percentages of each|as % of each|in % of each|as % for each|in % for each|as percent for each|in percent for each|as percentages for each|as a percentage for each|as a share for each|as shares for each|as % in each|in % in each|as percentages in each|as a share in each) {Key}',
+    form: '(as a percent of its|as a percentage of its|as a share of its|as % of its|as a proportion of its|as a percent of their|as a percentage of their|as a share of their|as % of their|as a share of each|per cent within each|as percentages per|as percentage per|as shares per|as a share per|as % per|in percent per|in % per|% per|percent per|share per|shares per|percentage per|% within each|percent within each|as percentages of each|as % of each|in % of each|as % for each|in % for each|as percent for each|in percent for each|as percentages for each|as a percentage for each|as a share for each|as shares for each|as % in each|in % in each|as percentages in each|as a share in each) {Key}',
     means: (p) => intent({ do: 'within', key: p['Key'] as Key, shares: true }),
     cost: -0.05,
   },

@@ -181,6 +181,7 @@ export function withinEdits(
   const there = [...said, ...(asFollowUp ? base.by : [])].filter((one) => !same(one, key));
   const shares =
     asShares ||
+    edits.some((edit) => edit.do === 'transform' && edit.transform?.kind === 'share') ||
     [...edits.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])), ...(asFollowUp ? base.shown : [])].some(
       (one) => one.transform?.kind === 'share',
     );

@@ -58,6 +58,7 @@ export const PHRASES = `
 ! good day => hello
 ! [the] average of {m:Measure} (per|a|each) {g:Unit} => average {m} per {g}
 ! (when|where) [the] {l:OneLevel} (was|is|were|equals) {x:Members} => for {x}
+! (took|takes|take|has|have|holds|hold|held|got|gets) [the] (top|first|number one) (spot|place|position) (for|on|in|by) => has the most
 ! kindly (provide|send|give|show|let) [me|us] => show
 ! (take|keep|have|use) only => only
 

@@ -148,6 +148,8 @@ each {l:Level} (slice|share|part|portion|piece) of [the] total {m:Measure} [{r}]
 ! (what|which) (share|percentage|proportion|fraction|part) of [our|the|all] {m:Measure} (does|did|do) {x:Members} account for [{r}] => share of {m} for {x} {r}
 ! how (did|has|have) {m:Measure} (move|moved|change|changed|shift|shifted|develop|developed) (between|from) {p:Period} (and|to) {q:Period} => change in {m} from {p} to {q}
 ! [in|for] {p:Period} by {m:Shown} [,] (which|what) {l:Level} (were|are|was|is) [the] top {n:Count} => top {n} {l} by {m} in {p}
+! [the] {l:Level} picture (for|of|on) {m:Shown} [,] [{r}] => {m} by {l} {r}
+! [the] [whole|full|overall|big] picture (for|of|on) {r} => {r}
 ! how much of (each|every) {k:Key} {m:Measure} (was|is|were|are) (each|every) {l:Level} [{p:Period}] [,] [as shares|as a share|in percent] => share of {m} by {l} within each {k} {p}
 (what|which) (share|percentage|proportion|fraction|part) of {m:Measure} (does|did|do) {x:Members} (represent|make up|account for|have|hold|bring|contribute) [{r}] => share of {m} for {x} {r}
 {p:Period} {g:Unit} by {g} [,] [the] {l:Level} (shares|share) of {m:Measure} [in that {g}] => share of {m} by {l} within each {g} of {p}

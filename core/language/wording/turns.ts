@@ -194,7 +194,7 @@ only the total [i need|i want] [,] not each {x:Level} => just the total
 (one|a) (row|line|bar) (for|per) each {y:Level} and {x:Level} => by {y} and {x}
 (slice|split|cut|break|divide|separate) (those|these|the|all) {y:Level} [down|up|out] (by|into|across) {x} => also by {x}
 what does (it|that|this) look like with {x} in [the] (split|breakdown|mix|picture) [@too] => also by {x}
-(by|and by) {x} (within|inside|in|under) (each|every|the) {y:Level} [@too] => also by {x}
+(by|and by) {x:Level} (within|inside|in|under) (each|every|the) {y:Level} [@too] => also by {x}
 (and|and then) further (by|into) {x} => also by {x}
 (make|have|do) [it|that|this|them] [by|per|for each] {x:Level} [level] @rather => by {x} instead
 ! (at|on) [the] {x:Level} level [instead of|rather than|not] [the|at] {y:Level} [level] => by {x} instead
@@ -206,17 +206,24 @@ what does (it|that|this) look like with {x} in [the] (split|breakdown|mix|pictur
 (regroup|recut|redo|resplit|rearrange|reorganise|reorganize|recast) [it|that|this] [by|into|,] {x} [instead] => by {x} instead
 ! (instead of|rather than|in place of) [by] {y:Level} [let me see|i want|show|give|take|use|let us see|can i have|by] [by] {x:Level} => by {x} instead
 rather [by] {x:Level} => by {x} instead
-{x:Level} not {y:Level} => by {x} instead
+! [no|no no] [,] [by] {x:Level} [,] not [by] {y:Level} => by {x} instead
 {x:Level} not {y:Unit} => by {x} instead
 (swap|switch|replace|change|substitute) [the] {y:Level} (for|with|by|to) [the] {x:Level} => by {x} instead
 (what if|how about|what about) [it|that] (is|was|were) by {x} [instead] => by {x} instead
 (no|oops|sorry|wait|no no|hang on) [,] [i] [meant] by {x} => by {x} instead
-(i|we) [actually] wanted {x:Level} not {y:Level} => by {x} instead
+! (i|we) [actually] (wanted|meant) [by] {x:Level} [,] not [by] {y:Level} => by {x} instead
 wrong (split|breakdown|level|grouping|cut|dimension) [,] [it] [should be|should have been|must be|i need|i meant|use] [by] {x} => by {x} instead
 ! (just|only|simply|purely) by {x:Level} => by {x} instead
 ! (keep only|just keep|only keep|show only|only show) [the] {x:Measure} => just {x}
 ! {x:Measure} (alone|on its own|by itself|on their own|and nothing else|nothing else) [is enough|will do|suffices] => just {x}
 ! {x:Level} (alone|on its own|by itself|only) [is enough|will do|suffices] => by {x} instead
+
+! (change|switch|swap|turn) {y:Members} (to|into|for|with) {x:Members} => without {y}, add {x}
+! (in|into|by) (rising|ascending|increasing|growing) order => sort ascending
+! (in|into|by) (falling|descending|decreasing|shrinking) order => sort descending
+! (order|sort|rank|arrange) [it|them|that|these] by size [,] [with] [the] (largest|biggest|highest) [one|ones] (first|on top|at the top) => sort descending
+! (order|sort|rank|arrange) [it|them|that|these] by size [,] [with] [the] (smallest|lowest) [one|ones] (first|on top|at the top) => sort ascending
+! sub {x:Members} for {y:Members} => without {y}, add {x}
 
 # ── only, without
 @cut [all] (everything|anything|all|everyone) [of|from|that is|that are|which is|in|on] [the] {x:Members} [ones|{l:Level}] => without {x}
@@ -487,7 +494,7 @@ how does (that|it|this) (stack up|compare|measure up|hold up|stand|look) (agains
 (what|which) (share|percentage|proportion|part|fraction|percent|slice) (is|does|do|has|are) (each|each {l:Level}|every {l:Level}|every one|each one) [make up|take|have|hold|account for|contribute|represent|get] [of the total|of it|of that] => as a share
 ! (what|how) (is|are) (each|every) {l:Level} share => as a share
 (each|every) {l:Level} share => as a share
-(express|show|put|give|see|present|have|make|turn) (it|that|this|them) (as|in|into) [a|the] (share|shares|proportion|proportions|percentage|percentages|percent|fractions) [of the total|of total|of the whole] => as a share
+! (express|show|put|give|see|present|have|make|turn) (it|that|this|them) (as|in|into) [a|the] (share|shares|proportion|proportions|percentage|percentages|percent|fractions) [of the total|of total|of the whole] => as a share
 (% share|percentage share|percent share|percetnage shares|percentage shares|shares|share of total|percentages) [please] => as a share
 (i|we) (like|want|need|prefer|would like) [the] (shares|percentages|proportions|share|percentage) [,] [and] not [the] (absolutes|absolute numbers|numbers|values|amounts|figures) => as a share
 (contribution|share|portion|slice) of each [{l:Level}|one] [in|as|in terms of] [percent|%|percentage|percentages] => as a share
