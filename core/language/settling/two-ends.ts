@@ -62,8 +62,12 @@ function changeOn(edit: SaidEdit, basis: Basis): SaidEdit {
 
 const compares = ({ do: what }: SaidEdit): boolean =>
   what === 'compare' || what === 'saidComparison' || what === 'unitBefore';
+/** Of which it is not said what the change is from. */
 const testsOrShowsChange = (edit: SaidEdit): boolean =>
-  (edit.do === 'saidMeasureTest' && edit.change !== undefined) || showsChange(edit);
+  (edit.do === 'saidMeasureTest' && edit.change?.basis === 'implied') ||
+  (edit.do === 'saidTransform' && edit.transform.kind === 'change' && edit.transform.basis === 'implied') ||
+  (edit.do === 'show' &&
+    edit.shown.some(({ transform }) => transform?.kind === 'change' && transform.basis === 'implied'));
 const asksForChange = (edit: SaidEdit): boolean =>
   edit.do === 'saidChangeRank' ||
   edit.do === 'saidChangeOrder' ||

@@ -136,8 +136,12 @@ export function plainForms(
       if (keep(after(acted)) && depth < DEEPEST) step(after(acted), depth + 1);
   };
   step({ tokens, met: 0, sure: false }, 0);
-  const first = ({ met, sure }: Plain) => (sure && met === 0 ? Infinity : met);
-  return [...found.values()].sort((a, b) => (first(a) === first(b) ? 0 : first(b) - first(a)));
+  const byMet = [...found.values()].sort((a, b) => b.met - a.met);
+  const bare = byMet.filter(({ sure, met }) => sure && met === 0);
+  if (bare.length === 0) return byMet;
+  // within courtesies as without them: a wording that goes before goes before, then what is left is read as it stands
+  const goesBefore = ({ sure, met }: Plain) => sure && met > 0;
+  return [...byMet.filter(goesBefore), ...bare, ...byMet.filter((one) => !goesBefore(one) && !bare.includes(one))];
 }
 
 const worded = (tokens: readonly Token[]): string => tokens.map((token) => token.word).join(' ');
