@@ -103,6 +103,22 @@ test('what is kept aside of earlier loads can be gone back to, is not read by an
   ).toBe(0);
 });
 
+test('a table large enough for its dates to be indexed can be loaded as often as one likes, and gone back to', async () => {
+  const rows = Array.from(
+    { length: 20_000 },
+    (_, index) => `2025-01-${String(1 + (index % 28)).padStart(2, '0')},${index}`,
+  );
+  const load = (last: number) =>
+    loadCsv(database, 'often', Readable.from([`day,a\n${rows.join('\n')}\n2025-02-01,${last}\n`]), new Map());
+  for (const last of [1, 2, 3, 4]) await load(last);
+  await goBack(database, 'often', 2);
+  await load(5);
+  await goBack(database, 'often', 5);
+  const { rows: there } = await database.readers.query(`select a from data.often where day = '2025-02-01'`);
+  expect(there).toEqual([{ a: 2 }]);
+  await dropTable(database, 'often');
+});
+
 test('cells are written so that COPY reads them back', () =>
   expect([copyCell('a\tb\\c\nd'), copyCell(null), copyCell(true)]).toEqual(['a\\tb\\\\c\\nd', '\\N', 'true']));
 

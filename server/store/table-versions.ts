@@ -76,6 +76,13 @@ export async function keptLoad(
 export async function moveAside(client: pg.ClientBase, name: string, there: Standing): Promise<void> {
   const aside = `kept_${randomUUID()}`;
   await client.query(`alter table ${DATA_SCHEMA}.${quoted(name)} rename to ${quoted(aside)}`);
+  // indexes move with their table, and those of several loads are called alike
+  const { rows: indexes } = await client.query<{ name: string }>(
+    'select relname as name from pg_class join pg_index on indexrelid = pg_class.oid where indrelid = $1::regclass order by 1',
+    [`${DATA_SCHEMA}.${quoted(aside)}`],
+  );
+  for (const [at, index] of indexes.entries())
+    await client.query(`alter index ${DATA_SCHEMA}.${quoted(index.name)} rename to ${quoted(`${aside}_${at}`)}`);
   await client.query(`alter table ${DATA_SCHEMA}.${quoted(aside)} set schema ${PARTS_SCHEMA}`);
   await noteKept(client, name, there, aside);
 }
