@@ -97,7 +97,12 @@ export type Extreme = 'highest' | 'lowest' | 'best' | 'worst';
 /** Edits as said: those of the core, and those that the situation has to settle first. */
 export type SaidEdit =
   | Exclude<Edit, { do: 'show' }>
-  | { readonly do: 'show'; readonly shown: readonly SaidShown[]; readonly how: 'replace' | 'add' | 'remove' }
+  | {
+      readonly do: 'show';
+      readonly shown: readonly SaidShown[];
+      readonly how: 'replace' | 'add' | 'remove';
+      /** “Revenue instead”: shown as what it takes the place of. */ readonly inItsPlace?: true;
+    }
   /** An index whose first point lies in this period: "2024 = 100". */
   | { readonly do: 'indexedTo'; readonly period: SaidPeriod }
   | { readonly do: 'saidTransform'; readonly transform: SaidTransform }

@@ -192,17 +192,20 @@ function ofSomeRecords(parts: Parts, { model }: Question): Intent | null {
 
 const VERSUS = '(vs|versus|against|compared to|compared with|beside|next to|alongside|relative to|v)';
 
+/** What takes the place of what is shown, and is shown as that was. */
+const inItsPlace = (shown: readonly SaidShown[]): SaidEdit => ({ do: 'show', how: 'replace', shown, inItsPlace: true });
+
 export const MEASURE_RULES: readonly Rule<Question>[] = [
   { gives: 'Intent', form: '{ShownList}', means: (p) => intent(show(list(p))) },
   {
     gives: 'Intent',
     form: '[(show|use|with|give me|change to|switch to|make it|by|in|rank by|ranked by)] {ShownList} (instead|instead of that|rather)',
-    means: (p) => followUp(show(list(p))),
+    means: (p) => followUp(inItsPlace(list(p))),
   },
   {
     gives: 'Intent',
     form: '{ShownList} (instead of|rather than) {ShownList:old}',
-    means: (p) => followUp(show(list(p))),
+    means: (p) => followUp(inItsPlace(list(p))),
     cost: 0.05,
   },
   {

@@ -89,6 +89,7 @@ import { CannotSettle } from './cannot-settle';
 import { type Situation } from './situation';
 import { refuseIdleExclusion, withoutEffect } from './idle-edits';
 import { joinedUp, merged } from './joint-edits';
+import { transformKept } from './transform-kept';
 import { betweenEnds } from './two-ends';
 import {
   dropEdits,
@@ -237,8 +238,14 @@ function settledEdits(
           edits.push({ do: 'compare', against: null });
         edits.push(...withoutTheCounted(edit, said, base, asFollowUp));
         edits.push({
-          ...edit,
-          shown: edit.shown.map((one) => ({ ...one, transform: impliedBasis(one.transform, said, base, asFollowUp) })),
+          do: 'show',
+          how: edit.how,
+          shown: edit.shown.map((one) => ({
+            ...one,
+            transform:
+              impliedBasis(one.transform, said, base, asFollowUp) ??
+              (asFollowUp ? transformKept(edit, said, base, model) : null),
+          })),
         });
         if (asFollowUp) edits.push(...withoutItsUnits(edit, said, base));
         break;
