@@ -329,6 +329,12 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
     means: set(true),
     cost: -0.1,
   },
+  {
+    gives: 'Intent',
+    form: '[(only|just|keep only|for|in|use|now|take)] {Set} (instead|rather) [of {Set:old}]',
+    means: asFollowUp(set(true)),
+    cost: -0.3,
+  },
   { gives: 'Intent', form: '(neither|none of) {Members}', means: exclude },
   {
     gives: 'Intent',
