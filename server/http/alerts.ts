@@ -54,7 +54,7 @@ export function alertRoutes(context: Context): Router {
   }
 
   async function partsOf(body: AlertBody, ready: ReadyModel, person: Person) {
-    const receivers = await checkedReceivers(store, body.receivers ?? [{ kind: 'person', id: person.id }], person);
+    const receivers = await checkedReceivers(context, body.receivers ?? [{ kind: 'person', id: person.id }], person);
     if (body.text !== undefined && body.when === undefined) {
       const before = body.reading === undefined ? null : ready.sight.reading(body.reading);
       const read = readAlert(
@@ -281,7 +281,7 @@ export function alertRoutes(context: Context): Router {
       }
       await changeAlert(store, alert.id, person.id, {
         ...body,
-        ...(receivers === undefined ? {} : { receivers: await checkedReceivers(store, receivers, person) }),
+        ...(receivers === undefined ? {} : { receivers: await checkedReceivers(context, receivers, person) }),
         ...(body.look === undefined ? {} : { nextAt: body.look === 'data' ? null : nextAfter(body.look, now) }),
         ...(snoozedUntil === undefined ? {} : { snoozedUntil: snoozedUntil === null ? null : new Date(snoozedUntil) }),
         ...(paused === undefined

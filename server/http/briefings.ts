@@ -273,7 +273,7 @@ export function briefingRoutes(context: Context): Router {
       const now = clock.now();
       const look = body.look === undefined ? made.look : body.look;
       const receivers = await checkedReceivers(
-        store,
+        context,
         body.receivers ?? [{ kind: 'person', id: person.id }, ...made.receivers],
         person,
       );
@@ -310,7 +310,7 @@ export function briefingRoutes(context: Context): Router {
       await changeBriefing(store, briefing.id, person.id, version, {
         ...body,
         ...(pages === undefined ? {} : { pages: await checkedPages(pages, person) }),
-        ...(receivers === undefined ? {} : { receivers: await checkedReceivers(store, receivers, person) }),
+        ...(receivers === undefined ? {} : { receivers: await checkedReceivers(context, receivers, person) }),
         ...(body.look === undefined
           ? {}
           : { nextAt: nextOf(body.look), lookedAt: await versionsOf(pages ?? briefing.pages, library) }),

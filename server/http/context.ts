@@ -52,6 +52,8 @@ export interface Context {
   home(): string;
   /** By which links that end messages are signed. */
   readonly unsubscribingSecret: string;
+  /** Of which domains addresses outside may be sent to; null: of any. */
+  readonly mailDomains: readonly string[] | null;
   /** Which proxies are believed, as Express understands it: none, a number of them, or their addresses. */
   readonly trustProxy: boolean | number | string;
   /** Who runs and who waits. */

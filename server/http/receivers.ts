@@ -3,6 +3,7 @@ import { and, eq, isNull } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Receiver, ReceiversView } from '@zud/core/contract/messages';
 import { Problem } from '@zud/core/contract/problem';
+import { domainFault } from '../outlets/mail-domains';
 import { groupsOf } from '../store/board-rights';
 import type { Store } from '../store/database';
 import { receiverKey } from '../store/outbox';
@@ -16,7 +17,7 @@ import { handle, personWith, type Context } from './context';
  * @throws Problem 422 that names the first who cannot be sent to
  */
 export async function checkedReceivers(
-  store: Store,
+  { store, mailDomains }: Pick<Context, 'store' | 'mailDomains'>,
   receivers: readonly Receiver[],
   person: Person,
 ): Promise<Receiver[]> {
@@ -30,6 +31,8 @@ export async function checkedReceivers(
   for (const one of receivers) {
     if (one.kind === 'person' && !everyone.some(({ id }) => id === one.id))
       throw fault('One of these people is not here any more.');
+    const outside = one.kind === 'address' ? domainFault(one.address, mailDomains) : null;
+    if (outside !== null) throw fault(outside);
     if (one.kind === 'group' && !groups.some(({ group }) => group === one.group))
       throw fault(`Nobody is in a group “${one.group}”.`);
     if (one.kind === 'hook' && !roleCovers(person.role, 'steward'))

@@ -26,6 +26,7 @@ import { Rounds } from '../jobs/rounds';
 import { Feed } from '../live/feed';
 import { Hook } from '../outlets/hook';
 import { Mail, type MailSettings } from '../outlets/mail';
+import { limitedTo } from '../outlets/mail-domains';
 import { RoomOutlet } from '../outlets/room';
 import { makeEdition } from '../returning/editions';
 import { lookAtAlert, todayOf } from '../returning/looking';
@@ -56,6 +57,8 @@ export interface ServerOptions {
   /** How the engines are shared, where it is not as usual. */
   readonly sharing?: Partial<QueueLimits>;
   /** Which proxies are believed about who stands behind them. */
+  /** Of which domains addresses outside may be sent to; of any where it is left out. */
+  readonly mailDomains?: readonly string[] | null;
   readonly trustProxy?: boolean | number | string;
   /** Where files are taken in before they are loaded, and how many of what size; absent: a folder for temporary files. */
   readonly spoolFolder?: string;
@@ -143,6 +146,7 @@ export async function startServer(options: ServerOptions): Promise<Running> {
     spool,
     importsFolder: `${spoolFolder}-kept`,
     disk,
+    mailDomains: options.mailDomains ?? null,
     trustProxy: options.trustProxy ?? false,
     queue,
     log,
@@ -205,7 +209,7 @@ async function takeJobs(context: Context, mail: MailSettings | null): Promise<vo
   const sending: Sending = {
     ...context,
     outlets: {
-      mail: mail === null ? null : new Mail(mail),
+      mail: mail === null ? null : limitedTo(context.mailDomains, new Mail(mail)),
       hook: new Hook(context.home(), context.now),
       room: context.rooms === null ? null : new RoomOutlet(context.rooms.connection),
     },

@@ -66,6 +66,18 @@ function trustedProxy(): boolean | number | string {
   return said === '' ? false : /^\d+$/.test(said) ? Number(said) : said;
 }
 
+/** Of which domains addresses outside may be sent to: `ZUD_MAIL_DOMAINS=partner.example,bank.example`; `none` for none. */
+function mailDomains(): readonly string[] | null {
+  const said = process.env['ZUD_MAIL_DOMAINS']?.trim() ?? '';
+  if (said === '') return null;
+  if (said === 'none') return [];
+  const domains = said.split(',').map((one) => one.trim().toLowerCase().replace(/^@/, ''));
+  const odd = domains.find((one) => !/^[a-z0-9-]+(\.[a-z0-9-]+)+$/.test(one));
+  if (odd !== undefined)
+    throw new LaunchError(`ZUD_MAIL_DOMAINS holds “${odd}”, which is no domain; say for example “partner.example”.`);
+  return domains;
+}
+
 async function main(): Promise<void> {
   const { values } = parseArgs({
     options: {
@@ -103,6 +115,7 @@ async function main(): Promise<void> {
     timeLimit: Number(process.env['QUESTION_MILLISECONDS'] ?? 30_000),
     threads: here,
     spoolFolder: path.join(folder, 'spool'),
+    mailDomains: mailDomains(),
     trustProxy: trustedProxy(),
     columnar: columnarSettings(folder),
     clock: process.env['ZUD_CLOCK'],
