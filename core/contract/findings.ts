@@ -50,6 +50,10 @@ export const findings = z.object({
 });
 export type Findings = z.infer<typeof findings>;
 
+/** How far the search is that somebody waits for: steps done, of all; both 0 where none runs. */
+export const findingsProgress = z.object({ done: z.number().int(), of: z.number().int() });
+export type FindingsProgress = z.infer<typeof findingsProgress>;
+
 /** `less`: no more of its kind on that measure; `hidden`: not this one again. Null takes it back. */
 export const findingMarkBody = z.object({ mark: z.enum(['less', 'hidden']).nullable(), title: z.string().max(300) });
 export const findingMark = z.object({ finding: z.string(), mark: z.enum(['less', 'hidden']), title: z.string() });

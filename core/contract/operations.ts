@@ -286,6 +286,12 @@ export const OPERATIONS: readonly Operation[] = [
   },
   {
     method: 'get',
+    path: '/models/{id}/findings/progress',
+    does: 'How far one’s own search for what is worth a look is',
+    answers: findings.findingsProgress,
+  },
+  {
+    method: 'get',
     path: '/models/{id}/findings/marks',
     does: 'What one said of findings: no more like it, or not this one again',
     answers: list(findings.findingMark),

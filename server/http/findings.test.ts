@@ -1,6 +1,6 @@
 /** Findings over HTTP: what is told is what its reading gives, marks and looks are kept, and nobody learns of what they may not see. */
 import type { ModelFinding } from '@zud/core/analysis/model-finding';
-import type { Findings } from '@zud/core/contract/findings';
+import type { Findings, FindingsProgress } from '@zud/core/contract/findings';
 import { formatSize, formatValue } from '@zud/core/format/format';
 import type { Answer } from '@zud/core/query/answer';
 import { EMPTY_READING, plain } from '@zud/core/reading/schema';
@@ -20,6 +20,27 @@ afterAll(async () => {
 const findings = (who: Caller, body: object = {}) => who<Findings>('POST', '/models/ferries/findings', body);
 const opened = async (who: Caller, { reading }: ModelFinding): Promise<Answer> =>
   (await who<{ answer: Answer }>('POST', '/answers', { modelId: 'ferries', reading })).body.answer;
+
+test('how far a search is can be asked; one that nobody waits for any more stops, and the next comes to its end', async () => {
+  const progress = async () => (await ines<FindingsProgress>('GET', '/models/ferries/findings/progress')).body;
+  expect(await progress()).toEqual({ done: 0, of: 0 });
+  const leaving = new AbortController();
+  const left = fetch(`${demo.running.address}/api/models/ferries/findings`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', 'cookie': await demo.cookie('Ines') },
+    body: JSON.stringify({}),
+    signal: leaving.signal,
+  });
+  let now = await progress();
+  for (let tries = 0; now.of === 0 && tries < 400; tries += 1) now = await progress();
+  expect(now.of).toBeGreaterThan(now.done);
+  leaving.abort();
+  await expect(left).rejects.toThrow('aborted');
+  for (let tries = 0; now.of > 0 && tries < 400; tries += 1) now = await progress();
+  expect(now).toEqual({ done: 0, of: 0 });
+  const { status, body } = await findings(ines);
+  expect([status, body.findings.length > 0]).toEqual([200, true]);
+}, 120_000);
 
 test('the figures that are told stand in the answer of their reading', async () => {
   const { body } = await findings(mira, { most: 60 });

@@ -1,11 +1,12 @@
 /** Findings: what is worth a look in a model, and what people said of them. */
 import { Router } from 'express';
-import { findingMarkBody, findingsBody } from '@zud/core/contract/findings';
+import { findingMarkBody, findingsBody, type FindingsProgress } from '@zud/core/contract/findings';
 import { notFound, Problem } from '@zud/core/contract/problem';
 import { missingFrom } from '@zud/core/reading/references';
 import type { Reading } from '@zud/core/reading/schema';
+import { AnswerCache } from '../asking/answer-cache';
 import type { FindingsWithin } from '../asking/explaining/finding-lines';
-import { findingsOfModel } from '../asking/explaining/model-findings';
+import { findingsOfModel, type FoundInModel } from '../asking/explaining/model-findings';
 import { likeOf, measuresShown, withinBoard } from '../asking/explaining/within-board';
 import type { ReadyModel } from '../asking/ready-model';
 import { boardFor } from '../store/board-rights';
@@ -15,32 +16,39 @@ import { handle, optionsFor, parsed, personOf, textOf, type Context } from './co
 /** Findings that are looked for, of which so many are told as were asked for. */
 const MOST = 60;
 const USUAL = 25;
-/** Searches whose findings are kept, until the data change. */
-const MOST_KEPT = 50;
+/** Bytes of findings that are kept, until the data change. */
+const KEPT = 16e6;
 
-type Search = ReturnType<typeof findingsOfModel>;
+const waiterOf = (person: string, model: string): string => `${person} ${model}`;
 
 export function findingRoutes(context: Context): Router {
   const { database, library, answering } = context;
   const { store } = database;
   const router = Router();
-  const kept = new Map<string, Search>();
+  const kept = new AnswerCache<FoundInModel>(KEPT, (found) => JSON.stringify(found).length);
+  /** The search that each person waits for, with how far it is. */
+  const under = new Map<string, { readonly key: string }>();
+  const progress = new Map<string, FindingsProgress>();
 
-  /** The findings of somebody's view of the data; searched once. */
+  /** The findings of somebody's view of the data: searched once, and no further where nobody waits for it any more. */
   async function search(
     within: FindingsWithin,
     ready: ReadyModel,
-    looks: ReturnType<typeof answering.looks>,
-  ): ReturnType<typeof findingsOfModel> {
+    person: string,
+    { signal, ...options }: ReturnType<typeof optionsFor>,
+  ): Promise<FoundInModel> {
     const key = JSON.stringify([ready.model.id, ready.version, ready.access.key, ready.calendar.asOf, within]);
-    const there = kept.get(key);
-    if (there !== undefined) return there;
-    const made = findingsOfModel(within, MOST, ready, looks);
-    kept.set(key, made);
-    const [oldest] = kept.keys();
-    if (kept.size > MOST_KEPT && oldest !== undefined) kept.delete(oldest);
-    made.catch(() => kept.delete(key));
-    return made;
+    const own = { key };
+    under.set(waiterOf(person, ready.model.id), own);
+    try {
+      return await kept.get(key, signal, (shared) =>
+        findingsOfModel(within, MOST, ready, answering.looks(ready, { ...options, signal: shared }), (now) =>
+          progress.set(key, now),
+        ).finally(() => progress.delete(key)),
+      );
+    } finally {
+      if (under.get(waiterOf(person, ready.model.id)) === own) under.delete(waiterOf(person, ready.model.id));
+    }
   }
 
   const ofBoard = async (boardId: string, person: string, ready: ReadyModel): Promise<FindingsWithin> =>
@@ -62,11 +70,7 @@ export function findingRoutes(context: Context): Router {
           : reading === undefined
             ? { where: [], measures: null }
             : { where: ready.sight.reading(reading).where, measures: measuresShown(reading) };
-      const { findings, looked } = await search(
-        within,
-        ready,
-        answering.looks(ready, { ...optionsFor(context, person, response), signal: null }),
-      );
+      const { findings, looked } = await search(within, ready, person.id, optionsFor(context, person, response));
       const marks = new Map((await marksOf(store, person.id, ready.model.id)).map((one) => [one.finding, one.mark]));
       const told = findings.filter((one) => marks.get(one.id) !== 'hidden' && marks.get(likeOf(one)) !== 'less');
       const shown = told.slice(0, body.most ?? USUAL);
@@ -86,6 +90,15 @@ export function findingRoutes(context: Context): Router {
         ms: Math.round(performance.now() - began),
         since: before?.at.toISOString() ?? null,
       };
+    }),
+  );
+  router.get(
+    '/models/:model/findings/progress',
+    handle(async (request): Promise<FindingsProgress> => {
+      const person = personOf(request);
+      const ready = await library.get(textOf(request, 'model'), person);
+      const own = under.get(waiterOf(person.id, ready.model.id));
+      return (own === undefined ? undefined : progress.get(own.key)) ?? { done: 0, of: 0 };
     }),
   );
   router.get(

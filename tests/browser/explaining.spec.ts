@@ -42,8 +42,22 @@ test('what is worth a look stands on Today; it is opened, and what is not intere
   product,
 }) => {
   const mira = await signedIn(browser, product, 'mira');
+  let release = (): void => undefined;
+  const held = new Promise<void>((resolve) => (release = resolve));
+  await mira.route(
+    /\/findings$/,
+    async (route) => {
+      await held;
+      await route.continue().catch(() => undefined);
+    },
+    { times: 1 },
+  );
   await mira.goto(`${product.address}/?model=ferries`);
   const worth = mira.getByRole('region', { name: /^Worth a look/ });
+  await worth.getByRole('button', { name: 'Stop' }).click();
+  await expect(worth.getByText('Stopped; nothing was looked at to its end.')).toBeVisible();
+  release();
+  await worth.getByRole('button', { name: 'Look around' }).click();
   const findings = worth.getByRole('list', { name: /^Worth a look/ });
   // the first to look waits until all has been looked at, on a cold server without its copy
   await expect(findings.getByRole('listitem').first()).toBeVisible({ timeout: 170_000 });

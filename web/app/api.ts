@@ -22,7 +22,7 @@ import type {
   WordsTile,
 } from '@zud/core/contract/boards';
 import type { FoundThing } from '@zud/core/contract/find';
-import type { FindingMark, Findings } from '@zud/core/contract/findings';
+import type { FindingMark, Findings, FindingsProgress } from '@zud/core/contract/findings';
 import type { BroughtFile, ImportLines, ModelDecisions, ModelDraft, TableProfile } from '@zud/core/contract/imports';
 import type { Ask, Inquiry, InquirySummary, Step } from '@zud/core/contract/inquiries';
 import type { CopyState, ModelSummary, ModelView, SavedNameInput } from '@zud/core/contract/models';
@@ -241,6 +241,7 @@ export const api = {
     what: { reading?: Reading; boardId?: string; most?: number; look?: boolean },
     signal?: AbortSignal,
   ) => call<Findings>('POST', `/models/${model}/findings`, what, signal),
+  findingsProgress: (model: string) => call<FindingsProgress>('GET', `/models/${model}/findings/progress`),
   findingMarks: (model: string) => call<readonly FindingMark[]>('GET', `/models/${model}/findings/marks`),
   markFinding: (model: string, finding: string, mark: FindingMark['mark'] | null, title: string) =>
     call<readonly FindingMark[]>('PUT', `/models/${model}/findings/${encodeURIComponent(finding)}/mark`, {

@@ -103,6 +103,8 @@ const Quiet = styled(TextButton)`
 /** Findings on a page, and where all are asked for. */
 const SOME = 7;
 const MOST = 25;
+/** Milliseconds between two looks at how far the search is. */
+const PROGRESS = 700;
 /** Milliseconds after which somebody is taken to stay. */
 const PASSING = 1500;
 
@@ -134,6 +136,16 @@ export function WorthALook({
     staleTime: 300_000,
     enabled: stays,
   });
+  const looking = findings.fetchStatus === 'fetching' && findings.data === undefined;
+  const progress = useQuery({
+    queryKey: ['findings progress', modelId],
+    queryFn: () => api.findingsProgress(modelId),
+    enabled: looking,
+    refetchInterval: PROGRESS,
+    gcTime: 0,
+  });
+  const { done, of } = progress.data ?? { done: 0, of: 0 };
+  const stopped = stays && findings.isPending && findings.fetchStatus === 'idle';
   const marks = useQuery({ queryKey: ['finding marks', modelId], queryFn: () => api.findingMarks(modelId) });
   const open = useMutation({
     mutationFn: async (finding: ModelFinding) => {
@@ -167,8 +179,16 @@ export function WorthALook({
         <h2 id={heading}>Worth a look{since === null ? '' : ` since ${dayOf(since)}`}</h2>
         {findings.data ? <span>of {formatValue(looked, {})} lines looked at</span> : null}
       </header>
-      {findings.isPending ? (
-        <Loading what="Looking around" />
+      {stopped ? (
+        <p>
+          Stopped; nothing was looked at to its end.{' '}
+          <TextButton onPress={() => void findings.refetch()}>Look around</TextButton>
+        </p>
+      ) : findings.isPending ? (
+        <Loading
+          what={of > 0 ? `Looking around: ${formatValue(done, {})} of ${formatValue(of, {})} steps` : 'Looking around'}
+          {...(looking ? { onStop: () => void client.cancelQueries({ queryKey: key }) } : {})}
+        />
       ) : findings.isError ? (
         <Failure error={findings.error} onRetry={() => void findings.refetch()} />
       ) : shown.length === 0 ? (

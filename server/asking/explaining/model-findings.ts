@@ -1,5 +1,6 @@
 /** What is worth a look in a model, for one person: lines over time of every measure, by every level, as they may see them. */
 import { createHash } from 'node:crypto';
+import type { FindingsProgress } from '@zud/core/contract/findings';
 import { lineFindings } from '@zud/core/analysis/findings-over-time';
 import type { ModelFinding } from '@zud/core/analysis/model-finding';
 import { SEASON } from '@zud/core/analysis/seasonal';
@@ -48,12 +49,23 @@ const CONCENTRATED = 1 / 3;
 const EVEN_SHARES = 2.5;
 const FEWEST_PEERS = 6;
 
+export interface FoundInModel {
+  readonly findings: readonly ModelFinding[];
+  /** Lines that were looked at. */
+  readonly looked: number;
+}
+
+/**
+ * @param looks whose signal stops it
+ * @param onProgress is told each step: a level along which the measures of one fact are looked at
+ */
 export async function findingsOfModel(
   within: FindingsWithin,
   most: number,
   ready: ReadyModel,
   looks: Looks,
-): Promise<{ readonly findings: readonly ModelFinding[]; readonly looked: number }> {
+  onProgress: (progress: FindingsProgress) => void = () => undefined,
+): Promise<FoundInModel> {
   const { model, names, calendar } = ready;
   const plans = new Set([...model.measures.values()].flatMap((one) => one.plan ?? []));
   const measures = [...model.measures.values()].filter(
@@ -80,7 +92,12 @@ export async function findingsOfModel(
   let looked = 0;
   /** The line of each measure in all. */
   const whole = new Map<string, Line>();
-  for (const ids of [...groups.values()].flatMap((all) => chunks(all, MOST_AT_ONCE))) {
+  const together = [...groups.values()].flatMap((all) => chunks(all, MOST_AT_ONCE));
+  const steps = together.length * (levels.length + 1);
+  let done = 0;
+  const step = () => onProgress({ done: (done += 1), of: steps });
+  onProgress({ done, of: steps });
+  for (const ids of together) {
     // of each fact one measure counts its records, so that chance is known
     const counting = countOf(ids, model);
     const lookAlong = async (
@@ -119,7 +136,7 @@ export async function findingsOfModel(
         AT_ONCE,
       ),
     ])
-      for (const one of await Promise.all(some.map(lookAlong))) {
+      for (const one of await Promise.all(some.map((level) => lookAlong(level).finally(step)))) {
         looked += one?.lines ?? 0;
         found.push(...(one?.found ?? []));
       }
