@@ -186,7 +186,8 @@ export function WorthALook({
         </p>
       ) : findings.isPending ? (
         <Loading
-          what={of > 0 ? `Looking around: ${formatValue(done, {})} of ${formatValue(of, {})} steps` : 'Looking around'}
+          what="Looking around"
+          {...(of > 0 ? { far: `· ${formatValue(done, {})} of ${formatValue(of, {})} steps` } : {})}
           {...(looking ? { onStop: () => void client.cancelQueries({ queryKey: key }) } : {})}
         />
       ) : findings.isError ? (

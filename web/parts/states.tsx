@@ -53,10 +53,14 @@ const Waiting = styled.div`
   font-size: 13px;
 `;
 
-export function Loading(props: { what: string; onStop?: () => void }) {
+/** @param props.far how far it is, in words that are seen and not read out each time that they change */
+export function Loading(props: { what: string; far?: string; onStop?: () => void }) {
   return (
     <Waiting role="status" aria-live="polite" aria-busy="true">
-      <span>{props.what}</span>
+      <span>
+        {props.what}
+        {props.far === undefined ? null : <span aria-hidden="true"> {props.far}</span>}
+      </span>
       <Rule />
       {props.onStop ? (
         <span>
