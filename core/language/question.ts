@@ -155,10 +155,10 @@ export class Question {
   private stretchesOfNames(): { readonly start: number; readonly end: number }[] {
     return this.tokens.flatMap((_token, start) => {
       for (let end = Math.min(this.tokens.length, start + this.names.longestName); end > start + 1; end -= 1) {
-        const words = this.tokens.slice(start, end);
         if (
-          words.every(({ kind }) => kind === 'word') &&
-          this.names.exactly(words.map(({ word }) => singular(word))).some(({ cost }) => cost === 0)
+          this.tokens.slice(start, end).every(({ kind }) => kind === 'word') &&
+          // with typing errors as well
+          this.spellings(start, end).some(({ words }) => this.names.exactly(words).some(({ cost }) => cost === 0))
         )
           return [{ start, end }];
       }
