@@ -91,7 +91,10 @@ export function settledPeriod(said: SaidPeriod, calendar: Calendar, year: number
         said.side === 'first'
           ? { from, to: addDays(addGrains(said.grain, from, said.count), -1) }
           : { from: addDays(addGrains(said.grain, addDays(to, 1), -said.count), 0), to };
-      if (part.from < from || part.to > to) throw new ImpossiblePeriod(`It has no ${said.count} ${said.grain}s.`);
+      if (part.from < from || part.to > to)
+        throw new ImpossiblePeriod(
+          `That period is shorter than ${said.count === 1 ? `a ${said.grain}` : `${said.count} ${said.grain}s`}.`,
+        );
       return { kind: 'days', ...part };
     }
     case 'monthHalf': {
