@@ -7,7 +7,7 @@ import type { Assumption, Item } from './grammar/rule';
 import { editDistance, toleratedErrors } from './names/distance';
 import { dateVerbs, type NameIndex, type NameMatch } from './names/name-index';
 import { isDone, stemOf } from './names/derived';
-import { isOrdinary } from './names/ordinary';
+import { isOrdinary, isReckoning } from './names/ordinary';
 import { relativesOf } from './names/thesaurus';
 import { measuresOfNoun } from './names/quality';
 import { nameWords, singular, type Token } from './tokens';
@@ -192,12 +192,9 @@ export class Question {
             .exactly(nameWords(this.tokens[start]?.word ?? ''))
             .map((match) => ({ end, match, cost: 0, assumption: null }))
         : [];
+    const [alone = ''] = end > start + 1 ? [] : [this.tokens[start]?.word];
     const spellings = this.spellings(start, end).filter(
-      ({ words: [word = ''], by }) =>
-        by === 'name' ||
-        end > start + 1 ||
-        !isOrdinary(this.tokens[start]?.word ?? '') ||
-        isFormOf(this.tokens[start]?.word ?? '', word),
+      ({ words: [word = ''], by }) => by === 'name' || !isItself(alone, word),
     );
     const found: FoundName[] = [];
     for (const { words, cost, by } of spellings) {
@@ -516,6 +513,10 @@ function isFormOf(one: string, other: string): boolean {
   while (same < a.length && a[same] === b[same]) same += 1;
   return same >= 3 && ENDINGS.has(a.slice(same)) && ENDINGS.has(b.slice(same));
 }
+
+/** Is a word that stands alone an ordinary one, rather than this known one misspelt? */
+const isItself = (word: string, known: string): boolean =>
+  isReckoning(word) || (isOrdinary(word) && !isFormOf(word, known));
 
 const relativeMatch = ({ id, name }: Measure): NameMatch => ({
   named: { kind: 'measure', id },

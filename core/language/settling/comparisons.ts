@@ -2,10 +2,17 @@
 import { arithmetic, type Calculation } from '../../model/calculation';
 import type { Model } from '../../model/model';
 import type { Edit } from '../../reading/edit-schema';
-import { hasDifference, same, type Breakdown, type Reading, type Transform } from '../../reading/schema';
+import {
+  hasDifference,
+  same,
+  type Breakdown,
+  type Comparison,
+  type Reading,
+  type Transform,
+} from '../../reading/schema';
 import { unitIn } from '../../reading/moved-along';
 import { inSentence } from '../../reading/words';
-import { addDays, dayNumber, dayParts, type Day, weekday } from '../../time/day';
+import { addDays, addMonths, dayNumber, dayParts, type Day, weekday } from '../../time/day';
 import { addGrains, endOf, startOf as startOfGrain, type Grain } from '../../time/grain';
 import { exactGrain, resolvePeriod, type Calendar, type Period } from '../../time/period';
 import { shownPlainly, type SaidEdit, type SaidPeriod, type SaidTransform } from '../intent';
@@ -121,6 +128,20 @@ export function changeSince(period: SaidPeriod, said: readonly SaidEdit[]): Grai
 export function changeEdits(edits: readonly Edit[], base: Reading, asFollowUp: boolean): Edit[] {
   if (edits.some((edit) => edit.do === 'compare') || (asFollowUp && hasDifference(base))) return [];
   return [{ do: 'compare', against: { kind: hasTimeLine(edits, base, asFollowUp) ? 'previous' : 'year' } }];
+}
+
+/** What a change can be from without naming its periods: the year before, or the period before. */
+export type Basis = Extract<Comparison['kind'], 'year' | 'previous'>;
+
+/** What a period is to a later one of the same length: the one before, or that of the year before; null where it is neither. */
+export function basisBetween(then: Period, now: Period, calendar: Calendar): Basis | null {
+  const [early, late] = [wholeRange(then, calendar), wholeRange(now, calendar)];
+  if (early.from === undefined || early.to === undefined || late.from === undefined || late.to === undefined)
+    return null;
+  const grain = exactGrain(late.from, late.to);
+  const alike = grain !== null && grain === exactGrain(early.from, early.to);
+  if (early.from === addMonths(late.from, -12) && (alike || early.to === addMonths(late.to, -12))) return 'year';
+  return alike && early.to === addDays(late.from, -1) ? 'previous' : null;
 }
 
 /** "change from March to April": the two ends of the only stretch said, where no time line lies between them. */

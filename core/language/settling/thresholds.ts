@@ -13,13 +13,13 @@ import {
   type Shown,
 } from '../../reading/schema';
 import { inSentence, isInPercent } from '../../reading/words';
-import { addDays, addMonths } from '../../time/day';
-import { exactGrain, resolvePeriod, type Calendar } from '../../time/period';
+import { resolvePeriod, type Calendar } from '../../time/period';
 import { shownPlainly, type Amount, type SaidChange, type SaidEdit, type SaidTest } from '../intent';
 import { isOfTheKind, settledAmount, settledTest } from './amounts';
 import { measuresOfLength, wordOfAmount, worthOf } from './lengths';
 import { levelOfKind } from './breakdowns';
-import { settledPeriod, wholeRange } from './periods';
+import { basisBetween } from './comparisons';
+import { settledPeriod } from './periods';
 import { directionOf } from './ranks';
 import { CannotSettle } from './cannot-settle';
 import { type Situation } from './situation';
@@ -256,15 +256,9 @@ function settledChange(
 /** What the answer before stands beside, as what a change is from; a period of its own where it is a year before. */
 function besideInForce(base: Reading, calendar: Calendar): Comparison | null {
   if (base.against?.kind !== 'period') return base.against;
-  const [now, then] = [base.when?.period, base.against.period].map((period) =>
-    period === undefined ? {} : wholeRange(period, calendar),
-  );
-  if (now?.from !== undefined && then?.from === addMonths(now.from, -12)) return { kind: 'year' };
-  const [grain, other] = [now, then].map((range) =>
-    range?.from === undefined || range.to === undefined ? null : exactGrain(range.from, range.to),
-  );
-  if (now?.from !== undefined && then?.to === addDays(now.from, -1) && grain !== null && grain === other)
-    return { kind: 'previous' };
+  const now = base.when?.period;
+  const basis = now === undefined ? null : basisBetween(base.against.period, now, calendar);
+  if (basis !== null) return { kind: basis };
   throw new CannotSettle(
     'The answer before stands beside a period of its own; say what the change is from, for example “on the year before”.',
     true,

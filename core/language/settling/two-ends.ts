@@ -2,15 +2,11 @@
  * "Fell from 2024 to 2025": a change between the two ends of a stretch is the later end beside the earlier, not the whole stretch
  * beside the one before it.
  */
-import type { Comparison, Reading } from '../../reading/schema';
-import { addDays, addMonths } from '../../time/day';
-import { exactGrain, type Calendar, type Period } from '../../time/period';
+import type { Reading } from '../../reading/schema';
+import type { Calendar } from '../../time/period';
 import type { SaidEdit } from '../intent';
 import { CannotSettle } from './cannot-settle';
-import { saidComparison, showsChange, twoEnds } from './comparisons';
-import { wholeRange } from './periods';
-
-type Basis = Extract<Comparison['kind'], 'year' | 'previous'>;
+import { basisBetween, saidComparison, showsChange, twoEnds, type Basis } from './comparisons';
 
 /** What is said, with the two ends of its only stretch beside each other where a change between them is asked for. */
 export function betweenEnds(
@@ -28,7 +24,7 @@ export function betweenEnds(
       edit.do === 'compare' && edit.against?.kind === 'period' ? [edit.against.period] : [],
     )[0],
   ];
-  const basis = now === undefined || then === undefined ? null : basisOf(now, then, calendar);
+  const basis = now === undefined || then === undefined ? null : basisBetween(then, now, calendar);
   if (basis === null && said.some(testsOrShowsChange))
     throw new CannotSettle(
       'A change can be tested or shown from the period before or from the year before. For two other periods, compare them and rank by the difference.',
@@ -49,13 +45,15 @@ export function betweenEnds(
   });
 }
 
-/** A change that is shown, from what it is. */
+/** A change that is shown, with what it is from, where that was not said. */
 function changeOn(edit: SaidEdit, basis: Basis): SaidEdit {
-  if (edit.do === 'saidTransform' && edit.transform.kind === 'change')
+  if (edit.do === 'saidTransform' && edit.transform.kind === 'change' && edit.transform.basis === 'implied')
     return { ...edit, transform: { ...edit.transform, basis } };
   if (edit.do !== 'show') return edit;
   const shown = edit.shown.map((one) =>
-    one.transform?.kind === 'change' ? { ...one, transform: { ...one.transform, basis } } : one,
+    one.transform?.kind === 'change' && one.transform.basis === 'implied'
+      ? { ...one, transform: { ...one.transform, basis } }
+      : one,
   );
   return { ...edit, shown };
 }
@@ -78,18 +76,3 @@ const isOverTime = (edit: SaidEdit): boolean =>
   (edit.do === 'saidChangeRank' && edit.of?.kind === 'time') ||
   (edit.do === 'saidRank' && edit.rank.of?.kind === 'time') ||
   (edit.do === 'saidMeasureTest' && edit.at?.kind === 'time');
-
-/** What a period is to one after it: the one before, or that of the year before; null where it is neither. */
-function basisOf(
-  now: Period,
-  then: Period,
-  calendar: Calendar,
-): Extract<Comparison['kind'], 'year' | 'previous'> | null {
-  const [late, early] = [wholeRange(now, calendar), wholeRange(then, calendar)];
-  if (late.from === undefined || late.to === undefined || early.from === undefined || early.to === undefined)
-    return null;
-  const grain = exactGrain(late.from, late.to);
-  if (grain === null || grain !== exactGrain(early.from, early.to)) return null;
-  if (early.from === addMonths(late.from, -12)) return 'year';
-  return early.to === addDays(late.from, -1) ? 'previous' : null;
-}

@@ -146,7 +146,7 @@ each {l:Level} (slice|share|part|portion|piece) of [the] total {m:Measure} [{r}]
 [the] (proportion|share|fraction|percentage) of {m:Measure} (attributable|due|belonging|going|that goes) to each {l:Level} [{r}] => share of {m} by {l} {r}
 (what|which) (share|percentage|proportion|fraction|part) of {m:Measure} (is|was) (down to|due to|attributable to|from|thanks to|because of) {x:Members} [{r}] => share of {m} for {x} {r}
 ! (what|which) (share|percentage|proportion|fraction|part) of [our|the|all] {m:Measure} (does|did|do) {x:Members} account for [{r}] => share of {m} for {x} {r}
-! how (did|has|have) {m:Measure} (move|moved|change|changed|shift|shifted|develop|developed) (between|from) {p:Period} (and|to) {q:Period} => change in {m} from {p} to {q}
+! how (did|has|have) {m:Measure} (move|moved|change|changed|shift|shifted) (between|from) {p:Period} (and|to) {q:Period} => change in {m} from {p} to {q}
 ! [in|for] {p:Period} by {m:Shown} [,] (which|what) {l:Level} (were|are|was|is) [the] top {n:Count} => top {n} {l} by {m} in {p}
 ! [the] {l:Level} picture (for|of|on) {m:Shown} [,] [{r}] => {m} by {l} {r}
 ! [the] [whole|full|overall|big] picture (for|of|on) {r} => {r}

@@ -218,12 +218,10 @@ wrong (split|breakdown|level|grouping|cut|dimension) [,] [it] [should be|should 
 ! {x:Measure} (alone|on its own|by itself|on their own|and nothing else|nothing else) [is enough|will do|suffices] => just {x}
 ! {x:Level} (alone|on its own|by itself|only) [is enough|will do|suffices] => by {x} instead
 
-! (change|switch|swap|turn) {y:Members} (to|into|for|with) {x:Members} => without {y}, add {x}
 ! (in|into|by) (rising|ascending|increasing|growing) order => sort ascending
 ! (in|into|by) (falling|descending|decreasing|shrinking) order => sort descending
 ! (order|sort|rank|arrange) [it|them|that|these] by size [,] [with] [the] (largest|biggest|highest) [one|ones] (first|on top|at the top) => sort descending
 ! (order|sort|rank|arrange) [it|them|that|these] by size [,] [with] [the] (smallest|lowest) [one|ones] (first|on top|at the top) => sort ascending
-! sub {x:Members} for {y:Members} => without {y}, add {x}
 
 # ── only, without
 @cut [all] (everything|anything|all|everyone) [of|from|that is|that are|which is|in|on] [the] {x:Members} [ones|{l:Level}] => without {x}
@@ -279,8 +277,8 @@ what (percentage|share|percent|proportion) (falls|fall|is|are|lies|lie) in each 
 (i|we) [ought to|should|must] (have|need|want) {x:Members} @there [i guess|i think] => add {x}
 {x:Members} @insteadof {y:Members} => without {y}, add {x}
 (take|leave|drop|lose|kick|swap|throw) {y:Members} [out] [and] (put|bring|have|take|add|include|get) [in] {x:Members} [in|instead|in there] => {x} instead of {y}
-(change|switch|substitute|sub|exchange|swap|replace) {y:Members} (to|for|with|by|into) {x:Members} => {x} instead of {y}
-(substitute|sub|swap in|exchange) {x:Members} for {y:Members} => {x} instead of {y}
+! (change|switch|turn|exchange|swap|replace) {y:Members} (to|for|with|by|into) {x:Members} => {x} instead of {y}
+! (substitute|sub|swap in) {x:Members} for {y:Members} => {x} instead of {y}
 (can|could) (it|that|this) be {x:Members} @insteadof {y:Members} => {x} instead of {y}
 (put|use|have|take|show) {x:Members} @insteadof {y:Members} => {x} instead of {y}
 (use|put|have) {x:Members} where (you|we|i) (had|have|put|used) {y:Members} => {x} instead of {y}
