@@ -60,6 +60,19 @@ test('made in words, with when and to whom; a preview keeps and sends nothing', 
   expect(mail.caught).toHaveLength(0);
 });
 
+test('the trend and what moved, for each of the top 2: what is told of a line stays together', async () => {
+  const made = await ada<BriefingView>('POST', '/briefings', {
+    modelId: 'rides',
+    text: 'brief me on riders last week; for each of the top 2 lines by riders: the trend and what moved',
+    zone: 'Europe/Lisbon',
+  });
+  expect(made.status).toBe(201);
+  const { pages } = (await ada<Edition>('POST', `/briefings/${made.body.id}/preview`)).body;
+  expect(pages.slice(1).map(({ id }) => /\/(.*)/.exec(id)?.[1])).toEqual(['Cedar', 'Cedar', 'Birch', 'Birch']);
+  expect(new Set(pages.slice(1).map(({ of }) => of)).size).toBe(2);
+  await ada('DELETE', `/briefings/${made.body.id}`);
+});
+
 test('it comes out at its time, once, and its numbers are those that each reader may see', async () => {
   await setClock('2027-03-08T05:59:00Z');
   expect(mail.caught).toHaveLength(0);

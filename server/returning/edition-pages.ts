@@ -36,8 +36,34 @@ export async function editionPages(
   making: PageMaking,
 ): Promise<EditionPage[]> {
   const made: EditionPage[] = [];
-  for (const page of pages) for (const one of await pagesFor(page, making)) made.push(judged(one, page, before));
+  for (const run of runsForTheSame(pages)) {
+    const lists: EditionPage[][] = [];
+    for (const page of run) lists.push((await pagesFor(page, making)).map((one) => judged(one, page, before)));
+    made.push(...memberByMember(lists));
+  }
   return made;
+}
+
+/** Pages beside one another that are repeated for the same members: what is told of a member stays together. */
+function runsForTheSame(pages: readonly BriefingPage[]): BriefingPage[][] {
+  const whom = ({ each, modelId }: BriefingPage) => (each === null ? null : JSON.stringify([modelId, each]));
+  const runs: BriefingPage[][] = [];
+  for (const page of pages) {
+    const [last] = runs.at(-1) ?? [];
+    if (last !== undefined && whom(last) !== null && whom(last) === whom(page)) runs.at(-1)?.push(page);
+    else runs.push([page]);
+  }
+  return runs;
+}
+
+/** In the order of the first page's members; a member that only a later page has comes after them. */
+function memberByMember(lists: readonly EditionPage[][]): EditionPage[] {
+  const ofMember = new Map<string, EditionPage[]>();
+  for (const page of lists.flat()) {
+    const member = page.id.slice(page.of.length);
+    ofMember.set(member, [...(ofMember.get(member) ?? []), page]);
+  }
+  return [...ofMember.values()].flat();
 }
 
 const blankOf = (page: BriefingPage, making: PageMaking): EditionPage => ({
