@@ -1,4 +1,5 @@
 /** An alert in words, which are read back as the same alert. */
+import { pluralWord } from '../model/model';
 import type { Reading } from '../reading/schema';
 import {
   amountWords,
@@ -25,7 +26,8 @@ export function alertSentence(reading: Reading, when: AlertWhen, naming: Naming)
     return `there is a new ${level === null ? '' : inSentence(levelWords(naming, level))}${scope}`;
   if (when.kind === 'fault') return `${name}${scope}: the data break a rule`;
   if (when.kind === 'late') return `${name}${scope}: data is late by more than ${when.days} days`;
-  return `${name}${each} ${whenWords(when, isInPercent(naming.model, first), grain)} in a ${grain}${scope}`;
+  const asked = whenWords(when, isInPercent(naming.model, first), grain, isPlural(name));
+  return `${name}${each} ${asked}${when.kind === 'forecast' ? '' : ` in a ${grain}`}${scope}`;
 }
 
 const scopeWords = ({ where }: Reading, naming: Naming): string =>
@@ -34,14 +36,19 @@ const scopeWords = ({ where }: Reading, naming: Naming): string =>
     'and',
   );
 
-/** What is asked of the figure. @example 'is over 3%', 'falls by more than 10%', 'misses plan' */
-function whenWords(when: AlertWhen, percent: boolean, grain: string): string {
+/** Whether a verb after a figure's name is in the plural. @example 'passengers', 'late runs per day', but not 'revenue' or 'share of late runs' */
+const isPlural = (name: string): boolean => pluralWord(name) === name;
+
+/** What is asked of the figure, or of the figures. @example 'is over 3%', 'fall by more than 10%', 'misses plan' */
+function whenWords(when: AlertWhen, percent: boolean, grain: string, plural: boolean): string {
+  const be = plural ? 'are' : 'is';
+  const does = (verb: string, ending = 's') => (plural ? verb : `${verb}${ending}`);
   const amount = (value: number) => amountWords(value, percent ? 'share' : 'number');
   switch (when.kind) {
     case 'value':
-      return `is ${VALUE_WORDS[when.test]} ${amount(when.value)}${when.test === 'between' ? ` and ${amount(when.upper ?? when.value)}` : ''}`;
+      return `${be} ${VALUE_WORDS[when.test]} ${amount(when.value)}${when.test === 'between' ? ` and ${amount(when.upper ?? when.value)}` : ''}`;
     case 'change': {
-      const verb = { up: 'rises', down: 'falls', either: 'changes' }[when.direction];
+      const verb = does({ up: 'rise', down: 'fall', either: 'change' }[when.direction]);
       const by =
         when.as === 'percent'
           ? amountWords(when.by, 'share')
@@ -53,12 +60,12 @@ function whenWords(when: AlertWhen, percent: boolean, grain: string): string {
     }
     case 'plan': {
       const by = when.by === 0 ? '' : ` by more than ${amountWords(when.by, 'share')}`;
-      return `${when.side === 'below' ? 'misses' : 'beats'} plan${by}`;
+      return `${when.side === 'below' ? does('miss', 'es') : does('beat')} plan${by}`;
     }
     case 'unusual':
-      return when.side === 'either' ? 'is outside the usual' : `is unusually ${when.side}`;
+      return when.side === 'either' ? `${be} outside the usual` : `${be} unusually ${when.side}`;
     case 'forecast':
-      return `is expected to ${when.side === 'over' ? 'pass' : 'fall below'} ${amount(when.value)} within ${when.within} ${grain}s`;
+      return `${be} expected to ${when.side === 'over' ? 'pass' : 'fall below'} ${amount(when.value)} within ${when.within} ${grain}s`;
     case 'late':
       return `has had no records for more than ${when.days} days`;
     case 'fault':

@@ -82,7 +82,15 @@ export const trial = z.object({
   lines: list(
     z.object({
       member: z.string(),
-      points: list(z.object({ at: day, value: z.number().nullable(), told: z.boolean() })),
+      points: list(
+        z.object({
+          at: day,
+          value: z.number().nullable(),
+          /** Where the plan is asked about: what was planned. */
+          plan: z.number().nullable().optional(),
+          told: z.boolean(),
+        }),
+      ),
     }),
   ),
   /** Values that it must not pass, for the picture. */

@@ -52,22 +52,16 @@ export async function alertLines(
       ...(role === undefined ? {} : { role }),
     },
   };
-  const planned = when.kind === 'plan' ? await looks.answer({ ...base, against: { kind: 'plan' } }) : null;
-  const figures =
-    planned === null ? await looks.figures(base) : { columns: planned.answer.columns, rows: planned.answer.rows };
-  const at = {
-    time: figures.columns.findIndex((column) => column.role === 'time'),
-    member: figures.columns.findIndex((column) => column.role === 'level'),
-    value: figures.columns.findIndex(
-      (column) => column.as === 'value' || (column.role === 'measure' && column.as === undefined),
-    ),
-    plan: figures.columns.findIndex((column) => column.as === 'other'),
-  };
+  const figures = await looks.figures(base);
+  const at = placesOf(
+    figures.columns,
+    (column) => column.as === 'value' || (column.role === 'measure' && column.as === undefined),
+  );
   const column = figures.columns[at.value];
   if (column === undefined || at.time < 0) throw new Unanswerable('There is no figure to look at.');
   const end = isOfLoads(when) ? today : whole;
   const periods = startsBetween(grain, first, end, calendar.weekStart);
-  const places = new Map(periods.map((day, index) => [day, index]));
+  const placeOf = new Map(periods.map((day, index) => [day, index]));
   const lines = new Map<string, { values: (number | null)[]; plan: (number | null)[] }>();
   const lineOf = (member: string) => {
     const there = lines.get(member) ?? { values: periods.map(() => null), plan: periods.map(() => null) };
@@ -75,14 +69,23 @@ export async function alertLines(
     return there;
   };
   if (levelOf(reading) === null) lineOf('');
-  for (const row of figures.rows) {
-    const place = places.get(String(row[at.time]));
-    const member = at.member < 0 ? '' : row[at.member];
-    if (place === undefined || member === null || member === undefined) continue;
-    const line = lineOf(String(member));
-    const [value, plan] = [row[at.value], at.plan < 0 ? null : row[at.plan]];
-    if (typeof value === 'number') line.values[place] = value;
-    if (typeof plan === 'number') line.plan[place] = plan;
+  const spread = (rows: typeof figures.rows, places: Columns, into: 'values' | 'plan') => {
+    for (const row of rows) {
+      const place = placeOf.get(String(row[places.time]));
+      const member = places.member < 0 ? '' : row[places.member];
+      const value = row[places.value];
+      if (place === undefined || member === null || member === undefined || typeof value !== 'number') continue;
+      lineOf(String(member))[into][place] = value;
+    }
+  };
+  spread(figures.rows, at, 'values');
+  if (when.kind === 'plan') {
+    const { answer } = await looks.answer({ ...base, against: { kind: 'plan' } });
+    spread(
+      answer.rows,
+      placesOf(answer.columns, (column) => column.as === 'other'),
+      'plan',
+    );
   }
   if (when.kind === 'fault') {
     lines.clear();
@@ -108,6 +111,18 @@ export async function alertLines(
     column,
   };
 }
+
+interface Columns {
+  readonly time: number;
+  /** −1 where it is of the whole. */
+  readonly member: number;
+  readonly value: number;
+}
+const placesOf = (columns: readonly AnswerColumn[], isValue: (column: AnswerColumn) => boolean): Columns => ({
+  time: columns.findIndex(({ role }) => role === 'time'),
+  member: columns.findIndex(({ role }) => role === 'level'),
+  value: columns.findIndex(isValue),
+});
 
 function pastOf(when: AlertWhen, grain: Grain): number {
   if (when.kind === 'change') return when.basis === 'year' ? OF_A_YEAR[grain] : 1;

@@ -59,7 +59,7 @@ test('it is tried over the past before it is kept, and nothing is kept of the tr
 test('it fires when a load arrives: once, to each by what they may see, on Today and by mail with the figure, the picture and the way on', async () => {
   const { status, body } = await make(ada, 'tell me and Bea when riders of any line are under 600 in a week');
   expect(status).toBe(201);
-  expect(body.sentence).toBe('riders of any line is under 600 in a week');
+  expect(body.sentence).toBe('riders of any line are under 600 in a week');
   expect(body.receivers.map(({ name }) => name)).toEqual(['Ada', 'Bea']);
   await nextWeek();
   expect(mail.caught).toHaveLength(0);

@@ -60,7 +60,7 @@ test('made in words, with when and to whom; a preview keeps and sends nothing', 
   expect(mail.caught).toHaveLength(0);
 });
 
-test('the trend and what moved, for each of the top 2: what is told of a line stays together', async () => {
+test('the trend and what moved, for each of the top 2: the same two, and what is told of a line stays together', async () => {
   const made = await ada<BriefingView>('POST', '/briefings', {
     modelId: 'rides',
     text: 'brief me on riders last week; for each of the top 2 lines by riders: the trend and what moved',

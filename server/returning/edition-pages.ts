@@ -38,7 +38,10 @@ export async function editionPages(
   const made: EditionPage[] = [];
   for (const run of runsForTheSame(pages)) {
     const lists: EditionPage[][] = [];
-    for (const page of run) lists.push((await pagesFor(page, making)).map((one) => judged(one, page, before)));
+    for (const page of run)
+      lists.push(
+        (await pagesFor(page, run[0]?.reading ?? page.reading, making)).map((one) => judged(one, page, before)),
+      );
     made.push(...memberByMember(lists));
   }
   return made;
@@ -86,7 +89,8 @@ const blankOf = (page: BriefingPage, making: PageMaking): EditionPage => ({
   condition: 'always',
 });
 
-async function pagesFor(page: BriefingPage, making: PageMaking): Promise<EditionPage[]> {
+/** @param among what the members that a page is repeated for are chosen among: what the first page of its run asks */
+async function pagesFor(page: BriefingPage, among: Reading | null, making: PageMaking): Promise<EditionPage[]> {
   const blank = { ...blankOf(page, making), condition: page.only === 'always' ? 'always' : CONDITIONS[page.only] };
   if (page.kind === 'text')
     return [{ ...blank, words: making.text(page.words ?? ''), title: blank.title === '' ? 'Words' : blank.title }];
@@ -98,7 +102,7 @@ async function pagesFor(page: BriefingPage, making: PageMaking): Promise<Edition
     const missing = missingFrom(page.reading, ready.model);
     if (missing !== null) return [{ ...blank, left: missing }];
     if (page.each === null) return [await answerPage(blank, page.reading, ready, making)];
-    return await eachPages(page, page.reading, blank, ready, making);
+    return await eachPages(page, page.reading, among ?? page.reading, blank, ready, making);
   } catch (error) {
     if (error instanceof Unanswerable || error instanceof ModelAtFault || error instanceof ModelGone)
       return [{ ...blank, left: error.message }];
@@ -116,6 +120,7 @@ const CONDITIONS = {
 async function eachPages(
   page: BriefingPage,
   reading: Reading,
+  among: Reading,
   blank: EditionPage,
   ready: ReadyModel,
   making: PageMaking,
@@ -127,8 +132,8 @@ async function eachPages(
       ...EMPTY_READING,
       shown: [{ calculation: each.by, transform: null }],
       by: [{ kind: 'level', level: each.level }],
-      where: reading.where,
-      when: reading.when,
+      where: among.where,
+      when: among.when,
       rank: {
         direction: each.direction,
         count: each.count,

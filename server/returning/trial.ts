@@ -49,11 +49,12 @@ export async function trialOf(
     to: looked.at(-1)?.period ?? null,
     grain,
     // what is not known of the past is not drawn as nothing
-    lines: (alert.when.kind === 'fault' ? [] : most).map(({ line: { member, values } }) => ({
+    lines: (['fault', 'new'].includes(alert.when.kind) ? [] : most).map(({ line: { member, values, plan } }) => ({
       member,
       points: looked.map(({ period }, index) => ({
         at: period,
         value: values[start + index] ?? null,
+        ...(plan === undefined ? {} : { plan: plan[start + index] ?? null }),
         told: toldAt.get(period)?.has(member) ?? false,
       })),
     })),

@@ -53,7 +53,7 @@ test('an alert in words is tried over the past, kept, and tells on Today and by 
   await mira.getByLabel('In words').fill('tell me when riders of any line are under 600 in a week');
   await mira.getByRole('button', { name: 'Try it', exact: true }).click();
   await expect(mira.getByRole('heading', { level: 1 })).toHaveText(
-    'You are told when riders of any line is under 600 in a week',
+    'You are told when riders of any line are under 600 in a week',
   );
   await expect(mira.getByText('In the last 52 weeks it would not have told you anything.')).toBeVisible();
   expect(await axeFinds(mira)).toEqual([]);

@@ -70,6 +70,9 @@ const Right = styled.div`
     max-width: 34vw;
     overflow: hidden;
     text-overflow: ellipsis;
+    @media (max-width: ${NARROW}) {
+      max-width: 20vw;
+    }
   }
 `;
 const Content = styled.div`

@@ -32,6 +32,11 @@ const Opener = styled(AriaButton)`
     cursor: pointer;
     padding: 4px 0;
     margin-right: 24px;
+    flex: none;
+    @media (max-width: ${NARROW}) {
+      margin-right: 12px;
+      max-width: none;
+    }
     display: flex;
     align-items: center;
     gap: 7px;

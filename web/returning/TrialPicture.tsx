@@ -26,6 +26,10 @@ const Frame = styled.figure`
     width: 100%;
     height: auto;
   }
+  figcaption {
+    font-size: 12.5px;
+    color: var(--quiet);
+  }
   text {
     font-size: 11.5px;
     fill: var(--quiet);
@@ -40,7 +44,9 @@ export function TrialPicture({ trial }: { trial: Trial }) {
   const grain = trial.grain as Grain;
   const days = lines[0]?.points.map(({ at }) => at) ?? [];
   const values = [
-    ...lines.flatMap(({ points }) => points.flatMap(({ value }) => (value === null ? [] : [value]))),
+    ...lines.flatMap(({ points }) =>
+      points.flatMap(({ value, plan = null }) => [value, plan].filter((one) => one !== null)),
+    ),
     ...bounds,
   ];
   if (days.length < 2 || values.length === 0) return null;
@@ -49,6 +55,15 @@ export function TrialPicture({ trial }: { trial: Trial }) {
   const scale = linear(values, least >= 0 && least < most / 2);
   const x = (index: number) => LEFT + (index / (days.length - 1)) * (width - LEFT - RIGHT);
   const y = (value: number) => TOP + (1 - scale.at(value)) * (HEIGHT - TOP - FOOT);
+  /** A line that breaks where there is no value. */
+  const path = (line: readonly (number | null)[]) =>
+    line
+      .map((value, at) =>
+        value === null
+          ? ''
+          : `${(line[at - 1] ?? null) === null ? 'M' : 'L'}${x(at).toFixed(1)} ${y(value).toFixed(1)}`,
+      )
+      .join('');
   const column = (format ?? { label: '' }) as Pick<AnswerColumn, 'unit' | 'format'>;
   const written = (value: number) => formatShort(value, column);
   const named = placedLabels([
@@ -85,14 +100,17 @@ export function TrialPicture({ trial }: { trial: Trial }) {
         ))}
         {lines.map(({ member, points }, index) => (
           <g key={member}>
+            {points.some(({ plan }) => typeof plan === 'number') ? (
+              <path
+                d={path(points.map(({ plan }) => plan ?? null))}
+                fill="none"
+                stroke={series[index % series.length]}
+                strokeWidth="1.2"
+                strokeDasharray="2 4"
+              />
+            ) : null}
             <path
-              d={points
-                .map(({ value }, at) =>
-                  value === null
-                    ? ''
-                    : `${at === 0 || (points[at - 1]?.value ?? null) === null ? 'M' : 'L'}${x(at).toFixed(1)} ${y(value).toFixed(1)}`,
-                )
-                .join('')}
+              d={path(points.map(({ value }) => value))}
               fill="none"
               stroke={series[index % series.length]}
               strokeWidth="1.7"
@@ -133,6 +151,9 @@ export function TrialPicture({ trial }: { trial: Trial }) {
           ),
         )}
       </svg>
+      {lines.some(({ points }) => points.some(({ plan }) => plan !== undefined)) ? (
+        <figcaption>dotted: what was planned; a period without a plan is not judged</figcaption>
+      ) : null}
     </Frame>
   );
 }
