@@ -71,6 +71,7 @@ export function bridgeOf(
     points: points(those),
   });
   const falls = (step: BridgeStep) => step.kind !== 'total' && step.effect < 0;
+  const rises = (step: BridgeStep) => step.kind !== 'total' && !falls(step);
   return {
     ...NOTHING,
     kind: 'bridge',
@@ -83,7 +84,7 @@ export function bridgeOf(
     categoryLabel: 'Part',
     series: [
       series('Totals', 'rest', ({ kind }) => kind === 'total'),
-      series('More', 'value', (step) => step.kind !== 'total' && !falls(step)),
+      ...(steps.some(rises) ? [series('More', 'value', rises)] : []),
       ...(steps.some(falls) ? [series('Less', 'fall', falls)] : []),
     ],
     ...(axisFrom > 0

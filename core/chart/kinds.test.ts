@@ -93,6 +93,10 @@ test('a bridge of small steps begins its axis below them, and says so; one of la
   expect(chart.axisFrom).toBeLessThan(2000);
   expect(chart.omitted).toContain('not at zero');
   expect(describeChart(compared, reading('bridge', { against: { kind: 'year' } })).axisFrom).toBeUndefined();
+  const still: Cell[][] = rows.map(([shop = null, , before = null]) => [shop, before, before, 0]);
+  expect(
+    describeChart({ ...compared, rows: still }, reading('bridge', { against: { kind: 'year' } })).axisFrom,
+  ).toBeUndefined();
 });
 
 test('a Pareto chart goes from large to small and its line ends at all', () => {

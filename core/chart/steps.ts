@@ -78,10 +78,10 @@ export function bridgeContent(answer: Answer, shape: Shape): Content {
   };
 }
 
-/** Steps that are small beside the totals they lie between are drawn from a round number below them. */
+/** Steps that are small beside the totals they lie between are drawn from a round number below them; where there is none, from zero. */
 export function axisStart(levels: readonly number[]): number {
   const [low, high] = [Math.min(...levels), Math.max(...levels)];
-  if (low <= 0 || high - low > 0.15 * high) return 0;
+  if (low <= 0 || high === low || high - low > 0.15 * high) return 0;
   const room = low - (high - low);
   const unit = 10 ** Math.floor(Math.log10(Math.max(high - low, 1e-9)));
   return Math.max(0, Math.floor(room / unit) * unit);
