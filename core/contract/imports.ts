@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { COLUMN_TYPES, PROPOSALS } from '../data/proof';
 import { SENSITIVE } from '../data/sensitive';
+import { scheduleSchema } from '../schedule/schedule';
 import { modelFileSchema } from '../model/schema';
 import { list } from './building-blocks';
 
@@ -59,6 +60,11 @@ export const broughtFile = z.object({
 });
 export type BroughtFile = z.infer<typeof broughtFile>;
 
+export const importQuery = z.object({
+  filename: z.string().optional(),
+  /** Where the file lies; without it, it is sent. */
+  address: z.string().max(2000).optional(),
+});
 export const importChange = z.object({
   sheet: z.string().max(200).optional(),
   choices: z.record(z.string().max(400), z.string().max(400)).optional(),
@@ -71,6 +77,31 @@ export const importAs = z.object({
   mode: z.enum(['new', 'add', 'replace']).default('new'),
 });
 export const importedTable = z.object({ name: z.string(), rows: z.number(), columns: list(tableColumn) });
+
+/** The address that a table is fetched from again, and what came of the last look there. */
+export const toldSource = z.object({
+  address: z.string(),
+  mode: z.enum(['replace', 'add']),
+  /** Null: by hand only. */
+  look: scheduleSchema.nullable(),
+  looks: z.string(),
+  nextAt: z.string().nullable(),
+  lookedAt: z.string(),
+  /** When the last file came that was another than the one before. */
+  cameAt: z.string(),
+  /** Why the last look came to nothing. */
+  fault: z.string().nullable(),
+  by: z.string().nullable(),
+});
+export type ToldSource = z.infer<typeof toldSource>;
+export const sourceBody = z.object({
+  look: scheduleSchema.nullable().optional(),
+  mode: toldSource.shape.mode.optional(),
+});
+export const fetchedAgain = z.object({
+  /** Rows that are there now; null where the file is the one that was there. */
+  rows: z.number().nullable(),
+});
 
 /** Lines of a file as the proof marks them. */
 export const importLines = z.object({

@@ -17,7 +17,7 @@ import type { Feed } from '../live/feed';
 import type { Database, Store } from '../store/database';
 import { roleCovers, type Person, type Role } from '../store/people';
 import type { Credential } from '../store/sessions';
-import type { Spool } from './spool';
+import type { Spool } from '../bringing/spool';
 import type { Workers } from '../work/workers';
 import { forbidden, Problem } from '@zud/core/contract/problem';
 import { shapeFault } from '@zud/core/contract/shape';
@@ -54,6 +54,8 @@ export interface Context {
   readonly unsubscribingSecret: string;
   /** Of which domains addresses outside may be sent to; null: of any. */
   readonly mailDomains: readonly string[] | null;
+  /** Hosts that files may be fetched from; '*' for any. */
+  readonly sourceHosts: readonly string[];
   /** Which proxies are believed, as Express understands it: none, a number of them, or their addresses. */
   readonly trustProxy: boolean | number | string;
   /** Who runs and who waits. */

@@ -1,15 +1,17 @@
 /** Files that are brought: taken in, looked through, decided on, and made tables. */
-import { createHash, randomUUID } from 'node:crypto';
-import { createReadStream, existsSync, mkdirSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
+import { existsSync, mkdirSync } from 'node:fs';
 import { rm, stat } from 'node:fs/promises';
 import path from 'node:path';
-import { pipeline } from 'node:stream/promises';
-import { Router } from 'express';
-import { importAs, importChange, type BroughtFile } from '@zud/core/contract/imports';
+import { Router, type Request, type Response } from 'express';
+import { importAs, importChange, importQuery, type BroughtFile } from '@zud/core/contract/imports';
 import { notFound, Problem } from '@zud/core/contract/problem';
 import { columnName } from '@zud/core/data/table-names';
 import { listWords } from '@zud/core/reading/words';
+import { AddressFault, fileAt } from '../bringing/addresses';
+import { hashOf } from '../bringing/fetching-again';
 import type { Brought } from '../bringing/import-tasks';
+import { sentIn } from '../bringing/spool';
 import {
   abandoned,
   becameTable,
@@ -24,8 +26,9 @@ import {
 } from '../store/imports';
 import { readersOf } from '../store/models';
 import { audit } from '../store/schema';
+import { setSource } from '../store/table-sources';
 import { catalogueOf } from '../store/tables';
-import { handle, parsed, personWith, textOf, type Context } from './context';
+import { goneSignal, handle, parsed, personWith, textOf, type Context } from './context';
 
 /** Lines of a file that are shown at once. */
 const MOST_LINES = 200;
@@ -130,17 +133,35 @@ export function importRoutes(context: Context): Router {
       );
   };
 
+  /** The file that is sent, or that lies at an address. @throws Problem 422 where nothing is to be had from there */
+  async function takenIn(request: Request, response: Response, personId: string, file: string) {
+    const { filename, address } = parsed(importQuery, request.query);
+    if (address === undefined) {
+      await spool.kept(sentIn(request), personId, file);
+      return { filename: path.basename(filename ?? '').slice(0, LONGEST_FILENAME) || 'file' };
+    }
+    try {
+      const found = await fileAt(address, context.sourceHosts, null, goneSignal(response));
+      if (found === null)
+        throw new AddressFault('The server there says that nothing changed, though nothing was fetched before.');
+      await spool.kept(found.body, personId, file);
+      return { filename: found.filename, address: address.trim(), etag: found.etag, modified: found.modified };
+    } catch (error) {
+      if (error instanceof AddressFault)
+        throw new Problem(422, 'Nothing was fetched', `${error.message} Nothing was loaded.`);
+      throw error;
+    }
+  }
+
   router.post(
     '/imports',
     handle(async (request, response) => {
       const person = personWith(request, 'steward');
-      const filename = path.basename(String(request.query['filename'] ?? '')).slice(0, LONGEST_FILENAME) || 'file';
       const id = randomUUID();
-      await spool.kept(request, person.id, fileOf(id));
-      const hash = createHash('sha256');
-      await pipeline(createReadStream(fileOf(id)), hash);
+      const came = await takenIn(request, response, person.id, fileOf(id));
       const { size } = await stat(fileOf(id));
-      const row = await newImport(store, { id, personId: person.id, filename, bytes: size, hash: hash.digest('hex') });
+      const hash = await hashOf(fileOf(id));
+      const row = await newImport(store, { id, personId: person.id, bytes: size, hash, ...came });
       for (const old of await abandoned(store, person.id, context.now())) {
         await rm(fileOf(old.id), { force: true });
         await dropImport(store, old.id);
@@ -234,6 +255,21 @@ export function importRoutes(context: Context): Router {
         );
       const { columns, rows, proof } = end.value;
       await keepRecipe(store, { tableName: name, personId: person.id, file: row, proof, choices: row.choices });
+      if (row.address !== null)
+        await setSource(
+          store,
+          {
+            tableName: name,
+            address: row.address,
+            personId: person.id,
+            mode: mode === 'add' ? 'add' : 'replace',
+            etag: row.etag,
+            modified: row.modified,
+            hash: row.hash,
+            seen: proof.proposals.map(({ id }) => id),
+          },
+          context.clock.now(),
+        );
       await becameTable(store, row.id, name, proof);
       await rm(fileOf(row.id), { force: true });
       await store.insert(audit).values({

@@ -1,9 +1,12 @@
 /** Tables in: whole, with rows added, with days replaced, or taken up where somebody else keeps them. */
 import { eq } from 'drizzle-orm';
 import { Router } from 'express';
+import { sourceBody } from '@zud/core/contract/imports';
 import { loadQuery, rulesBody } from '@zud/core/contract/models';
 import { listWords } from '@zud/core/reading/words';
 import { COLUMN_TYPES, type ColumnType } from '@zud/core/data/proof';
+import { faultOf, fetchAgain } from '../bringing/fetching-again';
+import { sentIn } from '../bringing/spool';
 import { TableFault } from '../store/csv-rows';
 import { dropRecipe } from '../store/imports';
 import { registerTable } from '../store/external-tables';
@@ -11,8 +14,9 @@ import { audit, loadedTables } from '../store/schema';
 import { modelsThere, readersOf, readsTable } from '../store/models';
 import { dropTable, goBack } from '../store/table-loads';
 import { setRules } from '../store/table-rules';
+import { dropSource, setSourceLook, sourceOf, toldSources } from '../store/table-sources';
 import { loadsOf } from '../store/table-versions';
-import { handle, parsed, personWith, textOf, type Context } from './context';
+import { goneSignal, handle, parsed, personWith, textOf, type Context } from './context';
 import { notFound, Problem } from '@zud/core/contract/problem';
 
 function typesOf(value: unknown): Map<string, ColumnType> {
@@ -48,7 +52,7 @@ export function tableRoutes(context: Context): Router {
           'Not understood',
           'The columns of a table that is there keep their types; leave ?types out.',
         );
-      const end = await spool.taken(request, person.id, (file) =>
+      const end = await spool.taken(sentIn(request), person.id, (file) =>
         workers.run('loadFile', {
           url: database.url,
           file,
@@ -166,6 +170,44 @@ export function tableRoutes(context: Context): Router {
       }
     }),
   );
+  router.put(
+    '/tables/:name/source',
+    handle(async (request) => {
+      personWith(request, 'steward');
+      const name = textOf(request, 'name');
+      const there = await setSourceLook(store, name, parsed(sourceBody, request.body), context.clock.now());
+      const told = there ? (await toldSources(store)).get(name) : undefined;
+      if (told === undefined) throw notFound('source');
+      void context.rounds.go();
+      return told;
+    }),
+  );
+  router.post(
+    '/tables/:name/source/fetch',
+    handle(async (request, response) => {
+      personWith(request, 'steward');
+      const name = textOf(request, 'name');
+      if ((await sourceOf(store, name)) === null) throw notFound('source');
+      try {
+        const came = await fetchAgain(name, context, goneSignal(response));
+        return { rows: came?.rows ?? null };
+      } catch (error) {
+        const fault = error instanceof Problem ? null : faultOf(error);
+        if (fault === null) throw error;
+        throw new Problem(422, 'Nothing new was loaded', `${fault} The table is as it was.`);
+      }
+    }),
+  );
+  router.delete(
+    '/tables/:name/source',
+    handle(async (request) => {
+      const person = personWith(request, 'steward');
+      const name = textOf(request, 'name');
+      if (!(await dropSource(store, name))) throw notFound('source');
+      await store.insert(audit).values({ personId: person.id, action: 'address let go', subject: name });
+      return undefined;
+    }),
+  );
   /** Taken away only where no model reads it. */
   router.delete(
     '/tables/:name',
@@ -193,12 +235,14 @@ export function tableRoutes(context: Context): Router {
     '/tables',
     handle(async (request) => {
       personWith(request, 'steward');
-      const [tables, files] = await Promise.all([
+      const [tables, files, sources] = await Promise.all([
         store.select().from(loadedTables).orderBy(loadedTables.name),
         modelsThere(store),
+        toldSources(store),
       ]);
       return tables.map((table) => ({
         ...table,
+        source: sources.get(table.name) ?? null,
         models: files.filter((model) => readsTable(model, table.name)).map(({ id, file }) => ({ id, name: file.name })),
       }));
     }),

@@ -8,7 +8,7 @@ import { sql } from 'drizzle-orm';
 import type { JobEntry } from '@zud/core/contract/messages';
 import type { Store } from '../store/database';
 
-export const QUEUES = ['alert', 'briefing', 'routine', 'message'] as const;
+export const QUEUES = ['alert', 'briefing', 'routine', 'source', 'message'] as const;
 export type Queue = (typeof QUEUES)[number];
 
 export interface JobData {

@@ -11,6 +11,7 @@ import { putOutDigests } from '../store/digests';
 import { takeDue, tidy } from '../store/outbox';
 import { addRun, dueRoutines, type Routine } from '../store/routines';
 import { alerts, briefings, routines } from '../store/schema';
+import { takeDueSources } from '../store/table-sources';
 import type { Store } from '../store/database';
 import type { Clock } from './clock';
 import type { Jobs } from './jobs';
@@ -71,6 +72,7 @@ export class Rounds {
   }
 
   private async round(): Promise<void> {
+    await this.dueSources();
     await this.dueAlerts();
     await this.alertsOnData();
     await this.dueBriefings();
@@ -79,6 +81,17 @@ export class Rounds {
     await this.routinesOnData();
     await putOutDigests(this.rounding.store, this.rounding.clock.now());
     await this.dueMessages();
+  }
+
+  private async dueSources(): Promise<void> {
+    const { store, jobs, clock } = this.rounding;
+    const sent = await store.transaction(async (kept) => {
+      const due = await takeDueSources(kept, clock.now(), MOST);
+      for (const { tableName } of due)
+        await jobs.send(kept, 'source', { id: tableName, about: `fetching “${tableName}”` });
+      return due.length;
+    });
+    if (sent > 0) jobs.nudge('source');
   }
 
   private async dueAlerts(): Promise<void> {

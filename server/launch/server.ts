@@ -19,7 +19,9 @@ import { PreferringEngine } from '../engines/preferring';
 import { SharedEngine } from '../engines/sharing';
 import { createApp } from '../http/app';
 import type { Context } from '../http/context';
-import { Spool, SPOOL_LIMITS, type SpoolLimits } from '../http/spool';
+import { AddressFault } from '../bringing/addresses';
+import { faultOf, fetchAgain } from '../bringing/fetching-again';
+import { Spool, SPOOL_LIMITS, type SpoolLimits } from '../bringing/spool';
 import { Clock } from '../jobs/clock';
 import { JOB_SETTINGS, Jobs, type JobSettings } from '../jobs/jobs';
 import { Rounds } from '../jobs/rounds';
@@ -59,6 +61,8 @@ export interface ServerOptions {
   /** Which proxies are believed about who stands behind them. */
   /** Of which domains addresses outside may be sent to; of any where it is left out. */
   readonly mailDomains?: readonly string[] | null;
+  /** Hosts that files may be fetched from; '*' for any. */
+  readonly sourceHosts?: readonly string[];
   readonly trustProxy?: boolean | number | string;
   /** Where files are taken in before they are loaded, and how many of what size; absent: a folder for temporary files. */
   readonly spoolFolder?: string;
@@ -147,6 +151,7 @@ export async function startServer(options: ServerOptions): Promise<Running> {
     importsFolder: `${spoolFolder}-kept`,
     disk,
     mailDomains: options.mailDomains ?? null,
+    sourceHosts: options.sourceHosts ?? [],
     trustProxy: options.trustProxy ?? false,
     queue,
     log,
@@ -174,7 +179,8 @@ export async function startServer(options: ServerOptions): Promise<Running> {
           putOut: () => void rounds.go(),
         });
   context.rooms = rooms;
-  await takeJobs(context, options.mail ?? null);
+  const ended = new AbortController();
+  await takeJobs(context, options.mail ?? null, ended.signal);
   rooms?.start();
   rounds.start();
   const derived = followingTables(database, log);
@@ -188,6 +194,7 @@ export async function startServer(options: ServerOptions): Promise<Running> {
     context,
     async close() {
       onData();
+      ended.abort();
       await derived.stop();
       await rounds.stop();
       await rooms?.stop();
@@ -203,8 +210,8 @@ export async function startServer(options: ServerOptions): Promise<Running> {
   };
 }
 
-/** What this server does of what runs later. */
-async function takeJobs(context: Context, mail: MailSettings | null): Promise<void> {
+/** What this server does of what runs later. @param ended when it closes */
+async function takeJobs(context: Context, mail: MailSettings | null, ended: AbortSignal): Promise<void> {
   const { jobs, unsubscribingSecret: secret } = context;
   const sending: Sending = {
     ...context,
@@ -226,6 +233,12 @@ async function takeJobs(context: Context, mail: MailSettings | null): Promise<vo
   });
   await jobs.work('routine', async ({ id }) => {
     if ((await runRoutine(id, context)) !== null) await context.rounds.go();
+  });
+  await jobs.work('source', async ({ id }) => {
+    await fetchAgain(id, context, ended).catch((error: unknown) => {
+      // what is amiss with the file stays so until it is another; where nobody answers it is tried again
+      if (faultOf(error) === null || (error instanceof AddressFault && error.passes)) throw error;
+    });
   });
   await jobs.work('message', ({ id }) => sendMessage(id, sending));
 }

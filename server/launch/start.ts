@@ -78,6 +78,16 @@ function mailDomains(): readonly string[] | null {
   return domains;
 }
 
+/** From which hosts files may be fetched: `ZUD_SOURCE_HOSTS=files.example.org,10.0.0.7:8080`; `*` for any. @param more a host of our own */
+function sourceHosts(more: string | null): readonly string[] {
+  const said = process.env['ZUD_SOURCE_HOSTS']?.trim() ?? '';
+  const hosts = said === '' ? [] : said.split(',').map((one) => one.trim().toLowerCase());
+  const odd = hosts.find((one) => one !== '*' && !URL.canParse(`http://${one}/`));
+  if (odd !== undefined)
+    throw new LaunchError(`ZUD_SOURCE_HOSTS holds “${odd}”, which is no host; say for example “files.example.org”.`);
+  return [...hosts, ...(more === null ? [] : [more])];
+}
+
 async function main(): Promise<void> {
   const { values } = parseArgs({
     options: {
@@ -116,6 +126,7 @@ async function main(): Promise<void> {
     threads: here,
     spoolFolder: path.join(folder, 'spool'),
     mailDomains: mailDomains(),
+    sourceHosts: sourceHosts(demo && port !== 0 ? `127.0.0.1:${port + 2}` : null),
     trustProxy: trustedProxy(),
     columnar: columnarSettings(folder),
     clock: process.env['ZUD_CLOCK'],
@@ -158,7 +169,7 @@ async function main(): Promise<void> {
   await warmUp(running.context);
   void warmUpLimited(running.context);
   process.stdout.write(
-    `\nZud is ready at ${running.address}\n\n${signIns(demo, admin)}${standIn === null ? '' : `What it sends by mail is caught and shown at ${standIn.page}\n`}${partner === null ? '' : `What is ordered of its partner is shown at ${partner.page}\n`}${roomPage === null ? '' : `The room that Zud is in is at ${roomPage.page}\n`}\nCtrl-C stops it.\n`,
+    `\nZud is ready at ${running.address}\n\n${signIns(demo, admin)}${standIn === null ? '' : `What it sends by mail is caught and shown at ${standIn.page}\n`}${partner === null ? '' : `What is ordered of its partner is shown at ${partner.page}; a file to be fetched is at ${partner.file}\n`}${roomPage === null ? '' : `The room that Zud is in is at ${roomPage.page}\n`}\nCtrl-C stops it.\n`,
   );
 }
 

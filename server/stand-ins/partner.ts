@@ -25,11 +25,19 @@ export interface PartnerStandIn {
   /** The page that shows its orders. */
   readonly page: string;
   readonly orders: readonly Order[];
+  /** A file of its own that can be fetched: what fuel cost, week by week. */
+  readonly file: string;
   close(): Promise<void>;
 }
 
 const FIRST = 1001;
 const MOST_KEPT = 1000;
+const WEEK = 7 * 86_400_000;
+const FUELS = [
+  { fuel: 'Marine gas oil', price: 0.74 },
+  { fuel: 'Low-sulphur fuel oil', price: 0.58 },
+  { fuel: 'Shore power', price: 0.31 },
+];
 
 const event = z.object({
   specversion: z.literal('1.0'),
@@ -85,11 +93,26 @@ export async function startPartnerStandIn(
       (error: unknown) => next(error),
     );
   });
+  // express says an ETag of it, and that nothing changed where that is asked
+  app.get('/fuel-prices.csv', (_request, response) => response.type('text/csv').send(fuelPrices(new Date())));
   app.get('/orders', (_request, response) => response.json(orders));
   app.get('/', (_request, response) => response.send(framed('The order book', bookOf(orders))));
   const server = await listening(createServer(app), port);
   const own = `http://127.0.0.1:${portOf(server)}`;
-  return { events: `${own}/events`, page: own, orders, close: () => stopped(server) };
+  return { events: `${own}/events`, page: own, orders, file: `${own}/fuel-prices.csv`, close: () => stopped(server) };
+}
+
+/** Made-up prices of each week up to a day: a slow wave with a little noise that is the same each time. */
+function fuelPrices(until: Date): string {
+  const lines = ['Week;Fuel;Price per litre'];
+  const first = Date.UTC(2024, 0, 1);
+  for (let week = 0; first + week * WEEK <= until.getTime(); week += 1)
+    for (const [index, { fuel, price }] of FUELS.entries()) {
+      const wave = 0.11 * Math.sin((week + 9 * index) / 17) + 0.02 * Math.sin(week * 7.3 + index);
+      const day = new Date(first + week * WEEK).toISOString().slice(0, 10);
+      lines.push(`${day};${fuel};${(price + wave).toFixed(3).replace('.', ',')}`);
+    }
+  return `${lines.join('\n')}\n`;
 }
 
 function parsedJson(raw: string): unknown {

@@ -11,7 +11,8 @@ export type Recipe = typeof recipes.$inferSelect;
 
 export async function newImport(
   store: Store,
-  made: Pick<ImportRow, 'id' | 'personId' | 'filename' | 'bytes' | 'hash'>,
+  made: Pick<ImportRow, 'id' | 'personId' | 'filename' | 'bytes' | 'hash'> &
+    Partial<Pick<ImportRow, 'address' | 'etag' | 'modified'>>,
 ): Promise<ImportRow> {
   const [row] = await store.insert(imports).values(made).returning();
   return row as ImportRow;
@@ -59,8 +60,8 @@ export async function keepRecipe(
   store: Store,
   kept: {
     readonly tableName: string;
-    readonly personId: string;
-    readonly file: ImportRow;
+    readonly personId: string | null;
+    readonly file: Pick<ImportRow, 'hash' | 'sheet'>;
     readonly proof: ImportProof;
     readonly choices: Choices;
   },
@@ -79,6 +80,12 @@ export async function keepRecipe(
     .insert(recipes)
     .values({ tableName, ...values })
     .onConflictDoUpdate({ target: recipes.tableName, set: values });
+}
+
+/** How the files of a table are read; null where none was brought. */
+export async function recipeOf(store: Store, tableName: string): Promise<Recipe | null> {
+  const [row] = await store.select().from(recipes).where(eq(recipes.tableName, tableName));
+  return row ?? null;
 }
 
 export async function dropRecipe(store: Store, tableName: string): Promise<void> {

@@ -668,6 +668,10 @@ export const imports = pgTable('imports', {
   proof: jsonb('proof').$type<ImportProof>(),
   /** The table that it became. */
   tableName: text('table_name'),
+  /** Where it was fetched, and what was said of it there. */
+  address: text('address'),
+  etag: text('etag'),
+  modified: text('modified'),
   createdAt: at('created_at').notNull().defaultNow(),
 });
 
@@ -683,6 +687,32 @@ export const recipes = pgTable('recipes', {
   choices: jsonb('choices').$type<Choices>().notNull(),
   personId: uuid('person_id').references(() => people.id, { onDelete: 'set null' }),
   at: at('at').notNull().defaultNow(),
+});
+
+/** The addresses that tables are fetched from again. */
+export const tableSources = pgTable('table_sources', {
+  tableName: text('table_name')
+    .primaryKey()
+    .references(() => loadedTables.name, { onDelete: 'cascade' }),
+  address: text('address').notNull(),
+  /** Who is told where nothing comes. */
+  personId: uuid('person_id').references(() => people.id, { onDelete: 'set null' }),
+  /** Whether what comes takes the place of what is there, or joins it. */
+  mode: text('mode', { enum: ['replace', 'add'] }).notNull(),
+  /** Null: by hand only. */
+  look: jsonb('look').$type<Schedule>(),
+  nextAt: at('next_at'),
+  /** What the server there said of the last file, and its SHA-256. */
+  etag: text('etag'),
+  modified: text('modified'),
+  hash: text('hash').notNull(),
+  /** Proposals about the last file that somebody looked at: what is new and waits for a choice is not loaded by itself. */
+  seen: jsonb('seen').$type<readonly string[]>().notNull(),
+  lookedAt: at('looked_at').notNull(),
+  /** When the last file came that was another. */
+  cameAt: at('came_at').notNull(),
+  /** Why the last look came to nothing; the rows are then those of before. */
+  fault: text('fault'),
 });
 
 /** Words that this installation keeps to itself, such as that of its pseudonyms. */

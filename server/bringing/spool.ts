@@ -1,5 +1,5 @@
-/** What is sent to be loaded is first taken in whole, into a file of its own: somebody whose line stalls holds no connection of the database. */
-import type { Request } from 'express';
+/** What is sent or fetched to be loaded is first taken in whole, into a file of its own: somebody whose line stalls holds no connection of the database. */
+import type { IncomingMessage } from 'node:http';
 import { randomUUID } from 'node:crypto';
 import { createWriteStream, mkdirSync, rmSync } from 'node:fs';
 import { rename, rm } from 'node:fs/promises';
@@ -7,6 +7,21 @@ import path from 'node:path';
 import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Problem } from '@zud/core/contract/problem';
+
+/** A file on its way. */
+export interface Incoming {
+  readonly body: AsyncIterable<Uint8Array>;
+  /** Bytes that were announced; 0: none were. */
+  readonly length: number;
+  /** Whether the other side ended it. */
+  gone(): boolean;
+}
+
+export const sentIn = (request: IncomingMessage): Incoming => ({
+  body: request,
+  length: Number(request.headers['content-length'] ?? 0),
+  gone: () => request.destroyed,
+});
 
 export interface SpoolLimits {
   /** Bytes of one file. */
@@ -33,10 +48,10 @@ export class Spool {
   }
 
   /**
-   * Takes a request's body in, and lets the file be read; nothing of it stays.
+   * Takes a file in, and lets the file be read; nothing of it stays.
    * @throws Problem 413 for one that is too large, 408 for one that stalled, 503 where too many come at once
    */
-  async taken<Value>(request: Request, person: string, work: (file: string) => Promise<Value>): Promise<Value> {
+  async taken<Value>(coming: Incoming, person: string, work: (file: string) => Promise<Value>): Promise<Value> {
     const { atOnce, atOnceEach } = this.limits;
     if (this.coming.length >= atOnce || this.coming.filter((one) => one === person).length >= atOnceEach)
       throw new Problem(
@@ -48,7 +63,7 @@ export class Spool {
     const file = path.join(this.folder, randomUUID());
     this.coming.push(person);
     try {
-      await this.write(request, file);
+      await this.write(coming, file);
     } catch (error) {
       await rm(file, { force: true });
       throw error;
@@ -62,15 +77,14 @@ export class Spool {
     }
   }
 
-  /** Takes a request's body in, into a file that stays. */
-  async kept(request: Request, person: string, file: string): Promise<void> {
-    await this.taken(request, person, (came) => rename(came, file));
+  /** Takes a file in, into a file that stays. */
+  async kept(coming: Incoming, person: string, file: string): Promise<void> {
+    await this.taken(coming, person, (came) => rename(came, file));
   }
 
-  private async write(request: Request, file: string): Promise<void> {
+  private async write({ body, length, gone }: Incoming, file: string): Promise<void> {
     const { bytes: most, patience } = this.limits;
-    const said = Number(request.headers['content-length'] ?? 0);
-    if (said > most) throw tooLarge(most);
+    if (length > most) throw tooLarge(most);
     const stalled = new AbortController();
     let timer = setTimeout(() => stalled.abort(), patience);
     let bytes = 0;
@@ -85,7 +99,7 @@ export class Spool {
     });
     try {
       // the request itself is not destroyed, so that it can be answered
-      await pipeline(Readable.from(request, { objectMode: false }), counted, createWriteStream(file), {
+      await pipeline(Readable.from(body, { objectMode: false }), counted, createWriteStream(file), {
         signal: stalled.signal,
       });
     } catch (error) {
@@ -95,7 +109,7 @@ export class Spool {
           'It stalled',
           `Nothing of the file came for ${Math.round(patience / 1000)} seconds, so it was given up. Nothing was loaded; send it again.`,
         );
-      if ((error as { code?: string }).code === 'ECONNRESET' || request.destroyed)
+      if ((error as { code?: string }).code === 'ECONNRESET' || gone())
         throw new Problem(499, 'Stopped', 'The file was not sent to its end. Nothing was loaded.');
       throw error;
     } finally {
