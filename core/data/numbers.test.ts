@@ -18,11 +18,13 @@ test.each([
   ['.5', 'point', '0.5', false, null],
   ['1.5e3', 'point', '1.5e3', false, null],
   ['-0', 'point', '0', true, null],
+  ['0,740', 'comma', '0.740', false, null],
+  ['0.740', 'point', '0.740', false, null],
 ] as const)('%s with a decimal %s is %s', (text, style, number, integer, unit) => {
   expect(readNumber(text, style)).toEqual({ text: number, integer, unit });
 });
 
-test.each(['', 'n/a', '12 ships', '1,23,456', '1.2.3', '(-4)', '12:30', '2026-01-02', '1e999', '1,2'])(
+test.each(['', 'n/a', '12 ships', '1,23,456', '1.2.3', '(-4)', '12:30', '2026-01-02', '1e999', '1,2', '0,740'])(
   '“%s” is no number with a decimal point',
   (text) => {
     expect(readNumber(text, 'point')).toBeNull();
@@ -39,8 +41,9 @@ test('law: whatever number is written in either style is read as itself', () => 
   );
 });
 
-test('“1.234” and “1,234” may be either, “1234” and “12.34” not', () => {
-  expect(['1.234', '1,234', '1234', '12.34', '1.234,5'].map(isEitherNumber)).toEqual([true, true, false, false, false]);
+test('“1.234” and “1,234” may be either, “1234”, “12.34” and “0,234” not', () => {
+  const texts = ['1.234', '1,234', '1234', '12.34', '1.234,5', '0,234', '0.234'];
+  expect(texts.filter(isEitherNumber)).toEqual(['1.234', '1,234']);
 });
 
 test('what begins with zeros says which', () => {

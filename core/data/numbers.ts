@@ -12,10 +12,10 @@ export interface ReadNumber {
 
 const CURRENCIES: Readonly<Record<string, string>> = { '€': 'EUR', '$': 'USD', '£': 'GBP', '¥': 'JPY' };
 const CODES = /\b(EUR|USD|GBP|CHF|SEK|NOK|DKK|PLN|CZK|JPY|CAD|AUD)\b/;
-/** Digits in groups of three, or none; a decimal part, or none. */
+/** Digits in groups of three, the first of which does not begin with nought (“0,740” is no thousands), or none; a decimal part, or none. */
 const SHAPES: Readonly<Record<NumberStyle, RegExp>> = {
-  point: /^(\d{1,3}(?:[,'’  ]\d{3})+|\d+)?(\.\d+)?(e[+-]?\d+)?$/i,
-  comma: /^(\d{1,3}(?:[.'’  ]\d{3})+|\d+)?(,\d+)?$/i,
+  point: /^([1-9]\d{0,2}(?:[,'’  ]\d{3})+|\d+)?(\.\d+)?(e[+-]?\d+)?$/i,
+  comma: /^([1-9]\d{0,2}(?:[.'’  ]\d{3})+|\d+)?(,\d+)?$/i,
 };
 
 /**

@@ -117,8 +117,8 @@ async function answerOf(url: URL, known: Marks | null, signal: AbortSignal): Pro
         'user-agent': 'Zud',
         // else fetch says no-cache with a condition, and some servers then send the whole file
         'cache-control': 'max-age=0',
-        ...(known?.etag == null ? {} : { 'if-none-match': known.etag }),
-        ...(known?.modified == null ? {} : { 'if-modified-since': known.modified }),
+        ...(known === null || known.etag === null ? {} : { 'if-none-match': known.etag }),
+        ...(known === null || known.modified === null ? {} : { 'if-modified-since': known.modified }),
       },
     });
   } catch (error) {

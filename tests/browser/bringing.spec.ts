@@ -108,7 +108,7 @@ test('a table keeps to its rules or says so on Today; an earlier load is gone ba
   await expect(page.getByText('kept', { exact: true })).toBeVisible();
   await load('Apples,10\nPears,20\nPlums,70\n');
   await page.goto(product.address);
-  const told = page.getByRole('region', { name: 'Data that break their rules' });
+  const told = page.getByRole('region', { name: 'What is amiss with the data' });
   await expect(told).toContainText('In stalls, 1 row has a takings that ought to be between 0 and 50');
   await told.getByRole('link').click();
   expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([]);

@@ -21,9 +21,17 @@ import type {
   TilePlace,
   WordsTile,
 } from '@zud/core/contract/boards';
+import type { Schedule } from '@zud/core/schedule/schedule';
 import type { FoundThing } from '@zud/core/contract/find';
 import type { FindingMark, Findings, FindingsProgress } from '@zud/core/contract/findings';
-import type { BroughtFile, ImportLines, ModelDecisions, ModelDraft, TableProfile } from '@zud/core/contract/imports';
+import type {
+  BroughtFile,
+  ImportLines,
+  ModelDecisions,
+  ModelDraft,
+  TableProfile,
+  ToldSource,
+} from '@zud/core/contract/imports';
 import type { Ask, Inquiry, InquirySummary, Step } from '@zud/core/contract/inquiries';
 import type { CopyState, ModelSummary, ModelView, SavedNameInput } from '@zud/core/contract/models';
 import type { AccessToken, Member, PasswordLink, Person, Self, SessionEntry } from '@zud/core/contract/people';
@@ -186,6 +194,8 @@ export interface LoadedTable {
     readonly sources: Readonly<Record<string, string>>;
     readonly fault: string | null;
   } | null;
+  /** The address that it is fetched from again. */
+  readonly source: ToldSource | null;
   /** Those that read it. */
   readonly models: readonly { readonly id: string; readonly name: string }[];
 }
@@ -261,6 +271,13 @@ export const api = {
   makeTable: (id: string, name: string, mode: 'new' | 'add' | 'replace') =>
     call<{ name: string; rows: number }>('POST', `/imports/${id}/table`, { name, mode }),
   dropBrought: (id: string) => call<undefined>('DELETE', `/imports/${id}`),
+  fetchFile: (address: string, signal: AbortSignal) =>
+    call<BroughtFile>('POST', `/imports?address=${encodeURIComponent(address)}`, undefined, signal),
+  setSource: (name: string, change: { look?: Schedule | null; mode?: ToldSource['mode'] }) =>
+    call<ToldSource>('PUT', `/tables/${name}/source`, change),
+  fetchAgain: (name: string, signal: AbortSignal) =>
+    call<{ rows: number | null }>('POST', `/tables/${name}/source/fetch`, undefined, signal),
+  letSourceGo: (name: string) => call<undefined>('DELETE', `/tables/${name}/source`),
   takeTableAway: (name: string) => call<undefined>('DELETE', `/tables/${name}`),
   tableUses: (name: string) => call<{ models: readonly { id: string; name: string }[] }>('GET', `/tables/${name}/uses`),
   draftModel: (tables: readonly string[], name: string) =>

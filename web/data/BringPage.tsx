@@ -2,10 +2,11 @@
 import { useRef, useState, type ClipboardEvent, type DragEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
+import { api } from '../app/api';
 import { Page } from '../app/Page';
 import { usePerson } from '../app/session';
 import { SERIF } from '../app/theme';
-import { Button, PrimaryButton } from '../parts/controls';
+import { Button, Field, PrimaryButton } from '../parts/controls';
 import { Title } from '../parts/List';
 import { Failure, Message } from '../parts/states';
 import { bring } from './bring';
@@ -46,6 +47,18 @@ const Acts = styled.div`
   gap: 10px;
 `;
 
+const AddressForm = styled.form`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 10px;
+  width: 100%;
+  > :first-child {
+    flex: 1 1 320px;
+    max-width: 520px;
+  }
+`;
+
 /** A file is more than a word that was copied. */
 const isTable = (text: string): boolean => text.includes('\n') && /[\t,;|]/.test(text);
 
@@ -56,6 +69,8 @@ export function BringPage() {
   const stop = useRef<AbortController | null>(null);
   const [over, setOver] = useState(false);
   const [sending, setSending] = useState<{ name: string; part: number } | null>(null);
+  const [address, setAddress] = useState('');
+  const [fetching, setFetching] = useState(false);
   const [error, setError] = useState<unknown>(null);
 
   const take = async (file: Blob, name: string) => {
@@ -72,6 +87,20 @@ export function BringPage() {
       setSending(null);
     }
   };
+  const fetchIt = async () => {
+    const stopped = new AbortController();
+    stop.current = stopped;
+    setError(null);
+    setFetching(true);
+    try {
+      const { id } = await api.fetchFile(address, stopped.signal);
+      void navigate(`/models/bring/${id}`);
+    } catch (problem) {
+      if (!stopped.signal.aborted) setError(problem);
+    } finally {
+      setFetching(false);
+    }
+  };
   const drop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);
@@ -79,6 +108,7 @@ export function BringPage() {
     if (file) void take(file, file.name);
   };
   const paste = (event: ClipboardEvent) => {
+    if (event.target instanceof HTMLInputElement) return;
     const [file] = event.clipboardData.files;
     const text = event.clipboardData.getData('text/plain');
     if (file) void take(file, file.name);
@@ -110,15 +140,32 @@ export function BringPage() {
           onDrop={drop}
           onPaste={paste}
         >
-          {sending === null ? (
+          {fetching ? (
+            <>
+              <p role="status">Fetching it from {address}</p>
+              <progress aria-label="Fetching" />
+              <Button onPress={() => stop.current?.abort()}>Stop</Button>
+            </>
+          ) : sending === null ? (
             <>
               <p>Drop a file here, choose one, or paste rows that you copied from a sheet.</p>
               <Acts>
                 <PrimaryButton onPress={() => chooser.current?.click()}>Choose a file</PrimaryButton>
               </Acts>
+              <AddressForm
+                onSubmit={(event) => {
+                  event.preventDefault();
+                  void fetchIt();
+                }}
+              >
+                <Field label="Or from an address" value={address} onChange={setAddress} placeholder="https://…" />
+                <Button type="submit" isDisabled={address.trim() === ''}>
+                  Fetch it
+                </Button>
+              </AddressForm>
               <small>
                 CSV and its kin, XLSX, JSON, Parquet; up to 2 GB. Nothing is loaded before you have seen it, and nothing
-                is changed in it that is not marked.
+                is changed in it that is not marked. What is fetched from an address can be fetched again by a schedule.
               </small>
             </>
           ) : (

@@ -14,6 +14,7 @@ import { Failure, Loading, Message } from '../parts/states';
 import { TablePart } from '../parts/TablePart';
 import { LoadsPart } from './LoadsPart';
 import { RulesPart } from './RulesPart';
+import { SourcePart } from './SourcePart';
 
 const About = styled.p`
   color: var(--quiet);
@@ -85,6 +86,7 @@ function Whole({ table }: { table: LoadedTable }) {
           </>
         )}
       </About>
+      {table.source === null ? null : <SourcePart name={table.name} source={table.source} />}
       {table.derived === null ? null : <MadeOf name={table.name} derived={table.derived} />}
       {table.broken.length === 0 ? null : (
         <Broken aria-label="Rules that are broken">

@@ -11,7 +11,7 @@ import { Button, TextButton } from '../parts/controls';
 import { LimitNote } from '../parts/LimitNote';
 import { Head, Title } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
-import { BrokenRules } from '../data/BrokenRules';
+import { AmissData } from '../data/AmissData';
 import { TakeAwayDialog } from './TakeAwayDialog';
 
 const Two = styled.div`
@@ -117,7 +117,7 @@ export function ModelPage() {
         .
       </About>
       <LimitNote words={data.limited} />
-      <BrokenRules modelId={modelId} />
+      <AmissData modelId={modelId} />
       <Two>
         <section>
           <h2>Measures</h2>

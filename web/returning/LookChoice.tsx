@@ -24,6 +24,8 @@ export function LookChoice(props: {
   words: string;
   /** By hand only is one of the choices. */
   hand?: boolean;
+  /** Whenever data arrive is one of the choices; it is, unless said otherwise. */
+  data?: boolean;
   onChange: (look: AlertLook | null, words: string) => void;
 }) {
   const [text, setText] = useState<string | null>(null);
@@ -38,7 +40,7 @@ export function LookChoice(props: {
     <div>
       <Line>
         <span>{props.words}</span>
-        {props.look === 'data' ? null : (
+        {props.look === 'data' || props.data === false ? null : (
           <TextButton onPress={() => props.onChange('data', 'whenever data arrive')}>whenever data arrive</TextButton>
         )}
         {props.hand === true && props.look !== null ? (

@@ -14,7 +14,7 @@ import { ago, List } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
 import { WorthALook } from '../findings/WorthALook';
 import { KeptFigures } from '../returning/KeptFigures';
-import { BrokenRules } from '../data/BrokenRules';
+import { AmissData } from '../data/AmissData';
 import { DecisionsToday } from '../returning/DecisionsToday';
 import { ToldToday } from '../returning/ToldToday';
 import { useMakeBriefing } from '../returning/use-make-briefing';
@@ -179,7 +179,7 @@ export function TodayPage() {
         ) : null}
       </Top>
       {pending ? null : <KeptFigures />}
-      {pending ? null : <BrokenRules />}
+      {pending ? null : <AmissData />}
       {pending ? null : <ToldToday />}
       {pending ? null : <DecisionsToday />}
       {(mentions.data ?? []).length > 0 && !pending ? (
