@@ -65,6 +65,15 @@ test('amounts are added up, rates and scores averaged, stocks by their last valu
   expect(file.tables[0]?.key).toBe('sale_id');
 });
 
+test('of prices alone the price is what is meant, of several figures that are not added up how many rows there are', () => {
+  const day = column('week', 'date', 150);
+  const price = column('price', 'number', 400, { min: 0.2, max: 2 });
+  const prices = { name: 'prices', rows: 450, columns: [day, column('fuel', 'text', 3), price], determines: [] };
+  expect(fileOf([prices]).defaults.measure).toBe('price');
+  const rated = { ...prices, columns: [...prices.columns, column('rating', 'integer', 5, { min: 1, max: 5 })] };
+  expect(fileOf([rated]).defaults.measure).toBe('number_of_prices');
+});
+
 test('levels of which one tells another are one hierarchy; long texts and names of single rows are left out', () => {
   const file = fileOf([SALES]);
   expect(file.dimensions.map(({ levels }) => levels.map(({ id, kind }) => [id, kind]))).toEqual([

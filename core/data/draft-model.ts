@@ -114,6 +114,12 @@ export function draftModel(
   return new Drafting(tables, joins).of(naming);
 }
 
+/** Where nothing is added up: the one figure that the rows are about, as a table of prices is; of several none is more usual than how many rows there are. */
+function onlyFigure(measures: readonly DraftMeasure[]): DraftMeasure | undefined {
+  const [figure, ...more] = measures.filter(({ kind }) => kind !== 'count');
+  return more.length === 0 && figure !== undefined ? figure : measures.at(-1);
+}
+
 type DraftDimension = NonNullable<ModelFileInput['dimensions']>[number];
 type DraftLevel = DraftDimension['levels'][number];
 type DraftDate = NonNullable<ModelFileInput['dates']>[number];
@@ -140,7 +146,7 @@ class Drafting {
     const dates = this.datesOf(facts);
     const measures = facts.flatMap((table) => this.measuresOf(table));
     const amounts = measures.filter(({ kind }) => kind === 'sum');
-    const usual = amounts.find(({ format }) => format?.style === 'currency') ?? amounts[0] ?? measures.at(-1);
+    const usual = amounts.find(({ format }) => format?.style === 'currency') ?? amounts[0] ?? onlyFigure(measures);
     if (usual !== undefined) this.tell('defaults.measure', `${usual.name} is shown where none is named.`, false);
     return {
       file: {

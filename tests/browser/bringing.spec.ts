@@ -142,3 +142,31 @@ test('a table keeps to its rules or says so on Today; an earlier load is gone ba
     })
     .toEqual([[30]]);
 });
+
+test('a file at an address is fetched, proved and loaded; its table is fetched again by hand and by a schedule', async ({
+  browser,
+  product,
+}) => {
+  const stellan = await signedIn(browser, product, 'stellan');
+  await stellan.goto(`${product.address}/models/bring`);
+  const address = stellan.getByLabel('Or from an address');
+  await address.fill('http://files.nowhere.example/prices.csv');
+  await stellan.getByRole('button', { name: 'Fetch it' }).click();
+  await expect(stellan.getByText(/not fetched from files\.nowhere\.example here/)).toBeVisible();
+  await address.fill(`http://127.0.0.1:${product.port + 2}/fuel-prices.csv`);
+  await stellan.getByRole('button', { name: 'Fetch it' }).click();
+  // 0,740 is not 740
+  await expect(stellan.getByText('0.740', { exact: true }).first()).toBeVisible();
+  await stellan.getByRole('button', { name: 'Load only' }).click();
+  await expect(async () => {
+    await stellan.goto(`${product.address}/tables/fuel_prices`);
+    await expect(stellan.getByRole('heading', { name: 'Where it comes from' })).toBeVisible({ timeout: 2000 });
+  }).toPass();
+  await stellan.getByRole('button', { name: 'Fetch it now' }).click();
+  await expect(stellan.getByText('The file there is the one that is loaded.')).toBeVisible();
+  await stellan.getByRole('button', { name: 'by a schedule …' }).click();
+  await stellan.getByLabel('When', { exact: true }).fill('every Monday at 6');
+  await stellan.getByRole('button', { name: 'Use it' }).click();
+  await expect(stellan.getByText(/Next: Monday/)).toBeVisible();
+  expect((await new AxeBuilder({ page: stellan }).analyze()).violations.map(({ id }) => id)).toEqual([]);
+});
