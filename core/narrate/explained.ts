@@ -5,7 +5,7 @@ import type { CalendarPart, MissingPart } from '../analysis/explain/calendar';
 import { formatPoints, formatSize, formatValue } from '../format/format';
 import type { AnswerColumn } from '../query/plan';
 import type { Explain } from '../reading/schema';
-import { capitalised, dayWords, levelWords, listWords, type Naming } from '../reading/words';
+import { capitalised, dayWords, inSentence, levelWords, listWords, type Naming } from '../reading/words';
 import type { Day } from '../time/day';
 import { WEEKDAYS } from '../time/names';
 
@@ -26,6 +26,27 @@ const isPercent = ({ column }: MovedWords): boolean => column.format?.style === 
 export function effectText(effect: number, words: MovedWords): string {
   const size = isPercent(words) ? formatPoints(Math.abs(effect)) : formatValue(Math.abs(effect), words.column);
   return `${effect > 0 ? '+' : effect < 0 ? '−' : ''}${size}`;
+}
+
+/** One of two figures that a change is told by. */
+export interface Factor {
+  readonly name: string;
+  readonly column: MovedWords['column'];
+  readonly now: number;
+  readonly before: number;
+  /** In units of what is explained. */
+  readonly effect: number;
+}
+
+/** @example volumeText(…) // 'Passengers rose 12 % to 9,804, which makes €4,100 more; revenue per passenger fell 3 % to €20.10, which makes €900 less.' */
+export function volumeText(volume: Factor, price: Factor, words: MovedWords): string {
+  const moved = ({ now, before, column, effect }: Factor) => {
+    const how = movedBy(now, before, { ...words, column });
+    return now === before
+      ? how
+      : `${how} to ${formatValue(now, column)}, which makes ${formatValue(Math.abs(effect), words.column)} ${effect < 0 ? 'less' : 'more'}`;
+  };
+  return `${capitalised(volume.name)} ${moved(volume)}; ${inSentence(price.name)} ${moved(price)}.`;
 }
 
 /** How far something moved, of itself or, of rates, in points. @example 'rose 5.6 %' */

@@ -151,6 +151,29 @@ test('each part opened is a step whose numbers are those that were told', async 
   }
 });
 
+test('revenue is told as passengers times what each paid, with the numbers of SQL by hand', async () => {
+  const { explanation } = await asked(mira, 'why did ticket revenue change in August 2026');
+  const note = explanation?.notes.find(({ about }) => about === 'As how many and how much each');
+  const side = async (year: number) => {
+    const { rows } = await there.sql.query<{ r: string; p: string }>(
+      `select sum(ticket_revenue) as r, sum(passengers) as p from bookings
+       where sailed_on >= make_date($1, 8, 1) and sailed_on < make_date($1, 9, 1)`,
+      [year],
+    );
+    return { revenue: Number(rows[0]?.r), passengers: Number(rows[0]?.p) };
+  };
+  const [before, now] = [await side(2025), await side(2026)];
+  const weight = (now.revenue - before.revenue) / Math.log(now.revenue / before.revenue);
+  const volume = weight * Math.log(now.passengers / before.passengers);
+  const price = now.revenue - before.revenue - volume;
+  const euros = (value: number) =>
+    `€${Math.round(Math.abs(value)).toLocaleString('en-GB')} ${value < 0 ? 'less' : 'more'}`;
+  expect(note?.text).toContain(`to ${now.passengers.toLocaleString('en-GB')}, which makes ${euros(volume)}`);
+  expect(note?.text).toContain(`to €${(now.revenue / now.passengers).toFixed(2)}, which makes ${euros(price)}`);
+  // how far it is off plan is no price
+  expect(explanation?.notes.filter(({ text }) => text.includes('plan'))).toEqual([]);
+});
+
 test('what is taken for granted and is not so is said first', async () => {
   const [now] = await amounts('passengers', '2026-08', []);
   const [before] = await amounts('passengers', '2025-08', []);

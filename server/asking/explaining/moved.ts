@@ -29,6 +29,7 @@ import type { ReadyModel } from '../ready-model';
 import { Unanswerable } from '../unanswerable';
 import { comparedReading, leftOut, windowsFor, within, type TwoWindows } from './compared';
 import { placesOf, type Looks } from './looks';
+import { volumeNotes } from './volume-and-price';
 import { amountsOf, conditionsOf, side, worldOf } from './world-of';
 
 /** Longer windows are looked at as a whole, not day by day. */
@@ -80,8 +81,8 @@ export async function explainMoved(
   const world = await worldOf(compared, made, main.answer.support[0] ?? 0, ready, looks);
   if (world.levels.length === 0) throw new Unanswerable(`There is nothing to break ${name} down by here.`);
   const moved = await whatMoved(world, whole);
-  const days = await daily;
   const words = wordsFor(main, made, compared, ready);
+  const [days, factors] = await Promise.all([daily, volumeNotes(compared, words, ready, looks)]);
   const explanation = await told(moved, {
     compared,
     explain,
@@ -94,6 +95,7 @@ export async function explainMoved(
     main,
     windows,
     days,
+    factors,
   });
   return { reading: { ...compared, explain }, explanation, main, notes: [...leftOut(asked, name), ...notes] };
 }
@@ -112,6 +114,8 @@ interface Telling {
   readonly windows: TwoWindows | null;
   /** The days of both sides, of amounts. */
   readonly days: Days | null;
+  /** The change as how many and how much each, where it can be told so. */
+  readonly factors: readonly ExplanationNote[];
 }
 
 /** Both sides of all together; null where one of them has nothing. */
@@ -164,7 +168,7 @@ async function told(moved: Moved, telling: Telling): Promise<Explanation> {
       effect: rest,
       text: evenly ? 'All of it, in proportion' : `The rest, in proportion: ${effectText(rest, words)}`,
     },
-    notes: notesOf(moved, along, telling, world),
+    notes: [...telling.factors, ...notesOf(moved, along, telling, world)],
   };
 }
 
