@@ -295,6 +295,13 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
     cost: 0.3,
   },
   { gives: 'Intent', form: `${WITHOUT} {Members}`, means: exclude },
+  // “without the Outer Isles ports”: what kind of thing they are, not by what it is broken down
+  {
+    gives: 'Intent',
+    form: `${WITHOUT} {Members} {Level}`,
+    means: (p, q) => (p['Level'] === list(p).level || isMemberHead(p, q) ? null : exclude(p)),
+    cost: -0.1,
+  },
   {
     gives: 'Intent',
     form: `${WITHOUT} {Members:first} (and|or|nor|,|and also) [${WITHOUT.slice(1, -1)}] {Members:second}`,
@@ -423,6 +430,12 @@ export const CONDITION_RULES: readonly Rule<Question>[] = [
     form: '(clear|remove|drop|reset|no|without|without any|clear all|remove all|get rid of|lift|take off|delete|no more|cancel) [(that|this|those|these|the)] (filter|filters|condition|conditions|restriction|restrictions)',
     means: () => followUp({ do: 'clear', what: 'conditions' }),
     examples: ['clear the filters'],
+  },
+  {
+    gives: 'Intent',
+    form: '(for|over|across|in|throughout|of) the whole company',
+    means: () => intent({ do: 'clear', what: 'conditions' }),
+    examples: ['for the whole company'],
   },
   {
     gives: 'Intent',

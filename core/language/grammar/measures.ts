@@ -693,9 +693,17 @@ export const MEASURE_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: '(as|in|show as|show it as|give) (percentage|percentages|percent|%|percentage terms|percent terms|% terms|relative terms)',
+    form: '(as|show as|show it as|give) (percentage|percentages|percent|%|percentage terms|percent terms|% terms|relative terms)',
     means: said(() => ({ kind: 'inPercent' })),
     cost: 0.05,
+    examples: ['as percent'],
+  },
+  // beside something, how far it lies from that in per cent is likelier than a share
+  {
+    gives: 'Intent',
+    form: 'in (percentage|percentages|percent|%|percentage terms|percent terms|% terms|relative terms)',
+    means: said(() => ({ kind: 'inPercent' })),
+    cost: -0.25,
     examples: ['in percent'],
   },
   {

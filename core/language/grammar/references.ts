@@ -90,6 +90,12 @@ export const REFERENCE_RULES: readonly Rule<Question>[] = [
     means: (p) => followUp({ do: 'reference', level: p['OneLevel'] as string, one: true }, { do: 'same', kind: 'any' }),
     cost: -0.2,
   },
+  {
+    gives: 'Intent',
+    form: `[${INTO}] (that|this|that same) {OneLevel}`,
+    means: (p) => followUp({ do: 'reference', level: p['OneLevel'] as string, one: true }, { do: 'same', kind: 'any' }),
+    cost: 0.1,
+  },
   { gives: 'Intent', form: `${INTO} (it|that|this)`, means: () => same('any'), cost: -0.1 },
   { gives: 'Intent', form: `${INTO} (that one|this one)`, means: () => same('one'), cost: -0.1 },
   { gives: 'Intent', form: '[(in|at|from|to|only)] there', means: () => same('place'), cost: 0.02 },

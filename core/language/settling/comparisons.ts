@@ -82,6 +82,21 @@ export function impliedBasis(
   return { ...transform, basis: hasTimeLine(said, base, asFollowUp) ? 'previous' : 'year' };
 }
 
+/** Two sides in per cent: what stands beside it has that difference already, so that members are put in its order. @returns null where they are not */
+export function byPercent({ against, by, order, rank, shown }: Reading): Edit | null {
+  const [first] = shown;
+  if (against?.kind !== 'period' && against?.kind !== 'plan') return null;
+  if (first === undefined || by.length === 0 || by.some(({ kind }) => kind !== 'level')) return null;
+  if (rank !== null) return rank.on === undefined ? null : { do: 'rank', rank: { ...rank, on: 'percent' } };
+  return {
+    do: 'order',
+    order: {
+      by: { kind: 'measure', calculation: first.calculation, on: 'percent' },
+      direction: order?.by.kind === 'measure' ? order.direction : 'down',
+    },
+  };
+}
+
 /** A change shown as such is from what it stood beside, which then need not stand beside it; of members side by side, each has its own. */
 export function withoutItsBasis(
   edits: readonly Edit[],

@@ -21,6 +21,7 @@ import {
   otherEdits,
   besidePeriod,
   changeEdits,
+  byPercent,
   impliedBasis,
   saidComparison,
   furtherBack,
@@ -253,6 +254,13 @@ function settledEdits(
         if (edit.transform.kind === 'mix') {
           last.push((done) => [mixEdit(done, asFollowUp ? base : EMPTY_READING)]);
           break;
+        }
+        if (edit.transform.kind === 'inPercent' && asFollowUp && !said.some((one) => one.do === 'show')) {
+          const sorted = byPercent(base);
+          if (sorted !== null) {
+            edits.push(sorted);
+            break;
+          }
         }
         edits.push({ do: 'transform', transform: impliedBasis(edit.transform, said, base, asFollowUp) });
         edits.push(...withoutItsBasis(edits, said, base, asFollowUp));

@@ -59,6 +59,8 @@ export const PHRASES = `
 ! [the] average of {m:Measure} (per|a|each) {g:Unit} => average {m} per {g}
 ! (when|where) [the] {l:OneLevel} (was|is|were|equals) {x:Members} => for {l} {x}
 ! (took|takes|take|has|have|holds|hold|held|got|gets) [the] (top|first|number one) (spot|place|position) (for|on|in|by) => has the most
+! (company|network|group|organisation|organization) wide => for the whole company
+! (for|over|across|in|throughout|of) the (whole|entire|full) (network|company|business|fleet|firm|organisation|organization|estate|operation|portfolio) => for the whole company
 ! kindly (provide|send|give|show|let) [me|us] => show
 ! (take|keep|have|use) only => only
 
@@ -131,6 +133,8 @@ fiscal quarter (by|after) fiscal quarter => by fiscal quarter
 (second quarter|quarter two|the 2nd quarter) => Q2
 (third quarter|quarter three|the 3rd quarter) => Q3
 (fourth quarter|quarter four|final quarter|the 4th quarter) => Q4
+! [the] (full|whole|entire|complete) (month|quarter|year) of {p:Period} => {p}
+! [the] (full|whole|entire|complete) year {p:Year} => {p}
 ! [the] (whole|entire|full) (first half|first half year) of the year => H1
 ! [the] (whole|entire|full) (second half|second half year) of the year => H2
 first half of {p:Year} => H1 {p}

@@ -10,13 +10,20 @@ export const TURNS = `
 # ── apart, and together
 ! @put {x:Members} [@there] [@too] [,] [and|but] (keep|leave|show|have|hold) (them|it|both|the two) (apart|separate|separately|distinct) => compare with {x}
 ! (tell|keep|hold|show|split|pull) (them|the two|both|these|those|the 2) apart => both side by side
+! (compare|contrast) (the two|them|both|both of them|these two|those two|the two of them|the 2|one with the other|one to the other) [(side by side|next to each other|with each other|to each other)] => both side by side
+! (compare|contrast) (the two|them|both|both of them|these two|those two|the two of them|the 2) [,] (by|per|for each|for every) {k:Key} => both side by side by {k}
+! (put|place|set|line up|lay) (the two|them|both|both of them|these two|those two|the two of them|the 2|these|those) (side by side|next to each other|beside each other|against each other) => both side by side
+! (put|place|set|line up|lay) (the two|them|both|both of them|these two|those two|the two of them|the 2|these|those) (side by side|next to each other|beside each other|against each other) [,] (by|per|for each|for every) {k:Key} => both side by side by {k}
+! (put|place|set|line up|lay|compare|contrast|show) [me|us] (the two|both|these two|those two|the 2|these 2|those 2) ({g:Unit}|{s:Season}) [(side by side|next to each other|beside each other|against each other)] => both side by side
+! (put|place|set|line up|lay|compare|contrast|show) [me|us] (the two|both|these two|those two|the 2|these 2|those 2) ({g:Unit}|{s:Season}) [(side by side|next to each other|beside each other|against each other)] [,] (by|per|for each|for every) {k:Key} => both side by side by {k}
 ! (tell|keep|hold|show|split|pull) (them|the two|both|these|those|the 2) apart [,] (by|per) {k:Key} => both side by side by {k}
 ! (add|sum|total|tot) (it|them|that|those|these|everything|all of it|all of them|it all|them all) [up|together] => just the total
 ! (add|sum|total|tot) (it|them|that|those|these|everything|all of it|all of them|it all|them all) [up|together] [,] [as|to|into] (one|a single|just one) (total|number|figure|sum) => just the total
 ! [and] (put|show|add|give|have|stick|print) [me|us] [the] (totals|total|sums|sum|grand total|a total|a total row) (at|on|along|in) [the] (bottom|end|foot|top|side|last row|last line) => with totals
 
 # ── the whole of it
-! (for|over|across|in) the (whole|entire|full) (network|company|business|fleet|firm|group|organisation|organization|estate|operation|system|portfolio|country|lot|place) => without the filter
+! (for|over|across|in) the (whole|entire|full) (group|system|country|lot|place) => without the filter
+! [and] (overall|everywhere|all over|all together|all in all|as a whole|for everyone|for everything) [now|then|please] => for the whole company
 ! @same [,] for the (whole|entire|full) (network|company|business|fleet|firm|group|organisation|organization|estate|operation|system|portfolio) => without the filter
 
 # ── so many of them
