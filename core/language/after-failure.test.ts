@@ -1,5 +1,5 @@
 import { demoNames } from '../../tests/demo-names';
-import { offeredAfterFailure, saysAgain } from './after-failure';
+import { mendedBy, offeredAfterFailure, saysAgain } from './after-failure';
 import { read } from './read';
 import type { Reading } from '../reading/schema';
 
@@ -43,4 +43,44 @@ test('what says a failure again says all that was understood there', () => {
   const failed = failing('slice it blorpwise by vessel for Mid Sound', answered);
   expect(saysAgain('for Mid Sound by vessel', failed)).toBe(true);
   expect(saysAgain('by vessel', failed)).toBe(false);
+});
+
+const mending = (failed: string, text: string, before: Reading | null) => {
+  const by = mendedBy(text, failed, read(failed, { ...known, before }).words);
+  const result = offeredAfterFailure(
+    read(text, { ...known, before }),
+    text,
+    failing(failed, before),
+    before !== null,
+    by === null ? null : { by, read: read(by.text, { ...known, before }) },
+  );
+  return { by, result };
+};
+
+test.each([
+  ['passengers by blorptown, 2025', 'by port then', 'passengers by port in 2025'],
+  ['passengers by blorptown, 2025', 'and by month', 'passengers by month in 2025'],
+  ['revenue for Blorpholm by month?', 'for Outer Isles', 'revenue by month for Outer Isles'],
+])('“%s”, then “%s”: in the place of the word that was not understood, which is told', (failed, text, whole) => {
+  for (const before of [null, answered]) {
+    const { result } = mending(failed, text, before);
+    expect(result.reading).toEqual(read(whole, { ...known, before: null }).reading);
+    expect(result.notes[0]?.text).toMatch(
+      /^Goes on from “.*”; this stands in the place of “.*[Bb]lorp.*”, which was not understood\.$/,
+    );
+  }
+});
+
+test.each([
+  ['how blorp were we over the last 12 months', 'by month'],
+  ['passengers by blorptown, 2025', 'only Outer Isles'],
+])('“%s”, then “%s”: what may be meant otherwise is offered', (failed, text) => {
+  expect(mending(failed, text, answered).result.outcome).toBe('choose');
+});
+
+test('what was understood of the failed question is offered first with what is said now', () => {
+  const { result } = mending('passengers by blorptown, 2025', 'only Outer Isles', answered);
+  expect(result.options[0]?.reading).toEqual(
+    read('passengers in 2025 for Outer Isles', { ...known, before: null }).reading,
+  );
 });

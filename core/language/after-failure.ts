@@ -2,7 +2,7 @@
  * After a question that was not understood: what leans on it is not applied to an older answer, or to none, in silence. It is
  * offered, one key away.
  */
-import type { ReadResult, WordUse } from './read';
+import type { Note, ReadResult, WordUse } from './read';
 import { nameWords } from './tokens';
 
 /** A question that was not understood. */
@@ -24,7 +24,52 @@ export function saysAgain(text: string, { words }: Failed): boolean {
 /** Was it a word that was not understood? A refusal with its reason leaves no doubt what the next question goes on from. */
 const hasUnknown = ({ words }: Failed): boolean => words.some(({ use }) => use === 'unresolved');
 
+/** A failed question with what is said now in the place of what was not understood: “loans by postcode, 2025”, then “by neighbourhood”. */
+export interface Mended {
+  readonly text: string;
+  /** What is said now begins as what it takes the place of did (“by …”), so that nothing else can be meant. */
+  readonly inPlace: boolean;
+  /** What was not understood. */
+  readonly without: readonly string[];
+  readonly asked: string;
+}
+
+const LEADS = /\b(by|per|for|in|on|at|of|from|to|with|only|across|within|about|each|every|split by)\s*$/i;
+const OPENS = /^\s*(?:(?:and|then|ok|okay|so|well|now)\b\s*,?\s*)?((\w+).*)$/is;
+
+/** @returns null where all of it was understood word by word */
+export function mendedBy(text: string, asked: string, words: readonly WordUse[]): Mended | null {
+  const unknown = words.filter(({ use }) => use === 'unresolved');
+  if (unknown.length === 0) return null;
+  let rest = '';
+  let at = 0;
+  let lead: string | undefined;
+  for (const { start, end } of unknown) {
+    const before = asked.slice(at, start);
+    lead ??= LEADS.exec(before)?.[1];
+    rest += before.replace(LEADS, '');
+    at = end;
+  }
+  rest = `${rest}${asked.slice(at)}`.replace(/\s*[?!.]+\s*$/, '').replace(/\s+,/g, ',');
+  const [, said = text, opens] = OPENS.exec(text) ?? [];
+  return {
+    text: `${rest}, ${said}`,
+    inPlace: lead !== undefined && lead.toLowerCase() === opens?.toLowerCase(),
+    without: unknown.map((word) => word.text),
+    asked,
+  };
+}
+
+const mendedNote = ({ asked, without }: Mended): Note => ({
+  kind: 'assumed',
+  text: `Goes on from “${asked}”; this stands in the place of ${without.map((word) => `“${word}”`).join(' and ')}, which was not understood.`,
+});
+
+/** Does it stand on its own, so that it goes on from nothing? */
+export const isWhole = ({ outcome, leans }: ReadResult): boolean => outcome === 'answered' && !leans;
+
 /**
+ * @param mended the failed question with this in the place of what was not understood, and what that was read as; null where it cannot be
  * @param result what a text was read as
  * @param failed the question right before it, which was not understood; null where the one before was answered
  * @param anyAnswer whether an answer stands before that
@@ -35,11 +80,23 @@ export function offeredAfterFailure(
   text: string,
   failed: Failed | null,
   anyAnswer: boolean,
+  mended: { readonly by: Mended; readonly read: ReadResult } | null = null,
 ): ReadResult {
   const { reading, sentence } = result;
-  if (failed === null || reading === null || sentence === null || result.outcome !== 'answered' || !result.leans)
-    return result;
-  if (anyAnswer && ((!failed.open && !hasUnknown(failed)) || saysAgain(text, failed))) return result;
+  if (failed === null || isWhole(result)) return result;
+  // a question of its own, which names what is shown
+  const whole =
+    mended?.read.outcome === 'answered' &&
+    mended.read.reading !== null &&
+    mended.read.sentence !== null &&
+    mended.read.edits.some((edit) => edit.do === 'show')
+      ? { label: mended.read.sentence.text, reading: mended.read.reading }
+      : null;
+  const again = saysAgain(text, failed);
+  if (mended !== null && whole !== null && mended.by.inPlace && !again)
+    return { ...mended.read, words: result.words, notes: [mendedNote(mended.by), ...mended.read.notes] };
+  if (reading === null || sentence === null || result.outcome !== 'answered') return result;
+  if (anyAnswer && ((!failed.open && !hasUnknown(failed)) || again)) return result;
   const left = failed.open ? 'is still open' : 'was not understood';
   const why = anyAnswer
     ? `The question before this one ${left}, and this may go on from it. It can go on from the answer before that:`
@@ -52,6 +109,6 @@ export function offeredAfterFailure(
     phrases: [],
     edits: [],
     notes: [{ kind: 'unclear', text: why }],
-    options: [{ label: sentence.text, reading }],
+    options: [...(whole === null ? [] : [whole]), { label: sentence.text, reading }],
   };
 }

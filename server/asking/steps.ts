@@ -1,5 +1,5 @@
 /** Asking: words, an edit or a reading → a step of an inquiry, with its answer. */
-import { offeredAfterFailure } from '@zud/core/language/after-failure';
+import { isWhole, mendedBy, offeredAfterFailure } from '@zud/core/language/after-failure';
 import type { Note, Option, WordUse } from '@zud/core/language/read';
 import { applyEdits } from '@zud/core/reading/edit';
 import { movedAlong } from '@zud/core/reading/moved-along';
@@ -237,7 +237,17 @@ export class Asking {
       stepBefore?.outcome === 'unclear' || stepBefore?.outcome === 'choose'
         ? { words: recordOf(stepBefore).words, open: stepBefore.outcome === 'choose' }
         : null;
-    const result = offeredAfterFailure(read, asked.text, failed, before !== null);
+    const mended =
+      failed === null || stepBefore === undefined || isWhole(read)
+        ? null
+        : mendedBy(asked.text, stepBefore.asked, recordOf(stepBefore).words);
+    const result = offeredAfterFailure(
+      read,
+      asked.text,
+      failed,
+      before !== null,
+      mended === null ? null : { by: mended, read: await this.reader.read(mended.text, ready, before, null, null) },
+    );
     const chosen = chosenOption(asked.text, pendingOptions(stepBefore, ready));
     if (chosen) return { outcome: 'answered', reading: chosen, words: result.words, notes: [] };
     if (result.outcome === 'move')

@@ -124,6 +124,13 @@ describe('steps', () => {
     );
     expect(first.outcome).toBe('answered');
   });
+  test('what is said in the place of a word that was not understood mends the question before', async () => {
+    const id = await inquiry(mira);
+    await ask(mira, id, { text: 'revenue by blorptown, 2025' });
+    const mended = await ask(mira, id, { text: 'by port then' });
+    expect(mended.sentence?.text).toBe('Ticket revenue by port, 2025');
+    expect(mended.notes[0]?.text).toContain('“blorptown”, which was not understood');
+  });
   test('an ambiguous name is chosen by an option or by a bare reply', async () => {
     const id = await inquiry(mira);
     const step = await ask(mira, id, { text: 'passengers for Eskvik in 2025' });
