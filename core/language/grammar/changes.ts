@@ -201,6 +201,13 @@ export const CHANGE_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
+    form: '(which|which one|which of them|who) {Moved} [the] (fastest|quickest)',
+    means: (p) => asFollowUp(changed(null, { count: 10, marked: true, on: 'percent' })(p)),
+    cost: -0.1,
+    examples: ['which grew fastest'],
+  },
+  {
+    gives: 'Intent',
     form: '(which|what) [{Number}] {Key} [(has|have|did|is|are)] {Moved} [the] (fastest|quickest) [(in|by|on) {Calculation}]',
     means: changed(null, { count: 10, marked: true, on: 'percent' }),
     cost: -0.4,

@@ -224,9 +224,7 @@ export function whichAreThese(base: Reading, asked: string | undefined, model: M
   const [only] = base.shown;
   if (base.shown.length === 1 && only?.calculation.kind === 'members') {
     const { level } = only.calculation;
-    const tested = base.where.find(
-      (one) => one.kind === 'measure' && same(one.at, byLevel(level)) && isMeasure(one.calculation),
-    );
+    const tested = base.where.find((one) => one.kind === 'measure' && same(one.at, byLevel(level)));
     const shown =
       tested?.kind === 'measure'
         ? [{ do: 'show' as const, how: 'replace' as const, shown: [shownPlainly(tested.calculation)] }]

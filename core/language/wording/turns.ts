@@ -73,8 +73,8 @@ export const TURNS = `
 ! (who|which one|which of them|which of these|which {l:OneLevel}) (is|was|are|were) [the] least punctual [one] => which has the worst punctuality
 ! (who|which one|which of them|which of these|which {l:OneLevel}) (eats|eat|ate|eats up|swallows|swallowed|burns|burned|gobbles up|guzzles|uses up) [the] most {m:Measure} => which has the most {m}
 
-! (which|who|which one|which of them|which of these) (grew|grows|is growing|has grown|rose|is rising|climbed|improved) [the] fastest => the fastest growing
-! (which|who|which one|which of them|which of these) (fell|is falling|has fallen|dropped|shrank|declined) [the] fastest => the fastest shrinking
+! (which|who|which one|which of them|which of these) (grew|grows|is growing|has grown|rose|is rising|climbed|improved) [the] (fastest|quickest) => which grew fastest
+! (which|who|which one|which of them|which of these) (fell|is falling|has fallen|dropped|shrank|declined) [the] (fastest|quickest) => which fell fastest
 
 # ── the members of which
 ! in (every|each) {x:Key} (rather than|instead of|and not|not) [(every|each|the)] {y:Key} => by {x} instead of {y}
@@ -385,10 +385,14 @@ top {n:Count} (but|,) [ranked|sorted|ordered|measured|judged|chosen] (on|by|in t
 (no|sorry|oops|wait|make that|make it|i meant) [,] {n:Count} [actually] [not {k:Count}] => top {n}
 
 # ── the best, the worst
-which [one] (is|has been|was) (growing|rising|increasing|climbing|improving) [the] (fastest|quickest|most|strongest) => which grew most
-which [one] (is|has been|was) (falling|dropping|shrinking|declining|decreasing) [the] (fastest|quickest|most|strongest) => which fell most
-which {l:OneLevel} (is|has been|was) (growing|rising|increasing|climbing) [the] (fastest|quickest|most|strongest) => which {l} grew most
-which {l:OneLevel} (is|has been|was) (falling|dropping|shrinking|declining|decreasing) [the] (fastest|quickest|most|strongest) => which {l} fell most
+which [one] (is|has been|was) (growing|rising|increasing|climbing|improving) [the] (fastest|quickest) => which grew fastest
+which [one] (is|has been|was) (growing|rising|increasing|climbing|improving) [the] (most|strongest) => which grew most
+which [one] (is|has been|was) (falling|dropping|shrinking|declining|decreasing) [the] (fastest|quickest) => which fell fastest
+which [one] (is|has been|was) (falling|dropping|shrinking|declining|decreasing) [the] (most|strongest) => which fell most
+which {l:OneLevel} (is|has been|was) (growing|rising|increasing|climbing) [the] (most|strongest) => which {l} grew most
+which {l:OneLevel} (is|has been|was) (growing|rising|increasing|climbing) [the] (fastest|quickest) => which {l} grew fastest
+which {l:OneLevel} (is|has been|was) (falling|dropping|shrinking|declining|decreasing) [the] (fastest|quickest) => which {l} fell fastest
+which {l:OneLevel} (is|has been|was) (falling|dropping|shrinking|declining|decreasing) [the] (most|strongest) => which {l} fell most
 which [one] (is|was) [the] {l:OneLevel} (who|that|which) (performs|performed|does|did|do) [the] best => best {l}
 which {l:OneLevel} (is|was|has been) (doing|performing|going) [the] (best|strongest) => best {l}
 which {l:OneLevel} (is|was|has been) (doing|performing|going) [the] (worst|weakest|poorest) => worst {l}
