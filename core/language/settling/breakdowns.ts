@@ -401,6 +401,19 @@ export function namedOnly(base: Reading): Condition {
   return { kind: 'members', level, is: false, members: [NO_NAME] };
 }
 
+/** “For each captain”, after an answer about one of them, is of all of them. */
+export function withoutTheOne(by: readonly Breakdown[], said: readonly SaidEdit[], { where }: Reading): Edit[] {
+  if (said.some((edit) => edit.do === 'condition')) return [];
+  return where.flatMap((condition): Edit[] =>
+    condition.kind === 'members' &&
+    condition.is &&
+    condition.members.length === 1 &&
+    by.some((one) => one.kind === 'level' && one.level === condition.level)
+      ? [{ do: 'condition', how: 'remove', condition }]
+      : [],
+  );
+}
+
 /**
  * “One by one”, “each separately”: broken down by the members or the set that is kept; of a single one, by what is inside it.
  * Two that were spoken of one after the other stand beside each other.

@@ -54,6 +54,7 @@ import {
   overTime,
   sharesShown,
   withinEdits,
+  withoutTheOne,
 } from './breakdowns';
 import { ImpossiblePeriod, indexPeriod, settledPeriod, wholeRange, yearFor } from './periods';
 import { contrastEdits } from './contrasts';
@@ -454,6 +455,7 @@ function settledEdits(
         after.push((_done, when) => shiftedBefore(edit.unit, when, calendar));
         break;
       case 'forEach':
+        if (asFollowUp) edits.push(...withoutTheOne(edit.by, said, base));
         if (
           said.every((one) => one.do !== 'within') &&
           sharesShown(said, base, asFollowUp) &&
