@@ -87,13 +87,26 @@ export async function fileAt(
       filename: filenameOf(url, headers.get('content-disposition')),
       body: {
         // the web's stream and Node's are of one shape, which their types do not say
-        body: Readable.fromWeb(response.body as Parameters<typeof Readable.fromWeb>[0]),
+        body: toItsEnd(Readable.fromWeb(response.body as Parameters<typeof Readable.fromWeb>[0]), url.host, signal),
         length: Number(headers.get('content-length') ?? 0),
         gone: () => signal.aborted,
       },
     };
   }
   throw new AddressFault('The address leads from one to another without an end.');
+}
+
+async function* toItsEnd(
+  body: AsyncIterable<Uint8Array>,
+  host: string,
+  signal: AbortSignal,
+): AsyncGenerator<Uint8Array> {
+  try {
+    yield* body;
+  } catch (error) {
+    if (signal.aborted) throw error;
+    throw new AddressFault(`${host} broke off in the middle of the file.`, true);
+  }
 }
 
 const STATUS: Readonly<Record<number, string>> = {

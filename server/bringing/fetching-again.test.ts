@@ -40,6 +40,10 @@ beforeAll(async () => {
   app.get('/page', (_request, response) => response.send('<h1>A page</h1>'));
   app.get('/moved', (_request, response) => response.redirect('/prices.csv'));
   app.get('/inward', (_request, response) => response.redirect('http://127.0.0.1:9/secret'));
+  app.get('/half', (_request, response) => {
+    response.type('text/csv').set('content-length', '100000').write('Day;Harbour;Price\n');
+    setTimeout(() => response.destroy(), 100);
+  });
   app.get('/round', (_request, response) => response.redirect('/round'));
   files = await listening(createServer(app), 0);
   host = `127.0.0.1:${portOf(files)}`;
@@ -52,6 +56,7 @@ afterAll(async () => {
   await stopped(files);
 });
 
+let hour = 12;
 const bring = (address: string, who = steward) =>
   who<BroughtFile & { detail?: string }>('POST', `/imports?address=${encodeURIComponent(address)}`);
 const fetchNow = () => steward<{ rows: number | null; detail?: string }>('POST', '/tables/prices/source/fetch');
@@ -125,7 +130,11 @@ test.each([
     rows: before?.rows,
     source: { fault: expect.stringMatching(fault), cameAt: before?.source?.cameAt },
   });
-  for (let tries = 0; tries < 100 && told() === count; tries += 1) await world.setClock('2027-03-09T13:00:00Z');
+  // later than what was put out just now
+  hour += 1;
+  await world.setClock(`2027-03-09T${hour}:00:00Z`);
+  for (let tries = 0; tries < 100 && told() === count; tries += 1)
+    await new Promise((resolve) => setTimeout(resolve, 100));
   expect(told()).toBe(count + 1);
   there.status = 200;
   there.body = prices(14);
@@ -154,6 +163,7 @@ test('addresses that are none, lead elsewhere or are not allowed are refused in 
   expect(await said(`http://${host}/round`)).toMatch(/without an end/);
   expect(await said(`http://${host}/page`)).toMatch(/a page for people/);
   expect(await said(`http://${host}/nothing`)).toMatch(/404/);
+  expect(await said(`http://${host}/half`)).toMatch(/broke off in the middle/);
   expect((await bring(`http://${host}/prices.csv`, world.ada)).status).toBe(403);
 });
 
