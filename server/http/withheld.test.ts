@@ -86,6 +86,7 @@ function foreignNumber(text: string): string | null {
       // ids and times are no numbers of rows
       const bare = part
         .replace(/[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g, '')
+        .replace(/saved_[0-9a-f]{16}/g, '')
         .replace(/\d{4}-\d\d-\d\dT[\d:.]+Z/g, '')
         .replace(/(?<=\d)[,\u00a0\u202f\u2009 ](?=\d{3}(?!\d))/g, '');
       const found =

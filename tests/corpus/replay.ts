@@ -11,6 +11,8 @@ export interface Replayed {
   readonly heading: string;
   readonly question: string;
   readonly before: Reading | null;
+  /** The reading before that. */
+  readonly earlier: Reading | null;
   readonly result: ReadResult;
 }
 
@@ -33,7 +35,7 @@ function replay(model: string, known: Known): Replayed[] {
     let earlier: Reading | null = null;
     return turns.map(({ at, question }): Replayed => {
       const result = read(question, { ...known, before, earlier });
-      const turn = { at, heading, question, before, result };
+      const turn = { at, heading, question, before, earlier, result };
       if (result.reading) {
         earlier = before;
         before = result.reading;

@@ -9,8 +9,8 @@ test.each(CORPUS_MODELS.filter(([model]) => ['ferries', 'libraries', 'clinics'].
   (model, known) => {
     const turns = someOf(replayed(model, known), 4).filter(({ question }) => question.trim() !== '');
     expect(turns.length).toBeGreaterThan(30);
-    for (const { question, before, result } of turns) {
-      const { sentence } = suggest(question, { ...known, before });
+    for (const { question, before, earlier, result } of turns) {
+      const { sentence } = suggest(question, { ...known, before, earlier });
       expect([question, sentence]).toEqual([
         question,
         result.outcome === 'answered' ? (result.sentence?.text ?? null) : null,
