@@ -14,7 +14,7 @@ import { audit, loadedTables } from '../store/schema';
 import { modelsThere, readersOf, readsTable } from '../store/models';
 import { dropTable, goBack } from '../store/table-loads';
 import { setRules } from '../store/table-rules';
-import { dropSource, setSourceLook, sourceOf, toldSources } from '../store/table-sources';
+import { dropSource, changeSource, sourceOf, toldSources } from '../store/table-sources';
 import { loadsOf } from '../store/table-versions';
 import { goneSignal, handle, parsed, personWith, textOf, type Context } from './context';
 import { notFound, Problem } from '@zud/core/contract/problem';
@@ -175,7 +175,7 @@ export function tableRoutes(context: Context): Router {
     handle(async (request) => {
       personWith(request, 'steward');
       const name = textOf(request, 'name');
-      const there = await setSourceLook(store, name, parsed(sourceBody, request.body), context.clock.now());
+      const there = await changeSource(store, name, parsed(sourceBody, request.body), context.clock.now());
       const told = there ? (await toldSources(store)).get(name) : undefined;
       if (told === undefined) throw notFound('source');
       void context.rounds.go();

@@ -55,8 +55,8 @@ const told = (source: TableSource, by: string | null): ToldSource => ({
   by,
 });
 
-/** @param look null: by hand only. @returns whether there is such a source */
-export async function setSourceLook(
+/** When it is fetched, and how what comes is loaded. @param change look null: by hand only. @returns whether there is such a source */
+export async function changeSource(
   store: Writing,
   tableName: string,
   change: { readonly look?: Schedule | null | undefined; readonly mode?: TableSource['mode'] | undefined },
@@ -68,6 +68,7 @@ export async function setSourceLook(
     .set({
       ...(mode === undefined ? {} : { mode }),
       ...(look === undefined ? {} : { look, nextAt: look === null ? null : nextAfter(look, now) }),
+      // itself, as nothing else may be said
       tableName,
     })
     .where(eq(tableSources.tableName, tableName))
