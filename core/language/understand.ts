@@ -90,6 +90,7 @@ export type Understanding =
       readonly outcome: 'refused';
       readonly reason: string;
       /** What it may be read as all the same, where the person says so. */ readonly perhaps?: Reading;
+      /** The words do not fit where they are said: plainer ones for them may. */ readonly outOfPlace?: true;
     })
   | (Asked & { readonly outcome: 'move'; readonly move: Move })
   | (Asked & {
@@ -122,7 +123,7 @@ export function understand(text: string, context: ReadContext): Understanding {
   const plain = plainForms(question, wordsBefore(context), of);
   // a reason not to answer is not talked away, and of several readings a plain form only chooses
   const tried =
-    asItStands.outcome === 'unknown'
+    asItStands.outcome === 'unknown' || (asItStands.outcome === 'refused' && asItStands.outOfPlace)
       ? plain
       : plain.filter((one) => one.sure || (isTied(asItStands) && one.met >= CHOOSING));
   let refused: Understanding | null = null;
@@ -207,6 +208,7 @@ function understandPlain(question: Question, mended: Mended['mended'], context: 
   };
   const candidates: Candidate[] = [];
   let refusal: string | null = null;
+  let outOfPlace = false;
   let impossible: string | null = null;
   for (const cover of covers) {
     if (cover.uses.includes('unresolved') || cover.cost > best.cost + NEAR) continue;
@@ -237,6 +239,7 @@ function understandPlain(question: Question, mended: Mended['mended'], context: 
       continue;
     }
     if (settled.kind === 'refused') {
+      outOfPlace ||= refusal === null && settled.outOfPlace === true;
       refusal ??= settled.reason;
       if (cover === best && settled.final) return refused(settled.reason);
       continue;
@@ -287,7 +290,7 @@ function understandPlain(question: Question, mended: Mended['mended'], context: 
         ? understandPlain(question, mended, { ...context, before: null })
         : null;
     if (anew?.outcome === 'read' && anew.ties.length === 0) return { ...anew, anew: impossible };
-    return refused(refusal ?? 'This could not be read.');
+    return { ...refused(refusal ?? 'This could not be read.'), ...(outOfPlace ? { outOfPlace } : {}) };
   }
   if (context.before === null && goesOn(tokens, first))
     return {

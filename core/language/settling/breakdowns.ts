@@ -24,7 +24,7 @@ import { GRAINS, type Grain } from '../../time/grain';
 import { resolvePeriod, type Calendar, type Period } from '../../time/period';
 import { shownPlainly, type SaidEdit } from '../intent';
 import { readableGrain } from './periods';
-import { CannotSettle } from './cannot-settle';
+import { CannotSettle, OutOfPlace } from './cannot-settle';
 import { type Situation } from './situation';
 
 /** The calculations a question shows, or those still in force. */
@@ -187,7 +187,7 @@ export function withinEdits(
     );
   const aside = edits.some((edit) => edit.do === 'compare' && edit.against?.kind === 'members');
   if (asShares && there.length === 0 && !aside)
-    throw new CannotSettle(
+    throw new OutOfPlace(
       'Shares within it need something that they are of as well; say by what, for example “by … as percentages per …”.',
       true,
     );
@@ -309,7 +309,7 @@ export function withoutItsUnits(
 /** "with their share of the total": what is shown, and its share. */
 export function alsoShare(done: readonly Edit[], base: Reading): Edit[] {
   const [first] = [...done.flatMap((edit) => (edit.do === 'show' ? edit.shown : [])), ...base.shown];
-  if (first === undefined) throw new CannotSettle('Name the measure whose share is to stand beside it.');
+  if (first === undefined) throw new OutOfPlace('Name the measure whose share is to stand beside it.');
   return [
     {
       do: 'show',
@@ -359,7 +359,7 @@ export function otherFunction(
   model: Model,
 ): Calculation {
   if (alone && said.some(({ calculation }) => calculation.kind !== 'measure'))
-    throw new CannotSettle('Two numbers of single records are named; name them together: “median and highest …”.');
+    throw new OutOfPlace('Two numbers of single records are named; name them together: “median and highest …”.');
   const all = said.length > 0 ? said : base.shown;
   const [only] = all;
   const shown = only?.calculation;
@@ -397,7 +397,7 @@ export function averagePer(grain: Grain, base: Reading, model: Model): Calculati
 export function namedOnly(base: Reading): Condition {
   const level = base.by.findLast((one) => one.kind === 'level')?.level;
   if (level === undefined)
-    throw new CannotSettle('The answer before shows no members, so none of them is blank; say of which level.');
+    throw new OutOfPlace('The answer before shows no members, so none of them is blank; say of which level.');
   return { kind: 'members', level, is: false, members: [NO_NAME] };
 }
 
@@ -433,7 +433,7 @@ export function eachOf(two: boolean, done: readonly Edit[], base: Reading, situa
   if (two && first === undefined && earlier !== null) return besideEarlier(base, earlier, situation);
   const level = first?.level;
   if (level === undefined || (second !== undefined && said.length === 0))
-    throw new CannotSettle(
+    throw new OutOfPlace(
       'The answer before does not add up several members; say by which level it should be broken down.',
     );
   const [member, other] = first?.members ?? [];
@@ -458,7 +458,7 @@ function besideEarlier(base: Reading, earlier: Reading, { calendar }: Situation)
   const [now] = here;
   const then = there.find((one) => one.kind === 'members' && now?.kind === 'members' && one.level === now.level);
   if (here.length !== 1 || now?.kind !== 'members' || then?.kind !== 'members' || same(now, then))
-    throw new CannotSettle('It is not clear which two are meant; name what should stand beside each other.');
+    throw new OutOfPlace('It is not clear which two are meant; name what should stand beside each other.');
   return [
     { do: 'condition', how: 'remove', condition: now },
     {

@@ -8,3 +8,9 @@ export class CannotSettle extends Error {
     super(message);
   }
 }
+
+/**
+ * What is said does not fit where it is said: there is no answer before that it could be about, or not one of that kind. A plainer
+ * way of saying it may fit, where the words have one.
+ */
+export class OutOfPlace extends CannotSettle {}

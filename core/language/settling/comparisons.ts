@@ -17,7 +17,7 @@ import { addGrains, endOf, startOf as startOfGrain, type Grain } from '../../tim
 import { exactGrain, resolvePeriod, type Calendar, type Period } from '../../time/period';
 import { shownPlainly, type SaidEdit, type SaidPeriod, type SaidTransform } from '../intent';
 import { isBare, settledPeriod, wholeRange, settledRange } from './periods';
-import { CannotSettle } from './cannot-settle';
+import { CannotSettle, OutOfPlace } from './cannot-settle';
 
 const breakdowns = (edits: readonly (Edit | SaidEdit)[]): Breakdown[] =>
   edits.flatMap((edit) => (edit.do === 'breakdown' ? edit.by : []));
@@ -244,7 +244,7 @@ export function inThatYear(named: Period, beside: Period, calendar: Calendar): P
 function otherThan(period: Period, beside: Period, said: SaidPeriod, calendar: Calendar): Period {
   if (!same(resolvePeriod(period, calendar), resolvePeriod(beside, calendar))) return period;
   if (said.kind === 'bareSeason' && period.kind === 'season') return { ...period, year: period.year - 1 };
-  throw new CannotSettle('Both are the same period, so there is nothing to compare.');
+  throw new OutOfPlace('Both are the same period, so there is nothing to compare.');
 }
 
 /** The year of a bare month, quarter or day set beside another period: that of the other; of two bare ones, the latest that both have begun in. */
@@ -485,7 +485,7 @@ function presentMembers(base: Reading, level: string | null): { level: string; m
 export function asideEdits(level: string, members: readonly string[], base: Reading, model: Model): Edit[] {
   const present = presentMembers(base, level);
   if (present === null)
-    throw new CannotSettle(
+    throw new OutOfPlace(
       `The answer before is not about one ${inSentence(model.levels.get(level)?.level.name ?? 'member')}; name both that should stand side by side.`,
     );
   return [
@@ -504,7 +504,7 @@ export function asideEdits(level: string, members: readonly string[], base: Read
 /** The two members that the answer before is narrowed to, side by side. */
 export function betweenThem(base: Reading): Edit[] {
   const present = presentMembers(base, null);
-  if (present?.members.length !== 2) throw new CannotSettle('The answer before is not about two members; name both.');
+  if (present?.members.length !== 2) throw new OutOfPlace('The answer before is not about two members; name both.');
   return [
     {
       do: 'compare',
@@ -522,7 +522,7 @@ export function otherEdits(level: string | null, base: Reading, model: Model): E
   );
   const [only] = narrowed;
   if (narrowed.length !== 1 || (only?.kind !== 'members' && only?.kind !== 'set'))
-    throw new CannotSettle(
+    throw new OutOfPlace(
       'The answer before is not narrowed to certain members, so there are no others to turn to; name them.',
     );
   return [
@@ -540,7 +540,7 @@ export function besideEdits(beside: 'all' | 'rest', base: Reading): Edit[] {
     ];
   const present = presentMembers(base, null);
   if (present === null)
-    throw new CannotSettle(
+    throw new OutOfPlace(
       'The answer before is not narrowed to certain members, so there is nothing to set beside the others; name a member.',
     );
   return [{ do: 'compare', against: { kind: 'members', level: present.level, members: [...present.members], beside } }];

@@ -2,7 +2,7 @@
 import type { Edit } from '../../reading/edit-schema';
 import type { Reading, Side } from '../../reading/schema';
 import type { SaidEdit } from '../intent';
-import { CannotSettle } from './cannot-settle';
+import { CannotSettle, OutOfPlace } from './cannot-settle';
 import type { Situation } from './situation';
 
 /** @throws CannotSettle where it is not clear which are meant */
@@ -11,7 +11,7 @@ export function contrastEdits(
   { points, before }: Situation,
   base: Reading,
 ): Edit[] {
-  if (before === null) throw new CannotSettle('There is no answer before to point at.');
+  if (before === null) throw new OutOfPlace('There is no answer before to point at.');
   const sides = sidesOf(base, points);
   const [first, second] = sides;
   if (from === 'others') {

@@ -3,7 +3,7 @@ import type { Edit } from '../../reading/edit-schema';
 import { same } from '../../reading/schema';
 import type { SaidEdit } from '../intent';
 import { isKey } from './breakdowns';
-import { CannotSettle } from './cannot-settle';
+import { CannotSettle, OutOfPlace } from './cannot-settle';
 
 /** Words that are about each other, put together. */
 /** Is a measure that is said on its own (“by box office”) what another phrase ranks by? */
@@ -195,7 +195,7 @@ function saidOnce(edits: readonly Edit[]): Edit[] {
   for (const edit of distinct) {
     const reason = ONCE[edit.do];
     if (reason !== undefined && distinct.some((other) => other !== edit && other.do === edit.do))
-      throw new CannotSettle(reason);
+      throw new OutOfPlace(reason);
   }
   return distinct;
 }

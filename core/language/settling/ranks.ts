@@ -8,7 +8,7 @@ import type { Period } from '../../time/period';
 import { shownPlainly, type SaidEdit, type Sense } from '../intent';
 import { changeEdits } from './comparisons';
 import { levelOfKind, readableBreakdown } from './breakdowns';
-import { CannotSettle } from './cannot-settle';
+import { CannotSettle, OutOfPlace } from './cannot-settle';
 import { pinned } from './references';
 import { type Situation } from './situation';
 
@@ -40,7 +40,7 @@ export function rankEdits(
     all.findLast((one) => one.kind === 'level' && !same(one, rank.within)) ??
     all.findLast((one) => !same(one, rank.within));
   if (of === undefined)
-    throw new CannotSettle('Nothing is broken down by members, so there is nothing to rank; say by which level.');
+    throw new OutOfPlace('Nothing is broken down by members, so there is nothing to rank; say by which level.');
   const shows = edits.some((edit) => edit.do === 'show' && edit.how === 'replace');
   const more: Edit[] = [];
   const shownNow =

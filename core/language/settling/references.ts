@@ -7,7 +7,7 @@ import { byLevel, same, type Key, type Reading } from '../../reading/schema';
 import type { Grain } from '../../time/grain';
 import type { Period } from '../../time/period';
 import { shownPlainly, type PointAt, type SaidEdit } from '../intent';
-import { CannotSettle } from './cannot-settle';
+import { CannotSettle, OutOfPlace } from './cannot-settle';
 import { type Situation } from './situation';
 
 /** What would have a rank or a test choose other members than those shown. */
@@ -104,7 +104,7 @@ const FINER: Partial<Record<Grain, Grain>> = {
 export function pointEdits(said: Extract<SaidEdit, { do: 'point' }>, situation: Situation, base: Reading): Edit[] {
   const { at, how } = said;
   const { points } = situation;
-  if (situation.before === null) throw new CannotSettle('There is no answer before to point at.');
+  if (situation.before === null) throw new OutOfPlace('There is no answer before to point at.');
   if (at.point === 'row' || at.point === 'last row' || at.point === 'extreme') {
     if (!points?.members) throw new CannotSettle('The answer before shows no members to point at.');
     const { level } = points.members;
@@ -166,7 +166,7 @@ function periodAt(
 
 /** "it", "there": the answer itself, or the one member that it marks. */
 export function sameEdits(kind: 'any' | 'place' | 'one', { points, before, model }: Situation, base: Reading): Edit[] {
-  if (before === null) throw new CannotSettle('There is no answer before to point at.');
+  if (before === null) throw new OutOfPlace('There is no answer before to point at.');
   const { rank } = base;
   if (rank?.marked !== true || rank.of.kind !== 'level') {
     if (kind === 'one' && base.by.some((one) => one.kind === 'level'))

@@ -87,7 +87,7 @@ import {
 import { byQuality, ofGrowth, refuseCounted, refuseUnfitting, sortedByQuality } from './qualities';
 import { periodToTheEnd, whenEdits } from './reaching';
 import { aboutHappened } from './happened';
-import { CannotSettle } from './cannot-settle';
+import { CannotSettle, OutOfPlace } from './cannot-settle';
 import { type Situation } from './situation';
 import { refuseIdleExclusion, withoutEffect } from './idle-edits';
 import { joinedUp, merged } from './joint-edits';
@@ -116,7 +116,12 @@ export type Settled =
     }
   | { readonly kind: 'move'; readonly move: Move }
   /** `final`: the words are understood and ask for what can't be, so no other reading of them may stand in. */
-  | { readonly kind: 'refused'; readonly reason: string; readonly final: boolean };
+  | {
+      readonly kind: 'refused';
+      readonly reason: string;
+      readonly final: boolean;
+      /** The words do not fit where they are said; others for them may. */ readonly outOfPlace?: true;
+    };
 
 /** @param asFollowUp whether the reading before stays in force where nothing is said of it */
 export function settle(cover: Cover, situation: Situation, asFollowUp: boolean): Settled {
@@ -202,7 +207,12 @@ export function settle(cover: Cover, situation: Situation, asFollowUp: boolean):
     };
   } catch (error) {
     if (error instanceof ImpossiblePeriod || error instanceof CannotSettle)
-      return { kind: 'refused', reason: error.message, final: error instanceof ImpossiblePeriod || error.final };
+      return {
+        kind: 'refused',
+        reason: error.message,
+        final: error instanceof ImpossiblePeriod || error.final,
+        ...(error instanceof OutOfPlace ? { outOfPlace: true } : {}),
+      };
     throw error;
   }
 }
@@ -530,7 +540,7 @@ function settledEdits(
       case 'rangeWidth': {
         const ranges = base.by.find((one) => one.kind === 'bins');
         if (ranges?.kind !== 'bins')
-          throw new CannotSettle('The answer before is not in ranges; name the measure to cut into steps.');
+          throw new OutOfPlace('The answer before is not in ranges; name the measure to cut into steps.');
         // “ranges of 2 hours” of what is kept in minutes are 120 wide
         const { value, note } = settledAmount(edit.width, calculationOf(ranges.measure), model);
         edits.push({ do: 'breakdown', by: [{ ...ranges, width: value }], how: 'replace', instead: ranges });
@@ -545,7 +555,7 @@ function settledEdits(
         break;
       case 'rerank':
         if (edit.by !== undefined && !asFollowUp && !said.some((one) => one.do === 'saidRank'))
-          throw new CannotSettle(
+          throw new OutOfPlace(
             'Two things are named to rank or to show by; name one, or say “and” between measures that should both be shown.',
             true,
           );
@@ -587,7 +597,7 @@ function settledEdits(
       }
       case 'insteadOfIt':
         if (!said.some((one) => one.do === 'saidTransform' || one.do === 'transform' || one.do === 'view'))
-          throw new CannotSettle(
+          throw new OutOfPlace(
             'It is not clear what this is to take the place of; name both, for example “swap route for vessel”.',
           );
         break;

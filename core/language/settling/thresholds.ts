@@ -21,7 +21,7 @@ import { levelOfKind } from './breakdowns';
 import { basisBetween } from './comparisons';
 import { settledPeriod } from './periods';
 import { directionOf } from './ranks';
-import { CannotSettle } from './cannot-settle';
+import { CannotSettle, OutOfPlace } from './cannot-settle';
 import { type Situation } from './situation';
 
 interface Settled {
@@ -54,7 +54,7 @@ export function measureTestEdits(
     model,
   );
   if (said.count && shows.length > 0)
-    throw new CannotSettle('A count of members shows nothing besides; name one measure for them to be chosen by.');
+    throw new OutOfPlace('A count of members shows nothing besides; name one measure for them to be chosen by.');
   const listed =
     asFollowUp && said.at === null && said.change === undefined ? numberOfRecords(said.calculation, base, model) : null;
   if (listed !== null) return rowTestEdits(listed, said.test, model);
@@ -92,7 +92,7 @@ export function measureTestEdits(
   if (at === undefined && ofRecordsShown(calculation, base, model) && said.change === undefined)
     return rowTestEdits((calculation as { measure: string }).measure, said.test, model);
   if (at === undefined)
-    throw new CannotSettle('The answer before shows no members of which some could be kept; say by which level.');
+    throw new OutOfPlace('The answer before shows no members of which some could be kept; say by which level.');
   const change =
     said.change === undefined
       ? undefined
@@ -259,7 +259,7 @@ function besideInForce(base: Reading, calendar: Calendar): Comparison | null {
   const now = base.when?.period;
   const basis = now === undefined ? null : basisBetween(base.against.period, now, calendar);
   if (basis !== null) return { kind: basis };
-  throw new CannotSettle(
+  throw new OutOfPlace(
     'The answer before stands beside a period of its own; say what the change is from, for example “on the year before”.',
     true,
   );
@@ -393,11 +393,11 @@ export function retestEdits(said: SaidTest, base: Reading, model: Model, alone: 
     };
   }
   if (base.shown.length === 0)
-    throw new CannotSettle(
+    throw new OutOfPlace(
       'A number is tested of members or of single records; say of which, for example the level and “with … over 10”.',
     );
   if (tests.length !== 1 || only === undefined || (only.kind !== 'measure' && only.kind !== 'rows'))
-    throw new CannotSettle(
+    throw new OutOfPlace(
       'The answer before tests no single number, so it is not clear what this is about; name the measure.',
     );
   const calculation: Calculation = only.kind === 'rows' ? { kind: 'measure', measure: only.measure } : only.calculation;
@@ -492,6 +492,6 @@ export function dropEdits(
       (one.kind === 'rows' && same({ kind: 'measure', measure: one.measure }, of.calculation))
     );
   });
-  if (found.length === 0) throw new CannotSettle('The answer before has no such condition to take out.');
+  if (found.length === 0) throw new OutOfPlace('The answer before has no such condition to take out.');
   return found.map((one) => ({ do: 'condition', how: 'remove', condition: one }));
 }

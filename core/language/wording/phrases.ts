@@ -89,6 +89,7 @@ fifty percent => 50 %
 (at all) => ,
 (b4) => before
 (n) => and
+with their {x:Level} and {y:Level} => with {x} and {y}
 how many (different|distinct|unique|separate) {m:DistinctCount} => how many {m}
 (with us) => ,
 
@@ -112,6 +113,11 @@ ${FRACTIONS}
 ! {m:Measure} (relative to|in relation to|in proportion to|as a proportion of) {n:Measure} => {m} as a percentage of {n}
 
 # ── time
+this {g:OneUnit} (up to|until|till|through to) now => {g} to date
+(from|since) [the] (begin|beginning|start) of this {g:OneUnit} (until|till|up to|to) (now|today) => {g} to date
+(past|last) couple of {g:Unit} => last 2 {g}
+! (fy|f y) {p:Year} => fiscal year {p}
+(on|in) average , => on average ,
 this {g:OneUnit} so far => this {g}
 so far this {g:OneUnit} => this {g}
 ! {p:Year} through {q:Year} => from {p} to {q}

@@ -12,6 +12,10 @@ export const QUESTIONS = `
 ! how many people (travelled|travel|came|come|visited|visit|turned up|showed up|attended|arrived) {r} => people {r}
 
 # ── one figure
+[just] (give|tell|show) [me|us] [just] (one|a single) (number|figure) for {m:Shown} [,] [all in|in total|overall|altogether|all told] => {m}
+how did {p:Period} go for {m:Shown} => {m} {p}
+[,] what did {m:Shown} (come to|add up to|amount to) => {m}
+{r} [,] what did {m:Shown} (come to|add up to|amount to) => {m} {r}
 ! where (are|is) (we|it) [at] {p:Period} (on|with|for|in) {m:Shown} => {m} {p}
 ! where is {m:Shown} [at] (for|in) {p:Period} => {m} {p}
 ! [what is|what was] [the] (mean|average) {m:Measure} for (each|every) {l:Level} [{r}] => average {m} by {l} {r}
@@ -131,6 +135,9 @@ how late on average (are|were|is|was|do|did) {r} => how late are {r}
 (different|distinct|unique|separate|individual) {m:DistinctCount} [{r}] => {m} {r}
 
 # ── in an average one
+how (many|much) {m:Shown} (do|did|does|have|has) (we|they|i|you) [do|get|have|see|make|carry|sell] on an average (weekend day|day of the weekend|saturday or sunday) [{r}] => average daily {m} on weekends {r}
+! [avg|average] {m:Shown} / (month|mth|mo|mnth) [{r}] => average monthly {m} {r}
+{r} in average {s} => {r} on average {s}
 how (many|much) {m:Measure} (does|do|did) (each|every) {l:Level} (get|have|see|make|take|carry|sell) in (an average|a typical|a normal|a usual|an ordinary) {g:OneUnit} [{r}] => average {m} per {g} by {l} {r}
 how (many|much) {m:Measure} (does|do|did) {x:Members} (get|have|see|make|take|carry|sell) in (an average|a typical|a normal|a usual|an ordinary) {g:OneUnit} [{r}] => average {m} per {g} for {x} {r}
 
@@ -138,6 +145,19 @@ how (many|much) {m:Measure} (does|do|did) {x:Members} (get|have|see|make|take|ca
 ! {r} (vs|versus|against|compared to|compared with) last year in {p:MonthName} => {r} in {p} vs last year
 
 # ── shares
+how (was|is|were|are) [the] [{p:Period}] {m:Shown} (divided|distributed|shared|shared out|divided up) (among|between|over|across) [the] {l:Level} [,] in (shares|percent|percentages|%) [{r}] => share of {m} by {l} {p} {r}
+[the] (percentage|percent|%) (mix|split|breakdown) of {k:Level} (inside|within|in|for) (each|every) {l:Level} [,] (on|for|in|of|by) {m:Shown} [{r}] => share of {m} by {k} within each {l} {r}
+{k:Level} (percentage|percent|%|share) of {m:Shown} (within|inside|in) [each|every] {l:Level} [{r}] => share of {m} by {k} within each {l} {r}
+(go|break it down|split|group) by {l:Level} [,] and (in|within|for) (each|every) {l} [show|give] {k:Level} as a (share|percentage) of (that|its|the) [{l}] {m:Shown} [{r}] => share of {m} by {k} within each {l} {r}
+what (share|percentage|part|percent|proportion) of {x:Members} {m:Shown} (does|do|did) each {k:Level} (make up|account for|contribute|have|take|represent) [{r}] => share of {m} by {k} for {x} {r}
+! how much of {x:Members} {m:Shown} (is|was|are|were|comes from|came from|come from) {y:Members} [,] [in percent|as a percentage|as a share|in %] [{r:Period}] => share of {y} in {m} of {x} {r}
+(what|which) (part|share|percentage|percent|proportion) of {x:Members} {m:Shown} (is|was|are|were|comes from|came from|come from|comes out of|came out of) {y:Members} [{r}] => share of {y} in {m} of {x} {r}
+from [the] {m:Shown} (of|for|at) {x:Members} [,] (which|what|how big a) (part|share|percentage) (is|was|comes from) {y:Members} [{r}] => share of {y} in {m} of {x} {r}
+! {y:Members} as [a|the] (%|percent|percentage|share|proportion|part) of {x:Members} {m:Shown} [{r:Period}] => share of {y} in {m} of {x} {r}
+out of {x:Members} {m:Shown} [,] (what|which) (percent|percentage|share|part) (would be|is|was|comes from|are) {y:Members} [{r}] => share of {y} in {m} of {x} {r}
+! [{p:Period}] [,] (what|which) (percent|percentage|share|part|proportion) of [{q:Period}] {m:Shown} (was|is|were|are|comes from|came from|comes out of|came out of|came with) {y:Members} => share of {y} in {m} {p} {q}
+! [{p:Period}] [,] (what|which) (percent|percentage|share|part|proportion) of [{q:Period}] {m:Shown} (was|is|were|are|comes from|came from|comes out of|came out of|came with) {y:Set} => share of {y} in {m} {p} {q}
+[the] {l:Level} (shares|percentages|split) of {m:Shown} in (that|each|every) {g:OneUnit} => share of {m} by {l} within each {g}
 ! [what|which] (share|percentage|proportion|fraction|part) of [all|the|our|all the|all our] {x:Members} {m:Measure} [that|which] (is|are|was|were|get|gets|got|has been|have been|had been|end up|ends up|ended up) {r} => share of {m} are {r} for {x}
 ! [what|which] (share|percentage|proportion|fraction|part) of [all|the|our|all the|all our] {x:Members} {m:Measure} (do|did|does|have|has) (we|they|you|people) {r} => share of {m} did we {r} for {x}
 (what|which) (share|percentage|proportion|fraction|part|slice) of [the] [total] {m:Measure} (belongs to|belong to|goes to|is from|is attributable to|is due to|comes from|falls to|fell in|falls in|is down to|is made by) each {l:Key} [{r}] => share of {m} by {l} {r}
@@ -159,6 +179,16 @@ monthly {m:Measure} (mix|shares) by {l:Level} [in percent] [,] {p:Period} [,] ea
 quarterly {m:Measure} (mix|shares) by {l:Level} [in percent] [,] {p:Period} [,] each quarter (summing|adding up|adding) to 100 => share of {m} by {l} within each quarter of {p}
 
 # ── adding up
+subtract {y:Shown} from {x:Shown} [{r}] => {x} minus {y} {r}
+add {x:Shown} (and|to) {y:Shown} (up|together) [for (me|us)] [,] [{r}] => {x} plus {y} {r}
+add {x:Shown} to {y:Shown} [for (me|us)] [,] {r} => {x} plus {y} {r}
+! the sum of {x:Measure} and {y:Measure} [{r}] => {x} plus {y} {r}
+{x:Shown} (and|+|plus) {y:Shown} (added up|added together|summed|summed up|combined|together) [,] [{r}] => {x} plus {y} {r}
+[what] [do you get] [if] [you|we|i] divide {x:Shown} by {y:Shown} [{r}] => {x} divided by {y} {r}
+[what] [do you get] [if] [you|we|i] multiply {x:Shown} (by|with) {y:Number} [{r}] => {x} times {y} {r}
+(twice|double|two times) [the] {x:Shown} [figure|figures|number|numbers] [{r}] => {x} times 2 {r}
+(half|half of) [the] {x:Shown} (figure|figures|number|numbers) [{r}] => {x} divided by 2 {r}
+{l:OneLevel} with the (biggest|largest|widest) (gap|difference) of {x:Shown} over {y:Shown} [,] {x} minus {y} [{r}] => {l} with the most {x} minus {y} {r}
 {m:Measure} for {p:Period} [,] {g:Unit} (after|by) {g} adding up [as you go] => running total of {m} by {g} in {p}
 {m:Measure} (building|adding|mounting|stacking) up (over|through|across|along) the {g:Unit} of {p:Period} [,] by {l:Level} => running total of {m} by {g} by {l} in {p}
 {m:Measure} (building|adding|mounting|stacking) up (over|through|across|along) the {g:Unit} of {p:Period} => running total of {m} by {g} in {p}
@@ -185,6 +215,13 @@ do {l:Level} with more {m:Measure} also have more {n:Measure} => relationship be
 ! does {m:Measure} go with {n:Measure} [when you look] by {l:Key} => relationship between {m} and {n} by {l}
 
 # ── one for another
+does [a|an] (higher|bigger|larger|more) {x:Measure} (mean|go with|come with|bring|lead to) [a|an] (higher|bigger|larger|more) {y:Measure} [{r}] => relationship between {x} and {y} {r}
+{r} [,] does [a|an] (higher|bigger|larger|more) {x:Measure} (mean|go with|come with|bring|lead to) [a|an] (higher|bigger|larger|lower|smaller|more|less) {y:Measure} => relationship between {x} and {y} {r}
+does [a|an] (higher|bigger|larger|more) {x:Measure} (mean|go with|come with|bring|lead to) [a|an] (lower|smaller|fewer|less) {y:Measure} [{r}] => relationship between {x} and {y} {r}
+[{p}] [,] how (strongly|closely|well|tightly) (are|is|do) {x:Measure} and {y:Measure} (correlated|related|tied|linked|connected|correlate) [across|over|by] [the] {l:Level} => relationship between {x} and {y} by {l} {p}
+how (strongly|closely|well|tightly) (are|is|do) {x:Measure} and {y:Measure} (correlated|related|tied|linked|connected|correlate) [{r}] => relationship between {x} and {y} {r}
+(is|are) {x:Measure} (tied|linked|connected|related|correlated) (to|with) {y:Measure} [,] [{r}] => relationship between {x} and {y} {r}
+(are|is) {x:Measure} and {y:Measure} (tied|linked|connected|related|correlated) (when|if) (you|we|i) (go|look) {l:OneLevel} by {l} => relationship between {x} and {y} by {l}
 {p:Period} by {l:Level} [,] how much {m:Measure} do (we|they) get (out of|for|from) each {n:Measure} => {m} per {n} by {l} in {p}
 {x:Members} {m:Measure} divided (by|through) (its|their) {n:Measure} => {m} per {n} for {x}
 {m:Measure} in proportion to {n:Measure} [,] [as a ratio] [,] by {l:Level} => {m} per {n} by {l}
@@ -192,6 +229,16 @@ do {l:Level} with more {m:Measure} also have more {n:Measure} => relationship be
 [the] relation {m:Measure} divided (by|through) {n:Measure} [,] for each {l:Level} => {m} per {n} by {l}
 
 # ── of single records
+[show me] how [is|are|was|were] [the] {m:Shown} [is|are|was|were] (distributed|spread|spread out) (across|over) [all] [the] [single|individual] (records|rows|entries) [{r}] => distribution of {m} {r}
+{p:Period} [,] how [is|are|was|were] [the] {m:Shown} [is|are|was|were] (distributed|spread|spread out) (across|over) [all] [the] [single|individual] (records|rows|entries) => distribution of {m} in {p}
+how (is|are|was|were) [the] {m:Measure} distributed [{r:Period}] [,] [record by record|row by row] => distribution of {m} {r}
+how (is|are|was|were) [the] {m:Measure} distributed {r} => distribution of {m} {r}
+{m:Measure} {r} [,] how (is|are|was|were) (it|that|they) distributed => distribution of {m} {r}
+[the] distribution (on|over) {m:Measure} [{r}] => distribution of {m} {r}
+[what is|what was|show] [the] range of {m:Shown} (at|for|in|by|per|of) (each|every) {l:Level} [,] [the] (minimum|min|lowest) and (maximum|max|highest) [{r}] => minimum and maximum {m} by {l} {r}
+{m:Measure} (across|by|in|over|per) {d:Measure} (brackets|bands|bins|buckets|steps|classes|ranges) of [width|size] {n:Number} [{r}] => {m} by {d} in bins of {n} {r}
+! [may|can|could] [i|we] [see|have|show] [me] [the] (individual|single|actual|raw|underlying) (records|rows|entries) (of|for|from|in|behind) {x:Members} [from|in|for|of] [{p:Period}] => list the records for {x} in {p}
+! {r} [,] [i|we] (want|need|show|give|list) [me|us] [the] (actual|individual|single|raw|underlying) (records|rows|entries) => list the records for {r}
 {m:Measure} averaged over the records [,] by {l:Key} => average {m} by {l}
 (which|what) {l:OneLevel} has [the] highest {m:Measure} on average per record => {l} with the highest average {m}
 [which was|what was|what is] [the] (maximum|max|biggest|highest) [of] {m:Measure} [,] in (one|a single|a) record in {p:Period} => maximum {m} in {p}
@@ -205,6 +252,11 @@ how much {m:Measure} per {g:OneUnit} did (we|they) average [in] [{p:Period}] => 
 how much {m:Measure} does {x:Members} have in an average {g:OneUnit} => average {m} per {g} for {x}
 
 # ── grown and fallen
+how (did|does|do|has|have) {m:Shown} (change|move|develop|changed|moved) from (each|one) {g:OneUnit} to the next [{r}] => change in {m} by {g} {r}
+{l:Level} (showing|with|having|that had|that have|which had|that did) (more|higher|bigger) {m:Shown} {p:Period} than {q:Period} => {l} where {m} rose {p} versus {q}
+{l:Level} (showing|with|having|that had|that have|which had|that did) (less|fewer|lower|smaller) {m:Shown} {p:Period} than {q:Period} => {l} where {m} fell {p} versus {q}
+{l:Level} {t:NumberTest} (below|under|behind) last year (on|in|for) {m:Shown} [{r:Period}] => {l} where {m} fell by {t} versus last year {r}
+{l:Level} {t:NumberTest} (above|over|ahead of) last year (on|in|for) {m:Shown} [{r:Period}] => {l} where {m} rose by {t} versus last year {r}
 ! {l:Level} whose {m:Measure} (went up|rose|grew|increased) the most (between|from) {p:Period} (and|to) {q:Period} => {l} with the biggest increase in {m} from {p} to {q}
 ! {l:Level} whose {m:Measure} (went down|fell|dropped|decreased) the most (between|from) {p:Period} (and|to) {q:Period} => {l} with the biggest drop in {m} from {p} to {q}
 {l:Level} showing more {m:Measure} {p:Period} than {q:Period} => {l} where {m} rose {p} versus {q}
@@ -274,6 +326,7 @@ any {m:Shown} in {p:Period} => {m} in {p}
 how (are|is|were|do|did) [the|our] {l:Level} (doing|do|looking|performing|stand|standing|going|getting on|faring|compare|comparing) (on|in|for|with|in terms of) {m:ShownList} [{r}] => {m} by {l} {r}
 
 # ── by two
+[for|in] [{p:Period}] [,] [the] {l:Level} [,] and under (each|every|each one|every one) [one|of them] [the] {k:Level} [,] (with|showing) {m:Shown} => {m} by {l} and {k} {p}
 {m:ShownList} by {l:Level} [,] [and] (split|then split|break|divide|cut|and) (that|it|those|each) [further] by {k:Level} [too|as well|also] [{r}] => {m} by {l} and {k} {r}
 cross {l:Level} (with|by|and|against) {k:Level} [and|,] [show|give|for] {m:ShownList} [{r}] => {m} by {l} and {k} {r}
 (how|what) does {m:Shown} (break down|split|divide|look) by {l:Level} [,] [and] [,] (inside|within|in|under|below) (that|each|it|those) [,] by {k:Level} [{r}] => {m} by {l} and {k} {r}
@@ -309,6 +362,11 @@ how did {m:Shown} go {g:Unit} by {g} [{r}] => {m} by {g} {r}
 {p:Period} {a:UnitAdverb} {m:ShownList} => {m} {a} in {p}
 
 # ── left out
+{m:Shown} {r} with {x:Members} (taken|left|cut|kept) (out|off|away|aside) => {m} {r} without {x}
+{r} with {x:Members} out of (the picture|it|the way) => {r} without {x}
+with {x} out of (the picture|it|the way) [,] {r} => {r} without {x}
+{r} [,] leaving {x:Members} (aside|out|off|away) [,] {s} => {r} {s} without {x}
+{r} [,] leaving {x:Members} (aside|out|off|away) => {r} without {x}
 what [is|are|was|were] {r} if (we|you|i) (leave out|leave|exclude|ignore|drop|take out|skip|omit|left out|do not count|not count|leave aside) {x:Members} [out|aside|away] => {r} without {x}
 {r} [,] [but] without (to count|counting|including|considering) {x:Members} => {r} without {x}
 {r} [,] [and|but] (not|never) (counting|including|considering|to count) {x:Members} => {r} without {x}
@@ -380,6 +438,10 @@ where (did|do|would) (we|i) see [the] highest {m:Shown} [{r}] => where is the hi
 where {m:Shown} was (at its|the) highest [{r}] => where is the highest {m} {r}
 
 # ── best and worst
+[the] {n:Count} {l:Level} (that|which|who) (are|were|is) [the] (worst|weakest) [,] [measured|judged|ranked] (in|by|on|for) {m:Shown} [{r}] => worst {n} {l} by {m} {r}
+[the] {n:Count} {l:Level} (that|which|who) (are|were|is) [the] (best|strongest) [,] [measured|judged|ranked] (in|by|on|for) {m:Shown} [{r}] => best {n} {l} by {m} {r}
+who (is|was|are) [the] best (on|for|at|in|by) {m:Shown} [{r}] => who has the best {m} {r}
+who (is|was|are) [the] worst (on|for|at|in|by) {m:Shown} [{r}] => who has the worst {m} {r}
 (which|what) {l:OneLevel} (is|was|has been|did|does|performs|performed) [doing|performing|the] best (for|on|in|in terms of|at|with|by) {m:Shown} [{r}] => best {l} by {m} {r}
 (which|what) {l:OneLevel} (is|was|has been|did|does|performs|performed) [doing|performing|the] worst (for|on|in|in terms of|at|with|by) {m:Shown} [{r}] => worst {l} by {m} {r}
 (worst|wosrt) {l:OneLevel} {p:Period} (on|by|for|in) {m:Shown} => worst {l} by {m} {p}
@@ -424,6 +486,9 @@ take [the] {n:Count} (biggest|largest|top|highest) {l:Level} (on|by|for) {m:Show
 {p:Period} top {n:Number} (percent|per cent|pct|%) (among|of) [the] {l:Level} [,] [ranked] (on|by) {m:Shown} => top {n} % of {l} by {m} {p}
 
 # ── conditions on figures
+[are|is|were] [there] [any|some] {l:Level} [that are|running|with|at|having] {m:Shown} {t:NumberTest} [,] [and] [which] [{r:Period}] => {l} with {m} {t} {r}
+(any|are any|are there any|were there any|were any|which|what) {l:Level} [are|were] {t:NumberTest} (in|on|for|by) {m:Shown} [{r}] => {l} with {m} {t} {r}
+[on|in] (which|what) {l:Unit} did (we|they|it|you|i) @did {t:NumberTest} {m:Shown} [{r}] => {l} with {m} {t} {r}
 (any|which|what|are any|are there any|list|list all|list every|list the|show|show me|show all|give me all|all|find|name) [the|of the|those|our] {l:Level} (above|over|with more than|exceeding|beyond|past|topping) {n:Number} (in|on|of|for) {m:Shown} [{r}] => {l} with over {n} {m} {r}
 ! [list|show|which|give me] [every|all|the|each|those|any] {l:Level} (whose|where) {m:Shown} (exceeds|exceed|is over|is above|is more than|is greater than|is bigger than|went past|went over|goes over|passes|tops|topped|surpasses|exceeded|is higher than) {n:Number} [,] [which ones] [{r}] => {l} with over {n} {m} {r}
 ! [list|show|which|give me] [every|all|the|each|those|any] {l:Level} (whose|where) {r:Period} {m:Shown} (exceeds|is over|is above|is more than|went past|went over|goes over|passes|tops|topped|surpasses|exceeded) {n:Number} => {l} with over {n} {m} {r}
@@ -441,6 +506,10 @@ are (any|there any) {l:Level} (running|with|having|that have|showing) {m:Shown} 
 [the] {p:Period} {l:Unit} that (stayed|remained|were|was|fell) (under|below) {n:Number} (on|in|for|of) {m:Shown} => {l} with under {n} {m} in {p}
 
 # ── above and below average
+{l:Level} (above|over) [the] average (on|in|for|by) {m:Shown} [{r}] => {l} with above average {m} {r}
+{l:Level} (below|under) [the] average (on|in|for|by) {m:Shown} [{r}] => {l} with below average {m} {r}
+[on|in] (what|which) {l:Unit} (was|were|is|are) {m:Shown} (above|over) [the] average [{r}] => {l} with above average {m} {r}
+[on|in] (what|which) {l:Unit} (was|were|is|are) {m:Shown} (below|under) [the] average [{r}] => {l} with below average {m} {r}
 {l:Level} (with|having|that have|which have) more {m:Shown} than [the] average [{l}] [{r}] => {l} with above average {m} {r}
 {l:Level} (with|having|that have|which have) less {m:Shown} than [the] average [{l}] [{r}] => {l} with below average {m} {r}
 above average {l:Level} (on|in|for|by) {m:Shown} [{r}] => {l} with above average {m} {r}
@@ -462,6 +531,10 @@ below average {l:Level} (on|in|for|by) {m:Shown} [{r}] => {l} with below average
 [in] {p:Period} [,] [the] {l:Level} that (stayed|were|remained) (under|below) {x:Members} (on|in|for|by) {m:Shown} => {l} with less {m} than {x} in {p}
 
 # ── how many pass a test
+how many {l:Level} (have|had|has|made|got|carried|sold|did) (more|higher|better|greater) {m:Shown} than [the] average [{l}] [{r}] => how many {l} with above average {m} {r}
+how many {l:Level} (have|had|has|made|got|carried|sold|did) (less|fewer|lower|worse) {m:Shown} than [the] average [{l}] [{r}] => how many {l} with below average {m} {r}
+[{p:Period}] [,] how many {l:Level} (were|are|was|is|came in|stayed|ended up|fell|ran|lay) {t:NumberTest} (on|in|for|by) {m:Shown} => how many {l} with {m} {t} {p}
+[in|on] how many {l:Unit} [of|in] {p:Period} [was|were] [the] {m:Shown} [was|were|is] {t:NumberTest} => how many {l} with {m} {t} {p}
 (count|count up|number of|count of) [the|all] {l:Level} (that|which|who) (clear|cleared|pass|passed|exceed|exceeded|top|topped|reach more than|go over|went over|are over) {n:Number} (on|in|of|for) {m:Shown} [{r}] => how many {l} with over {n} {m} {r}
 [{r:Period}] [,] how many {l:Level} (were|are|was|came in|fell|stayed) (below|under|less than) {n:Number} (on|in|for|of) {m:Shown} [{r}] => how many {l} with under {n} {m} {r}
 [{r:Period}] [,] how many {l:Level} (were|are|was|came in|stayed|went) (above|over|more than|past) {n:Number} (on|in|for|of) {m:Shown} [{r}] => how many {l} with over {n} {m} {r}
@@ -477,6 +550,8 @@ count [the|all|our] {l:Level} => how many {l}
 ! (# of|no of|nr of|num of|number of|nbr of) {l:Level} => how many {l}
 
 # ── none
+! (which|what) {l:Level} (did|do|does) not (have|see|make|get|sell|record|take) any {m:Shown} [{r}] => {l} with no {m} {r}
+! (which|what) {l:Level} (had|have|has) not any {m:Shown} [{r}] => {l} with no {m} {r}
 (any|which|what|are there|list|show) [the] {l:Level} (with|having|that have|have|had) (zero|no|nil|nothing|0|none) [at all] [in|on|of] {m:Shown} [at all] [{r}] => {l} with no {m} {r}
 (which|what|any) {l:Level} (do not|did not|does not|not) (have|make|get|see|sell) any {m:Shown} [{r}] => {l} with no {m} {r}
 {l:Level} (that|which|who) (have|had|has|made|got) no {m:Shown} at all [,] [which ones are they] [{r}] => {l} with no {m} {r}
@@ -485,6 +560,12 @@ how many {l:Level} went without {m:Shown} [{r}] => how many {l} with no {m} {r}
 {l:Unit} (in|of) {p:Period} without any {m:Shown} => {l} with no {m} in {p}
 
 # ── members beside each other
+how (does|did|do|is|are|was|were) {x:Members} (do|doing|compare|fare|stand|perform|look|compared) (on|in|for|with) {m:Shown} (compared|relative|next|in comparison|versus|against|beside) [to|with] @therest [{r}] => {m} of {x} versus the rest {r}
+how (does|did|do|is|are|was|were) {x} (compare|compared|stack up|hold up) (with|to|against) @therest (on|in|for) {m:Shown} [{r}] => {m} of {x} versus the rest {r}
+{x} on one side [,] [and] [all] [the] (other|remaining) {k:Level} on the other [,] {m:Shown} [{r}] => {m} of {x} versus the other {k} {r}
+(set|put|hold|compare|match|pit|place) {x} [up] (against|beside|next to|with|to|alongside) [all] [the] (remaining|other|rest of the) {k:Level} [together|combined] [,] [on|in|for] {m:Shown} [{r}] => {m} of {x} versus the other {k} {r}
+(set|put|hold|compare|match|pit|place) {x} [up] (against|beside|next to|with|to|alongside) @therest [,] [on|in|for] {m:Shown} [{r}] => {m} of {x} versus the rest {r}
+compare [the] {m:Shown} (of|from|for) {x} (with|to|and|against) [the] {m} (of|from|for) [all] [the] (other|remaining) {k:Level} [together|combined] [{r}] => {m} of {x} versus the other {k} {r}
 (put|set|place|show) {x:Members} and {y:Members} (head to head|side by side|next to each other|against each other) (on|in|for|by|,) {m:Shown} [,] [{r}] => {m} of {x} versus {y} {r}
 (put|set|pit|hold|match|place) {x} [up] against [the|all the] (rest|others) [for|on|in|,] [{q:Period}] {m:Shown} [{r}] => {m} of {x} versus the rest {q} {r}
 (put|set|hold|stack|match|pit) {x:Members} [up] (against|beside|next to|alongside|with) {y:Members} (for|on|in|by) {m:Shown} [{r}] => {m} of {x} versus {y} {r}
@@ -510,6 +591,9 @@ is {m:Shown} (at|in|for|of) {x:Members} (higher|lower|better|worse) than (for|at
 compare {x:Members} in {p:Period} with [all|all the|the] rest (on|in|for) {m:Shown} => {m} of {x} versus the rest in {p}
 
 # ── periods beside each other
+{m:Shown} (for|in) {p:MonthName} (compared with|compared to|against|versus|next to|beside) {q:MonthName} [,] both in {y:Year} => {m} in {p} {y} versus {q} {y}
+{m:Shown} for {p:Period} and [for] {q:Period} [,] (plus|with|and|along with) the (difference|change|gap) [{r}] => {m} {p} versus {q} {r}
+compare [the] {m:Shown} (of|for|in) {p:Period} with {p} (one|a) year (before|earlier|ago) [{r}] => {m} in {p} versus the year before {r}
 [the] difference (in|of) {m:Shown} between [the] [years|months|quarters] {p:Period} and {q:Period} => {m} in {p} versus {q}
 are (we|they) (doing|making|seeing|having|getting|selling) (more|less) {m:Shown} {p:Period} than {q:Period} [,] [show both] => {m} {p} versus {q}
 compare {m:Shown} [by {l:Key}] between {p:Period} and {q:Period} => {m} by {l} in {p} versus {q}
@@ -524,6 +608,9 @@ compare [the] {m:Shown} of {p:Period} with {p} (one year before|a year before|on
 by {l:Level} [,] {m:Shown} [,] {p:Period} and {q:Period} together => {m} by {l} {p} versus {q}
 
 # ── plan
+! how (is|was|are|were) [the] {m:Shown} (of|in|for) {p:Period} (in comparison|compared|relative|measured) (to|with|against) [the] (plan|target|budget) => {m} versus plan in {p}
+! how many {l:Level} (missed|fell short of|fell under|were under|did not reach) [the|their] (plan|target|budget) (on|in|for|with) {m:Shown} [{r}] => how many {l} with {m} below plan {r}
+! how many {l:Level} (beat|exceeded|topped|were over|reached|went over|hit|made) [the|their] (plan|target|budget) (on|in|for|with) {m:Shown} [{r}] => how many {l} with {m} above plan {r}
 ! will (we|they|you|it) (hit|reach|make|meet|achieve|miss|beat|exceed) [our|the|their] {m:Measure} (target|targets|plan|budget|goal|goals|plans) [{r}] => will {m} reach plan {r}
 ! (did|do|have|are|were) (we|they|you) (hit|hitting|reach|reached|make|made|making|meet|met|meeting|achieve|achieved|miss|missed|missing|beat|beaten|exceed) [our|the|their] {m:Measure} (target|targets|plan|budget|goal|goals|plans) [{r}] => {m} versus plan {r}
 ! (did|are|were|is) (we|they|it) on (track|course|target|plan|schedule|budget) (for|against|with|to meet|to make|to hit) [our|the] {m:Measure} (plan|target|budget|goal) [{r}] => {m} versus plan {r}
