@@ -238,6 +238,8 @@ export type SaidEdit =
       /** How much it changed is tested, in the place of what it is. */ readonly change?: SaidChange;
       readonly count: boolean;
       readonly narrows: boolean;
+      /** Better or worse than average, by the direction of what is tested, in the place of its test. */
+      readonly better?: boolean;
       /** As a sentence says it, to which nothing is added. */ readonly asIs?: true;
       /** What is shown where nothing else is: the two measures of a difference that is tested. */ readonly shows?: readonly Calculation[];
       readonly besidePlan?: true;

@@ -17,7 +17,7 @@ export interface Token {
 }
 
 const PATTERN =
-  /[“"]([^”"]*)[”"]|\d{4}-\d{2}-\d{2}|\d{4}-(?:0[1-9]|1[0-2])(?![\d\p{L}-])|\d{1,2}:\d{2}\b(?!:)|\d{1,2}[/.]\d{4}\b|\d+(?:,\d{3})*(?:\.\d+)?(?:[bB][nN]|[kKmM])?\s?[€£]|[€$£]\s?\d+(?:,\d{3})*(?:\.\d+)?(?:[bB][nN]|[kKmM])?\b|\d+(?:,\d{3})+(?:\.\d+)?%?|\d+(?:\.\d+)?(?:[bB][nN]|[kKmM])\b|\d+(?:\.\d+)?\s?%|\d+(?:[sS][tT]|[nN][dD]|[rR][dD]|[tT][hH])\b|\d+\.\d+|\d+(?![\p{L}\d])|[\p{L}\d]+(?:['’][\p{L}]+)?|%|!=|<>|≠|¬|(?<![\p{L}\d])!(?=[\p{L}\d])|[-−+*/×÷()&–—=<>≤≥]|,|[^\s\p{L}\p{N}\p{M}.,;:?!¿¡'"’‘“”„…_\p{Cf}]/gu;
+  /[“"]([^”"]*)[”"]|\d{4}-\d{2}-\d{2}|\d{4}-(?:0[1-9]|1[0-2])(?![\d\p{L}-])|\d{1,2}:\d{2}\b(?!:)|\d{1,2}[/.]\d{4}\b|\d+(?:,\d{3})*(?:\.\d+)?(?:[bB][nN]|[kKmM])?\s?[€£]|[€$£]\s?\d+(?:,\d{3})*(?:\.\d+)?(?:[bB][nN]|[kKmM])?\b|\d+(?:,\d{3})+(?:\.\d+)?%?|\d+(?:\.\d+)?(?:[bB][nN]|[kKmM])\b|\d+(?:\.\d+)?(?:\s?%|pct\b)|\d+(?:[sS][tT]|[nN][dD]|[rR][dD]|[tT][hH])\b|\d+\.\d+|\d+(?![\p{L}\d])|[\p{L}\d]+(?:['’][\p{L}]+)?|%|!=|<>|≠|¬|(?<![\p{L}\d])!(?=[\p{L}\d])|[-−+*/×÷()&–—=<>≤≥]|,|[^\s\p{L}\p{N}\p{M}.,;:?!¿¡'"’‘“”„…_\p{Cf}]/gu;
 
 /** Letters without accents and case; the letters that do not decompose are spelt out. */
 export function plainLetters(text: string): string {
@@ -55,6 +55,28 @@ const CONTRACTIONS: Readonly<Record<string, string>> = byWord({
   "doesn't": 'not',
   "didn't": 'not',
   "isn't": 'not',
+  "wasn't": 'not',
+  "aren't": 'not',
+  "weren't": 'not',
+  "hasn't": 'not',
+  "haven't": 'not',
+  "hadn't": 'not',
+  "how'd": 'how',
+  "what'd": 'what',
+  "why'd": 'why',
+  "when'd": 'when',
+  "she'd": 'she',
+  "he'd": 'he',
+  "they'd": 'they',
+  "you'd": 'you',
+  "it'd": 'it',
+  "that'd": 'that',
+  "they've": 'they',
+  "you've": 'you',
+  "who've": 'who',
+  "we'll": 'we',
+  "you'll": 'you',
+  "they'll": 'they',
   "what're": 'what',
   "who're": 'who',
   "how're": 'how',
@@ -112,11 +134,13 @@ export function tokenise(text: string): Token[] {
     }
     if (match[1] !== undefined) {
       if (match[1].trim() !== '') tokens.push({ ...place, word: plainLetters(match[1].trim()), kind: 'quoted' });
-    } else if (raw === ',') tokens.push({ ...place, word: ',', kind: 'comma' });
-    else if (NOT.has(raw)) tokens.push({ ...place, word: 'not', kind: 'word' });
+    } else if (raw === ',') {
+      // “March 15, 2025” is one day
+      if (!isWithinDate(text, start)) tokens.push({ ...place, word: ',', kind: 'comma' });
+    } else if (NOT.has(raw)) tokens.push({ ...place, word: 'not', kind: 'word' });
     else if (/^[^\p{L}\p{N}€$£]$/u.test(raw) || raw === '€' || raw === '$' || raw === '£')
       tokens.push({ ...place, word: raw === '−' ? '-' : raw, kind: 'sign' });
-    else if (/^[\d€$£]/.test(raw) && !/^\d+[\p{L}]/u.test(raw.replace(/(bn|[km]|st|nd|rd|th)$/i, '')))
+    else if (/^[\d€$£]/.test(raw) && !/^\d+[\p{L}]/u.test(raw.replace(/(bn|[km]|st|nd|rd|th|pct)$/i, '')))
       tokens.push({ ...place, word: raw, kind: 'number', ...numberOf(raw) });
     else tokens.push({ ...place, word: wordOf(raw), kind: 'word', ...(mixed && isCode(raw) ? { code: true } : {}) });
   }
@@ -124,6 +148,12 @@ export function tokenise(text: string): Token[] {
 }
 
 const isCode = (raw: string): boolean => /^\p{Lu}{2}$/u.test(raw) && raw !== 'OK' && raw !== 'HI';
+
+const MONTH_AND_DAY = /\b(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\.?\s+\d{1,2}(?:st|nd|rd|th)?\s*$/i;
+
+/** Is the comma at this place the one of a date, between its day and its year (“March 15, 2025”)? */
+const isWithinDate = (text: string, at: number): boolean =>
+  /^,\s*(?:19|20)\d\d(?![\d-])/.test(text.slice(at)) && MONTH_AND_DAY.test(text.slice(0, at));
 
 /** Is the hyphen at this place part of a compound word ("on-time", "year-over-year")? */
 function joinsWords(text: string, at: number): boolean {
@@ -143,13 +173,13 @@ function numberOf(raw: string): Pick<Token, 'value' | 'unit'> {
   if (/^\d{4}-\d{2}(-\d{2})?$/.test(raw) || /^\d{1,2}\/\d{4}$/.test(raw) || raw.includes(':')) return {};
   const plain = raw
     .toLowerCase()
-    .replace(/[€$£,%\s]/g, '')
+    .replace(/[€$£,%\s]|pct/g, '')
     .replace(/(st|nd|rd|th)$/, '');
   const magnitude = /(bn|[km])$/.exec(plain)?.[1];
   const value =
     Number(magnitude === undefined ? plain : plain.slice(0, -magnitude.length)) *
     (magnitude === undefined ? 1 : (MAGNITUDE[magnitude] ?? 1));
-  const unit = raw.includes('%') ? 'percent' : /[€$£]/.test(raw) ? 'currency' : undefined;
+  const unit = /%|pct$/.test(raw) ? 'percent' : /[€$£]/.test(raw) ? 'currency' : undefined;
   return { value, ...(unit === undefined ? {} : { unit }) };
 }
 

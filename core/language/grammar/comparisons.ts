@@ -885,8 +885,14 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: `[(compare|for|in)] {Members:first} [,] ${AND} ${REST} [[of] {Level}] ${BY_MEASURE}`,
+    form: `[(compare|for|in)] {Members:first} [,] ${AND} ${REST} [[of] {Level}] [(together|combined|taken together|put together)] ${BY_MEASURE}`,
     means: sideBySide('rest'),
+    cost: -0.15,
+  },
+  {
+    gives: 'Intent',
+    form: `[(compare|for|in)] {Members:first} [,] ${AND} [(all|all the|all of the)] (other|remaining) {Level} [(together|combined|taken together|put together)] ${BY_MEASURE}`,
+    means: (p) => (p['Level'] === (p['first'] as Members).level ? sideBySide('rest')(p) : null),
     cost: -0.15,
   },
   {
@@ -1106,7 +1112,7 @@ export const COMPARISON_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
-    form: `${VERSUS} [(all|all the)] other {Level}`,
+    form: `${VERSUS} [(all|all the)] (other|remaining) {Level} [(together|combined)]`,
     means: () => followUp({ do: 'beside', with: 'rest' }),
     cost: 0.1,
   },

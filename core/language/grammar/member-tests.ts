@@ -2,7 +2,7 @@
 import { factHasLevel, rowColumnOf } from '../../model/model';
 import { arithmetic, measureOf, type Calculation } from '../../model/calculation';
 import { byLevel, same, type Key } from '../../reading/schema';
-import { followUp, intent, type Amount, type Intent, type SaidTest, type Sense } from '../intent';
+import { followUp, intent, type Amount, type Intent, type SaidEdit, type SaidTest, type Sense } from '../intent';
 import type { Question } from '../question';
 import { isDone, speaksOf } from '../names/derived';
 import { PLACES, worthOf } from '../settling/lengths';
@@ -552,6 +552,19 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
+    form: '[(and|so)] how many [(of them|of these|of those|ones)] (is|are|was|were|did|do|fared|come in|came in) {DirectedTest}',
+    means: (p) => followUp(thanAverage(p), { do: 'countThese' }),
+    cost: -0.4,
+  },
+  {
+    gives: 'Intent',
+    form: '[(and|so)] (which|which ones|which of them|only|just|only those|only the ones|just those|just the ones) [(is|are|was|were|did|do|fared|come in|came in|that are|that were|that did)] {DirectedTest}',
+    means: (p) => followUp(thanAverage(p)),
+    cost: -0.4,
+    examples: ['which ones are better than average'],
+  },
+  {
+    gives: 'Intent',
     form: '{AverageTest:NumberTest} [only]',
     means: (p) => followUp({ do: 'saidMeasureTest', at: null, ...clauseOf(p), count: false, narrows: true }),
     cost: 0.15,
@@ -866,6 +879,21 @@ function directed(parts: Parts, question: Question): Clause | null {
     test: question.model.measures.get(id)?.direction === 'less' ? reversed(test) : test,
   };
 }
+
+/** "which did better than average": of what is shown, by its direction. */
+const thanAverage = (parts: Parts): SaidEdit => {
+  const test = parts['DirectedTest'] as SaidTest;
+  return {
+    do: 'saidMeasureTest',
+    at: null,
+    ofSaid: true,
+    calculation: null,
+    test,
+    better: test.test === 'aboveAverage',
+    count: false,
+    narrows: true,
+  };
+};
 
 /** "which industry uses the phone most": a rank of one by the usual measure, among what is theirs. */
 function withRankOf(parts: Parts): Intent {

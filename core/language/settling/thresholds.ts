@@ -108,7 +108,14 @@ export function measureTestEdits(
         );
   const wanted =
     said.change?.sense === undefined
-      ? said.test
+      ? said.better === undefined
+        ? said.test
+        : {
+            test:
+              directionOf(said.better ? 'best' : 'worst', calculation, model) === 'top'
+                ? ('aboveAverage' as const)
+                : ('belowAverage' as const),
+          }
       : {
           test: directionOf(said.change.sense, calculation, model) === 'top' ? ('over' as const) : ('under' as const),
           value: { value: 0 },

@@ -12,6 +12,8 @@ export const QUESTIONS = `
 ! how many people (travelled|travel|came|come|visited|visit|turned up|showed up|attended|arrived) {r} => people {r}
 
 # ── one figure
+! (i|we) [only|just|really|mostly] (care about|am interested in|interested in|want to look at|look at|am looking at|looking at) {x:Period} [,] what (was|is|were|are) [its|their|the] {m:Shown} [{r}] => {m} {r} in {x}
+! (i|we) [only|just|really|mostly] (care about|am interested in|interested in|want to look at|look at|am looking at|looking at) {x:Members} [,] what (was|is|were|are) [its|their|the] {m:Shown} [{r}] => {m} {r} for {x}
 [just] (give|tell|show) [me|us] [just] (one|a single) (number|figure) for {m:Shown} [,] [all in|in total|overall|altogether|all told] => {m}
 how did {p:Period} go for {m:Shown} => {m} {p}
 [,] what did {m:Shown} (come to|add up to|amount to) => {m}
@@ -229,6 +231,7 @@ how (strongly|closely|well|tightly) (are|is|do) {x:Measure} and {y:Measure} (cor
 [the] relation {m:Measure} divided (by|through) {n:Measure} [,] for each {l:Level} => {m} per {n} by {l}
 
 # ── of single records
+{x:Members} records (ordered|sorted|ranked) from [the] (most|highest|largest) {m:Measure} to [the] (least|lowest|smallest|fewest) [{r}] => list the records for {x} sorted by {m} descending {r}
 [show me] how [is|are|was|were] [the] {m:Shown} [is|are|was|were] (distributed|spread|spread out) (across|over) [all] [the] [single|individual] (records|rows|entries) [{r}] => distribution of {m} {r}
 {p:Period} [,] how [is|are|was|were] [the] {m:Shown} [is|are|was|were] (distributed|spread|spread out) (across|over) [all] [the] [single|individual] (records|rows|entries) => distribution of {m} in {p}
 how (is|are|was|were) [the] {m:Measure} distributed [{r:Period}] [,] [record by record|row by row] => distribution of {m} {r}
@@ -252,6 +255,8 @@ how much {m:Measure} per {g:OneUnit} did (we|they) average [in] [{p:Period}] => 
 how much {m:Measure} does {x:Members} have in an average {g:OneUnit} => average {m} per {g} for {x}
 
 # ── grown and fallen
+{l:Level} (showing|with|having|that had|that have|which had|that did) (more|higher|bigger) {m:Shown} {p:Period} than the {g:OneUnit} before => {l} where {m} rose {p} versus the {g} before
+{l:Level} (showing|with|having|that had|that have|which had|that did) (less|fewer|lower|smaller) {m:Shown} {p:Period} than the {g:OneUnit} before => {l} where {m} fell {p} versus the {g} before
 how (did|does|do|has|have) {m:Shown} (change|move|develop|changed|moved) from (each|one) {g:OneUnit} to the next [{r}] => change in {m} by {g} {r}
 {l:Level} (showing|with|having|that had|that have|which had|that did) (more|higher|bigger) {m:Shown} {p:Period} than {q:Period} => {l} where {m} rose {p} versus {q}
 {l:Level} (showing|with|having|that had|that have|which had|that did) (less|fewer|lower|smaller) {m:Shown} {p:Period} than {q:Period} => {l} where {m} fell {p} versus {q}
@@ -362,6 +367,7 @@ how did {m:Shown} go {g:Unit} by {g} [{r}] => {m} by {g} {r}
 {p:Period} {a:UnitAdverb} {m:ShownList} => {m} {a} in {p}
 
 # ── left out
+{r} with {x:Members} (taken|left|cut|kept) (out|off|away|aside) => {r} without {x}
 {m:Shown} {r} with {x:Members} (taken|left|cut|kept) (out|off|away|aside) => {m} {r} without {x}
 {r} with {x:Members} out of (the picture|it|the way) => {r} without {x}
 with {x} out of (the picture|it|the way) [,] {r} => {r} without {x}
@@ -486,6 +492,7 @@ take [the] {n:Count} (biggest|largest|top|highest) {l:Level} (on|by|for) {m:Show
 {p:Period} top {n:Number} (percent|per cent|pct|%) (among|of) [the] {l:Level} [,] [ranked] (on|by) {m:Shown} => top {n} % of {l} by {m} {p}
 
 # ── conditions on figures
+! look at [the] {l:Level} [in {p:Period}] [,] which [ones|of them] (had|have|has) {t:NumberTest} {m:Shown} => {l} with {m} {t} {p}
 [are|is|were] [there] [any|some] {l:Level} [that are|running|with|at|having] {m:Shown} {t:NumberTest} [,] [and] [which] [{r:Period}] => {l} with {m} {t} {r}
 (any|are any|are there any|were there any|were any|which|what) {l:Level} [are|were] {t:NumberTest} (in|on|for|by) {m:Shown} [{r}] => {l} with {m} {t} {r}
 [on|in] (which|what) {l:Unit} did (we|they|it|you|i) @did {t:NumberTest} {m:Shown} [{r}] => {l} with {m} {t} {r}

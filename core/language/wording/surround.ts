@@ -4,6 +4,17 @@
  */
 
 export const BEFORE = `
+thanks in advance [:|,|for]
+(i|we) love to (know|see|have|get|hear)
+(i|we) would need
+(may|might|can|could) (i|we) ask [you]
+do me a (favor|favour) and
+hope you [are] (well|ok|good|fine)
+(hi|hello|hey) , [i] hope you [are] well ,
+(yeah no|no yeah|yes no) that (good|fine|ok|okay|great) ,
+as best as you can
+(would|could|will) you be so (kind|good) [as] to [(tell|show|give|send) (me|us)]
+too (noisy|fine|busy|jumpy|spiky|crowded) for my (taste|liking|eyes) ,
 (hi|hey|hello|hiya|good morning|good afternoon|good evening|good day|yo|oi|dear zud|zud|hi there|hey there|hello there|hi zud|hey zud|hi team|hi all|hey all)
 (morning|afternoon|evening|good day|first|first things first) ,
 (ok|okay|okey|k|kk|right|well|so|hmm|hm|um|uh|er|erm|ah|oh|aha|alright|anyway|anyhow|now|listen|great|cool|nice|perfect|lovely|good|thanks|thank you|thx|ta|cheers|sure|yes|yeah|yep|yup|fine|brilliant|excellent|super|awesome|interesting|wow|gosh|indeed|basically|actually|honestly|well then|right then|ok then|now then|then|next|firstly|finally|gotcha|wait|hold on|hang on|let me think|yeah no|no worries|all right|thank u|perfect)
@@ -52,6 +63,7 @@ because (my|our|the) (boss|manager|director|board|client|team|chair) (asked|want
 `;
 
 export const AFTER = `
+while (you|we|i) [are] at it
 (go on|come on|carry on|go ahead)
 (name them|which ones are they|which ones|who are they|show them|tell me which)
 (over here|round here|around here|for the record|on that basis|on this basis|one figure each|one number each|a figure each)

@@ -85,6 +85,7 @@ export const TURNS = `
 ! (the rest|others) alone => only the rest
 
 # ── measures, breakdowns and members put in
+! (replace|swap|change|exchange) [the] {y:Shown} (by|with|for|to|into) [the] {x:Shown} => {x} instead of {y}
 ! (may|can|could) (i|we) (have|see|get|compare) (it|that|this) {r} => {r}
 ! (i|we) [also|really] (need|want|like) also {x} => add {x}
 ! (i|we) also (need|want|would like|like) {x} => add {x}
@@ -162,6 +163,7 @@ measure [it|that|this|them] (by|in|with|on) {x:Shown} [instead] => show {x} inst
 (no|no no|sorry) [,] [i|we] [meant|wanted] {x:Shown} not {y:Shown} => show {x} instead
 
 # ── measures and breakdowns taken out
+(i|we) (only|just) (wanted|need|needed|want|meant|asked for) {x:Measure} => just {x}
 @cut {x} [column|columns|measure|figure|line|series|bit|part|split|breakdown|level|grouping|row|rows|from it|from that|from the table|from the chart|from this|altogether|completely|entirely] [@out] [again] [,] [it is not needed|not needed|it is noise|not relevant|it does not matter|it does not help|we do not need it|i do not need it] => drop {x}
 (take|leave|strip|cut|filter|kick|chuck|throw|knock|rule|keep|weed|screen|get) {x} [column|split|breakdown|level|series] @out [again] => drop {x}
 ! no [more] {x:Shown} [column] => drop {x}
@@ -185,6 +187,9 @@ one single number [please] [,] not split => just the total
 only the total [i need|i want] [,] not each {x:Level} => just the total
 
 # ── broken down
+by {x:Level} rather => by {x} instead
+(what|how) (if|about) (it|that) by {x} [instead] => by {x} instead
+[give me|give us|show] {u:Unit} rather => by {u}
 ! [and|now|then] (cut it|cut that|cut this|cut them|slice it|slice that|slice this|slice them|carve it up|carve that up|chop it up|chop that up) (by|into|per|across|along) {k:Key} [for (me|us)] => by {k}
 (and|now|then) [also] @split (by|into|per|across|over|along) {x} @too => also by {x}
 @split (by|into|per|across|over|along) {x} @too => also by {x}
@@ -279,6 +284,7 @@ what (percentage|share|percent|proportion) (falls|fall|is|are|lies|lie) in each 
 (ignore|ignoring|disregard|disregarding|discount|discounting|discard|excluding|excl|omitting|skipping|barring) {x:Members} => without {x}
 
 # ── members added and swapped
+! (switch|change|flip|go|move) [over] to {x:Members} [instead] => what about {x}
 ! (and) [also] for {x:Members} [,] [and] (keep|keeping|leave|with) {y:Members} [too] => add {x}
 @put {x:Members} [in|on] [there] [@too] (with|beside|next to|alongside|together with) {y:Members} => add {x}
 (i|we) [ought to|should|must] (have|need|want) {x:Members} @there [i guess|i think] => add {x}
@@ -312,6 +318,8 @@ any {x:Level} => all {x} again
 (i|we) not want (any|the|these|those) (filters|conditions|restrictions) [on|in] [this|that|it|here] => clear the filters
 
 # ── periods
+(everything|all) [that] (we|you) (got|have got) [,] [any date|any year|any time|for all time|ever] => all time
+(switch|change|go|move) to {x:Level} and (use|take) {p:Period} => by {x} instead , for {p}
 ! how (did|does|was|is) (it|they|he|she|that one|that) [do|fare|look|go] [the|a] {g:OneUnit} (before|earlier) [that] => vs the {g} before
 (make|change|move|switch|set|shift) [it|that|this|the year|the period|the month|the quarter|the date|the dates|the time] (to|into|for) {p:Period} [instead] => for {p}
 (make|have|do) (it|that|this) {p:Period} [instead] => for {p}
@@ -455,6 +463,7 @@ better (sorted|ordered|arranged|ranked) (by|on) {m:Shown} => sort by {m}
 mind sorting (it|that|this|them) alphabetically => sort by name
 
 # ── beside something
+(hold|put|set|line|stack|measure) (it|that|this|them|these|those) [up] (against|beside|next to|alongside|with) [the|our|their] (plan|target|budget) => versus plan
 (vs|v|versus|against) (ly|py|last yr|prior year|the prior year) => compare with last year
 (hold|set|put|stack|place) (it|that|this|them) [up] (against|beside|next to|alongside|with) [the] same (time|period|months|days|weeks|dates) [of|in] (last year|a year ago|one year ago|the year before|the previous year) => compare with last year
 (hold|set|put|stack|place|see|show) (it|that|this|them) [up] (against|beside|next to|alongside|with|by) [the] (prior year|year before|previous year|last year|year ago|year earlier) [next to it] => compare with last year
@@ -500,6 +509,9 @@ how does (that|it|this) (stack up|compare|measure up|hold up|stand|look) (agains
 (and|now|then) (compared|compare|set) (to|with|against) [like] [the] total of all [the] {l:Level} => compare with all {l}
 
 # ── shown as
+[show|see|let us see] [it|that|this|them] (building up|adding up|piling up|running up|accumulating|mounting up|stacking up) [over the (year|period|time|months|weeks)] [,] [cumulatively] => cumulative
+[could|can] [it|you|we] [show|see] where each [one|of them] (ranks|stands|lies) [instead] => as a rank
+! (drop|lose|remove|stop|without|no|undo) [the] (running total|cumulative|accumulation|running sum|cumulation) => plain numbers
 (what|which) (share|percentage|proportion|part|fraction|percent|slice) (is|does|do|has|are) (each|each {l:Level}|every {l:Level}|every one|each one) [make up|take|have|hold|account for|contribute|represent|get] [of the total|of it|of that] => as a share
 ! (what|how) (is|are) (each|every) {l:Level} share => as a share
 (each|every) {l:Level} share => as a share
@@ -588,6 +600,11 @@ down to [the] {c:Level} [level] => by {c}
 (on|at) [the] level of [the] {c:Level} => up to {c}
 
 # ── conditions on numbers
+[only|just] [the ones|those] (up|gaining|growing) {t:NumberTest} => only the ones that rose {t}
+[only|just] [the ones|those] (down|losing|falling|shrinking) {t:NumberTest} => only the ones that fell {t}
+[only] [the] sub average [ones|{l:Level}] [only] => only those below average
+[so|and] [keep|show|leave] [only|just] [what|whatever|those|the ones|ones|the] [that|which] [is|are|was|were|came in|come in|lie|lies] (over|above|higher than|better than|greater than|bigger than|more than|>) [the] (average|mean|avg) [,] [just those|only those|only] => only those above average
+[so|and] [keep|show|leave] [only|just] [what|whatever|those|the ones|ones|the] [that|which] [is|are|was|were|came in|come in|lie|lies] (under|below|lower than|worse than|smaller than|less than|<) [the] (average|mean|avg) [,] [just those|only those|only] => only those below average
 (only|just|keep|show) [the] {l:Level} (with|having|that have|that had|with more than|having more than) (at least|min) {n:Number} => only the ones with at least {n}
 (only|just|keep|show) [the] {l:Level} (with|having|that have|that had) at most {n:Number} => only the ones with at most {n}
 [maybe] [show|see|keep|only] [the] (ones|those|these) [that are|which are] (past|over|above|exceeding|beyond|north of|greater than|bigger than|larger than|higher than|more than|topping|clearing) {n:Number} [only] => only the ones over {n}
@@ -621,6 +638,10 @@ down to [the] {c:Level} [level] => by {c}
 [the] (ones|those) (below|under|lower than) [the] average [,] [just those|only those] => only the ones below average
 
 # ── how many, which
+[and] [out of all [the] {l:Level} [,]] how many (were|are|had|have|came out) (more|higher) than [the] average => how many of them are above average
+[and] [out of all [the] {l:Level} [,]] how many (were|are|had|have|came out) (less|fewer|lower) than [the] average => how many of them are below average
+[and] out of all [the] {l:Level} [,] how many (did|do|were|are|fared) better than [the] average => how many {l} did better than average
+[and] out of all [the] {l:Level} [,] how many (did|do|were|are|fared) worse than [the] average => how many {l} did worse than average
 (count|tally|number) [of] (them|those|these|that) => how many are these
 (number|count) of (these|those|the) {l:Level} => how many are these
 [so|and|tell me] how many (are|is|r|were) (they|there|these|those|that|it|in the list|on the list) [in total|altogether|all in all|here|in all|then] => how many are these
@@ -663,6 +684,7 @@ would (bins|ranges|buckets) {n:Number} (apart|wide) be (possible|ok) => in bins 
 (bucket|bin|group|split|cut|break) [it|that|this] by {m:Measure} in (bands|steps|bins|buckets|ranges|groups|chunks) of {n:Number} => by {m} in bins of {n}
 
 # ── charts
+(make|have|show|draw) [the] {c:ChartKind} stacked => as stacked {c}
 {x} would be (nicer|better|clearer|easier|great|good|lovely) => as {x}
 @make [into|out of|to|as|in|of] [a] (bars|bar chart|barchart|bar graph|bar diagram|columns) [instead|please|out of it|chart] => as bars
 (make|do|draw) (bars|columns) out of (it|that|this) => as bars
