@@ -288,6 +288,12 @@ export const RANK_RULES: readonly Rule<Question>[] = [
     means: (p, q) => extremeRecords(p, q),
     cost: -0.3,
   },
+  {
+    gives: 'Intent',
+    form: '[(list|show|show me)] [the] {Number} {Sense} {Measure:records} (by|in terms of|in|according to) {Measure}',
+    means: (p, q) => extremeRecords(p, q),
+    cost: -0.3,
+  },
   ...PLACES.map((place): Rule<Question> => ({
     gives: 'Intent',
     form: '[(list|show|show me|what are|which are|which were|what were)] [the] [{Number}] (biggest|largest|highest|most valuable|most expensive|dearest|top) [{Number:number}] {Measure:records}',

@@ -44,10 +44,18 @@ const UNITS: Readonly<Record<'length' | 'weight', readonly string[]>> = {
   weight: 'g kg t tonnes lb kilos'.split(' '),
 };
 
+/** Names of amounts of money, where their format does not say it. */
+const MONEY = /\b(cost|price|fee|revenue|turnover|income|spend|spending|expense|expenditure|wage|salary|rent|fare)\b/;
+
+/** Is a measure an amount of money: by its format, else by its name (a count or a percentage is none)? */
+export const isMoney = ({ kind, format, name }: Measure): boolean =>
+  format?.style === 'currency' ||
+  (kind !== 'count' && kind !== 'distinct' && format?.style !== 'percent' && MONEY.test(nameWords(name).join(' ')));
+
 /** Does a measure tell how long, dear, heavy, full … something is? */
 export function tells(of: QualityKind, measure: Measure | undefined): boolean {
   if (measure === undefined) return false;
-  if (of === 'money') return measure.format?.style === 'currency';
+  if (of === 'money') return isMoney(measure);
   if (of === 'length' || of === 'weight') return UNITS[of].includes(measure.unit ?? '');
   if (RATES.has(of) && measure.format?.style !== 'percent') return false;
   // “late sailings” counts, and does not tell how late they are

@@ -2,6 +2,7 @@
 import { byWord } from '../by-word';
 import { factHasLevel, rowColumnOf, type Model } from '../../model/model';
 import type { Measure } from '../../model/schema';
+import { isMoney } from '../names/quality';
 import type { Amount } from '../intent';
 import { stemOf } from '../names/derived';
 import { nameWords } from '../tokens';
@@ -101,7 +102,7 @@ export function measuresOfLength(
   const inUnit = ['long', 'slow', 'heavy'].includes(about)
     ? known.filter((one) => isOfTheKind(unitOfTime(one), amount) && one.hidden !== true)
     : [];
-  const money = known.filter((one) => one.format?.style === 'currency' && one.hidden !== true);
+  const money = known.filter((one) => isMoney(one) && one.hidden !== true);
   const usual = money.filter((one) => one.id === model.defaultMeasure);
   const spoken = word !== WORTH ? (spokenOf ?? inUnit) : usual.length > 0 ? usual : money;
   const fitting =

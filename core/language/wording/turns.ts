@@ -62,6 +62,8 @@ export const TURNS = `
 ! [the] (best|highest|biggest|largest|top|strongest) [one|ones] (in|by|as) (percent|percentage|percentage terms|relative terms|%) => top 1 by % difference
 
 # ── which did it
+{r} [,] which [ones|one|of them] (are|is) (dragging|pulling|holding|weighing) (us|it|them|everyone) (down|back) => {r} , worst first
+[and] which [ones|one|of them] (are|is) (dragging|pulling|holding|weighing) (us|it|them|everyone) (down|back) => worst first
 ! [only|just] [show] [me] [only|just] [the] (ones|those|them|the ones) (missing|that missed|which missed|that miss|which miss|not reaching|failing|that did not reach|below|under|short of|behind|off) (it|them|that|[the|our|their] (plan|target|budget)) => only those that missed plan
 [and] [which] [ones|of them|one] [is|are|were|was] (shrinking|falling|declining|dropping|going down|losing) [ones] [instead] => only those that fell
 [and] [which] [ones|of them|one] [is|are|were|was] (growing|rising|climbing|going up|gaining) [ones] [instead] => only those that rose
@@ -69,8 +71,8 @@ export const TURNS = `
 [and] what (did|do|does|has|have) (they|it|that|this|these|those) (bring in|earn|take in|make us|earn us|bring us) [{r}] => revenue {r}
 ! (who|which|which one|which of them|which of these|which {l:OneLevel}) (missed|fell short of|came short of|failed) [it|plan|target|the plan|the target|budget|the budget|their plan|their target] (by|with) [the] (most|widest margin|biggest margin|largest margin|biggest gap|largest gap|furthest) => worst shortfall first
 ! (who|which|which one|which of them|which of these|which {l:OneLevel}) (is|was|are|were) [the] (most|furthest|farthest|worst) (below|under|behind|short of) [the|its|their] (plan|target|budget) => worst shortfall first
-! (who|which one|which of them|which of these|which {l:OneLevel}) (is|was|are|were) [the] most punctual [one] => which has the best punctuality
-! (who|which one|which of them|which of these|which {l:OneLevel}) (is|was|are|were) [the] least punctual [one] => which has the worst punctuality
+! [and] (who|which one|which of them|which of these|which {l:OneLevel}) (is|was|are|were) [the] most punctual [one] => which has the best punctuality
+! [and] (who|which one|which of them|which of these|which {l:OneLevel}) (is|was|are|were) [the] least punctual [one] => which has the worst punctuality
 ! (who|which one|which of them|which of these|which {l:OneLevel}) (eats|eat|ate|eats up|swallows|swallowed|burns|burned|gobbles up|guzzles|uses up) [the] most {m:Measure} => which has the most {m}
 
 ! (which|who|which one|which of them|which of these) (grew|grows|is growing|has grown|rose|is rising|climbed|improved) [the] (fastest|quickest) => which grew fastest
@@ -139,7 +141,7 @@ w/ {x:ShownList} => add {x}
 ! (zoom|drill|go|dive|look) (into|in to|in on|down into|inside) (that|this) {l:OneLevel} [,] {k:Key} by {k} => only that {l} by {k}
 ! (zoom|drill|go|dive|look) (into|in to|in on|down into|inside) {x:Members} [,] {k:Key} by {k} => only {x} by {k}
 ! {k:Key} by {k} [,] (for|in|within|inside) (that|this) {l:OneLevel} => only that {l} by {k}
-! how many {m:Measure} (was|is|were|did|has|have|does|had) (that|this) {l:OneLevel} (in charge of|responsible for|handle|handled|do|done|make|made|run|lead|led|have|take|taken|get|serve|served|carry|out on|look after) [{r}] => {m} for that {l} {r}
+! [and] how many {m:Measure} (was|is|were|did|has|have|does|had) (that|this) {l:OneLevel} (in charge of|responsible for|handle|handled|do|done|make|made|run|lead|led|have|take|taken|get|serve|served|carry|out on|look after) [{r}] => {m} for that {l} {r}
 ! how many {m:Measure} (did|does|has|had) (that|this) (person|one|man|woman|guy|lady|chap) (do|done|make|made|have|had|run|take|taken|get|handle|handled|lead|led|serve|served|carry) [{r}] => {m} for that one {r}
 ! (leave|keep|show|have|want) [me] only (those|the ones|ones|these) (with|over|above|having) (more than|over|above|at least) {n:Number} => only the ones over {n}
 too (fine|coarse|narrow|wide|rough|small|big) [,] [make it|make them|use|try|go for] [in] (steps|bins|buckets|bands|ranges) of {n:Number} [instead] => in bins of {n}
@@ -301,6 +303,7 @@ what (percentage|share|percent|proportion) (falls|fall|is|are|lies|lie) in each 
 ! + {x} => add {x}
 
 # ── all of them again
+! (forget|scrap|never mind|undo) (that|it|this) [,] all [the] {l:Level} again => all {l} again
 (put|bring|have|get|show|take) [all] [the] [other|remaining|rest of the|rest of] {x:Level} (back|back in|again|in again|back again) => all {x} again
 (put|bring|have|get) back [all] [the] [other|remaining|rest of the|rest of] {x:Level} => all {x} again
 (again|once more) [with] all [the] {x:Level} [inside|in it|in] => all {x} again
@@ -416,6 +419,11 @@ which {l:OneLevel} (is|was) in [the] (poorest|worst) shape [on this|here|there|f
 ! [the] one with [the] (most|highest|biggest) => which one has the most
 
 # ── order
+[the] (biggest|largest|highest|greatest) share first => sort descending
+[the] (smallest|lowest) share first => sort ascending
+(newest|latest|most recent) (on|at the) top => newest first
+(oldest|earliest) (on|at the) top => oldest first
+[and] (put|have|show|with) [the] (heaviest|biggest|largest|highest|worst|strongest) [one|ones] (on|at the) top => sort descending
 (sort|order|rank|arrange|put) [it|them|that|this] [from] (small|low|little|least|smallest|lowest) to (big|high|large|most|biggest|highest|largest|great) (by|on|for|in) {x:Shown} => sort by {x} ascending
 (sort|order|rank|arrange|put) [it|them|that|this] [from] (big|high|large|most|biggest|highest|largest|great) to (small|low|little|least|smallest|lowest) (by|on|for|in) {x:Shown} => sort by {x} descending
 (sort|order|rank|arrange|sorted|ordered) [it|them|that|this] (by|on|with) [the] (biggest|largest|highest|greatest) (gain|gains|increase|increases|rise|growth|change|difference) [first|on top|at the top] => biggest change first
@@ -509,6 +517,8 @@ how does (that|it|this) (stack up|compare|measure up|hold up|stand|look) (agains
 (and|now|then) (compared|compare|set) (to|with|against) [like] [the] total of all [the] {l:Level} => compare with all {l}
 
 # ── shown as
+[and] (what|which) (part|share|percentage|proportion) of (all the|all|the total|total|the whole) [{m:Measure}] is (that|each|each of them) [,] [each] => as a share
+[the] (numbers|figures|values|counts|real numbers) (rather than|instead of|not) [the] (percentages|shares|percent) => plain numbers
 [show|see|let us see] [it|that|this|them] (building up|adding up|piling up|running up|accumulating|mounting up|stacking up) [over the (year|period|time|months|weeks)] [,] [cumulatively] => cumulative
 [could|can] [it|you|we] [show|see] where each [one|of them] (ranks|stands|lies) [instead] => as a rank
 ! (drop|lose|remove|stop|without|no|undo) [the] (running total|cumulative|accumulation|running sum|cumulation) => plain numbers
