@@ -558,6 +558,13 @@ export const MEMBER_TEST_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Intent',
+    form: '[(and|so)] out of all {Level} [,] how many (is|are|was|were|did|do|fared|come in|came in) {DirectedTest}',
+    means: (p) => followUp({ ...thanAverage(p), at: { kind: 'level', level: p['Level'] as string }, count: true }),
+    cost: -0.4,
+    examples: ['out of all the routes, how many did better than average'],
+  },
+  {
+    gives: 'Intent',
     form: '[(and|so)] (which|which ones|which of them|only|just|only those|only the ones|just those|just the ones) [(is|are|was|were|did|do|fared|come in|came in|that are|that were|that did)] {DirectedTest}',
     means: (p) => followUp(thanAverage(p)),
     cost: -0.4,
@@ -881,7 +888,7 @@ function directed(parts: Parts, question: Question): Clause | null {
 }
 
 /** "which did better than average": of what is shown, by its direction. */
-const thanAverage = (parts: Parts): SaidEdit => {
+const thanAverage = (parts: Parts): Extract<SaidEdit, { do: 'saidMeasureTest' }> => {
   const test = parts['DirectedTest'] as SaidTest;
   return {
     do: 'saidMeasureTest',

@@ -90,7 +90,6 @@ fifty percent => 50 %
 (b4) => before
 (n) => and
 and (uh|um|er|erm|hmm|hm) => and
-(sort of|kind of) => ,
 with their {x:Level} and {y:Level} => with {x} and {y}
 how many (different|distinct|unique|separate) {m:DistinctCount} => how many {m}
 (with us) => ,

@@ -650,8 +650,6 @@ down to [the] {c:Level} [level] => by {c}
 # ── how many, which
 [and] [out of all [the] {l:Level} [,]] how many (were|are|had|have|came out) (more|higher) than [the] average => how many of them are above average
 [and] [out of all [the] {l:Level} [,]] how many (were|are|had|have|came out) (less|fewer|lower) than [the] average => how many of them are below average
-[and] out of all [the] {l:Level} [,] how many (did|do|were|are|fared) better than [the] average => how many {l} did better than average
-[and] out of all [the] {l:Level} [,] how many (did|do|were|are|fared) worse than [the] average => how many {l} did worse than average
 (count|tally|number) [of] (them|those|these|that) => how many are these
 (number|count) of (these|those|the) {l:Level} => how many are these
 [so|and|tell me] how many (are|is|r|were) (they|there|these|those|that|it|in the list|on the list) [in total|altogether|all in all|here|in all|then] => how many are these
