@@ -149,7 +149,8 @@ export function tokenise(text: string): Token[] {
 
 const isCode = (raw: string): boolean => /^\p{Lu}{2}$/u.test(raw) && raw !== 'OK' && raw !== 'HI';
 
-const MONTH_AND_DAY = /\b(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\.?\s+\d{1,2}(?:st|nd|rd|th)?\s*$/i;
+const MONTH_AND_DAY =
+  /\b(?:jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)\.?\s+\d{1,2}(?:st|nd|rd|th)?\s*$/i;
 
 /** Is the comma at this place the one of a date, between its day and its year (“March 15, 2025”)? */
 const isWithinDate = (text: string, at: number): boolean =>

@@ -311,7 +311,7 @@ export const PERIOD_RULES: readonly Rule<Question>[] = [
   },
   {
     gives: 'Stretch',
-    form: 'fiscal year {Year}',
+    form: '(fiscal year|fy) {Year}',
     means: (p) => ({ kind: 'fiscal', year: p['Year'] }),
     examples: ['fiscal year 2025'],
   },

@@ -187,7 +187,7 @@ export function withinEdits(
     );
   const aside = edits.some((edit) => edit.do === 'compare' && edit.against?.kind === 'members');
   if (asShares && there.length === 0 && !aside)
-    throw new OutOfPlace(
+    throw new CannotSettle(
       'Shares within it need something that they are of as well; say by what, for example “by … as percentages per …”.',
       true,
     );

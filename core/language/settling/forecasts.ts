@@ -6,7 +6,7 @@ import { addGrains, countGrains, endOf, GRAINS, startOf, type Grain } from '../.
 import { latestBegun, resolvePeriod, type Calendar, type Period } from '../../time/period';
 import type { SaidEdit, SaidPeriod } from '../intent';
 import { settledPeriod, wholeRange } from './periods';
-import { CannotSettle, OutOfPlace } from './cannot-settle';
+import { CannotSettle } from './cannot-settle';
 
 /** Periods that a line is carried on where nothing is said of it. */
 const USUAL: Readonly<Record<Grain, number>> = { day: 14, week: 8, month: 6, quarter: 4, half: 2, year: 2 };
@@ -86,7 +86,7 @@ export function forecastEdits(
   if (target !== null && target <= end)
     throw new CannotSettle('The data reach as far as that already; name a time to come.', true);
   if (periods < 1)
-    throw new OutOfPlace(
+    throw new CannotSettle(
       `That lies in the ${grain} that the data end in, which is forecast as a whole; name a later one, or a finer line such as “by day”.`,
       true,
     );

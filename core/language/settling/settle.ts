@@ -555,7 +555,7 @@ function settledEdits(
         break;
       case 'rerank':
         if (edit.by !== undefined && !asFollowUp && !said.some((one) => one.do === 'saidRank'))
-          throw new OutOfPlace(
+          throw new CannotSettle(
             'Two things are named to rank or to show by; name one, or say “and” between measures that should both be shown.',
             true,
           );

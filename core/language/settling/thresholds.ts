@@ -57,7 +57,7 @@ export function measureTestEdits(
     throw new OutOfPlace('A count of members shows nothing besides; name one measure for them to be chosen by.');
   const listed =
     asFollowUp && said.at === null && said.change === undefined ? numberOfRecords(said.calculation, base, model) : null;
-  if (listed !== null) return rowTestEdits(listed, said.test, model);
+  if (listed !== null) return rowTestEdits(listed, testOf(said, toCalculation(listed), model), model);
   const usual = knowingMeasure(
     {
       by: said.at === null ? [] : [said.at],
@@ -71,7 +71,7 @@ export function measureTestEdits(
       ? [one.calculation]
       : [],
   );
-  const named = said.calculation ?? shows[0] ?? none[0] ?? base.shown[0]?.calculation ?? null;
+  const named = said.calculation ?? shows[0] ?? none[0] ?? testedOf(base);
   const meant: Calculation = named ?? { kind: 'measure', measure: usual };
   const calculation = said.besidePlan && said.calculation === null ? overPlan(meant, model) : meant;
   const broken =
@@ -90,7 +90,7 @@ export function measureTestEdits(
       : levelOfKind(said.ofKind, base, [], situation, calculation);
   const at = said.at ?? asked ?? keys.findLast((one) => one.kind === 'level') ?? keys.at(-1);
   if (at === undefined && ofRecordsShown(calculation, base, model) && said.change === undefined)
-    return rowTestEdits((calculation as { measure: string }).measure, said.test, model);
+    return rowTestEdits((calculation as { measure: string }).measure, testOf(said, calculation, model), model);
   if (at === undefined)
     throw new OutOfPlace('The answer before shows no members of which some could be kept; say by which level.');
   const change =
@@ -108,14 +108,7 @@ export function measureTestEdits(
         );
   const wanted =
     said.change?.sense === undefined
-      ? said.better === undefined
-        ? said.test
-        : {
-            test:
-              directionOf(said.better ? 'best' : 'worst', calculation, model) === 'top'
-                ? ('aboveAverage' as const)
-                : ('belowAverage' as const),
-          }
+      ? testOf(said, calculation, model)
       : {
           test: directionOf(said.change.sense, calculation, model) === 'top' ? ('over' as const) : ('under' as const),
           value: { value: 0 },
@@ -162,6 +155,25 @@ export function measureTestEdits(
     ? ['No period was named, so this year to date is compared.']
     : [];
   return { edits, notes: [...assumed, ...unnamed, ...dated, ...notes] };
+}
+
+/** What a test without a measure is of: what the answer before shows; where it counts members, what chose them. */
+function testedOf({ shown, where }: Reading): Calculation | null {
+  const calculation = shown[0]?.calculation ?? null;
+  if (calculation?.kind !== 'members' && calculation?.kind !== 'periods') return calculation;
+  const chosen = where.findLast((one) => one.kind === 'measure');
+  return chosen?.kind === 'measure' ? chosen.calculation : null;
+}
+
+/** What is tested: better or worse than average is above or below it by the direction of what is measured. */
+function testOf(
+  { test, better }: Extract<SaidEdit, { do: 'saidMeasureTest' }>,
+  calculation: Calculation,
+  model: Model,
+): SaidTest {
+  if (better === undefined) return test;
+  const up = directionOf(better ? 'best' : 'worst', calculation, model) === 'top';
+  return { test: up ? 'aboveAverage' : 'belowAverage' };
 }
 
 /** Of records that are listed, the number of theirs that a test is of: the one named, the only one listed, or what they are worth; null where no records are listed. */
@@ -266,7 +278,7 @@ function besideInForce(base: Reading, calendar: Calendar): Comparison | null {
   const now = base.when?.period;
   const basis = now === undefined ? null : basisBetween(base.against.period, now, calendar);
   if (basis !== null) return { kind: basis };
-  throw new OutOfPlace(
+  throw new CannotSettle(
     'The answer before stands beside a period of its own; say what the change is from, for example “on the year before”.',
     true,
   );

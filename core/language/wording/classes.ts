@@ -44,11 +44,7 @@ export const CLASSES: Classes = {
     'keep, leave, hold on to, hang on to, retain, keep only, only keep, just keep, leave only, leave just, only leave, leave in, keep in',
   ),
   others: words(
-    'the others, others, the rest, everything else, everyone else, all others, the other ones, all the others, all the rest, rest, everybody else, anything else, the remainder',
-  ),
-  /** The others of a level, however many there are. */
-  therest: words(
-    'the rest, the others, all others, all the others, all the rest, the other ones, the remaining ones, the rest of them, everyone else, everything else, the remainder, others, rest',
+    'the others, others, the rest, everything else, everyone else, all others, the other ones, all the others, all the rest, rest, everybody else, anything else, the remainder, the remaining ones, the rest of them',
   ),
   limit: words(
     'limit, limit it to, limit to, limit that to, limit this to, restrict, restrict it to, restrict to, restrict that to, narrow it to, narrow to, narrow it down to, narrow down to, narrow that to, narrow that down to, filter to, filter it to, filter for, filter on, filter by, filter down to, filter it down to, filter that to, focus on, zoom in on, zoom into, zoom in to, zoom to, concentrate on, home in on, confine it to, stick to, stay with, cut it down to, cut down to, reduce it to, cut it to, trim to, trim it to, trim it down to, limit them to, restrict them to, look only at, look just at, look at only, look at just, consider only',

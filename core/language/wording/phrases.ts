@@ -117,8 +117,6 @@ ${FRACTIONS}
 this {g:OneUnit} (up to|until|till|through to) now => {g} to date
 (from|since) [the] (begin|beginning|start) of this {g:OneUnit} (until|till|up to|to) (now|today) => {g} to date
 (past|last) couple of {g:Unit} => last 2 {g}
-! (fy|f y) {p:Year} => fiscal year {p}
-(on|in) average , => on average ,
 this {g:OneUnit} so far => this {g}
 so far this {g:OneUnit} => this {g}
 ! {p:Year} through {q:Year} => from {p} to {q}

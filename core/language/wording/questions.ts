@@ -14,8 +14,6 @@ export const QUESTIONS = `
 # ── one figure
 ! (i|we) [only|just|really|mostly] (care about|am interested in|interested in|want to look at|look at|am looking at|looking at) {x:Period} [,] what (was|is|were|are) [its|their|the] {m:Shown} [{r}] => {m} {r} in {x}
 ! (i|we) [only|just|really|mostly] (care about|am interested in|interested in|want to look at|look at|am looking at|looking at) {x:Members} [,] what (was|is|were|are) [its|their|the] {m:Shown} [{r}] => {m} {r} for {x}
-[just] (give|tell|show) [me|us] [just] (one|a single) (number|figure) for {m:Shown} [,] [all in|in total|overall|altogether|all told] => {m}
-how did {p:Period} go for {m:Shown} => {m} {p}
 [,] what did {m:Shown} (come to|add up to|amount to) => {m}
 {r} [,] what did {m:Shown} (come to|add up to|amount to) => {m} {r}
 ! where (are|is) (we|it) [at] {p:Period} (on|with|for|in) {m:Shown} => {m} {p}
@@ -46,7 +44,7 @@ how (big|large|high) is {m:Shown} (relative|compared|in relation) to {n:Shown} [
 where (do|did) (we|i) (stand|land|end up|come out|close|finish) (on|with|for|in terms of) {m:Shown} [{r}] => {m} {r}
 [the] {m:Shown} (figure|number|total|numbers|figures|totals) [for|of|in] {r} => {m} {r}
 [the] (figure|number|total|value|amount|count|numbers|figures) (for|of|on) {m:Shown} [{r}] => {m} {r}
-(run|get|give|show) [me|us] [the|one|a|a single] (number|figure|total) (on|for|of) {m:Shown} [,] [everything we have got|everything we have|all in|in total|overall|altogether|all told] => {m}
+[just] (run|get|give|show) [me|us] [the|one|a|a single] (number|figure|total) (on|for|of) {m:Shown} [,] [everything we have got|everything we have|all in|in total|overall|altogether|all told] => {m}
 [just] one number for {m:Shown} [,] [all in|in total|overall|altogether|all told] => {m}
 {m:Shown} [,] (all in|all told|everything we have got|everything we have|everything|across the board|all together) => {m}
 what did {m:Shown} (come out|come in|land|end up|finish|close|stand) [at|on] [{r}] => {m} {r}
@@ -67,7 +65,7 @@ after [the] end of {p:Period} [,] [what is|what was|how much] {m:Shown} => {m} a
 (taking|over|across|for) [the] (past|last) {n:Number} {g:Unit} (together|combined|in total) [,] [what is|how much|what was] {m:Shown} => {m} last {n} {g}
 (in|over|during) [the] {n:Number} last {g:Unit} [,] [how much|what] [was|is|were] {m:Shown} => {m} last {n} {g}
 fiscal {p:Period} [,] [where did|what was|how was] {m:Shown} [come in|land|end up] => {m} in fiscal year {p}
-how (would|did|had|has) {p:Period} (go|gone|look) for {m:Shown} => {m} {p}
+how [would|did|had|has] {p:Period} (go|gone|look) for {m:Shown} => {m} {p}
 what (has|have|had|did) {x:Members} (done|do|have|make|get|got|made|brought|bring|sold|sell|earned|earn) (in|on|for|of) {m:Shown} [{r}] => {m} for {x} {r}
 what {m:Shown} (do|does|did|have|has) {x:Members} (have|make|get|bring|bring in|generate) [together|combined|in total] [{r}] => {m} for {x} {r}
 (looking|look|focusing|focussing|concentrating) [only|just|solely] at {x:Members} [alone|only] [,] {r} => {r} for {x}
@@ -368,7 +366,6 @@ how did {m:Shown} go {g:Unit} by {g} [{r}] => {m} by {g} {r}
 
 # ── left out
 {r} with {x:Members} (taken|left|cut|kept) (out|off|away|aside) => {r} without {x}
-{m:Shown} {r} with {x:Members} (taken|left|cut|kept) (out|off|away|aside) => {m} {r} without {x}
 {r} with {x:Members} out of (the picture|it|the way) => {r} without {x}
 with {x} out of (the picture|it|the way) [,] {r} => {r} without {x}
 {r} [,] leaving {x:Members} (aside|out|off|away) [,] {s} => {r} {s} without {x}
@@ -521,8 +518,6 @@ are (any|there any) {l:Level} (running|with|having|that have|showing) {m:Shown} 
 {l:Level} (with|having|that have|which have) less {m:Shown} than [the] average [{l}] [{r}] => {l} with below average {m} {r}
 above average {l:Level} (on|in|for|by) {m:Shown} [{r}] => {l} with above average {m} {r}
 below average {l:Level} (on|in|for|by) {m:Shown} [{r}] => {l} with below average {m} {r}
-[on|in] (what|which) {l:Unit} was {m:Shown} (above|over) average [{r}] => {l} with above average {m} {r}
-[on|in] (what|which) {l:Unit} was {m:Shown} (below|under) average [{r}] => {l} with below average {m} {r}
 {m:Shown} (under|below) [the] average [,] (which|what) {l:Level} is (that|it) => {l} with below average {m}
 {m:Shown} (over|above) [the] average [,] (which|what) {l:Level} is (that|it) => {l} with above average {m}
 (which|what) {l:Level} (have|had|has) {m:Shown} (that is|that) (under|below|less than|lower than) [the] average [{r}] => {l} with below average {m} {r}
@@ -538,8 +533,8 @@ below average {l:Level} (on|in|for|by) {m:Shown} [{r}] => {l} with below average
 [in] {p:Period} [,] [the] {l:Level} that (stayed|were|remained) (under|below) {x:Members} (on|in|for|by) {m:Shown} => {l} with less {m} than {x} in {p}
 
 # ── how many pass a test
-how many {l:Level} (have|had|has|made|got|carried|sold|did) (more|higher|better|greater) {m:Shown} than [the] average [{l}] [{r}] => how many {l} with above average {m} {r}
-how many {l:Level} (have|had|has|made|got|carried|sold|did) (less|fewer|lower|worse) {m:Shown} than [the] average [{l}] [{r}] => how many {l} with below average {m} {r}
+how many {l:Level} (have|had|has|made|got|carried|sold|did) (more|higher|greater) {m:Shown} than [the] average [{l}] [{r}] => how many {l} with above average {m} {r}
+how many {l:Level} (have|had|has|made|got|carried|sold|did) (less|fewer|lower) {m:Shown} than [the] average [{l}] [{r}] => how many {l} with below average {m} {r}
 [{p:Period}] [,] how many {l:Level} (were|are|was|is|came in|stayed|ended up|fell|ran|lay) {t:NumberTest} (on|in|for|by) {m:Shown} => how many {l} with {m} {t} {p}
 [in|on] how many {l:Unit} [of|in] {p:Period} [was|were] [the] {m:Shown} [was|were|is] {t:NumberTest} => how many {l} with {m} {t} {p}
 (count|count up|number of|count of) [the|all] {l:Level} (that|which|who) (clear|cleared|pass|passed|exceed|exceeded|top|topped|reach more than|go over|went over|are over) {n:Number} (on|in|of|for) {m:Shown} [{r}] => how many {l} with over {n} {m} {r}
@@ -567,11 +562,9 @@ how many {l:Level} went without {m:Shown} [{r}] => how many {l} with no {m} {r}
 {l:Unit} (in|of) {p:Period} without any {m:Shown} => {l} with no {m} in {p}
 
 # ── members beside each other
-how (does|did|do|is|are|was|were) {x:Members} (do|doing|compare|fare|stand|perform|look|compared) (on|in|for|with) {m:Shown} (compared|relative|next|in comparison|versus|against|beside) [to|with] @therest [{r}] => {m} of {x} versus the rest {r}
-how (does|did|do|is|are|was|were) {x} (compare|compared|stack up|hold up) (with|to|against) @therest (on|in|for) {m:Shown} [{r}] => {m} of {x} versus the rest {r}
+how (does|did|do|is|are|was|were) {x} (compare|compared|stack up|hold up) (with|to|against) @others (on|in|for) {m:Shown} [{r}] => {m} of {x} versus the rest {r}
 {x} on one side [,] [and] [all] [the] (other|remaining) {k:Level} on the other [,] {m:Shown} [{r}] => {m} of {x} versus the other {k} {r}
 (set|put|hold|compare|match|pit|place) {x} [up] (against|beside|next to|with|to|alongside) [all] [the] (remaining|other|rest of the) {k:Level} [together|combined] [,] [on|in|for] {m:Shown} [{r}] => {m} of {x} versus the other {k} {r}
-(set|put|hold|compare|match|pit|place) {x} [up] (against|beside|next to|with|to|alongside) @therest [,] [on|in|for] {m:Shown} [{r}] => {m} of {x} versus the rest {r}
 compare [the] {m:Shown} (of|from|for) {x} (with|to|and|against) [the] {m} (of|from|for) [all] [the] (other|remaining) {k:Level} [together|combined] [{r}] => {m} of {x} versus the other {k} {r}
 (put|set|place|show) {x:Members} and {y:Members} (head to head|side by side|next to each other|against each other) (on|in|for|by|,) {m:Shown} [,] [{r}] => {m} of {x} versus {y} {r}
 (put|set|pit|hold|match|place) {x} [up] against [the|all the] (rest|others) [for|on|in|,] [{q:Period}] {m:Shown} [{r}] => {m} of {x} versus the rest {q} {r}
@@ -615,9 +608,6 @@ compare [the] {m:Shown} of {p:Period} with {p} (one year before|a year before|on
 by {l:Level} [,] {m:Shown} [,] {p:Period} and {q:Period} together => {m} by {l} {p} versus {q}
 
 # ── plan
-! how (is|was|are|were) [the] {m:Shown} (of|in|for) {p:Period} (in comparison|compared|relative|measured) (to|with|against) [the] (plan|target|budget) => {m} versus plan in {p}
-! how many {l:Level} (missed|fell short of|fell under|were under|did not reach) [the|their] (plan|target|budget) (on|in|for|with) {m:Shown} [{r}] => how many {l} with {m} below plan {r}
-! how many {l:Level} (beat|exceeded|topped|were over|reached|went over|hit|made) [the|their] (plan|target|budget) (on|in|for|with) {m:Shown} [{r}] => how many {l} with {m} above plan {r}
 ! will (we|they|you|it) (hit|reach|make|meet|achieve|miss|beat|exceed) [our|the|their] {m:Measure} (target|targets|plan|budget|goal|goals|plans) [{r}] => will {m} reach plan {r}
 ! (did|do|have|are|were) (we|they|you) (hit|hitting|reach|reached|make|made|making|meet|met|meeting|achieve|achieved|miss|missed|missing|beat|beaten|exceed) [our|the|their] {m:Measure} (target|targets|plan|budget|goal|goals|plans) [{r}] => {m} versus plan {r}
 ! (did|are|were|is) (we|they|it) on (track|course|target|plan|schedule|budget) (for|against|with|to meet|to make|to hit) [our|the] {m:Measure} (plan|target|budget|goal) [{r}] => {m} versus plan {r}
@@ -625,7 +615,7 @@ by {l:Level} [,] {m:Shown} [,] {p:Period} and {q:Period} together => {m} by {l} 
 (did|do|have|are|were) (we|they) (hit|hitting|reach|reached|make|made|meet|met|achieve|achieved|miss|missed|beat|on) [our|the] (target|targets|plan|budget|goal|goals) (on|for|in|with|of) {m:Shown} [{r}] => {m} versus plan {r}
 [so] [the] (target|plan|budget|goal) (for|on|of) {m:Shown} [{r:Period}] [,] (did|have) (we|they) (make|made|hit|reach|meet) it => {m} versus plan {r}
 [so] [the] target for {m:Shown} in {p:Period} [,] did (we|they) (make|hit|reach|meet) it => {m} versus plan in {p}
-how (is|was|are|were) [the] {m:Shown} [of|in] [{r:Period}] (in comparison|compared|relative|measured) (to|with|against) [the] (plan|target|budget) => {m} versus plan {r}
+! how (is|was|are|were) [the] {m:Shown} [of|in|for] [{r:Period}] (in comparison|compared|relative|measured) (to|with|against) [the] (plan|target|budget) => {m} versus plan {r}
 {m:Shown} [in] [{r:Period}] (agianst|against|vs|v|versus|over) [the] (plan|target|budget) => {m} versus plan {r}
 {m:Shown} and its (plan|target|budget) [for|by] (each|every) {l:Level} [for] [{r}] => {m} versus plan by {l} {r}
 how close to [the] (plan|target|budget) (was|were|is|are) {x:Members} (on|in|for|with) {m:Shown} [{r}] => {m} versus plan for {x} {r}

@@ -4,7 +4,7 @@
  */
 
 export const BEFORE = `
-thanks in advance [:|,|for]
+thanks in advance [for]
 (i|we) love to (know|see|have|get|hear)
 (i|we) would need
 (may|might|can|could) (i|we) ask [you]

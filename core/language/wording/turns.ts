@@ -419,11 +419,12 @@ which {l:OneLevel} (is|was) in [the] (poorest|worst) shape [on this|here|there|f
 ! [the] one with [the] (most|highest|biggest) => which one has the most
 
 # ── order
-[the] (biggest|largest|highest|greatest) share first => sort descending
-[the] (smallest|lowest) share first => sort ascending
+[the] (biggest|largest|highest|greatest) share first => as a share , sort descending
+[the] (smallest|lowest) share first => as a share , sort ascending
 (newest|latest|most recent) (on|at the) top => newest first
 (oldest|earliest) (on|at the) top => oldest first
-[and] (put|have|show|with) [the] (heaviest|biggest|largest|highest|worst|strongest) [one|ones] (on|at the) top => sort descending
+[and] (put|have|show|with) [the] (biggest|largest|highest) [one|ones] (on|at the) top => sort descending
+[and] (put|have|show|with) [the] worst [one|ones] (on|at the) top => worst first
 (sort|order|rank|arrange|put) [it|them|that|this] [from] (small|low|little|least|smallest|lowest) to (big|high|large|most|biggest|highest|largest|great) (by|on|for|in) {x:Shown} => sort by {x} ascending
 (sort|order|rank|arrange|put) [it|them|that|this] [from] (big|high|large|most|biggest|highest|largest|great) to (small|low|little|least|smallest|lowest) (by|on|for|in) {x:Shown} => sort by {x} descending
 (sort|order|rank|arrange|sorted|ordered) [it|them|that|this] (by|on|with) [the] (biggest|largest|highest|greatest) (gain|gains|increase|increases|rise|growth|change|difference) [first|on top|at the top] => biggest change first
@@ -613,8 +614,8 @@ down to [the] {c:Level} [level] => by {c}
 [only|just] [the ones|those] (up|gaining|growing) {t:NumberTest} => only the ones that rose {t}
 [only|just] [the ones|those] (down|losing|falling|shrinking) {t:NumberTest} => only the ones that fell {t}
 [only] [the] sub average [ones|{l:Level}] [only] => only those below average
-[so|and] [keep|show|leave] [only|just] [what|whatever|those|the ones|ones|the] [that|which] [is|are|was|were|came in|come in|lie|lies] (over|above|higher than|better than|greater than|bigger than|more than|>) [the] (average|mean|avg) [,] [just those|only those|only] => only those above average
-[so|and] [keep|show|leave] [only|just] [what|whatever|those|the ones|ones|the] [that|which] [is|are|was|were|came in|come in|lie|lies] (under|below|lower than|worse than|smaller than|less than|<) [the] (average|mean|avg) [,] [just those|only those|only] => only those below average
+[so|and] [keep|show|leave] [only|just] [what|whatever|those|the ones|ones|the] [that|which] [is|are|was|were|came in|come in|lie|lies] (over|above|higher than|greater than|bigger than|more than|>) [the] (average|mean|avg) [,] [just those|only those|only] => only those above average
+[so|and] [keep|show|leave] [only|just] [what|whatever|those|the ones|ones|the] [that|which] [is|are|was|were|came in|come in|lie|lies] (under|below|lower than|smaller than|less than|<) [the] (average|mean|avg) [,] [just those|only those|only] => only those below average
 (only|just|keep|show) [the] {l:Level} (with|having|that have|that had|with more than|having more than) (at least|min) {n:Number} => only the ones with at least {n}
 (only|just|keep|show) [the] {l:Level} (with|having|that have|that had) at most {n:Number} => only the ones with at most {n}
 [maybe] [show|see|keep|only] [the] (ones|those|these) [that are|which are] (past|over|above|exceeding|beyond|north of|greater than|bigger than|larger than|higher than|more than|topping|clearing) {n:Number} [only] => only the ones over {n}
