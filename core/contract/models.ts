@@ -14,6 +14,8 @@ export const modelSummary = z.object({
   updatedAt: moment,
   /** Where it does not fit its tables. */
   fault: z.string().nullable(),
+  /** Whether it is somebody's own: the person's, or another's who shared it with them; null for those of everyone. */
+  kept: z.enum(['own', 'shared']).nullable(),
 });
 export type ModelSummary = z.infer<typeof modelSummary>;
 
@@ -22,6 +24,9 @@ export const modelView = modelFileSchema.partial({ rowRules: true, sensitive: tr
   asOfDay: z.string(),
   /** What the person sees a part of; null where they see all. */
   limited: z.string().nullable(),
+  kept: z.enum(['own', 'shared']).nullable(),
+  /** With whom the person shares it, where it is their own. */
+  sharedWith: list(z.object({ name: z.string(), email: z.string() })),
   levels: list(z.object({ id: z.string(), members: z.number(), sample: list(z.string()) })),
   starters: list(z.string()),
 });
@@ -88,3 +93,14 @@ export const wentBack = z.object({ name: z.string(), rows: z.number(), version: 
 export const rulesBody = z.object({ rules: tableRules });
 export const rulesSet = z.object({ rules: tableRules, broken: list(z.looseObject({})) });
 export const tableUses = z.object({ models: list(z.object({ id: z.string(), name: z.string() })) });
+
+/** With whom a model of one's own is shared, by their addresses; or given to everyone, by a steward who may ask it. */
+export const modelSharing = z.union([
+  z.strictObject({ people: list(z.email()).max(200) }),
+  z.strictObject({ everyone: z.literal(true) }),
+]);
+export type ModelSharing = z.infer<typeof modelSharing>;
+export const modelShared = z.object({
+  kept: z.enum(['own', 'shared']).nullable(),
+  sharedWith: list(z.object({ name: z.string(), email: z.string() })),
+});

@@ -108,7 +108,7 @@ export const OPERATIONS: readonly Operation[] = [
     does: 'Takes up a table that somebody else keeps in the data schema, or notes that its data changed (steward)',
     answers: models.loaded,
   },
-  { method: 'get', path: '/tables', does: 'Loaded tables (steward)', answers: list(models.loaded) },
+  { method: 'get', path: '/tables', does: 'Loaded tables: those of everyone (steward), and one’s own', answers: list(models.loaded) },
   {
     method: 'get',
     path: '/tables/{name}/uses',
@@ -171,7 +171,7 @@ export const OPERATIONS: readonly Operation[] = [
   {
     method: 'post',
     path: '/imports',
-    does: 'Brings a file, sent or fetched from an address, which is looked through: CSV and its kin, XLSX, JSON, lines of JSON, Parquet (steward)',
+    does: 'Brings a file, sent or fetched from an address, which is looked through: CSV and its kin, XLSX, JSON, lines of JSON, Parquet (analyst, for themselves; steward, for everyone)',
     query: ['filename', 'address'],
     body: 'application/octet-stream',
     answers: imports.broughtFile,
@@ -245,7 +245,7 @@ export const OPERATIONS: readonly Operation[] = [
   {
     method: 'post',
     path: '/models',
-    does: 'Makes a model from a model file (steward)',
+    does: 'Makes a model from a model file (steward; an analyst over tables of their own)',
     body: modelFileSchema,
     answers: models.modelVersion,
   },
@@ -261,6 +261,13 @@ export const OPERATIONS: readonly Operation[] = [
     does: 'Changes a model (steward)',
     body: modelFileSchema,
     answers: models.modelVersion,
+  },
+  {
+    method: 'put',
+    path: '/models/{id}/sharing',
+    does: 'Shares a model of one’s own with people, or gives it to everyone (a steward who may ask it)',
+    body: models.modelSharing,
+    answers: models.modelShared,
   },
   {
     method: 'get',

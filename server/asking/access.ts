@@ -16,6 +16,9 @@ export interface Access {
 /** The key of those who see everything. */
 export const SEES_ALL = 'all';
 
+/** The access of those with whom a model is not shared: its key is that of no answer. */
+export const SEES_NOTHING: Access = { rules: [], hidden: new Set(), key: 'nothing' };
+
 /** The access of those who are in these groups. Rules of several groups on one level are joined, rules on several levels all hold. */
 export function accessFor(model: Model, groups: readonly string[]): Access {
   const byLevel = new Map<string, Set<string>>();

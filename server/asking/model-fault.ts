@@ -1,8 +1,11 @@
 /** Why a model cannot be asked just now; other models are not touched by it. */
 import type { ModelFault } from '@zud/core/model/model-fault';
 
+/** A model that cannot be asked, by somebody or by anybody; what was asked of it is kept. */
+export abstract class ModelNotAsked extends Error {}
+
 /** The model and its tables do not fit each other. The message says so in words, with what to do. */
-export class ModelAtFault extends Error {
+export class ModelAtFault extends ModelNotAsked {
   constructor(
     readonly model: string,
     readonly faults: readonly ModelFault[],
@@ -14,10 +17,19 @@ export class ModelAtFault extends Error {
 }
 
 /** The model was taken away; what was asked of it stays readable. */
-export class ModelGone extends Error {
+export class ModelGone extends ModelNotAsked {
   constructor(model: string) {
     super(
       `The model “${model}” was taken away. What was asked of it can still be read, but nothing new is computed. A steward can put it back by making a model with the same id.`,
+    );
+  }
+}
+
+/** The model is somebody's own, and is not shared with whoever asks. What it is called is not told. */
+export class ModelKept extends ModelNotAsked {
+  constructor() {
+    super(
+      'This comes from data that somebody keeps as their own, and they are not shared with you. Ask whoever showed it to you to share them.',
     );
   }
 }

@@ -20,6 +20,7 @@ import type { Calendar } from '@zud/core/time/period';
 import { DATA_SCHEMA, type Database } from '../store/database';
 import { memberLists, models } from '../store/schema';
 import { modelsThatLimit } from '../store/models';
+import { maySee } from '../store/ownership';
 import { dataFault } from '../engines/engine';
 import { savedOf } from '../store/saved-names';
 import { holdsFor, termsOf, type KeptTerm } from '../store/terms';
@@ -27,9 +28,9 @@ import { SharedReads } from '../store/shared-reads';
 import { catalogueOf, dataVersionOf, type TableVersions } from '../store/tables';
 import { notFound } from '@zud/core/contract/problem';
 import type { Person } from '../store/people';
-import { accessFor, SEES_ALL, type Access } from './access';
+import { accessFor, SEES_ALL, SEES_NOTHING, type Access } from './access';
 import { inSlices } from './in-slices';
-import { ModelAtFault, ModelGone } from './model-fault';
+import { ModelAtFault, ModelGone, ModelKept } from './model-fault';
 import { limitedSight, WHOLE_SIGHT, type Sight } from './sight';
 import { textFor, type Viewer } from './step-view';
 
@@ -40,6 +41,8 @@ interface ModelState {
   readonly tables: TableVersions;
   readonly broken: readonly BrokenRule[];
   readonly terms: readonly KeptTerm[];
+  readonly ownerId: string | null;
+  readonly sharedWith: readonly string[];
 }
 
 interface Lists {
@@ -89,12 +92,13 @@ export class ModelLibrary {
   /**
    * @throws Problem 404 where there is no such model
    * @throws ModelGone where it was taken away
+   * @throws ModelKept where it is somebody's own and not shared with whoever asks
    * @throws ModelAtFault where it does not fit its tables
    */
   async get(id: string, person: Asker): Promise<ReadyModel> {
-    const { model, fileVersion, dataVersion, tables, broken, terms } = await this.states.get(id, () =>
-      this.stateOf(id),
-    );
+    const state = await this.states.get(id, () => this.stateOf(id));
+    if (!maySee(state, person.id)) throw new ModelKept();
+    const { model, fileVersion, dataVersion, tables, broken, terms } = state;
     const access = this.accessOf(model, person.groups);
     const version = `${fileVersion}/${dataVersion}`;
     const found = this.once(`${id} ${access.key}`, version, () => this.prepare(model, access, version, dataVersion));
@@ -169,20 +173,25 @@ export class ModelLibrary {
    * Who looks at what was asked of a model: also where it cannot be asked just now, or was taken away.
    * @throws Problem 404 where there never was such a model
    */
-  async viewer(id: string, person: Pick<Person, 'groups'>): Promise<Viewer> {
+  async viewer(id: string, person: Asker): Promise<Viewer> {
     try {
       const ready = await this.get(id, person);
       return { access: ready.access, ready };
     } catch (error) {
+      if (error instanceof ModelKept) return { access: SEES_NOTHING, ready: null };
       if (!(error instanceof ModelAtFault) && !(error instanceof ModelGone)) throw error;
-      const [row] = await this.database.store.select({ file: models.file }).from(models).where(eq(models.id, id));
+      const [row] = await this.database.store
+        .select({ file: models.file, ownerId: models.ownerId, sharedWith: models.sharedWith })
+        .from(models)
+        .where(eq(models.id, id));
       if (!row) throw notFound('model');
+      if (!maySee(row, person.id)) return { access: SEES_NOTHING, ready: null };
       return { access: accessFor(compileModel(withoutOversized(row.file)), person.groups), ready: null };
     }
   }
 
   /** Texts about any model (titles of boards, news) as a person may read them: without names of members they may not know. */
-  async textFor(person: Pick<Person, 'groups'>): Promise<(text: string) => string> {
+  async textFor(person: Asker): Promise<(text: string) => string> {
     const limited = await modelsThatLimit(this.database.store, person.groups);
     const viewers = await Promise.all(limited.map((id) => this.viewer(id, person)));
     // a model that cannot be asked cannot say which names are of its members
@@ -197,7 +206,12 @@ export class ModelLibrary {
       dataVersionOf(this.database, [...new Set(model.file.tables.map((table) => table.source ?? table.id))]);
     const [[row], saved, terms, found] = await Promise.all([
       this.database.store
-        .select({ digest: models.digest, gone: models.deletedAt })
+        .select({
+          digest: models.digest,
+          gone: models.deletedAt,
+          ownerId: models.ownerId,
+          sharedWith: models.sharedWith,
+        })
         .from(models)
         .where(eq(models.id, id)),
       savedOf(this.database.store, id),
@@ -212,7 +226,8 @@ export class ModelLibrary {
       tables,
       broken,
     } = found !== null && model.model === before ? found : await loads(model.model);
-    return { model: model.model, fileVersion: model.version, dataVersion, tables, broken, terms };
+    const { ownerId, sharedWith } = row;
+    return { model: model.model, fileVersion: model.version, dataVersion, tables, broken, terms, ownerId, sharedWith };
   }
 
   /** A model is told by its content: the same id may stand for another one, made after the first was taken away. */

@@ -17,7 +17,7 @@ import { readingFault } from '@zud/core/reading/reading-fault';
 import { nextAfter } from '@zud/core/schedule/schedule';
 import type { ReadyModel } from '../asking/ready-model';
 import { Unanswerable } from '../asking/unanswerable';
-import { ModelAtFault, ModelGone } from '../asking/model-fault';
+import { ModelNotAsked } from '../asking/model-fault';
 import { lookAtAlert } from '../returning/looking';
 import { occasionTexts, readingOfTold, sentenceOfAlert } from '../returning/occasion-words';
 import { nameOfReceiver } from '../returning/sending';
@@ -123,7 +123,7 @@ export function alertRoutes(context: Context): Router {
     try {
       return await library.get(modelId, person);
     } catch (error) {
-      if (error instanceof ModelAtFault || error instanceof ModelGone) return null;
+      if (error instanceof ModelNotAsked) return null;
       throw error;
     }
   }

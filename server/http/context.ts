@@ -85,6 +85,36 @@ export function personWith(request: Request, role: Role): Person {
   return person;
 }
 
+/**
+ * Whoever may change a loaded table: its owner, or a steward where it is everyone's.
+ * @throws Problem 401, 403; 404 where it is somebody else's
+ */
+export async function keeperOfTable(store: Store, request: Request, name: string): Promise<Person> {
+  const person = personWith(request, 'analyst');
+  const owner = await ownerOfTable(store, name);
+  if (owner === person.id) return person;
+  personWith(request, 'steward');
+  if (owner) throw notFound('table');
+  return person;
+}
+
+/**
+ * Whoever may change a model: its owner, or a steward where it is everyone's.
+ * @throws Problem 401, 403; 404 where there is none that they may ask
+ */
+export async function keeperOfModel(
+  store: Store,
+  request: Request,
+  id: string,
+): Promise<{ readonly person: Person; readonly row: ModelRow }> {
+  const person = personWith(request, 'analyst');
+  const row = (await modelsFor(store, person.id)).find((model) => model.id === id);
+  if (row?.ownerId !== person.id) personWith(request, 'steward');
+  if (row === undefined) throw notFound('model');
+  if (row.ownerId !== null && row.ownerId !== person.id) throw forbidden('Only its owner changes it.');
+  return { person, row };
+}
+
 /** Parses a body or query by its schema. @throws Problem 400 that names the first fault */
 export function parsed<T>(schema: z.ZodType<T>, value: unknown): T {
   const shape = shapeFault(value);

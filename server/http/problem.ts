@@ -2,7 +2,7 @@
 import { Problem } from '@zud/core/contract/problem';
 import { Stopped, TimeLimitReached } from '../engines/engine';
 import { Busy } from '../engines/fair-queue';
-import { ModelAtFault, ModelGone } from '../asking/model-fault';
+import { ModelAtFault, ModelGone, ModelKept } from '../asking/model-fault';
 import { Unanswerable } from '../asking/unanswerable';
 import { TooLong } from '../work/workers';
 import { NotKept } from '../store/reading-columns';
@@ -70,6 +70,7 @@ export function problemOf(error: unknown): Problem {
     );
   if (error instanceof ModelAtFault)
     return new Problem(422, 'The model is at fault', error.message, { faults: error.faults });
+  if (error instanceof ModelKept) return new Problem(403, 'Not shared with you', error.message);
   if (error instanceof ModelGone) return new Problem(410, 'The model was taken away', error.message);
   if (error instanceof Unanswerable) return new Problem(422, 'It cannot be computed', error.message);
   if (error instanceof NotKept || (error instanceof Error && error.cause instanceof NotKept))

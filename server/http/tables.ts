@@ -1,5 +1,5 @@
 /** Tables in: whole, with rows added, with days replaced, or taken up where somebody else keeps them. */
-import { eq } from 'drizzle-orm';
+import { eq, isNull, or } from 'drizzle-orm';
 import { Router } from 'express';
 import { sourceBody } from '@zud/core/contract/imports';
 import { loadQuery, rulesBody } from '@zud/core/contract/models';
@@ -12,11 +12,13 @@ import { dropRecipe } from '../store/imports';
 import { registerTable } from '../store/external-tables';
 import { audit, loadedTables } from '../store/schema';
 import { modelsThere, readersOf, readsTable } from '../store/models';
+import { ownerOfTable } from '../store/ownership';
+import { roleCovers } from '../store/people';
 import { dropTable, goBack } from '../store/table-loads';
 import { setRules } from '../store/table-rules';
 import { dropSource, changeSource, sourceOf, toldSources } from '../store/table-sources';
 import { loadsOf } from '../store/table-versions';
-import { goneSignal, handle, parsed, personWith, textOf, type Context } from './context';
+import { goneSignal, handle, keeperOfTable, parsed, personWith, textOf, type Context } from './context';
 import { notFound, Problem } from '@zud/core/contract/problem';
 
 function typesOf(value: unknown): Map<string, ColumnType> {
@@ -40,12 +42,23 @@ export function tableRoutes(context: Context): Router {
   const { store } = database;
   const router = Router();
 
+  /** @throws Problem 409 where somebody keeps a table of that name as their own */
+  const mustBeEveryones = async (name: string): Promise<void> => {
+    if (await ownerOfTable(store, name))
+      throw new Problem(
+        409,
+        'There is a table of that name',
+        `“${name}” is kept by somebody as their own. Nothing was loaded; load it under another name.`,
+      );
+  };
+
   router.post(
     '/tables',
     handle(async (request) => {
       const person = personWith(request, 'steward');
       const { name, mode, by, from, to } = parsed(loadQuery, request.query);
       const types = typesOf(request.query['types']);
+      await mustBeEveryones(name);
       if (mode !== 'whole' && types.size > 0)
         throw new Problem(
           400,
@@ -89,6 +102,7 @@ export function tableRoutes(context: Context): Router {
     handle(async (request) => {
       const person = personWith(request, 'steward');
       const name = textOf(request, 'name');
+      await mustBeEveryones(name);
       try {
         const taken = await registerTable(database, name);
         await store
@@ -105,7 +119,7 @@ export function tableRoutes(context: Context): Router {
   router.get(
     '/tables/:name/uses',
     handle(async (request) => {
-      personWith(request, 'steward');
+      await keeperOfTable(store, request, textOf(request, 'name'));
       return {
         models: (await readersOf(store, textOf(request, 'name'))).map(({ id, file }) => ({ id, name: file.name })),
       };
@@ -115,8 +129,8 @@ export function tableRoutes(context: Context): Router {
   router.put(
     '/tables/:name/rules',
     handle(async (request) => {
-      const person = personWith(request, 'steward');
       const name = textOf(request, 'name');
+      const person = await keeperOfTable(store, request, name);
       const { rules } = parsed(rulesBody, request.body);
       try {
         const broken = await setRules(database, name, rules);
@@ -144,16 +158,16 @@ export function tableRoutes(context: Context): Router {
   router.get(
     '/tables/:name/loads',
     handle(async (request) => {
-      personWith(request, 'steward');
       const name = textOf(request, 'name');
+      await keeperOfTable(store, request, name);
       return loadsOf(database, name, await currentOf(name));
     }),
   );
   router.post(
     '/tables/:name/loads/:version/back',
     handle(async (request) => {
-      const person = personWith(request, 'steward');
       const name = textOf(request, 'name');
+      const person = await keeperOfTable(store, request, name);
       const from = await currentOf(name);
       const version = Number(textOf(request, 'version'));
       if (!Number.isInteger(version)) throw notFound('load');
@@ -173,8 +187,8 @@ export function tableRoutes(context: Context): Router {
   router.put(
     '/tables/:name/source',
     handle(async (request) => {
-      personWith(request, 'steward');
       const name = textOf(request, 'name');
+      await keeperOfTable(store, request, name);
       const there = await changeSource(store, name, parsed(sourceBody, request.body), context.clock.now());
       const told = there ? (await toldSources(store)).get(name) : undefined;
       if (told === undefined) throw notFound('source');
@@ -185,8 +199,8 @@ export function tableRoutes(context: Context): Router {
   router.post(
     '/tables/:name/source/fetch',
     handle(async (request, response) => {
-      personWith(request, 'steward');
       const name = textOf(request, 'name');
+      await keeperOfTable(store, request, name);
       if ((await sourceOf(store, name)) === null) throw notFound('source');
       try {
         const came = await fetchAgain(name, context, goneSignal(response));
@@ -201,8 +215,8 @@ export function tableRoutes(context: Context): Router {
   router.delete(
     '/tables/:name/source',
     handle(async (request) => {
-      const person = personWith(request, 'steward');
       const name = textOf(request, 'name');
+      const person = await keeperOfTable(store, request, name);
       if (!(await dropSource(store, name))) throw notFound('source');
       await store.insert(audit).values({ personId: person.id, action: 'address let go', subject: name });
       return undefined;
@@ -212,8 +226,8 @@ export function tableRoutes(context: Context): Router {
   router.delete(
     '/tables/:name',
     handle(async (request) => {
-      const person = personWith(request, 'steward');
       const name = textOf(request, 'name');
+      const person = await keeperOfTable(store, request, name);
       const readers = await readersOf(store, name);
       if (readers.length > 0)
         throw new Problem(
@@ -234,14 +248,20 @@ export function tableRoutes(context: Context): Router {
   router.get(
     '/tables',
     handle(async (request) => {
-      personWith(request, 'steward');
+      const person = personWith(request, 'analyst');
+      const everyones = roleCovers(person.role, 'steward') ? isNull(loadedTables.ownerId) : undefined;
       const [tables, files, sources] = await Promise.all([
-        store.select().from(loadedTables).orderBy(loadedTables.name),
+        store
+          .select()
+          .from(loadedTables)
+          .where(or(eq(loadedTables.ownerId, person.id), everyones))
+          .orderBy(loadedTables.name),
         modelsThere(store),
         toldSources(store),
       ]);
-      return tables.map((table) => ({
+      return tables.map(({ ownerId, ...table }) => ({
         ...table,
+        own: ownerId !== null,
         source: sources.get(table.name) ?? null,
         models: files.filter((model) => readsTable(model, table.name)).map(({ id, file }) => ({ id, name: file.name })),
       }));

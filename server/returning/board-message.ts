@@ -2,7 +2,7 @@
 import { Problem } from '@zud/core/contract/problem';
 import type { Reading } from '@zud/core/reading/schema';
 import { passedOver } from '../asking/unanswerable';
-import { ModelAtFault, ModelGone } from '../asking/model-fault';
+import { ModelNotAsked } from '../asking/model-fault';
 import { scoped } from '../asking/scope';
 import type { Block, Message } from '../outlets/outlet';
 import { boardFor } from '../store/board-rights';
@@ -76,7 +76,7 @@ async function headlinesOf(board: Board, reader: Person, composing: Composing): 
       const reading: Reading = scoped(tile.reading, tile.ownScope ? [] : [board.scope], ready).reading;
       return (await answering.answer(reading, ready, options).catch(passedOver))?.headline ?? null;
     } catch (error) {
-      if (error instanceof ModelAtFault || error instanceof ModelGone) return null;
+      if (error instanceof ModelNotAsked) return null;
       throw error;
     }
   };

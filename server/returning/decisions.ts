@@ -6,7 +6,7 @@ import { missingFrom } from '@zud/core/reading/references';
 import { capitalised, dayWords, calculationWords } from '@zud/core/reading/words';
 import type { AskOptions, Answering } from '../asking/answering';
 import { placesOf } from '../asking/explaining/looks';
-import { ModelAtFault, ModelGone } from '../asking/model-fault';
+import { ModelNotAsked } from '../asking/model-fault';
 import type { ReadyModel } from '../asking/ready-model';
 import { Unanswerable } from '../asking/unanswerable';
 
@@ -54,7 +54,7 @@ export async function sinceThen(
     const column = first?.columns[placesOf(first).value[0] ?? -1];
     return sinceSentences(figure, stretches, { since, before, sinceLastYear, beforeLastYear }, column ?? {});
   } catch (error) {
-    if (error instanceof Unanswerable || error instanceof ModelAtFault || error instanceof ModelGone)
+    if (error instanceof Unanswerable || error instanceof ModelNotAsked)
       return [error.message];
     throw error;
   }

@@ -2,7 +2,7 @@
 import type { ModelFinding } from '@zud/core/analysis/model-finding';
 import type { ToldOfDigest } from '@zud/core/contract/digest';
 import { dayWords } from '@zud/core/reading/words';
-import { ModelAtFault, ModelGone } from '../asking/model-fault';
+import { ModelNotAsked } from '../asking/model-fault';
 import { findingsOfModel } from '../asking/explaining/model-findings';
 import { likeOf, withinBoard } from '../asking/explaining/within-board';
 import type { Block, Message } from '../outlets/outlet';
@@ -137,7 +137,7 @@ async function findingsOf(boards: readonly Board[], reader: Person, composing: C
             all.push({ ...one, board: board.title, rank });
         });
       } catch (error) {
-        if (!(error instanceof ModelAtFault || error instanceof ModelGone)) throw error;
+        if (!(error instanceof ModelNotAsked)) throw error;
       }
     }
   }

@@ -7,7 +7,7 @@ import { EMPTY_READING, type Reading } from '@zud/core/reading/schema';
 import { calculationWords, capitalised, levelPluralWords, listWords } from '@zud/core/reading/words';
 import type { Answered } from '../asking/answered';
 import type { Answering, AskOptions } from '../asking/answering';
-import { ModelAtFault, ModelGone } from '../asking/model-fault';
+import { ModelAtFault, ModelGone, ModelNotAsked } from '../asking/model-fault';
 import type { ReadyModel } from '../asking/ready-model';
 import { Unanswerable } from '../asking/unanswerable';
 import { findingsOfModel } from '../asking/explaining/model-findings';
@@ -104,7 +104,7 @@ async function pagesFor(page: BriefingPage, among: Reading | null, making: PageM
     if (page.each === null) return [await answerPage(blank, page.reading, ready, making)];
     return await eachPages(page, page.reading, among ?? page.reading, blank, ready, making);
   } catch (error) {
-    if (error instanceof Unanswerable || error instanceof ModelAtFault || error instanceof ModelGone)
+    if (error instanceof Unanswerable || error instanceof ModelNotAsked)
       return [{ ...blank, left: error.message }];
     throw error;
   }

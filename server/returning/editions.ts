@@ -14,7 +14,7 @@ import {
 } from '../store/briefings';
 import { personById } from '../store/people';
 import { putOut } from '../store/outbox';
-import { ModelAtFault, ModelGone } from '../asking/model-fault';
+import { ModelNotAsked } from '../asking/model-fault';
 import { editionPages, type PageMaking } from './edition-pages';
 import { afterQuiet } from './quiet';
 import { wordsOfWhoLeft } from './sides';
@@ -35,7 +35,7 @@ export async function accessOf(
       try {
         return `${id}:${(await library.get(id, person)).access.key}`;
       } catch (error) {
-        if (error instanceof ModelAtFault || error instanceof ModelGone) return `${id}:?`;
+        if (error instanceof ModelNotAsked) return `${id}:?`;
         throw error;
       }
     }),

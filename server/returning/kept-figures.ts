@@ -9,7 +9,7 @@ import type { AskOptions, Answering } from '../asking/answering';
 import type { ReadyModel } from '../asking/ready-model';
 import { Unanswerable } from '../asking/unanswerable';
 import type { KeptFigure } from '../store/kept-figures';
-import { ModelAtFault, ModelGone } from '../asking/model-fault';
+import { ModelNotAsked } from '../asking/model-fault';
 import { placesOf } from '../asking/explaining/looks';
 
 /** Periods of the line. */
@@ -48,7 +48,7 @@ export async function keptFigureView(
   try {
     ready = await get();
   } catch (error) {
-    if (error instanceof ModelAtFault || error instanceof ModelGone) return none(error.message);
+    if (error instanceof ModelNotAsked) return none(error.message);
     throw error;
   }
   const { calendar, naming, model } = ready;

@@ -9,7 +9,7 @@ import { countGrains } from '@zud/core/time/grain';
 import { grainOf, isOfLoads } from '@zud/core/alerts/alert';
 import type { Answering } from '../asking/answering';
 import type { ModelLibrary } from '../asking/model-library';
-import { ModelAtFault, ModelGone } from '../asking/model-fault';
+import { ModelNotAsked } from '../asking/model-fault';
 import { Unanswerable } from '../asking/unanswerable';
 import type { Clock } from '../jobs/clock';
 import { addOccasion, alertById, keepState, pauseAlert, stateFor, type AlertRow } from '../store/alerts';
@@ -71,7 +71,7 @@ export async function lookAtAlert(id: string, looking: Looking): Promise<number>
       });
     return put;
   } catch (error) {
-    if (!(error instanceof Unanswerable) && !(error instanceof ModelAtFault) && !(error instanceof ModelGone))
+    if (!(error instanceof Unanswerable) && !(error instanceof ModelNotAsked))
       throw error;
     await pausedFor(alert, error.message, looking);
     return 0;

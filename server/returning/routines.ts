@@ -1,6 +1,6 @@
 /** Running a routine: its steps are asked one after the other, what comes of each is noted, and the edition goes out. */
 import { Problem } from '@zud/core/contract/problem';
-import { ModelAtFault, ModelGone } from '../asking/model-fault';
+import { ModelNotAsked } from '../asking/model-fault';
 import type { Reader } from '../asking/reader';
 import { setPages } from '../store/briefings';
 import { personById } from '../store/people';
@@ -51,7 +51,7 @@ export async function runRoutine(
     return edition;
   } catch (error) {
     if (error instanceof RunStopped) return null;
-    if (!(error instanceof ModelAtFault || error instanceof ModelGone || error instanceof Problem)) throw error;
+    if (!(error instanceof ModelNotAsked || error instanceof Problem)) throw error;
     await endRun(store, runId, { state: 'failed', said: error.message });
     return null;
   }

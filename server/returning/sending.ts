@@ -3,7 +3,7 @@ import { eq } from 'drizzle-orm';
 import type { Receiver } from '@zud/core/contract/messages';
 import type { Clock } from '../jobs/clock';
 import { Refused, type Addressee, type Message, type Outlet } from '../outlets/outlet';
-import { ModelAtFault, ModelGone } from '../asking/model-fault';
+import { ModelNotAsked } from '../asking/model-fault';
 import { Problem } from '@zud/core/contract/problem';
 import { beginSending, endSending, leftUnsure, tellOwner, type OutboxRow } from '../store/outbox';
 import { noteDigest } from '../store/digests';
@@ -49,7 +49,7 @@ export async function sendMessage(id: string, sending: Sending): Promise<void> {
   try {
     message = await composed(taken, reader, sending);
   } catch (error) {
-    if (error instanceof ModelAtFault || error instanceof ModelGone || error instanceof Problem)
+    if (error instanceof ModelNotAsked || error instanceof Problem)
       return failed(taken, { state: 'failed', said: error.message }, sending);
     return again(taken, error, sending);
   }

@@ -2,7 +2,7 @@
 import { isOutside, type Receiver } from '@zud/core/contract/messages';
 import type { ModelLibrary } from '../asking/model-library';
 import type { ReadyModel } from '../asking/ready-model';
-import { ModelAtFault } from '../asking/model-fault';
+import { ModelNotAsked } from '../asking/model-fault';
 import { peopleAmong } from '../store/alerts';
 import type { Store } from '../store/database';
 import type { ToSend } from '../store/outbox';
@@ -33,7 +33,7 @@ export async function sidesOf(
   const sideOf = async (who: { readonly id: string; readonly groups: readonly string[] }) => {
     const ready = await library.get(modelId, who).catch((error: unknown) => {
       // somebody to whom nothing of the model is shown takes it from nobody else
-      if (error instanceof ModelAtFault && who.id !== ownerId) return null;
+      if (error instanceof ModelNotAsked && who.id !== ownerId) return null;
       throw error;
     });
     if (ready === null) return null;

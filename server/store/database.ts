@@ -15,6 +15,8 @@ export const DATA_SCHEMA = 'data';
 export const PARTS_SCHEMA = 'data_parts';
 /** The role that may only read loaded tables. Who reads signs in as a role of this database's own, which is a member of it and nothing else. */
 export const READER = 'zud_reader';
+/** The role of queries in SQL: it reads the tables of everyone only. */
+export const QUERIER = 'zud_querier';
 
 /** The channel on which changes are told to all servers: of boards, and of loaded tables. */
 export const CHANGES = 'zud_changes';
@@ -126,9 +128,11 @@ async function prepareReaders(
     await client.query(`grant select on all tables in schema ${DATA_SCHEMA} to ${READER}`);
     await client.query(`alter default privileges in schema ${DATA_SCHEMA} grant select on tables to ${READER}`);
     await client.query(`grant select on loaded_tables to ${READER}`);
+    await prepareQueriers(client);
     return {
       readerUrl: await signInOf(client, url, {
         login: 'zud_reads',
+        member: READER,
         setting: 'reader password',
         rights: 'noinherit',
         most: 40,
@@ -136,6 +140,7 @@ async function prepareReaders(
       // of its own, so that no query can end those of others; few at once
       queryUrl: await signInOf(client, url, {
         login: 'zud_queries',
+        member: QUERIER,
         setting: 'query password',
         rights: 'inherit',
         most: 12,
@@ -147,12 +152,27 @@ async function prepareReaders(
   }
 }
 
+/** What queries in SQL may read: the tables of everyone. One that is somebody's own is taken from them where it is entered. */
+async function prepareQueriers(client: pg.PoolClient): Promise<void> {
+  const { rowCount } = await client.query('select 1 from pg_roles where rolname = $1', [QUERIER]);
+  if (rowCount === 0) await client.query(`create role ${QUERIER} nologin`).catch(unlessMadeMeanwhile);
+  await client.query(`grant usage on schema ${DATA_SCHEMA} to ${QUERIER}`);
+  await client.query(`alter default privileges in schema ${DATA_SCHEMA} grant select on tables to ${QUERIER}`);
+  await client.query('begin');
+  await client.query(`grant select on all tables in schema ${DATA_SCHEMA} to ${QUERIER}`);
+  const { rows } = await client.query<{ name: string }>('select name from loaded_tables where owner_id is not null');
+  for (const { name } of rows)
+    await client.query(`revoke select on ${DATA_SCHEMA}.${client.escapeIdentifier(name)} from ${QUERIER}`);
+  await client.query('commit');
+}
+
 /** The password is made once and kept in the database itself, where every server that uses it finds it. */
 async function signInOf(
   client: pg.PoolClient,
   url: string,
   role: {
     readonly login: string;
+    /** The role whose rights it has. */ readonly member: string;
     readonly setting: string;
     readonly rights: 'inherit' | 'noinherit';
     /** Connections at once. */ readonly most: number;
@@ -174,7 +194,9 @@ async function signInOf(
   await client.query(
     `alter role ${client.escapeIdentifier(login)} with login nosuperuser nocreatedb nocreaterole ${role.rights} connection limit ${role.most} password ${client.escapeLiteral(password)}`,
   );
-  await client.query(`grant ${READER} to ${client.escapeIdentifier(login)}`);
+  const other = role.member === READER ? QUERIER : READER;
+  await client.query(`grant ${role.member} to ${client.escapeIdentifier(login)}`);
+  await client.query(`revoke ${other} from ${client.escapeIdentifier(login)}`);
   const address = new URL(url);
   address.username = encodeURIComponent(login);
   address.password = password;

@@ -34,8 +34,13 @@ export async function modelsThatLimit(store: Store, groups: readonly string[]): 
 }
 
 /** @returns the model's version; null where there is one of that id already. One that was taken away makes way, and is counted on. */
-export async function addModel(store: Store, file: ModelFile, personId: string | null): Promise<number | null> {
-  const kept = { file, digest: digestOf(file), updatedAt: new Date(), deletedAt: null };
+export async function addModel(
+  store: Store,
+  file: ModelFile,
+  personId: string | null,
+  /** Whose own it is; null for one of everyone. */ ownerId: string | null = null,
+): Promise<number | null> {
+  const kept = { file, digest: digestOf(file), updatedAt: new Date(), deletedAt: null, ownerId, sharedWith: [] };
   const [made] = await store
     .insert(models)
     .values({ id: file.id, ...kept })

@@ -139,6 +139,8 @@ export const loadedTables = pgTable('loaded_tables', {
   broken: jsonb('broken').$type<readonly BrokenRule[]>().notNull().default([]),
   /** The query that it is made of, where it is. */
   derived: jsonb('derived').$type<Derived>(),
+  /** Whose own it is; null for those of everyone, which stewards keep. */
+  ownerId: uuid('owner_id').references(() => people.id),
 });
 
 export interface Derived {
@@ -216,6 +218,10 @@ export const models = pgTable('models', {
   updatedAt: at('updated_at').notNull().defaultNow(),
   /** Taken away: what was asked of it stays readable. */
   deletedAt: at('deleted_at'),
+  /** Whose own it is, over tables of theirs; null for those of everyone. */
+  ownerId: uuid('owner_id').references(() => people.id),
+  /** The people, by their ids, whom the owner shares it with. */
+  sharedWith: jsonb('shared_with').$type<readonly string[]>().notNull().default([]),
 });
 
 /** Calculations and lists of members that people gave a name; part of their model for everyone who uses it. */

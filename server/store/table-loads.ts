@@ -12,7 +12,7 @@ import type { ColumnType } from '@zud/core/data/proof';
 import { readCsv, TableFault, type LoadedValue } from './csv-rows';
 import { listWords } from '@zud/core/reading/words';
 import { tableFaults } from '@zud/core/model/table-faults';
-import { DATA_SCHEMA, PARTS_SCHEMA, type Loading } from './database';
+import { DATA_SCHEMA, PARTS_SCHEMA, QUERIER, type Loading } from './database';
 import { modelsThere, readersOf } from './models';
 import { loadedTables, type Derived, type LoadedColumn, type Part, type Parts } from './schema';
 import {
@@ -63,6 +63,8 @@ interface LoadOptions {
   readonly origin?: Origin;
   /** The query whose rows these are. */
   readonly derived?: Derived;
+  /** Whose own a table is that was not there before; of one that is there it stays. */
+  readonly ownerId?: string;
 }
 
 /** A cell as PostgreSQL's COPY text format writes it. */
@@ -92,6 +94,7 @@ export async function loadRows(
     progress,
     origin = {},
     derived,
+    ownerId,
   }: LoadOptions & { readonly progress?: (rows: number) => void } = {},
 ): Promise<number> {
   checkTableName(name);
@@ -118,7 +121,7 @@ export async function loadRows(
     await moveToData(client, fresh, name);
     const version = (before?.version ?? 0) + 1;
     const parting = await settle(client, name, columns, { by: usual, count: rowCount, version, partedFrom });
-    await enter(client, name, { columns, rows: rowCount, version, ...partingOf(parting) });
+    await enter(client, name, { columns, rows: rowCount, version, ...partingOf(parting) }, ownerId);
     await noteLoad(client, name, { version, how: 'whole', rows: rowCount, columns, origin });
     if (derived !== undefined)
       await client.query('update loaded_tables set derived = $2 where name = $1', [name, JSON.stringify(derived)]);
@@ -211,7 +214,7 @@ async function dropIndexes(client: pg.ClientBase, name: string): Promise<void> {
 const partingOf = (parting: Parting | null) => ({ partedBy: parting?.by ?? null, parts: parting?.parts ?? null });
 
 /** Enters what a table holds into the catalogue, and which of its rules its rows break. */
-async function enter(client: pg.ClientBase, name: string, now: Standing): Promise<void> {
+async function enter(client: pg.ClientBase, name: string, now: Standing, ownerId?: string): Promise<void> {
   const {
     rows: [there],
   } = await client.query<{ rules: readonly TableRule[] }>('select rules from loaded_tables where name = $1', [name]);
@@ -229,6 +232,13 @@ async function enter(client: pg.ClientBase, name: string, now: Standing): Promis
       JSON.stringify(broken),
     ],
   );
+  const {
+    rows: [{ owned } = { owned: false }],
+  } = await client.query<{ owned: boolean }>(
+    `update loaded_tables set owner_id = case when version = 1 then coalesce($2::uuid, owner_id) else owner_id end where name = $1 returning owner_id is not null as owned`,
+    [name, ownerId ?? null],
+  );
+  if (owned) await client.query(`revoke select on ${DATA_SCHEMA}.${quoted(name)} from ${QUERIER}`);
 }
 
 /** What breaks a model that is whole now is not loaded. @throws TableFault with the models concerned */

@@ -5,7 +5,7 @@
 import { randomUUID } from 'node:crypto';
 import type pg from 'pg';
 import { TableFault } from './csv-rows';
-import { DATA_SCHEMA, PARTS_SCHEMA, READER } from './database';
+import { DATA_SCHEMA, PARTS_SCHEMA, QUERIER, READER } from './database';
 import type { LoadedColumn, Parts } from './schema';
 
 /** The part of the rows that have no date. */
@@ -47,7 +47,7 @@ export async function moveToData(client: pg.ClientBase, from: string, name: stri
   const moved = /"([^"]+)"$/.exec(from)?.[1] ?? '';
   await client.query(`alter table ${from} set schema ${DATA_SCHEMA}`);
   await client.query(`alter table ${DATA_SCHEMA}.${quoted(moved)} rename to ${quoted(name)}`);
-  await client.query(`grant select on ${DATA_SCHEMA}.${quoted(name)} to ${READER}`);
+  await client.query(`grant select on ${DATA_SCHEMA}.${quoted(name)} to ${READER}, ${QUERIER}`);
 }
 
 /** How many rows of each part a table has, its name given as SQL. */
