@@ -96,7 +96,7 @@ export const tableUses = z.object({ models: list(z.object({ id: z.string(), name
 
 /** With whom a model of one's own is shared, by their addresses; or given to everyone, by a steward who may ask it. */
 export const modelSharing = z.union([
-  z.strictObject({ people: list(z.email()).max(200) }),
+  z.strictObject({ people: z.array(z.email()).max(200).readonly() }),
   z.strictObject({ everyone: z.literal(true) }),
 ]);
 export type ModelSharing = z.infer<typeof modelSharing>;

@@ -108,7 +108,12 @@ export const OPERATIONS: readonly Operation[] = [
     does: 'Takes up a table that somebody else keeps in the data schema, or notes that its data changed (steward)',
     answers: models.loaded,
   },
-  { method: 'get', path: '/tables', does: 'Loaded tables: those of everyone (steward), and one’s own', answers: list(models.loaded) },
+  {
+    method: 'get',
+    path: '/tables',
+    does: 'Loaded tables: those of everyone (steward), and one’s own',
+    answers: list(models.loaded),
+  },
   {
     method: 'get',
     path: '/tables/{name}/uses',

@@ -19,7 +19,7 @@ import { postgresqlQuery } from '@zud/core/query/postgresql';
 import type { Calendar } from '@zud/core/time/period';
 import { DATA_SCHEMA, type Database } from '../store/database';
 import { memberLists, models } from '../store/schema';
-import { modelsThatLimit } from '../store/models';
+import { modelsThatLimit, tablesOf } from '../store/models';
 import { maySee } from '../store/ownership';
 import { dataFault } from '../engines/engine';
 import { savedOf } from '../store/saved-names';
@@ -125,11 +125,7 @@ export class ModelLibrary {
     const saved = await savedOf(this.database.store, file.id);
     const model = compileModel(withoutOversized(withSaved(file, saved)));
     const access = accessFor(model, person.groups);
-    const {
-      version: dataVersion,
-      tables,
-      broken,
-    } = await dataVersionOf(this.database, [...new Set(model.file.tables.map((table) => table.source ?? table.id))]);
+    const { version: dataVersion, tables, broken } = await dataVersionOf(this.database, tablesOf(model.file));
     const version = `draft ${digest(JSON.stringify(model.file))}/${dataVersion}`;
     const [{ lists, ...rest }, terms] = await Promise.all([
       this.once(`draft of ${file.id} ${access.key}`, version, () =>
@@ -202,8 +198,7 @@ export class ModelLibrary {
   private async stateOf(id: string): Promise<ModelState> {
     // the file itself is read only when it changed
     const before = this.compiled.get(id)?.model ?? null;
-    const loads = (model: Model) =>
-      dataVersionOf(this.database, [...new Set(model.file.tables.map((table) => table.source ?? table.id))]);
+    const loads = (model: Model) => dataVersionOf(this.database, tablesOf(model.file));
     const [[row], saved, terms, found] = await Promise.all([
       this.database.store
         .select({

@@ -146,6 +146,7 @@ export const IMPORT_TASKS = {
     mode,
     secret,
     origin,
+    ownerId,
   }: {
     readonly url: string;
     readonly brought: Brought;
@@ -153,6 +154,8 @@ export const IMPORT_TASKS = {
     readonly mode: 'new' | 'add' | 'replace';
     readonly secret: string;
     readonly origin: Origin;
+    /** Whose own a new table is. */
+    readonly ownerId?: string;
   }): Promise<Ended<{ name: string; rows: number; columns: readonly Column[]; proof: ImportProof }>> =>
     ended(async () => {
       const { proof, kept } = await examined(brought);
@@ -164,7 +167,7 @@ export const IMPORT_TASKS = {
         const count =
           mode === 'add'
             ? (await addRows(database, name, columns, rows, { origin })).rows
-            : await loadRows(database, name, columns, rows, { origin });
+            : await loadRows(database, name, columns, rows, { origin, ...(ownerId === undefined ? {} : { ownerId }) });
         return { name, rows: count, columns, proof: kept };
       } finally {
         await database.pool.end();

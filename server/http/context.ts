@@ -16,10 +16,12 @@ import type { Rooms } from '../rooms/rooms';
 import type { Feed } from '../live/feed';
 import type { Database, Store } from '../store/database';
 import { roleCovers, type Person, type Role } from '../store/people';
+import type { ModelRow } from '../store/models';
+import { modelsFor, ownerOfTable } from '../store/ownership';
 import type { Credential } from '../store/sessions';
 import type { Spool } from '../bringing/spool';
 import type { Workers } from '../work/workers';
-import { forbidden, Problem } from '@zud/core/contract/problem';
+import { forbidden, notFound, Problem } from '@zud/core/contract/problem';
 import { shapeFault } from '@zud/core/contract/shape';
 
 export interface Context {
@@ -87,15 +89,25 @@ export function personWith(request: Request, role: Role): Person {
 
 /**
  * Whoever may change a loaded table: its owner, or a steward where it is everyone's.
- * @throws Problem 401, 403; 404 where it is somebody else's
+ * @throws Problem 401, 403; 404 where it is somebody else's. Of one that is not there a steward is told by what looks for it.
  */
 export async function keeperOfTable(store: Store, request: Request, name: string): Promise<Person> {
   const person = personWith(request, 'analyst');
   const owner = await ownerOfTable(store, name);
   if (owner === person.id) return person;
-  personWith(request, 'steward');
-  if (owner) throw notFound('table');
-  return person;
+  const isThere = owner !== undefined || roleCovers(person.role, 'steward');
+  if (typeof owner === 'string' || !isThere) throw notFound('table');
+  return personWith(request, 'steward');
+}
+
+/** What is loaded for everyone takes no name of a table that is somebody's own. @throws Problem 409 */
+export async function mustBeEveryones(store: Store, name: string): Promise<void> {
+  if (await ownerOfTable(store, name))
+    throw new Problem(
+      409,
+      'There is a table of that name',
+      `“${name}” is kept by somebody as their own. Nothing was loaded; choose another name.`,
+    );
 }
 
 /**
@@ -111,9 +123,13 @@ export async function keeperOfModel(
   const row = (await modelsFor(store, person.id)).find((model) => model.id === id);
   if (row?.ownerId !== person.id) personWith(request, 'steward');
   if (row === undefined) throw notFound('model');
-  if (row.ownerId !== null && row.ownerId !== person.id) throw forbidden('Only its owner changes it.');
+  if (!keeps(person, row)) throw forbidden('It is somebody’s own: only they can change it.');
   return { person, row };
 }
+
+/** Is a model, or a table, somebody's to change? Their own is; what is everyone's is for stewards. */
+export const keeps = (person: Person, { ownerId }: { readonly ownerId: string | null }): boolean =>
+  ownerId === null ? roleCovers(person.role, 'steward') : ownerId === person.id;
 
 /** Parses a body or query by its schema. @throws Problem 400 that names the first fault */
 export function parsed<T>(schema: z.ZodType<T>, value: unknown): T {

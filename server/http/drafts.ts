@@ -9,16 +9,17 @@ import { checkModel } from '@zud/core/model/check';
 import type { ModelFile } from '@zud/core/model/schema';
 import { factsOfTable, joinsAmong, nearIn, profileOf, type Joined } from '../bringing/table-profile';
 import { draftOf } from '../store/model-drafts';
-import { changeModel, modelsThere } from '../store/models';
-import { catalogueOf } from '../store/tables';
-import { handle, parsed, personWith, textOf, type Context } from './context';
+import { changeModel, tablesOf, takenIds, type ModelRow } from '../store/models';
+import { catalogueFor, ownerOfTable } from '../store/ownership';
+import { handle, keeperOfModel, keeperOfTable, parsed, textOf, type Context } from './context';
 
 export function draftRoutes({ database }: Context): Router {
+  const { store } = database;
   const router = Router();
   router.get(
     '/tables/:name/profile',
     handle(async (request) => {
-      personWith(request, 'steward');
+      await keeperOfTable(store, request, textOf(request, 'name'));
       const profile = await profileOf(database, textOf(request, 'name'));
       if (profile === null) throw notFound('table');
       return profile;
@@ -26,7 +27,7 @@ export function draftRoutes({ database }: Context): Router {
   );
   /** The tables of a model, and what a draft of them would say. */
   async function decided(file: ModelFile): Promise<ModelDecisions> {
-    const facts = await factsOf(file.tables.map((table) => table.source ?? table.id));
+    const facts = await factsOf(tablesOf(file));
     const joins = await joinsAmong(database, facts);
     const { reasons, warnings } = draftModel(facts, joins, { id: file.id, name: file.name });
     return { decisions: decisionsOf(file, facts, reasons), joins: joinsView(joins), warnings };
@@ -41,15 +42,14 @@ export function draftRoutes({ database }: Context): Router {
     return facts;
   }
   /** Tables joined to a model: to its draft, where stewards are changing one. */
-  async function joinedTo(model: string, tables: readonly string[]): Promise<ModelDraft> {
-    const published = await modelOf(model);
-    const file = (await draftOf(database.store, model))?.file ?? published;
+  async function joinedTo(model: ModelRow, tables: readonly string[]): Promise<ModelDraft> {
+    const file = (await draftOf(store, model.id))?.file ?? model.file;
     const added = await factsOf(tables);
     const there = await factsOf(parentsOf(file));
     const joins = await joinsAmong(database, [...added, ...there], tables);
     const joined = joinedInto(file, added, joins);
     if (!joined.ok) throw new Problem(422, 'It cannot be joined', `${joined.reason} Nothing was changed.`);
-    const checked = checkModel(joined.file, await catalogueOf(database));
+    const checked = checkModel(joined.file, await catalogueOf(model));
     if (!checked.ok) throw new Problem(422, 'It cannot be joined', checked.faults[0]?.reason ?? 'It would not fit.');
     const kept = joins.filter((join) => joined.joins.some((one) => one.from === join.from && one.to === join.to));
     return {
@@ -59,32 +59,27 @@ export function draftRoutes({ database }: Context): Router {
       warnings: [],
     };
   }
-  const modelOf = async (id: string): Promise<ModelFile> => {
-    const found = (await modelsThere(database.store)).find((one) => one.id === id);
-    if (found === undefined) throw notFound('model');
-    return found.file;
-  };
+  const catalogueOf = ({ ownerId, file }: ModelRow) => catalogueFor(database, ownerId, tablesOf(file));
   router.get(
     '/models/:model/decisions',
     handle(async (request) => {
-      personWith(request, 'steward');
-      return decided(await modelOf(textOf(request, 'model')));
+      const { row } = await keeperOfModel(store, request, textOf(request, 'model'));
+      return decided(row.file);
     }),
   );
   router.put(
     '/models/:model/decisions',
     handle(async (request) => {
-      const person = personWith(request, 'steward');
-      const file = await modelOf(textOf(request, 'model'));
+      const { person, row } = await keeperOfModel(store, request, textOf(request, 'model'));
       const { id, choice } = parsed(decisionBody, request.body);
       try {
         const checked = checkModel(
-          turned(file, id, choice, await factsOf(file.tables.map((table) => table.source ?? table.id))),
-          await catalogueOf(database),
+          turned(row.file, id, choice, await factsOf(tablesOf(row.file))),
+          await catalogueOf(row),
         );
         if (!checked.ok)
           throw new CannotTurn(`${checked.faults[0]?.reason ?? 'It would not fit.'} Nothing was changed.`);
-        await changeModel(database.store, checked.file, person.id);
+        await changeModel(store, checked.file, person.id);
         return await decided(checked.file);
       } catch (error) {
         if (error instanceof CannotTurn) throw new Problem(422, 'It stays as it was', error.message);
@@ -96,13 +91,13 @@ export function draftRoutes({ database }: Context): Router {
     '/models/drafts',
     express.json({ limit: '100kb' }),
     handle(async (request) => {
-      personWith(request, 'steward');
       const { tables, name, into } = parsed(draftBody, request.body);
-      if (into !== undefined) return joinedTo(into, tables);
+      for (const table of tables) await keeperOfTable(store, request, table);
+      if (into !== undefined) return joinedTo((await keeperOfModel(store, request, into)).row, tables);
       const facts = await factsOf(tables);
       const joins = await joinsAmong(database, facts);
       const [first = ''] = tables;
-      const taken = new Set((await modelsThere(database.store)).map(({ id }) => id));
+      const taken = await takenIds(store, (await ownerOfTable(store, first)) ?? null);
       let id = first.slice(0, 55);
       for (let count = 2; taken.has(id); count += 1) id = `${first.slice(0, 55)}_${count}`;
       const draft = draftModel(facts, joins, { id, name: name ?? wordsOf(first) });

@@ -7,7 +7,7 @@ import { inSlices } from '../asking/in-slices';
 import { textFor } from '../asking/step-view';
 import { boardsOf } from '../store/boards';
 import { inquiriesOf, stepsHolding } from '../store/inquiries';
-import { modelsThere } from '../store/models';
+import { modelsFor } from '../store/ownership';
 import { allPeople } from '../store/people';
 import { handle, parsed, personOf, type Context } from './context';
 
@@ -23,7 +23,7 @@ export function findRoutes({ database: { store }, library }: Context): Router {
         boardsOf(store, person.id),
         inquiriesOf(store, person.id),
         stepsHolding(store, person.id, text),
-        modelsThere(store),
+        modelsFor(store, person.id),
         allPeople(store),
         library.textFor(person),
       ]);

@@ -4,7 +4,7 @@ import { existsSync, mkdirSync } from 'node:fs';
 import { rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { Router, type Request, type Response } from 'express';
-import { importAs, importChange, importQuery, type BroughtFile } from '@zud/core/contract/imports';
+import { importAs, importChange, importQuery, type BroughtFile, type ImportProof } from '@zud/core/contract/imports';
 import { notFound, Problem } from '@zud/core/contract/problem';
 import { columnName } from '@zud/core/data/table-names';
 import { listWords } from '@zud/core/reading/words';
@@ -12,6 +12,7 @@ import { AddressFault, fileAt } from '../bringing/addresses';
 import { hashOf } from '../bringing/fetching-again';
 import type { Brought } from '../bringing/import-tasks';
 import { sentIn } from '../bringing/spool';
+import type { Store } from '../store/database';
 import {
   abandoned,
   becameTable,
@@ -26,9 +27,10 @@ import {
 } from '../store/imports';
 import { readersOf } from '../store/models';
 import { audit } from '../store/schema';
+import { ownerOfTable, QUOTA, tablesKeptBy } from '../store/ownership';
+import { roleCovers, type Person } from '../store/people';
 import { setSource } from '../store/table-sources';
-import { catalogueOf } from '../store/tables';
-import { goneSignal, handle, parsed, personWith, textOf, type Context } from './context';
+import { goneSignal, handle, keeps, parsed, personWith, textOf, type Context } from './context';
 
 /** Lines of a file that are shown at once. */
 const MOST_LINES = 200;
@@ -50,9 +52,9 @@ export function importRoutes(context: Context): Router {
     choices: row.choices,
   });
 
-  const view = async (row: ImportRow): Promise<BroughtFile> => {
+  const view = async (row: ImportRow, person: Person): Promise<BroughtFile> => {
     const { proof } = row;
-    const same = await sameBefore(store, row.hash, proof);
+    const same = await sameFor(person, row.hash, proof);
     return {
       id: row.id,
       filename: row.filename,
@@ -62,13 +64,22 @@ export function importRoutes(context: Context): Router {
       ...(proof?.sheets === undefined ? {} : { sheets: proof.sheets }),
       ...(proof === null
         ? {}
-        : { table: { ...proof.table, name: row.tableName ?? same?.recipe.tableName ?? nameFor(row.filename) } }),
+        : {
+            table: {
+              ...proof.table,
+              name: row.tableName ?? same?.recipe.tableName ?? (await freeName(store, nameFor(row.filename), person)),
+            },
+          }),
       proposals: proof?.proposals ?? [],
     };
   };
 
+  /** The table that somebody keeps which is of the same bytes, rows or layout. */
+  const sameFor = async (person: Person, hash: string, proof: ImportProof | null) =>
+    sameBefore(store, await tablesKeptBy(store, person), hash, proof);
+
   /** Looks a file through, and once more by the recipe of a table of the same layout. */
-  async function look(row: ImportRow): Promise<ImportRow> {
+  async function look(row: ImportRow, person: Person): Promise<ImportRow> {
     looking.get(row.id)?.abort();
     const stop = new AbortController();
     looking.set(row.id, stop);
@@ -76,7 +87,7 @@ export function importRoutes(context: Context): Router {
     try {
       let brought = broughtOf(row);
       let end = await examine(brought);
-      const same = end.ok ? await sameBefore(store, row.hash, end.value) : null;
+      const same = end.ok ? await sameFor(person, row.hash, end.value) : null;
       if (
         end.ok &&
         same !== null &&
@@ -156,10 +167,18 @@ export function importRoutes(context: Context): Router {
   router.post(
     '/imports',
     handle(async (request, response) => {
-      const person = personWith(request, 'steward');
+      const person = personWith(request, 'analyst');
       const id = randomUUID();
       const came = await takenIn(request, response, person.id, fileOf(id));
       const { size } = await stat(fileOf(id));
+      if (size > QUOTA.bytes && !roleCovers(person.role, 'steward')) {
+        await rm(fileOf(id), { force: true });
+        throw new Problem(
+          413,
+          'Too large',
+          `A file of one’s own may have ${QUOTA.bytes / 1e6} MB. Nothing was loaded; leave out columns that nobody asks about, or ask a steward to bring it for everyone.`,
+        );
+      }
       const hash = await hashOf(fileOf(id));
       const row = await newImport(store, { id, personId: person.id, bytes: size, hash, ...came });
       for (const old of await abandoned(store, person.id, context.now())) {
@@ -167,23 +186,26 @@ export function importRoutes(context: Context): Router {
         await dropImport(store, old.id);
       }
       // small files are looked through at once; of others the state is asked for
-      const looked = look(row);
+      const looked = look(row, person);
       const soon = await Promise.race([
         looked,
         new Promise<null>((resolve) => setTimeout(() => resolve(null), 1500).unref()),
       ]);
       response.status(201);
-      return view(soon ?? row);
+      return view(soon ?? row, person);
     }),
   );
   router.get(
     '/imports/:id',
-    handle(async (request) => view(await mine(textOf(request, 'id'), personWith(request, 'steward').id))),
+    handle(async (request) => {
+      const person = personWith(request, 'analyst');
+      return view(await mine(textOf(request, 'id'), person.id), person);
+    }),
   );
   router.patch(
     '/imports/:id',
     handle(async (request) => {
-      const person = personWith(request, 'steward');
+      const person = personWith(request, 'analyst');
       const row = await mine(textOf(request, 'id'), person.id);
       mustBeKept(row);
       const { sheet, choices } = parsed(importChange, request.body);
@@ -193,13 +215,13 @@ export function importRoutes(context: Context): Router {
         ...(sheet === undefined ? {} : { sheet, choices: {} }),
         ...(choices === undefined ? {} : { choices: { ...(sheet === undefined ? row.choices : {}), ...choices } }),
       });
-      return view(await look(changed ?? row));
+      return view(await look(changed ?? row, person), person);
     }),
   );
   router.get(
     '/imports/:id/lines',
     handle(async (request) => {
-      const person = personWith(request, 'steward');
+      const person = personWith(request, 'analyst');
       const row = await mine(textOf(request, 'id'), person.id);
       mustBeRead(row);
       const only = request.query['only'];
@@ -216,11 +238,18 @@ export function importRoutes(context: Context): Router {
   router.post(
     '/imports/:id/table',
     handle(async (request, response) => {
-      const person = personWith(request, 'steward');
+      const person = personWith(request, 'analyst');
       const row = await mine(textOf(request, 'id'), person.id);
       mustBeRead(row);
       const { name, mode } = parsed(importAs, request.body);
-      const there = (await catalogueOf(database)).has(name);
+      const owner = await ownerOfTable(store, name);
+      const there = owner !== undefined;
+      if (there && !keeps(person, { ownerId: owner }))
+        throw new Problem(
+          409,
+          'There is a table of that name',
+          `The name “${name}” is taken by a table that is not yours to change. Nothing was loaded; load it under another name, such as “${await freeName(store, name, person)}”.`,
+        );
       if (mode === 'new' && there) {
         const readers = await readersOf(store, name);
         throw new Problem(
@@ -246,6 +275,7 @@ export function importRoutes(context: Context): Router {
         mode,
         secret: await pseudonymSecret(store),
         origin: { personId: person.id, file: row.filename, hash: row.hash },
+        ...(roleCovers(person.role, 'steward') ? {} : { ownerId: person.id }),
       });
       if (!end.ok)
         throw new Problem(
@@ -290,7 +320,7 @@ export function importRoutes(context: Context): Router {
   router.delete(
     '/imports/:id',
     handle(async (request) => {
-      const person = personWith(request, 'steward');
+      const person = personWith(request, 'analyst');
       const row = await mine(textOf(request, 'id'), person.id);
       looking.get(row.id)?.abort();
       await rm(fileOf(row.id), { force: true });
@@ -299,6 +329,15 @@ export function importRoutes(context: Context): Router {
     }),
   );
   return router;
+}
+
+/** A name of a table that somebody can load under: this one, where nobody else keeps it. */
+async function freeName(store: Store, wanted: string, person: Person): Promise<string> {
+  for (let count = 1; ; count += 1) {
+    const name = count === 1 ? wanted : `${wanted.slice(0, 55)}_${count}`;
+    const owner = await ownerOfTable(store, name);
+    if (owner === undefined || keeps(person, { ownerId: owner })) return name;
+  }
 }
 
 /** What a table is called until it is said otherwise: as the file, without what tells its month. */

@@ -2,8 +2,9 @@
 import { Router, raw } from 'express';
 import { z } from 'zod';
 import { readBody } from '@zud/core/contract/answers';
-import { checkModel } from '@zud/core/model/check';
-import { tableFaults } from '@zud/core/model/table-faults';
+import { modelSharing, type ModelSummary } from '@zud/core/contract/models';
+import { checkModel, type CheckedModel } from '@zud/core/model/check';
+import { tableFaults, type Catalogue } from '@zud/core/model/table-faults';
 import { starters } from '@zud/core/language/starters';
 import type { ModelFile } from '@zud/core/model/schema';
 import { MOST_PARTS, partCounts } from '@zud/core/model/size';
@@ -16,11 +17,12 @@ import { readingSchema, type Reading } from '@zud/core/reading/schema';
 import { limitWords } from '../asking/access';
 import type { ReadyModel } from '../asking/ready-model';
 import { catalogueOf } from '../store/tables';
-import { roleCovers } from '../store/people';
-import { addModel, changeModel, modelsThere, removeModel, usesOfModel, usesWords } from '../store/models';
+import { allPeople, roleCovers, type Person } from '../store/people';
+import { addModel, changeModel, removeModel, tablesOf, usesOfModel, usesWords } from '../store/models';
+import { catalogueFor, giveToEveryone, modelsFor, sharedPeople, shareModel } from '../store/ownership';
 import { saveName, withdrawName } from '../store/saved-names';
-import { handle, parsed, personOf, personWith, textOf, type Context } from './context';
-import { notFound, Problem } from '@zud/core/contract/problem';
+import { handle, keeperOfModel, parsed, personOf, personWith, textOf, type Context } from './context';
+import { forbidden, notFound, Problem } from '@zud/core/contract/problem';
 
 /** A reading sent in a query string. */
 function readingFrom(value: unknown): Reading | null {
@@ -89,6 +91,12 @@ const modelBody = raw({
   limit: '2mb',
 });
 
+/** Whether a model is somebody's own, as one person is told. */
+const keptFor = (ownerId: string | null, person: Pick<Person, 'id'>): ModelSummary['kept'] => {
+  if (ownerId === null) return null;
+  return ownerId === person.id ? 'own' : 'shared';
+};
+
 /** Faults that are told at once. */
 const MOST_FAULTS = 100;
 
@@ -103,9 +111,9 @@ export function modelRoutes(context: Context): Router {
   router.get(
     '/models',
     handle(async (request) => {
-      personOf(request);
+      const person = personOf(request);
       const catalogue = await catalogueOf(database);
-      return (await modelsThere(store)).map(({ id, file, updatedAt }) => ({
+      return (await modelsFor(store, person.id)).map(({ id, file, updatedAt, ownerId }) => ({
         id,
         name: file.name,
         description: file.description ?? null,
@@ -113,39 +121,49 @@ export function modelRoutes(context: Context): Router {
         levels: file.dimensions.flatMap((dimension) => dimension.levels).length,
         updatedAt,
         fault: tableFaults(file, catalogue)[0]?.reason ?? null,
+        kept: keptFor(ownerId, person),
       }));
     }),
   );
 
-  const checked = async (body: unknown) => {
-    const catalogue = await catalogueOf(database);
+  const check = (body: unknown, catalogue: Catalogue): Promise<CheckedModel> | CheckedModel => {
     const source = Buffer.isBuffer(body) ? body.toString('utf8') : '';
-    const result =
-      source === ''
-        ? checkModel(parsed(z.unknown(), body), catalogue)
-        : await workers.run('readModel', { source, catalogue });
-    if (!result.ok)
-      throw new Problem(
-        422,
-        'The model has faults',
-        `${result.faults.length} ${result.faults.length === 1 ? 'fault' : 'faults'}; nothing was saved. First: ${result.faults[0]?.place}: ${result.faults[0]?.reason}`,
-        { faults: result.faults.slice(0, MOST_FAULTS) },
-      );
-    return result.file;
+    return source === ''
+      ? checkModel(parsed(z.unknown(), body), catalogue)
+      : workers.run('readModel', { source, catalogue });
   };
+  /** @throws Problem 422 with its faults */
+  const withoutFaults = (result: CheckedModel): ModelFile => {
+    if (result.ok) return result.file;
+    throw new Problem(
+      422,
+      'The model has faults',
+      `${result.faults.length} ${result.faults.length === 1 ? 'fault' : 'faults'}; nothing was saved. First: ${result.faults[0]?.place}: ${result.faults[0]?.reason}`,
+      { faults: result.faults.slice(0, MOST_FAULTS) },
+    );
+  };
+  /** A new model, and whose it is: whose its tables are. Stewards make those of everyone. @throws Problem 422 with its faults */
+  async function newModel(body: unknown, person: Person): Promise<{ file: ModelFile; ownerId: string | null }> {
+    const own = await check(body, await catalogueFor(database, person.id));
+    if (own.ok) return { file: own.file, ownerId: person.id };
+    if (!roleCovers(person.role, 'steward')) return { file: withoutFaults(own), ownerId: person.id };
+    return { file: withoutFaults(await check(body, await catalogueFor(database, null))), ownerId: null };
+  }
 
   router.post(
     '/models',
     modelBody,
     handle(async (request, response) => {
-      const person = personWith(request, 'steward');
-      const file = await checked(request.body);
-      const version = await addModel(store, file, person.id);
+      const person = personWith(request, 'analyst');
+      const { file, ownerId } = await newModel(request.body, person);
+      const version = await addModel(store, file, person.id, ownerId);
       if (version === null)
         throw new Problem(
           409,
           'There already',
-          `There is a model “${file.id}” already; PUT /api/models/${file.id} changes it.`,
+          ownerId === null
+            ? `There is a model “${file.id}” already; PUT /api/models/${file.id} changes it.`
+            : `The id “${file.id}” is taken; nothing was saved. Choose another.`,
         );
       response.status(201);
       return { id: file.id, name: file.name, version };
@@ -155,9 +173,11 @@ export function modelRoutes(context: Context): Router {
     '/models/:model',
     modelBody,
     handle(async (request) => {
-      const person = personWith(request, 'steward');
-      const file = await checked(request.body);
       const id = textOf(request, 'model');
+      const { person, row } = await keeperOfModel(store, request, id);
+      const file = withoutFaults(
+        await check(request.body, await catalogueFor(database, row.ownerId, tablesOf(row.file))),
+      );
       if (file.id !== id)
         throw new Problem(422, 'The model has faults', `The file’s id is “${file.id}”, the address says “${id}”.`);
       const version = await changeModel(store, file, person.id);
@@ -165,13 +185,43 @@ export function modelRoutes(context: Context): Router {
       return { id, name: file.name, version };
     }),
   );
+  /** Who may ask a model of one's own besides oneself; given to everyone by a steward whom it was shared with. */
+  router.put(
+    '/models/:model/sharing',
+    handle(async (request) => {
+      const person = personWith(request, 'analyst');
+      const wanted = parsed(modelSharing, request.body);
+      const id = textOf(request, 'model');
+      const row = (await modelsFor(store, person.id)).find((model) => model.id === id);
+      if (row === undefined) throw notFound('model');
+      if (row.ownerId === null)
+        throw new Problem(422, 'It is everyone’s', 'This model is everyone’s already. Nothing was changed.');
+      if ('everyone' in wanted) {
+        personWith(request, 'steward');
+        await giveToEveryone(database, row, person.id);
+        return { kept: null, sharedWith: [] };
+      }
+      if (row.ownerId !== person.id) throw forbidden('It is somebody’s own: only they can share it.');
+      const people = await peopleAt(wanted.people);
+      await shareModel(store, id, people, person.id);
+      return { kept: 'own' as const, sharedWith: await sharedPeople(store, people) };
+    }),
+  );
+  /** The ids of people by their addresses. @throws Problem 422 where nobody has one */
+  async function peopleAt(addresses: readonly string[]): Promise<string[]> {
+    const ids = new Map((await allPeople(store)).map((one) => [one.email.toLowerCase(), one.id]));
+    return addresses.map((address) => {
+      const found = ids.get(address.toLowerCase());
+      if (found !== undefined) return found;
+      throw new Problem(422, 'It was not shared', `Nobody here has the address ${address}. Nothing was changed.`);
+    });
+  }
   /** What hangs on a model, for it to be said before the model is taken away. */
   router.get(
     '/models/:model/uses',
     handle(async (request) => {
-      personWith(request, 'steward');
       const id = textOf(request, 'model');
-      if (!(await modelsThere(store)).some((model) => model.id === id)) throw notFound('model');
+      await keeperOfModel(store, request, id);
       const uses = await usesOfModel(store, id);
       return { ...uses, words: usesWords(uses) };
     }),
@@ -180,8 +230,8 @@ export function modelRoutes(context: Context): Router {
   router.delete(
     '/models/:model',
     handle(async (request) => {
-      const person = personWith(request, 'steward');
       const id = textOf(request, 'model');
+      const { person } = await keeperOfModel(store, request, id);
       const uses = await usesOfModel(store, id);
       const words = usesWords(uses);
       if (words !== null && request.query['anyway'] !== 'yes')
@@ -201,7 +251,8 @@ export function modelRoutes(context: Context): Router {
       const person = personOf(request);
       const ready = await library.get(textOf(request, 'model'), person);
       const { rowRules, sensitive, ...file } = visibleFile(ready);
-      const steward = roleCovers(person.role, 'steward');
+      const row = (await modelsFor(store, person.id)).find(({ id }) => id === ready.model.id);
+      const own = row?.ownerId === person.id;
       const levels = [...ready.model.levels.keys()].map((id) => ({
         id,
         members: ready.names.membersOf(id).length,
@@ -209,9 +260,11 @@ export function modelRoutes(context: Context): Router {
       }));
       return {
         ...file,
-        ...(steward ? { rowRules, sensitive } : {}),
+        ...(own || roleCovers(person.role, 'steward') ? { rowRules, sensitive } : {}),
         asOfDay: ready.calendar.asOf,
         limited: limitWords(ready.access),
+        kept: keptFor(row?.ownerId ?? null, person),
+        sharedWith: own ? await sharedPeople(store, row.sharedWith) : [],
         levels,
         starters: starters(ready.names, ready.calendar),
       };

@@ -7,7 +7,7 @@ import { TableFault } from '../store/csv-rows';
 import { makeDerived } from '../store/derived-tables';
 import { explainQuery, QueryFault, runQuery } from '../store/query-runs';
 import { audit, queryRuns } from '../store/schema';
-import { goneSignal, handle, parsed, personWith, textOf, type Context } from './context';
+import { goneSignal, handle, mustBeEveryones, parsed, personWith, textOf, type Context } from './context';
 
 /** Rows that are shown of a query. */
 const SHOWN = 500;
@@ -67,6 +67,7 @@ export function queryRoutes(context: Context): Router {
       const person = personWith(request, 'steward');
       const name = textOf(request, 'name');
       const { sql } = parsed(derivedBody, request.body);
+      await mustBeEveryones(store, name);
       try {
         const made = await makeDerived(database, name, sql, { personId: person.id }, goneSignal(response));
         await store.insert(audit).values({

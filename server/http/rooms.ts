@@ -29,7 +29,7 @@ import {
   withdrawBoard,
   withdrawRoom,
 } from '../store/rooms';
-import { modelsThere } from '../store/models';
+import { modelsFor } from '../store/ownership';
 import { handle, idOf, parsed, personOf, personWith, textOf, type Context } from './context';
 
 export function roomRoutes(context: Context): Router {
@@ -44,8 +44,8 @@ export function roomRoutes(context: Context): Router {
   router.get(
     '/rooms',
     handle(async (request): Promise<RoomsView> => {
-      personWith(request, 'analyst');
-      const names = new Map((await modelsThere(store)).map(({ id, file }) => [id, file.name]));
+      const person = personWith(request, 'analyst');
+      const names = new Map((await modelsFor(store, person.id)).map(({ id, file }) => [id, file.name]));
       return {
         served: context.rooms !== null,
         rooms: (await roomsThere(store)).map(({ id, name, address, modelId }) => ({

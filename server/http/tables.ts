@@ -12,13 +12,21 @@ import { dropRecipe } from '../store/imports';
 import { registerTable } from '../store/external-tables';
 import { audit, loadedTables } from '../store/schema';
 import { modelsThere, readersOf, readsTable } from '../store/models';
-import { ownerOfTable } from '../store/ownership';
 import { roleCovers } from '../store/people';
 import { dropTable, goBack } from '../store/table-loads';
 import { setRules } from '../store/table-rules';
 import { dropSource, changeSource, sourceOf, toldSources } from '../store/table-sources';
 import { loadsOf } from '../store/table-versions';
-import { goneSignal, handle, keeperOfTable, parsed, personWith, textOf, type Context } from './context';
+import {
+  goneSignal,
+  handle,
+  keeperOfTable,
+  mustBeEveryones,
+  parsed,
+  personWith,
+  textOf,
+  type Context,
+} from './context';
 import { notFound, Problem } from '@zud/core/contract/problem';
 
 function typesOf(value: unknown): Map<string, ColumnType> {
@@ -42,23 +50,13 @@ export function tableRoutes(context: Context): Router {
   const { store } = database;
   const router = Router();
 
-  /** @throws Problem 409 where somebody keeps a table of that name as their own */
-  const mustBeEveryones = async (name: string): Promise<void> => {
-    if (await ownerOfTable(store, name))
-      throw new Problem(
-        409,
-        'There is a table of that name',
-        `“${name}” is kept by somebody as their own. Nothing was loaded; load it under another name.`,
-      );
-  };
-
   router.post(
     '/tables',
     handle(async (request) => {
       const person = personWith(request, 'steward');
       const { name, mode, by, from, to } = parsed(loadQuery, request.query);
       const types = typesOf(request.query['types']);
-      await mustBeEveryones(name);
+      await mustBeEveryones(store, name);
       if (mode !== 'whole' && types.size > 0)
         throw new Problem(
           400,
@@ -102,7 +100,7 @@ export function tableRoutes(context: Context): Router {
     handle(async (request) => {
       const person = personWith(request, 'steward');
       const name = textOf(request, 'name');
-      await mustBeEveryones(name);
+      await mustBeEveryones(store, name);
       try {
         const taken = await registerTable(database, name);
         await store

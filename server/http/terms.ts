@@ -10,23 +10,39 @@ import { holding, impactOf } from '../asking/impact';
 import { notUnderstoodOf } from '../asking/not-understood';
 import type { ReadyModel } from '../asking/ready-model';
 import { savedQuestions } from '../asking/saved-questions';
-import { roleCovers, type Person } from '../store/people';
+import { modelsFor } from '../store/ownership';
+import type { Person } from '../store/people';
 import { addTerm, decideTerm, holdsFor, termsOf, type KeptTerm } from '../store/terms';
-import { handle, optionsFor, parsed, personOf, personWith, textOf, type Context } from './context';
+import {
+  handle,
+  keeperOfModel,
+  keeps,
+  optionsFor,
+  parsed,
+  personOf,
+  personWith,
+  textOf,
+  type Context,
+} from './context';
 
 export function termRoutes(context: Context): Router {
   const { database, library, reader, answering, now } = context;
   const { store } = database;
   const router = Router();
 
+  const keepsModel = async (person: Person, id: string): Promise<boolean> => {
+    const row = (await modelsFor(store, person.id)).find((model) => model.id === id);
+    return row !== undefined && keeps(person, row);
+  };
+
   router.get(
     '/models/:model/terms',
     handle(async (request) => {
       const person = personOf(request);
       const { model, sight } = await library.get(textOf(request, 'model'), person);
-      const steward = roleCovers(person.role, 'steward');
+      const keeper = await keepsModel(person, model.id);
       return (await termsOf(store, model.id))
-        .filter((term) => holdsFor(term, person) || term.by === person.id || (steward && term.forGroup !== null))
+        .filter((term) => holdsFor(term, person) || term.by === person.id || (keeper && term.forGroup !== null))
         .filter((term) => sight.text(term.means) === term.means)
         .map((term) => viewOf(term, person));
     }),
@@ -72,7 +88,7 @@ export function termRoutes(context: Context): Router {
           kind: meaning.kind,
           forGroup,
           by: person.id,
-          state: forGroup === null || roleCovers(person.role, 'steward') ? 'accepted' : 'proposed',
+          state: forGroup === null || (await keepsModel(person, ready.model.id)) ? 'accepted' : 'proposed',
         },
         now(),
       );
@@ -96,13 +112,13 @@ export function termRoutes(context: Context): Router {
       const { state } = parsed(termStateBody, request.body);
       const { model } = await library.get(textOf(request, 'model'), person);
       const term = await termAt(model.id, textOf(request, 'term'));
-      const steward = roleCovers(person.role, 'steward');
-      const may = state === 'withdrawn' ? steward || term.by === person.id : steward;
+      const keeper = await keepsModel(person, model.id);
+      const may = state === 'withdrawn' ? keeper || term.by === person.id : keeper;
       if (!may || (term.forGroup === null && term.by !== person.id))
         throw forbidden(
           state === 'withdrawn'
-            ? 'Only who taught this term, or a steward, can take it back.'
-            : 'Only a steward can accept or decline a term for others.',
+            ? 'Only who taught this term, or who keeps the model, can take it back.'
+            : 'Only who keeps the model can accept or decline a term for others.',
         );
       const decided = await decideTerm(store, term.id, state, person.id, now());
       if (decided === null) throw new Problem(409, 'Taken back meanwhile', 'The term was taken back meanwhile.');
@@ -113,7 +129,7 @@ export function termRoutes(context: Context): Router {
   router.get(
     '/models/:model/terms/:term/impact',
     handle(async (request, response): Promise<Impact> => {
-      const person = personWith(request, 'steward');
+      const { person } = await keeperOfModel(store, request, textOf(request, 'model'));
       const ready = await library.get(textOf(request, 'model'), person);
       const { id, term, means, kind } = await termAt(ready.model.id, textOf(request, 'term'));
       const proposed: Term = { id, term, means, kind };
@@ -132,7 +148,7 @@ export function termRoutes(context: Context): Router {
   router.get(
     '/models/:model/not-understood',
     handle(async (request) => {
-      const person = personWith(request, 'steward');
+      const { person } = await keeperOfModel(store, request, textOf(request, 'model'));
       const ready = await library.get(textOf(request, 'model'), person);
       return notUnderstoodOf(store, ready, reader, now());
     }),

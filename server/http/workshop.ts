@@ -23,8 +23,8 @@ import { savedQuestions } from '../asking/saved-questions';
 import { Unanswerable } from '../asking/unanswerable';
 import { placesOf } from '../asking/explaining/looks';
 import { peopleNames } from '../store/people';
-import { catalogueOf } from '../store/tables';
-import { modelsThere, type ModelRow } from '../store/models';
+import { catalogueFor } from '../store/ownership';
+import { tablesOf, type ModelRow } from '../store/models';
 import {
   draftOf,
   dropDraft,
@@ -34,7 +34,7 @@ import {
   versionsOf,
   type DraftRow,
 } from '../store/model-drafts';
-import { handle, optionsFor, parsed, personWith, textOf, type Context } from './context';
+import { handle, keeperOfModel, optionsFor, parsed, textOf, type Context } from './context';
 
 const draftBody = raw({
   type: ['application/json', 'application/yaml', 'text/yaml', 'application/x-yaml'],
@@ -51,16 +51,12 @@ export function workshopRoutes(context: Context): Router {
   const { store } = database;
   const router = Router();
 
-  const modelAt = async (id: string): Promise<ModelRow> => {
-    const found = (await modelsThere(store)).find((one) => one.id === id);
-    if (found === undefined) throw notFound('model');
-    return found;
-  };
+  const catalogueOf = ({ ownerId, file }: ModelRow) => catalogueFor(database, ownerId, tablesOf(file));
 
   /** Read in a thread, as files of people may be anything. @throws Problem 422 where it has not the shape of a model file */
-  async function fileIn(body: unknown): Promise<ModelFile> {
+  async function fileIn(body: unknown, model: ModelRow): Promise<ModelFile> {
     const source = Buffer.isBuffer(body) ? body.toString('utf8') : canonical(body ?? {});
-    const result = await workers.run('readModel', { source, catalogue: await catalogueOf(database) });
+    const result = await workers.run('readModel', { source, catalogue: await catalogueOf(model) });
     if (result.file !== undefined) return result.file;
     const faults = result.ok ? [] : result.faults;
     throw new Problem(
@@ -73,7 +69,7 @@ export function workshopRoutes(context: Context): Router {
 
   async function viewOf(model: ModelRow, draft: DraftRow | null): Promise<ModelDraftView> {
     const file = inOrder(draft?.file ?? model.file);
-    const checked = checkModel(file, await catalogueOf(database));
+    const checked = checkModel(file, await catalogueOf(model));
     const names = await peopleNames(store, [draft?.begunBy ?? null, draft?.changedBy ?? null]);
     const called = (id: string | null | undefined) =>
       id === null || id === undefined ? null : (names.get(id) ?? null);
@@ -111,8 +107,7 @@ export function workshopRoutes(context: Context): Router {
   router.get(
     '/models/:model/draft',
     handle(async (request, response) => {
-      personWith(request, 'steward');
-      const model = await modelAt(textOf(request, 'model'));
+      const { row: model } = await keeperOfModel(store, request, textOf(request, 'model'));
       const draft = await draftOf(store, model.id);
       if (request.accepts(['application/json', 'application/yaml', 'text/yaml']) !== 'application/json') {
         response.type('application/yaml').send(stringify(inOrder(draft?.file ?? model.file)));
@@ -126,9 +121,8 @@ export function workshopRoutes(context: Context): Router {
     '/models/:model/draft',
     draftBody,
     handle(async (request) => {
-      const person = personWith(request, 'steward');
-      const model = await modelAt(textOf(request, 'model'));
-      const file = await fileIn(request.body);
+      const { person, row: model } = await keeperOfModel(store, request, textOf(request, 'model'));
+      const file = await fileIn(request.body, model);
       if (file.id !== model.id)
         throw new Problem(422, 'It was not kept', `The file’s id is “${file.id}”, the address says “${model.id}”.`);
       return keptAs(model, file, request, person.id);
@@ -137,8 +131,7 @@ export function workshopRoutes(context: Context): Router {
   router.delete(
     '/models/:model/draft',
     handle(async (request) => {
-      const person = personWith(request, 'steward');
-      const model = await modelAt(textOf(request, 'model'));
+      const { person, row: model } = await keeperOfModel(store, request, textOf(request, 'model'));
       if (!(await dropDraft(store, model.id, person.id))) throw notFound('draft');
       return undefined;
     }),
@@ -148,7 +141,7 @@ export function workshopRoutes(context: Context): Router {
   async function drafted(model: ModelRow, groups: readonly string[]): Promise<{ draft: DraftRow; ready: ReadyModel }> {
     const draft = await draftOf(store, model.id);
     if (draft === null) throw notFound('draft');
-    const checked = checkModel(draft.file, await catalogueOf(database));
+    const checked = checkModel(draft.file, await catalogueOf(model));
     if (!checked.ok)
       throw new Problem(
         422,
@@ -167,8 +160,7 @@ export function workshopRoutes(context: Context): Router {
   router.get(
     '/models/:model/draft/impact',
     handle(async (request, response): Promise<Impact | undefined> => {
-      const person = personWith(request, 'steward');
-      const model = await modelAt(textOf(request, 'model'));
+      const { person, row: model } = await keeperOfModel(store, request, textOf(request, 'model'));
       const options = optionsFor(context, person, response);
       const [{ draft, ready: then }, current, all] = await Promise.all([
         drafted(model, person.groups),
@@ -199,9 +191,8 @@ export function workshopRoutes(context: Context): Router {
     '/models/:model/draft/publish',
     express.json({ limit: '10kb' }),
     handle(async (request) => {
-      const person = personWith(request, 'steward');
       const { revision } = parsed(publishBody, request.body ?? {});
-      const model = await modelAt(textOf(request, 'model'));
+      const { person, row: model } = await keeperOfModel(store, request, textOf(request, 'model'));
       const { draft } = await drafted(model, person.groups);
       const version = await publishDraft(store, model.id, revision ?? draft.revision, person.id, now());
       if (version === 'changed')
@@ -216,8 +207,7 @@ export function workshopRoutes(context: Context): Router {
   router.get(
     '/models/:model/versions',
     handle(async (request): Promise<ModelVersionView[]> => {
-      personWith(request, 'steward');
-      const model = await modelAt(textOf(request, 'model'));
+      const { row: model } = await keeperOfModel(store, request, textOf(request, 'model'));
       const rows = await versionsOf(store, model.id);
       return rows.slice(0, MOST_VERSIONS).map(({ version, by, at, file }, index) => {
         const before = rows[index + 1];
@@ -232,8 +222,7 @@ export function workshopRoutes(context: Context): Router {
   router.post(
     '/models/:model/versions/:version/draft',
     handle(async (request) => {
-      const person = personWith(request, 'steward');
-      const model = await modelAt(textOf(request, 'model'));
+      const { person, row: model } = await keeperOfModel(store, request, textOf(request, 'model'));
       const version = parsed(z.coerce.number().int().min(1), textOf(request, 'version'));
       const file = await versionOf(store, model.id, version);
       if (file === null) throw notFound('version');
@@ -245,14 +234,13 @@ export function workshopRoutes(context: Context): Router {
   router.get(
     '/models/:model/draft/samples',
     handle(async (request, response): Promise<MeasureSample[]> => {
-      const person = personWith(request, 'steward');
-      const model = await modelAt(textOf(request, 'model'));
+      const { person, row: model } = await keeperOfModel(store, request, textOf(request, 'model'));
       const wanted = parsed(z.string().max(2000), request.query['measures'] ?? '')
         .split(',')
         .filter(Boolean);
       const current = await library.get(model.id, person);
       const draft = await draftOf(store, model.id);
-      const checked = checkModel(draft?.file ?? model.file, await catalogueOf(database));
+      const checked = checkModel(draft?.file ?? model.file, await catalogueOf(model));
       if (!checked.ok) return [];
       const then = draft === null ? current : await library.unpublished(draft.file, person);
       const looks = (ready: ReadyModel) => answering.looks(ready, optionsFor(context, person, response));

@@ -54,8 +54,7 @@ export async function sinceThen(
     const column = first?.columns[placesOf(first).value[0] ?? -1];
     return sinceSentences(figure, stretches, { since, before, sinceLastYear, beforeLastYear }, column ?? {});
   } catch (error) {
-    if (error instanceof Unanswerable || error instanceof ModelNotAsked)
-      return [error.message];
+    if (error instanceof Unanswerable || error instanceof ModelNotAsked) return [error.message];
     throw error;
   }
 }

@@ -7,7 +7,7 @@ import { EMPTY_READING, type Reading } from '@zud/core/reading/schema';
 import { calculationWords, capitalised, levelPluralWords, listWords } from '@zud/core/reading/words';
 import type { Answered } from '../asking/answered';
 import type { Answering, AskOptions } from '../asking/answering';
-import { ModelAtFault, ModelGone, ModelNotAsked } from '../asking/model-fault';
+import { ModelNotAsked } from '../asking/model-fault';
 import type { ReadyModel } from '../asking/ready-model';
 import { Unanswerable } from '../asking/unanswerable';
 import { findingsOfModel } from '../asking/explaining/model-findings';
@@ -23,7 +23,7 @@ const MOST_KEPT_ROWS = 2000;
 export interface PageMaking {
   readonly answering: Answering;
   readonly options: AskOptions;
-  /** @throws ModelAtFault, ModelGone, Problem 404 */
+  /** @throws ModelNotAsked, Problem 404 */
   model(id: string): Promise<ReadyModel>;
   /** A text as its reader may read it. */
   text(words: string): string;
@@ -104,8 +104,7 @@ async function pagesFor(page: BriefingPage, among: Reading | null, making: PageM
     if (page.each === null) return [await answerPage(blank, page.reading, ready, making)];
     return await eachPages(page, page.reading, among ?? page.reading, blank, ready, making);
   } catch (error) {
-    if (error instanceof Unanswerable || error instanceof ModelNotAsked)
-      return [{ ...blank, left: error.message }];
+    if (error instanceof Unanswerable || error instanceof ModelNotAsked) return [{ ...blank, left: error.message }];
     throw error;
   }
 }

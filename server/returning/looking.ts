@@ -71,8 +71,7 @@ export async function lookAtAlert(id: string, looking: Looking): Promise<number>
       });
     return put;
   } catch (error) {
-    if (!(error instanceof Unanswerable) && !(error instanceof ModelNotAsked))
-      throw error;
+    if (!(error instanceof Unanswerable) && !(error instanceof ModelNotAsked)) throw error;
     await pausedFor(alert, error.message, looking);
     return 0;
   }

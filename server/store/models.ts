@@ -16,9 +16,19 @@ export async function modelsThere(store: Store): Promise<ModelRow[]> {
   return store.select().from(models).where(isNull(models.deletedAt)).orderBy(asc(models.id));
 }
 
+/** The ids that a new model of somebody cannot have: one that was taken away makes way for another of the same keeper. */
+export async function takenIds(store: Store, ownerId: string | null): Promise<Set<string>> {
+  const rows = await store.select({ id: models.id, gone: models.deletedAt, ownerId: models.ownerId }).from(models);
+  return new Set(rows.filter((one) => one.gone === null || one.ownerId !== ownerId).map(({ id }) => id));
+}
+
+/** The loaded tables that a model reads. */
+export const tablesOf = (file: Pick<ModelFile, 'tables'>): string[] => [
+  ...new Set(file.tables.map((table) => table.source ?? table.id)),
+];
+
 /** Does a model read a loaded table? */
-export const readsTable = ({ file }: Pick<ModelRow, 'file'>, table: string): boolean =>
-  file.tables.some((one) => (one.source ?? one.id) === table);
+export const readsTable = ({ file }: Pick<ModelRow, 'file'>, table: string): boolean => tablesOf(file).includes(table);
 
 /** The models that read a loaded table. */
 export async function readersOf(store: Store, table: string): Promise<ModelRow[]> {
@@ -33,7 +43,10 @@ export async function modelsThatLimit(store: Store, groups: readonly string[]): 
   return rows.map(({ id }) => id);
 }
 
-/** @returns the model's version; null where there is one of that id already. One that was taken away makes way, and is counted on. */
+/**
+ * @returns the model's version; null where there is one of that id already. One that was taken away makes way, and is counted on, if it was
+ * kept by the same: what was asked of it is read by whoever may ask of this one.
+ */
 export async function addModel(
   store: Store,
   file: ModelFile,
@@ -47,7 +60,7 @@ export async function addModel(
     .onConflictDoUpdate({
       target: models.id,
       set: { ...kept, version: sql`${models.version} + 1` },
-      setWhere: sql`${models.deletedAt} is not null`,
+      setWhere: sql`${models.deletedAt} is not null and ${models.ownerId} is not distinct from ${ownerId}`,
     })
     .returning({ version: models.version });
   if (made === undefined) return null;

@@ -1,8 +1,11 @@
 /** Tables and models that are somebody's own: whose they are, who else is let in, and how much one may keep. */
-import { and, count, eq, isNotNull, isNull, or, sql, sum } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, isNull, or } from 'drizzle-orm';
+import type pg from 'pg';
 import type { Catalogue } from '@zud/core/model/table-faults';
+import { TableFault } from './csv-rows';
 import { DATA_SCHEMA, QUERIER, type Database, type Store } from './database';
-import { modelsThere, type ModelRow } from './models';
+import { modelsThere, tablesOf, type ModelRow } from './models';
+import { roleCovers, type Person } from './people';
 import { audit, loadedTables, models, people } from './schema';
 import { quoted } from './table-parts';
 
@@ -18,13 +21,30 @@ export async function modelsFor(store: Store, personId: string): Promise<ModelRo
   return (await modelsThere(store)).filter((model) => maySee(model, personId));
 }
 
-/** The loaded tables that somebody may build on: those of everyone, and their own. */
-export async function catalogueFor({ store }: Pick<Database, 'store'>, personId: string): Promise<Catalogue> {
+/**
+ * The loaded tables that a model may read: those of whoever keeps it, as the rows of others are governed by their models; and what it
+ * reads already, though it may have been given to everyone since.
+ */
+export async function catalogueFor(
+  { store }: Pick<Database, 'store'>,
+  ownerId: string | null,
+  reads: readonly string[] = [],
+): Promise<Catalogue> {
+  const owned = ownerId === null ? isNull(loadedTables.ownerId) : eq(loadedTables.ownerId, ownerId);
   const rows = await store
     .select()
     .from(loadedTables)
-    .where(or(isNull(loadedTables.ownerId), eq(loadedTables.ownerId, personId)));
+    .where(or(owned, inArray(loadedTables.name, [...reads])));
   return new Map(rows.map((table) => [table.name, new Map(table.columns.map((column) => [column.name, column.type]))]));
+}
+
+/** The names of the tables that somebody may change: their own, and those of everyone where they are a steward. */
+export async function tablesKeptBy(store: Store, { id, role }: Pick<Person, 'id' | 'role'>): Promise<string[]> {
+  const rows = await store
+    .select({ name: loadedTables.name })
+    .from(loadedTables)
+    .where(or(eq(loadedTables.ownerId, id), roleCovers(role, 'steward') ? isNull(loadedTables.ownerId) : undefined));
+  return rows.map(({ name }) => name);
 }
 
 /** Whose own a loaded table is: null where it is everyone's, nothing where there is none of that name. */
@@ -36,13 +56,21 @@ export async function ownerOfTable(store: Store, name: string): Promise<string |
   return there?.ownerId;
 }
 
-/** How many tables of their own somebody keeps, and with how many rows, without the one that is to be loaded. */
-export async function keptBy(store: Store, personId: string, but: string): Promise<{ tables: number; rows: number }> {
-  const [found] = await store
-    .select({ tables: count(), rows: sum(loadedTables.rows).mapWith(Number) })
-    .from(loadedTables)
-    .where(and(eq(loadedTables.ownerId, personId), sql`${loadedTables.name} <> ${but}`));
-  return { tables: found?.tables ?? 0, rows: found?.rows ?? 0 };
+/** What somebody keeps with the load that is being made stays within what they may. @throws TableFault */
+export async function mustBeWithinQuota(client: pg.ClientBase, ownerId: string): Promise<void> {
+  // loads of one person one after the other, so that two together are not more than they may be
+  await client.query('select 1 from people where id = $1 for update', [ownerId]);
+  const {
+    rows: [kept],
+  } = await client.query<{ tables: number; rows: number }>(
+    'select count(*)::int as tables, coalesce(sum(rows), 0)::float8 as rows from loaded_tables where owner_id = $1',
+    [ownerId],
+  );
+  if (kept === undefined || (kept.tables <= QUOTA.tables && kept.rows <= QUOTA.rows)) return;
+  const many = (count: number) => count.toLocaleString('en-GB');
+  throw new TableFault(
+    `${QUOTA.tables} tables with ${many(QUOTA.rows)} rows in all may be kept as one’s own; with this there would be ${kept.tables} with ${many(kept.rows)}. Take one away, or ask a steward to bring the file for everyone.`,
+  );
 }
 
 /** The names and addresses of whoever a model is shared with. */
@@ -68,7 +96,7 @@ export async function giveToEveryone({ pool, store }: Database, { id, file }: Mo
   try {
     await client.query('begin');
     await client.query(`update models set owner_id = null, shared_with = '[]' where id = $1`, [id]);
-    for (const name of new Set(file.tables.map((table) => table.source ?? table.id))) {
+    for (const name of tablesOf(file)) {
       const { rowCount } = await client.query(
         'update loaded_tables set owner_id = null where name = $1 and owner_id is not null',
         [name],

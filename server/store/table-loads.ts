@@ -14,6 +14,7 @@ import { listWords } from '@zud/core/reading/words';
 import { tableFaults } from '@zud/core/model/table-faults';
 import { DATA_SCHEMA, PARTS_SCHEMA, QUERIER, type Loading } from './database';
 import { modelsThere, readersOf } from './models';
+import { mustBeWithinQuota } from './ownership';
 import { loadedTables, type Derived, type LoadedColumn, type Part, type Parts } from './schema';
 import {
   addToParts,
@@ -233,12 +234,15 @@ async function enter(client: pg.ClientBase, name: string, now: Standing, ownerId
     ],
   );
   const {
-    rows: [{ owned } = { owned: false }],
-  } = await client.query<{ owned: boolean }>(
-    `update loaded_tables set owner_id = case when version = 1 then coalesce($2::uuid, owner_id) else owner_id end where name = $1 returning owner_id is not null as owned`,
+    rows: [entered],
+  } = await client.query<{ owner: string | null }>(
+    `update loaded_tables set owner_id = case when version = 1 then coalesce($2::uuid, owner_id) else owner_id end where name = $1 returning owner_id as owner`,
     [name, ownerId ?? null],
   );
-  if (owned) await client.query(`revoke select on ${DATA_SCHEMA}.${quoted(name)} from ${QUERIER}`);
+  const owner = entered?.owner ?? null;
+  if (owner === null) return;
+  await client.query(`revoke select on ${DATA_SCHEMA}.${quoted(name)} from ${QUERIER}`);
+  await mustBeWithinQuota(client, owner);
 }
 
 /** What breaks a model that is whole now is not loaded. @throws TableFault with the models concerned */
