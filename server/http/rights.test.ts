@@ -83,6 +83,7 @@ function bodyFor({ method, path }: Route): unknown {
     [/^\/room-accounts\/code$/, { code: '000000' }],
     [/^\/clock$/, { now: new Date().toISOString() }],
     [/^\/tokens$/, { name: 'mine' }],
+    [/^\/models\/\{id\}\/sharing$/, { people: [] }],
     [/^\/models/, {}],
   ];
   return bodies.find(([pattern]) => pattern.test(path))?.[1] ?? {};
@@ -291,8 +292,6 @@ test.each<[string, string, readonly string[]]>([
 test('a role does not reach above itself', async () => {
   for (const [method, path] of [
     ['POST', '/tables'],
-    ['GET', '/tables'],
-    ['POST', '/models'],
     ['PUT', '/models/{id}'],
     ['DELETE', '/models/{id}'],
   ] as const)
@@ -325,6 +324,23 @@ test('a role does not reach above itself', async () => {
   expect(list?.body.map((one) => one.action)).toEqual(
     expect.arrayContaining(['link made', 'board shared', 'board unshared']),
   );
+});
+
+test('what stewards keep is not an analyst’s to change, and viewers bring nothing', async () => {
+  for (const [method, path] of [
+    ['PUT', '/models/{id}/draft'],
+    ['GET', '/models/{id}/not-understood'],
+    ['PUT', '/tables/{name}/query'],
+    ['POST', '/queries'],
+  ] as const)
+    expect([path, (await call('analyst', { method, path })).status]).toEqual([path, 403]);
+  for (const [method, path] of [
+    ['GET', '/tables'],
+    ['POST', '/models'],
+    ['PUT', '/models/{id}/sharing'],
+    ['POST', '/imports'],
+  ] as const)
+    expect([path, (await call('viewer', { method, path })).status]).toEqual([path, 403]);
 });
 
 test('events of a board are closed to others', async () => {
