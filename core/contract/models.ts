@@ -19,6 +19,9 @@ export const modelSummary = z.object({
 });
 export type ModelSummary = z.infer<typeof modelSummary>;
 
+/** Somebody who may ask a model of somebody else's. */
+const sharedWith = z.object({ personId: z.string(), name: z.string(), email: z.string() });
+
 /** A model file as a person sees it, with what their questions know of its data. */
 export const modelView = modelFileSchema.partial({ rowRules: true, sensitive: true }).extend({
   asOfDay: z.string(),
@@ -26,7 +29,7 @@ export const modelView = modelFileSchema.partial({ rowRules: true, sensitive: tr
   limited: z.string().nullable(),
   kept: z.enum(['own', 'shared']).nullable(),
   /** With whom the person shares it, where it is their own. */
-  sharedWith: list(z.object({ name: z.string(), email: z.string() })),
+  sharedWith: list(sharedWith),
   levels: list(z.object({ id: z.string(), members: z.number(), sample: list(z.string()) })),
   starters: list(z.string()),
 });
@@ -94,13 +97,14 @@ export const rulesBody = z.object({ rules: tableRules });
 export const rulesSet = z.object({ rules: tableRules, broken: list(z.looseObject({})) });
 export const tableUses = z.object({ models: list(z.object({ id: z.string(), name: z.string() })) });
 
-/** With whom a model of one's own is shared, by their addresses; or given to everyone, by a steward who may ask it. */
+/** With whom a model of one's own is shared, by their ids; or given to everyone, by a steward who may ask it. */
 export const modelSharing = z.union([
-  z.strictObject({ people: z.array(z.email()).max(200).readonly() }),
+  z.strictObject({ people: z.array(z.uuid()).max(200).readonly() }),
   z.strictObject({ everyone: z.literal(true) }),
 ]);
 export type ModelSharing = z.infer<typeof modelSharing>;
 export const modelShared = z.object({
   kept: z.enum(['own', 'shared']).nullable(),
-  sharedWith: list(z.object({ name: z.string(), email: z.string() })),
+  sharedWith: list(sharedWith),
 });
+export type ModelShared = z.infer<typeof modelShared>;

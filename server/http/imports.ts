@@ -246,8 +246,8 @@ export function importRoutes(context: Context): Router {
       const there = owner !== undefined;
       if (there && !keeps(person, { ownerId: owner }))
         throw new Problem(
-          409,
-          'There is a table of that name',
+          403,
+          'The name is taken',
           `The name “${name}” is taken by a table that is not yours to change. Nothing was loaded; load it under another name, such as “${await freeName(store, name, person)}”.`,
         );
       if (mode === 'new' && there) {

@@ -202,20 +202,12 @@ export function modelRoutes(context: Context): Router {
         return { kept: null, sharedWith: [] };
       }
       if (row.ownerId !== person.id) throw forbidden('It is somebody’s own: only they can share it.');
-      const people = await peopleAt(wanted.people);
-      await shareModel(store, id, people, person.id);
-      return { kept: 'own' as const, sharedWith: await sharedPeople(store, people) };
+      const known = new Set((await allPeople(store)).map((one) => one.id));
+      if (!wanted.people.every((one) => known.has(one))) throw notFound('person');
+      await shareModel(store, id, wanted.people, person.id);
+      return { kept: 'own' as const, sharedWith: await sharedPeople(store, wanted.people) };
     }),
   );
-  /** The ids of people by their addresses. @throws Problem 422 where nobody has one */
-  async function peopleAt(addresses: readonly string[]): Promise<string[]> {
-    const ids = new Map((await allPeople(store)).map((one) => [one.email.toLowerCase(), one.id]));
-    return addresses.map((address) => {
-      const found = ids.get(address.toLowerCase());
-      if (found !== undefined) return found;
-      throw new Problem(422, 'It was not shared', `Nobody here has the address ${address}. Nothing was changed.`);
-    });
-  }
   /** What hangs on a model, for it to be said before the model is taken away. */
   router.get(
     '/models/:model/uses',

@@ -1,4 +1,5 @@
 /** An analyst brings a file for themselves: a table and a model that are theirs alone, until they share them. */
+import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import type { BroughtFile, ModelDraft } from '@zud/core/contract/imports';
 import type { ModelSummary } from '@zud/core/contract/models';
@@ -8,10 +9,14 @@ import { openApi } from './openapi';
 
 let demo: DemoServer;
 const callers = new Map<string, Caller>();
+const people = new Map<string, string>();
+const idOf = (who: string): string => people.get(who) ?? '';
 const as = (who: string): Caller => callers.get(who) as Caller;
 beforeAll(async () => {
   demo = await startDemoServer({ scale: 0.02 });
   for (const who of ['Mira', 'Ines', 'Tomas', 'Stellan', 'Ada']) callers.set(who, await demo.as(who));
+  const { body } = await as('Mira')<{ id: string; name: string }[]>('GET', '/people');
+  for (const { id, name } of body) people.set(name.split(' ')[0] ?? '', id);
   const kept = await loadAs('Mira', 'kiosk_takings.csv', takings(['Ambergate', 'Birchmoor', 'Colwick'], 28));
   expect([kept.status, kept.body]).toEqual([201, expect.objectContaining({ name: 'kiosk_takings', rows: 84 })]);
   expect(await modelAs('Mira', 'kiosk_takings')).toBe(201);
@@ -153,12 +158,12 @@ test('the name of a table that is not theirs is taken, for analysts and stewards
     expect([who, mode, refused.status, refused.body.detail]).toEqual([
       who,
       mode,
-      409,
+      403,
       expect.stringContaining('load it under another name, such as “kiosk_takings_2”'),
     ]);
   }
   for (const name of ['ports', 'bookings'])
-    expect((await loadAs('Ines', 'ports.csv', takings(['Denby'], 3), name, 'replace')).status).toBe(409);
+    expect((await loadAs('Ines', 'ports.csv', takings(['Denby'], 3), name, 'replace')).status).toBe(403);
   const sent = await fetch(`${demo.running.address}/api/tables?name=kiosk_takings`, {
     method: 'POST',
     headers: { 'cookie': await demo.cookie('Stellan'), 'content-type': 'text/csv' },
@@ -198,25 +203,23 @@ test('on a board that others see, a tile of it says that it is not shared with t
     return tile.body.id;
   };
   const kept = await pin('kiosk_takings', 'takings by place, only Colwick');
-  const people = await mira<{ id: string; name: string }[]>('GET', '/people');
-  const tomas = people.body.find(({ name }) => name.startsWith('Tomas'))?.id ?? '';
-  await mira('PUT', `/boards/${board}/shares/${tomas}`, { right: 'see' });
+  await mira('PUT', `/boards/${board}/shares/${idOf('Tomas')}`, { right: 'see' });
   const shown = await as('Tomas')('GET', `/boards/${board}`);
   expect(shown.status).toBe(200);
   expect(JSON.stringify(shown.body)).not.toContain('Colwick');
   const answer = await as('Tomas')<{ detail: string }>('GET', `/boards/${board}/tiles/${kept}/answer`);
   expect([answer.status, answer.body.detail]).toEqual([403, expect.stringContaining('not shared with you')]);
-  expect((await share('Mira', { people: ['tomas@velloe.example'] })).status).toBe(200);
+  expect((await share('Mira', { people: [idOf('Tomas')] })).status).toBe(200);
   expect((await as('Tomas')('GET', `/boards/${board}/tiles/${kept}/answer`)).status).toBe(200);
   expect((await share('Mira', { people: [] })).status).toBe(200);
   expect((await as('Tomas')('GET', `/boards/${board}/tiles/${kept}/answer`)).status).toBe(403);
 });
 
 test('it is shared with whom its owner says, and they ask of it without changing it', async () => {
-  expect((await share('Mira', { people: ['nobody@velloe.example'] })).status).toBe(422);
-  expect((await share('Ines', { people: ['ines@velloe.example'] })).status).toBe(404);
+  expect((await share('Mira', { people: [randomUUID()] })).status).toBe(404);
+  expect((await share('Ines', { people: [idOf('Ines')] })).status).toBe(404);
   expect((await share('Stellan', { everyone: true })).status).toBe(404);
-  expect((await share('Mira', { people: ['INES@velloe.example', 'ines@velloe.example'] })).body).toMatchObject({
+  expect((await share('Mira', { people: [idOf('Ines'), idOf('Ines')] })).body).toMatchObject({
     kept: 'own',
     sharedWith: [{ email: 'ines@velloe.example' }],
   });
@@ -242,7 +245,7 @@ test('it is shared with whom its owner says, and they ask of it without changing
 
 test('a steward whom it was shared with gives it to everyone, and keeps it from then on', async () => {
   expect((await share('Mira', { everyone: true })).status).toBe(403);
-  expect((await share('Mira', { people: ['stellan@velloe.example'] })).status).toBe(200);
+  expect((await share('Mira', { people: [idOf('Stellan')] })).status).toBe(200);
   expect((await as('Stellan')('PUT', '/models/kiosk_takings/draft', {})).status).toBe(403);
   expect((await share('Stellan', { everyone: true })).body).toEqual({ kept: null, sharedWith: [] });
   for (const who of ['Ines', 'Tomas', 'Ada'])

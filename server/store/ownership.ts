@@ -73,10 +73,16 @@ export async function mustBeWithinQuota(client: pg.ClientBase, ownerId: string):
   );
 }
 
-/** The names and addresses of whoever a model is shared with. */
-export async function sharedPeople(store: Store, ids: readonly string[]): Promise<{ name: string; email: string }[]> {
-  const all = await store.select({ id: people.id, name: people.name, email: people.email }).from(people);
-  return all.filter(({ id }) => ids.includes(id)).map(({ name, email }) => ({ name, email }));
+/** The people that a model is shared with, by their names. */
+export async function sharedPeople(
+  store: Store,
+  ids: readonly string[],
+): Promise<{ personId: string; name: string; email: string }[]> {
+  return store
+    .select({ personId: people.id, name: people.name, email: people.email })
+    .from(people)
+    .where(inArray(people.id, [...ids]))
+    .orderBy(people.name);
 }
 
 /** Lets these people in, and no others. */

@@ -33,7 +33,14 @@ import type {
   ToldSource,
 } from '@zud/core/contract/imports';
 import type { Ask, Inquiry, InquirySummary, Step } from '@zud/core/contract/inquiries';
-import type { CopyState, ModelSummary, ModelView, SavedNameInput } from '@zud/core/contract/models';
+import type {
+  CopyState,
+  ModelShared,
+  ModelSharing,
+  ModelSummary,
+  ModelView,
+  SavedNameInput,
+} from '@zud/core/contract/models';
 import type { AccessToken, Member, PasswordLink, Person, Self, SessionEntry } from '@zud/core/contract/people';
 import type { Impact, NotUnderstood, TermView } from '@zud/core/contract/terms';
 import type { MeasureSample, ModelDraftView, ModelVersionView } from '@zud/core/contract/workshop';
@@ -184,6 +191,8 @@ export interface LoadedTable {
   readonly rows: number;
   readonly columns: readonly { readonly name: string; readonly type: string }[];
   readonly loadedAt: string;
+  /** One's own; else everyone's. */
+  readonly own: boolean;
   /** Kept by somebody else. */
   readonly external: boolean;
   readonly rules: readonly TableRule[];
@@ -228,6 +237,7 @@ export const api = {
   models: () => call<readonly ModelSummary[]>('GET', '/models'),
   modelUses: (id: string) => call<{ words: string | null }>('GET', `/models/${id}/uses`),
   /** For who was told what hangs on it. */
+  shareModel: (id: string, sharing: ModelSharing) => call<ModelShared>('PUT', `/models/${id}/sharing`, sharing),
   deleteModel: (id: string) => call<undefined>('DELETE', `/models/${id}?anyway=yes`),
   model: (id: string) => call<ModelView>('GET', `/models/${id}`),
   read: (id: string, text: string, reading: Reading | null, signal?: AbortSignal) =>

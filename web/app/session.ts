@@ -9,3 +9,6 @@ export function usePerson(): Self {
   if (person === null) throw new Error('A place of the product was shown without a person.');
   return person;
 }
+
+/** Does somebody's role cover that of a steward? */
+export const isSteward = ({ role }: Pick<Self, 'role'>): boolean => role === 'steward' || role === 'admin';

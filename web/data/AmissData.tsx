@@ -1,4 +1,4 @@
-/** What is amiss with the data, for stewards, on Today and on the page of a model: rules that the last loads break, and tables that could not be fetched. */
+/** What is amiss with the data that somebody keeps, on Today and on the page of a model: rules that the last loads break, and tables that could not be fetched. */
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import styled from 'styled-components';
@@ -31,8 +31,8 @@ const MOST = 6;
 /** @param modelId only of the tables that this model reads; absent: of all */
 export function AmissData({ modelId }: { modelId?: string }) {
   const { role } = usePerson();
-  const isSteward = role === 'steward' || role === 'admin';
-  const tables = useQuery({ queryKey: ['tables'], queryFn: api.tables, enabled: isSteward, refetchInterval: OFTEN });
+  const keepsTables = role !== 'viewer';
+  const tables = useQuery({ queryKey: ['tables'], queryFn: api.tables, enabled: keepsTables, refetchInterval: OFTEN });
   const here = (tables.data ?? []).filter(
     ({ models }) => modelId === undefined || models.some(({ id }) => id === modelId),
   );

@@ -4,7 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { api } from '../app/api';
 import { Page } from '../app/Page';
-import { usePerson } from '../app/session';
+import { isSteward, usePerson } from '../app/session';
 import { SERIF } from '../app/theme';
 import { Button, Field, PrimaryButton } from '../parts/controls';
 import { Title } from '../parts/List';
@@ -122,9 +122,9 @@ export function BringPage() {
         <Link to="/models">Models</Link> / bring data
       </Crumbs>
       <Title>Bring data</Title>
-      {person.role !== 'steward' && person.role !== 'admin' ? (
-        <Message title="Bringing data needs the role of steward">
-          A steward can bring the file for you; whoever may ask can then ask of it.
+      {person.role === 'viewer' ? (
+        <Message title="Bringing data needs the role of analyst">
+          An analyst can bring the file and share what comes of it with you, or a steward bring it for everyone.
         </Message>
       ) : (
         <Drop
@@ -164,8 +164,10 @@ export function BringPage() {
                 </Button>
               </AddressForm>
               <small>
-                CSV and its kin, XLSX, JSON, Parquet; up to 2 GB. Nothing is loaded before you have seen it, and nothing
-                is changed in it that is not marked. What is fetched from an address can be fetched again by a schedule.
+                CSV and its kin, XLSX, JSON, Parquet; up to {isSteward(person) ? '2 GB' : '100 MB'}. Nothing is loaded
+                before you have seen it, and nothing is changed in it that is not marked. What is fetched from an
+                address can be fetched again by a schedule.
+                {isSteward(person) ? '' : ' What comes of it is yours alone until you share it.'}
               </small>
             </>
           ) : (

@@ -6,7 +6,9 @@ import styled from 'styled-components';
 import type { BroughtFile } from '@zud/core/contract/imports';
 import { api, ProblemError } from '../app/api';
 import { Page } from '../app/Page';
+import { isSteward, usePerson } from '../app/session';
 import { NARROW, SERIF } from '../app/theme';
+import { keepsModel } from '../model/keeping';
 import { Choice } from '../parts/Choice';
 import { Button, Menu, PrimaryButton, TextButton } from '../parts/controls';
 import { Failure, Loading, Message } from '../parts/states';
@@ -69,6 +71,7 @@ export function ProofPage() {
   const { importId = '' } = useParams();
   const client = useQueryClient();
   const navigate = useNavigate();
+  const person = usePerson();
   const key = ['import', importId];
   const [only, setOnly] = useState<Only>('all');
   const [decided, setDecided] = useState<ReadonlySet<string>>(new Set());
@@ -131,6 +134,9 @@ export function ProofPage() {
     },
   });
   const models = useQuery({ queryKey: ['models'], queryFn: api.models });
+  const joinable = (models.data ?? []).filter(({ kept }) =>
+    isSteward(person) ? kept === null : keepsModel(person, kept),
+  );
   const drop = useMutation({
     mutationFn: () => api.dropBrought(importId),
     onSuccess: () => void navigate('/models/bring'),
@@ -229,11 +235,11 @@ export function ProofPage() {
             <Button isDisabled={load.isPending || change.isPending || name === ''} onPress={() => load.mutate('load')}>
               Load only
             </Button>
-            {!isThere && (models.data ?? []).length > 0 ? (
+            {!isThere && joinable.length > 0 ? (
               <Menu
                 label="Join to a model ▾"
                 ariaLabel="Join it to a model"
-                entries={(models.data ?? []).map((model) => ({
+                entries={joinable.map((model) => ({
                   id: model.id,
                   label: model.name,
                   note: 'What is found in it is shown first',
@@ -267,6 +273,9 @@ export function ProofPage() {
             ) : null}
             <TextButton onPress={() => drop.mutate()}>Give it up</TextButton>
           </Row>
+          {isSteward(person) || isThere ? null : (
+            <Row as="p">It will be yours alone, until you share the model that comes of it.</Row>
+          )}
           {load.isPending ? <Loading what="Loading" /> : null}
           {open > 0 ? (
             <Row as="p">
@@ -278,10 +287,14 @@ export function ProofPage() {
             <Failure
               error={load.error}
               action={
-                load.error instanceof ProblemError && load.error.status === 409 ? (
+                load.error instanceof ProblemError && [403, 409].includes(load.error.status) ? (
                   <>
-                    <Button onPress={() => setSaid('add')}>Add to it</Button>{' '}
-                    <Button onPress={() => setSaid('replace')}>Replace its rows</Button>{' '}
+                    {load.error.status === 403 ? null : (
+                      <>
+                        <Button onPress={() => setSaid('add')}>Add to it</Button>{' '}
+                        <Button onPress={() => setSaid('replace')}>Replace its rows</Button>{' '}
+                      </>
+                    )}
                     <Button onPress={() => setNamed(`${name}_2`)}>Under another name</Button>
                   </>
                 ) : undefined

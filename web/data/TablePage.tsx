@@ -1,4 +1,4 @@
-/** One loaded table, for stewards: what it was loaded from and can be gone back to, and what its columns have to keep to. */
+/** One loaded table, for who keeps it: what it was loaded from and can be gone back to, and what its columns have to keep to. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';

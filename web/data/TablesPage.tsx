@@ -1,20 +1,22 @@
-/** The loaded tables, for stewards: how many rows, from when, and which break a rule of their columns. */
+/** The loaded tables that somebody keeps: how many rows, from when, and which break a rule of their columns. */
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { listWords } from '@zud/core/reading/words';
 import { api } from '../app/api';
 import { Page } from '../app/Page';
+import { isSteward, usePerson } from '../app/session';
 import { ago, Head, List, Title } from '../parts/List';
 import { Failure, Loading, Message } from '../parts/states';
 
 export function TablesPage() {
+  const person = usePerson();
   const tables = useQuery({ queryKey: ['tables'], queryFn: api.tables, retry: false });
   return (
     <Page>
       <Head>
-        <Title>Tables</Title>
+        <Title>{isSteward(person) ? 'Tables' : 'Your tables'}</Title>
         <span style={{ display: 'flex', gap: 18 }}>
-          <Link to="/query">Write a query</Link>
+          {isSteward(person) ? <Link to="/query">Write a query</Link> : null}
           <Link to="/models/bring">Bring data</Link>
         </span>
       </Head>
@@ -27,11 +29,11 @@ export function TablesPage() {
       ) : (
         <List
           label="Tables"
-          entries={tables.data.map(({ name, rows, columns, loadedAt, broken, models }) => ({
+          entries={tables.data.map(({ name, rows, columns, loadedAt, broken, models, own }) => ({
             id: name,
             to: `/tables/${name}`,
             title: name,
-            about: `${rows.toLocaleString()} rows of ${columns.length} columns, loaded ${ago(loadedAt)}${
+            about: `${own && isSteward(person) ? 'Yours. ' : ''}${rows.toLocaleString()} rows of ${columns.length} columns, loaded ${ago(loadedAt)}${
               models.length === 0
                 ? ''
                 : `; read by ${listWords(

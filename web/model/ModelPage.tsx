@@ -5,13 +5,15 @@ import { useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { api } from '../app/api';
 import { Page } from '../app/Page';
-import { usePerson } from '../app/session';
+import { isSteward, usePerson } from '../app/session';
 import { NARROW, SERIF } from '../app/theme';
 import { Button, TextButton } from '../parts/controls';
 import { LimitNote } from '../parts/LimitNote';
 import { Head, Title } from '../parts/List';
 import { Failure, Loading } from '../parts/states';
 import { AmissData } from '../data/AmissData';
+import { keepsModel, keptWords } from './keeping';
+import { EveryoneDialog, ShareModelDialog } from './ShareModelDialog';
 import { TakeAwayDialog } from './TakeAwayDialog';
 
 const Two = styled.div`
@@ -54,6 +56,7 @@ const About = styled.p`
 
 const Acts = styled.div`
   display: flex;
+  flex-wrap: wrap;
   gap: 10px;
 `;
 
@@ -67,8 +70,7 @@ export function ModelPage() {
     onSuccess: ({ id }) => void navigate(`/boards/${id}`),
   });
   const drafts = person.role !== 'viewer';
-  const steward = person.role === 'steward' || person.role === 'admin';
-  const [leaving, setLeaving] = useState(false);
+  const [dialog, setDialog] = useState<'take away' | 'share' | 'everyone' | null>(null);
   if (model.isPending)
     return (
       <Page>
@@ -82,6 +84,7 @@ export function ModelPage() {
       </Page>
     );
   const { data } = model;
+  const keeps = keepsModel(person, data.kept);
   const members = new Map(data.levels.map((level) => [level.id, level]));
   return (
     <Page>
@@ -94,20 +97,28 @@ export function ModelPage() {
             </Button>
           ) : null}
           <Button onPress={() => void navigate(`/models/${modelId}/glossary`)}>Glossary</Button>
-          {steward ? (
+          {keeps ? (
             <Button onPress={() => void navigate(`/models/${modelId}/workshop/measures`)}>Workshop</Button>
           ) : null}
-          {steward ? (
+          {keeps ? (
             <Button onPress={() => void navigate(`/models/${modelId}/decisions`)}>What was decided</Button>
           ) : null}
-          {steward ? <Button onPress={() => setLeaving(true)}>Take away …</Button> : null}
+          {data.kept === 'own' ? <Button onPress={() => setDialog('share')}>Share …</Button> : null}
+          {data.kept !== null && isSteward(person) ? (
+            <Button onPress={() => setDialog('everyone')}>Give to everyone …</Button>
+          ) : null}
+          {keeps ? <Button onPress={() => setDialog('take away')}>Take away …</Button> : null}
         </Acts>
       </Head>
-      {leaving ? <TakeAwayDialog modelId={modelId} name={data.name} onClose={() => setLeaving(false)} /> : null}
+      {dialog === 'take away' ? (
+        <TakeAwayDialog modelId={modelId} name={data.name} onClose={() => setDialog(null)} />
+      ) : null}
+      <ShareModelDialog model={data} isOpen={dialog === 'share'} onClose={() => setDialog(null)} />
+      {dialog === 'everyone' ? <EveryoneDialog model={data} onClose={() => setDialog(null)} /> : null}
       {draft.isPending ? <Loading what="Drafting the board" /> : null}
       {draft.isError ? <Failure error={draft.error} /> : null}
       <About>
-        {data.description} The reference day is{' '}
+        {keptWords(data.kept, data.sharedWith.length)} {data.description} The reference day is{' '}
         {new Date(`${data.asOfDay}T00:00:00Z`).toLocaleDateString(undefined, {
           day: 'numeric',
           month: 'long',

@@ -3,10 +3,11 @@ import { Link } from 'react-router';
 import styled from 'styled-components';
 import { api } from '../app/api';
 import { Page } from '../app/Page';
-import { usePerson } from '../app/session';
+import { isSteward, usePerson } from '../app/session';
 import { List, Title } from '../parts/List';
 import { Failure, Loading, Message } from '../parts/states';
 import { copyWords } from './copy-words';
+import { keptWords } from './keeping';
 
 const Copy = styled.section`
   margin-top: 28px;
@@ -35,6 +36,8 @@ const Bring = styled.p`
 const SOON = 1000;
 const LATER = 15_000;
 
+const counted = (count: number, one: string) => `${count} ${one}${count === 1 ? '' : 's'}`;
+
 export function ModelsPage() {
   const person = usePerson();
   const models = useQuery({ queryKey: ['models'], queryFn: api.models });
@@ -47,20 +50,23 @@ export function ModelsPage() {
   return (
     <Page>
       <Title>Models</Title>
-      {person.role === 'steward' || person.role === 'admin' ? (
+      {person.role === 'viewer' ? null : (
         <Bring>
-          <Link to="/models/bring">Bring data</Link>: a file, and the first question a minute later.{' '}
-          <Link to="/tables">Tables</Link>: what was loaded, and what their columns have to keep to.
+          <Link to="/models/bring">Bring data</Link>: a file, and the first question a minute later
+          {isSteward(person) ? '' : ', for you alone until you share it'}.{' '}
+          <Link to="/tables">{isSteward(person) ? 'Tables' : 'Your tables'}</Link>: what was loaded, and what their
+          columns have to keep to.
         </Bring>
-      ) : null}
+      )}
       {models.isPending ? (
         <Loading what="Looking for models" />
       ) : models.isError ? (
         <Failure error={models.error} onRetry={() => void models.refetch()} />
       ) : models.data.length === 0 ? (
         <Message title="No models yet">
-          A steward brings a file, and asks of it a minute later; or loads tables and a model file over the API, as the
-          README says.
+          {person.role === 'viewer'
+            ? 'Nothing is shared with you yet. Whoever brings a file can share what they made of it.'
+            : 'Bring a file, and ask of it a minute later; a steward can also load tables and a model file over the API, as the README says.'}
         </Message>
       ) : (
         <List
@@ -71,7 +77,13 @@ export function ModelsPage() {
             title: model.name,
             about:
               model.fault === null
-                ? `${model.description ?? ''} ${model.measures} measures, ${model.levels} levels`
+                ? [
+                    keptWords(model.kept),
+                    model.description,
+                    `${counted(model.measures, 'measure')}, ${counted(model.levels, 'level')}`,
+                  ]
+                    .filter(Boolean)
+                    .join(' ')
                 : `Cannot be asked just now: ${model.fault}`,
           }))}
         />

@@ -4,7 +4,7 @@ import { useState, type FormEvent } from 'react';
 import styled from 'styled-components';
 import { api, type AccessToken } from '../app/api';
 import { Page } from '../app/Page';
-import { usePerson } from '../app/session';
+import { isSteward, usePerson } from '../app/session';
 import { SERIF } from '../app/theme';
 import { Button, Field, PrimaryButton, TextButton } from '../parts/controls';
 import { ago, Title } from '../parts/List';
@@ -205,20 +205,18 @@ function TokensPart() {
         <Field label="What it is for" value={name} onChange={setName} />
         <fieldset>
           <legend>It may</legend>
-          {SCOPES.filter(([scope]) => scope !== 'steward' || person.role === 'steward' || person.role === 'admin').map(
-            ([scope, words]) => (
-              <label key={scope}>
-                <input
-                  type="checkbox"
-                  checked={scopes.includes(scope)}
-                  onChange={(event) =>
-                    setScopes(event.target.checked ? [...scopes, scope] : scopes.filter((one) => one !== scope))
-                  }
-                />{' '}
-                {words}
-              </label>
-            ),
-          )}
+          {SCOPES.filter(([scope]) => scope !== 'steward' || isSteward(person)).map(([scope, words]) => (
+            <label key={scope}>
+              <input
+                type="checkbox"
+                checked={scopes.includes(scope)}
+                onChange={(event) =>
+                  setScopes(event.target.checked ? [...scopes, scope] : scopes.filter((one) => one !== scope))
+                }
+              />{' '}
+              {words}
+            </label>
+          ))}
         </fieldset>
         <Field label="Days until it ends" value={days} onChange={setDays} type="number" />
         <PrimaryButton type="submit" isDisabled={!ready || make.isPending}>

@@ -6,7 +6,7 @@ import styled from 'styled-components';
 import { answerWords } from '@zud/core/actions/answer-words';
 import type { ActionDraft, ActionTemplate, ActionView } from '@zud/core/contract/actions';
 import type { Reading } from '@zud/core/reading/schema';
-import { usePerson } from '../app/session';
+import { isSteward, usePerson } from '../app/session';
 import { SERIF } from '../app/theme';
 import { Button, Dialog, Field, PrimaryButton, TextButton } from '../parts/controls';
 import { Failure, Loading } from '../parts/states';
@@ -64,7 +64,7 @@ export function ActDialog({ from, onClose }: { from: ActedOn; onClose: () => voi
         {templates.data?.length === 0 ? (
           <p>
             No program is set up that could do something.{' '}
-            {me.role === 'steward' || me.role === 'admin' ? (
+            {isSteward(me) ? (
               <Link to="/actions">Say what can be done</Link>
             ) : (
               'A steward can do that, under “Actions”.'

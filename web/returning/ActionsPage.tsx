@@ -5,7 +5,7 @@ import styled from 'styled-components';
 import { answerWords } from '@zud/core/actions/answer-words';
 import type { ActionBlank } from '@zud/core/contract/actions';
 import { Page } from '../app/Page';
-import { usePerson } from '../app/session';
+import { isSteward, usePerson } from '../app/session';
 import { NARROW, SERIF } from '../app/theme';
 import { Button, Field, PrimaryButton, TextButton } from '../parts/controls';
 import { ago, Title } from '../parts/List';
@@ -142,7 +142,7 @@ export function ActionsPage() {
           )}
         </Part>
       )}
-      {me.role === 'steward' || me.role === 'admin' ? <Templates /> : null}
+      {isSteward(me) ? <Templates /> : null}
     </Page>
   );
 }

@@ -1,7 +1,7 @@
 /** Today: the ask line large, suggestions from the model, boards and inquiries of late. */
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useRef } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { api, type BoardSummary } from '../app/api';
 import { useInterface } from '../app/interface-state';
@@ -141,7 +141,10 @@ export function TodayPage() {
         </h1>
         {models.isError ? <Failure error={models.error} onRetry={() => void models.refetch()} /> : null}
         {models.data?.length === 0 ? (
-          <p>No model has been loaded yet. A steward can load tables and a model; then you can ask here.</p>
+          <p>
+            There is nothing to ask of yet. Bring a file under <Link to="/models">Models</Link>, or ask a steward to;
+            then you can ask here.
+          </p>
         ) : null}
         {asks && modelId !== null && !pending ? (
           <>

@@ -7,6 +7,7 @@ import type { TermView } from '@zud/core/contract/terms';
 import { plainLetters } from '@zud/core/language/tokens';
 import { api } from '../app/api';
 import { usePerson } from '../app/session';
+import { keepsModel } from '../model/keeping';
 import { NARROW, SERIF } from '../app/theme';
 import { Button, Field, PrimaryButton, TextButton } from '../parts/controls';
 import { Title } from '../parts/List';
@@ -82,19 +83,19 @@ const Words = styled.div`
 export function GlossaryPage() {
   const { modelId = '' } = useParams();
   const person = usePerson();
-  const steward = person.role === 'steward' || person.role === 'admin';
   const [search, setSearch] = useState('');
   const [teaching, setTeaching] = useState<{ term?: string; means?: string } | null>(null);
   const [chosen, setChosen] = useState<string | null>(null);
   const model = useQuery({ queryKey: ['model', modelId], queryFn: () => api.model(modelId) });
+  const keeper = keepsModel(person, model.data?.kept);
   const terms = useQuery({ queryKey: ['terms', modelId], queryFn: () => api.terms(modelId) });
-  const draft = useQuery({ queryKey: ['draft', modelId], queryFn: () => api.draft(modelId), enabled: steward });
+  const draft = useQuery({ queryKey: ['draft', modelId], queryFn: () => api.draft(modelId), enabled: keeper });
   const entries = entriesOf(terms.data ?? [], model.data);
   const wanted = plainLetters(search.trim());
   const found = entries.filter((one) => wanted === '' || plainLetters(`${one.head} ${one.means}`).includes(wanted));
   const letters = [...new Set(found.map((one) => firstLetter(one.head)))];
   const proposed = (terms.data ?? []).filter(({ state }) => state === 'proposed');
-  const shown = (terms.data ?? []).find(({ id }) => id === chosen) ?? (steward ? proposed[0] : undefined);
+  const shown = (terms.data ?? []).find(({ id }) => id === chosen) ?? (keeper ? proposed[0] : undefined);
   const count = `${entries.length}${proposed.length > 0 ? `, ${proposed.length} proposed` : ''}`;
   const name = model.data?.name ?? modelId;
   return (
@@ -105,8 +106,8 @@ export function GlossaryPage() {
       marginLabel="Proposed, and not understood"
       margin={
         <>
-          {shown === undefined ? null : <TermMargin key={shown.id} modelId={modelId} term={shown} steward={steward} />}
-          {steward ? (
+          {shown === undefined ? null : <TermMargin key={shown.id} modelId={modelId} term={shown} keeper={keeper} />}
+          {keeper ? (
             <NotUnderstoodList modelId={modelId} onTeach={(term, means) => setTeaching({ term, means })} />
           ) : shown === undefined ? (
             <p>Choose a term to see who taught it and how often it is used.</p>
@@ -199,13 +200,13 @@ const TITLES: Readonly<Record<TermView['state'], string>> = {
 };
 
 /** One term: what it would change, and what may be done with it. */
-function TermMargin({ modelId, term, steward }: { modelId: string; term: TermView; steward: boolean }) {
+function TermMargin({ modelId, term, keeper }: { modelId: string; term: TermView; keeper: boolean }) {
   const client = useQueryClient();
   const forOthers = term.for !== 'me';
   const impact = useQuery({
     queryKey: ['term impact', modelId, term.id],
     queryFn: ({ signal }) => api.termImpact(modelId, term.id, signal),
-    enabled: steward && forOthers,
+    enabled: keeper && forOthers,
   });
   const decide = useMutation({
     mutationFn: (state: 'accepted' | 'declined' | 'withdrawn') => api.decideTerm(modelId, term.id, state),
@@ -221,7 +222,7 @@ function TermMargin({ modelId, term, steward }: { modelId: string; term: TermVie
         taught by {term.by}, for {term.for === 'me' ? 'themselves' : term.for}; used {term.times}{' '}
         {term.times === 1 ? 'time' : 'times'} by {term.people} {term.people === 1 ? 'person' : 'people'}
       </small>
-      {steward && forOthers ? (
+      {keeper && forOthers ? (
         impact.isPending ? (
           <Loading what="Reading the saved questions again" />
         ) : impact.isError ? (
@@ -240,17 +241,17 @@ function TermMargin({ modelId, term, steward }: { modelId: string; term: TermVie
       ) : null}
       {decide.isError ? <Failure error={decide.error} /> : null}
       <Acts>
-        {steward && forOthers && term.state !== 'accepted' ? (
+        {keeper && forOthers && term.state !== 'accepted' ? (
           <PrimaryButton isDisabled={decide.isPending} onPress={() => decide.mutate('accepted')}>
             Accept for {term.for === 'everyone' ? 'all' : term.for}
           </PrimaryButton>
         ) : null}
-        {steward && forOthers && term.state === 'proposed' ? (
+        {keeper && forOthers && term.state === 'proposed' ? (
           <Button isDisabled={decide.isPending} onPress={() => decide.mutate('declined')}>
             Decline
           </Button>
         ) : null}
-        {steward || term.mine ? (
+        {keeper || term.mine ? (
           <Button isDisabled={decide.isPending} onPress={() => decide.mutate('withdrawn')}>
             Take back
           </Button>

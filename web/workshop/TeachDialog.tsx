@@ -3,9 +3,10 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import styled from 'styled-components';
 import type { TermView } from '@zud/core/contract/terms';
-import { api, ProblemError } from '../app/api';
+import { api, ProblemError, type ModelView } from '../app/api';
 import { usePerson } from '../app/session';
 import { SERIF } from '../app/theme';
+import { keepsModel } from '../model/keeping';
 import { Choice } from '../parts/Choice';
 import { Button, Dialog, Field, PrimaryButton } from '../parts/controls';
 import { useSettled } from '../parts/use-settled';
@@ -52,7 +53,8 @@ export function TeachDialog(props: {
     event.preventDefault();
     if (term.trim() !== '' && means.trim() !== '') teach.mutate();
   };
-  const steward = person.role === 'steward' || person.role === 'admin';
+  const model = useQuery({ queryKey: ['model', modelId], queryFn: () => api.model(modelId) });
+  const keeper = keepsModel(person, model.data?.kept);
   const understood = read.data;
   const unknown = understood?.words.filter(({ use }) => use === 'unresolved').map(({ text }) => `“${text}”`) ?? [];
   return (
@@ -82,7 +84,7 @@ export function TeachDialog(props: {
             options={[
               ['me', 'For me'],
               ...person.groups.map((group) => [group, `For ${group}`] as const),
-              ['everyone', steward ? 'For everyone' : 'For everyone, when a steward accepts'],
+              ['everyone', everyoneWords(model.data?.kept, keeper)],
             ]}
             onChange={setWhom}
           />
@@ -101,4 +103,11 @@ export function TeachDialog(props: {
       </Form>
     </Dialog>
   );
+}
+
+/** For whom a term is, where it is for all who may ask the model. */
+function everyoneWords(kept: ModelView['kept'] | undefined, keeper: boolean): string {
+  const all = kept === 'own' || kept === 'shared' ? 'For all who may ask it' : 'For everyone';
+  if (keeper) return all;
+  return `${all}, when ${kept === 'shared' ? 'its owner' : 'a steward'} accepts`;
 }

@@ -1,9 +1,8 @@
-/** A model's workshop, for stewards: the draft in its parts, and what it would change. */
+/** A model's workshop, for who keeps it: the draft in its parts, and what it would change. */
 import { useQuery } from '@tanstack/react-query';
 import { Link, Navigate, useParams } from 'react-router';
 import type { ModelDraftView } from '@zud/core/contract/workshop';
-import { api } from '../app/api';
-import { usePerson } from '../app/session';
+import { api, ProblemError } from '../app/api';
 import { Failure, Loading, Message } from '../parts/states';
 import { CalendarSection } from './CalendarSection';
 import { ColumnsSection } from './ColumnsSection';
@@ -21,13 +20,11 @@ import { WhoSection } from './WhoSection';
 
 export function WorkshopPage() {
   const { modelId = '', section = '' } = useParams();
-  const person = usePerson();
   const handle = useDraft(modelId);
   const terms = useQuery({ queryKey: ['terms', modelId], queryFn: () => api.terms(modelId) });
   const { draft, error } = handle;
   if (!(SECTIONS as readonly string[]).includes(section))
     return <Navigate to={`/models/${modelId}/workshop/measures`} replace />;
-  const steward = person.role === 'steward' || person.role === 'admin';
   const proposed = (terms.data ?? []).filter(({ state }) => state === 'proposed').length;
   const own = draft?.file.glossary.length ?? 0;
   const count = `${own + (terms.data?.length ?? 0)}${proposed > 0 ? `, ${proposed} proposed` : ''}`;
@@ -45,9 +42,10 @@ export function WorkshopPage() {
         draft === undefined ? null : <DraftMargin key={draft.version} modelId={modelId} draft={draft} handle={handle} />
       }
     >
-      {!steward ? (
-        <Message title="For stewards">
-          A model is changed by stewards; ask one of them, or teach a term in the glossary.
+      {error instanceof ProblemError && error.status === 403 ? (
+        <Message title="Not yours to change">
+          What is everyone’s is changed by stewards, and what is somebody’s own by them; ask one of them, or teach a
+          term in the glossary.
         </Message>
       ) : error !== null ? (
         <Failure error={error} onRetry={handle.retry} />
