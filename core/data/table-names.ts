@@ -31,3 +31,12 @@ export function columnNames(headers: readonly string[]): string[] {
   const taken = new Set<string>();
   return headers.map((header, index) => freeName(taken, columnName(header) || `column_${index + 1}`));
 }
+
+const DATED =
+  /([ _-]+((19|20)\d\d([ _-]?\d\d){0,2}|(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)(uary|ruary|ch|il|e|y|ust|t|tember|ober|ember)?))+$/i;
+
+/**
+ * What a file is called without the month or day that it is of, as what comes of it takes up those of other months.
+ * @example undated('Takings 2026-09') // 'Takings'
+ */
+export const undated = (name: string): string => name.replace(DATED, '');

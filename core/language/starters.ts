@@ -1,6 +1,7 @@
 /** First questions for any model, made from its own measures and hierarchies, varied, all readable. */
 import { dateColumn, factHasLevel, factsOf, pluralOf } from '../model/model';
 import { measureOf } from '../model/calculation';
+import { dayNumber, dayParts } from '../time/day';
 import type { Calendar } from '../time/period';
 import type { NameIndex } from './names/name-index';
 import { read } from './read';
@@ -18,6 +19,7 @@ export function starters(names: NameIndex, calendar: Calendar): string[] {
       .filter((one) => one.id !== model.defaultMeasure && one.hidden !== true)
       .map((one) => one.id),
   ];
+  const grain = spanOf(calendar);
   const levels = [...model.levels.values()].map((entry) => entry.level);
   measures.forEach((id, turn) => {
     const facts = factsOf(model, measureOf(id));
@@ -31,9 +33,9 @@ export function starters(names: NameIndex, calendar: Calendar): string[] {
     const few = fitting.find((one) => names.membersOf(one.id).length <= MANY_MEMBERS);
     const many = fitting.find((one) => names.membersOf(one.id).length > MANY_MEMBERS);
     const forms = [
-      dated ? `${name} by month this year vs last year` : null,
+      dated ? `${name} ${grain === 'year' ? 'by month this year vs last year' : `by ${grain}`}` : null,
       many ? `top 5 ${inSentence(pluralOf(many))} by ${name}` : null,
-      dated && few ? `${name} by quarter and ${inSentence(few.name)}` : null,
+      dated && few ? `${name} by ${WITHIN[grain]} and ${inSentence(few.name)}` : null,
       level ? `${name} by ${inSentence(level.name)}` : null,
       model.measures.get(id)?.plan && dated ? `${name} vs plan by month this year` : null,
       level ? `best ${inSentence(pluralOf(level))} by ${name}` : null,
@@ -44,4 +46,19 @@ export function starters(names: NameIndex, calendar: Calendar): string[] {
   });
   const context = { names, calendar, before: null };
   return [...new Set(tries)].filter((text) => read(text, context).outcome === 'answered').slice(0, MOST);
+}
+
+/** By what data that spans so much is split beside a level. */
+const WITHIN = { year: 'quarter', month: 'month', week: 'week', day: 'week' } as const;
+/** Days beyond which data is looked at by month, and by week. */
+const MONTHS = 92;
+const WEEKS = 35;
+
+/** By what the data of a calendar can be looked at: `year` where there is a year before this one. What is not known is taken for long. */
+function spanOf({ firstData, lastData, asOf }: Calendar): keyof typeof WITHIN {
+  if (firstData === undefined || lastData === undefined || dayParts(firstData).year < dayParts(asOf).year)
+    return 'year';
+  const days = dayNumber(lastData) - dayNumber(firstData);
+  if (days > MONTHS) return 'month';
+  return days > WEEKS ? 'week' : 'day';
 }

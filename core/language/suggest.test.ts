@@ -1,6 +1,7 @@
 import { demoNames } from '../../tests/demo-names';
 import { libraryNames } from '../../tests/library-names';
 import { canonical, type Reading } from '../reading/schema';
+import { addDays } from '../time/day';
 import { read } from './read';
 import { starters } from './starters';
 import { followUps, suggest } from './suggest';
@@ -16,6 +17,17 @@ describe.each([
     expect(firsts.length).toBeGreaterThanOrEqual(6);
     const readings = firsts.map((text) => canonical(reading(text)));
     expect(new Set(readings).size).toBe(firsts.length);
+  });
+  test.each([
+    [20, 'by day', /month|quarter|year/],
+    [60, 'by week', /month|quarter|year/],
+    [200, 'by month', /quarter|last year/],
+  ])('of %i days of data none is of what they do not span', (days, among, none) => {
+    const last = '2025-12-31';
+    const calendar = { ...known.calendar, asOf: last, firstData: addDays(last, -days), lastData: last };
+    const short = starters(known.names, calendar);
+    expect(short.join('\n')).toContain(among);
+    expect(short.filter((text) => none.test(text) && !text.includes('plan'))).toEqual([]);
   });
   test('each follow-up that is offered can be read, and changes the reading or looks into it', () => {
     for (const first of firsts) {

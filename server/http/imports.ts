@@ -6,7 +6,7 @@ import path from 'node:path';
 import { Router, type Request, type Response } from 'express';
 import { importAs, importChange, importQuery, type BroughtFile, type ImportProof } from '@zud/core/contract/imports';
 import { notFound, Problem } from '@zud/core/contract/problem';
-import { columnName } from '@zud/core/data/table-names';
+import { columnName, undated } from '@zud/core/data/table-names';
 import { listWords } from '@zud/core/reading/words';
 import { AddressFault, fileAt } from '../bringing/addresses';
 import { hashOf } from '../bringing/fetching-again';
@@ -342,9 +342,6 @@ async function freeName(store: Store, wanted: string, person: Person): Promise<s
 
 /** What a table is called until it is said otherwise: as the file, without what tells its month. */
 function nameFor(filename: string): string {
-  const bare = columnName(filename.replace(/\.[a-z0-9]+$/i, '')).replace(
-    /(_(19|20)\d\d(_?\d\d)?(_?\d\d)?|_(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*)+$/i,
-    '',
-  );
+  const bare = undated(columnName(filename.replace(/\.[a-z0-9]+$/i, '')));
   return (bare || 'table').slice(0, 60);
 }

@@ -65,7 +65,7 @@ test('from a file to an answer on a board, and the next file a month later', asy
   await expect(page.getByText('The same layout as cafe: its recipe is used.')).toBeVisible();
   await expect(page.getByText('p-…').first()).toBeVisible();
   await page.getByRole('button', { name: 'Load only' }).click();
-  await expect(page.getByRole('link', { name: 'Cafe 2026 09' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Cafe', exact: true })).toBeVisible();
   await expect(board.getByTestId('tile')).toContainText('168,084');
 });
 
@@ -78,9 +78,58 @@ test('a picture is no table: it is said so, and another file can be brought', as
   await expect(page.getByText('This is a picture (PNG).')).toBeVisible();
   await page.getByRole('button', { name: 'Bring another file' }).click();
   await expect(page.getByRole('button', { name: 'Choose a file' })).toBeVisible();
+  const tomas = await signedIn(browser, product, 'tomas');
+  await tomas.goto(`${product.address}/models/bring`);
+  await expect(tomas.getByText('Bringing data needs the role of analyst')).toBeVisible();
+});
+
+test('an analyst brings a file for themselves, on a phone too, and shares what comes of it', async ({
+  browser,
+  product,
+}) => {
   const mira = await signedIn(browser, product, 'mira');
+  const tomas = await signedIn(browser, product, 'tomas');
+  await mira.setViewportSize({ width: 390, height: 844 });
   await mira.goto(`${product.address}/models/bring`);
-  await expect(mira.getByText('Bringing data needs the role of steward')).toBeVisible();
+  await mira.getByTestId('file').setInputFiles({
+    name: 'stall_takings_2026-09.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(takings('09').replaceAll(/;(Ebba Marsh|Ole Fenn|Cashier)/g, '')),
+  });
+  await expect(mira.getByText('It will be yours alone')).toBeVisible();
+  await mira.getByRole('button', { name: 'Ask of it' }).click();
+  await ask(mira, 'takings by place');
+  await expect(sentence(mira)).toContainText('Takings by place');
+  // nobody else has it yet
+  await tomas.goto(`${product.address}/models`);
+  await expect(tomas.getByRole('link', { name: 'Velloe Ferries' })).toBeVisible();
+  await expect(tomas.getByRole('link', { name: 'Stall takings' })).toHaveCount(0);
+  await tomas.goto(`${product.address}/models/stall_takings`);
+  await expect(tomas.getByRole('heading', { name: 'Not shared with you' })).toBeVisible();
+  await mira.goto(`${product.address}/models`);
+  await mira.getByRole('link', { name: 'Stall takings' }).click();
+  await expect(mira.getByText('Yours alone until you share it.')).toBeVisible();
+  await mira.getByRole('button', { name: 'Share …' }).click();
+  await mira.getByLabel('Right of Tomas Berg').selectOption('may ask');
+  await mira.getByRole('button', { name: 'Done' }).click();
+  await expect(mira.getByText('Yours, shared with one person.')).toBeVisible();
+  expect((await new AxeBuilder({ page: mira }).analyze()).violations).toEqual([]);
+  await tomas.reload();
+  await expect(tomas.getByText('Shared with you.')).toBeVisible();
+  await expect(tomas.getByRole('button', { name: 'Take away …' })).toHaveCount(0);
+  // a steward whom it is shared with gives it to everyone
+  await mira.getByRole('button', { name: 'Share …' }).click();
+  await mira.getByLabel('Right of Stellan Reed').selectOption('may ask');
+  await mira.getByRole('button', { name: 'Done' }).click();
+  const stellan = await signedIn(browser, product, 'stellan');
+  await stellan.goto(`${product.address}/models/stall_takings`);
+  await expect(stellan.getByRole('button', { name: 'Workshop' })).toHaveCount(0);
+  await stellan.getByRole('button', { name: 'Give to everyone …' }).click();
+  await stellan.getByRole('button', { name: 'Give it to everyone' }).click();
+  await expect(stellan.getByRole('button', { name: 'Workshop' })).toBeVisible();
+  await mira.reload();
+  await expect(mira.getByRole('button', { name: 'Draft a board', exact: true })).toBeVisible();
+  await expect(mira.getByRole('button', { name: 'Workshop' })).toHaveCount(0);
 });
 
 test('a table keeps to its rules or says so on Today; an earlier load is gone back to; a query becomes a table that follows', async ({

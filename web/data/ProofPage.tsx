@@ -4,6 +4,7 @@ import { useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import type { BroughtFile } from '@zud/core/contract/imports';
+import { undated } from '@zud/core/data/table-names';
 import { api, ProblemError } from '../app/api';
 import { Page } from '../app/Page';
 import { isSteward, usePerson } from '../app/session';
@@ -315,10 +316,9 @@ export function ProofPage() {
   );
 }
 
-/** What a file is about, as its name says it. */
+/** What a file is about, as its name says it without its month. */
 function titleOf(file: BroughtFile | undefined): string {
-  const words = (file?.filename ?? '')
-    .replace(/\.[a-z0-9]+$/i, '')
+  const words = undated((file?.filename ?? '').replace(/\.[a-z0-9]+$/i, ''))
     .replace(/[_-]+/g, ' ')
     .trim();
   return words === '' ? 'A file' : words.charAt(0).toUpperCase() + words.slice(1);

@@ -34,9 +34,13 @@ export const Title = styled.h1`
 `;
 export const Head = styled.div`
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   align-items: baseline;
-  gap: 16px;
+  gap: 0 16px;
+  > :not(h1) {
+    margin-bottom: 14px;
+  }
 `;
 
 export interface Entry {
