@@ -176,7 +176,7 @@ export const OPERATIONS: readonly Operation[] = [
   {
     method: 'post',
     path: '/imports',
-    does: 'Brings a file, sent or fetched from an address, which is looked through: CSV and its kin, XLSX, JSON, lines of JSON, Parquet (analyst, for themselves; steward, for everyone)',
+    does: 'Brings a file, sent or fetched from an address, which is looked through: CSV and its kin, XLSX, JSON, lines of JSON, Parquet (analyst, a file sent, for themselves; steward, for everyone)',
     query: ['filename', 'address'],
     body: 'application/octet-stream',
     answers: imports.broughtFile,

@@ -151,6 +151,8 @@ export function importRoutes(context: Context): Router {
       await spool.kept(sentIn(request), personId, file);
       return { filename: path.basename(filename ?? '').slice(0, LONGEST_FILENAME) || 'file' };
     }
+    // what the server reaches is not all for everybody's eyes
+    personWith(request, 'steward');
     try {
       const found = await fileAt(address, context.sourceHosts, null, goneSignal(response));
       if (found === null)

@@ -152,22 +152,25 @@ export function BringPage() {
               <Acts>
                 <PrimaryButton onPress={() => chooser.current?.click()}>Choose a file</PrimaryButton>
               </Acts>
-              <AddressForm
-                onSubmit={(event) => {
-                  event.preventDefault();
-                  void fetchIt();
-                }}
-              >
-                <Field label="Or from an address" value={address} onChange={setAddress} placeholder="https://…" />
-                <Button type="submit" isDisabled={address.trim() === ''}>
-                  Fetch it
-                </Button>
-              </AddressForm>
+              {isSteward(person) ? (
+                <AddressForm
+                  onSubmit={(event) => {
+                    event.preventDefault();
+                    void fetchIt();
+                  }}
+                >
+                  <Field label="Or from an address" value={address} onChange={setAddress} placeholder="https://…" />
+                  <Button type="submit" isDisabled={address.trim() === ''}>
+                    Fetch it
+                  </Button>
+                </AddressForm>
+              ) : null}
               <small>
                 CSV and its kin, XLSX, JSON, Parquet; up to {isSteward(person) ? '2 GB' : '100 MB'}. Nothing is loaded
-                before you have seen it, and nothing is changed in it that is not marked. What is fetched from an
-                address can be fetched again by a schedule.
-                {isSteward(person) ? '' : ' What comes of it is yours alone until you share it.'}
+                before you have seen it, and nothing is changed in it that is not marked.{' '}
+                {isSteward(person)
+                  ? 'What is fetched from an address can be fetched again by a schedule.'
+                  : 'What comes of it is yours alone until you share it.'}
               </small>
             </>
           ) : (
