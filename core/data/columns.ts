@@ -238,7 +238,8 @@ function labelsOf(looked: Looked): Map<string, string> {
   const labels = new Map<string, string>();
   const { evidence, said } = looked;
   if (evidence.isFull) return labels;
-  const { spelt, mistyped } = oneLabel(evidence.values);
+  const { values } = evidence;
+  const { spelt, mistyped } = oneLabel(values);
   if (spelt.length > 0) {
     const choice = looked.propose('labels', {
       text: `${spelt.length === 1 ? 'One name' : `${spelt.length} names`} in ${said} ${spelt.length === 1 ? 'is' : 'are'} written in several ways.`,
@@ -254,7 +255,7 @@ function labelsOf(looked: Looked): Map<string, string> {
     if (choice === 'one') for (const { from, to } of spelt) labels.set(from, to);
   }
   for (const { from, to, count } of mistyped) {
-    const right = evidence.values.get(to) ?? 0;
+    const right = values.get(to) ?? 0;
     const { most, rarer, letters } = SURELY_MISTYPED;
     const sure = count <= most && right >= rarer * count && to.length >= letters;
     const choice = looked.propose('labels', {

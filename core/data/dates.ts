@@ -29,6 +29,10 @@ function day(year: number, month: number, date: number): string | null {
 
 const TIME = /[T ,]+(\d{1,2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?\s*(am|pm)?(?:\s*(?:Z|[+-]00:?00))?$/i;
 
+/** A number, which is no day unless it looks like a month: 2026.10, 10.2026. */
+const NUMBER = /^\d+(\.\d+)?$/;
+const MONTH_LIKE = /^(\d{4}\.\d{2}|\d{1,2}\.\d{4})$/;
+
 /**
  * A text as a day or a period; null where it is none.
  * @example readDate('01.10.26', 'dmy') // { text: '2026-10-01', kind: 'day' }
@@ -36,6 +40,7 @@ const TIME = /[T ,]+(\d{1,2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?\s*(am|pm)?(?:\s*(?:
 export function readDate(text: string, order: DateOrder): ReadDate | null {
   const said = text.trim();
   if (said.length < 6 || said.length > 40 || !/\d/.test(said)) return null;
+  if (NUMBER.test(said) && !MONTH_LIKE.test(said)) return null;
   const time = TIME.exec(said);
   if (time !== null) {
     const [hour, minute, second] = [Number(time[1]), Number(time[2]), Number(time[3] ?? 0)];

@@ -1,11 +1,36 @@
 /** What is known of a column of a file once all of its cells were seen; bounded, however many they are. */
 import { readDate, type DateOrder, type ReadDate } from './dates';
-import { hasLeadingZeros, isEitherNumber, readNumber, type NumberStyle } from './numbers';
+import { hasLeadingZeros, isEitherNumber, readNumber, type NumberStyle, type ReadNumber } from './numbers';
 import { isMissingWord } from './words';
 
 /** Distinct values that are told apart; of more, it is only known that there are more. */
 const MOST_DISTINCT = 5000;
 const MOST_EXAMPLES = 3;
+
+/** What a text may be, and how often it came. */
+interface Told {
+  times: number;
+  readonly isMissing: boolean;
+  readonly point: ReadNumber | null;
+  readonly comma: ReadNumber | null;
+  /** A number that is another in the other style. */
+  readonly either: boolean;
+  readonly dmy: ReadDate | null;
+  readonly mdy: ReadDate | null;
+}
+
+function whatItIs(text: string): Told {
+  const [point, comma] = [readNumber(text, 'point'), readNumber(text, 'comma')];
+  return {
+    times: 0,
+    isMissing: isMissingWord(text),
+    point,
+    comma,
+    either: isEitherNumber(point, comma),
+    dmy: readDate(text, 'dmy'),
+    mdy: readDate(text, 'mdy'),
+  };
+}
 
 export class Evidence {
   cells = 0;
@@ -23,8 +48,7 @@ export class Evidence {
   readonly dates: Record<'dmy' | 'mdy', number> = { dmy: 0, mdy: 0 };
   readonly dateKinds = new Map<ReadDate['kind'], number>();
   readonly units = new Map<string, number>();
-  /** Distinct trimmed values, missing ones left out. */
-  readonly values = new Map<string, number>();
+  private readonly told = new Map<string, Told>();
   readonly missingWords = new Map<string, number>();
   isFull = false;
   /** Where values that are no number, or no date, stand. */
@@ -39,19 +63,25 @@ export class Evidence {
       this.empty += 1;
       return;
     }
-    if (isMissingWord(text)) {
+    const told = this.told.get(text) ?? this.judged(text);
+    told.times += 1;
+    if (told.isMissing) {
       this.missingWords.set(text, (this.missingWords.get(text) ?? 0) + 1);
       return;
     }
-    const seen = this.values.get(text);
-    if (seen !== undefined || this.values.size < MOST_DISTINCT) this.values.set(text, (seen ?? 0) + 1);
-    else this.isFull = true;
-    this.addNumber(text, line);
-    this.addDate(text, line);
+    this.addNumber(told, text, line);
+    this.addDate(told, text, line);
   }
 
-  private addNumber(text: string, line: number): void {
-    const [point, comma] = [readNumber(text, 'point'), readNumber(text, 'comma')];
+  /** What a text is, told once for as many distinct ones as are kept. */
+  private judged(text: string): Told {
+    const told = whatItIs(text);
+    if (this.told.size < MOST_DISTINCT) this.told.set(text, told);
+    else if (!told.isMissing) this.isFull = true;
+    return told;
+  }
+
+  private addNumber({ point, comma, either }: Told, text: string, line: number): void {
     if (point !== null) this.numbers.point += 1;
     if (comma !== null) this.numbers.comma += 1;
     if (point === null && comma === null) {
@@ -63,13 +93,12 @@ export class Evidence {
     if (point?.integer === false) this.broken.point += 1;
     if (comma?.integer === false) this.broken.comma += 1;
     if (hasLeadingZeros(text)) this.leadingZeros += 1;
-    if (isEitherNumber(text)) this.either += 1;
+    if (either) this.either += 1;
     const unit = (point ?? comma)?.unit ?? null;
     if (unit !== null) this.units.set(unit, (this.units.get(unit) ?? 0) + 1);
   }
 
-  private addDate(text: string, line: number): void {
-    const [dmy, mdy] = [readDate(text, 'dmy'), readDate(text, 'mdy')];
+  private addDate({ dmy, mdy }: Told, text: string, line: number): void {
     if (dmy !== null) this.dates.dmy += 1;
     if (mdy !== null) this.dates.mdy += 1;
     if (dmy !== null && dmy.text !== text) this.changed.dmy += 1;
@@ -79,6 +108,13 @@ export class Evidence {
     if (found === null) {
       if (this.odd.date.length < MOST_EXAMPLES) this.odd.date.push({ line, text });
     } else this.dateKinds.set(found.kind, (this.dateKinds.get(found.kind) ?? 0) + 1);
+  }
+
+  /** Distinct trimmed values with how often they come, missing ones left out. */
+  get values(): ReadonlyMap<string, number> {
+    const values = new Map<string, number>();
+    for (const [text, { isMissing, times }] of this.told) if (!isMissing) values.set(text, times);
+    return values;
   }
 
   /** Cells that say something. */

@@ -18,11 +18,21 @@ const SHAPES: Readonly<Record<NumberStyle, RegExp>> = {
   comma: /^([1-9]\d{0,2}(?:[.'’  ]\d{3})+|\d+)?(,\d+)?$/i,
 };
 
+/** What most numbers of files that programs write are like: digits, with a point or without. */
+const BARE = /^(?:0|[1-9]\d{0,14})(\.\d+)?$/;
+
 /**
  * A text as a number in one style; null where it is none. “Percent” is a unit: 12 % is 0.12.
  * @example readNumber('(1.204,50)', 'comma') // { text: '-1204.50', integer: false, unit: null }
  */
 export function readNumber(text: string, style: NumberStyle): ReadNumber | null {
+  const bare = BARE.exec(text);
+  if (bare !== null) {
+    const part = bare[1] ?? '';
+    if (part === '' || style === 'point') return { text, integer: part === '', unit: null };
+    // one sign before other than three digits parts no thousands
+    if (part.length !== 4) return null;
+  }
   let rest = text.trim();
   if (!/\d/.test(rest) || rest.length > 60) return null;
   let negative = false;
@@ -56,11 +66,9 @@ export function readNumber(text: string, style: NumberStyle): ReadNumber | null 
   return { text: `${isNegative ? '-' : ''}${shifted}`, integer: /^\d+$/.test(shifted), unit };
 }
 
-/** Is a text that reads as a number in both styles another number in each: “1.234”? */
-export function isEitherNumber(text: string): boolean {
-  const [point, comma] = [readNumber(text, 'point'), readNumber(text, 'comma')];
-  return point !== null && comma !== null && Number(point.text) !== Number(comma.text);
-}
+/** Is a text another number in each style: “1.234”? */
+export const isEitherNumber = (point: ReadNumber | null, comma: ReadNumber | null): boolean =>
+  point !== null && comma !== null && Number(point.text) !== Number(comma.text);
 
 /** A number that says who or which rather than how much: with leading zeros, as “007”. */
 export const hasLeadingZeros = (text: string): boolean => /^0\d+$/.test(text.trim());

@@ -32,6 +32,8 @@ const MOST_UNPACKED = 200_000_000;
 const MOST_COLUMNS = 1000;
 const START = 65_536;
 const ROWS_AT_ONCE = 10_000;
+/** Bytes of a text that are read at once. */
+const CHUNK = 1 << 20;
 
 /**
  * @param sheet which one of a workbook; absent: the first that is shown and has rows
@@ -118,17 +120,33 @@ async function* bounded(lines: AsyncIterable<RawRow>): AsyncGenerator<RawRow> {
 
 // ── delimited text
 
-/** How a text file is encoded: by its first bytes, else UTF-8 where all of it is, else as older programs write it. */
-async function encodingOf(file: string, start: Buffer): Promise<string> {
-  if (start[0] === 0xff && start[1] === 0xfe) return 'utf-16le';
-  if (start[0] === 0xfe && start[1] === 0xff) return 'utf-16be';
+/**
+ * How a text file is encoded: by its first bytes, else UTF-8 where all of it is, else as older programs write it; and whether it has a
+ * quotation mark, as what may stand within marks is told by a parser only.
+ */
+async function writingOf(
+  file: string,
+  start: Buffer,
+): Promise<{ readonly encoding: string; readonly quotes: boolean }> {
+  if (start[0] === 0xff && start[1] === 0xfe) return { encoding: 'utf-16le', quotes: true };
+  if (start[0] === 0xfe && start[1] === 0xff) return { encoding: 'utf-16be', quotes: true };
   const decoder = new TextDecoder('utf-8', { fatal: true });
+  let quotes = false;
+  let isUtf8 = true;
+  for await (const chunk of createReadStream(file, { highWaterMark: CHUNK }) as AsyncIterable<Buffer>) {
+    quotes ||= chunk.includes('"');
+    isUtf8 &&= decodes(() => decoder.decode(chunk, { stream: true }));
+  }
+  isUtf8 &&= decodes(() => decoder.decode());
+  return { encoding: isUtf8 ? 'utf-8' : 'windows-1252', quotes };
+}
+
+function decodes(decode: () => string): boolean {
   try {
-    for await (const chunk of createReadStream(file)) decoder.decode(chunk as Buffer, { stream: true });
-    decoder.decode();
-    return 'utf-8';
+    decode();
+    return true;
   } catch {
-    return 'windows-1252';
+    return false;
   }
 }
 
@@ -153,15 +171,49 @@ export function delimiterOf(start: string): string {
 }
 
 async function* textLines(file: string, start: Buffer): AsyncGenerator<RawRow> {
-  const encoding = await encodingOf(file, start);
+  const { encoding, quotes } = await writingOf(file, start);
   const delimiter = delimiterOf(new TextDecoder(encoding).decode(start));
   async function* decoded(): AsyncGenerator<string> {
     const decoder = new TextDecoder(encoding);
-    for await (const chunk of createReadStream(file, { highWaterMark: 1 << 20 }))
+    for await (const chunk of createReadStream(file, { highWaterMark: CHUNK }))
       yield decoder.decode(chunk as Buffer, { stream: true });
     yield decoder.decode();
   }
-  const parser = Readable.from(decoded()).pipe(
+  yield* quotes ? parsedLines(decoded(), delimiter) : bareLines(decoded(), delimiter);
+}
+
+const tooLong = (line: number) =>
+  new TableFault(
+    `A line after line ${line} is longer than ${LONGEST_LINE.toLocaleString('en-GB')} characters; is a quotation mark open?`,
+  );
+
+/** The lines of delimited text in which no quotation mark stands: where they end, and where they are cut, is plain to see. @throws TableFault */
+export async function* bareLines(text: AsyncIterable<string>, delimiter: string): AsyncGenerator<RawRow> {
+  let ending: string | null = null;
+  let rest = '';
+  let line = 0;
+  for await (const chunk of text) {
+    rest = rest === '' && line === 0 ? chunk.replace(/^\ufeff/, '') : rest + chunk;
+    // a line feed may follow in the next chunk
+    ending ??= /\r\n|\n|\r(?!$)/.exec(rest)?.[0] ?? null;
+    if (ending !== null) {
+      const lines = rest.split(ending);
+      rest = lines.pop() ?? '';
+      for (const one of lines) {
+        if (one.length > LONGEST_LINE) throw tooLong(line);
+        yield { line: (line += 1), cells: one.split(delimiter) };
+      }
+    }
+    if (rest.length > LONGEST_LINE) throw tooLong(line);
+  }
+  if (rest === '') return;
+  const last = ending === null ? rest.replace(/\r$/, '') : rest;
+  yield { line: line + 1, cells: last.split(delimiter) };
+}
+
+/** The lines of delimited text, as RFC 4180 has it and a little more. @throws TableFault */
+export async function* parsedLines(text: AsyncIterable<string>, delimiter: string): AsyncGenerator<RawRow> {
+  const parser = Readable.from(text).pipe(
     parse({
       bom: true,
       delimiter,
@@ -175,10 +227,7 @@ async function* textLines(file: string, start: Buffer): AsyncGenerator<RawRow> {
   try {
     for await (const cells of parser as AsyncIterable<string[]>) yield { line: (line += 1), cells };
   } catch (error) {
-    if ((error as { code?: string }).code === 'CSV_MAX_RECORD_SIZE')
-      throw new TableFault(
-        `A line after line ${line} is longer than ${LONGEST_LINE.toLocaleString('en-GB')} characters; is a quotation mark open?`,
-      );
+    if ((error as { code?: string }).code === 'CSV_MAX_RECORD_SIZE') throw tooLong(line);
     if ((error as { code?: string }).code?.startsWith('CSV_') === true)
       throw new TableFault(`Line ${line + 1} can’t be read: ${(error as Error).message}.`);
     throw error;
