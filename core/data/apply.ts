@@ -6,6 +6,7 @@ import { noData, REASONS } from './head';
 import { readNumber } from './numbers';
 import type { ColumnType, RawRow } from './proof';
 import { freeName } from './table-names';
+import { copyOf } from './words';
 
 export interface Mark {
   /** Place of the cell in its line. */
@@ -54,6 +55,7 @@ export function recipe(plan: Plan, pseudonym: (text: string) => string): (row: R
   const { head, columns, periods } = plan;
   const laidDown = new Set(periods.map(({ at }) => at));
   const seen = new Set<number>();
+  const written = columns.map((column) => remembered(column, pseudonym));
   return (row) => {
     if (row.line === head.line) return null;
     const reason = noData(row, head);
@@ -65,9 +67,9 @@ export function recipe(plan: Plan, pseudonym: (text: string) => string): (row: R
       seen.add(key);
     }
     const marks: Mark[] = [];
-    const cells = columns.map((column, at) => {
+    const cells = columns.map((_column, at) => {
       const before = row.cells[at] ?? '';
-      const after = cellOf(before, column, pseudonym);
+      const after = written[at]?.(before) ?? null;
       if (before.trim() !== '' && after !== before) marks.push({ at, before, after });
       return after;
     });
@@ -84,6 +86,21 @@ export function recipe(plan: Plan, pseudonym: (text: string) => string): (row: R
 }
 
 const left = (row: RawRow, reason: string): AppliedRow => ({ line: row.line, kept: false, reason });
+/** Values that are remembered of a column with what becomes of them. */
+const MOST_REMEMBERED = 5000;
+
+/** What becomes of the cells of a column; of those that come again and again it is told once. */
+function remembered(column: ColumnPlan, pseudonym: (text: string) => string): (cell: string) => string | null {
+  const known = new Map<string, string | null>();
+  return (cell) => {
+    const there = known.get(cell);
+    if (there !== undefined) return there;
+    const made = cellOf(cell, column, pseudonym);
+    if (known.size < MOST_REMEMBERED) known.set(copyOf(cell), made === null ? null : copyOf(made));
+    return made;
+  };
+}
+
 function cellOf(cell: string, column: ColumnPlan, pseudonym: (text: string) => string): string | null {
   const text = cell.trim();
   if (text === '' || column.missing.has(text)) return null;

@@ -1,7 +1,7 @@
 /** What is known of a column of a file once all of its cells were seen; bounded, however many they are. */
 import { readDate, type DateOrder, type ReadDate } from './dates';
 import { hasLeadingZeros, isEitherNumber, readNumber, type NumberStyle, type ReadNumber } from './numbers';
-import { isMissingWord } from './words';
+import { copyOf, isMissingWord } from './words';
 
 /** Distinct values that are told apart; of more, it is only known that there are more. */
 const MOST_DISTINCT = 5000;
@@ -76,7 +76,7 @@ export class Evidence {
   /** What a text is, told once for as many distinct ones as are kept. */
   private judged(text: string): Told {
     const told = whatItIs(text);
-    if (this.told.size < MOST_DISTINCT) this.told.set(text, told);
+    if (this.told.size < MOST_DISTINCT) this.told.set(copyOf(text), told);
     else if (!told.isMissing) this.isFull = true;
     return told;
   }

@@ -47,3 +47,6 @@ export function truthWords(values: readonly string[]): readonly [string, string]
 const SUM = /^(grand\s+|sub\s*-?\s*)?(total|totals|sum)\b|\b(sub-?total|total)s?\s*:?$|^(overall|sum of)\b/i;
 /** Does a text say that its line adds up others? */
 export const isSumWord = (text: string): boolean => text.length <= 60 && SUM.test(text.trim());
+
+/** The same text by itself: what is cut from a long one keeps all of that in memory for as long as it is kept. */
+export const copyOf = (text: string): string => ` ${text}`.slice(1);

@@ -21,7 +21,8 @@ export interface FileLines {
   readonly sheets: readonly Sheet[] | null;
   /** The sheet that is read. */
   readonly sheet: string | null;
-  readonly lines: AsyncIterable<RawRow>;
+  /** Some at a time: one by one, waiting for each costs more than reading it. */
+  readonly lines: AsyncIterable<readonly RawRow[]>;
 }
 
 /** Characters of one line. */
@@ -32,6 +33,7 @@ const MOST_UNPACKED = 200_000_000;
 const MOST_COLUMNS = 1000;
 const START = 65_536;
 const ROWS_AT_ONCE = 10_000;
+const LINES_AT_ONCE = 1000;
 /** Bytes of a text that are read at once. */
 const CHUNK = 1 << 20;
 
@@ -50,13 +52,17 @@ export async function fileLines(file: string, filename: string, sheet: string | 
     case 'workbook':
       return workbookLines(file, sheet);
     case 'parquet':
-      return { sheets: null, sheet: null, lines: bounded(parquetLines(file)) };
+      return { sheets: null, sheet: null, lines: bounded(together(parquetLines(file))) };
     case 'json':
       if (size > MOST_UNPACKED)
         throw new TableFault('JSON in one piece may have 200 MB; write an object a line (NDJSON).');
-      return { sheets: null, sheet: null, lines: bounded(objectLines(objectsOf(await readFile(file, 'utf8')))) };
+      return {
+        sheets: null,
+        sheet: null,
+        lines: bounded(together(objectLines(objectsOf(await readFile(file, 'utf8'))))),
+      };
     case 'lines of JSON':
-      return { sheets: null, sheet: null, lines: bounded(objectLines(jsonLines(file))) };
+      return { sheets: null, sheet: null, lines: bounded(together(objectLines(jsonLines(file)))) };
     case 'text':
       return { sheets: null, sheet: null, lines: bounded(textLines(file, start)) };
   }
@@ -103,19 +109,34 @@ function kindOf(start: Buffer, filename: string): readonly [Kind, string] {
     : ['text', ''];
 }
 
-/** Lines whose cells a table can hold. @throws TableFault */
-async function* bounded(lines: AsyncIterable<RawRow>): AsyncGenerator<RawRow> {
-  for await (const row of lines) {
-    if (row.cells.length > MOST_COLUMNS && row.cells.findLastIndex((cell) => cell !== '') >= MOST_COLUMNS)
-      throw new TableFault(
-        `Line ${row.line} has ${row.cells.length.toLocaleString('en-GB')} values; a table has ${MOST_COLUMNS} columns at most.`,
-      );
-    if (row.cells.some((cell) => cell.length > LONGEST_CELL))
-      throw new TableFault(
-        `A cell of line ${row.line} is longer than ${LONGEST_CELL.toLocaleString('en-GB')} characters; is a quotation mark open?`,
-      );
-    yield row;
+async function* together(lines: AsyncIterable<RawRow>): AsyncGenerator<RawRow[]> {
+  let some: RawRow[] = [];
+  for await (const line of lines) {
+    some.push(line);
+    if (some.length < LINES_AT_ONCE) continue;
+    yield some;
+    some = [];
   }
+  yield some;
+}
+
+/** Lines whose cells a table can hold. @throws TableFault */
+async function* bounded(lines: AsyncIterable<readonly RawRow[]>): AsyncGenerator<readonly RawRow[]> {
+  for await (const some of lines) {
+    for (const row of some) mustFit(row);
+    yield some;
+  }
+}
+
+function mustFit({ line, cells }: RawRow): void {
+  if (cells.length > MOST_COLUMNS && cells.findLastIndex((cell) => cell !== '') >= MOST_COLUMNS)
+    throw new TableFault(
+      `Line ${line} has ${cells.length.toLocaleString('en-GB')} values; a table has ${MOST_COLUMNS} columns at most.`,
+    );
+  if (cells.some((cell) => cell.length > LONGEST_CELL))
+    throw new TableFault(
+      `A cell of line ${line} is longer than ${LONGEST_CELL.toLocaleString('en-GB')} characters; is a quotation mark open?`,
+    );
 }
 
 // ── delimited text
@@ -170,7 +191,7 @@ export function delimiterOf(start: string): string {
   return best > 0 ? (DELIMITERS[scores.indexOf(best)] ?? ',') : ',';
 }
 
-async function* textLines(file: string, start: Buffer): AsyncGenerator<RawRow> {
+async function* textLines(file: string, start: Buffer): AsyncGenerator<RawRow[]> {
   const { encoding, quotes } = await writingOf(file, start);
   const delimiter = delimiterOf(new TextDecoder(encoding).decode(start));
   async function* decoded(): AsyncGenerator<string> {
@@ -179,7 +200,7 @@ async function* textLines(file: string, start: Buffer): AsyncGenerator<RawRow> {
       yield decoder.decode(chunk as Buffer, { stream: true });
     yield decoder.decode();
   }
-  yield* quotes ? parsedLines(decoded(), delimiter) : bareLines(decoded(), delimiter);
+  yield* quotes ? together(parsedLines(decoded(), delimiter)) : bareLines(decoded(), delimiter);
 }
 
 const tooLong = (line: number) =>
@@ -188,7 +209,7 @@ const tooLong = (line: number) =>
   );
 
 /** The lines of delimited text in which no quotation mark stands: where they end, and where they are cut, is plain to see. @throws TableFault */
-export async function* bareLines(text: AsyncIterable<string>, delimiter: string): AsyncGenerator<RawRow> {
+export async function* bareLines(text: AsyncIterable<string>, delimiter: string): AsyncGenerator<RawRow[]> {
   let ending: string | null = null;
   let rest = '';
   let line = 0;
@@ -199,16 +220,16 @@ export async function* bareLines(text: AsyncIterable<string>, delimiter: string)
     if (ending !== null) {
       const lines = rest.split(ending);
       rest = lines.pop() ?? '';
-      for (const one of lines) {
+      yield lines.map((one) => {
         if (one.length > LONGEST_LINE) throw tooLong(line);
-        yield { line: (line += 1), cells: one.split(delimiter) };
-      }
+        return { line: (line += 1), cells: one.split(delimiter) };
+      });
     }
     if (rest.length > LONGEST_LINE) throw tooLong(line);
   }
   if (rest === '') return;
   const last = ending === null ? rest.replace(/\r$/, '') : rest;
-  yield { line: line + 1, cells: last.split(delimiter) };
+  yield [{ line: line + 1, cells: last.split(delimiter) }];
 }
 
 /** The lines of delimited text, as RFC 4180 has it and a little more. @throws TableFault */
@@ -268,7 +289,7 @@ async function workbookLines(file: string, wanted: string | null): Promise<FileL
       };
     }
   }
-  return { sheets, sheet: sheet.name, lines: bounded(lines()) };
+  return { sheets, sheet: sheet.name, lines: bounded(together(lines())) };
 }
 
 /** The value of a cell as text: of a formula what came of it. */

@@ -53,7 +53,7 @@ function examined(brought: Brought): Promise<Examined> {
 async function lookedThrough({ file, filename, sheet, choices }: Brought): Promise<Examined> {
   const found = await fileLines(file, filename, sheet);
   const examiner = new Examiner(choices);
-  for await (const row of found.lines) examiner.add(row);
+  for await (const some of found.lines) for (const row of some) examiner.add(row);
   const proof = examiner.done();
   if (proof.columns.length === 0) throw new TableFault('The file holds no lines.');
   return {
@@ -87,14 +87,15 @@ async function* rowsOf(brought: Brought, proof: Proof, secret: string): AsyncGen
   const apply = recipe(proof.plan, pseudonyms(secret));
   const { lines } = await fileLines(brought.file, brought.filename, brought.sheet);
   const types = columnsOf(proof.plan);
-  for await (const line of lines) {
-    const row = apply(line);
-    if (row === null || !row.kept) continue;
-    for (const values of row.values)
-      yield values.map((value, at) =>
-        value !== null && types[at]?.type === 'boolean' ? value === 'true' : clean(value),
-      );
-  }
+  for await (const some of lines)
+    for (const line of some) {
+      const row = apply(line);
+      if (row === null || !row.kept) continue;
+      for (const values of row.values)
+        yield values.map((value, at) =>
+          value !== null && types[at]?.type === 'boolean' ? value === 'true' : clean(value),
+        );
+    }
 }
 const clean = (value: string | null): string | null => (value === null ? null : value.replaceAll('\u0000', ''));
 
@@ -122,19 +123,20 @@ export const IMPORT_TASKS = {
       const { lines } = await fileLines(brought.file, brought.filename, brought.sheet);
       const shown: ImportLines['lines'][number][] = [];
       const { width } = proof.plan.head;
-      for await (const line of lines) {
-        const row = apply(line);
-        if (line.line < from || row === null) continue;
-        const isWanted = only === null || (only === 'changed' ? row.kept && row.marks.length > 0 : !row.kept);
-        if (!isWanted) continue;
-        if (shown.length >= most) return { lines: shown, next: line.line };
-        shown.push({
-          line: line.line,
-          cells: line.cells.slice(0, width).map((cell) => cell.slice(0, 300)),
-          marks: row.kept ? row.marks : [],
-          leftOut: row.kept ? null : row.reason,
-        });
-      }
+      for await (const some of lines)
+        for (const line of some) {
+          const row = apply(line);
+          if (line.line < from || row === null) continue;
+          const isWanted = only === null || (only === 'changed' ? row.kept && row.marks.length > 0 : !row.kept);
+          if (!isWanted) continue;
+          if (shown.length >= most) return { lines: shown, next: line.line };
+          shown.push({
+            line: line.line,
+            cells: line.cells.slice(0, width).map((cell) => cell.slice(0, 300)),
+            marks: row.kept ? row.marks : [],
+            leftOut: row.kept ? null : row.reason,
+          });
+        }
       return { lines: shown, next: null };
     }),
 
