@@ -51,7 +51,12 @@ export class Spool {
    * Takes a file in, and lets the file be read; nothing of it stays.
    * @throws Problem 413 for one that is too large, 408 for one that stalled, 503 where too many come at once
    */
-  async taken<Value>(coming: Incoming, person: string, work: (file: string) => Promise<Value>): Promise<Value> {
+  async taken<Value>(
+    coming: Incoming,
+    person: string,
+    work: (file: string) => Promise<Value>,
+    /** Bytes that the file may have. */ most = this.limits.bytes,
+  ): Promise<Value> {
     const { atOnce, atOnceEach } = this.limits;
     if (this.coming.length >= atOnce || this.coming.filter((one) => one === person).length >= atOnceEach)
       throw new Problem(
@@ -63,7 +68,7 @@ export class Spool {
     const file = path.join(this.folder, randomUUID());
     this.coming.push(person);
     try {
-      await this.write(coming, file);
+      await this.write(coming, file, most);
     } catch (error) {
       await rm(file, { force: true });
       throw error;
@@ -78,12 +83,12 @@ export class Spool {
   }
 
   /** Takes a file in, into a file that stays. */
-  async kept(coming: Incoming, person: string, file: string): Promise<void> {
-    await this.taken(coming, person, (came) => rename(came, file));
+  async kept(coming: Incoming, person: string, file: string, most = this.limits.bytes): Promise<void> {
+    await this.taken(coming, person, (came) => rename(came, file), most);
   }
 
-  private async write({ body, length, gone }: Incoming, file: string): Promise<void> {
-    const { bytes: most, patience } = this.limits;
+  private async write({ body, length, gone }: Incoming, file: string, most: number): Promise<void> {
+    const { patience } = this.limits;
     if (length > most) throw tooLarge(most);
     const stalled = new AbortController();
     let timer = setTimeout(() => stalled.abort(), patience);

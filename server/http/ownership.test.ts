@@ -95,6 +95,44 @@ test('no route of a model or a table lets anybody else in', async () => {
     }
   expect(await answerFor('Mira', 'takings')).toMatchObject({ rows: [[168]] });
 });
+test('nor does asking it by its id, wherever a question may be asked', async () => {
+  const { body: reading } = await as('Mira')<{ reading: object }>('POST', '/models/kiosk_takings/read', {
+    text: 'takings by place',
+  });
+  const modelId = 'kiosk_takings';
+  for (const [path, body] of [
+    ['/inquiries', { modelId }],
+    ['/exports', { modelId, reading: reading.reading, format: 'xlsx' }],
+    ['/boards/drafts', { modelId }],
+    ['/alerts/read', { modelId, text: 'tell me when takings are over 9 in a week' }],
+    ['/alerts', { modelId, text: 'tell me when takings are over 9 in a week' }],
+    ['/alerts/trial', { modelId, text: 'tell me when takings are over 9 in a week' }],
+    ['/routines', { modelId, steps: [{ id: 'a', text: 'takings', follows: null, each: null }] }],
+    ['/kept-figures', { modelId, reading: reading.reading }],
+    ['/briefings/pages', { modelId, text: 'takings by place' }],
+  ] as const) {
+    for (const who of ['Ines', 'Ada']) {
+      const { status, body: answer } = await as(who)<object>('POST', path, body);
+      expect([who, path, status, status >= 400 && status < 500]).toEqual([who, path, status, true]);
+      expect(JSON.stringify(answer)).not.toMatch(/Colwick|Kiosk takings|\b168\b/);
+    }
+    // what is refused is the right, not the body
+    expect([path, (await as('Mira')('POST', path, body)).status < 300]).toEqual([path, true]);
+  }
+});
+
+test('a file that is larger than one may keep is refused while it comes', async () => {
+  const refused = await fetch(`${demo.running.address}/api/imports?filename=large.csv`, {
+    method: 'POST',
+    headers: { 'cookie': await demo.cookie('Ines'), 'content-type': 'application/octet-stream' },
+    body: new Uint8Array(QUOTA.bytes + 1),
+  });
+  expect([refused.status, ((await refused.json()) as { detail: string }).detail]).toEqual([
+    413,
+    expect.stringContaining('A file may have 100 MB.'),
+  ]);
+});
+
 /** What each route would take of somebody who may, so that the right is what is refused. */
 function bodyOf(path: string): object {
   const bodies: readonly (readonly [string, object])[] = [

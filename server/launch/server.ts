@@ -39,7 +39,7 @@ import type { RoomSettings } from '../rooms/connection';
 import { Rooms } from '../rooms/rooms';
 import { openDatabase, type Database } from '../store/database';
 import { allPeople } from '../store/people';
-import { modelsThere } from '../store/models';
+import { modelsThere, type ModelRow } from '../store/models';
 import { LaunchError } from './cluster';
 import { Disk } from './disk';
 
@@ -314,24 +314,24 @@ export async function warmUpLimited({ database, library, log }: Context): Promis
     ).values(),
   ];
   await Promise.all(
-    (await modelsThere(database.store)).map(async ({ id }) => {
-      for (const of of groups) await prepared(id, of, { library, log });
+    (await modelsThere(database.store)).map(async (model) => {
+      for (const of of groups) await prepared(model, of, { library, log });
     }),
   );
 }
 
 /** Builds the name indexes that all people share, so that the first question is as quick as the next. Each model by itself: none holds the others. */
 export async function warmUp({ database, library, log }: Context): Promise<void> {
-  await Promise.all((await modelsThere(database.store)).map(({ id }) => prepared(id, [], { library, log })));
+  await Promise.all((await modelsThere(database.store)).map((model) => prepared(model, [], { library, log })));
 }
 
 async function prepared(
-  id: string,
+  { id, ownerId }: Pick<ModelRow, 'id' | 'ownerId'>,
   groups: readonly string[],
   { library, log }: Pick<Context, 'library' | 'log'>,
 ): Promise<void> {
   await library
-    .get(id, { groups })
+    .get(id, { groups, ...(ownerId === null ? {} : { id: ownerId }) })
     .catch((error: unknown) =>
       log.warn(
         { model: id, reason: error instanceof Error ? error.message : String(error) },

@@ -4,6 +4,7 @@ import { randomUUID } from 'node:crypto';
 import type { Reading } from '@zud/core/reading/schema';
 import { forbidden, notFound } from '@zud/core/contract/problem';
 import type { Store } from './database';
+import { maySee } from './ownership';
 import { audit, inquiries, inquiryShares, models, people, steps, type StepRecord } from './schema';
 
 export type Inquiry = typeof inquiries.$inferSelect;
@@ -16,10 +17,10 @@ export async function createInquiry(
   title: string | null,
 ): Promise<Inquiry> {
   const [model] = await store
-    .select({ id: models.id })
+    .select({ ownerId: models.ownerId, sharedWith: models.sharedWith })
     .from(models)
     .where(and(eq(models.id, modelId), isNull(models.deletedAt)));
-  if (!model) throw notFound('model');
+  if (!model || !maySee(model, ownerId)) throw notFound('model');
   const [row] = await store
     .insert(inquiries)
     .values({ ownerId, modelId, title: title ?? 'New inquiry', titled: title !== null })

@@ -240,6 +240,9 @@ async function enter(client: pg.ClientBase, name: string, now: Standing, ownerId
     [name, ownerId ?? null],
   );
   const owner = entered?.owner ?? null;
+  // somebody else took the name between being asked for it and loading
+  if (ownerId !== undefined && owner !== ownerId)
+    throw new TableFault(`The name “${name}” was taken meanwhile; load it under another name.`);
   if (owner === null) return;
   await client.query(`revoke select on ${DATA_SCHEMA}.${quoted(name)} from ${QUERIER}`);
   await mustBeWithinQuota(client, owner);
