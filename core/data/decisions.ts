@@ -10,6 +10,7 @@ import {
   type Reason,
   type TableFacts,
 } from './draft-model';
+import { plansIn } from './plans';
 
 export interface Decision {
   readonly id: string;
@@ -95,6 +96,22 @@ export function decisionsOf(file: ModelFile, tables: readonly TableFacts[], reas
       });
     }
   }
+  const found = plansIn(file.measures, file.dates);
+  for (const measure of file.measures) {
+    const plans = new Set([measure.plan, found.get(measure.id)].filter((plan) => plan !== undefined));
+    if (plans.size > 0)
+      decisions.push({
+        id: `plan:${measure.id}`,
+        about: `The plan of ${measure.name}`,
+        why: reasonAt(`measures.${measure.id}.plan`)?.why ?? null,
+        sure: false,
+        chosen: measure.plan ?? 'none',
+        alternatives: [
+          ...file.measures.filter(({ id }) => plans.has(id)).map(({ id, name }) => ({ id, label: name })),
+          { id: 'none', label: 'it has none' },
+        ],
+      });
+  }
   const usual = file.defaults.measure ?? file.measures[0]?.id ?? '';
   if (file.measures.length > 1 && file.measures.length <= MOST_OFFERED)
     decisions.push({
@@ -130,6 +147,13 @@ export function turned(file: ModelFile, id: string, choice: string, tables: read
   if (kind === 'usual measure') return { ...file, defaults: { ...file.defaults, measure: choice } };
   if (kind === 'usual date')
     return { ...file, dates: file.dates.map((one) => ({ ...one, default: one.id === choice })) };
+  if (kind === 'plan')
+    return {
+      ...file,
+      measures: file.measures.map((one) =>
+        one.id !== place ? one : choice === 'none' ? withoutPlan(one, one.plan) : { ...one, plan: choice },
+      ),
+    };
   const [node = '', column = ''] = place.split('.');
   const table = tables.find(({ name }) => name === (file.tables.find((one) => one.id === node)?.source ?? node));
   const facts = table?.columns.find(({ name }) => name === column);
@@ -141,7 +165,7 @@ export function turned(file: ModelFile, id: string, choice: string, tables: read
 function withMeasure(file: ModelFile, node: string, column: ColumnFacts, table: TableFacts, choice: string): ModelFile {
   const there = measureOn(file, node, column.name);
   if (choice === 'none') {
-    const measures = file.measures.filter((one) => one !== there);
+    const measures = file.measures.filter((one) => one !== there).map((one) => withoutPlan(one, there?.id));
     if (measures.length === 0) throw new CannotTurn('It is the only measure; without it nothing could be asked.');
     const { measure, ...defaults } = file.defaults;
     return { ...file, measures, defaults: measure === there?.id ? defaults : file.defaults };
@@ -163,6 +187,12 @@ function withMeasure(file: ModelFile, node: string, column: ColumnFacts, table: 
     ...file,
     measures: there === undefined ? [...file.measures, made] : file.measures.map((one) => (one === there ? made : one)),
   };
+}
+
+function withoutPlan(measure: Measure, gone: string | undefined): Measure {
+  if (measure.plan === undefined || measure.plan !== gone) return measure;
+  const { plan: _gone, ...rest } = measure;
+  return rest;
 }
 
 function withLevel(file: ModelFile, node: string, column: ColumnFacts, choice: string): ModelFile {

@@ -162,3 +162,51 @@ test('the only measure is not taken out, and a choice that is none is refused', 
   expect(() => turned(file, 'measure:sales.amount', 'squared', [SALES])).toThrow(CannotTurn);
   expect(() => turned(file, 'measure:sales.nothing', 'sum', [SALES])).toThrow(CannotTurn);
 });
+
+describe('plans', () => {
+  const amount = (name: string) => column(name, 'number', 900, { min: 0, max: 5000 });
+  const table = (name: string, ...amounts: string[]): TableFacts => ({
+    name,
+    rows: 5000,
+    columns: [column('day', 'date', 365), column('shop', 'text', 40), ...amounts.map(amount)],
+    determines: [],
+  });
+  const plansOf = (...tables: TableFacts[]) => {
+    const file = fileOf(tables);
+    const names = new Map(file.measures.map(({ id, name }) => [id, name]));
+    return file.measures.flatMap(({ name, plan }) => (plan === undefined ? [] : [[name, names.get(plan)]]));
+  };
+
+  test('a table or a column that is called a plan plans the amount of its name, and is called after it', () => {
+    expect(plansOf(table('plan', 'takings'), table('tills', 'takings', 'refunds'))).toEqual([
+      ['Takings', 'Planned takings'],
+    ]);
+    expect(plansOf(table('tills', 'takings'), table('budget_2026', 'takings'))).toEqual([
+      ['Takings', 'Planned takings'],
+    ]);
+    expect(plansOf(table('tills', 'takings'), table('goals', 'takings_goal'))).toEqual([['Takings', 'Takings goal']]);
+    expect(plansOf(table('tills', 'takings', 'planned_takings'))).toEqual([['Takings', 'Planned takings']]);
+  });
+  test('no plan is taken where none is called so, several are, or they do not meet over time', () => {
+    expect(plansOf(table('tills', 'takings'), table('stalls', 'takings'))).toEqual([]);
+    expect(plansOf(table('tills', 'takings'), table('plan', 'costs'))).toEqual([]);
+    expect(plansOf(table('tills', 'takings'), table('plan', 'takings'), table('budget', 'takings'))).toEqual([]);
+    expect(plansOf(table('tills', 'takings'), table('stalls', 'takings'), table('plan', 'takings'))).toEqual([]);
+    expect(plansOf(table('planets', 'takings'), table('tills', 'takings'))).toEqual([]);
+    const yearly = { ...table('plan', 'takings'), columns: [column('shop', 'text', 40), amount('takings')] };
+    expect(plansOf(table('tills', 'takings'), yearly)).toEqual([]);
+  });
+  test('the plan is not what is shown where no measure is named; it is turned with one choice, and back', () => {
+    const tables = [table('plan', 'takings'), table('tills', 'takings')];
+    const file = fileOf(tables);
+    const planned = file.measures.find(({ plan }) => plan !== undefined);
+    expect(file.defaults.measure).toBe(planned?.id);
+    const id = `plan:${planned?.id ?? ''}`;
+    const without = turned(file, id, 'none', tables);
+    expect(without.measures.filter(({ plan }) => plan !== undefined)).toEqual([]);
+    expect(turned(without, id, planned?.plan ?? '', tables).measures).toEqual(file.measures);
+    const gone = turned(file, 'measure:plan.takings', 'none', tables);
+    expect(gone.measures.filter(({ plan }) => plan !== undefined)).toEqual([]);
+    expect(checkModel(gone).ok).toBe(true);
+  });
+});

@@ -2,6 +2,7 @@
 import type { z } from 'zod';
 import { singular } from '../language/tokens';
 import type { modelFileSchema } from '../model/schema';
+import { withPlans } from './plans';
 import type { ColumnType } from './proof';
 import { freeName } from './table-names';
 
@@ -144,8 +145,12 @@ class Drafting {
     const facts = this.tables.filter((table) => !this.parents.has(table.name) || table.columns.some(isDate));
     const dimensions = this.tables.flatMap((table) => this.dimensionsOf(table));
     const dates = this.datesOf(facts);
-    const measures = facts.flatMap((table) => this.measuresOf(table));
-    const amounts = measures.filter(({ kind }) => kind === 'sum');
+    const measures = this.withPlans(
+      facts.flatMap((table) => this.measuresOf(table)),
+      dates,
+    );
+    const plans = new Set(measures.map(({ plan }) => plan));
+    const amounts = measures.filter(({ id: one, kind }) => kind === 'sum' && !plans.has(one));
     const usual = amounts.find(({ format }) => format?.style === 'currency') ?? amounts[0] ?? onlyFigure(measures);
     if (usual !== undefined) this.tell('defaults.measure', `${usual.name} is shown where none is named.`, false);
     return {
@@ -309,6 +314,15 @@ class Drafting {
       fact: table.name,
     };
     return [...made, count];
+  }
+
+  private withPlans(measures: readonly DraftMeasure[], dates: readonly DraftDate[]): DraftMeasure[] {
+    const planned = withPlans(measures, dates);
+    const names = new Map(planned.map(({ id, name }) => [id, name]));
+    for (const { id, name, plan } of planned)
+      if (plan !== undefined)
+        this.tell(`measures.${id}.plan`, `${names.get(plan) ?? plan} is the plan of ${name}.`, false);
+    return planned;
   }
 
   private measureOf(column: ColumnFacts, table: TableFacts): DraftMeasure {

@@ -1,6 +1,7 @@
 /** A model with loaded tables joined to it: what of theirs is looked up in the tables it has, and the measures, levels and dates they bring. */
 import { modelFileSchema, type ModelFile } from '../model/schema';
 import { draftModel, freeId, type FoundJoin, type Reason, type TableFacts } from './draft-model';
+import { withPlans } from './plans';
 
 export type JoinedModel =
   | {
@@ -12,7 +13,7 @@ export type JoinedModel =
   | { readonly ok: false; readonly reason: string };
 
 /**
- * @param file the model that is joined to; nothing of it is changed
+ * @param file the model that is joined to; of it only what has a plan now is changed
  * @param tables the new tables
  * @param joins from the new tables to loaded tables that the model reads, or to one another, many to one
  */
@@ -52,6 +53,8 @@ export function joinedInto(file: ModelFile, tables: readonly TableFacts[], joins
           },
         ];
   });
+  const dates = datesOf(file, renamed);
+  const measures = withPlans([...file.measures, ...renamed.measures], dates);
   const keys = new Set(outward.map(({ from }) => `${from.table}.${from.column}`));
   return {
     ok: true,
@@ -63,6 +66,13 @@ export function joinedInto(file: ModelFile, tables: readonly TableFacts[], joins
         sure: unmatched === 0,
       })),
       ...draft.reasons,
+      ...measures
+        .filter(({ plan }, at) => plan !== undefined && plan !== file.measures[at]?.plan)
+        .map(({ id, name, plan }): Reason => ({
+          path: `measures.${id}.plan`,
+          why: `${measures.find((one) => one.id === plan)?.name ?? ''} is the plan of ${name}.`,
+          sure: false,
+        })),
     ],
     file: {
       ...file,
@@ -74,7 +84,7 @@ export function joinedInto(file: ModelFile, tables: readonly TableFacts[], joins
         })),
       ],
       facts: [...file.facts, ...renamed.facts],
-      dates: datesOf(file, renamed),
+      dates,
       dimensions: [
         ...file.dimensions,
         // what is looked up in the model is a level of the model's
@@ -82,7 +92,7 @@ export function joinedInto(file: ModelFile, tables: readonly TableFacts[], joins
           .map((dimension) => ({ ...dimension, levels: dimension.levels.filter(({ column }) => !keys.has(column)) }))
           .filter(({ levels }) => levels.length > 0),
       ],
-      measures: [...file.measures, ...renamed.measures],
+      measures,
     },
   };
 }

@@ -85,6 +85,26 @@ test('fees by port are looked up in the ports of the model; near values are offe
   );
 });
 
+test('a plan of what the model has is known as its plan, and what was is told against it', async () => {
+  const plan = FEES.filter(({ known }) => known).map(({ day, port }, at) => ({ day, port, fee: 50 + 7 * at }));
+  await load(
+    'fee_budget',
+    `paid_on,port,fee\n${plan.map(({ day, port, fee }) => `${day},${port},${fee}`).join('\n')}\n`,
+  );
+  const { body } = await stellan<ModelDraft>('POST', '/models/drafts', { tables: ['fee_budget'], into: 'ferries' });
+  expect(body.reasons.map(({ why }) => why)).toContain('Planned fee is the plan of Fee.');
+  await stellan('PUT', '/models/ferries/draft', body.file);
+  expect((await stellan('POST', '/models/ferries/draft/publish', {})).status).toBe(200);
+  const asked = await askedOf<{ outcome: string; answer: Answer }>(mira, 'fee vs plan by month in 2026');
+  expect(asked.outcome).toBe('answered');
+  // like with like: the plan is of the ports that are known
+  for (const [at, month] of ['2026-01', '2026-02'].entries()) {
+    const of = (rows: readonly { day: string; fee: number }[]) =>
+      rows.filter(({ day }) => day.startsWith(month)).reduce((sum, { fee }) => sum + fee, 0);
+    expect(asked.answer.rows[at]).toEqual(expect.arrayContaining([of(FEES.filter(({ known }) => known)), of(plan)]));
+  }
+});
+
 test('what is found in no column whose values stand once each is not joined; nor is what the model reads already', async () => {
   await load('odd_things', 'colour,amount\nred,1\nblue,2\n');
   const odd = await stellan<{ detail: string }>('POST', '/models/drafts', { tables: ['odd_things'], into: 'ferries' });

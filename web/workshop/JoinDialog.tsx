@@ -84,7 +84,7 @@ export function JoinDialog(props: {
           <Said>The model gains:</Said>
           <Lines aria-label="Gains">
             {changesOf(draft.file, joined.data.file)
-              .filter(({ how }) => how === 'added')
+              .filter(({ how, section }) => how === 'added' || section === 'measures')
               .map((one) => (
                 <li key={`${one.section} ${one.id}`}>{changeWords(one)}</li>
               ))}
