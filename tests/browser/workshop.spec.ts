@@ -146,7 +146,7 @@ test('every part of the workshop opens, by keys as well, and has nothing that ax
   await expect(margin.getByText('Nothing drafted')).toBeVisible();
   const ines = await signedIn(browser, product, 'ines');
   await ines.goto(`${product.address}/models/libraries/workshop/measures`);
-  await expect(ines.getByText('For stewards')).toBeVisible();
+  await expect(ines.getByText('Not yours to change')).toBeVisible();
 });
 
 test('a loaded table is joined: what is found, what is not and what is near is shown before anything is kept', async ({
