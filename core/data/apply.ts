@@ -86,6 +86,7 @@ export function recipe(plan: Plan, pseudonym: (text: string) => string): (row: R
 }
 
 const left = (row: RawRow, reason: string): AppliedRow => ({ line: row.line, kept: false, reason });
+
 /** Values that are remembered of a column with what becomes of them. */
 const MOST_REMEMBERED = 5000;
 

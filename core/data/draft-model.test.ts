@@ -3,6 +3,7 @@ import { checkModel } from '../model/check';
 import { compileModel } from '../model/model';
 import type { ModelFile } from '../model/schema';
 import { CannotTurn, decisionsOf, turned } from './decisions';
+import { withPlans } from './plans';
 import { draftModel, type ColumnFacts, type FoundJoin, type TableFacts } from './draft-model';
 
 const column = (
@@ -195,6 +196,22 @@ describe('plans', () => {
     expect(plansOf(table('planets', 'takings'), table('tills', 'takings'))).toEqual([]);
     const yearly = { ...table('plan', 'takings'), columns: [column('shop', 'text', 40), amount('takings')] };
     expect(plansOf(table('tills', 'takings'), yearly)).toEqual([]);
+  });
+  test('beside what was there before, only what is new plans or is planned, and no name of before is changed', () => {
+    const before = [
+      { id: 'takings', name: 'Till money', kind: 'sum', fact: 'tills', column: 'takings' },
+      // somebody said that it plans nothing
+      { id: 'goal', name: 'Goal', kind: 'sum', fact: 'goals', column: 'takings' },
+    ];
+    const dates = [{ columns: { tills: 'day', goals: 'day', plan: 'day', costs: 'day' } }];
+    const costs = { id: 'costs', name: 'Costs', kind: 'sum', fact: 'costs', column: 'costs' };
+    expect(withPlans([...before, costs], dates, new Set(['costs']))).toEqual([...before, costs]);
+    const [first] = before;
+    const plan = { id: 'plan', name: 'Takings', kind: 'sum', fact: 'plan', column: 'takings' };
+    expect(withPlans([...(first === undefined ? [] : [first]), plan], dates, new Set(['plan']))).toEqual([
+      { ...first, plan: 'plan' },
+      { ...plan, name: 'Planned till money' },
+    ]);
   });
   test('the plan is not what is shown where no measure is named; it is turned with one choice, and back', () => {
     const tables = [table('plan', 'takings'), table('tills', 'takings')];

@@ -84,8 +84,8 @@ const NOTE =
 
 /** Why a line other than the head is no data; null where it is. */
 export function noData(row: RawRow, head: Head): NoData | null {
-  const { width, names } = head;
   const cells = filled(row);
+  const { width, names } = head;
   if (cells.length === 0) return 'empty';
   if (head.line !== null && row.line < head.line) return 'title';
   if (head.line !== null && cells.length > 1 && names.every((name, index) => name === textOf(row.cells[index] ?? '')))

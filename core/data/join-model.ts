@@ -54,7 +54,11 @@ export function joinedInto(file: ModelFile, tables: readonly TableFacts[], joins
         ];
   });
   const dates = datesOf(file, renamed);
-  const measures = withPlans([...file.measures, ...renamed.measures], dates);
+  const measures = withPlans(
+    [...file.measures, ...renamed.measures],
+    dates,
+    new Set(renamed.measures.map(({ id }) => id)),
+  );
   const keys = new Set(outward.map(({ from }) => `${from.table}.${from.column}`));
   return {
     ok: true,

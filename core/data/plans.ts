@@ -48,18 +48,27 @@ export function plansIn(measures: readonly Amount[], dates: readonly Dated[]): R
 
 /**
  * The measures with their plans, which are called after what they plan. What has a plan keeps it.
+ * @param added the ids of those that are new: of what was there before, no name is changed, and what has no plan gets none of before
  * @example withPlans([takings, planOfTakings], dates) // Takings, with its plan; Planned takings
  */
-export function withPlans<Measure extends Amount>(measures: readonly Measure[], dates: readonly Dated[]): Measure[] {
+export function withPlans<Measure extends Amount>(
+  measures: readonly Measure[],
+  dates: readonly Dated[],
+  added: ReadonlySet<string> = new Set(measures.map(({ id }) => id)),
+): Measure[] {
   const byId = new Map(measures.map((measure) => [measure.id, measure]));
-  const plans = new Map([...plansIn(measures, dates)].filter(([of]) => byId.get(of)?.plan === undefined));
+  const plans = new Map(
+    [...plansIn(measures, dates)].filter(
+      ([of, plan]) => byId.get(of)?.plan === undefined && (added.has(of) || added.has(plan)),
+    ),
+  );
   const names = new Set(measures.map(({ name }) => name.toLowerCase()));
   const named = new Map<string, string>();
   for (const [of, plan] of plans) {
     const [its, planned] = [byId.get(plan)?.name ?? '', byId.get(of)?.name ?? ''];
-    if (saysPlan(byId.get(plan)?.column ?? '')) continue;
+    if (saysPlan(byId.get(plan)?.column ?? '') || !added.has(plan)) continue;
     // where both wanted the same name, what is planned has it
-    const bareName = planned.startsWith(`${its} of `) ? its : planned;
+    const bareName = added.has(of) && planned.startsWith(`${its} of `) ? its : planned;
     const name = `Planned ${bareName.charAt(0).toLowerCase()}${bareName.slice(1)}`;
     if (names.has(name.toLowerCase())) continue;
     names.add(name.toLowerCase());

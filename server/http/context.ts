@@ -17,7 +17,7 @@ import type { Feed } from '../live/feed';
 import type { Database, Store } from '../store/database';
 import { roleCovers, type Person, type Role } from '../store/people';
 import type { ModelRow } from '../store/models';
-import { modelsFor, ownerOfTable } from '../store/ownership';
+import { modelFor, ownerOfTable } from '../store/ownership';
 import type { Credential } from '../store/sessions';
 import type { Spool } from '../bringing/spool';
 import type { Workers } from '../work/workers';
@@ -95,8 +95,8 @@ export async function keeperOfTable(store: Store, request: Request, name: string
   const person = personWith(request, 'analyst');
   const owner = await ownerOfTable(store, name);
   if (owner === person.id) return person;
-  const isThere = owner !== undefined || roleCovers(person.role, 'steward');
-  if (typeof owner === 'string' || !isThere) throw notFound('table');
+  if (typeof owner === 'string' || (owner === undefined && !roleCovers(person.role, 'steward')))
+    throw notFound('table');
   return personWith(request, 'steward');
 }
 
@@ -120,9 +120,9 @@ export async function keeperOfModel(
   id: string,
 ): Promise<{ readonly person: Person; readonly row: ModelRow }> {
   const person = personWith(request, 'analyst');
-  const row = (await modelsFor(store, person.id)).find((model) => model.id === id);
+  const row = await modelFor(store, person.id, id);
   if (row?.ownerId !== person.id) personWith(request, 'steward');
-  if (row === undefined) throw notFound('model');
+  if (row === null) throw notFound('model');
   if (!keeps(person, row)) throw forbidden('It is somebody’s own: only they can change it.');
   return { person, row };
 }

@@ -49,7 +49,7 @@ export function draftRoutes({ database }: Context): Router {
     const joins = await joinsAmong(database, [...added, ...there], tables);
     const joined = joinedInto(file, added, joins);
     if (!joined.ok) throw new Problem(422, 'It cannot be joined', `${joined.reason} Nothing was changed.`);
-    const checked = checkModel(joined.file, await catalogueOf(model));
+    const checked = checkModel(joined.file, await catalogueFor(database, model));
     if (!checked.ok) throw new Problem(422, 'It cannot be joined', checked.faults[0]?.reason ?? 'It would not fit.');
     const kept = joins.filter((join) => joined.joins.some((one) => one.from === join.from && one.to === join.to));
     return {
@@ -59,7 +59,6 @@ export function draftRoutes({ database }: Context): Router {
       warnings: [],
     };
   }
-  const catalogueOf = ({ ownerId, file }: ModelRow) => catalogueFor(database, ownerId, tablesOf(file));
   router.get(
     '/models/:model/decisions',
     handle(async (request) => {
@@ -75,7 +74,7 @@ export function draftRoutes({ database }: Context): Router {
       try {
         const checked = checkModel(
           turned(row.file, id, choice, await factsOf(tablesOf(row.file))),
-          await catalogueOf(row),
+          await catalogueFor(database, row),
         );
         if (!checked.ok)
           throw new CannotTurn(`${checked.faults[0]?.reason ?? 'It would not fit.'} Nothing was changed.`);

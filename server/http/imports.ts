@@ -5,6 +5,7 @@ import { rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { Router, type Request, type Response } from 'express';
 import { importAs, importChange, importQuery, type BroughtFile, type ImportProof } from '@zud/core/contract/imports';
+import { QUOTA } from '@zud/core/data/quota';
 import { notFound, Problem } from '@zud/core/contract/problem';
 import { columnName, undated } from '@zud/core/data/table-names';
 import { listWords } from '@zud/core/reading/words';
@@ -27,7 +28,7 @@ import {
 } from '../store/imports';
 import { readersOf } from '../store/models';
 import { audit } from '../store/schema';
-import { ownerOfTable, QUOTA, tablesKeptBy } from '../store/ownership';
+import { ownerOfTable, tablesKeptBy } from '../store/ownership';
 import { roleCovers, type Person } from '../store/people';
 import { setSource } from '../store/table-sources';
 import { goneSignal, handle, keeps, parsed, personWith, textOf, type Context } from './context';
@@ -75,8 +76,8 @@ export function importRoutes(context: Context): Router {
   };
 
   /** The table that somebody keeps which is of the same bytes, rows or layout. */
-  const sameFor = async (person: Person, hash: string, proof: ImportProof | null) =>
-    sameBefore(store, await tablesKeptBy(store, person), hash, proof);
+  const sameFor = (person: Person, hash: string, proof: ImportProof | null) =>
+    sameBefore(store, tablesKeptBy(person), hash, proof);
 
   /** Looks a file through, and once more by the recipe of a table of the same layout. */
   async function look(row: ImportRow, person: Person): Promise<ImportRow> {

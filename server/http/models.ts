@@ -18,8 +18,8 @@ import { limitWords } from '../asking/access';
 import type { ReadyModel } from '../asking/ready-model';
 import { catalogueOf } from '../store/tables';
 import { allPeople, roleCovers, type Person } from '../store/people';
-import { addModel, changeModel, removeModel, tablesOf, usesOfModel, usesWords } from '../store/models';
-import { catalogueFor, giveToEveryone, modelsFor, sharedPeople, shareModel } from '../store/ownership';
+import { addModel, changeModel, removeModel, usesOfModel, usesWords } from '../store/models';
+import { catalogueFor, giveToEveryone, modelFor, modelsFor, sharedPeople, shareModel } from '../store/ownership';
 import { saveName, withdrawName } from '../store/saved-names';
 import { handle, keeperOfModel, parsed, personOf, personWith, textOf, type Context } from './context';
 import { forbidden, notFound, Problem } from '@zud/core/contract/problem';
@@ -142,12 +142,20 @@ export function modelRoutes(context: Context): Router {
       { faults: result.faults.slice(0, MOST_FAULTS) },
     );
   };
-  /** A new model, and whose it is: whose its tables are. Stewards make those of everyone. @throws Problem 422 with its faults */
-  async function newModel(body: unknown, person: Person): Promise<{ file: ModelFile; ownerId: string | null }> {
-    const own = await check(body, await catalogueFor(database, person.id));
-    if (own.ok) return { file: own.file, ownerId: person.id };
-    if (!roleCovers(person.role, 'steward')) return { file: withoutFaults(own), ownerId: person.id };
-    return { file: withoutFaults(await check(body, await catalogueFor(database, null))), ownerId: null };
+  /**
+   * A new model, and whose it is: whose its tables are, so that stewards make those of everyone.
+   * @throws Problem 422 with its faults
+   */
+  async function newModel(body: unknown, { id, role }: Person): Promise<{ file: ModelFile; ownerId: string | null }> {
+    const over = async (ownerId: string | null) => ({
+      ownerId,
+      result: await check(body, await catalogueFor(database, { ownerId })),
+    });
+    const first = await over(roleCovers(role, 'steward') ? null : id);
+    const found = first.result.ok || first.ownerId === id ? first : await over(id);
+    // where it fits neither, the faults are of what they would have made it
+    const { ownerId, result } = found.result.ok ? found : first;
+    return { file: withoutFaults(result), ownerId };
   }
 
   router.post(
@@ -175,9 +183,7 @@ export function modelRoutes(context: Context): Router {
     handle(async (request) => {
       const id = textOf(request, 'model');
       const { person, row } = await keeperOfModel(store, request, id);
-      const file = withoutFaults(
-        await check(request.body, await catalogueFor(database, row.ownerId, tablesOf(row.file))),
-      );
+      const file = withoutFaults(await check(request.body, await catalogueFor(database, row)));
       if (file.id !== id)
         throw new Problem(422, 'The model has faults', `The file’s id is “${file.id}”, the address says “${id}”.`);
       const version = await changeModel(store, file, person.id);
@@ -192,8 +198,8 @@ export function modelRoutes(context: Context): Router {
       const person = personWith(request, 'analyst');
       const wanted = parsed(modelSharing, request.body);
       const id = textOf(request, 'model');
-      const row = (await modelsFor(store, person.id)).find((model) => model.id === id);
-      if (row === undefined) throw notFound('model');
+      const row = await modelFor(store, person.id, id);
+      if (row === null) throw notFound('model');
       if (row.ownerId === null)
         throw new Problem(422, 'It is everyone’s', 'This model is everyone’s already. Nothing was changed.');
       if ('everyone' in wanted) {
@@ -243,7 +249,7 @@ export function modelRoutes(context: Context): Router {
       const person = personOf(request);
       const ready = await library.get(textOf(request, 'model'), person);
       const { rowRules, sensitive, ...file } = visibleFile(ready);
-      const row = (await modelsFor(store, person.id)).find(({ id }) => id === ready.model.id);
+      const row = await modelFor(store, person.id, ready.model.id);
       const own = row?.ownerId === person.id;
       const levels = [...ready.model.levels.keys()].map((id) => ({
         id,

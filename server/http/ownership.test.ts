@@ -3,8 +3,8 @@ import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import type { BroughtFile, ModelDraft } from '@zud/core/contract/imports';
 import type { ModelSummary } from '@zud/core/contract/models';
+import { QUOTA } from '@zud/core/data/quota';
 import { startDemoServer, type Caller, type DemoServer, type Reply } from '../../tests/demo-server';
-import { QUOTA } from '../store/ownership';
 import { openApi } from './openapi';
 
 let demo: DemoServer;
@@ -112,14 +112,23 @@ test('nor does asking it by its id, wherever a question may be asked', async () 
     ['/briefings/pages', { modelId, text: 'takings by place' }],
   ] as const) {
     for (const who of ['Ines', 'Ada']) {
-      const { status, body: answer } = await as(who)<object>('POST', path, body);
-      expect([who, path, status, status >= 400 && status < 500]).toEqual([who, path, status, true]);
-      expect(JSON.stringify(answer)).not.toMatch(/Colwick|Kiosk takings|\b168\b/);
+      const { status, text } = await sent(who, path, body);
+      expect([who, path, status >= 400 && status < 500]).toEqual([who, path, true]);
+      expect(text).not.toMatch(/Colwick|Kiosk takings|\b168\b/);
     }
     // what is refused is the right, not the body
-    expect([path, (await as('Mira')('POST', path, body)).status < 300]).toEqual([path, true]);
+    expect([path, (await sent('Mira', path, body)).status < 300]).toEqual([path, true]);
   }
 });
+/** A request whose answer may be a file. */
+async function sent(who: string, path: string, body: object): Promise<{ status: number; text: string }> {
+  const response = await fetch(`${demo.running.address}/api${path}`, {
+    method: 'POST',
+    headers: { 'cookie': await demo.cookie(who), 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+  return { status: response.status, text: await response.text() };
+}
 
 test('a file that is larger than one may keep is refused while it comes', async () => {
   const refused = await fetch(`${demo.running.address}/api/imports?filename=large.csv`, {

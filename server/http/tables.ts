@@ -1,5 +1,5 @@
 /** Tables in: whole, with rows added, with days replaced, or taken up where somebody else keeps them. */
-import { eq, isNull, or } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { Router } from 'express';
 import { sourceBody } from '@zud/core/contract/imports';
 import { loadQuery, rulesBody } from '@zud/core/contract/models';
@@ -12,7 +12,7 @@ import { dropRecipe } from '../store/imports';
 import { registerTable } from '../store/external-tables';
 import { audit, loadedTables } from '../store/schema';
 import { modelsThere, readersOf, readsTable } from '../store/models';
-import { roleCovers } from '../store/people';
+import { tablesKeptBy } from '../store/ownership';
 import { dropTable, goBack } from '../store/table-loads';
 import { setRules } from '../store/table-rules';
 import { dropSource, changeSource, sourceOf, toldSources } from '../store/table-sources';
@@ -247,13 +247,8 @@ export function tableRoutes(context: Context): Router {
     '/tables',
     handle(async (request) => {
       const person = personWith(request, 'analyst');
-      const everyones = roleCovers(person.role, 'steward') ? isNull(loadedTables.ownerId) : undefined;
       const [tables, files, sources] = await Promise.all([
-        store
-          .select()
-          .from(loadedTables)
-          .where(or(eq(loadedTables.ownerId, person.id), everyones))
-          .orderBy(loadedTables.name),
+        store.select().from(loadedTables).where(tablesKeptBy(person)).orderBy(loadedTables.name),
         modelsThere(store),
         toldSources(store),
       ]);

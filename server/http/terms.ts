@@ -10,7 +10,7 @@ import { holding, impactOf } from '../asking/impact';
 import { notUnderstoodOf } from '../asking/not-understood';
 import type { ReadyModel } from '../asking/ready-model';
 import { savedQuestions } from '../asking/saved-questions';
-import { modelsFor } from '../store/ownership';
+import { modelFor } from '../store/ownership';
 import type { Person } from '../store/people';
 import { addTerm, decideTerm, holdsFor, termsOf, type KeptTerm } from '../store/terms';
 import {
@@ -31,8 +31,8 @@ export function termRoutes(context: Context): Router {
   const router = Router();
 
   const keepsModel = async (person: Person, id: string): Promise<boolean> => {
-    const row = (await modelsFor(store, person.id)).find((model) => model.id === id);
-    return row !== undefined && keeps(person, row);
+    const row = await modelFor(store, person.id, id);
+    return row !== null && keeps(person, row);
   };
 
   router.get(

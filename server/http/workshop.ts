@@ -24,7 +24,7 @@ import { Unanswerable } from '../asking/unanswerable';
 import { placesOf } from '../asking/explaining/looks';
 import { peopleNames } from '../store/people';
 import { catalogueFor } from '../store/ownership';
-import { tablesOf, type ModelRow } from '../store/models';
+import type { ModelRow } from '../store/models';
 import {
   draftOf,
   dropDraft,
@@ -51,12 +51,10 @@ export function workshopRoutes(context: Context): Router {
   const { store } = database;
   const router = Router();
 
-  const catalogueOf = ({ ownerId, file }: ModelRow) => catalogueFor(database, ownerId, tablesOf(file));
-
   /** Read in a thread, as files of people may be anything. @throws Problem 422 where it has not the shape of a model file */
   async function fileIn(body: unknown, model: ModelRow): Promise<ModelFile> {
     const source = Buffer.isBuffer(body) ? body.toString('utf8') : canonical(body ?? {});
-    const result = await workers.run('readModel', { source, catalogue: await catalogueOf(model) });
+    const result = await workers.run('readModel', { source, catalogue: await catalogueFor(database, model) });
     if (result.file !== undefined) return result.file;
     const faults = result.ok ? [] : result.faults;
     throw new Problem(
@@ -69,7 +67,7 @@ export function workshopRoutes(context: Context): Router {
 
   async function viewOf(model: ModelRow, draft: DraftRow | null): Promise<ModelDraftView> {
     const file = inOrder(draft?.file ?? model.file);
-    const checked = checkModel(file, await catalogueOf(model));
+    const checked = checkModel(file, await catalogueFor(database, model));
     const names = await peopleNames(store, [draft?.begunBy ?? null, draft?.changedBy ?? null]);
     const called = (id: string | null | undefined) =>
       id === null || id === undefined ? null : (names.get(id) ?? null);
@@ -141,7 +139,7 @@ export function workshopRoutes(context: Context): Router {
   async function drafted(model: ModelRow, groups: readonly string[]): Promise<{ draft: DraftRow; ready: ReadyModel }> {
     const draft = await draftOf(store, model.id);
     if (draft === null) throw notFound('draft');
-    const checked = checkModel(draft.file, await catalogueOf(model));
+    const checked = checkModel(draft.file, await catalogueFor(database, model));
     if (!checked.ok)
       throw new Problem(
         422,
@@ -240,7 +238,7 @@ export function workshopRoutes(context: Context): Router {
         .filter(Boolean);
       const current = await library.get(model.id, person);
       const draft = await draftOf(store, model.id);
-      const checked = checkModel(draft?.file ?? model.file, await catalogueOf(model));
+      const checked = checkModel(draft?.file ?? model.file, await catalogueFor(database, model));
       if (!checked.ok) return [];
       const then = draft === null ? current : await library.unpublished(draft.file, person);
       const looks = (ready: ReadyModel) => answering.looks(ready, optionsFor(context, person, response));

@@ -1,10 +1,10 @@
 /** Files that were brought, and how each became a table. */
-import { and, desc, eq, inArray, isNull, lt } from 'drizzle-orm';
+import { and, desc, eq, isNull, lt, type SQL } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
 import type { Choices } from '@zud/core/data/proof';
 import type { ImportProof } from '@zud/core/contract/imports';
 import type { Store } from './database';
-import { imports, recipes, secrets } from './schema';
+import { imports, loadedTables, recipes, secrets } from './schema';
 
 export type ImportRow = typeof imports.$inferSelect;
 export type Recipe = typeof recipes.$inferSelect;
@@ -40,18 +40,24 @@ export async function dropImport(store: Store, id: string): Promise<void> {
   await store.delete(imports).where(eq(imports.id, id));
 }
 
-/** What is known of one of these tables that was brought before: its recipe, if the file is of the same bytes, rows or layout. */
+/**
+ * What is known of a table that was brought before: its recipe, if the file is of the same bytes, rows or layout.
+ * @param among of which tables it may be
+ */
 export async function sameBefore(
   store: Store,
-  among: readonly string[],
+  among: SQL | undefined,
   hash: string,
   proof: Pick<ImportProof, 'layout' | 'fingerprint'> | null,
 ): Promise<{ readonly recipe: Recipe; readonly how: 'bytes' | 'rows' | 'layout' } | null> {
-  const all = await store
-    .select()
-    .from(recipes)
-    .where(inArray(recipes.tableName, [...among]))
-    .orderBy(desc(recipes.at));
+  const all = (
+    await store
+      .select({ recipe: recipes })
+      .from(recipes)
+      .innerJoin(loadedTables, eq(loadedTables.name, recipes.tableName))
+      .where(among)
+      .orderBy(desc(recipes.at))
+  ).map(({ recipe }) => recipe);
   const bytes = all.find((one) => one.hash === hash);
   if (bytes !== undefined) return { recipe: bytes, how: 'bytes' };
   if (proof === null) return null;

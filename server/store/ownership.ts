@@ -1,6 +1,7 @@
 /** Tables and models that are somebody's own: whose they are, who else is let in, and how much one may keep. */
-import { and, eq, inArray, isNotNull, isNull, or } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, isNull, or, type SQL } from 'drizzle-orm';
 import type pg from 'pg';
+import { QUOTA } from '@zud/core/data/quota';
 import type { Catalogue } from '@zud/core/model/table-faults';
 import { TableFault } from './csv-rows';
 import { DATA_SCHEMA, QUERIER, type Database, type Store } from './database';
@@ -8,9 +9,7 @@ import { modelsThere, tablesOf, type ModelRow } from './models';
 import { roleCovers, type Person } from './people';
 import { audit, loadedTables, models, people } from './schema';
 import { quoted } from './table-parts';
-
-/** What an analyst may keep as their own; stewards bring for everyone, without such limits. */
-export const QUOTA = { tables: 10, rows: 2_000_000, bytes: 100_000_000 } as const;
+import { catalogueOf } from './tables';
 
 /** May somebody ask a model? One of everyone, their own, or one that was shared with them. */
 export const maySee = ({ ownerId, sharedWith }: Pick<ModelRow, 'ownerId' | 'sharedWith'>, personId?: string): boolean =>
@@ -21,31 +20,31 @@ export async function modelsFor(store: Store, personId: string): Promise<ModelRo
   return (await modelsThere(store)).filter((model) => maySee(model, personId));
 }
 
+/** @returns null where there is no such model, or none that somebody may ask */
+export async function modelFor(store: Store, personId: string, id: string): Promise<ModelRow | null> {
+  const [model] = await store
+    .select()
+    .from(models)
+    .where(and(eq(models.id, id), isNull(models.deletedAt)));
+  return model !== undefined && maySee(model, personId) ? model : null;
+}
+
 /**
  * The loaded tables that a model may read: those of whoever keeps it, as the rows of others are governed by their models; and what it
  * reads already, though it may have been given to everyone since.
+ * @param model one that is there; of a new one only whose it is to be
  */
 export async function catalogueFor(
-  { store }: Pick<Database, 'store'>,
-  ownerId: string | null,
-  reads: readonly string[] = [],
+  database: Pick<Database, 'store'>,
+  { ownerId, file }: { readonly ownerId: string | null; readonly file?: ModelRow['file'] },
 ): Promise<Catalogue> {
   const owned = ownerId === null ? isNull(loadedTables.ownerId) : eq(loadedTables.ownerId, ownerId);
-  const rows = await store
-    .select()
-    .from(loadedTables)
-    .where(or(owned, inArray(loadedTables.name, [...reads])));
-  return new Map(rows.map((table) => [table.name, new Map(table.columns.map((column) => [column.name, column.type]))]));
+  return catalogueOf(database, file === undefined ? owned : or(owned, inArray(loadedTables.name, tablesOf(file))));
 }
 
-/** The names of the tables that somebody may change: their own, and those of everyone where they are a steward. */
-export async function tablesKeptBy(store: Store, { id, role }: Pick<Person, 'id' | 'role'>): Promise<string[]> {
-  const rows = await store
-    .select({ name: loadedTables.name })
-    .from(loadedTables)
-    .where(or(eq(loadedTables.ownerId, id), roleCovers(role, 'steward') ? isNull(loadedTables.ownerId) : undefined));
-  return rows.map(({ name }) => name);
-}
+/** Of which tables it holds that somebody may change them: their own, and those of everyone where they are a steward. */
+export const tablesKeptBy = ({ id, role }: Pick<Person, 'id' | 'role'>): SQL | undefined =>
+  or(eq(loadedTables.ownerId, id), roleCovers(role, 'steward') ? isNull(loadedTables.ownerId) : undefined);
 
 /** Whose own a loaded table is: null where it is everyone's, nothing where there is none of that name. */
 export async function ownerOfTable(store: Store, name: string): Promise<string | null | undefined> {

@@ -220,9 +220,12 @@ async function enter(client: pg.ClientBase, name: string, now: Standing, ownerId
     rows: [there],
   } = await client.query<{ rules: readonly TableRule[] }>('select rules from loaded_tables where name = $1', [name]);
   const broken = await brokenRules(client, name, now.columns, there?.rules ?? []);
-  await client.query(
-    `insert into loaded_tables (name, columns, rows, version, loaded_at, parted_by, parts, broken) values ($1, $2, $3, $4, now(), $5, $6, $7)
-     on conflict (name) do update set columns = excluded.columns, rows = excluded.rows, version = excluded.version, loaded_at = now(), parted_by = excluded.parted_by, parts = excluded.parts, broken = excluded.broken`,
+  const {
+    rows: [entered],
+  } = await client.query<{ owner: string | null }>(
+    `insert into loaded_tables (name, columns, rows, version, loaded_at, parted_by, parts, broken, owner_id) values ($1, $2, $3, $4, now(), $5, $6, $7, $8)
+     on conflict (name) do update set columns = excluded.columns, rows = excluded.rows, version = excluded.version, loaded_at = now(), parted_by = excluded.parted_by, parts = excluded.parts, broken = excluded.broken
+     returning owner_id as owner`,
     [
       name,
       JSON.stringify(now.columns),
@@ -231,13 +234,8 @@ async function enter(client: pg.ClientBase, name: string, now: Standing, ownerId
       now.partedBy,
       now.parts === null ? null : JSON.stringify(now.parts),
       JSON.stringify(broken),
+      ownerId ?? null,
     ],
-  );
-  const {
-    rows: [entered],
-  } = await client.query<{ owner: string | null }>(
-    `update loaded_tables set owner_id = case when version = 1 then coalesce($2::uuid, owner_id) else owner_id end where name = $1 returning owner_id as owner`,
-    [name, ownerId ?? null],
   );
   const owner = entered?.owner ?? null;
   // somebody else took the name between being asked for it and loading

@@ -1,5 +1,5 @@
 /** The catalogue of loaded tables, and which load of each there is. */
-import { inArray } from 'drizzle-orm';
+import { inArray, type SQL } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type pg from 'pg';
 import type { BrokenRule } from '@zud/core/data/column-rules';
@@ -32,8 +32,9 @@ export async function tellLoad(client: pg.ClientBase, table: string): Promise<vo
   ]);
 }
 
-export async function catalogueOf(database: Pick<Database, 'store'>): Promise<Catalogue> {
-  const rows = await database.store.select().from(loadedTables);
+/** The columns of the loaded tables. @param among those of which it holds; absent: all */
+export async function catalogueOf({ store }: Pick<Database, 'store'>, among?: SQL): Promise<Catalogue> {
+  const rows = await store.select().from(loadedTables).where(among);
   return new Map(rows.map((table) => [table.name, new Map(table.columns.map((column) => [column.name, column.type]))]));
 }
 

@@ -2,6 +2,7 @@
 import { useRef, useState, type ClipboardEvent, type DragEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
+import { QUOTA } from '@zud/core/data/quota';
 import { api } from '../app/api';
 import { Page } from '../app/Page';
 import { isSteward, usePerson } from '../app/session';
@@ -166,8 +167,8 @@ export function BringPage() {
                 </AddressForm>
               ) : null}
               <small>
-                CSV and its kin, XLSX, JSON, Parquet; up to {isSteward(person) ? '2 GB' : '100 MB'}. Nothing is loaded
-                before you have seen it, and nothing is changed in it that is not marked.{' '}
+                CSV and its kin, XLSX, JSON, Parquet; up to {isSteward(person) ? '2 GB' : `${QUOTA.bytes / 1e6} MB`}.
+                Nothing is loaded before you have seen it, and nothing is changed in it that is not marked.{' '}
                 {isSteward(person)
                   ? 'What is fetched from an address can be fetched again by a schedule.'
                   : 'What comes of it is yours alone until you share it.'}
