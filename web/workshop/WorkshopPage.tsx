@@ -44,7 +44,7 @@ export function WorkshopPage() {
     >
       {error instanceof ProblemError && error.status === 403 ? (
         <Message title="Not yours to change">
-          What is everyone’s is changed by stewards, and what is somebody’s own by them; ask one of them, or teach a
+          A model of everyone is changed by stewards, one of somebody’s own by its owner. Ask one of them, or teach a
           term in the glossary.
         </Message>
       ) : error !== null ? (
