@@ -32,6 +32,7 @@ await build({
     'load-thread': path.join(here, 'work/load-thread.ts'),
     'bench-painted': path.join(here, '../tests/bench/painted.ts'),
     'bench-board': path.join(here, '../tests/bench/board.ts'),
+    'bench-bringing': path.join(here, '../tests/bench/bringing.ts'),
     'bench-explaining': path.join(here, '../tests/bench/explaining.ts'),
     'bench': path.join(here, '../tests/bench/bench.ts'),
   },
